@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+
+import SideRail from './parts/SideRail.vue'
+
+const route = useRoute()
+const bare = computed(() => route.name === 'sign-in')
+</script>
+
+<template>
+  <a class="visually-hidden skip" href="#main">Skip to the content</a>
+  <div :class="{ shell: !bare }">
+    <SideRail v-if="!bare" />
+    <RouterView />
+  </div>
+</template>
+
+<style scoped>
+.shell {
+  display: grid;
+  grid-template-columns: 76px minmax(0, 1fr);
+  height: 100%;
+}
+.skip:focus {
+  position: fixed;
+  clip-path: none;
+  width: auto;
+  height: auto;
+  background: var(--sheet);
+  padding: 8px 12px;
+  z-index: 10;
+}
+@media (max-width: 700px) {
+  .shell {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,27 @@
+// Short names for the generated types; nothing is defined here.
+import type { components } from './schema'
+
+type S = components['schemas']
+
+export type SessionDoc = S['Session']
+export type Block = S['Block']
+export type Section = S['Section']
+export type Step = S['Step']
+export type Station = S['Station']
+export type Figures = S['Figures']
+export type TimeFigures = S['TimeFigures']
+export type Stave = S['Stave']
+export type StaveLine = S['StaveLine']
+export type StaveMark = S['StaveMark']
+export type Thumbnail = S['Thumbnail']
+export type Explanation = S['Explanation']
+export type Term = S['Term']
+export type ProblemItem = S['ProblemItem']
+export type SessionItem = S['SessionItem']
+export type SessionOut = S['SessionOut']
+export type SavedOut = S['SavedOut']
+export type RevisionItem = S['RevisionItem']
+export type MovementDef = S['MovementDef']
+export type MovementsOut = S['MovementsOut']
+export type Me = S['MeOut']
+export type Problem = S['ProblemOut']

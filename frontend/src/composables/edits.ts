@@ -1,0 +1,108 @@
+// Edits on a document, as the core speaks them (core/edits): the same cases test both (tests/cases/edits.json).
+export type PlacePart = string | number
+export type Edit =
+  | { op: 'set'; place: PlacePart[]; value?: unknown; unset?: boolean }
+  | { op: 'insert'; place: PlacePart[]; index: number; value: unknown }
+  | { op: 'remove'; place: PlacePart[]; index: number }
+  | { op: 'move'; place: PlacePart[]; index: number; to_index: number; to_place?: PlacePart[] }
+
+type Json = Record<string, unknown>
+
+const isObject = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+function byId(value: unknown, id: PlacePart): Json | null {
+  if (Array.isArray(value)) {
+    for (const item of value) {
+      const found = byId(item, id)
+      if (found) return found
+    }
+  } else if (isObject(value)) {
+    if (value.id === id) return value
+    return byId(Object.values(value), id)
+  }
+  return null
+}
+
+function child(value: unknown, part: PlacePart): unknown {
+  if (Array.isArray(value)) {
+    if (typeof part === 'number' && part >= 0 && part < value.length) return value[part]
+    const found = value.find((item) => isObject(item) && item.id === part)
+    if (found !== undefined) return found
+  } else if (isObject(value) && part in value) {
+    return value[part]
+  }
+  throw new Error(`nothing at ${String(part)}`)
+}
+
+function find(document: Json, place: PlacePart[]): unknown {
+  let here: unknown = document
+  let rest = place
+  const first = place[0]
+  if (typeof first === 'string' && !(first in document)) {
+    here = byId(document.blocks, first)
+    if (here === null) throw new Error(`no part with id ${first}`)
+    rest = place.slice(1)
+  }
+  for (const part of rest) here = child(here, part)
+  return here
+}
+
+function list(document: Json, place: PlacePart[]): unknown[] {
+  const found = find(document, place)
+  if (!Array.isArray(found)) throw new Error('not a list')
+  return found
+}
+
+function inBounds(index: number, last: number): void {
+  if (index < 0 || index > last) throw new Error(`index ${index} of a list up to ${last}`)
+}
+
+function set(document: Json, edit: Extract<Edit, { op: 'set' }>): Edit {
+  const key = edit.place[edit.place.length - 1]
+  if (key === undefined) throw new Error('a key to set')
+  const parent = find(document, edit.place.slice(0, -1))
+  if (Array.isArray(parent)) {
+    if (typeof key !== 'number' || edit.unset) throw new Error('an index to set')
+    inBounds(key, parent.length - 1)
+    const before: unknown = parent[key]
+    parent[key] = structuredClone(edit.value)
+    return { op: 'set', place: edit.place, value: before }
+  }
+  if (!isObject(parent) || typeof key !== 'string') throw new Error('not an object')
+  const inverse: Edit =
+    key in parent
+      ? { op: 'set', place: edit.place, value: parent[key] }
+      : { op: 'set', place: edit.place, unset: true }
+  if (edit.unset) Reflect.deleteProperty(parent, key)
+  else parent[key] = structuredClone(edit.value)
+  return inverse
+}
+
+function applyOne(document: Json, edit: Edit): Edit {
+  if (edit.op === 'set') return set(document, edit)
+  const items = list(document, edit.place)
+  if (edit.op === 'insert') {
+    inBounds(edit.index, items.length)
+    items.splice(edit.index, 0, structuredClone(edit.value))
+    return { op: 'remove', place: edit.place, index: edit.index }
+  }
+  inBounds(edit.index, items.length - 1)
+  if (edit.op === 'remove') {
+    const [value] = items.splice(edit.index, 1)
+    return { op: 'insert', place: edit.place, index: edit.index, value }
+  }
+  const targetPlace = edit.to_place ?? edit.place
+  const target = list(document, targetPlace)
+  const [taken] = items.splice(edit.index, 1)
+  inBounds(edit.to_index, target.length)
+  target.splice(edit.to_index, 0, taken)
+  const back: Edit = { op: 'move', place: targetPlace, index: edit.to_index, to_index: edit.index }
+  return edit.to_place ? { ...back, to_place: edit.place } : back
+}
+
+/** Apply edits in order to a copy; returns it with the edits that undo them, in their order. */
+export function applyEdits<D extends object>(document: D, edits: readonly Edit[]): { document: D; inverse: Edit[] } {
+  const made = structuredClone(document)
+  const inverse = edits.map((edit) => applyOne(made as Json, edit)).reverse()
+  return { document: made, inverse }
+}

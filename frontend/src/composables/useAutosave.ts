@@ -1,0 +1,92 @@
+import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+
+import { api, Refusal } from '@/api/client'
+import type { ProblemItem, RevisionItem, SessionDoc, SessionOut } from '@/api/types'
+
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'refused' | 'conflict' | 'unreachable'
+
+const PAUSE_MS = 700
+const RETRY_MS = 4000
+
+/** Saves a document a moment after each change, one save at a time; tells of refusals and conflicts. */
+export function useAutosave(document: Ref<SessionDoc | null>) {
+  const state = ref<SaveState>('saved')
+  const problems = shallowRef<readonly ProblemItem[]>([])
+  const conflict = shallowRef<{ kept: RevisionItem; theirs: SessionOut } | null>(null)
+  const tab = crypto.randomUUID()
+  let id = ''
+  let base = ''
+  let saved: SessionDoc | null = null
+  let timer = 0
+  let flying = false
+
+  function begin(session: SessionOut): void {
+    id = session.id
+    base = session.etag
+    saved = session.document
+    conflict.value = null
+    problems.value = []
+    state.value = 'saved'
+  }
+
+  function later(pause: number): void {
+    window.clearTimeout(timer)
+    timer = window.setTimeout(() => void save(), pause)
+  }
+
+  async function save(): Promise<void> {
+    window.clearTimeout(timer)
+    const sent = document.value
+    if (flying || sent === null || sent === saved || id === '') return
+    flying = true
+    state.value = 'saving'
+    try {
+      const answer = await api.saveSession(id, base, tab, sent)
+      problems.value = []
+      if (answer.outcome === 'conflict') {
+        conflict.value = { kept: answer.revision, theirs: answer.session }
+        state.value = 'conflict'
+        saved = sent
+      } else {
+        base = answer.etag
+        saved = sent
+        state.value = 'saved'
+      }
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      problems.value = error.problems
+      const offline = error.status === 0 || error.status >= 500
+      state.value = offline ? 'unreachable' : 'refused'
+      if (offline) later(RETRY_MS)
+      else saved = sent
+    } finally {
+      flying = false
+      if (document.value !== sent && state.value !== 'unreachable') later(PAUSE_MS)
+    }
+  }
+
+  /** After a conflict: put this tab's state on top of the other's. Both stay among the versions. */
+  function putOnTop(): void {
+    if (conflict.value === null) return
+    base = conflict.value.theirs.etag
+    conflict.value = null
+    saved = null
+    void save()
+  }
+
+  watch(document, (changed) => {
+    if (changed === null || changed === saved) return
+    if (!flying) state.value = 'waiting'
+    later(PAUSE_MS)
+  })
+
+  function guard(event: BeforeUnloadEvent): void {
+    if (state.value !== 'saved' && state.value !== 'conflict') event.preventDefault()
+  }
+  window.addEventListener('beforeunload', guard)
+  onScopeDispose(() => {
+    window.removeEventListener('beforeunload', guard)
+    void save()
+  })
+  return { state, problems, conflict, begin, save, putOnTop }
+}

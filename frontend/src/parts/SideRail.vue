@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { useRouter } from 'vue-router'
+
+import { account, signOut } from '@/composables/useAccount'
+
+const router = useRouter()
+
+async function leave(): Promise<void> {
+  await signOut()
+  await router.push({ name: 'sign-in' })
+}
+</script>
+
+<template>
+  <nav class="rail" aria-label="Screens">
+    <p class="name">Fine<br />Tally</p>
+    <RouterLink to="/bench" class="to" active-class="on">Bench</RouterLink>
+    <button type="button" class="plain to leave" @click="leave">
+      Sign out<span class="who">{{ account?.name }}</span>
+    </button>
+  </nav>
+</template>
+
+<style scoped>
+.rail {
+  border-right: 1px solid var(--rule);
+  background: var(--paper-2);
+  padding: 14px 0;
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-height: 0;
+}
+.name {
+  font: 600 20px/1 var(--head);
+  text-align: center;
+  letter-spacing: 0.02em;
+  margin: 0 0 12px;
+}
+.to {
+  font-size: 12px;
+  text-align: center;
+  padding: 9px 2px;
+  color: var(--mute);
+  border-left: 3px solid transparent;
+  text-decoration: none;
+}
+.to.on {
+  color: var(--ink);
+  border-color: var(--ink);
+  background: var(--paper);
+  font-weight: 600;
+}
+.leave {
+  margin-top: auto;
+}
+.who {
+  display: block;
+  font-size: 11px;
+}
+@media (max-width: 700px) {
+  .rail {
+    flex-direction: row;
+    align-items: center;
+    padding: 6px 12px;
+    border-right: 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .name {
+    margin: 0 12px 0 0;
+  }
+  .name br {
+    display: none;
+  }
+  .leave {
+    margin: 0 0 0 auto;
+  }
+  .who {
+    display: inline;
+    margin-left: 4px;
+  }
+}
+</style>

@@ -1,0 +1,20 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+import { account, whoAmI } from './composables/useAccount'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/bench' },
+    { path: '/sign-in', name: 'sign-in', component: () => import('./screens/sign-in/SignIn.vue') },
+    { path: '/bench', name: 'sessions', component: () => import('./screens/bench/SessionList.vue') },
+    { path: '/bench/:id', name: 'bench', component: () => import('./screens/bench/BenchScreen.vue'), props: true },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./screens/NowhereScreen.vue') },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  if (to.name === 'sign-in') return true
+  if (account.value === null) await whoAmI()
+  return account.value === null ? { name: 'sign-in', query: { next: to.fullPath } } : true
+})

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { ref, shallowRef, watch } from 'vue'
+
+import { api, Refusal } from '@/api/client'
+import type { Explanation, Term } from '@/api/types'
+import { amount } from '@/words/format'
+
+import { useBench } from './bench'
+
+const props = defineProps<{ figure: string }>()
+const { document, squad, figures } = useBench()
+const opened = shallowRef<Explanation | null>(null)
+const trouble = ref('')
+const unfolded = ref(new Set<string>())
+let asked = 0
+
+async function ask(): Promise<void> {
+  const mine = ++asked
+  if (document.value === null) return
+  try {
+    const answer = await api.explain(document.value, squad.value, props.figure)
+    if (mine !== asked) return
+    opened.value = answer.explanation
+    trouble.value = ''
+  } catch (error) {
+    if (mine !== asked || !(error instanceof Refusal)) return
+    trouble.value = error.message
+  }
+}
+// New figures mean new arithmetic: ask again for what is open.
+watch([() => props.figure, figures], ask, { immediate: true })
+
+const JOINS: Record<string, string> = { sum: '+', product: '×', ratio: '÷', floor: '÷', max: 'or', rms: 'and' }
+const HEADS: Record<string, string> = {
+  sum: 'added up',
+  product: 'multiplied',
+  ratio: 'divided',
+  rms: 'quadratic mean',
+  max: 'the largest',
+  floor: 'whole reps that fit',
+  lookup: 'read off the effort scale',
+  given: 'as typed',
+}
+function termText(one: Term): string {
+  if ((one.count ?? 1) > 1 && one.each !== undefined) {
+    const each = `${one.count} × ${amount(one.each, one.unit)}`
+    // Efforts are averaged, not added: their sum would mean nothing.
+    return one.unit === 'effort' ? each : `${each} = ${amount(one.value, one.unit)}`
+  }
+  return amount(one.value, one.unit)
+}
+function toggle(figure: string): void {
+  const next = new Set(unfolded.value)
+  if (!next.delete(figure)) next.add(figure)
+  unfolded.value = next
+}
+</script>
+
+<template>
+  <div class="why">
+    <p v-if="trouble">{{ trouble }}</p>
+    <p v-else-if="!opened" role="status">…</p>
+    <template v-else>
+      <p class="how">{{ HEADS[opened.operator] }} = {{ amount(opened.value, opened.unit) }}<template v-if="opened.note"> · {{ opened.note }}</template></p>
+      <ul>
+        <li v-for="(one, index) in opened.terms" :key="index">
+          <component
+            :is="one.figure ? 'button' : 'span'" class="plain term" :type="one.figure ? 'button' : undefined"
+            :aria-expanded="one.figure ? unfolded.has(one.figure) : undefined" @click="one.figure && toggle(one.figure)"
+          >
+            <span class="join" aria-hidden="true">{{ index > 0 ? JOINS[opened.operator] : '' }}</span>
+            <span class="label">{{ one.label }}</span>
+            <b>{{ termText(one) }}</b>
+            <i aria-hidden="true">{{ one.figure ? (unfolded.has(one.figure) ? '−' : '+') : '' }}</i>
+          </component>
+          <OpenedFigure v-if="one.figure && unfolded.has(one.figure)" :figure="one.figure" />
+        </li>
+      </ul>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.why {
+  background: var(--paper-2);
+  padding: 5px 8px;
+  font-size: 12.5px;
+  color: #474239;
+  margin: 0 0 4px;
+}
+.why .why {
+  border-left: 2px solid var(--rule);
+  margin-left: 8px;
+  padding-right: 0;
+}
+p {
+  margin: 0;
+}
+.how {
+  color: var(--mute);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.term {
+  display: grid;
+  grid-template-columns: 18px 1fr auto 16px;
+  width: 100%;
+  text-align: left;
+  padding: 1px 0;
+  cursor: default;
+}
+button.term {
+  cursor: pointer;
+}
+.join {
+  color: var(--mute);
+}
+i {
+  font-style: normal;
+  text-align: right;
+  color: var(--mute);
+}
+</style>

@@ -1,0 +1,114 @@
+// What the parts of the Bench share: the document's places, and the tools to change it.
+import { inject, type InjectionKey, type Ref } from 'vue'
+
+import type { Block, Figures, ProblemItem, SessionDoc, Step } from '@/api/types'
+import type { Edit, PlacePart } from '@/composables/edits'
+
+export interface BenchTools {
+  edit: (edits: Edit[], key?: string) => void
+  wrong: Ref<Map<string, ProblemItem>>
+  document: Ref<SessionDoc | null>
+  squad: Ref<number>
+  figures: Ref<Figures | null>
+}
+
+export const BENCH: InjectionKey<BenchTools> = Symbol('bench')
+
+export function useBench(): BenchTools {
+  const tools = inject(BENCH)
+  if (!tools) throw new Error('a part of the Bench outside the Bench')
+  return tools
+}
+
+/** A block with where it stands: `place` for edits (by id), `path` as the server names it (by index). */
+export interface PlacedBlock {
+  block: Block
+  number: number
+  place: PlacePart[]
+  path: string
+  section: string | null
+}
+
+export function placed(document: SessionDoc): PlacedBlock[] {
+  const found: PlacedBlock[] = []
+  const add = (block: Block, path: string, section: string | null, fallback: PlacePart[]) =>
+    found.push({ block, number: found.length, place: block.id ? [block.id] : fallback, path, section })
+  document.blocks.forEach((entry, index) => {
+    if ('section' in entry) {
+      entry.blocks.forEach((block, inner) =>
+        add(block, `blocks[${index}].blocks[${inner}]`, inner === 0 ? entry.section : null, ['blocks', index, 'blocks', inner]),
+      )
+    } else {
+      add(entry, `blocks[${index}]`, null, ['blocks', index])
+    }
+  })
+  return found
+}
+
+/** A list of steps of a block: its own, or a station's. */
+export interface PlacedSteps {
+  steps: Step[]
+  place: PlacePart[]
+  path: string
+  station: string | null
+}
+
+export function stepLists(at: PlacedBlock): PlacedSteps[] {
+  const { block, place, path } = at
+  if (block.clock.kind !== 'rotation') {
+    return [{ steps: block.steps ?? [], place: [...place, 'steps'], path: `${path}.steps`, station: null }]
+  }
+  return block.clock.stations.map((station, index) => ({
+    steps: station.steps,
+    place: station.id ? [station.id, 'steps'] : [...place, 'clock', 'stations', index, 'steps'],
+    path: `${path}.clock.stations[${index}].steps`,
+    station: station.name,
+  }))
+}
+
+export interface FieldSpec {
+  key: string
+  label: string
+  unit?: string
+  /** Keys between the block and the field, e.g. clock or clock, inner. */
+  under: string[]
+}
+
+const clockField = (key: string, label: string, unit = 's'): FieldSpec => ({ key, label, unit, under: ['clock'] })
+const blockField = (key: string, label: string, unit?: string): FieldSpec => ({ key, label, unit, under: [] })
+
+const RESTS = [clockField('rest_s', 'rest'), clockField('round_rest_s', 'between rounds')]
+const GROUP_REST = clockField('group_rest_s', 'between groups')
+
+const OF_CLOCK: Record<string, FieldSpec[]> = {
+  intervals: [clockField('work_s', 'work'), ...RESTS, GROUP_REST],
+  every: [clockField('period_s', 'every'), clockField('work_until_s', 'work until'), clockField('periods', 'periods', '')],
+  amrap: [clockField('window_s', 'window'), ...RESTS],
+  task: [...RESTS, GROUP_REST, clockField('cap_s', 'cap')],
+  rotation: [clockField('rotate_s', 'change-over'), clockField('laps', 'laps', '')],
+}
+
+const withInner = (spec: FieldSpec): FieldSpec => ({ ...spec, under: ['clock', 'inner'] })
+
+/** The numbers of a block that are edited in its head, in the order of time. */
+export function blockFields(block: Block): FieldSpec[] {
+  const { clock } = block
+  const fields = [blockField('talk_s', 'talk', 's'), ...(OF_CLOCK[clock.kind] ?? [])]
+  if (clock.kind === 'rotation') fields.push(...(OF_CLOCK[clock.inner.kind] ?? []).map(withInner))
+  if (clock.kind === 'task' && clock.pulse) {
+    fields.push({ ...clockField('work_s', 'pulse on'), under: ['clock', 'pulse'] })
+    fields.push({ ...clockField('rest_s', 'pulse off'), under: ['clock', 'pulse'] })
+  }
+  fields.push(blockField('rounds', 'rounds'), blockField('group', 'steps at a time'))
+  fields.push(blockField('repeat', 'repeat'), blockField('rest_after_s', 'rest after', 's'))
+  return fields
+}
+
+/** What a clock is called on the Bench. */
+export const CLOCK_NAMES: Record<string, string> = {
+  intervals: 'Intervals',
+  every: 'Timed starts',
+  amrap: 'Rounds against the clock',
+  task: 'Work until done',
+  rotation: 'Stations',
+}

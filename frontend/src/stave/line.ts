@@ -1,0 +1,21 @@
+import type { StaveLine } from '@/api/types'
+import { clock, tenth, whole } from '@/words/format'
+
+const COUNTED: Record<string, string> = { called: 'called', paced: 'paced', estimated: 'guessed' }
+const SIDES: Record<string, string> = {
+  left: 'left',
+  right: 'right',
+  each: 'each side',
+  alternate: 'sides take turns',
+}
+
+/** A window in one line: when, what, how much, which side, how hard. */
+export function lineText(line: StaveLine): string {
+  const parts = [`${clock(line.start)}–${clock(line.start + line.seconds)}`, line.name]
+  if (line.reps > 0) parts.push(`${whole(line.reps)} reps ${COUNTED[line.counted] ?? ''}`)
+  if (line.metres > 0) parts.push(`${whole(line.metres)} m`)
+  if (line.kg !== null && line.kg !== undefined) parts.push(`${line.kg} kg`)
+  if (line.side) parts.push(SIDES[line.side] ?? line.side)
+  parts.push(`effort ${tenth(line.effort)}`)
+  return parts.join(' · ')
+}

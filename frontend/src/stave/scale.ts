@@ -1,0 +1,35 @@
+// Seconds to pixels, and where the ticks of the time axis stand. Geometry only.
+export interface Scale {
+  x: (seconds: number) => number
+  width: (seconds: number) => number
+}
+
+export const ROW = 16
+export const TOP = 26
+export const LEFT = 78
+const SUMS = 160
+
+export function timeScale(totalS: number, pixels: number): Scale {
+  const span = Math.max(60, pixels - LEFT - SUMS)
+  const perSecond = totalS > 0 ? span / totalS : 0
+  return {
+    x: (seconds) => LEFT + seconds * perSecond,
+    width: (seconds) => Math.max(0.8, seconds * perSecond - 0.7),
+  }
+}
+
+const STEPS = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600]
+
+/** Even times for about eight ticks. */
+export function ticks(totalS: number): number[] {
+  const step = STEPS.find((candidate) => totalS / candidate <= 9) ?? 7200
+  const count = Math.floor(totalS / step)
+  return Array.from({ length: count + 1 }, (_, index) => index * step)
+}
+
+/** Shorten a label to the room there is; about 6 pixels a letter in the narrow heading face. */
+export function fitted(label: string, pixels: number): string {
+  const letters = Math.floor(pixels / 6)
+  if (label.length <= letters) return label
+  return letters < 3 ? '' : `${label.slice(0, letters - 1).trimEnd()}…`
+}

@@ -1,0 +1,22 @@
+import { expect, test } from 'vitest'
+
+import { readValue, writeValue } from './values'
+
+test.each([
+  ['30', 30],
+  ['2.5', 2.5],
+  ['1:30', 90],
+  ['10-15', { low: 10, high: 15 }],
+  ['10 to 15', { low: 10, high: 15 }],
+  ['5, 10, 15', [5, 10, 15]],
+  ['', undefined],
+  ['-4', -4],
+  ['soon', 'soon'],
+  ['5, x', [5, 'x']],
+])('%j is read', (typed, value) => {
+  expect(readValue(typed)).toEqual(value)
+})
+
+test.each([30, 2.5, { low: 10, high: 15 }, [5, 10, 15], undefined])('%j is written and read again', (value) => {
+  expect(readValue(writeValue(value))).toEqual(value)
+})

@@ -1,0 +1,36 @@
+// Values of the document as they are typed: 30, 1:30, 10-15, "5, 10, 15". What does not read as one stays as typed:
+// the server says what is allowed there.
+export type Typed = unknown
+
+const NUMBER = /^-?\d+(?:\.\d+)?$/
+const CLOCK = /^(\d+):([0-5]\d)$/
+const RANGE = /^(\d+(?:\.\d+)?)\s*(?:-|–|to)\s*(\d+(?:\.\d+)?)$/
+
+function single(text: string): Typed {
+  if (NUMBER.test(text)) return Number(text)
+  const time = CLOCK.exec(text)
+  if (time) return Number(time[1]) * 60 + Number(time[2])
+  return text
+}
+
+/** Read what was typed; nothing at all is undefined (the key is unset). */
+export function readValue(typed: string): Typed {
+  const text = typed.trim()
+  if (text === '') return undefined
+  const range = RANGE.exec(text)
+  if (range) return { low: Number(range[1]), high: Number(range[2]) }
+  if (text.includes(',')) return text.split(',').map((item) => single(item.trim()))
+  return single(text)
+}
+
+/** Write a value of the document for editing. */
+export function writeValue(value: Typed): string {
+  if (value === undefined || value === null) return ''
+  if (Array.isArray(value)) return value.map(writeValue).join(', ')
+  if (typeof value === 'object') {
+    const range = value as { low?: unknown; high?: unknown; plan?: unknown; from?: { block?: string } }
+    if (range.from) return `score of ${range.from.block ?? '?'}`
+    return `${String(range.low)}-${String(range.high)}`
+  }
+  return String(value)
+}

@@ -1,0 +1,19 @@
+import vue from '@vitejs/plugin-vue'
+import ElementPlus from 'unplugin-element-plus/vite'
+import { defineConfig } from 'vitest/config'
+
+// The built files are served by the application under /static/app/; see src/finetally/web/pages.py.
+export default defineConfig(({ command }) => ({
+  base: command === 'build' ? '/static/app/' : '/',
+  plugins: [vue(), ElementPlus({})],
+  resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
+  build: {
+    outDir: '../src/finetally/web/static/app',
+    emptyOutDir: true,
+    target: 'es2022',
+  },
+  server: {
+    proxy: { '/api': process.env.FINE_TALLY_API ?? 'http://127.0.0.1:8421' },
+  },
+  test: { include: ['src/**/*.test.ts'], environment: 'node' },
+}))

@@ -1,0 +1,111 @@
+"""The command line: `fine-tally figures FILE… [--methods FILE] [--given FILE] [--json]`."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+from typing import TypeVar
+
+from pydantic import BaseModel, ValidationError
+
+from finetally.core.figures import Figures, figures, printed
+from finetally.core.methods.given import Given
+from finetally.core.methods.value import Methods
+from finetally.core.session.limits import MAX_BYTES
+from finetally.core.session.problems import DocumentError, Problem, path_text, refuse, shown
+from finetally.core.session.reading import read_json, read_session
+from finetally.shipped import shipped_library
+from finetally.table import figures_table
+
+Value = TypeVar("Value", bound=BaseModel)
+BAD_FILE = 2
+
+
+def read_bytes(path: Path) -> bytes:
+    """A file's bytes; a file that cannot be read or is too large becomes a DocumentError."""
+    try:
+        with path.open("rb") as file:
+            data = file.read(MAX_BYTES + 1)
+            if len(data) > MAX_BYTES:
+                raise refuse((), "a file over the limit", f"up to {MAX_BYTES / 1e6:g} MB", "too_large")
+            return data
+    except OSError as error:
+        raise refuse((), error.strerror or "nothing readable", "a readable file", "unreadable") from None
+
+
+def read_value(path: Path | None, model: type[Value]) -> Value:
+    """Read a methods or given file into its model; problems carry their paths."""
+    if path is None:
+        return model()
+    data = read_json(read_bytes(path))
+    try:
+        return model.model_validate(data)
+    except ValidationError as error:
+        raise DocumentError(
+            Problem(path_text(tuple(d["loc"])), shown(d["input"]), d["msg"].lower(), d["type"])
+            for d in error.errors(include_url=False)
+        ) from None
+
+
+def _complain(path: Path, error: DocumentError) -> None:
+    for problem in error.problems:
+        print(f"{path}: {problem.text}", file=sys.stderr)
+
+
+def _figures(arguments: argparse.Namespace) -> int:
+    library = shipped_library()
+    try:
+        methods = read_value(arguments.methods, Methods)
+    except DocumentError as error:
+        _complain(arguments.methods, error)
+        return BAD_FILE
+    try:
+        given = read_value(arguments.given, Given)
+    except DocumentError as error:
+        _complain(arguments.given, error)
+        return BAD_FILE
+    status = 0
+    for path in arguments.files:
+        try:
+            _, session = read_session(read_bytes(path))
+            made = figures(session, library=library, methods=methods, given=given)
+        except DocumentError as error:
+            _complain(path, error)
+            status = BAD_FILE
+            continue
+        _print(made, as_json=arguments.json)
+    return status
+
+
+def _print(made: Figures, *, as_json: bool) -> None:
+    if as_json:
+        print(json.dumps(printed(made), ensure_ascii=False))
+    else:
+        print(figures_table(made))
+
+
+def parser() -> argparse.ArgumentParser:
+    """The command line's grammar."""
+    top = argparse.ArgumentParser(prog="fine-tally", description="Measures planned training sessions.")
+    commands = top.add_subparsers(dest="command", required=True)
+    one = commands.add_parser("figures", help="figure session files")
+    one.add_argument("files", nargs="+", type=Path, metavar="FILE")
+    one.add_argument("--methods", type=Path, help="a file of methods; what it leaves out stays at the default")
+    one.add_argument("--given", type=Path, help="what is known about the day: person, scores, options")
+    one.add_argument("--json", action="store_true", help="one JSON object a line instead of a table")
+    one.set_defaults(run=_figures)
+    return top
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run a command; returns the exit status (2 for a file that cannot be read)."""
+    chosen = parser().parse_args(arguments)
+    status: int = chosen.run(chosen)
+    return status
+
+
+if __name__ == "__main__":
+    sys.exit(main())

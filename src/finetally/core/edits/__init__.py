@@ -1,0 +1,1 @@
+"""One typed, invertible Edit, addressed by ids: the Bench, mends, recasts and undo all speak it."""

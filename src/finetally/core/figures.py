@@ -1,0 +1,69 @@
+"""`figures`: the whole way from a session to its published figures."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from finetally.core.methods.given import NOTHING_GIVEN, Given
+from finetally.core.methods.value import DEFAULT_METHODS, Methods
+from finetally.core.movements.library import Library
+from finetally.core.session.document import Session
+from finetally.core.session.warnings import Warned, warnings_of
+from finetally.core.tally.exits import exits_of
+from finetally.core.tally.measure import Tally, measured, tally
+from finetally.core.tally.shapes import ExitFigures, Measured, Spread
+from finetally.core.tally.spread import spread_of
+
+
+class Figures(Measured):
+    """What comes out of a session: every figure, exits, spread of ranges, checks, warnings."""
+
+    exits: list[ExitFigures]
+    spread: dict[str, Spread]
+    checks: list[dict[str, Any]]
+    warnings: list[Warned]
+
+
+def figures_and_tally(
+    session: Session,
+    *,
+    library: Library,
+    methods: Methods = DEFAULT_METHODS,
+    given: Given = NOTHING_GIVEN,
+) -> tuple[Figures, Tally]:
+    """As `figures`, with the measured tape that they were read from (for pictures)."""
+    t = tally(session, library=library, methods=methods, given=given)
+    made = measured(t)
+    whole: Figures = {
+        **made,
+        "exits": exits_of(session, library=library, methods=methods, given=given),
+        "spread": spread_of(session, made, library=library, methods=methods, given=given),
+        "checks": [],
+        "warnings": warnings_of(session),
+    }
+    return whole, t
+
+
+def figures(
+    session: Session,
+    *,
+    library: Library,
+    methods: Methods = DEFAULT_METHODS,
+    given: Given = NOTHING_GIVEN,
+) -> Figures:
+    """Figure a session. Values only, unrounded; seconds, kilograms, shares from 0 to 1.
+
+    Raises DocumentError with a path for each thing that cannot be figured.
+    """
+    return figures_and_tally(session, library=library, methods=methods, given=given)[0]
+
+
+def printed(value: Any) -> Any:
+    """Figures as they are printed: numbers to 3 places, nothing else changed."""
+    if isinstance(value, float):
+        return round(value, 3) + 0.0
+    if isinstance(value, dict):
+        return {key: printed(child) for key, child in value.items()}
+    if isinstance(value, list):
+        return [printed(child) for child in value]
+    return value

@@ -1,0 +1,1 @@
+"""What figures are made with besides the session: the methods, and what is known about the day."""

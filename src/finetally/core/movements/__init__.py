@@ -1,0 +1,1 @@
+"""Movements: their patterns and families, and the library as a value (its file is read at the edge)."""

@@ -1,0 +1,45 @@
+"""The movement library as a value: look-up by key, merging with a file's own definitions, nearest names."""
+
+from __future__ import annotations
+
+import difflib
+from collections.abc import Iterable, Iterator, Mapping
+from types import MappingProxyType
+
+from finetally.core.session.movement import MovementDef
+
+
+class Library(Mapping[str, MovementDef]):
+    """Movements by key. Immutable; `with_definitions` makes another one in which the given ones win."""
+
+    __slots__ = ("_by_key",)
+
+    def __init__(self, movements: Iterable[MovementDef]) -> None:
+        self._by_key = MappingProxyType({movement.key: movement for movement in movements})
+
+    def __getitem__(self, key: str) -> MovementDef:
+        return self._by_key[key]
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._by_key)
+
+    def __len__(self) -> int:
+        return len(self._by_key)
+
+    def with_definitions(self, movements: Iterable[MovementDef] | None) -> Library:
+        """The library with a file's own definitions on top; a partial one is laid over the library's."""
+        if not movements:
+            return self
+        merged = dict(self._by_key)
+        for movement in movements:
+            base = merged.get(movement.key)
+            if base is not None and not movement.patterns:
+                # A definition without patterns only changes what it names.
+                changed = {name: getattr(movement, name) for name in movement.model_fields_set}
+                movement = base.model_copy(update=changed)
+            merged[movement.key] = movement
+        return Library(merged.values())
+
+    def nearest(self, key: str, count: int = 3) -> list[str]:
+        """Up to `count` keys that read most like `key`."""
+        return difflib.get_close_matches(key.lower(), list(self._by_key), n=count, cutoff=0.5)

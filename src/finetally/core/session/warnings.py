@@ -1,0 +1,67 @@
+"""Warnings: keys that are kept but mean nothing here."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from typing_extensions import TypedDict
+
+from finetally.core.session.clocks import Amrap, Every, Intervals, Rotation, Task
+from finetally.core.session.document import Block, Session
+from finetally.core.session.problems import Path, path_text
+from finetally.core.session.reading import walk_unknown
+from finetally.core.session.rules import blocks_with_paths, step_lists
+
+
+class Warned(TypedDict):
+    """A key that has no effect: where, and why (`unknown`, or `no_meaning` in this clock)."""
+
+    path: str
+    code: str
+
+
+def warnings_of(session: Session) -> list[Warned]:
+    """Every key that no figure depends on because nothing here reads it."""
+    unknown: list[Warned] = [{"path": path_text(p), "code": "unknown"} for p in walk_unknown(session)]
+    idle: list[Warned] = [
+        {"path": path_text(p), "code": "no_meaning"}
+        for path, block in blocks_with_paths(session)
+        for p in _idle(path, block)
+    ]
+    return unknown + idle
+
+
+def _idle(path: Path, block: Block) -> Iterator[Path]:
+    clock = block.clock
+    if isinstance(clock, Rotation) and block.steps is not None:
+        yield (*path, "steps")
+    if block.mirror and not isinstance(clock, Intervals | Task):
+        yield (*path, "mirror")
+    if block.strip_from is not None and block.visit not in ("strip", "build-strip"):
+        yield (*path, "strip_from")
+    if block.rest_between_repeats_s is not None and block.repeat is None:
+        yield (*path, "rest_between_repeats_s")
+    inner = clock.inner if isinstance(clock, Rotation) else clock
+    if isinstance(inner, Amrap) and block.group not in (None, "all"):
+        yield (*path, "group")
+    if isinstance(inner, Every) and inner.periods is not None:
+        for key in ("rounds", "group", "visit"):
+            if getattr(block, key) is not None:
+                yield (*path, key)
+    lists = list(step_lists(path, block))
+    if isinstance(inner, Amrap) and block.rounds is not None and not _has_lists(block):
+        yield (*path, "rounds")
+    for steps_path, steps, _, _ in lists:
+        for index, step in enumerate(steps):
+            if step.chain and not isinstance(inner, Every):
+                yield (*steps_path, index, "chain")
+            if step.fill and isinstance(inner, Intervals):
+                yield (*steps_path, index, "fill")
+            if step.rest_s is not None and isinstance(inner, Every):
+                yield (*steps_path, index, "rest_s")
+
+
+def _has_lists(block: Block) -> bool:
+    from finetally.core.session.rules import round_lists
+
+    return any(True for path, steps, clock, _ in step_lists((), block) for _ in round_lists((), clock, path, steps))

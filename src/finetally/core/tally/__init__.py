@@ -1,0 +1,1 @@
+"""Tape → figures: one module per family (time, reps, balance, effort, load)."""

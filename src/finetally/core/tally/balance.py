@@ -1,0 +1,141 @@
+"""Balance over the parts that count: patterns, rows of the scheme, beams, muscles, planes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+
+from finetally.core.methods.value import Methods
+from finetally.core.movements.patterns import FLOOR_POSITIONS, PATTERN_BEAMS, SCHEMES
+from finetally.core.tally.shapes import BalanceFigures, BeamFigures, PatternFigures, RowFigures
+from finetally.core.unfold.tape import Tape
+
+PLANES = ("sagittal", "frontal", "transverse")
+
+
+class Weighed:
+    """What adds up for one pattern, muscle or side: work seconds, visits, and the measure that shares go by."""
+
+    __slots__ = ("measure", "visits", "work_s")
+
+    def __init__(self) -> None:
+        self.work_s = self.measure = 0.0
+        self.visits = 0
+
+    def add(self, work_s: float, measure: float) -> None:
+        """Add one visit's part."""
+        self.work_s += work_s
+        self.measure += measure
+        self.visits += 1
+
+
+class BalanceTally:
+    """Weighs every visit of the counted blocks by its movement's patterns, muscles, position and plane."""
+
+    def __init__(
+        self, tape: Tape, counted: Sequence[bool], visit_effort: Sequence[float], methods: Methods
+    ) -> None:
+        self._methods = methods
+        self.patterns: dict[str, Weighed] = {}
+        self.muscles: dict[str, Weighed] = {}
+        self.positions: dict[str, Weighed] = {}
+        self.planes: dict[str, Weighed] = {}
+        self.left = self.right = 0.0
+        by = methods.balance_by
+        for done, effort in zip(tape.visits, visit_effort, strict=True):
+            if not counted[done.block]:
+                continue
+            work = done.seconds
+            measure = work if by == "work-time" else 1.0 if by == "visits" else effort * work
+            movement = done.step.movement
+            for name, weight in movement.patterns.items():
+                _weigh(self.patterns, name, weight, work, measure)
+            for muscle, weight in (movement.muscles or {}).items():
+                _weigh(self.muscles, muscle, weight, work, measure)
+            place = "floor" if movement.position in FLOOR_POSITIONS else movement.position or "standing"
+            _weigh(self.positions, place, 1, work, measure)
+            _weigh(self.planes, movement.plane or "sagittal", 1, work, measure)
+            self.left += done.left_s
+            self.right += done.right_s
+
+    def measure(self, names: Iterable[str]) -> float:
+        """The measure of several fine patterns together."""
+        return sum(self.patterns[name].measure for name in names if name in self.patterns)
+
+    def pattern_figures(self) -> dict[str, PatternFigures]:
+        """Fine patterns, mobility among them; shares of all."""
+        return _figures(self.patterns)
+
+    def muscle_figures(self) -> dict[str, PatternFigures]:
+        """Muscles; shares of all muscle work."""
+        return _figures(self.muscles)
+
+    def balance(self) -> BalanceFigures:
+        """Rows of the chosen scheme with shares among themselves, and all beams."""
+        scheme = SCHEMES[self._methods.balance]
+        rows: dict[str, RowFigures] = {}
+        total = self.measure(member for row in scheme for member in row.members)
+        for row in scheme:
+            members = [self.patterns[name] for name in row.members if name in self.patterns]
+            measure = sum(one.measure for one in members)
+            rows[row.name] = {
+                "code": row.code,
+                "work_s": sum(one.work_s for one in members),
+                "share": measure / total if total else 0.0,
+                "visits": sum(one.visits for one in members),
+            }
+        mobility = self.patterns.get("mobility")
+        return {
+            "scheme": self._methods.balance,
+            "by": self._methods.balance_by,
+            "rows": rows,
+            "mobility_s": mobility.work_s if mobility else 0.0,
+            "beams": self._beams(),
+            "planes": {name: one["share"] for name, one in _figures(self.planes).items()},
+        }
+
+    def _beams(self) -> dict[str, BeamFigures]:
+        beams = {}
+        for beam in PATTERN_BEAMS:
+            left, right = self._side(beam.left_weights), self._side(beam.right_weights)
+            beams[beam.name] = _beam(beam.left, beam.right, left, right)
+        beams["left-right"] = _beam("left", "right", self.left, self.right)
+        floor, standing = self.positions.get("floor"), self.positions.get("standing")
+        beams["floor-standing"] = _beam(
+            "floor", "standing", floor.measure if floor else 0.0, standing.measure if standing else 0.0
+        )
+        return beams
+
+    def _side(self, weights: Iterable[tuple[str, float]]) -> float:
+        return sum(self.patterns[name].measure * weight for name, weight in weights if name in self.patterns)
+
+
+def _weigh(into: dict[str, Weighed], name: str, weight: float, work: float, measure: float) -> None:
+    if weight <= 0:
+        return
+    one = into.get(name)
+    if one is None:
+        one = into[name] = Weighed()
+    one.add(work * weight, measure * weight)
+
+
+def _figures(weighed: Mapping[str, Weighed]) -> dict[str, PatternFigures]:
+    total = sum(one.measure for one in weighed.values())
+    return {
+        name: {
+            "work_s": one.work_s,
+            "share": one.measure / total if total else 0.0,
+            "visits": one.visits,
+        }
+        for name, one in weighed.items()
+    }
+
+
+def _beam(left_name: str, right_name: str, left: float, right: float) -> BeamFigures:
+    total = left + right
+    return {
+        "left_name": left_name,
+        "right_name": right_name,
+        "left": left,
+        "right": right,
+        "left_share": left / total if total else None,
+    }

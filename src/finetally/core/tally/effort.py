@@ -1,0 +1,153 @@
+"""Effort: of a window, a block and the session, 0 to 10 (docs/methods.md, "Effort")."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from finetally.core.methods.given import PersonGiven
+from finetally.core.methods.value import Methods
+from finetally.core.session.problems import path_text
+from finetally.core.tally.trace import Breath
+from finetally.core.unfold.tape import Done, Tape
+
+
+def scaled(share: float, scale: Sequence[tuple[float, float]]) -> float:
+    """Effort for a share of capacity: linear between the scale's points, level beyond its ends."""
+    below, level = scale[0]
+    if share <= below:
+        return level
+    for above, next_level in scale:
+        if share < above:
+            return level + (next_level - level) * (share - below) / (above - below)
+        below, level = above, next_level
+    return level
+
+
+def possible_reps(share: float, formula: str) -> float:
+    """Reps that are possible at a share of the one-rep maximum. Epley 1985, or Brzycki 1993."""
+    return 37 - 36 * share if formula == "brzycki" else 30 * (1 / share - 1)
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """A resisted set: `effort` if it can be told, and whether a load was there that could not be judged."""
+
+    effort: float | None
+    not_judged: bool
+    share: float | None = None
+    reserve: float | None = None
+
+
+UNLOADED = Judged(None, False)
+
+
+def resisted(done: Done, methods: Methods, person: PersonGiven) -> Judged:
+    """Effort = 10 − reserve, within 1 to 10 (Zourdos 2016); reserve as planned, or possible − done reps."""
+    step, load = done.step, done.load
+    if step.step.reserve is not None:
+        reserve = step.step.reserve
+        return Judged(_ten(10 - reserve), False, None, reserve)
+    if load is None:
+        return UNLOADED
+    share: float | None = None
+    if load.pct_1rm is not None:
+        share = load.pct_1rm / 100
+    elif load.kg is not None:
+        maximum = person.one_rm.get(step.key)
+        if maximum is None:
+            return Judged(None, load.kg > 0)
+        share = load.kg * (load.count or 1) / maximum
+    if share is None or share <= 0:
+        return Judged(None, False)
+    reps = done.reps / 2 if done.per_side else done.reps
+    if reps == 0:
+        return Judged(None, False)
+    reserve = possible_reps(share, methods.one_rm) - reps
+    return Judged(_ten(10 - reserve), False, share, reserve)
+
+
+def _ten(effort: float) -> float:
+    return min(10.0, max(1.0, effort))
+
+
+class EffortTally:
+    """Window efforts, block efforts and the session's, from a tape and its breathing trace."""
+
+    def __init__(self, tape: Tape, trace: Sequence[Breath], methods: Methods, person: PersonGiven) -> None:
+        self._tape = tape
+        self._trace = trace
+        self._methods = methods
+        self._person = person
+        self.judged = [resisted(done, methods, person) for done in tape.visits]
+        self.windows = self._windows()
+        self.clock_s, self.rms, self.blocks = self._blocks()
+
+    def _windows(self) -> list[float]:
+        """Effort of each work segment; 0 for the others."""
+        methods = self._methods
+        scale = methods.effort_scale
+        made = []
+        for segment, breath in zip(self._tape.segments, self._trace, strict=True):
+            if segment.visit is None:
+                made.append(0.0)
+                continue
+            known = self.judged[segment.visit].effort
+            effort = known if known is not None else scaled(breath.integral / segment.seconds, scale)
+            made.append(max(effort, self._tape.visits[segment.visit].step.effort_floor))
+        return made
+
+    def _blocks(self) -> tuple[list[float], list[tuple[float, float]], list[float]]:
+        tape = self._tape
+        size = len(tape.blocks)
+        clock, square, work, heavy = [0.0] * size, [0.0] * size, [0.0] * size, [0.0] * size
+        for run in tape.runs:
+            number = run.block
+            for index in range(run.first_segment, run.last_segment):
+                segment = tape.segments[index]
+                if not run.clock_start - 1e-9 <= segment.start < run.clock_end - 1e-9:
+                    continue
+                clock[number] += segment.seconds
+                square[number] += self._trace[index].square
+                if segment.visit is not None:
+                    work[number] += segment.seconds
+                    heavy[number] += self.windows[index] ** 2 * segment.seconds
+        rms = [
+            (
+                math.sqrt(square[n] / clock[n]) if clock[n] > 0 else 0.0,
+                math.sqrt(heavy[n] / work[n]) if work[n] > 0 else 0.0,
+            )
+            for n in range(size)
+        ]
+        blocks = []
+        for number, (breathed, worked) in enumerate(rms):
+            typed = tape.blocks[number].block.rpe
+            estimate = _ten(max(scaled(breathed, self._methods.effort_scale), worked))
+            blocks.append(float(typed) if typed is not None else estimate)
+        return clock, rms, blocks
+
+    def session(self, counted: Sequence[bool], typed: float | None) -> float:
+        """RMS of the counted blocks' efforts, weighted by their clocks' lengths; a typed effort replaces it."""
+        if typed is not None:
+            return float(typed)
+        total = sum(c for c, yes in zip(self.clock_s, counted, strict=True) if yes)
+        if total <= 0:
+            return 0.0
+        squares = sum(c * e * e for c, e, yes in zip(self.clock_s, self.blocks, counted, strict=True) if yes)
+        return min(10.0, max(0.0, math.sqrt(squares / total) + self._person.effort_offset))
+
+    def not_judged(self) -> list[str]:
+        """Paths of the steps whose kilograms cannot be judged."""
+        found = {
+            path_text((*done.step.path, "load"))
+            for done, judged in zip(self._tape.visits, self.judged, strict=True)
+            if judged.not_judged
+        }
+        return sorted(found)
+
+
+def load_of(rpe: float, session_s: float, counted_s: float, methods: Methods) -> float:
+    """Session load = effort × minutes (Foster 2001); whose minutes is a setting."""
+    seconds = session_s if methods.load_minutes == "session" else counted_s
+    return rpe * seconds / 60

@@ -1,0 +1,184 @@
+"""Effort and load opened: load → effort → blocks → windows → uptake or reserve."""
+
+from __future__ import annotations
+
+from finetally.core.tally.explain.node import Explanation, Term, UnknownFigureError, node, term
+from finetally.core.tally.explain.times import block_label
+from finetally.core.tally.measure import Tally
+
+BLIND = "The breathing estimate sees neither load nor tempo."
+
+
+def explain_effort(t: Tally, words: list[str]) -> Explanation:
+    """Open `effort.<name>`, `blocks.<n>.rpe` and what lies below it."""
+    figure = ".".join(words)
+    if words[0] == "effort" and len(words) == 2:
+        return _session(t, figure, words[1])
+    if words[0] == "blocks" and len(words) >= 3 and words[1].isdigit():
+        number = int(words[1])
+        if number < len(t.tape.blocks):
+            return _block(t, figure, number, words[2:])
+    raise UnknownFigureError(figure)
+
+
+def _session(t: Tally, figure: str, name: str) -> Explanation:
+    total = t.tape.total_s
+    if name == "load":
+        minutes = (total if t.methods.load_minutes == "session" else t.headline.total) / 60
+        terms = [
+            term("effort", t.rpe, "effort", "effort.rpe"),
+            term("minutes", minutes, "min", "effort.minutes"),
+        ]
+        return node(figure, t.load, "load", "product", terms, "effort × minutes (Foster 2001)")
+    if name == "minutes":
+        whole = t.methods.load_minutes == "session"
+        seconds = total if whole else t.headline.total
+        scope = "total_s" if whole else "headline.total_s"
+        terms = [term("seconds", seconds, "s", scope), term("seconds a minute", 60, "s")]
+        return node(figure, seconds / 60, "min", "ratio", terms)
+    if name == "rpe":
+        return _rpe(t, figure)
+    if name == "mean_uptake":
+        area = sum(b.integral for b in t.trace)
+        terms = [term("uptake added up", area, "s·capacity"), term("total", total, "s", "total_s")]
+        return node(figure, area / total if total else 0.0, "share", "ratio", terms, BLIND)
+    parts = {"peak_uptake": "max", "above_80_s": "sum", "oxygen_gap_s": "sum"}
+    if name not in parts:
+        raise UnknownFigureError(figure)
+    values = _by_block(t, name)
+    terms = [
+        term(block_label(t, n), value, "share" if name == "peak_uptake" else "s")
+        for n, value in sorted(values.items())
+    ]
+    if parts[name] == "max":
+        return node(figure, max(values.values(), default=0.0), "share", "max", terms, BLIND)
+    return node(figure, sum(values.values()), "s", "sum", terms, BLIND)
+
+
+def _by_block(t: Tally, name: str) -> dict[int, float]:
+    values: dict[int, float] = {}
+    for segment, breath in zip(t.tape.segments, t.trace, strict=True):
+        n = segment.block
+        if name == "peak_uptake":
+            values[n] = max(values.get(n, 0.0), breath.start, breath.end)
+        elif name == "above_80_s":
+            values[n] = values.get(n, 0.0) + breath.above_s
+        else:
+            values[n] = values.get(n, 0.0) + (breath.gap_s if segment.kind == "work" else 0.0)
+    return values
+
+
+def _rpe(t: Tally, figure: str) -> Explanation:
+    if t.session.rpe is not None:
+        return node(figure, t.rpe, "effort", "given", note="typed for the session")
+    offset = t.given.person.effort_offset
+    if offset and figure == "effort.rpe":
+        plain = t.effort.session(t.counted, None) - offset
+        terms = [
+            term("estimate", plain, "effort", "effort.estimate"),
+            term("from rated sessions", t.rpe - plain, "effort"),
+        ]
+        return node(figure, t.rpe, "effort", "sum", terms)
+    terms = [
+        term(block_label(t, n), t.effort.blocks[n], "effort", f"blocks.{n}.rpe", weight=t.effort.clock_s[n])
+        for n, yes in enumerate(t.counted)
+        if yes and t.effort.clock_s[n] > 0
+    ]
+    return node(figure, t.rpe, "effort", "rms", terms, "weighted by the clocks' lengths")
+
+
+def _block(t: Tally, figure: str, n: int, words: list[str]) -> Explanation:
+    effort, prefix = t.effort, f"blocks.{n}."
+    breathed, worked = effort.rms[n]
+    scale = t.methods.effort_scale
+    if words == ["rpe"]:
+        typed = t.tape.blocks[n].block.rpe
+        if typed is not None:
+            return node(figure, float(typed), "effort", "given", note="typed for the block")
+        from finetally.core.tally.effort import scaled
+
+        terms: list[Term] = [
+            term("breathing", scaled(breathed, scale), "effort", f"{prefix}breathing_rpe"),
+            term("windows", min(10.0, worked), "effort", f"{prefix}window_rpe"),
+            term("least", 1.0, "effort"),
+        ]
+        return node(figure, effort.blocks[n], "effort", "max", terms)
+    if words == ["breathing_rpe"]:
+        from finetally.core.tally.effort import scaled
+
+        terms = [term("uptake, RMS over the clock", breathed, "share", f"{prefix}rms_uptake")]
+        return node(figure, scaled(breathed, scale), "effort", "lookup", terms, BLIND)
+    if words == ["rms_uptake"]:
+        return _uptake(t, figure, n)
+    if words == ["window_rpe"]:
+        return _windows(t, figure, n)
+    if len(words) == 2 and words[0] == "window" and words[1].isdigit():
+        return _window(t, figure, int(words[1]))
+    raise UnknownFigureError(figure)
+
+
+def _clock_segments(t: Tally, n: int) -> list[int]:
+    found = []
+    for run in t.tape.runs:
+        if run.block == n:
+            for index in range(run.first_segment, run.last_segment):
+                if run.clock_start - 1e-9 <= t.tape.segments[index].start < run.clock_end - 1e-9:
+                    found.append(index)
+    return found
+
+
+def _uptake(t: Tally, figure: str, n: int) -> Explanation:
+    segments = t.tape.segments
+    terms = []
+    for kind in ("work", "rest", "change"):
+        chosen = [i for i in _clock_segments(t, n) if segments[i].kind == kind]
+        seconds = sum(segments[i].seconds for i in chosen)
+        if seconds > 0:
+            rms = (sum(t.trace[i].square for i in chosen) / seconds) ** 0.5
+            terms.append(term(f"during {kind}", rms, "share", weight=seconds))
+    return node(figure, t.effort.rms[n][0], "share", "rms", terms, BLIND)
+
+
+def _windows(t: Tally, figure: str, n: int) -> Explanation:
+    groups: dict[tuple[str, float], Term] = {}
+    for index in _clock_segments(t, n):
+        segment = t.tape.segments[index]
+        if segment.visit is None:
+            continue
+        key = t.tape.visits[segment.visit].step.key
+        value = t.effort.windows[index]
+        name = (key, round(value, 9))
+        found = groups.get(name)
+        if found is None:
+            ask = f"blocks.{n}.window.{index}"
+            found = groups[name] = term(key, value, "effort", ask, weight=0.0)
+            found["count"], found["each"], found["at"] = 0, value, []
+        found["count"] += 1
+        found["weight"] += segment.seconds
+        found["at"].append(segment.at.as_dict())
+    worked = t.effort.rms[n][1]
+    return node(figure, worked, "effort", "rms", groups.values(), "weighted by work time")
+
+
+def _window(t: Tally, figure: str, index: int) -> Explanation:
+    if index >= len(t.tape.segments) or t.tape.segments[index].visit is None:
+        raise UnknownFigureError(figure)
+    segment, breath = t.tape.segments[index], t.trace[index]
+    visit = segment.visit or 0
+    done, judged = t.tape.visits[visit], t.effort.judged[visit]
+    value = t.effort.windows[index]
+    floor = done.step.effort_floor
+    at = [segment.at.as_dict()]
+    if judged.effort is not None:
+        reserve = judged.reserve if judged.reserve is not None else 0.0
+        terms = [
+            term(f"resisted: 10 − {reserve:.1f} in reserve", judged.effort, "effort", at=at),
+            term("least, as the effort was typed", floor, "effort"),
+        ]
+        return node(figure, value, "effort", "max", terms, "reserve and effort: Zourdos 2016")
+    share = breath.integral / segment.seconds
+    uptake = term("mean uptake in the window", share, "share", at=at)
+    if floor and value == floor:
+        least = term("least, as the effort was typed", floor, "effort")
+        return node(figure, value, "effort", "max", [least], "above what the breathing tells")
+    return node(figure, value, "effort", "lookup", [uptake], BLIND)

@@ -1,0 +1,172 @@
+"""Reps, sides, metres, volume and landings opened: session → movement → visits → the arithmetic of one."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from finetally.core.tally.explain.node import Explanation, Term, Unit, UnknownFigureError, grouped, node, term
+from finetally.core.tally.measure import Tally
+from finetally.core.tally.reps import kilograms
+from finetally.core.unfold.pace import Pacer
+from finetally.core.unfold.tape import Done
+
+Reader = Callable[[Done], float]
+
+FIELDS: dict[str, Unit] = {
+    "called": "reps",
+    "paced": "reps",
+    "estimated": "reps",
+    "left": "reps",
+    "right": "reps",
+    "left_s": "s",
+    "right_s": "s",
+    "metres": "m",
+    "metres_estimated": "m",
+    "work_s": "s",
+}
+
+
+def explain_reps(t: Tally, words: list[str]) -> Explanation:
+    """Open `reps.<kind>`, `movements.<key>.<field>`, `volume_kg`, `landings.<grade>`, `visits.<n>.<field>`."""
+    figure = ".".join(words)
+    if words[0] == "visits":
+        return _visit(t, figure, words)
+    if words[0] == "movements" and len(words) >= 3:
+        return _movement(t, figure, ".".join(words[1:-1]), words[-1])
+    field = {"volume_kg": "kg", "volume_called_kg": "kg_called"}.get(figure, words[-1])
+    if words[0] == "landings":
+        field = f"landings_{words[-1]}"
+    read, unit = _reader(t, field)
+    terms = _by_movement(t, field, read, unit)
+    return node(figure, sum(one["value"] for one in terms), unit, "sum", terms)
+
+
+def _reader(t: Tally, field: str) -> tuple[Reader, Unit]:
+    if field == "visits":
+        return (lambda done: 1), "count"
+    if field in ("kg", "kg_called"):
+        return (lambda done: _kg(t, done, called=field == "kg_called")), "kg"
+    if field.startswith("landings_"):
+        grade = field.removeprefix("landings_")
+        return (lambda done: _landings(done, grade)), "count"
+    if field == "contained":
+        return (lambda done: done.reps * sum(c.reps for c in done.step.movement.contains or ())), "reps"
+    if field == "work_s":
+        return (lambda done: done.seconds), "s"
+    if field not in FIELDS:
+        raise UnknownFigureError(field)
+    return (lambda done: float(getattr(done, field))), FIELDS[field]
+
+
+def _kg(t: Tally, done: Done, *, called: bool) -> float:
+    kg = kilograms(done.load, done.step.key, t.given.person) or 0.0
+    return (done.called if called else done.reps) * kg
+
+
+def _landings(done: Done, grade: str) -> float:
+    movement = done.step.movement
+    return done.reps * (movement.landings or 0) if (movement.landing_grade or "medium") == grade else 0
+
+
+def _by_movement(t: Tally, field: str, read: Reader, unit: Unit) -> list[Term]:
+    sums: dict[str, float] = {}
+    for done in t.tape.visits:
+        value = read(done)
+        if value:
+            sums[done.step.key] = sums.get(done.step.key, 0.0) + value
+    # Contained reps are booked under the composite here: that is where they come from.
+    name = "contains" if field == "contained" else field
+    return [term(key, value, unit, f"movements.{key}.{name}") for key, value in sums.items()]
+
+
+def _starts(t: Tally) -> dict[int, dict[str, Any]]:
+    found: dict[int, dict[str, Any]] = {}
+    for segment in t.tape.segments:
+        if segment.visit is not None:
+            found.setdefault(segment.visit, segment.at.as_dict())
+    return found
+
+
+def _movement(t: Tally, figure: str, key: str, field: str) -> Explanation:
+    if key not in t.reps.movements:
+        raise UnknownFigureError(figure)
+    if field == "contained":
+        return _contained(t, figure, key)
+    read, unit = _reader(t, "contained" if field == "contains" else field)
+    starts = _starts(t)
+    again = field in ("estimated", "kg", "kg_called") or field.startswith("landings_")
+    items = []
+    for index, done in enumerate(t.tape.visits):
+        value = read(done)
+        if done.step.key == key and value:
+            ask = f"visits.{index}.{field}" if again else None
+            items.append((key, value, starts.get(index, {}), ask))
+    return node(figure, sum(item[1] for item in items), unit, "sum", grouped(items, unit))
+
+
+def _contained(t: Tally, figure: str, key: str) -> Explanation:
+    starts = _starts(t)
+    items = []
+    for index, done in enumerate(t.tape.visits):
+        for inside in done.step.movement.contains or ():
+            if inside.movement == key:
+                items.append((f"in {done.step.key}", done.reps * inside.reps, starts.get(index, {}), None))
+    return node(figure, sum(item[1] for item in items), "reps", "sum", grouped(items, "reps"))
+
+
+def _worked_before(t: Tally, index: int) -> float:
+    """Working seconds of the same run of the clock before a visit: what its fatigue went by."""
+    begun = next(s.at for s in t.tape.segments if s.visit == index)
+    key = (begun.pass_, begun.section, begun.block, begun.repeat, begun.station)
+    worked, last_visit = 0.0, -1
+    for segment in t.tape.segments:
+        at = segment.at
+        if segment.visit is None or (at.pass_, at.section, at.block, at.repeat, at.station) != key:
+            continue
+        if segment.visit >= index:
+            break
+        if at.visit is not None and last_visit >= 0 and _left_station(t, segment.visit, last_visit):
+            worked = 0.0
+        worked += segment.seconds
+        last_visit = segment.visit
+    if last_visit >= 0 and _left_station(t, index, last_visit):
+        worked = 0.0
+    return worked
+
+
+def _left_station(t: Tally, index: int, last: int) -> bool:
+    """Whether another station was worked between two visits: then the clock began anew."""
+    if index - last <= 1:
+        return False
+    places = {s.at.station for s in t.tape.segments if s.visit is not None and last <= s.visit <= index}
+    return len(places) > 1
+
+
+def _visit(t: Tally, figure: str, words: list[str]) -> Explanation:
+    if len(words) != 3 or not words[1].isdigit() or int(words[1]) >= len(t.tape.visits):
+        raise UnknownFigureError(figure)
+    index, field = int(words[1]), words[2]
+    done = t.tape.visits[index]
+    if field == "estimated" and done.step.pace_s is not None:
+        sides = 2 if done.step.sides == "each" else 1
+        rep_s = done.step.pace_s * Pacer(t.methods).fatigue(_worked_before(t, index))
+        terms = [term("time", done.seconds / sides, "s"), term("one rep, fatigue in", rep_s, "s")]
+        if sides == 2:
+            terms.append(term("sides", 2, "count"))
+        return node(figure, done.estimated, "reps", "floor", terms)
+    if field in ("kg", "kg_called"):
+        reps = done.called if field == "kg_called" else done.reps
+        kg = kilograms(done.load, done.step.key, t.given.person) or 0.0
+        count = (done.load.count or 1) if done.load is not None and done.load.kg is not None else 1
+        terms = [
+            term("reps", reps, "reps"),
+            term("load", kg / count, "kg"),
+            term("implements", count, "count"),
+        ]
+        return node(figure, reps * kg, "kg", "product", terms)
+    if field.startswith("landings_"):
+        each = done.step.movement.landings or 0
+        terms = [term("reps", done.reps, "reps"), term("landings a rep", each, "count")]
+        return node(figure, done.reps * each, "count", "product", terms)
+    raise UnknownFigureError(figure)

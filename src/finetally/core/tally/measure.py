@@ -1,0 +1,177 @@
+"""All figures of a tape, family by family, in one place that states their order."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from finetally.core.methods.given import NOTHING_GIVEN, Given
+from finetally.core.methods.value import DEFAULT_METHODS, Methods
+from finetally.core.movements.library import Library
+from finetally.core.session.document import Session
+from finetally.core.tally.balance import BalanceTally
+from finetally.core.tally.effort import EffortTally, load_of
+from finetally.core.tally.reps import RepTally, kilograms
+from finetally.core.tally.shapes import BlockFigures, EffortFigures, Measured, RateFigures, TimeFigures
+from finetally.core.tally.times import Clocked, add_up, clock_blocks, counted
+from finetally.core.tally.trace import Breath, Demand, breathing_trace
+from finetally.core.unfold.resolve import PLAN, Corner, Resolver
+from finetally.core.unfold.tape import Tape
+from finetally.core.unfold.unfold import unfold
+
+
+@dataclass(slots=True)
+class Tally:
+    """A tape with everything measured on it; explanations, checks and the stave read it."""
+
+    session: Session
+    library: Library
+    methods: Methods
+    given: Given
+    tape: Tape
+    clocked: list[Clocked]
+    counted: list[bool]
+    trace: list[Breath]
+    effort: EffortTally
+    reps: RepTally
+    balance: BalanceTally
+
+    @property
+    def whole(self) -> Clocked:
+        """The whole session's seconds."""
+        return add_up(self.clocked, [True] * len(self.clocked))
+
+    @property
+    def headline(self) -> Clocked:
+        """The counted parts' seconds."""
+        return add_up(self.clocked, self.counted)
+
+    @property
+    def rpe(self) -> float:
+        """The session's effort."""
+        return self.effort.session(self.counted, self.session.rpe)
+
+    @property
+    def load(self) -> float:
+        """The session's load."""
+        return load_of(self.rpe, self.tape.total_s, self.headline.total, self.methods)
+
+
+def tally(
+    session: Session,
+    *,
+    library: Library,
+    methods: Methods = DEFAULT_METHODS,
+    given: Given = NOTHING_GIVEN,
+    corner: Corner = PLAN,
+    end_before: int | None = None,
+) -> Tally:
+    """Unfold a session and measure the tape. Raises DocumentError as `unfold` does."""
+    tape = unfold(session, library=library, methods=methods, given=given, corner=corner, end_before=end_before)
+    full = tape.library
+    chosen = counted(tape, methods)
+    trace = breathing_trace(tape, Demand(tape, full, methods, given.person), methods)
+    effort = EffortTally(tape, trace, methods, given.person)
+    reps = RepTally(given.person)
+    for done in tape.visits:
+        reps.add(done)
+    balance = BalanceTally(tape, chosen, _visit_efforts(tape, effort), methods)
+    clocked = clock_blocks(tape)
+    return Tally(session, full, methods, given, tape, clocked, chosen, trace, effort, reps, balance)
+
+
+def _visit_efforts(tape: Tape, effort: EffortTally) -> list[float]:
+    """Effort of each visit: its segments' efforts, weighted by time."""
+    sums = [0.0] * len(tape.visits)
+    for segment, value in zip(tape.segments, effort.windows, strict=True):
+        if segment.visit is not None:
+            sums[segment.visit] += value * segment.seconds
+    return [s / d.seconds if d.seconds else 0.0 for s, d in zip(sums, tape.visits, strict=True)]
+
+
+def measured(t: Tally) -> Measured:
+    """The published figures of a tally. Values only: no rounding, no prose."""
+    methods = t.methods
+    resolver = Resolver(PLAN, t.given.scores)
+    announced = t.session.announced_s
+    headline = t.headline
+    return {
+        "title": t.session.title,
+        **t.whole.figures(methods),
+        "timetable_s": timetable_s(t),
+        "announced_s": resolver.dose(announced) if announced is not None else None,
+        "headline": headline.figures(methods),
+        "parts": _parts(t),
+        "blocks": _blocks(t),
+        "reps": t.reps.reps,
+        "movements": t.reps.movements,
+        "patterns": t.balance.pattern_figures(),
+        "muscles": t.balance.muscle_figures(),
+        "balance": t.balance.balance(),
+        "volume_kg": t.reps.volume_kg,
+        "volume_called_kg": t.reps.volume_called_kg,
+        "landings": t.reps.landings,
+        "rates": _rates(t, headline.total - headline.talk),
+        "effort": _effort(t),
+    }
+
+
+def timetable_s(t: Tally) -> float:
+    """What the hall must be booked for: the total with capped tasks at their cap, plus the slack."""
+    slack = Resolver(PLAN, t.given.scores).dose(t.session.slack_s)
+    return t.tape.total_s + sum(run.cap_slack_s for run in t.tape.runs) + slack
+
+
+def _parts(t: Tally) -> dict[str, TimeFigures]:
+    parts: dict[str, Clocked] = {}
+    seen = {run.block for run in t.tape.runs}
+    for number, of in enumerate(t.tape.blocks):
+        if number in seen:
+            parts.setdefault(of.part, Clocked()).add(t.clocked[number])
+    return {name: clocked.figures(t.methods) for name, clocked in parts.items()}
+
+
+def _blocks(t: Tally) -> list[BlockFigures]:
+    scores: dict[int, list[dict[str, object]]] = {}
+    for run in t.tape.runs:
+        scores.setdefault(run.block, []).extend(run.scores)
+    return [
+        {
+            "id": of.ident,
+            "title": of.block.title,
+            "part": of.part,
+            **t.clocked[number].figures(t.methods),
+            "scores": scores[number],
+            "rpe": t.effort.blocks[number],
+        }
+        for number, of in enumerate(t.tape.blocks)
+        if number in scores
+    ]
+
+
+def _rates(t: Tally, seconds: float) -> RateFigures:
+    reps = 0
+    kg = 0.0
+    for done in t.tape.visits:
+        if t.counted[done.block]:
+            reps += done.reps
+            kg += done.reps * (kilograms(done.load, done.step.key, t.given.person) or 0.0)
+    minutes = seconds / 60
+    return {
+        "reps_per_min": reps / minutes if minutes > 0 else None,
+        "kg_per_min": kg / minutes if minutes > 0 else None,
+    }
+
+
+def _effort(t: Tally) -> EffortFigures:
+    total = t.tape.total_s
+    not_judged = t.effort.not_judged()
+    return {
+        "mean_uptake": sum(b.integral for b in t.trace) / total if total > 0 else 0.0,
+        "peak_uptake": max((max(b.start, b.end) for b in t.trace), default=0.0),
+        "above_80_s": sum(b.above_s for b in t.trace),
+        "oxygen_gap_s": sum(b.gap_s for b, s in zip(t.trace, t.tape.segments, strict=True) if s.kind == "work"),
+        "rpe": t.rpe,
+        "load": t.load,
+        "complete": not not_judged,
+        "not_judged": not_judged,
+    }

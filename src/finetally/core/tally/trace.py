@@ -1,0 +1,115 @@
+"""The breathing trace: oxygen uptake as a share of capacity, in closed form per segment.
+
+dV/dt = (D − V)/τ, τ on while demand D is above V, else τ off; V is cut off at 1, D is not.
+First-order kinetics: Whipp & Wasserman 1972; Barstow & Molé 1991. METs: Compendium of Physical Activities
+(Ainsworth 2011; Herrmann 2024). The trace is blind to load and tempo.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import NamedTuple
+
+from finetally.core.methods.given import PersonGiven
+from finetally.core.methods.value import Methods
+from finetally.core.movements.library import Library
+from finetally.core.unfold.steps import DEFAULT_MET
+from finetally.core.unfold.tape import Tape
+
+HIGH_UPTAKE = 0.8
+
+
+class Breath(NamedTuple):
+    """Uptake over one segment: at start and end, its integrals, seconds at or above 80 %, oxygen gap."""
+
+    demand: float
+    start: float
+    end: float
+    integral: float
+    square: float
+    above_s: float
+    gap_s: float
+
+
+def breathe(demand: float, start: float, seconds: float, on_s: float, off_s: float) -> Breath:
+    """Run the kinetics for `seconds` at a constant demand from uptake `start`; closed form.
+
+    `integral` is ∫V dt, `square` ∫V² dt, `gap_s` ∫(D − V) dt where D > V (0 otherwise).
+    """
+    tau = on_s if demand > start else off_s
+    flat_s = 0.0
+    rising_s = seconds
+    if demand > 1.0:
+        # Uptake reaches capacity on the way and stays there.
+        reach = 0.0 if start >= 1.0 else tau * math.log((demand - start) / (demand - 1.0))
+        if reach < seconds:
+            rising_s, flat_s = reach, seconds - reach
+    decay = math.exp(-rising_s / tau)
+    away = start - demand
+    end = demand + away * decay
+    integral = demand * rising_s + away * tau * (1 - decay)
+    square = (
+        demand * demand * rising_s
+        + 2 * demand * away * tau * (1 - decay)
+        + away * away * tau / 2 * (1 - decay * decay)
+    )
+    if flat_s > 0:
+        end = 1.0
+        integral += flat_s
+        square += flat_s
+    gap = demand * seconds - integral if demand > start else 0.0
+    above = _above(demand, start, end, rising_s, tau) + flat_s
+    return Breath(demand, start, end, integral, square, above, gap)
+
+
+def _above(demand: float, start: float, end: float, seconds: float, tau: float) -> float:
+    high = HIGH_UPTAKE
+    if start >= high and end >= high:
+        return seconds
+    if start < high and end < high:
+        return 0.0
+    crossing = tau * math.log((start - demand) / (high - demand))
+    return seconds - crossing if end >= high else crossing
+
+
+class Demand:
+    """Oxygen demand of segments as a share of capacity."""
+
+    def __init__(self, tape: Tape, library: Library, methods: Methods, person: PersonGiven) -> None:
+        self.capacity = person.capacity_met or methods.capacity_met
+        self.still = methods.rest_met / self.capacity
+        self._resting = []
+        for of in tape.blocks:
+            active = library.get(of.block.rest_as) if of.block.rest_as is not None else None
+            if active is None:
+                self._resting.append(self.still)
+            else:
+                met = active.met if active.met is not None else DEFAULT_MET
+                self._resting.append(met * methods.effort_factor.easy / self.capacity)
+
+    def resting(self, block: int) -> float:
+        """Demand during a block's rests: at rest, or moving easily where `rest_as` says so."""
+        return self._resting[block]
+
+    def working(self, met: float, effort_factor: float) -> float:
+        """Demand of work."""
+        return met * effort_factor / self.capacity
+
+
+def breathing_trace(tape: Tape, demand: Demand, methods: Methods) -> list[Breath]:
+    """One Breath a segment, through the whole session from rest."""
+    on_s, off_s = methods.tau_on_s, methods.tau_off_s
+    value = demand.still
+    trace = []
+    for segment in tape.segments:
+        if segment.visit is not None:
+            step = tape.visits[segment.visit].step
+            wanted = demand.working(step.met, step.effort_factor)
+        elif segment.kind == "rest":
+            wanted = demand.resting(segment.block)
+        else:
+            wanted = demand.still
+        breath = breathe(wanted, value, segment.seconds, on_s, off_s)
+        value = breath.end
+        trace.append(breath)
+    return trace

@@ -1,0 +1,59 @@
+"""The `intervals` clock: a work window for each step, then rest."""
+
+from __future__ import annotations
+
+import itertools
+
+from finetally.core.session.clocks import Intervals
+from finetally.core.session.problems import refuse
+from finetally.core.unfold.doing import side_word
+from finetally.core.unfold.run import Outcome, Run
+from finetally.core.unfold.visits import Visit
+
+
+def run_intervals(run: Run, clock: Intervals, *, closing_rest: bool) -> Outcome:
+    """Write the windows and rests of one run. `closing_rest` is the methods' habit, if the clock has none."""
+    order, recorder = run.order, run.recorder
+    before, gaps, after = _rests(run, clock, closing_rest)
+    indices = list(range(len(order)))
+    if run.mirrored:
+        indices.reverse()
+        gaps = gaps[::-1]
+    recorder.write("rest", before)
+    for place, index in enumerate(indices):
+        visit = order[index]
+        plan = run.steps[visit.item]
+        side = run.side_of(index, plan)
+        seconds = _window(run, clock, visit)
+        done = run.doer.window(plan, visit.round_, seconds, side)
+        recorder.open_window(seconds)
+        recorded = recorder.begin_visit(done, visit.round_, side_word(plan, side))
+        recorder.write("work", seconds, visit=recorded)
+        recorder.window = None
+        run.doer.settle(done, side, carry=not run.mirrored)
+        run.remember(index, side)
+        if place < len(gaps):
+            recorder.write("rest", gaps[place])
+    recorder.write("rest", after)
+    return Outcome()
+
+
+def _rests(run: Run, clock: Intervals, closing_rest: bool) -> tuple[float, list[float], float]:
+    order = run.order
+    pairs = list(itertools.pairwise(order))
+    if clock.rest_first:
+        # Each window is preceded by its rest; a round or group rest stands before the next one's first window.
+        return run.own_rest(clock, order[0]), [run.rest_between(clock, a, b) for a, b in pairs], 0
+    closing = clock.closing_rest if clock.closing_rest is not None else closing_rest
+    after = run.own_rest(clock, order[-1]) if closing else 0
+    return 0, [run.rest_between(clock, a, a) for a, _ in pairs], after
+
+
+def _window(run: Run, clock: Intervals, visit: Visit) -> float:
+    plan = run.steps[visit.item]
+    seconds = plan.seconds(visit.round_)
+    if seconds is not None:
+        return seconds
+    if clock.work_s is None:
+        raise refuse((*run.clock_path, "work_s"), "nothing", "work_s, or seconds on every step", "missing")
+    return run.resolver.dose_in(clock.work_s, visit.round_, run.clock_path, "work_s")

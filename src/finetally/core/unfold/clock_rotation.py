@@ -1,0 +1,67 @@
+"""The `rotation` clock: stations worked with the inner clock; all move on together."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from finetally.core.session.clocks import Rotation, Station
+from finetally.core.session.problems import refuse
+from finetally.core.unfold.run import Outcome
+from finetally.core.unfold.station import Bench, Work
+from finetally.core.unfold.tape import BlockRun, Ident, Recorder
+
+
+def station_ident(station: Station, index: int) -> Ident:
+    """The station's id, else its index."""
+    return station.id if station.id is not None else index
+
+
+def _first(stations: Sequence[Station], start: int | str | None) -> int:
+    if start is None:
+        return 0
+    for index, station in enumerate(stations):
+        if start in (station.id, station.name) or start == index:
+            return index
+    names = ", ".join(repr(station.name) for station in stations)
+    raise refuse(("start_station",), repr(start), f"0 to {len(stations) - 1}, or one of {names}", "station")
+
+
+def turn_length(works: Sequence[Work], bench: Bench, block: int) -> float:
+    """Seconds that a turn lasts: the slowest station's, found by a dry run of each."""
+    longest = 0.0
+    for work in works:
+        scratch = Bench(Recorder(), bench.pacer, bench.turns.copy(), bench.resolver, bench.methods)
+        work.run(scratch, block, mirrored=False)
+        longest = max(longest, scratch.recorder.now)
+    return longest
+
+
+def run_rotation(
+    bench: Bench,
+    clock: Rotation,
+    works: Sequence[Work],
+    run: BlockRun,
+    start: int | str | None,
+    cap_s: float,
+) -> None:
+    """Write all laps as one person goes through them, beginning at the station `start`.
+
+    `cap_s` is the inner task's cap (0 without one): the hall is booked for turns of that length.
+    """
+    recorder, stations = bench.recorder, clock.stations
+    first = _first(stations, start)
+    rotate = bench.resolver.rest(clock.rotate_s)
+    turns = bench.resolver.count(clock.laps) * len(stations)
+    length = turn_length(works, bench, run.block)
+    for turn in range(turns):
+        index = (first + turn) % len(stations)
+        recorder.station = station_ident(stations[index], index)
+        end = recorder.now + length
+        outcome: Outcome = works[index].run(bench, run.block, mirrored=False)
+        if outcome.score is not None:
+            run.scores.append({**outcome.score, "station": stations[index].name})
+        run.cap_slack_s += max(0.0, cap_s - length)
+        recorder.write("rest", end - recorder.now if end - recorder.now > 1e-6 else 0)
+        if turn < turns - 1:
+            recorder.write("rest", rotate)
+    recorder.station = None

@@ -1,0 +1,171 @@
+"""The `task` clock: the doses, self-paced, until done or capped; a pulse may stop everyone in between."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from typing import NamedTuple
+
+from finetally.core.session.clocks import Task
+from finetally.core.unfold.doing import full_length, is_cut, side_word
+from finetally.core.unfold.pace import EPS
+from finetally.core.unfold.run import Count, Outcome, Run, at_end
+from finetally.core.unfold.steps import StepPlan
+from finetally.core.unfold.tape import Done
+from finetally.core.unfold.visits import Visit
+
+
+class _Stop(NamedTuple):
+    """A visit to come: its place in the order, the visit, the rest due after it, whether any follows."""
+
+    place: int
+    visit: Visit
+    rest_s: float
+    more: bool
+
+
+def _way(run: Run, clock: Task) -> Iterator[_Stop]:
+    order = list(enumerate(run.order))
+    gaps = [run.rest_between(clock, a, a) for a in run.order[:-1]]
+    if run.mirrored:
+        order.reverse()
+        gaps.reverse()
+    if clock.then == "reverse":
+        order = order + order[-2::-1]
+        gaps = gaps + gaps[::-1]
+    last = len(order) - 1
+    while True:
+        for place, (index, visit) in enumerate(order):
+            if place < last:
+                yield _Stop(index, visit, gaps[place], True)
+            elif clock.then == "restart":
+                # Here the block goes on, so the last visit ends a round like any other.
+                again = visit._replace(leaves_group=False)
+                yield _Stop(index, visit, run.rest_between(clock, again, again), True)
+            else:
+                yield _Stop(index, visit, 0, False)
+                return
+
+
+class _Pulse:
+    """The second clock: counts working seconds since everyone last rested."""
+
+    def __init__(self, work_s: float, rest_s: float) -> None:
+        self.work_s = work_s
+        self.rest_s = rest_s
+        self.since = 0.0
+
+    @property
+    def room(self) -> float:
+        return self.work_s - self.since
+
+    @property
+    def due(self) -> bool:
+        return self.room <= EPS
+
+
+NO_PULSE = math.inf
+
+
+class _TaskRun:
+    def __init__(self, run: Run, clock: Task) -> None:
+        self.run = run
+        self.clock = clock
+        self.recorder = run.recorder
+        self.start = run.recorder.now
+        cap = run.resolver.dose(clock.cap_s) if clock.cap_s is not None else None
+        self.end = math.inf if cap is None else self.start + cap
+        if cap is not None:
+            run.recorder.open_window(cap)
+        pulse = clock.pulse
+        self.pulse = _Pulse(
+            run.resolver.dose(pulse.work_s) if pulse else NO_PULSE,
+            run.resolver.rest(pulse.rest_s) if pulse else 0,
+        )
+        self.count = Count()
+        self.previous: StepPlan | None = None
+
+    @property
+    def left(self) -> float:
+        return self.end - self.recorder.now
+
+    def go(self) -> Outcome:
+        finished = all(self._stop(stop) for stop in _way(self.run, self.clock))
+        self.recorder.window = None
+        capped = self.end < math.inf
+        if not finished:
+            return Outcome(score=self.count.score())
+        slack = max(0.0, self.left) if capped else 0.0
+        return Outcome(score={"time_s": self.recorder.now - self.start}, cap_slack_s=slack)
+
+    def _stop(self, stop: _Stop) -> bool:
+        """Do one visit and the rest after it; False when the cap ended the task."""
+        run, recorder = self.run, self.recorder
+        plan = run.steps[stop.visit.item]
+        recorder.write("change", min(run.change_before(plan, self.previous), max(0.0, self.left)), "done")
+        side = run.side_of(stop.place, plan)
+        limit = self._work_before_cap()
+        if at_end(limit):
+            return self._nothing_to_do(plan, stop)
+        done = run.doer.dose(plan, stop.visit.round_, limit, "called", side)
+        at_limit = at_end(limit - done.seconds)
+        cut = at_limit and is_cut(done, full_length(run.doer, plan, stop.visit.round_, side))
+        if done.seconds > 0:
+            self._lay(plan, done, stop.visit.round_, side, cut)
+            run.doer.settle(done, side, carry=not run.mirrored)
+        run.remember(stop.place, side)
+        self.count.book(done, ends_round=stop.visit.ends_set and not cut)
+        if cut:
+            return False
+        return not stop.more or self._pause(plan, done, stop.rest_s)
+
+    def _nothing_to_do(self, plan: StepPlan, stop: _Stop) -> bool:
+        # Nothing of this visit fits before the cap: done only if it asks for nothing and nothing follows.
+        full = full_length(self.run.doer, plan, stop.visit.round_, 0)
+        return full.seconds <= EPS and not stop.more
+
+    def _work_before_cap(self) -> float:
+        """Working seconds that fit before the cap, with the pulse's rests in between."""
+        left, pulse = self.left, self.pulse
+        if left == math.inf or pulse.work_s == NO_PULSE:
+            return left
+        work = min(left, pulse.room)
+        left -= work
+        cycle = pulse.work_s + pulse.rest_s
+        whole_cycles = math.floor((left + EPS) / cycle)
+        work += whole_cycles * pulse.work_s
+        left -= whole_cycles * cycle
+        return work + min(max(0.0, left - pulse.rest_s), pulse.work_s)
+
+    def _lay(self, plan: StepPlan, done: Done, round_: int, side: int, cut: bool) -> None:
+        """Write a visit's work, cut into pieces where the pulse stops everyone."""
+        recorder, pulse = self.recorder, self.pulse
+        recorded = recorder.begin_visit(done, round_, side_word(plan, side))
+        remaining = done.seconds
+        while remaining > pulse.room + EPS:
+            piece = pulse.room
+            recorder.write("work", piece, "clock", recorded)
+            remaining -= piece
+            recorder.write("rest", min(pulse.rest_s, max(0.0, self.left)))
+            pulse.since = 0.0
+        recorder.write("work", remaining, "cap" if cut else "done", recorded)
+        pulse.since += remaining
+
+    def _pause(self, plan: StepPlan, done: Done, rest_s: float) -> bool:
+        """Rest before the next visit: prescribed, or by the pulse, or a breather. False at the cap."""
+        if self.pulse.due:
+            rest_s = max(rest_s, self.pulse.rest_s)
+            self.pulse.since = 0.0
+        self.previous = plan if rest_s <= 0 else None
+        room = max(0.0, self.left)
+        if rest_s > 0:
+            self.recorder.write("rest", min(rest_s, room))
+        else:
+            breather = self.run.doer.pacer.breather(done.seconds, plan.effort)
+            self.recorder.write("rest", min(breather, room), "done", taken=True)
+        return True
+
+
+def run_task(run: Run, clock: Task) -> Outcome:
+    """Write one run of the task; the score is its time, or rounds and reps if the cap ended it."""
+    return _TaskRun(run, clock).go()

@@ -1,0 +1,120 @@
+"""What every clock is given to run: its steps, the order of visits, the recorder, and the rests between."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Any, Protocol
+
+from finetally.core.session.problems import Path
+from finetally.core.unfold.doing import LEFT, Doer
+from finetally.core.unfold.pace import EPS
+from finetally.core.unfold.resolve import Resolver
+from finetally.core.unfold.steps import StepPlan
+from finetally.core.unfold.tape import Done, Overflow, Recorder
+from finetally.core.unfold.visits import Visit
+
+
+@dataclass(slots=True)
+class Outcome:
+    """What one run of a clock leaves besides its segments: a score, and what is left under its cap."""
+
+    score: dict[str, Any] | None = None
+    cap_slack_s: float = 0
+
+
+@dataclass(slots=True)
+class Memory:
+    """The side each visit of the last forward run began with; a mirrored run keeps them."""
+
+    sides: dict[int, int] = field(default_factory=dict)
+
+
+class RestClock(Protocol):
+    """A clock with rests after visits."""
+
+    @property
+    def rest_s(self) -> Any: ...
+
+    @property
+    def round_rest_s(self) -> Any: ...
+
+
+@dataclass(slots=True)
+class Run:
+    """One run of a clock over one list of steps."""
+
+    recorder: Recorder
+    doer: Doer
+    resolver: Resolver
+    steps: Sequence[StepPlan]
+    order: Sequence[Visit]
+    clock_path: Path
+    mirrored: bool
+    memory: Memory
+    overflows: list[Overflow]
+
+    def own_rest(self, clock: RestClock, visit: Visit) -> float:
+        """The step's own rest, else the clock's."""
+        plan = self.steps[visit.item]
+        value, path = plan.step.rest_s, plan.path
+        if value is None:
+            value, path = clock.rest_s, self.clock_path
+        if value is None:
+            return 0.0
+        return self.resolver.rest_in(value, visit.round_, path, "rest_s")
+
+    def rest_between(self, clock: RestClock, before: Visit, belongs: Visit) -> float:
+        """Rest at the boundary that `before` ends; per-round lists are read at the round of `belongs`."""
+        group_rest = getattr(clock, "group_rest_s", None)
+        if before.leaves_group:
+            if group_rest is not None:
+                return self.resolver.rest_in(group_rest, belongs.round_, self.clock_path, "group_rest_s")
+        elif before.ends_set and clock.round_rest_s is not None:
+            return self.resolver.rest_in(clock.round_rest_s, belongs.round_, self.clock_path, "round_rest_s")
+        return self.own_rest(clock, belongs)
+
+    def side_of(self, index: int, plan: StepPlan) -> int:
+        """The side visit `index` of the order begins with: its turn, or (mirrored) the forward run's."""
+        if not plan.takes_turns:
+            return LEFT
+        if self.mirrored and index in self.memory.sides:
+            return self.memory.sides[index]
+        return self.doer.side_now(plan)
+
+    def remember(self, index: int, side: int) -> None:
+        """Keep the side of a forward visit for a mirrored run."""
+        if not self.mirrored:
+            self.memory.sides[index] = side
+
+    def change_before(self, plan: StepPlan, previous: StepPlan | None) -> float:
+        """Change-over from the previous visit's movement to this one's."""
+        if previous is None:
+            return 0
+        return self.doer.pacer.change_over(
+            plan.key == previous.key, bool(plan.kit - previous.kit), previous.on_floor, plan.on_floor
+        )
+
+
+class Count:
+    """Rounds and reps into the next, counted as a self-paced window goes on."""
+
+    def __init__(self) -> None:
+        self.rounds = 0
+        self.reps = 0
+
+    def book(self, done: Done, *, ends_round: bool) -> None:
+        """Count a visit; a finished round starts the reps anew."""
+        self.reps += done.called + done.paced
+        if ends_round:
+            self.rounds += 1
+            self.reps = 0
+
+    def score(self) -> dict[str, Any]:
+        """As published: whole rounds and reps into the next."""
+        return {"rounds": self.rounds, "reps": self.reps}
+
+
+def at_end(left_s: float) -> bool:
+    """Whether a window has no time left."""
+    return left_s <= EPS

@@ -1,0 +1,179 @@
+"""Steps with everything resolved that does not change from visit to visit: movement, option, pace, sides."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from finetally.core.methods.given import Given
+from finetally.core.methods.value import Methods
+from finetally.core.movements.library import Library
+from finetally.core.movements.patterns import FLOOR_POSITIONS
+from finetally.core.session.clocks import InnerClock, Intervals
+from finetally.core.session.document import Block, Load, Option, Step
+from finetally.core.session.movement import MovementDef
+from finetally.core.session.problems import DocumentError, Path, Problem, path_text
+from finetally.core.unfold.resolve import Resolver
+
+DEFAULT_MET = 5.0
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class StepPlan:
+    """One step, ready to be done. `pace_s` and `metre_s` are fresh (no fatigue), person and squad included."""
+
+    step: Step
+    path: Path
+    ident: str | int
+    key: str
+    movement: MovementDef
+    option: Option | None
+    sides: str
+    takes_turns: bool
+    pace_s: float | None
+    metre_s: float | None
+    effort: str
+    effort_typed: str | None
+    effort_factor: float
+    effort_floor: float
+    met: float
+    kit: frozenset[str]
+    on_floor: bool
+    resolver: Resolver
+
+    def reps(self, round_: int) -> int | None:
+        """Reps of the dose in a round, growth and the option's factor in; None if the dose has none."""
+        own = self.option.reps if self.option is not None and self.option.reps is not None else None
+        value = own if own is not None else self.step.reps
+        if value is None:
+            return None
+        reps = self.resolver.dose_in(value, round_, self.path, "reps") + (self.step.grow or 0) * round_
+        if own is None and self.option is not None and self.option.dose_factor is not None:
+            reps = max(1.0, math.floor(reps * self.option.dose_factor + 1e-9)) if reps > 0 else 0
+        return max(0, int(reps))
+
+    def seconds(self, round_: int) -> float | None:
+        """Seconds of the dose (or of the window, under intervals) in a round."""
+        if self.step.seconds is None:
+            return None
+        return self.resolver.dose_in(self.step.seconds, round_, self.path, "seconds") * self._factor
+
+    def metres(self, round_: int) -> float | None:
+        """Metres of the dose in a round."""
+        if self.step.metres is None:
+            return None
+        return self.resolver.dose_in(self.step.metres, round_, self.path, "metres") * self._factor
+
+    @property
+    def _factor(self) -> float:
+        return self.option.dose_factor if self.option is not None and self.option.dose_factor else 1
+
+    def load(self, round_: int) -> Load | None:
+        """What is moved in a round."""
+        chosen = self.option.load if self.option is not None and self.option.load is not None else None
+        value = chosen if chosen is not None else self.step.load
+        if isinstance(value, list):
+            return value[min(round_, len(value) - 1)]
+        return value
+
+
+def chosen_option(step: Step, given: Given) -> Option | None:
+    """The option taken on the day: by the step's id, or one word for all that is a label, level or kit."""
+    if not step.options or not given.options:
+        return None
+    if isinstance(given.options, str):
+        word = given.options
+    else:
+        word = given.options.get(step.id, "") if step.id is not None else ""
+    for option in step.options:
+        kits = [option.kit] if isinstance(option.kit, str) else (option.kit or [])
+        if word and (option.label == word or option.level == word or word in kits):
+            return option
+    return None
+
+
+class StepReader:
+    """Makes StepPlans from steps; collects problems (unknown movement, a dose without pace) with their paths."""
+
+    def __init__(self, library: Library, methods: Methods, given: Given, resolver: Resolver) -> None:
+        self._library = library
+        self._methods = methods
+        self._given = given
+        self._resolver = resolver
+        self._factor = given.person.pace_factor or methods.pace_factor
+        self.problems: list[Problem] = []
+
+    def movement(self, key: str, path: Path) -> MovementDef | None:
+        """Look a movement up; an unknown one becomes a problem that offers the nearest names."""
+        found = self._library.get(key)
+        if found is None:
+            near = self._library.nearest(key)
+            allowed = "a movement of the library or of the file"
+            if near:
+                allowed += f" (nearest: {', '.join(near)})"
+            self.problems.append(Problem(path_text(path), repr(key), allowed, "unknown_movement"))
+        return found
+
+    def read(self, block: Block, steps: Sequence[Step], path: Path, clock: InnerClock) -> list[StepPlan]:
+        """The plans of a step list; `path` is the list's."""
+        plans = []
+        for index, step in enumerate(steps):
+            plan = self._plan(block, step, index, (*path, index), clock)
+            if plan is not None:
+                plans.append(plan)
+        return plans
+
+    def _plan(self, block: Block, step: Step, index: int, path: Path, clock: InnerClock) -> StepPlan | None:
+        option = chosen_option(step, self._given)
+        key, key_path = step.movement, (*path, "movement")
+        if option is not None and option.movement is not None:
+            key = option.movement
+        movement = self.movement(key, key_path)
+        if movement is None:
+            return None
+        typed = step.effort or block.effort
+        effort = typed or ("easy" if block.part in ("warm-up", "cool-down") else "hard")
+        rep_s = sum(step.tempo) if step.tempo else (step.pace_s or movement.pace_s)
+        kit = set(movement.kit or ())
+        if option is not None and option.kit:
+            kit = {option.kit} if isinstance(option.kit, str) else set(option.kit)
+        sides = (option.sides if option is not None else None) or step.sides or movement.sides or "both"
+        plan = StepPlan(
+            step=step,
+            path=path,
+            ident=step.id if step.id is not None else index,
+            key=key,
+            movement=movement,
+            option=option,
+            sides=sides,
+            takes_turns=sides in ("alternate", "swap"),
+            pace_s=rep_s * self._factor if rep_s else None,
+            metre_s=self._factor / movement.speed_mps if movement.speed_mps else None,
+            effort=effort,
+            effort_typed=typed,
+            effort_factor=self._methods.effort_factor.of(effort),
+            effort_floor=self._methods.effort_floor.of(typed) if typed is not None else 0.0,
+            met=movement.met if movement.met is not None else DEFAULT_MET,
+            kit=frozenset(kit),
+            on_floor=movement.position in FLOOR_POSITIONS,
+            resolver=self._resolver,
+        )
+        self._check_dose(plan, clock)
+        return plan
+
+    def _check_dose(self, plan: StepPlan, clock: InnerClock) -> None:
+        step, own_pace = plan.step, plan.pace_s is not None
+        if (step.reps is not None or step.grow) and not own_pace:
+            where = path_text((*plan.path, "reps"))
+            allowed = f"seconds or metres: {plan.key} has no pace, so no reps"
+            self.problems.append(Problem(where, "reps", allowed, "no_pace"))
+        if step.metres is not None and plan.metre_s is None and not isinstance(clock, Intervals):
+            where = path_text((*plan.path, "metres"))
+            allowed = f"reps or seconds: {plan.key} has no speed, so its metres take no known time"
+            self.problems.append(Problem(where, "metres", allowed, "no_speed"))
+
+    def refuse_problems(self) -> None:
+        """Raise what was collected, if anything."""
+        if self.problems:
+            raise DocumentError(self.problems)

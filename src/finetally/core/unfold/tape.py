@@ -1,0 +1,254 @@
+"""The tape: a session laid out in time as addressed segments. What every figure and the floor timer run on."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any, Literal, NamedTuple
+
+from finetally.core.movements.library import Library
+from finetally.core.session.clocks import Rotation
+from finetally.core.session.document import Block, Load
+from finetally.core.session.limits import MAX_SEGMENTS
+from finetally.core.session.problems import Path, refuse
+from finetally.core.unfold.steps import StepPlan
+
+TAPE_VERSION = 1
+Kind = Literal["work", "rest", "change", "talk"]
+Ends = Literal["clock", "done", "cap"]
+Ident = str | int
+
+
+class Address(NamedTuple):
+    """Where a segment belongs: ids where there are any, else indices from 0; `None` where it does not apply.
+
+    `visit` counts the visits of one run of the block's clock; `piece` the segments that follow a visit
+    (parts cut by a pulse, breather, change-over, rest), so that every address on a tape is unique.
+    """
+
+    pass_: int | None
+    section: Ident | None
+    block: Ident
+    repeat: int | None = None
+    round_: int | None = None
+    visit: int | None = None
+    station: Ident | None = None
+    step: Ident | None = None
+    side: str | None = None
+    piece: int | None = None
+
+    def as_dict(self) -> dict[str, Ident]:
+        """The published form: keys without a trailing underscore, absent where there is nothing."""
+        pairs = zip(self._fields, self, strict=True)
+        return {name.rstrip("_"): value for name, value in pairs if value is not None}
+
+
+@dataclass(slots=True, eq=False)
+class Done:
+    """One visit as it was done: seconds of work, and what was counted in them. Not changed once on a tape."""
+
+    step: StepPlan
+    load: Load | None
+    block: int
+    seconds: float
+    called: int = 0
+    paced: int = 0
+    estimated: int = 0
+    left: float = 0
+    right: float = 0
+    left_s: float = 0
+    right_s: float = 0
+    metres: float = 0
+    metres_estimated: float = 0
+    per_side: bool = False
+
+    @property
+    def reps(self) -> int:
+        """Called, paced and estimated together: what was lifted, landed, or done on a side."""
+        return self.called + self.paced + self.estimated
+
+
+class Segment(NamedTuple):
+    """A stretch of time of one kind. `visit` is an index into `Tape.visits`; `taken` marks a breather."""
+
+    start: float
+    seconds: float
+    kind: Kind
+    visit: int | None
+    at: Address
+    block: int
+    ends: Ends
+    taken: bool
+    window: int | None
+
+
+class Window(NamedTuple):
+    """A stretch that the clock sets: an interval, a period, an amrap's window, a capped task. Ends at most then."""
+
+    start: float
+    seconds: float
+
+
+class Overflow(NamedTuple):
+    """What did not fit into a period: seconds needed against seconds there, at the slot's first step."""
+
+    at: Address
+    needed_s: float
+    period_s: float
+
+
+@dataclass(slots=True)
+class BlockRun:
+    """One pass through one block: `block` is its number in the file. Times in seconds from the start."""
+
+    block: int
+    pass_: int | None
+    start: float
+    clock_start: float = 0
+    clock_end: float = 0
+    end: float = 0
+    first_segment: int = 0
+    last_segment: int = 0
+    cap_slack_s: float = 0
+    scores: list[dict[str, Any]] = field(default_factory=list)
+
+
+@dataclass(frozen=True, slots=True)
+class BlockOf:
+    """A block of the file: its model, its path, its id or path index, and the section it is in."""
+
+    block: Block
+    path: Path
+    ident: Ident
+    section: Ident | None
+
+    @property
+    def part(self) -> str:
+        """The part it belongs to; main if unsaid."""
+        return self.block.part or "main"
+
+    @property
+    def clock_kind(self) -> str:
+        """The clock that its work runs on: the inner one in a rotation."""
+        clock = self.block.clock
+        return clock.inner.kind if isinstance(clock, Rotation) else clock.kind
+
+
+@dataclass(slots=True)
+class Tape:
+    """Segments in order of time without gaps; the visits they show; the runs of blocks they belong to."""
+
+    segments: list[Segment] = field(default_factory=list)
+    visits: list[Done] = field(default_factory=list)
+    windows: list[Window] = field(default_factory=list)
+    runs: list[BlockRun] = field(default_factory=list)
+    blocks: list[BlockOf] = field(default_factory=list)
+    overflows: list[Overflow] = field(default_factory=list)
+    library: Library = field(default_factory=lambda: Library(()))
+    total_s: float = 0
+
+    def as_dict(self) -> dict[str, Any]:
+        """The published shape (golden file): what a floor timer needs."""
+        return {
+            "tape": TAPE_VERSION,
+            "total_s": round(self.total_s, 3),
+            "segments": [self._segment(segment) for segment in self.segments],
+        }
+
+    def _segment(self, segment: Segment) -> dict[str, Any]:
+        made: dict[str, Any] = {
+            "start": round(segment.start, 3),
+            "seconds": round(segment.seconds, 3),
+            "kind": segment.kind,
+            "at": segment.at.as_dict(),
+            "ends": segment.ends,
+        }
+        if segment.visit is not None:
+            made["movement"] = self.visits[segment.visit].step.key
+        if segment.taken:
+            made["taken"] = True
+        if segment.window is not None:
+            window = self.windows[segment.window]
+            made["window"] = {"start": round(window.start, 3), "seconds": round(window.seconds, 3)}
+        return made
+
+
+class Recorder:
+    """Writes a tape: keeps the time and the address that the next segment gets."""
+
+    def __init__(self) -> None:
+        self.tape = Tape()
+        self.now = 0.0
+        self.block = 0
+        self.repeat: int | None = None
+        self.station: Ident | None = None
+        self.window: int | None = None
+        self._base = self._at = Address(None, None, 0)
+        self._in_visit = False
+        self._visit = -1
+        self._piece = 0
+        self._loose = 0
+
+    def begin_block(self, number: int, base: Address) -> None:
+        """Start writing the run of a block; `base` holds its pass, section and block."""
+        self.block, self._base = number, base
+        self.repeat = self.station = self.window = None
+        self._visit, self._loose = -1, 0
+        self.outside_visits()
+
+    def begin_repeat(self, repeat: int | None) -> None:
+        """Start another run of the block's clock; `None` for a block that runs once."""
+        self.repeat, self._visit = repeat, -1
+        self.outside_visits()
+
+    def outside_visits(self) -> None:
+        """Segments from here on belong to no visit."""
+        self._at = self._base._replace(repeat=self.repeat)
+        self._in_visit = False
+
+    @property
+    def here(self) -> Address:
+        """The address of the visit (or place) being written."""
+        return self._at
+
+    def open_window(self, seconds: float) -> None:
+        """The clock sets a window from now on."""
+        self.tape.windows.append(Window(self.now, seconds))
+        self.window = len(self.tape.windows) - 1
+
+    def begin_visit(self, done: Done, round_: int, side: str | None) -> int:
+        """Start a visit; returns its index for `write`."""
+        self._visit += 1
+        self._piece = 0
+        self._in_visit = True
+        base = self._base
+        self._at = Address(
+            base.pass_,
+            base.section,
+            base.block,
+            self.repeat,
+            round_,
+            self._visit,
+            self.station,
+            done.step.ident,
+            side,
+        )
+        self.tape.visits.append(done)
+        return len(self.tape.visits) - 1
+
+    def write(
+        self, kind: Kind, seconds: float, ends: Ends = "clock", visit: int | None = None, taken: bool = False
+    ) -> None:
+        """Append a segment and move the time on; nothing is written for no time."""
+        if seconds <= 0:
+            return
+        segments = self.tape.segments
+        if len(segments) >= MAX_SEGMENTS:
+            raise refuse((), f"over {MAX_SEGMENTS} segments", f"{MAX_SEGMENTS} in one session", "too_many")
+        piece = self._piece if self._in_visit else self._loose
+        at = Address._make((*self._at[:9], piece)) if piece else self._at
+        segments.append(Segment(self.now, seconds, kind, visit, at, self.block, ends, taken, self.window))
+        if self._in_visit:
+            self._piece += 1
+        else:
+            self._loose += 1
+        self.now += seconds

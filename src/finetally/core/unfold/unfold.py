@@ -1,0 +1,190 @@
+"""The main line: which blocks come when, with talk and the rests around them, each run by its clock."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from finetally.core.methods.given import NOTHING_GIVEN, Given
+from finetally.core.methods.value import DEFAULT_METHODS, Methods
+from finetally.core.movements.library import Library
+from finetally.core.session.clocks import Rotation
+from finetally.core.session.document import Section, Session
+from finetally.core.session.problems import refuse
+from finetally.core.unfold.clock_rotation import run_rotation
+from finetally.core.unfold.doing import Turns
+from finetally.core.unfold.pace import Pacer
+from finetally.core.unfold.resolve import PLAN, Corner, Resolver
+from finetally.core.unfold.station import Bench, Work, is_capped, work_of
+from finetally.core.unfold.steps import StepReader
+from finetally.core.unfold.tape import Address, BlockOf, BlockRun, Recorder, Tape
+
+MAX_RUNS = 2_000
+"""Passes through blocks: sections times their blocks."""
+
+
+class Planned(NamedTuple):
+    """One pass through one block, and the rest of its section that follows it."""
+
+    block: int
+    pass_: int | None
+    ends_pass: bool
+    rest_between_s: float
+
+
+def blocks_of(session: Session) -> list[BlockOf]:
+    """The blocks of the file in order, with path, id (or index) and section."""
+    found: list[BlockOf] = []
+    for index, entry in enumerate(session.blocks):
+        if isinstance(entry, Section):
+            section = entry.id if entry.id is not None else index
+            for inner, block in enumerate(entry.blocks):
+                ident = block.id if block.id is not None else inner
+                found.append(BlockOf(block, ("blocks", index, "blocks", inner), ident, section))
+        else:
+            found.append(BlockOf(entry, ("blocks", index), entry.id if entry.id is not None else index, None))
+    return found
+
+
+def passes_of(session: Session, resolver: Resolver) -> list[Planned]:
+    """All passes through blocks, sections repeated, in order of time."""
+    plan: list[Planned] = []
+    number = 0
+    for entry in session.blocks:
+        if isinstance(entry, Section):
+            times = resolver.count(entry.times)
+            rest = resolver.rest(entry.rest_between_s)
+            size = len(entry.blocks)
+            if len(plan) + times * size > MAX_RUNS:
+                raise refuse((), f"over {MAX_RUNS} passes through blocks", str(MAX_RUNS), "too_many")
+            for pass_ in range(times):
+                for inner in range(size):
+                    ends = inner == size - 1
+                    between = rest if ends and pass_ < times - 1 else 0.0
+                    plan.append(Planned(number + inner, pass_, ends, between))
+            number += size
+        else:
+            plan.append(Planned(number, None, False, 0.0))
+            number += 1
+    return plan
+
+
+def ended_before(plan: Sequence[Planned], blocks: Sequence[BlockOf], first_left_out: int) -> list[Planned]:
+    """The plan as if the session ended before the entry `first_left_out` of it; cool-down blocks stay."""
+    kept = list(plan[:first_left_out])
+    return kept + [p for p in plan[first_left_out:] if blocks[p.block].part == "cool-down"]
+
+
+def unfold(
+    session: Session,
+    *,
+    library: Library,
+    methods: Methods = DEFAULT_METHODS,
+    given: Given = NOTHING_GIVEN,
+    corner: Corner = PLAN,
+    end_before: int | None = None,
+) -> Tape:
+    """Lay a session out in time.
+
+    `library` without the file's own movements; `corner` says at which end ranges stand; `end_before` leaves
+    out everything from that entry of the plan on, cool-down apart. Raises DocumentError with paths for what
+    cannot be laid out: unknown movements, doses without pace, more segments than the limit.
+    """
+    unfolder = _Unfolder(session, library.with_definitions(session.movements), methods, given, corner)
+    return unfolder.go(end_before)
+
+
+class _Unfolder:
+    def __init__(self, session: Session, library: Library, methods: Methods, given: Given, corner: Corner) -> None:
+        self.session = session
+        self.library = library
+        self.given = given
+        self.resolver = Resolver(corner, given.scores)
+        self.bench = Bench(Recorder(), Pacer(methods), Turns(), self.resolver, methods)
+        self.blocks = blocks_of(session)
+        reader = StepReader(library, methods, given, self.resolver)
+        self.works = [self._works(block, reader) for block in self.blocks]
+        reader.refuse_problems()
+
+    def _works(self, of: BlockOf, reader: StepReader) -> list[Work]:
+        block, clock = of.block, of.block.clock
+        if block.rest_as is not None:
+            reader.movement(block.rest_as, (*of.path, "rest_as"))
+        if not isinstance(clock, Rotation):
+            lists = [((*of.path, "steps"), block.steps or [], clock, (*of.path, "clock"), block.rounds)]
+        else:
+            lists = [
+                (
+                    (*of.path, "clock", "stations", index, "steps"),
+                    station.steps,
+                    clock.inner,
+                    (*of.path, "clock", "inner"),
+                    station.rounds if station.rounds is not None else block.rounds,
+                )
+                for index, station in enumerate(clock.stations)
+            ]
+        works = []
+        for path, steps, inner, clock_path, rounds in lists:
+            plans = reader.read(block, steps, path, inner)
+            if len(plans) == len(steps):
+                works.append(work_of(block, inner, clock_path, steps, plans, rounds, self.resolver))
+        return works
+
+    def go(self, end_before: int | None) -> Tape:
+        plan = passes_of(self.session, self.resolver)
+        if end_before is None and self.given.until is not None:
+            end_before = self._until(plan, self.given.until)
+        if end_before is not None:
+            plan = ended_before(plan, self.blocks, end_before)
+        tape = self.bench.recorder.tape
+        tape.blocks, tape.library = self.blocks, self.library
+        tape.overflows = self.bench.overflows
+        for index, planned in enumerate(plan):
+            self._block(planned, last=index == len(plan) - 1)
+        tape.total_s = self.bench.recorder.now
+        return tape
+
+    def _until(self, plan: Sequence[Planned], until: str) -> int:
+        for index, planned in enumerate(plan):
+            if str(self.blocks[planned.block].ident) == until:
+                return index
+        raise refuse(("until",), repr(until), "the id of a block", "block")
+
+    def _block(self, planned: Planned, *, last: bool) -> None:
+        recorder, of = self.bench.recorder, self.blocks[planned.block]
+        block = of.block
+        recorder.begin_block(planned.block, Address(planned.pass_, of.section, of.ident))
+        run = BlockRun(planned.block, planned.pass_, recorder.now)
+        run.first_segment = len(recorder.tape.segments)
+        recorder.write("talk", self.resolver.dose(block.talk_s))
+        run.clock_start = recorder.now
+        self._repeats(of, run)
+        run.clock_end = recorder.now
+        recorder.begin_repeat(None)
+        if not last and not planned.ends_pass:
+            recorder.write("rest", self.resolver.rest(block.rest_after_s))
+        if not last:
+            recorder.write("rest", planned.rest_between_s)
+        run.end = recorder.now
+        run.last_segment = len(recorder.tape.segments)
+        recorder.tape.runs.append(run)
+
+    def _repeats(self, of: BlockOf, run: BlockRun) -> None:
+        recorder, block = self.bench.recorder, of.block
+        works = self.works[run.block]
+        times = self.resolver.count(block.repeat)
+        for repeat in range(times):
+            recorder.begin_repeat(repeat if times > 1 else None)
+            if isinstance(block.clock, Rotation):
+                inner = block.clock.inner
+                cap = self.resolver.dose(inner.cap_s) if is_capped(inner) else 0.0  # type: ignore[union-attr]
+                run_rotation(self.bench, block.clock, works, run, self.given.start_station, cap)
+            else:
+                mirrored = bool(block.mirror) and repeat % 2 == 1
+                outcome = works[0].run(self.bench, run.block, mirrored=mirrored)
+                run.cap_slack_s += outcome.cap_slack_s
+                if outcome.score is not None:
+                    run.scores.append(outcome.score)
+            if repeat < times - 1:
+                recorder.outside_visits()
+                recorder.write("rest", self.resolver.rest(block.rest_between_repeats_s))

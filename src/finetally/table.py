@@ -1,0 +1,85 @@
+"""Figures as a table for the command line."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+
+from finetally.core.figures import Figures
+from finetally.core.tally.shapes import TimeFigures
+
+
+def clock_text(seconds: float) -> str:
+    """Seconds as 15:30, or 1:02:05 from an hour on; rounded to whole seconds."""
+    whole = round(seconds)
+    hours, rest = divmod(whole, 3600)
+    minutes, left = divmod(rest, 60)
+    return f"{hours}:{minutes:02}:{left:02}" if hours else f"{minutes}:{left:02}"
+
+
+def _share(value: float | None) -> str:
+    return "–" if value is None else f"{value:.0%}"
+
+
+def _ratio(value: float | None) -> str:
+    return "–" if value is None else f"{value:.2f}"
+
+
+def _grid(rows: Iterable[Sequence[str]]) -> list[str]:
+    table = [list(row) for row in rows]
+    widths = [max(len(row[column]) for row in table) for column in range(len(table[0]))]
+    return [
+        "  ".join(
+            cell.ljust(width) if column == 0 else cell.rjust(width)
+            for column, (cell, width) in enumerate(zip(row, widths, strict=True))
+        ).rstrip()
+        for row in table
+    ]
+
+
+def _times(name: str, figures: TimeFigures, rpe: str) -> list[str]:
+    return [
+        name,
+        clock_text(figures["total_s"]),
+        clock_text(figures["work_s"]),
+        clock_text(figures["rest_s"]),
+        clock_text(figures["change_s"]),
+        clock_text(figures["talk_s"]),
+        _share(figures["density"]),
+        _ratio(figures["work_to_rest"]),
+        rpe,
+    ]
+
+
+def figures_table(figures: Figures) -> str:
+    """All of a session that fits on a screen: times by part and block, reps, effort, balance, exits."""
+    effort, reps = figures["effort"], figures["reps"]
+    rows = [["", "total", "work", "rest", "change", "talk", "density", "work:rest", "effort"]]
+    rows.append(_times("counted parts", figures["headline"], f"{effort['rpe']:.1f}"))
+    rows.append(_times("whole session", figures, ""))
+    rows.extend(_times(f"  {name}", part, "") for name, part in figures["parts"].items())
+    rows.extend(
+        _times(f"  block {block['title'] or block['id']}", block, f"{block['rpe']:.1f}")
+        for block in figures["blocks"]
+    )
+    rows.extend(_times(f"  exit before {one['before']}", one, "") for one in figures["exits"])
+    lines = [figures["title"], *_grid(rows), ""]
+    lines.append(
+        f"reps       {reps['called']} called, {reps['paced']} paced, {reps['estimated']} guessed,"
+        f" {reps['contained']} contained; left {reps['left']:g}, right {reps['right']:g}"
+    )
+    lines.append(
+        f"volume     {figures['volume_kg']:,.0f} kg ({figures['volume_called_kg']:,.0f} kg of called reps)"
+    )
+    landings = figures["landings"]
+    lines.append(f"landings   {landings['low']} low, {landings['medium']} medium, {landings['high']} high")
+    lines.append(
+        f"uptake     mean {effort['mean_uptake']:.0%}, peak {effort['peak_uptake']:.0%},"
+        f" {clock_text(effort['above_80_s'])} at 80 % or more"
+    )
+    lines.append(f"load       {effort['load']:.0f}{'' if effort['complete'] else ' (some loads not judged)'}")
+    lines.append(f"timetable  {clock_text(figures['timetable_s'])}")
+    shares = [f"{name} {row['share']:.0%}" for name, row in figures["balance"]["rows"].items() if row["share"]]
+    if shares:
+        lines.append(f"patterns   {', '.join(shares)}")
+    lines.extend(f"warning    {warned['path']}: {warned['code']}" for warned in figures["warnings"])
+    return "\n".join(lines) + "\n"

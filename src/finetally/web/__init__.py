@@ -1,0 +1,1 @@
+"""The web side: stores documents, decides who may, asks the core, serves the front end."""

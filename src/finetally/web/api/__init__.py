@@ -1,0 +1,1 @@
+"""The API: one router an area, one error map, schemas generated into docs/openapi.json."""

@@ -1,0 +1,106 @@
+"""The API object: who acts, how bodies are read, how errors are answered."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.core.exceptions import PermissionDenied, RequestDataTooBig
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError
+from ninja.errors import ValidationError as RequestError
+from ninja.parser import Parser
+
+from finetally.core.session.limits import MAX_BYTES
+from finetally.core.session.problems import DocumentError, Problem, path_text, shown
+from finetally.core.session.reading import read_json
+from finetally.web.api.account import router as account
+from finetally.web.api.figures import router as figures
+from finetally.web.api.sessions import router as sessions
+from finetally.web.api.tables import router as tables
+from finetally.web.problems import problem_response
+from finetally.web.squads.actor import Actor, member
+
+
+class SafeParser(Parser):
+    """Reads bodies with the core's reader: bounded, no key twice, nothing but finite numbers."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        return read_json(request.body)
+
+
+def signed_in(request: HttpRequest) -> Actor | None:
+    """The actor of a request; None (and so a refusal) for nobody."""
+    if not request.user.is_authenticated:
+        return None
+    return member(request.user.pk)
+
+
+api = NinjaAPI(
+    title="Fine Tally",
+    version="1",
+    description="Measures planned training sessions. Durations are seconds, loads kilograms.",
+    auth=signed_in,
+    docs_url=None,
+    openapi_url=None,
+    parser=SafeParser(),
+)
+api.add_router("", account)
+api.add_router("", figures)
+api.add_router("/sessions", sessions)
+api.add_router("", tables)
+
+
+@api.exception_handler(DocumentError)
+def _document_error(request: HttpRequest, error: DocumentError) -> HttpResponse:
+    too_large = any(problem.code == "too_large" for problem in error.problems)
+    return problem_response(413 if too_large else 422, "document", error.problems[0].text, error.problems)
+
+
+@api.exception_handler(RequestError)
+def _request_error(request: HttpRequest, error: RequestError) -> HttpResponse:
+    problems = [
+        Problem(
+            path_text(tuple(part for part in item["loc"] if part not in ("body", "data", "path", "query"))),
+            shown(item.get("input")),
+            str(item["msg"]).lower(),
+            str(item["type"]),
+        )
+        for item in error.errors
+    ]
+    return problem_response(422, "request", problems[0].text if problems else "", problems)
+
+
+@api.exception_handler(RequestDataTooBig)
+def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    problem = Problem("(document)", "a body over the limit", f"up to {MAX_BYTES / 1e6:g} MB", "too_large")
+    return problem_response(413, "document", problem.text, [problem])
+
+
+@api.exception_handler(AuthenticationError)
+def _nobody(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return problem_response(401, "sign-in", "Sign in first.")
+
+
+@api.exception_handler(PermissionDenied)
+def _forbidden(request: HttpRequest, error: PermissionDenied) -> HttpResponse:
+    return problem_response(403, "forbidden", "This account may not do that.")
+
+
+@api.exception_handler(Http404)
+def _not_found(request: HttpRequest, error: Http404) -> HttpResponse:
+    return problem_response(404, "not-found", "There is no such thing here.")
+
+
+@api.exception_handler(HttpError)
+def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+    return problem_response(error.status_code, "request", error.message)
+
+
+def openapi_document() -> dict[str, Any]:
+    """The API's description, with the session file's schemas in it."""
+    from finetally.web.api.openapi import with_session_schemas
+
+    plain = json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/"), default=str))
+    return with_session_schemas(plain)

@@ -1,0 +1,188 @@
+"""Routes of sessions."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+from pydantic import Field
+
+from finetally.web.api.openapi import Document
+from finetally.web.problems import ProblemOut
+from finetally.web.training import use_cases
+from finetally.web.training.figuring import ListFigures
+from finetally.web.training.models import Revision, Session
+
+router = Router()
+REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
+
+
+class SessionItem(Schema):
+    """A session in a list."""
+
+    id: UUID
+    squad: int
+    title: str
+    tags: list[str]
+    updated_at: datetime
+    archived: bool
+    figures: ListFigures
+
+
+class SessionOut(Schema):
+    """A session with its document, and the etag that a save of it must name."""
+
+    id: UUID
+    squad: int
+    title: str
+    archived: bool
+    etag: str
+    saved_at: datetime
+    saved_by: str
+    document: Document
+
+
+class CreateIn(Schema):
+    """A new session's document; in one's first squad unless another is named."""
+
+    document: Document
+    squad: int | None = None
+
+
+class SaveIn(Schema):
+    """A document, the state it was made from, and a name that the browser tab gave itself."""
+
+    document: Document
+    base: str = Field(max_length=64)
+    tab: str = Field(max_length=64)
+    keep: bool = False
+
+
+class RevisionItem(Schema):
+    """A version of a session."""
+
+    id: int
+    parent: int | None
+    kind: str
+    pinned: bool
+    author: str
+    created_at: datetime
+    updated_at: datetime
+
+
+class RevisionOut(RevisionItem):
+    """A version with its document."""
+
+    document: Document
+
+
+class SavedOut(Schema):
+    """How a save went. After a conflict the head is unchanged and what was sent is kept as `revision`."""
+
+    outcome: Literal["saved", "conflict"]
+    etag: str
+    revision: RevisionItem
+    session: SessionOut
+
+
+def _author(revision: Revision) -> str:
+    return revision.author.get_username() if revision.author else "nobody"
+
+
+def _out(session: Session) -> SessionOut:
+    head = session.head
+    if head is None:
+        raise ValueError(f"session {session.pk} has no revision")
+    return SessionOut(
+        id=session.pk,
+        squad=session.squad_id,
+        title=session.title,
+        archived=session.archived_at is not None,
+        etag=head.etag,
+        saved_at=head.updated_at,
+        saved_by=_author(head),
+        document=head.document,
+    )
+
+
+def _revision(revision: Revision) -> RevisionItem:
+    return RevisionItem(
+        id=revision.pk,
+        parent=revision.parent_id,
+        kind=revision.kind,
+        pinned=revision.pinned,
+        author=_author(revision),
+        created_at=revision.created_at,
+        updated_at=revision.updated_at,
+    )
+
+
+@router.get("", response={200: list[SessionItem], 401: ProblemOut}, operation_id="list_sessions")
+def list_sessions(request: HttpRequest, archived: bool = False) -> list[SessionItem]:
+    """Sessions of one's squads."""
+    return [
+        SessionItem(
+            id=session.pk,
+            squad=session.squad_id,
+            title=session.title,
+            tags=session.head.document.get("tags", []) if session.head else [],
+            updated_at=session.updated_at,
+            archived=session.archived_at is not None,
+            figures=figures,
+        )
+        for session, figures in use_cases.list_sessions(request.auth, archived=archived)
+    ]
+
+
+@router.post("", response={201: SessionOut, **REFUSALS}, operation_id="create_session")
+def create_session(request: HttpRequest, data: CreateIn) -> tuple[int, SessionOut]:
+    """Keep a new session."""
+    return 201, _out(use_cases.create_session(request.auth, data.squad, data.document))
+
+
+@router.get("/{session_id}", response={200: SessionOut, **REFUSALS}, operation_id="read_session")
+def read_session(request: HttpRequest, session_id: UUID) -> SessionOut:
+    """One session."""
+    return _out(use_cases.read_session(request.auth, session_id))
+
+
+@router.put("/{session_id}", response={200: SavedOut, **REFUSALS}, operation_id="save_session")
+def save_session(request: HttpRequest, session_id: UUID, data: SaveIn) -> SavedOut:
+    """Save; a save from an older state is kept beside, and said so."""
+    saved = use_cases.save_session(request.auth, session_id, data.base, data.tab, data.document, keep=data.keep)
+    session = _out(saved.session)
+    return SavedOut(outcome=saved.outcome, etag=session.etag, revision=_revision(saved.revision), session=session)
+
+
+@router.post("/{session_id}/duplicate", response={201: SessionOut, **REFUSALS}, operation_id="duplicate_session")
+def duplicate_session(request: HttpRequest, session_id: UUID) -> tuple[int, SessionOut]:
+    """Make a copy."""
+    return 201, _out(use_cases.duplicate_session(request.auth, session_id))
+
+
+@router.post("/{session_id}/archive", response={200: SessionOut, **REFUSALS}, operation_id="archive_session")
+def archive_session(request: HttpRequest, session_id: UUID, archived: bool = True) -> SessionOut:
+    """Put away, or bring back with `archived=false`."""
+    return _out(use_cases.archive_session(request.auth, session_id, archived=archived))
+
+
+@router.get(
+    "/{session_id}/revisions", response={200: list[RevisionItem], **REFUSALS}, operation_id="list_revisions"
+)
+def list_revisions(request: HttpRequest, session_id: UUID) -> list[RevisionItem]:
+    """Versions, latest first."""
+    return [_revision(revision) for revision in use_cases.list_revisions(request.auth, session_id)]
+
+
+@router.get(
+    "/{session_id}/revisions/{revision_id}",
+    response={200: RevisionOut, **REFUSALS},
+    operation_id="read_revision",
+)
+def read_revision(request: HttpRequest, session_id: UUID, revision_id: int) -> RevisionOut:
+    """One version."""
+    revision = use_cases.read_revision(request.auth, session_id, revision_id)
+    return RevisionOut(**_revision(revision).model_dump(), document=revision.document)

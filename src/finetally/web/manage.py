@@ -1,0 +1,16 @@
+"""Django's command line for this project: `python -m finetally.web.manage`."""
+
+import os
+import sys
+
+from django.core.management import execute_from_command_line
+
+
+def main() -> None:
+    """Run a management command."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "finetally.web.settings")
+    execute_from_command_line(sys.argv)
+
+
+if __name__ == "__main__":
+    main()

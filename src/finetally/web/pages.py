@@ -1,0 +1,22 @@
+"""The one page: the built front end, which asks the API for everything else."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_safe
+
+NOT_BUILT = "The front end is not built yet. Start with ./tally demo or ./tally run."
+
+
+@require_safe
+@ensure_csrf_cookie
+def front_end(request: HttpRequest) -> HttpResponse:
+    """The built index page. It holds no data; the browser signs in through the API."""
+    page = Path(settings.STATIC_ROOT) / "app" / "index.html"
+    if not page.exists():
+        return HttpResponse(NOT_BUILT, status=503, content_type="text/plain")
+    return HttpResponse(page.read_bytes(), headers={"Cache-Control": "no-cache"})

@@ -1,0 +1,111 @@
+"""Settings of the Django project. What differs between installations comes from the environment:
+
+FINE_TALLY_VAR (folder for the database and the secret, default ./var), FINE_TALLY_DATABASE (file name in it),
+FINE_TALLY_HOSTS (names it is reached by, comma-separated), FINE_TALLY_HTTPS=1 (behind a TLS proxy).
+"""
+
+import os
+import re
+import secrets
+from pathlib import Path
+
+from finetally.core.session.limits import MAX_BYTES
+
+HERE = Path(__file__).resolve().parent
+VAR = Path(os.environ.get("FINE_TALLY_VAR", "var")).resolve()
+VAR.mkdir(parents=True, exist_ok=True)
+HTTPS = os.environ.get("FINE_TALLY_HTTPS") == "1"
+
+
+def _secret() -> str:
+    """The installation's own secret, made at the first start and kept beside its data."""
+    path = VAR / "secret"
+    if not path.exists():
+        path.touch(mode=0o600)
+        path.write_text(secrets.token_urlsafe(50))
+    return path.read_text()
+
+
+SECRET_KEY = _secret()
+DEBUG = False
+ALLOWED_HOSTS = ["localhost", "127.0.0.1", *filter(None, os.environ.get("FINE_TALLY_HOSTS", "").split(","))]
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "finetally.web.squads",
+    "finetally.web.training",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "finetally.web.headers.HeadersMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "finetally.web.urls"
+WSGI_APPLICATION = "finetally.web.wsgi.application"
+TEMPLATES: list[dict[str, object]] = []
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": VAR / os.environ.get("FINE_TALLY_DATABASE", "fine-tally.sqlite3"),
+        "OPTIONS": {
+            # Writers take their lock at once and wait for it, readers never wait (WAL).
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 10,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+        },
+        "CONN_MAX_AGE": None,
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTH_PASSWORD_VALIDATORS = [
+    {
+        "NAME": "django.contrib.auth.password_validation.MinimumLengthValidator",
+        "OPTIONS": {"min_length": 10},
+    },
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+]
+
+LANGUAGE_CODE = "en-gb"
+USE_I18N = False
+USE_TZ = True
+TIME_ZONE = "UTC"
+
+STATIC_URL = "/static/"
+STATIC_ROOT = HERE / "static"
+WHITENOISE_INDEX_FILE = False
+_HASHED = re.compile(r"^.+[.-][\w-]{8,12}\.\w+$")
+
+
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 - WhiteNoise's name
+    """Files with a hash in their name never change."""
+    return "/app/assets/" in url and bool(_HASHED.match(url))
+
+
+DATA_UPLOAD_MAX_MEMORY_SIZE = MAX_BYTES
+FILE_UPLOAD_MAX_MEMORY_SIZE = MAX_BYTES
+CSRF_FAILURE_VIEW = "finetally.web.problems.csrf_failure"
+CSRF_COOKIE_SAMESITE = SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SECURE = SESSION_COOKIE_SECURE = HTTPS
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
+X_FRAME_OPTIONS = "DENY"
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"stderr": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["stderr"], "level": "WARNING"},
+}

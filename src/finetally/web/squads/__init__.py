@@ -1,0 +1,1 @@
+"""Squads, the people in them, and who may act."""

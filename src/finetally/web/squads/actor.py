@@ -1,0 +1,51 @@
+"""Whoever acts: a member of squads, or a link that was handed out. Every use case takes one."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from enum import IntEnum
+from typing import Literal
+
+from django.core.exceptions import PermissionDenied
+
+from finetally.web.squads.models import Membership, Role
+
+
+class Right(IntEnum):
+    """What an act needs; each right includes those below it."""
+
+    LOOK = 1
+    PLAN = 2
+    HEAD = 3
+
+
+RIGHT_OF: Mapping[str, Right] = {
+    Role.ATHLETE: Right.LOOK,
+    Role.COACH: Right.PLAN,
+    Role.HEAD_COACH: Right.HEAD,
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Actor:
+    """A signed-in member (with `user_id`) or the holder of a link; `rights` by squad id."""
+
+    kind: Literal["member", "link"]
+    rights: Mapping[int, Right]
+    user_id: int | None = None
+
+    def squads(self, right: Right = Right.LOOK) -> list[int]:
+        """Ids of the squads in which the actor has a right."""
+        return sorted(squad for squad, held in self.rights.items() if held >= right)
+
+    def require(self, squad_id: int, right: Right) -> None:
+        """Raise PermissionDenied unless the actor has a right in a squad that is known to it."""
+        if self.rights.get(squad_id, 0) < right:
+            raise PermissionDenied
+
+
+def member(user_id: int) -> Actor:
+    """The actor that a signed-in user is."""
+    roles = Membership.objects.filter(user_id=user_id).values_list("squad_id", "role")
+    return Actor("member", {squad: RIGHT_OF[role] for squad, role in roles}, user_id)

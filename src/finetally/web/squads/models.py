@@ -1,0 +1,66 @@
+"""Squad, Person, Membership."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.db import models
+
+from finetally.core.methods.value import Methods
+
+
+class Squad(models.Model):
+    """A group that trains together, with its own methods, kit and calendar."""
+
+    name = models.CharField(max_length=200)
+    time_zone = models.CharField(max_length=64, default="UTC")
+    week_start = models.PositiveSmallIntegerField(default=0, help_text="0 is Monday")
+    methods = models.JSONField(default=dict, blank=True, help_text="only what differs from the defaults")
+    kit = models.JSONField(default=dict, blank=True, help_text="how many there are of each kit")
+
+    def __str__(self) -> str:
+        return self.name
+
+    def methods_value(self) -> Methods:
+        """The squad's methods as the core takes them."""
+        return Methods.model_validate(self.methods)
+
+
+class Person(models.Model):
+    """Somebody who trains in a squad, with or without an account."""
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="people")
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, blank=True)
+    name = models.CharField(max_length=200)
+    one_rm = models.JSONField(default=dict, blank=True, help_text="kg by movement")
+    body_kg = models.FloatField(null=True, blank=True)
+    capacity_met = models.FloatField(null=True, blank=True)
+    pace_factor = models.FloatField(null=True, blank=True)
+    effort_offset = models.FloatField(default=0)
+
+    class Meta:
+        ordering = ["name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Role(models.TextChoices):
+    """What a member may do: head coaches all, coaches plan, athletes look."""
+
+    HEAD_COACH = "head-coach", "head coach"
+    COACH = "coach", "coach"
+    ATHLETE = "athlete", "athlete"
+
+
+class Membership(models.Model):
+    """A user's role in a squad."""
+
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="memberships")
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="memberships")
+    role = models.CharField(max_length=20, choices=Role.choices)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["user", "squad"], name="one_role_a_squad")]
+
+    def __str__(self) -> str:
+        return f"{self.user} in {self.squad}: {self.role}"

@@ -1,0 +1,1 @@
+"""Sessions with their revisions and figures."""

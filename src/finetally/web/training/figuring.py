@@ -1,0 +1,107 @@
+"""Asking the core: documents in, figures and pictures out; summaries kept by hash."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from typing import Any
+
+from typing_extensions import TypedDict
+
+from finetally.core import CORE_VERSION
+from finetally.core.figures import Figures, figures_and_tally, printed
+from finetally.core.methods.given import Given
+from finetally.core.methods.value import Methods
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
+from finetally.core.tally.stave import Stave, stave_of
+from finetally.shipped import library_hash, shipped_library
+from finetally.web.training.models import Summary
+
+
+class Figured(TypedDict):
+    """What the Bench shows of a document."""
+
+    figures: Figures
+    stave: Stave
+
+
+class Thumbnail(TypedDict):
+    """The stave small: marks as [row, start, seconds, level] in seconds."""
+
+    total_s: float
+    rows: int
+    marks: list[list[float]]
+
+
+class ListFigures(TypedDict):
+    """What a list shows of a session; `problem` instead of figures where it cannot be figured."""
+
+    total_s: float | None
+    work_s: float | None
+    density: float | None
+    rpe: float | None
+    load: float | None
+    patterns: dict[str, float]
+    thumbnail: Thumbnail | None
+    problem: str | None
+
+
+def figured(document: dict[str, Any], methods: Methods, given: Given) -> Figured:
+    """Figures and stave of a document. Raises DocumentError."""
+    made, tally = figures_and_tally(
+        parse_session(document), library=shipped_library(), methods=methods, given=given
+    )
+    both: Figured = printed({"figures": made, "stave": stave_of(tally)})
+    return both
+
+
+def _key(document: dict[str, Any], methods: Methods) -> str:
+    parts = [document, methods.model_dump(mode="json", by_alias=True), library_hash(), CORE_VERSION]
+    return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
+
+
+def _list_figures(document: dict[str, Any], methods: Methods) -> ListFigures:
+    try:
+        both = figured(document, methods, Given())
+    except DocumentError as error:
+        return {
+            "total_s": None,
+            "work_s": None,
+            "density": None,
+            "rpe": None,
+            "load": None,
+            "patterns": {},
+            "thumbnail": None,
+            "problem": error.problems[0].text,
+        }
+    made, stave = both["figures"], both["stave"]
+    rows = made["balance"]["rows"]
+    return {
+        "total_s": made["total_s"],
+        "work_s": made["headline"]["work_s"],
+        "density": made["headline"]["density"],
+        "rpe": made["effort"]["rpe"],
+        "load": made["effort"]["load"],
+        "patterns": {name: row["share"] for name, row in rows.items() if row["share"] > 0},
+        "thumbnail": {
+            "total_s": stave["total_s"],
+            "rows": len(stave["rows"]),
+            "marks": [[m["row"], m["start"], m["seconds"], m["level"]] for m in stave["marks"]],
+        },
+        "problem": None,
+    }
+
+
+def list_figures(documents: list[dict[str, Any]], methods: list[Methods]) -> list[ListFigures]:
+    """Figures for lists, from the kept summaries where there are any. Two queries, however many documents."""
+    keys = [_key(document, own) for document, own in zip(documents, methods, strict=True)]
+    kept = dict(Summary.objects.filter(key__in=keys).values_list("key", "figures"))
+    fresh: dict[str, Summary] = {}
+    for key, document, own in zip(keys, documents, methods, strict=True):
+        if key not in kept:
+            kept[key] = _list_figures(document, own)
+            fresh[key] = Summary(key=key, figures=kept[key])
+    if fresh:
+        Summary.objects.bulk_create(fresh.values(), ignore_conflicts=True)
+    return [kept[key] for key in keys]

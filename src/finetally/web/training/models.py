@@ -1,0 +1,76 @@
+"""Session, Revision, Summary. Documents are stored as written."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+from finetally.web.squads.models import Squad
+
+
+class Session(models.Model):
+    """A session of a squad. Its document is that of the revision at its head."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="sessions")
+    title = models.CharField(max_length=500)
+    head = models.ForeignKey("Revision", on_delete=models.PROTECT, null=True, related_name="+")
+    archived_at = models.DateTimeField(null=True, blank=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-updated_at"]
+
+    def __str__(self) -> str:
+        return self.title
+
+
+class RevisionKind(models.TextChoices):
+    """How a revision came about."""
+
+    AUTOSAVE = "autosave"
+    KEPT = "kept"
+    CONFLICT = "conflict"
+
+
+class Revision(models.Model):
+    """A version of a session's document. Autosaves of one tab run together into one until it is pinned.
+
+    `version` counts the saves that ran together, so that a save from an older state is told apart.
+    """
+
+    session = models.ForeignKey(Session, on_delete=models.CASCADE, related_name="revisions")
+    parent = models.ForeignKey("self", on_delete=models.SET_NULL, null=True, related_name="+")
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    kind = models.CharField(max_length=20, choices=RevisionKind.choices)
+    pinned = models.BooleanField(default=False)
+    tab = models.CharField(max_length=64, blank=True)
+    version = models.PositiveIntegerField(default=1)
+    document = models.JSONField()
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-id"]
+
+    def __str__(self) -> str:
+        return f"{self.session} {self.kind} {self.id}"
+
+    @property
+    def etag(self) -> str:
+        """What a save must name as the state it starts from."""
+        return f"{self.pk}.{self.version}"
+
+
+class Summary(models.Model):
+    """Figures of a document, kept by the hash of everything they were made from."""
+
+    key = models.CharField(max_length=64, primary_key=True)
+    figures = models.JSONField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return self.key

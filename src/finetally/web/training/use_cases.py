@@ -1,0 +1,169 @@
+"""What can be done with sessions. Each use case holds permission, change and record; routes only call."""
+
+from __future__ import annotations
+
+import copy
+from dataclasses import dataclass
+from typing import Any, Literal
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import QuerySet
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+
+from finetally.core.session.ids import with_ids
+from finetally.core.session.reading import parse_session
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.models import Squad
+from finetally.web.training.figuring import ListFigures, list_figures
+from finetally.web.training.models import Revision, RevisionKind, Session
+
+
+def _visible(actor: Actor) -> QuerySet[Session]:
+    """Sessions of the actor's squads: what is elsewhere does not exist for it."""
+    return Session.objects.filter(squad_id__in=actor.squads()).select_related("squad", "head", "head__author")
+
+
+def _session(actor: Actor, session_id: UUID, right: Right = Right.LOOK) -> Session:
+    session = get_object_or_404(_visible(actor), pk=session_id)
+    actor.require(session.squad_id, right)
+    return session
+
+
+def squad_for(actor: Actor, squad_id: int | None, right: Right) -> Squad:
+    """The squad an act is about: the one named, else the first in which the actor has the right."""
+    visible = actor.squads()
+    if squad_id is None:
+        allowed = actor.squads(right)
+        squad_id = allowed[0] if allowed else (visible[0] if visible else None)
+    squad = get_object_or_404(Squad, pk=squad_id if squad_id in visible else None)
+    actor.require(squad.pk, right)
+    return squad
+
+
+def list_sessions(actor: Actor, *, archived: bool = False) -> list[tuple[Session, ListFigures]]:
+    """Sessions that the actor sees, latest first, with their figures."""
+    sessions = list(_visible(actor).filter(archived_at__isnull=not archived))
+    documents = [session.head.document if session.head else {} for session in sessions]
+    methods = [session.squad.methods_value() for session in sessions]
+    return list(zip(sessions, list_figures(documents, methods), strict=True))
+
+
+def read_session(actor: Actor, session_id: UUID) -> Session:
+    """One session with its head."""
+    return _session(actor, session_id)
+
+
+def create_session(actor: Actor, squad_id: int | None, document: dict[str, Any]) -> Session:
+    """Keep a new session; parts without an id get one. Raises DocumentError for a wrong document."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    parse_session(document)
+    with transaction.atomic():
+        session = Session.objects.create(squad=squad, title=document["title"])
+        _put_head(session, actor, with_ids(document), RevisionKind.KEPT, tab="")
+    return session
+
+
+def _put_head(session: Session, actor: Actor, document: dict[str, Any], kind: RevisionKind, tab: str) -> Revision:
+    revision = Revision.objects.create(
+        session=session,
+        parent=session.head,
+        author_id=actor.user_id,
+        kind=kind,
+        tab=tab,
+        document=document,
+    )
+    session.head = revision
+    session.title = document["title"]
+    session.save()
+    return revision
+
+
+@dataclass(frozen=True, slots=True)
+class Saved:
+    """How a save went: `saved`, or kept beside the head as a `conflict`."""
+
+    outcome: Literal["saved", "conflict"]
+    session: Session
+    revision: Revision
+
+
+def save_session(
+    actor: Actor, session_id: UUID, base: str, tab: str, document: dict[str, Any], *, keep: bool = False
+) -> Saved:
+    """Save a document that was made from the state `base` (an etag).
+
+    Saves of one tab run together into one revision until it is pinned or kept. A save from an older state
+    changes nothing: it is kept beside the head as a conflict revision. Raises DocumentError.
+    """
+    _session(actor, session_id, Right.PLAN)
+    parse_session(document)
+    document = with_ids(document)
+    with transaction.atomic():
+        session = _session(actor, session_id, Right.PLAN)
+        head = session.head
+        if head is not None and head.etag != base:
+            return Saved("conflict", session, _conflict(session, actor, base, tab, document))
+        kind = RevisionKind.KEPT if keep else RevisionKind.AUTOSAVE
+        if head is not None and _runs_on(head, actor, tab):
+            head.document, head.kind = document, kind
+            head.version += 1
+            head.save()
+            session.title = document["title"]
+            session.save()
+            return Saved("saved", session, head)
+        return Saved("saved", session, _put_head(session, actor, document, kind, tab))
+
+
+def _runs_on(head: Revision, actor: Actor, tab: str) -> bool:
+    own = head.author_id == actor.user_id and head.tab == tab and tab != ""
+    return own and head.kind == RevisionKind.AUTOSAVE and not head.pinned
+
+
+def _conflict(session: Session, actor: Actor, base: str, tab: str, document: dict[str, Any]) -> Revision:
+    """Keep a stale save; further stale saves of the same tab run together."""
+    number = base.partition(".")[0]
+    parent = session.revisions.filter(pk=int(number)).first() if number.isdigit() else None
+    mine = session.revisions.filter(kind=RevisionKind.CONFLICT, tab=tab, author_id=actor.user_id).first()
+    if mine is not None and tab:
+        mine.document = document
+        mine.version += 1
+        mine.save()
+        return mine
+    return Revision.objects.create(
+        session=session,
+        parent=parent,
+        author_id=actor.user_id,
+        kind=RevisionKind.CONFLICT,
+        tab=tab,
+        document=document,
+    )
+
+
+def duplicate_session(actor: Actor, session_id: UUID) -> Session:
+    """A copy in the same squad, titled as a copy; its parts keep their ids."""
+    original = _session(actor, session_id, Right.PLAN)
+    document = copy.deepcopy(original.head.document) if original.head else {}
+    document["title"] = f"{document['title'][:490]} (copy)"
+    return create_session(actor, original.squad_id, document)
+
+
+def archive_session(actor: Actor, session_id: UUID, *, archived: bool) -> Session:
+    """Put a session away, or bring it back; nothing is deleted."""
+    session = _session(actor, session_id, Right.PLAN)
+    session.archived_at = timezone.now() if archived else None
+    session.save()
+    return session
+
+
+def list_revisions(actor: Actor, session_id: UUID) -> list[Revision]:
+    """Versions of a session, latest first, conflicts among them."""
+    session = _session(actor, session_id)
+    return list(session.revisions.select_related("author"))
+
+
+def read_revision(actor: Actor, session_id: UUID, revision_id: int) -> Revision:
+    """One version with its document."""
+    session = _session(actor, session_id)
+    return get_object_or_404(session.revisions.select_related("author"), pk=revision_id)

@@ -1,0 +1,15 @@
+"""Addresses: the API, and the front end for everything else."""
+
+from django.urls import path, re_path
+
+from finetally.web.api.api import api
+from finetally.web.pages import front_end
+
+urlpatterns = [
+    path("api/", api.urls),
+    re_path(r"^(?!api/|static/).*$", front_end),
+]
+handler400 = "finetally.web.problems.bad_request"
+handler403 = "finetally.web.problems.forbidden"
+handler404 = "finetally.web.problems.not_found"
+handler500 = "finetally.web.problems.server_error"

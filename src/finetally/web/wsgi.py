@@ -1,0 +1,9 @@
+"""The application that the production server runs."""
+
+import os
+
+from django.core.wsgi import get_wsgi_application
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "finetally.web.settings")
+
+application = get_wsgi_application()
