@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 
 import { account, signOut } from '@/composables/useAccount'
 
+const route = useRoute()
 const router = useRouter()
 
 async function leave(): Promise<void> {
@@ -13,8 +14,8 @@ async function leave(): Promise<void> {
 
 <template>
   <nav class="rail" aria-label="Screens">
-    <p class="name">Fine<br />Tally</p>
-    <RouterLink to="/bench" class="to" active-class="on">Bench</RouterLink>
+    <p class="name">Fine <br />Tally</p>
+    <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">Bench</RouterLink>
     <button type="button" class="plain to leave" @click="leave">
       Sign out<span class="who">{{ account?.name }}</span>
     </button>

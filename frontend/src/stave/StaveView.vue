@@ -4,8 +4,8 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Stave } from '@/api/types'
 import { clock } from '@/words/format'
 
-import { fitted, LEFT, ROW, ticks, timeScale, TOP } from './scale'
 import { lineText } from './line'
+import { fitted, LEFT, ROW, sumRoom, ticks, timeScale, TOP } from './scale'
 
 const props = defineProps<{ stave: Stave; stale: boolean }>()
 
@@ -23,6 +23,7 @@ onBeforeUnmount(() => watcher?.disconnect())
 const scale = computed(() => timeScale(props.stave.total_s, pixels.value))
 const bottom = computed(() => TOP + props.stave.rows.length * ROW)
 const height = computed(() => bottom.value + 62)
+const barRoom = computed(() => Math.max(0, sumRoom(pixels.value) - 80))
 const right = computed(() => scale.value.x(props.stave.total_s))
 const longest = computed(() => Math.max(1, ...props.stave.rows.map((row) => row.work_s)))
 const brackets = computed(() =>
@@ -65,11 +66,11 @@ function walk(event: KeyboardEvent): void {
         />
         <text x="0" :y="TOP + index * ROW + 12" class="row">{{ row.name }}</text>
         <rect
-          :x="right + 12" :y="TOP + index * ROW + 4" :width="(row.work_s / longest) * 80" height="8" fill="var(--e2)"
+          :x="right + 12" :y="TOP + index * ROW + 4" :width="(row.work_s / longest) * barRoom" height="8" fill="var(--e2)"
         />
         <text :x="pixels" :y="TOP + index * ROW + 13" class="sum">{{ clock(row.work_s) }}</text>
       </g>
-      <g v-for="tick in ticks(stave.total_s)" :key="tick">
+      <g v-for="tick in ticks(stave.total_s, right - LEFT)" :key="tick">
         <line :x1="scale.x(tick)" :x2="scale.x(tick)" :y1="TOP - 2" :y2="bottom + 4" stroke="#ddd7c8" stroke-width=".6" />
         <text :x="scale.x(tick)" :y="height - 6" class="tick">{{ clock(tick) }}</text>
       </g>
@@ -103,7 +104,8 @@ function walk(event: KeyboardEvent): void {
   position: relative;
 }
 .stale {
-  opacity: 0.55;
+  filter: grayscale(0.9);
+  opacity: 0.8;
 }
 svg {
   display: block;

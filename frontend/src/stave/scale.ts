@@ -7,10 +7,12 @@ export interface Scale {
 export const ROW = 16
 export const TOP = 26
 export const LEFT = 78
-const SUMS = 160
+
+/** Room for the rows' sums and their bars; a phone has room for the sums alone. */
+export const sumRoom = (pixels: number): number => (pixels < 600 ? 52 : 160)
 
 export function timeScale(totalS: number, pixels: number): Scale {
-  const span = Math.max(60, pixels - LEFT - SUMS)
+  const span = Math.max(60, pixels - LEFT - sumRoom(pixels))
   const perSecond = totalS > 0 ? span / totalS : 0
   return {
     x: (seconds) => LEFT + seconds * perSecond,
@@ -20,9 +22,10 @@ export function timeScale(totalS: number, pixels: number): Scale {
 
 const STEPS = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600]
 
-/** Even times for about eight ticks. */
-export function ticks(totalS: number): number[] {
-  const step = STEPS.find((candidate) => totalS / candidate <= 9) ?? 7200
+/** Even times, not nearer than their labels need; at most about nine. */
+export function ticks(totalS: number, pixels: number): number[] {
+  const most = Math.max(2, Math.min(9, Math.floor(pixels / 48)))
+  const step = STEPS.find((candidate) => totalS / candidate <= most) ?? 7200
   const count = Math.floor(totalS / step)
   return Array.from({ length: count + 1 }, (_, index) => index * step)
 }

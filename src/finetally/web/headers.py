@@ -6,6 +6,8 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 
+from finetally.web.problems import CONTENT_TYPE, problem_response
+
 # Element Plus positions its pop-ups with inline styles; scripts come from here alone.
 CONTENT_POLICY = (
     "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; "
@@ -24,5 +26,8 @@ class HeadersMiddleware:
         response.headers.setdefault("Content-Security-Policy", CONTENT_POLICY)
         response.headers.setdefault("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
         if request.path.startswith("/api/"):
+            if response.status_code >= 400 and response["Content-Type"] != CONTENT_TYPE:
+                # What the frameworks refuse on their own (a method, say) gets the one error shape too.
+                response = problem_response(response.status_code, "request", response.reason_phrase)
             response.headers.setdefault("Cache-Control", "no-store")
         return response

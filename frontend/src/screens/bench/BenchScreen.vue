@@ -59,7 +59,7 @@ const told = computed(() => {
   if (announced === null || announced === undefined) return `comes to ${clock(total)}`
   const left = announced - total
   const rest = left >= 0 ? `slack ${clock(left)}` : `over by ${clock(-left)}`
-  return `told ${clock(announced)}, comes to ${clock(total)}, ${rest}`
+  return `comes to ${clock(total)}, ${rest}`
 })
 const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.announced_s ?? Infinity))
 
@@ -97,8 +97,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
             label="Title" hide-label text :value="document.title" :place="['title']" path="title" class="title-cell"
           />
         </h1>
+        <span class="told">
+          <ValueCell label="told" as-clock :value="document.announced_s" :place="['announced_s']" path="announced_s" />
+        </span>
         <span class="told" :class="{ over }">{{ told }}</span>
-        <span class="told"><ValueCell label="told" unit="s" :value="document.announced_s" :place="['announced_s']" path="announced_s" /></span>
         <span class="grow"></span>
         <span class="state" role="status" :class="{ attention: state === 'refused' || state === 'unreachable' }">
           {{ SAVED[state] }}
@@ -150,6 +152,10 @@ header {
 }
 .title-cell :deep(input) {
   font: 600 25px var(--head);
+  border-bottom-color: transparent;
+}
+.title-cell :deep(input:hover) {
+  border-bottom-color: var(--rule);
 }
 .told {
   color: var(--mute);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Block } from '@/api/types'
 import type { PlacePart } from '@/composables/edits'
@@ -15,9 +15,17 @@ const { edit, figures } = useBench()
 const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const
 const block = computed(() => props.placed.block)
 const own = computed(() => figures.value?.blocks[props.placed.number])
-const fields = computed(() => blockFields(block.value))
+const more = ref(false)
+const allFields = computed(() => blockFields(block.value))
+// What is not set stays out of the way until it is asked for.
+const fields = computed(() => allFields.value.filter((spec) => more.value || isSet(spec)))
 const lists = computed(() => stepLists(props.placed))
 const inner = computed(() => (block.value.clock.kind === 'rotation' ? block.value.clock.inner.kind : block.value.clock.kind))
+
+function isSet(spec: FieldSpec): boolean {
+  const value = fieldValue(spec)
+  return value !== undefined && value !== null
+}
 
 function fieldValue(spec: FieldSpec): unknown {
   let here: unknown = block.value
@@ -57,12 +65,15 @@ const name = computed(() => block.value.title ?? CLOCK_NAMES[block.value.clock.k
           v-for="spec in fields" :key="`${spec.under.join('.')}.${spec.key}`" :label="spec.label" :unit="spec.unit"
           :value="fieldValue(spec)" :place="fieldPlace(spec)" :path="fieldPath(spec)"
         />
+        <button type="button" class="link more" :aria-expanded="more" @click="more = !more">
+          {{ more ? 'fewer numbers' : 'more numbers' }}
+        </button>
       </p>
       <div v-for="list in lists" :key="list.path">
         <p v-if="list.station" class="station">{{ list.station }}</p>
         <ul>
           <StepLine
-            v-for="(step, index) in list.steps" :key="step.id ?? index" :step="step" :clock="inner"
+            v-for="(step, index) in list.steps" :key="step.id ?? index" :step="step" :clock="inner" :more="more"
             :place="step.id ? [step.id] : [...list.place, index]" :path="`${list.path}[${index}]`"
           />
         </ul>
@@ -113,6 +124,9 @@ h3 {
 .clock {
   font: 500 14px var(--head);
   color: var(--mute);
+}
+.more {
+  font-size: 12.5px;
 }
 .fields {
   display: flex;

@@ -8,7 +8,7 @@ import { useMovements } from '@/composables/useMovements'
 import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
 
-const props = defineProps<{ step: Step; place: PlacePart[]; path: string; clock: string }>()
+const props = defineProps<{ step: Step; place: PlacePart[]; path: string; clock: string; more: boolean }>()
 const { wrong, document } = useBench()
 const { byKey, codeOf, nameOf } = useMovements()
 
@@ -52,7 +52,7 @@ const doses = computed(() => {
   ] as const
   const usual = props.clock === 'intervals' ? 'seconds' : 'reps'
   const any = all.some((dose) => props.step[dose.key] !== undefined)
-  return all.filter((dose) => props.step[dose.key] !== undefined || (!any && !props.step.fill && dose.key === usual))
+  return all.filter((dose) => props.step[dose.key] !== undefined || (props.more && !any && !props.step.fill && dose.key === usual))
 })
 const kg = computed(() => (Array.isArray(props.step.load) ? undefined : props.step.load))
 </script>

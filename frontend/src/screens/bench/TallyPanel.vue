@@ -14,7 +14,6 @@ const BEAMS = ['push-pull', 'knee-hip', 'left-right'] as const
 const rows = computed(() => {
   const f = figures.value
   if (!f) return []
-  const landings = f.landings.medium + f.landings.high
   return [
     { figure: 'headline.density', label: 'Density, main and finisher', value: percent(f.headline.density) },
     { figure: 'headline.work_s', label: 'Work, main and finisher', value: clock(f.headline.work_s) },
@@ -25,7 +24,8 @@ const rows = computed(() => {
     { figure: 'reps.paced', label: 'Reps paced', value: whole(f.reps.paced) },
     { figure: 'reps.estimated', label: 'Reps guessed', value: whole(f.reps.estimated) },
     { figure: 'volume_kg', label: 'Volume load', value: `${whole(f.volume_kg)} kg` },
-    { figure: 'landings.medium', label: 'Landings, medium and high', value: whole(landings) },
+    { figure: 'landings.medium', label: 'Landings, medium', value: whole(f.landings.medium) },
+    { figure: 'landings.high', label: 'Landings, high', value: whole(f.landings.high) },
     { figure: 'effort.mean_uptake', label: 'Mean uptake', value: percent(f.effort.mean_uptake) },
     { figure: 'effort.load', label: 'Session load, effort × minutes', value: whole(f.effort.load) },
   ]
@@ -70,7 +70,7 @@ const beams = computed(() => BEAMS.map((name) => ({ name, beam: figures.value?.b
 }
 .stale dl,
 .stale .row {
-  opacity: 0.6;
+  filter: grayscale(1);
 }
 .big {
   display: grid;

@@ -2,6 +2,7 @@
 import { computed, ref, useId, watch } from 'vue'
 
 import type { PlacePart } from '@/composables/edits'
+import { clock } from '@/words/format'
 import { readValue, writeValue } from '@/words/values'
 
 import { useBench } from './bench'
@@ -14,19 +15,23 @@ const props = defineProps<{
   path: string
   unit?: string
   text?: boolean
+  /** Write whole seconds as 45:00. */
+  asClock?: boolean
   hideLabel?: boolean
 }>()
 
 const { edit, wrong } = useBench()
 const id = useId()
-const typed = ref(writeValue(props.value))
+const write = (value: unknown): string =>
+  props.asClock && typeof value === 'number' ? clock(value) : writeValue(value)
+const typed = ref(write(props.value))
 const read = (text: string): unknown => (props.text ? text : readValue(text))
 
 // What was typed stays as it is while it means the value; the value wins when it changed elsewhere (undo).
 watch(
   () => props.value,
   (value) => {
-    if (JSON.stringify(read(typed.value)) !== JSON.stringify(value)) typed.value = writeValue(value)
+    if (JSON.stringify(read(typed.value)) !== JSON.stringify(value)) typed.value = write(value)
   },
 )
 

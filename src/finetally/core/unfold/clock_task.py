@@ -116,6 +116,8 @@ class _TaskRun:
         run.remember(stop.place, side)
         self.count.book(done, ends_round=stop.visit.ends_set and not cut)
         if cut:
+            # Cut by a pulse that reaches to the cap: everyone rests until it.
+            recorder.write("rest", max(0.0, self.left) if self.pulse.due else 0.0)
             return False
         return not stop.more or self._pause(plan, done, stop.rest_s)
 

@@ -106,7 +106,8 @@ class Doer:
             done.metres += units
             return
         done.seconds += limit
-        done.estimated += self.pacer.estimate(limit, step.pace_s, worked)
+        # Either side is estimated as at the visit's start, so that both get as much, as in a window.
+        done.estimated += self.pacer.estimate(limit, step.pace_s, self.worked_s)
         if step.movement.speed_mps:
             done.metres_estimated += limit * step.movement.speed_mps
 

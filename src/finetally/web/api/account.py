@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
+from ninja.utils import check_csrf
 from pydantic import Field
 
-from finetally.web.problems import ProblemOut, problem_response
+from finetally.web.problems import ProblemOut, csrf_failure, problem_response
 from finetally.web.squads.models import Membership
 
 router = Router()
@@ -41,9 +42,11 @@ def _me(request: HttpRequest) -> MeOut:
     return MeOut(name=request.user.get_username(), squads=squads)
 
 
-@router.post("/sign-in", auth=None, response={200: MeOut, 401: ProblemOut}, operation_id="sign_in")
+@router.post("/sign-in", auth=None, response={200: MeOut, 401: ProblemOut, 403: ProblemOut}, operation_id="sign_in")
 def sign_in(request: HttpRequest, data: SignIn) -> MeOut | HttpResponse:
     """Start a session of one's own."""
+    if check_csrf(request) is not None:
+        return csrf_failure(request)
     user = authenticate(request, username=data.name, password=data.password)
     if user is None:
         return problem_response(401, "sign-in", "That name and password do not go together.")
@@ -52,10 +55,10 @@ def sign_in(request: HttpRequest, data: SignIn) -> MeOut | HttpResponse:
 
 
 @router.post("/sign-out", response={204: None}, operation_id="sign_out")
-def sign_out(request: HttpRequest) -> tuple[int, None]:
+def sign_out(request: HttpRequest) -> Status[None]:
     """End it."""
     logout(request)
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/me", response={200: MeOut, 401: ProblemOut}, operation_id="me")

@@ -5,12 +5,14 @@ from __future__ import annotations
 import json
 from typing import Any
 
+from django.conf import settings
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError
 from ninja.errors import ValidationError as RequestError
 from ninja.parser import Parser
+from ninja.security import APIKeyCookie
 
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
@@ -30,18 +32,23 @@ class SafeParser(Parser):
         return read_json(request.body)
 
 
-def signed_in(request: HttpRequest) -> Actor | None:
-    """The actor of a request; None (and so a refusal) for nobody."""
-    if not request.user.is_authenticated:
-        return None
-    return member(request.user.pk)
+class SignedIn(APIKeyCookie):
+    """The actor behind the session cookie. A cookie door, so every change must bring the CSRF token."""
+
+    param_name = settings.SESSION_COOKIE_NAME
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Actor | None:
+        """None, and so a refusal, for nobody."""
+        if not request.user.is_authenticated:
+            return None
+        return member(request.user.pk)
 
 
 api = NinjaAPI(
     title="Fine Tally",
     version="1",
     description="Measures planned training sessions. Durations are seconds, loads kilograms.",
-    auth=signed_in,
+    auth=SignedIn(),
     docs_url=None,
     openapi_url=None,
     parser=SafeParser(),
@@ -95,6 +102,10 @@ def _not_found(request: HttpRequest, error: Http404) -> HttpResponse:
 
 @api.exception_handler(HttpError)
 def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+    if isinstance(error.__cause__, DocumentError):
+        return _document_error(request, error.__cause__)
+    if isinstance(error.__cause__, RequestDataTooBig):
+        return _too_big(request, error.__cause__)
     return problem_response(error.status_code, "request", error.message)
 
 

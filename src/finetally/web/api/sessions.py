@@ -7,7 +7,7 @@ from typing import Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from pydantic import Field
 
 from finetally.web.api.openapi import Document
@@ -138,9 +138,9 @@ def list_sessions(request: HttpRequest, archived: bool = False) -> list[SessionI
 
 
 @router.post("", response={201: SessionOut, **REFUSALS}, operation_id="create_session")
-def create_session(request: HttpRequest, data: CreateIn) -> tuple[int, SessionOut]:
+def create_session(request: HttpRequest, data: CreateIn) -> Status[SessionOut]:
     """Keep a new session."""
-    return 201, _out(use_cases.create_session(request.auth, data.squad, data.document))
+    return Status(201, _out(use_cases.create_session(request.auth, data.squad, data.document)))
 
 
 @router.get("/{session_id}", response={200: SessionOut, **REFUSALS}, operation_id="read_session")
@@ -158,9 +158,9 @@ def save_session(request: HttpRequest, session_id: UUID, data: SaveIn) -> SavedO
 
 
 @router.post("/{session_id}/duplicate", response={201: SessionOut, **REFUSALS}, operation_id="duplicate_session")
-def duplicate_session(request: HttpRequest, session_id: UUID) -> tuple[int, SessionOut]:
+def duplicate_session(request: HttpRequest, session_id: UUID) -> Status[SessionOut]:
     """Make a copy."""
-    return 201, _out(use_cases.duplicate_session(request.auth, session_id))
+    return Status(201, _out(use_cases.duplicate_session(request.auth, session_id)))
 
 
 @router.post("/{session_id}/archive", response={200: SessionOut, **REFUSALS}, operation_id="archive_session")

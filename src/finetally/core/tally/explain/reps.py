@@ -8,7 +8,7 @@ from typing import Any
 from finetally.core.tally.explain.node import Explanation, Term, Unit, UnknownFigureError, grouped, node, term
 from finetally.core.tally.measure import Tally
 from finetally.core.tally.reps import kilograms
-from finetally.core.unfold.pace import Pacer
+from finetally.core.unfold.pace import EPS, Pacer, whole
 from finetally.core.unfold.tape import Done
 
 Reader = Callable[[Done], float]
@@ -143,18 +143,35 @@ def _left_station(t: Tally, index: int, last: int) -> bool:
     return len(places) > 1
 
 
+def _estimated(t: Tally, figure: str, index: int, field: str) -> Explanation:
+    """Whole reps that the time holds; side by side where the sides had different times."""
+    done = t.tape.visits[index]
+    rep_s = (done.step.pace_s or 0.0) * Pacer(t.methods).fatigue(_worked_before(t, index))
+    one_rep = term("one rep, fatigue in", rep_s, "s")
+    sides = {"estimated_left": done.left_s, "estimated_right": done.right_s}
+    if field in sides:
+        return node(
+            figure, whole(sides[field] / rep_s), "reps", "floor", [term("time", sides[field], "s"), one_rep]
+        )
+    if not done.per_side:
+        return node(figure, done.estimated, "reps", "floor", [term("time", done.seconds, "s"), one_rep])
+    if abs(done.left_s - done.right_s) < EPS:
+        terms = [term("time a side", done.left_s, "s"), one_rep, term("sides", 2, "count")]
+        return node(figure, done.estimated, "reps", "floor", terms)
+    parts = [
+        term(name.removeprefix("estimated_"), whole(seconds / rep_s), "reps", f"visits.{index}.{name}")
+        for name, seconds in sides.items()
+    ]
+    return node(figure, done.estimated, "reps", "sum", parts)
+
+
 def _visit(t: Tally, figure: str, words: list[str]) -> Explanation:
     if len(words) != 3 or not words[1].isdigit() or int(words[1]) >= len(t.tape.visits):
         raise UnknownFigureError(figure)
     index, field = int(words[1]), words[2]
     done = t.tape.visits[index]
-    if field == "estimated" and done.step.pace_s is not None:
-        sides = 2 if done.step.sides == "each" else 1
-        rep_s = done.step.pace_s * Pacer(t.methods).fatigue(_worked_before(t, index))
-        terms = [term("time", done.seconds / sides, "s"), term("one rep, fatigue in", rep_s, "s")]
-        if sides == 2:
-            terms.append(term("sides", 2, "count"))
-        return node(figure, done.estimated, "reps", "floor", terms)
+    if field.startswith("estimated") and done.step.pace_s is not None:
+        return _estimated(t, figure, index, field)
     if field in ("kg", "kg_called"):
         reps = done.called if field == "kg_called" else done.reps
         kg = kilograms(done.load, done.step.key, t.given.person) or 0.0

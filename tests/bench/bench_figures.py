@@ -1,0 +1,47 @@
+"""How long figures take; run with ./tally bench, recorded in docs/performance.md. Not a test."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.test import Client
+
+from finetally.core.figures import figures
+from finetally.core.methods.value import Methods
+from finetally.core.session.reading import parse_session
+from finetally.shipped import shipped_library
+from tests.conftest import CASES
+from tests.core.helpers import session, step
+from tests.web.conftest import World, quick_passwords, world
+
+__all__ = ["quick_passwords", "world"]
+WHOLE = json.loads((CASES / "sessions/whole-session.json").read_text("utf-8"))["session"]
+
+
+@pytest.mark.parametrize("path", sorted((CASES / "sessions").glob("*.json")), ids=lambda p: p.stem)
+def test_figures_of_a_case(benchmark: Any, path: Path) -> None:
+    parsed = parse_session(json.loads(path.read_text("utf-8"))["session"])
+    library = shipped_library()
+    benchmark(figures, parsed, library=library, methods=Methods())
+
+
+@pytest.mark.parametrize("windows", [10, 100, 1_000, 10_000])
+def test_figures_by_number_of_windows(benchmark: Any, windows: int) -> None:
+    steps = [step("air-squat"), step("push-up")]
+    block = {"clock": {"kind": "intervals", "work_s": 5, "rest_s": 2}, "rounds": 5, "steps": steps}
+    parsed = parse_session(session(*[{**block, "repeat": min(100, windows // 10)}] * max(1, windows // 1_000)))
+    benchmark(figures, parsed, library=shipped_library(), methods=Methods())
+
+
+def test_reading_and_validating(benchmark: Any) -> None:
+    benchmark(parse_session, WHOLE)
+
+
+def test_post_figures(benchmark: Any, world: World) -> None:
+    client: Client = world.client("coach")
+    body = json.dumps({"document": WHOLE, "squad": world.squad.pk})
+    answer = benchmark(client.post, "/api/figures", body, content_type="application/json")
+    assert answer.status_code == 200

@@ -1,0 +1,74 @@
+"""Takes the pictures in docs/screenshots anew, from the demo data: ./tally screenshots."""
+
+from __future__ import annotations
+
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.browser.conftest import FLAGS, Server, sign_in
+from tests.conftest import REPOSITORY
+
+INTO = REPOSITORY / "docs" / "screenshots"
+DESK, PHONE = (1280, 800), (390, 844)
+
+
+def sign_in_page(page: Page) -> None:
+    page.context.clear_cookies()
+    page.goto("/sign-in")
+    page.get_by_label("Name").wait_for()
+
+
+def sessions(page: Page) -> None:
+    page.goto("/bench")
+    page.locator("tbody tr").first.wait_for()
+
+
+def bench(page: Page, title: str = "Stretcher-carry readiness B") -> None:
+    sessions(page)
+    page.get_by_role("link", name=title).click()
+    page.locator("dl.big").wait_for()
+
+
+def bench_opened(page: Page) -> None:
+    bench(page)
+    page.get_by_role("button", name="Density, main and finisher").click()
+    page.locator(".why").get_by_role("button", name="work", exact=False).first.click()
+    page.locator(".why .why").first.wait_for()
+
+
+VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
+    ("sessions", DESK, sessions),
+    ("bench", DESK, bench),
+    ("bench-opened", DESK, bench_opened),
+    ("bench-phone", PHONE, bench),
+    ("sign-in", DESK, sign_in_page),
+]
+
+
+def main() -> None:
+    INTO.mkdir(parents=True, exist_ok=True)
+    server = Server(Path(tempfile.mkdtemp()))
+    server.start()
+    try:
+        with sync_playwright() as playwright:
+            chromium = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+            for name, (width, height), show in VIEWS:
+                page = chromium.new_context(
+                    viewport={"width": width, "height": height}, base_url=server.url
+                ).new_page()
+                sign_in(page, server.url)
+                show(page)
+                page.wait_for_timeout(600)
+                page.screenshot(path=INTO / f"{name}.png")
+                print(f"docs/screenshots/{name}.png")
+                page.context.close()
+            chromium.close()
+    finally:
+        server.stop()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,151 @@
+"""What a coach does on the Bench, in the real interface."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Locator, Page, expect
+
+from finetally.core.session.ids import without_ids
+from tests.browser.conftest import Server, sign_in
+
+pytestmark = pytest.mark.browser
+
+
+def open_session(page: Page, title: str) -> None:
+    page.get_by_role("link", name=title).first.click()
+    expect(page.locator("dl.big")).to_be_visible()
+
+
+def block(page: Page, number: int) -> Locator:
+    return page.get_by_role("article", name=f"Block {number}, ")
+
+
+def figure(page: Page, label: str) -> str:
+    return page.get_by_role("button", name=label).locator("b").inner_text()
+
+
+def call(page: Page, method: str, path: str, body: Any = None) -> Any:
+    """Ask the API as the page would: with its cookies and token."""
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+    data = None if body is None else json.dumps(body)
+    headers = {"X-CSRFToken": token, "Content-Type": "application/json"}
+    return page.request.fetch(f"/api{path}", method=method, data=data, headers=headers).json()
+
+
+def test_changing_a_rest_changes_the_figures_and_is_there_after_a_restart(page: Page, server: Server) -> None:
+    open_session(page, "Stretcher-carry readiness B")
+    before = {name: figure(page, name) for name in ("Density, main and finisher", "Length, whole session")}
+    effort = page.locator("dl.big dd").nth(3).inner_text()
+    marks = page.locator("svg rect[fill='var(--e0)']").first.get_attribute("width")
+    block(page, 3).get_by_label("rest", exact=True).fill("20")
+    for name, value in before.items():
+        expect(page.get_by_role("button", name=name).locator("b")).not_to_have_text(value)
+    assert page.locator("dl.big dd").nth(3).inner_text() != effort
+    assert page.locator("svg rect[fill='var(--e0)']").first.get_attribute("width") != marks
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    server.restart()
+    page.reload()
+    expect(block(page, 3).get_by_label("rest", exact=True)).to_have_value("20")
+
+
+def test_a_wrong_value_is_refused_with_its_place_and_nothing_is_lost(page: Page) -> None:
+    open_session(page, "Ridge day, rounds with rest")
+    length = figure(page, "Length, whole session")
+    rest = block(page, 2).get_by_label("between rounds")
+    rest.fill("soon")
+    told = block(page, 2).get_by_role("alert")
+    expect(told).to_contain_text("blocks[1].clock.round_rest_s: found 'soon'")
+    expect(told).to_contain_text("a number from 0 to 86400")
+    expect(page.get_by_text("Not saved: see the marked place")).to_be_visible()
+    expect(rest).to_have_value("soon")
+    assert figure(page, "Length, whole session") == length
+    rest.fill("60")
+    expect(told).to_have_count(0)
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    assert figure(page, "Length, whole session") == length
+
+
+def test_undo_and_redo(page: Page) -> None:
+    open_session(page, "Pack ladder under a pulse")
+    cap = block(page, 2).get_by_label("cap")
+    cap.fill("600")
+    page.get_by_role("button", name="Undo").click()
+    expect(cap).to_have_value("900")
+    page.get_by_role("button", name="Redo").click()
+    expect(cap).to_have_value("600")
+    page.get_by_role("button", name="Undo").click()
+    expect(cap).to_have_value("900")
+
+
+def test_figures_open_down_to_the_windows(page: Page) -> None:
+    open_session(page, "Cold-hands rising windows")
+    page.get_by_role("button", name="Work, main and finisher").click()
+    page.get_by_role("button", name="5/25 up to 30/0").click()
+    page.locator(".why").get_by_role("button", name="burpee").click()
+    expect(page.locator(".why .why .why")).to_contain_text("30 s")
+
+
+def test_a_foreign_session_keeps_everything_but_the_one_edit(page: Page) -> None:
+    document = {
+        "fine_tally": 1,
+        "club": {"anthem": [1, 2.5, "three"]},
+        "title": "From another tool",
+        "blocks": [
+            {
+                "hall": None,
+                "clock": {"rest_s": 10, "kind": "intervals", "work_s": 20.5},
+                "steps": [{"movement": "burpee", "mood": "grim"}],
+            }
+        ],
+    }
+    made = call(page, "POST", "/sessions", {"document": document})
+    page.goto(f"/bench/{made['id']}")
+    block(page, 1).get_by_label("work", exact=True).fill("25")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    after = call(page, "GET", f"/sessions/{made['id']}")["document"]
+    document["blocks"][0]["clock"]["work_s"] = 25  # type: ignore[index]
+    assert without_ids(after) == document
+    assert json.dumps(after["club"]) == json.dumps(document["club"])
+
+
+def test_two_coaches_on_one_session_are_told_and_lose_nothing(page: Page, browser: Browser, server: Server) -> None:
+    made = call(page, "POST", "/sessions", {"document": {
+        "fine_tally": 1, "title": "Shared", "blocks": [
+            {"clock": {"kind": "intervals", "work_s": 20, "rest_s": 10}, "steps": [{"movement": "burpee"}]}]}})  # fmt: skip
+    other = browser.new_context(base_url=server.url).new_page()
+    sign_in(other, server.url, "osk")
+    for one in (page, other):
+        one.goto(f"/bench/{made['id']}")
+        expect(one.locator("dl.big")).to_be_visible()
+    block(other, 1).get_by_label("rest", exact=True).fill("15")
+    expect(other.get_by_text("Saved", exact=True)).to_be_visible()
+    block(page, 1).get_by_label("rest", exact=True).fill("30")
+    expect(page.get_by_role("alert")).to_contain_text("osk saved this session")
+    page.get_by_role("button", name="Put mine on top").click()
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    assert call(page, "GET", f"/sessions/{made['id']}")["document"]["blocks"][0]["clock"]["rest_s"] == 30
+    kinds = [r["kind"] for r in call(page, "GET", f"/sessions/{made['id']}/revisions")]
+    assert "conflict" in kinds
+    other.context.close()
+
+
+def test_the_stave_can_be_walked_by_keyboard(page: Page) -> None:
+    open_session(page, "Stretcher-carry readiness B")
+    page.get_by_role("img", name="Stave of the session").focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.locator(".line")).to_contain_text("march")
+    page.keyboard.press("ArrowRight")
+    expect(page.locator(".line")).to_contain_text("hip hinge")
+
+
+def test_nobody_is_led_to_the_sign_in_and_back(browser: Browser, server: Server) -> None:
+    page = browser.new_context(base_url=server.url).new_page()
+    page.goto("/bench")
+    page.get_by_label("Name").fill("marit")
+    page.get_by_label("Password", exact=True).fill("wrong")
+    page.get_by_role("button", name="Sign in").click()
+    expect(page.get_by_role("alert")).to_contain_text("do not go together")
+    page.context.close()

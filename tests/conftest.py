@@ -1,0 +1,31 @@
+"""Fixtures for all tests. The environment is set before Django's settings are read."""
+
+from __future__ import annotations
+
+import os
+import tempfile
+from pathlib import Path
+
+import pytest
+
+os.environ["FINE_TALLY_VAR"] = tempfile.mkdtemp(prefix="fine-tally-test-")
+
+from finetally.core.methods.value import Methods
+from finetally.core.movements.library import Library
+from finetally.shipped import shipped_library
+
+CASES = Path(__file__).parent / "cases"
+REPOSITORY = Path(__file__).parent.parent
+
+
+@pytest.fixture(scope="session")
+def library() -> Library:
+    return shipped_library()
+
+
+@pytest.fixture(scope="session")
+def bare() -> Methods:
+    """Bare pace: no fatigue, no change-overs, no breathers."""
+    return Methods.model_validate(
+        {"fatigue": 0, "change": {"step": 0, "kit": 0, "down": 0, "up": 0}, "breathers": 0}
+    )

@@ -1,0 +1,73 @@
+"""The shipped movements make sense."""
+
+from __future__ import annotations
+
+import math
+
+import pytest
+
+from finetally.core.movements.library import Library
+from finetally.core.session.movement import FINE_PATTERNS, MovementDef
+from finetally.shipped import shipped_library
+
+MOVEMENTS = list(shipped_library().values())
+
+
+@pytest.mark.parametrize("movement", MOVEMENTS, ids=lambda m: m.key)
+def test_a_movement_is_whole(movement: MovementDef) -> None:
+    assert math.isclose(sum(movement.patterns.values()), 1, abs_tol=1e-6)
+    assert math.isclose(sum((movement.muscles or {}).values()), 1, abs_tol=1e-6)
+    assert movement.name
+    assert movement.rep_is
+    assert movement.met_source
+    assert movement.met is not None
+    assert 2 <= movement.met <= 13
+    assert movement.position
+    assert movement.plane
+    if movement.landings:
+        assert movement.landing_grade
+    if movement.rep_is == "held, no reps":
+        assert movement.pace_s is None
+    if movement.rep_is == "metres or seconds":
+        assert movement.speed_mps
+
+
+def test_references_exist_and_chains_end(library: Library) -> None:
+    for movement in MOVEMENTS:
+        for inside in movement.contains or []:
+            assert inside.movement in library
+        for swap in movement.kit_swaps or []:
+            assert swap in library
+        for way in ("easier", "harder"):
+            seen: set[str] = set()
+            todo = [movement.key]
+            while todo:
+                here = library[todo.pop()]
+                for key in getattr(here, way) or []:
+                    assert key in library
+                    assert key != movement.key, f"{movement.key} comes back to itself by {way}"
+                    if key not in seen:
+                        seen.add(key)
+                        todo.append(key)
+
+
+def test_breadth(library: Library) -> None:
+    assert len(library) >= 160
+    assert {p for m in MOVEMENTS for p in m.patterns} == set(FINE_PATTERNS)
+    kits = {k for m in MOVEMENTS for k in m.kit or ["none"]}
+    wanted = ["none", "kettlebell", "dumbbell", "band", "barbell", "box", "sled", "rope", "suspension", "stretcher"]
+    assert {*wanted, "medicine ball", "loaded pack"} <= kits
+    positions = {m.position for m in MOVEMENTS}
+    assert positions == {"standing", "kneeling", "seated", "plank", "prone", "supine", "hanging"}
+
+
+def test_nearest_names(library: Library) -> None:
+    assert library.nearest("pushup")[0] == "push-up"
+    assert library.nearest("zzzzz") == []
+
+
+def test_a_file_changes_only_what_it_names(library: Library) -> None:
+    merged = library.with_definitions([MovementDef.model_validate({"key": "push-up", "pace_s": 4})])
+    assert merged["push-up"].pace_s == 4
+    assert merged["push-up"].patterns == library["push-up"].patterns
+    assert library["push-up"].pace_s == 2

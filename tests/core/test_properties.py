@@ -1,0 +1,140 @@
+"""What holds for every session."""
+
+from __future__ import annotations
+
+import copy
+import json
+from typing import Any
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+
+from finetally.core.figures import figures, printed
+from finetally.core.methods.value import Methods
+from finetally.core.session.ids import with_ids, without_ids
+from finetally.core.session.reading import as_written, parse_session, read_session
+from finetally.core.tally.explain.explain import explain_tally
+from finetally.core.tally.explain.node import UnknownFigureError, evaluate
+from finetally.core.tally.measure import measured, tally
+from finetally.core.tally.spread import _numbers
+from finetally.core.unfold.unfold import unfold
+from finetally.shipped import shipped_library
+from tests.core.helpers import BARE
+from tests.core.strategies import documents
+
+LIBRARY = shipped_library()
+some = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+few = settings(max_examples=20, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+TIMES = ("total_s", "work_s", "rest_s", "change_s", "talk_s")
+
+
+@some
+@given(documents())
+def test_blocks_and_parts_add_up_to_the_session(document: dict[str, Any]) -> None:
+    made = figures(parse_session(document), library=LIBRARY)
+    for name in TIMES:
+        assert sum(b[name] for b in made["blocks"]) == pytest.approx(made[name])  # type: ignore[literal-required]
+        assert sum(p[name] for p in made["parts"].values()) == pytest.approx(made[name])  # type: ignore[literal-required]
+
+
+@some
+@given(documents())
+def test_the_kinds_of_time_add_up(document: dict[str, Any]) -> None:
+    made = figures(parse_session(document), library=LIBRARY)
+    for one in (made, made["headline"], *made["blocks"]):
+        kinds = one["work_s"] + one["rest_s"] + one["change_s"] + one["talk_s"]
+        assert kinds == pytest.approx(one["total_s"])
+
+
+@some
+@given(documents())
+def test_the_tape_has_no_gaps_no_negative_time_and_unique_addresses(document: dict[str, Any]) -> None:
+    tape = unfold(parse_session(document), library=LIBRARY)
+    now = 0.0
+    for segment in tape.segments:
+        assert segment.start == pytest.approx(now, abs=1e-6)
+        assert segment.seconds > 0
+        now = segment.start + segment.seconds
+    assert tape.total_s == pytest.approx(now, abs=1e-6)
+    addresses = [segment.at for segment in tape.segments]
+    assert len(set(addresses)) == len(addresses)
+
+
+@some
+@given(documents())
+def test_reading_what_was_written_changes_nothing(document: dict[str, Any]) -> None:
+    raw, session = read_session(json.dumps(document))
+    assert raw == document
+    assert as_written(session) == document
+    again = parse_session(as_written(session))
+    assert printed(figures(again, library=LIBRARY)) == printed(figures(session, library=LIBRARY))
+
+
+@some
+@given(documents())
+def test_ids_play_no_part_in_figures(document: dict[str, Any]) -> None:
+    named = with_ids(document)
+    assert without_ids(named) == document
+    with_, without = (figures(parse_session(d), library=LIBRARY) for d in (named, document))
+    assert with_["total_s"] == without["total_s"]
+    assert with_["effort"]["load"] == without["effort"]["load"]
+
+
+@few
+@given(documents())
+def test_doubling_rounds_never_shortens(document: dict[str, Any]) -> None:
+    longer = copy.deepcopy(document)
+    for entry in longer["blocks"]:
+        for block in entry.get("blocks", [entry]):
+            if isinstance(block.get("rounds", 1), int):
+                block["rounds"] = block.get("rounds", 1) * 2
+    short, long = (unfold(parse_session(d), library=LIBRARY, methods=BARE) for d in (document, longer))
+    assert long.total_s >= short.total_s - 1e-6
+
+
+@few
+@given(documents())
+def test_mirroring_keeps_the_time(document: dict[str, Any]) -> None:
+    straight, mirrored = copy.deepcopy(document), copy.deepcopy(document)
+    for made, mirror in ((straight, False), (mirrored, True)):
+        for entry in made["blocks"]:
+            for block in entry.get("blocks", [entry]):
+                block["mirror"] = mirror
+                # A cap cuts whatever comes last and a pulse stops at other places: neither keeps the time.
+                for key in ("cap_s", "then", "pulse"):
+                    block["clock"].pop(key, None)
+    first, second = (unfold(parse_session(d), library=LIBRARY, methods=BARE) for d in (straight, mirrored))
+    assert second.total_s == pytest.approx(first.total_s)
+
+
+@few
+@given(documents())
+def test_every_explanation_evaluates_to_its_value(document: dict[str, Any]) -> None:
+    t = tally(parse_session(document), library=LIBRARY)
+    values = dict(_numbers(measured(t), ""))
+    asked: set[str] = set()
+    todo = list(values)
+    while todo:
+        figure = todo.pop()
+        if figure in asked:
+            continue
+        asked.add(figure)
+        try:
+            opened = explain_tally(t, figure)
+        except UnknownFigureError:
+            # Ratios with nothing to divide by, and names: there is no arithmetic to show.
+            continue
+        assert evaluate(opened, t.methods.effort_scale) == pytest.approx(opened["value"], abs=1e-6), figure
+        if figure in values:
+            assert opened["value"] == pytest.approx(values[figure], abs=1e-6), figure
+        todo.extend(term["figure"] for term in opened["terms"] if "figure" in term)
+
+
+@few
+@given(documents())
+def test_spread_holds_the_plan(document: dict[str, Any]) -> None:
+    made = figures(parse_session(document), library=LIBRARY, methods=Methods())
+    for name, ends in made["spread"].items():
+        assert ends["low"] <= ends["high"], name
+    if made["spread"]:
+        assert made["spread"]["total_s"]["low"] <= made["total_s"] <= made["spread"]["total_s"]["high"]

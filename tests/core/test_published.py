@@ -1,0 +1,46 @@
+"""What is published is what the code says."""
+
+from __future__ import annotations
+
+import json
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+
+import jsonschema
+import pytest
+
+from finetally.core.methods.value import DEFAULT_METHODS, Methods
+from finetally.core.session.schema import session_schema
+from tests.conftest import CASES, REPOSITORY
+
+SCHEMA = json.loads((REPOSITORY / "docs/session.schema.json").read_text("utf-8"))
+
+
+def test_session_schema_is_current() -> None:
+    assert session_schema() == SCHEMA, "run ./tally describe"
+
+
+@pytest.mark.parametrize("path", sorted((CASES / "sessions").glob("*.json")), ids=lambda p: p.stem)
+def test_cases_fit_the_schema(path: Path) -> None:
+    jsonschema.validate(json.loads(path.read_text("utf-8"))["session"], SCHEMA)
+
+
+def test_schema_refuses_what_the_reader_refuses() -> None:
+    wrong = {"fine_tally": 1, "title": "x", "blocks": [{"clock": {"kind": "intervals", "work_s": -1}, "steps": []}]}
+    with pytest.raises(jsonschema.ValidationError):
+        jsonschema.validate(wrong, SCHEMA)
+
+
+def test_methods_survive_their_file() -> None:
+    written = json.loads(DEFAULT_METHODS.model_dump_json(by_alias=True))
+    assert Methods.model_validate(written) == DEFAULT_METHODS
+
+
+def test_the_core_imports_no_framework() -> None:
+    linter = Path(sys.executable).with_name("lint-imports")
+    found = str(linter) if linter.exists() else shutil.which("lint-imports")
+    assert found is not None
+    done = subprocess.run([found, "--no-cache"], cwd=REPOSITORY, capture_output=True, text=True, check=False)
+    assert done.returncode == 0, done.stdout
