@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from finetally.core.checks.check import CheckResult
+from finetally.core.checks.table import check
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
@@ -20,7 +22,7 @@ class Figures(Measured):
 
     exits: list[ExitFigures]
     spread: dict[str, Spread]
-    checks: list[dict[str, Any]]
+    checks: list[CheckResult]
     warnings: list[Warned]
 
 
@@ -38,7 +40,7 @@ def figures_and_tally(
         **made,
         "exits": exits_of(session, library=library, methods=methods, given=given),
         "spread": spread_of(session, made, library=library, methods=methods, given=given),
-        "checks": [],
+        "checks": check(t, methods.muted_checks),
         "warnings": warnings_of(session),
     }
     return whole, t

@@ -240,7 +240,7 @@ PACED_FORMATS = (
            _make_couplets, _read_couplets, steps=(4, 4, 1), dose="reps"),
     Format("rep-ladder-pulse", "Rep ladder under a pulse", ("ladder",),
            (*_LADDER, Param("pulse_work_s", "seconds", 45, 5, 600), Param("pulse_rest_s", "seconds", 15, 1, 600)),
-           _make_ladder, lambda entries: _read_ladder(entries, pulse=True), dose="made"),
+           _make_ladder, lambda entries: _read_ladder(entries, pulse=True), dose="made", claims=("ladder",)),
     Format("rep-ladder", "Rep ladder", ("ladder", "pyramid of reps"), _LADDER,
            _make_ladder, lambda entries: _read_ladder(entries, pulse=False), dose="made", claims=("ladder",)),
     Format("reps-then-time-pairs", "Reps, then time", (),

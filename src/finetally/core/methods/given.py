@@ -36,6 +36,8 @@ class Given(_Known):
     """`options`: one word for all steps (a label, level or kit) or a label per step id. `scores` by block id.
 
     `start_station`: index from 0, or the station's id or name. `until`: the session ends before this block.
+
+    `kit`: how many of each there are in the hall.
     """
 
     person: PersonGiven = PersonGiven()
@@ -43,6 +45,7 @@ class Given(_Known):
     scores: dict[str, Score] = {}
     start_station: Annotated[int, Field(ge=0)] | str | None = None
     until: str | None = None
+    kit: dict[str, Annotated[int, Field(ge=0, le=10_000)]] = {}
 
 
 NOTHING_GIVEN = Given()

@@ -75,6 +75,7 @@ class Methods(_Setting):
     balance: Literal["eight-rows", "force-directions", "six-roots"] = "eight-rows"
     balance_by: Literal["work-time", "visits", "effort-time"] = "work-time"
     landings_limit: NotNegative = 100
+    muted_checks: list[str] = []
     hard_day_effort: NotNegative = 7
     clash_hours: NotNegative = 48
 

@@ -1,0 +1,113 @@
+"""What a check says, and what it is given to look at."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from typing_extensions import TypedDict
+
+from finetally.core.edits.edit import PlacePart
+from finetally.core.session.document import Block
+from finetally.core.session.problems import Path, path_text
+from finetally.core.tally.measure import Tally
+from finetally.core.unfold.tape import BlockOf, Done, Segment
+
+Severity = Literal["note", "look", "stop"]
+Fields = dict[str, str | int | float]
+
+
+class Mend(TypedDict):
+    """A change of the document that clears a check: a name for it, and its edits."""
+
+    label: str
+    edits: list[dict[str, Any]]
+
+
+class CheckResult(TypedDict):
+    """One finding: `path` in the document, `at` on the tape where there is one place, `number` and its fields.
+
+    `accepted`: the coach does it on purpose. `text` is made from the fields, at the edge.
+    """
+
+    code: str
+    severity: Severity
+    path: str
+    at: dict[str, str | int] | None
+    number: float | None
+    fields: Fields
+    accepted: bool
+    mend: Mend | None
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """What a check function gives back."""
+
+    path: Path
+    fields: Fields
+    number: float | None = None
+    at: dict[str, str | int] | None = None
+    block: int | None = None
+    severity: Severity | None = None
+    mend: Mend | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Check:
+    """A row of the table: code, severity, the words with places for the fields, and the function."""
+
+    code: str
+    severity: Severity
+    words: str
+    find: Callable[[Tally], Iterator[Finding]]
+
+
+def place_of(of: BlockOf, *keys: PlacePart) -> list[PlacePart]:
+    """Where an edit of a block goes: by its id, else by its path."""
+    start: list[PlacePart] = [of.block.id] if of.block.id is not None else list(of.path)
+    return [*start, *keys]
+
+
+def set_edit(label: str, place: list[PlacePart], value: Any) -> Mend:
+    """A mend that sets one key."""
+    return {"label": label, "edits": [{"op": "set", "place": place, "value": value}]}
+
+
+def block_name(of: BlockOf, number: int) -> str:
+    """What a block is called in a finding."""
+    return of.block.title or f"{of.part} block {number + 1}"
+
+
+def counted_blocks(t: Tally) -> Iterator[tuple[int, BlockOf, Block]]:
+    """The blocks whose parts count."""
+    for number, of in enumerate(t.tape.blocks):
+        if t.counted[number]:
+            yield number, of, of.block
+
+
+def work_segments(t: Tally) -> Iterator[tuple[int, Segment, Done]]:
+    """Work segments with their visit, in order of time."""
+    for index, segment in enumerate(t.tape.segments):
+        if segment.visit is not None:
+            yield index, segment, t.tape.visits[segment.visit]
+
+
+def result_of(check: Check, finding: Finding, t: Tally) -> CheckResult:
+    """A finding as it is published."""
+    accepted = False
+    if finding.block is not None:
+        accepted = check.code in (t.tape.blocks[finding.block].block.on_purpose or ())
+    return {
+        "code": check.code,
+        "severity": finding.severity or check.severity,
+        "path": path_text(finding.path),
+        "at": finding.at,
+        "number": finding.number,
+        "fields": finding.fields,
+        "accepted": accepted,
+        "mend": finding.mend,
+        "text": check.words.format(**finding.fields),
+    }

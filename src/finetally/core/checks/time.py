@@ -1,0 +1,209 @@
+"""Checks of time: does it add up, does it fit, is there rest where it is needed."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Iterator
+
+from finetally.core.checks.check import (
+    Finding,
+    Severity,
+    block_name,
+    counted_blocks,
+    place_of,
+    set_edit,
+    work_segments,
+)
+from finetally.core.session.clocks import Rotation, Task
+from finetally.core.tally.measure import Tally, timetable_s
+from finetally.core.unfold.pace import EPS, Pacer
+from finetally.core.unfold.resolve import PLAN, Resolver
+
+OVER_S, OVER_SHARE = 120, 0.05
+LONG_DENSE_S, LONG_DENSE = 600, 0.85
+HARD_EFFORTS = ("hard", "all-out")
+
+
+def clock_words(seconds: float) -> str:
+    """Seconds as 3:10."""
+    whole = round(abs(seconds))
+    return f"{whole // 60}:{whole % 60:02}"
+
+
+def announced_differs(t: Tally) -> Iterator[Finding]:
+    """The timetable is over the length told by over 2 min or 5 %; under it, a quiet word on the slack."""
+    told = t.session.announced_s
+    if told is None:
+        return
+    announced = Resolver(PLAN, t.given.scores).dose(told)
+    comes_to = timetable_s(t)
+    over = comes_to - announced
+    fields: dict[str, str | int | float] = {"told": clock_words(announced), "comes_to": clock_words(comes_to)}
+    if over > min(OVER_S, OVER_SHARE * announced):
+        mend = set_edit(f"tell {clock_words(comes_to)}", ["announced_s"], math.ceil(comes_to / 60) * 60)
+        says = f"{clock_words(over)} over"
+        yield Finding(("announced_s",), {**fields, "by": says}, over, severity="look", mend=mend)
+    elif over < -EPS:
+        yield Finding(("announced_s",), {**fields, "by": f"{clock_words(over)} slack"}, over, severity="note")
+
+
+def slot_overflow(t: Tally) -> Iterator[Finding]:
+    """What is asked for in a period does not fit in it."""
+    seen: set[tuple[object, ...]] = set()
+    for overflow in t.tape.overflows:
+        key = (overflow.at.section, overflow.at.block, overflow.at.step)
+        if key in seen:
+            continue
+        seen.add(key)
+        number = next(
+            n
+            for n, of in enumerate(t.tape.blocks)
+            if (of.section, of.ident) == (overflow.at.section, overflow.at.block)
+        )
+        of = t.tape.blocks[number]
+        needed = math.ceil(overflow.needed_s / 5) * 5
+        fields = {"needed": clock_words(overflow.needed_s), "period": clock_words(overflow.period_s)}
+        inner = ("clock", "inner") if isinstance(of.block.clock, Rotation) else ("clock",)
+        yield Finding(
+            (*of.path, *inner, "period_s"),
+            {**fields, "block": block_name(of, number)},
+            overflow.needed_s - overflow.period_s,
+            overflow.at.as_dict(),
+            number,
+            mend=set_edit(f"a start every {clock_words(needed)}", place_of(of, *inner, "period_s"), needed),
+        )
+
+
+def cap_unlikely(t: Tally) -> Iterator[Finding]:
+    """At the planned pace the cap comes before the task is done; says what pace it would take."""
+    for number, of in enumerate(t.tape.blocks):
+        clock = of.block.clock.inner if isinstance(of.block.clock, Rotation) else of.block.clock
+        if not isinstance(clock, Task) or clock.cap_s is None or clock.then == "restart":
+            continue
+        capped = [s for run in t.tape.runs if run.block == number for s in run.scores if "time_s" not in s]
+        if not capped:
+            continue
+        factor = _factor_to_finish(t, number)
+        if factor is None:
+            continue
+        path = (
+            (*of.path, "clock", "inner", "cap_s")
+            if isinstance(of.block.clock, Rotation)
+            else (*of.path, "clock", "cap_s")
+        )
+        cap = Resolver(PLAN, t.given.scores).dose(clock.cap_s)
+        fields: dict[str, str | int | float] = {
+            "block": block_name(of, number),
+            "cap": clock_words(cap),
+            "faster": f"{(1 - factor):.0%}",
+        }
+        yield Finding(path, fields, factor, block=number)
+
+
+def _factor_to_finish(t: Tally, number: int) -> float | None:
+    """The largest pace factor (of what is planned) with which the block is finished before its cap."""
+    from finetally.core.unfold.unfold import unfold
+
+    base = t.given.person.pace_factor or t.methods.pace_factor
+
+    def finishes(factor: float) -> bool:
+        person = t.given.person.model_copy(update={"pace_factor": base * factor})
+        given = t.given.model_copy(update={"person": person})
+        tape = unfold(t.session, library=t.library, methods=t.methods, given=given)
+        return all("time_s" in s for run in tape.runs if run.block == number for s in run.scores)
+
+    low, high = 0.05, 1.0
+    if not finishes(low):
+        return None
+    for _ in range(7):
+        middle = (low + high) / 2
+        low, high = (middle, high) if finishes(middle) else (low, middle)
+    return low
+
+
+def change_eats_rest(t: Tally) -> Iterator[Finding]:
+    """Under a fixed clock the change-over takes half the rest before a window or more, or eats into the work."""
+    pacer = Pacer(t.methods)
+    worst: dict[int, tuple[float, float, Finding]] = {}
+    before: tuple[int, float] | None = None
+    segments = t.tape.segments
+    for index, segment, done in work_segments(t):
+        previous, before = before, (index, segment.start + segment.seconds)
+        if previous is None or segments[previous[0]].block != segment.block:
+            continue
+        of = t.tape.blocks[segment.block]
+        if of.clock_kind != "intervals":
+            continue
+        last = t.tape.visits[segments[previous[0]].visit or 0].step
+        step = done.step
+        change = pacer.change_over(step.key == last.key, bool(step.kit - last.kit), last.on_floor, step.on_floor)
+        rest = segment.start - previous[1]
+        if change <= EPS or change < rest / 2 - EPS:
+            continue
+        known = worst.get(segment.block)
+        if known is not None and known[0] - known[1] >= change - rest:
+            continue
+        fields: dict[str, str | int | float] = {
+            "block": block_name(of, segment.block),
+            "from": last.movement.name or last.key,
+            "to": step.movement.name or step.key,
+            "change": f"{change:g}",
+            "effect": _effect(rest, change),
+        }
+        severity: Severity = "look" if t.counted[segment.block] else "note"
+        finding = Finding(of.path, fields, change, segment.at.as_dict(), segment.block, severity)
+        worst[segment.block] = (change, rest, finding)
+    for _, _, finding in worst.values():
+        yield finding
+
+
+def _effect(rest: float, change: float) -> str:
+    """What is left of a rest after the change-over."""
+    if rest <= EPS:
+        return "and there is no rest, so it comes off the next window"
+    if change > rest + EPS:
+        return f"of {rest:g} s rest, so the next window begins late"
+    return f"of {rest:g} s rest; {rest - change:g} s is left to breathe"
+
+
+def long_dense(t: Tally) -> Iterator[Finding]:
+    """Density over 85 % for over 10 minutes at hard or above, counting prescribed rest only."""
+    for number, of, _ in counted_blocks(t):
+        clock = [
+            (i, s)
+            for i, s in enumerate(t.tape.segments)
+            if s.block == number and (s.window is not None or s.kind == "work" or s.kind == "change" or s.taken)
+        ]
+        total = sum(r.clock_end - r.clock_start for r in t.tape.runs if r.block == number)
+        rest = sum(
+            s.seconds
+            for s in t.tape.segments
+            if s.block == number and s.kind == "rest" and not s.taken and _in_clock(t, number, s.start)
+        )
+        hard = any(t.tape.visits[s.visit].step.effort in HARD_EFFORTS for _, s in clock if s.visit is not None)
+        if hard and total > LONG_DENSE_S and (total - rest) / total > LONG_DENSE:
+            density = (total - rest) / total
+            fields = {"block": block_name(of, number), "minutes": clock_words(total), "density": f"{density:.0%}"}
+            yield Finding(of.path, {**fields}, density, block=number)
+
+
+def _in_clock(t: Tally, number: int, start: float) -> bool:
+    return any(r.block == number and r.clock_start - EPS <= start < r.clock_end - EPS for r in t.tape.runs)
+
+
+def rest_missing(t: Tally) -> Iterator[Finding]:
+    """No rest, talk or change of part before a hard block."""
+    runs = t.tape.runs
+    for before, after in itertools.pairwise(runs):
+        one, other = t.tape.blocks[before.block], t.tape.blocks[after.block]
+        hard = (other.block.effort or "hard") in HARD_EFFORTS and other.part in ("main", "finisher")
+        gap = (before.end - before.clock_end) + (after.clock_start - after.start)
+        if hard and one.part == other.part and gap <= EPS and before.block != after.block:
+            yield Finding(
+                (*one.path, "rest_after_s"),
+                {"block": block_name(other, after.block), "before": block_name(one, before.block)},
+                0,
+                block=after.block,
+                mend=set_edit("60 s of rest before it", place_of(one, "rest_after_s"), 60),
+            )

@@ -1,0 +1,130 @@
+"""Each check: a session in which it fires, with its place, and one in which it does not."""
+
+from __future__ import annotations
+
+import copy
+from typing import Any
+
+import pytest
+from pydantic import TypeAdapter
+
+from finetally.core.checks.table import CHECKS
+from finetally.core.edits.edit import Edit, apply_edits
+from finetally.core.methods.given import Given
+from finetally.core.methods.value import Methods
+from finetally.core.session.ids import with_ids
+from tests.core.helpers import figured, session, step
+
+EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
+
+
+def block(kind: str, *steps: dict[str, Any], more: dict[str, Any] | None = None, **clock: Any) -> dict[str, Any]:
+    return {"clock": {"kind": kind, **clock}, "steps": list(steps), **(more or {})}
+
+
+def windows(*keys: str, rest: float = 20, more: dict[str, Any] | None = None, **clock: Any) -> dict[str, Any]:
+    made = {"work_s": 30, "rest_s": rest, **clock}
+    return block("intervals", *[step(key) for key in keys], more=more, **made)
+
+
+WARM = windows("air-squat", "knee-push-up", "hip-hinge", more={"part": "warm-up"})
+COOL = windows("quad-stretch", more={"part": "cool-down"})
+
+
+def stations(capacity: int, **more: Any) -> dict[str, Any]:
+    places = [{"name": n, "capacity": capacity, "steps": [step("push-up", reps=5)]} for n in ("mat", "bar")]
+    return session(
+        {"clock": {"kind": "rotation", "inner": {"kind": "amrap", "window_s": 60}, "stations": places}}, **more
+    )
+
+
+def many(key: str, reps: int, **more: Any) -> dict[str, Any]:
+    return session(block("task", step(key, reps=reps, **more)))
+
+
+TABLE: list[tuple[str, dict[str, Any], str, dict[str, Any]]] = [
+    # code, a session in which it fires, where, and one in which it does not
+    ("announced-differs", session(windows("burpee", more={"rounds": 20}), announced_s=600), "announced_s",
+     session(windows("burpee", more={"rounds": 20}))),
+    ("slot-overflow", session(block("every", step("burpee", reps=20), period_s=60)), "blocks[0].clock.period_s",
+     session(block("every", step("burpee", reps=10), period_s=60))),
+    ("cap-unlikely", session(block("task", step("burpee", reps=50), cap_s=120)), "blocks[0].clock.cap_s",
+     session(block("task", step("burpee", reps=20), cap_s=120))),
+    ("change-eats-rest", session(windows("push-up", "swing", rest=5)), "blocks[0]", session(windows("push-up", "swing", rest=30))),
+    ("rest-missing", session(windows("burpee"), windows("swing")), "blocks[0].rest_after_s",
+     session(windows("burpee", more={"rest_after_s": 30}), windows("swing"))),
+    ("long-dense", session(windows("burpee", rest=2, more={"rounds": 30})), "blocks[0]",
+     session(windows("burpee", rest=15, more={"rounds": 30}))),
+    ("uneven-sides", session(windows("one-arm-press", more={"rounds": 3}) | {"steps": [step("one-arm-press", sides="swap")]}),
+     "blocks[0].steps[0].sides", session(windows("one-arm-press", more={"rounds": 4}) | {"steps": [step("one-arm-press", sides="swap")]})),
+    ("same-pattern-run", session(windows("push-up", "close-push-up", rest=5)), "blocks[0].steps[1]",
+     session(windows("push-up", "close-push-up", rest=20))),
+    ("unrehearsed", session(WARM, windows("squat-jump")), "blocks[1].steps[0]", session(WARM, windows("push-up"))),
+    ("no-warm-up", session(windows("burpee"), COOL), "blocks", session(WARM, windows("burpee"))),
+    ("no-cool-down", session(windows("burpee")), "blocks", session(windows("burpee"), stands_alone=True)),
+    ("cool-down-misses", session(windows("bent-row"), COOL), "blocks", session(windows("air-squat"), COOL)),
+    ("landings-high", many("squat-jump", 101), "blocks", many("squat-jump", 100)),
+    ("skill-when-tired", session(windows("burpee", "overhead-squat", rest=0, more={"rounds": 6, "effort": "all-out"})),
+     "blocks[0].steps[1]", session(windows("overhead-squat", "burpee", rest=60))),
+    ("named-otherwise", session(windows("burpee", more={"title": "Tabata", "rounds": 8})), "blocks[0].title",
+     session(block("intervals", step("burpee"), work_s=20, rest_s=10, more={"title": "Tabata", "rounds": 8, "group": 1}))),
+    ("rep-rule-unclear", many("step-back-lunge", 10), "blocks[0].steps[0].sides", many("step-back-lunge", 10, sides="each")),
+    ("kit-short", session(block("task", step("swing", reps=5, load={"kg": 16})), people=5), "blocks[0].steps[0]",
+     session(block("task", step("swing", reps=5, load={"kg": 16})), people=4)),
+    ("station-full", stations(3, people=8), "blocks[0].clock.stations[0]", stations(4, people=8)),
+    ("space-short", session(windows("burpee"), people=14, space_m=[6, 8]), "space_m",
+     session(windows("burpee"), people=12, space_m=[6, 8])),
+    ("not-judged", many("swing", 5, load={"kg": 16}), "blocks[0].steps[0].load", many("swing", 5, load={"kg": 16}, reserve=3)),
+]  # fmt: skip
+
+GIVEN = Given(kit={"kettlebell": 4})
+
+
+def found(document: dict[str, Any], methods: Methods | None = None) -> dict[str, Any]:
+    checks = figured(document, methods or Methods(), GIVEN)["checks"]
+    return {one["code"]: one for one in reversed(checks)}
+
+
+@pytest.mark.parametrize(("code", "document", "path", "quiet"), TABLE, ids=[row[0] for row in TABLE])
+def test_fires_where_it_should_and_only_there(
+    code: str, document: dict[str, Any], path: str, quiet: dict[str, Any]
+) -> None:
+    told = found(document)
+    assert code in told
+    assert told[code]["path"] == path
+    assert "{" not in told[code]["text"]
+    assert code not in found(quiet)
+
+
+def test_every_check_stands_in_the_table() -> None:
+    assert {one.code for one in CHECKS} == {row[0] for row in TABLE}
+
+
+MENDED = [row for row in TABLE if row[0] in {
+    "announced-differs", "slot-overflow", "rest-missing", "uneven-sides", "no-warm-up", "no-cool-down",
+    "named-otherwise", "rep-rule-unclear"}]  # fmt: skip
+
+
+@pytest.mark.parametrize(("code", "document"), [row[:2] for row in MENDED], ids=[row[0] for row in MENDED])
+def test_a_mend_clears_its_check(code: str, document: dict[str, Any]) -> None:
+    document = with_ids(document)
+    mend = found(document)[code]["mend"]
+    assert mend is not None
+    mended, _ = apply_edits(document, EDITS.validate_python(mend["edits"]))
+    left = found(mended).get(code)
+    assert left is None or left["severity"] == "note"
+
+
+def test_under_the_length_told_is_a_quiet_word_on_the_slack() -> None:
+    one = found(session(windows("burpee", more={"rounds": 10}), announced_s=1200))["announced-differs"]
+    assert one["severity"] == "note"
+    assert "slack" in one["text"]
+
+
+def test_accepted_in_the_block_or_muted_for_the_squad() -> None:
+    document = many("step-back-lunge", 10)
+    accepted = copy.deepcopy(document)
+    accepted["blocks"][0]["on_purpose"] = ["rep-rule-unclear"]
+    assert found(document)["rep-rule-unclear"]["accepted"] is False
+    assert found(accepted)["rep-rule-unclear"]["accepted"] is True
+    assert "rep-rule-unclear" not in found(document, Methods(muted_checks=["rep-rule-unclear"]))
