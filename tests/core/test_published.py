@@ -12,14 +12,32 @@ import jsonschema
 import pytest
 
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
+from finetally.core.session.reading import parse_session
 from finetally.core.session.schema import session_schema
+from finetally.core.unfold.calls import published_tape
+from finetally.core.unfold.schema import tape_schema
+from finetally.core.unfold.unfold import unfold
+from finetally.shipped import shipped_library
 from tests.conftest import CASES, REPOSITORY
 
+TAPE_SCHEMA = json.loads((REPOSITORY / "docs/tape.schema.json").read_text("utf-8"))
 SCHEMA = json.loads((REPOSITORY / "docs/session.schema.json").read_text("utf-8"))
 
 
 def test_session_schema_is_current() -> None:
     assert session_schema() == SCHEMA, "run ./tally describe"
+
+
+def test_tape_schema_is_current() -> None:
+    assert tape_schema() == TAPE_SCHEMA, "run ./tally describe"
+
+
+def test_the_published_tape_is_as_it_was() -> None:
+    golden = json.loads((CASES / "tape.json").read_text("utf-8"))
+    tape = unfold(parse_session(golden["session"]), library=shipped_library())
+    made = json.loads(json.dumps(published_tape(tape)))
+    assert made == golden["tape"]
+    jsonschema.validate(made, TAPE_SCHEMA)
 
 
 @pytest.mark.parametrize("path", sorted((CASES / "sessions").glob("*.json")), ids=lambda p: p.stem)

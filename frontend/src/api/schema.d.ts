@@ -394,6 +394,48 @@ export interface components {
             rpe: number;
         };
         /**
+         * BlockFormat
+         * @description What a block of the file is by its numbers: the derived name, and every named format that fits.
+         */
+        BlockFormat: {
+            /** Name */
+            name: string;
+            /** Fits */
+            fits: string[];
+        };
+        /**
+         * CheckResult
+         * @description One finding: `path` in the document, `at` on the tape where there is one place, `number` and its fields.
+         *
+         *     `accepted`: the coach does it on purpose. `text` is made from the fields, at the edge.
+         */
+        CheckResult: {
+            /** Code */
+            code: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "note" | "look" | "stop";
+            /** Path */
+            path: string;
+            /** At */
+            at: {
+                [key: string]: string | number;
+            } | null;
+            /** Number */
+            number: number | null;
+            /** Fields */
+            fields: {
+                [key: string]: string | number;
+            };
+            /** Accepted */
+            accepted: boolean;
+            mend: components["schemas"]["Mend"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * EffortFigures
          * @description Uptake as shares of capacity over the whole file; `rpe` 0-10; `load` = rpe × minutes.
          */
@@ -499,11 +541,11 @@ export interface components {
                 [key: string]: components["schemas"]["Spread"];
             };
             /** Checks */
-            checks: {
-                [key: string]: unknown;
-            }[];
+            checks: components["schemas"]["CheckResult"][];
             /** Warnings */
             warnings: components["schemas"]["Warned"][];
+            /** Formats */
+            formats: components["schemas"]["BlockFormat"][];
         };
         /**
          * FiguresOut
@@ -524,6 +566,18 @@ export interface components {
             medium: number;
             /** High */
             high: number;
+        };
+        /**
+         * Mend
+         * @description A change of the document that clears a check: a name for it, and its edits.
+         */
+        Mend: {
+            /** Label */
+            label: string;
+            /** Edits */
+            edits: {
+                [key: string]: unknown;
+            }[];
         };
         /**
          * MovementFigures
@@ -763,7 +817,8 @@ export interface components {
              *       "options": {},
              *       "scores": {},
              *       "start_station": null,
-             *       "until": null
+             *       "until": null,
+             *       "kit": {}
              *     }
              */
             given?: components["schemas"]["Given"];
@@ -773,6 +828,8 @@ export interface components {
          * @description `options`: one word for all steps (a label, level or kit) or a label per step id. `scores` by block id.
          *
          *     `start_station`: index from 0, or the station's id or name. `until`: the session ends before this block.
+         *
+         *     `kit`: how many of each there are in the hall.
          */
         Given: {
             /**
@@ -803,6 +860,13 @@ export interface components {
             start_station?: number | string | null;
             /** Until */
             until?: string | null;
+            /**
+             * Kit
+             * @default {}
+             */
+            kit?: {
+                [key: string]: number;
+            };
         };
         /**
          * PersonGiven
@@ -918,7 +982,8 @@ export interface components {
              *       "options": {},
              *       "scores": {},
              *       "start_station": null,
-             *       "until": null
+             *       "until": null,
+             *       "kit": {}
              *     }
              */
             given?: components["schemas"]["Given"];
