@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import json
+import resource
 from pathlib import Path
 from typing import Any
 
 import pytest
 from django.test import Client
+from hypothesis import HealthCheck, Phase, given, settings
 
 from finetally.core.figures import figures
 from finetally.core.methods.value import Methods
@@ -15,6 +17,7 @@ from finetally.core.session.reading import parse_session
 from finetally.shipped import shipped_library
 from tests.conftest import CASES
 from tests.core.helpers import session, step
+from tests.core.strategies import documents
 from tests.web.conftest import World, quick_passwords, world
 
 __all__ = ["quick_passwords", "world"]
@@ -34,6 +37,28 @@ def test_figures_by_number_of_windows(benchmark: Any, windows: int) -> None:
     block = {"clock": {"kind": "intervals", "work_s": 5, "rest_s": 2}, "rounds": 5, "steps": steps}
     parsed = parse_session(session(*[{**block, "repeat": min(100, windows // 10)}] * max(1, windows // 1_000)))
     benchmark(figures, parsed, library=shipped_library(), methods=Methods())
+
+
+def test_a_thousand_different_sessions(benchmark: Any) -> None:
+    """One process, each session once: under 3 s, under 200 MB."""
+    drawn: list[dict[str, Any]] = []
+
+    @settings(
+        max_examples=1_000,
+        database=None,
+        deadline=None,
+        phases=[Phase.generate],
+        suppress_health_check=list(HealthCheck),
+    )
+    @given(documents())
+    def draw(document: dict[str, Any]) -> None:
+        drawn.append(document)
+
+    draw()
+    parsed = [parse_session(document) for document in drawn]
+    library = shipped_library()
+    benchmark.pedantic(lambda: [figures(one, library=library) for one in parsed], rounds=3)
+    benchmark.extra_info["MB at most"] = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss // 1024
 
 
 def test_reading_and_validating(benchmark: Any) -> None:

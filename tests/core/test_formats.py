@@ -10,8 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from finetally.core.figures import figures
+from finetally.core.formats.names import claimed, name_of
 from finetally.core.formats.shape import CannotMakeError, Format, Param, shape_of
-from finetally.core.formats.table import BY_KEY, FORMATS, claimed, make, name_of, recognise
+from finetally.core.formats.table import BY_KEY, FORMATS, make, recognise
 from finetally.core.session.reading import parse_session
 from finetally.shipped import shipped_library
 from tests.conftest import CASES

@@ -13,10 +13,11 @@ from finetally.core.figures import figures, printed
 from finetally.core.methods.value import Methods
 from finetally.core.session.ids import with_ids, without_ids
 from finetally.core.session.reading import as_written, parse_session, read_session
+from finetally.core.tally.exits import exits_of
 from finetally.core.tally.explain.explain import explain_tally
 from finetally.core.tally.explain.node import UnknownFigureError, evaluate
 from finetally.core.tally.measure import measured, tally
-from finetally.core.tally.spread import _numbers
+from finetally.core.tally.spread import numbers_of
 from finetally.core.unfold.unfold import unfold
 from finetally.shipped import shipped_library
 from tests.core.helpers import BARE
@@ -110,8 +111,10 @@ def test_mirroring_keeps_the_time(document: dict[str, Any]) -> None:
 @few
 @given(documents())
 def test_every_explanation_evaluates_to_its_value(document: dict[str, Any]) -> None:
-    t = tally(parse_session(document), library=LIBRARY)
-    values = dict(_numbers(measured(t), ""))
+    session = parse_session(document)
+    t = tally(session, library=LIBRARY)
+    exits = exits_of(session, library=LIBRARY, methods=t.methods, given=t.given)
+    values = numbers_of({**measured(t), "exits": exits})
     asked: set[str] = set()
     todo = list(values)
     while todo:
@@ -122,7 +125,8 @@ def test_every_explanation_evaluates_to_its_value(document: dict[str, Any]) -> N
         try:
             opened = explain_tally(t, figure)
         except UnknownFigureError:
-            # Ratios with nothing to divide by, and names: there is no arithmetic to show.
+            # Shares of nothing, and names that are numbers: there is no arithmetic to show.
+            assert figure.rpartition(".")[2] in ("id", "before") or values[figure] == 0, figure
             continue
         assert evaluate(opened, t.methods.effort_scale) == pytest.approx(opened["value"], abs=1e-6), figure
         if figure in values:

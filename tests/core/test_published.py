@@ -56,6 +56,12 @@ def test_methods_survive_their_file() -> None:
     assert Methods.model_validate(written) == DEFAULT_METHODS
 
 
+@pytest.mark.parametrize(("name", "value"), json.loads(DEFAULT_METHODS.model_dump_json(by_alias=True)).items())
+def test_every_setting_stands_in_the_methods_with_its_default(name: str, value: object) -> None:
+    text = (REPOSITORY / "docs/methods.md").read_text("utf-8")
+    assert f"| `{name}` | `{json.dumps(value)}` |" in text
+
+
 def test_the_core_imports_no_framework() -> None:
     linter = Path(sys.executable).with_name("lint-imports")
     found = str(linter) if linter.exists() else shutil.which("lint-imports")

@@ -60,6 +60,10 @@ TAPES: list[tuple[str, dict[str, Any], list[tuple[float, str]]]] = [
      block("intervals", step("air-squat", rest_s=3), step("push-up", rest_s=4), C, work_s=10,
            more={"repeat": 2, "mirror": True}),
      [(10, S), (3, R), (10, P), (4, R), (10, M), (10, M), (4, R), (10, P), (3, R), (10, S)]),
+    ("mirrored-rests-at-the-ends-stay-what-they-are",
+     block("intervals", step("air-squat", rest_s=3), step("push-up", rest_s=4), work_s=10, rest_first=True,
+           more={"repeat": 2, "mirror": True}),
+     [(3, R), (10, S), (4, R), (10, P), (3, R), (10, P), (4, R), (10, S)]),
     ("every-in-turn-until-the-periods-are-used-up", block("every", a(5), p(5), period_s=30, periods=3),
      [(10, S), (20, R), (10, P), (20, R), (10, S), (20, R)]),
     ("every-straight", block("every", a(5), p(5), period_s=30, more={"group": 1, "rounds": 2}),
@@ -216,6 +220,12 @@ def test_ranges_are_planned_in_the_middle_and_spread_over_the_corners() -> None:
     assert made["total_s"] == 2 * (10 + 35 + 24)
     assert made["spread"]["total_s"] == {"low": 2 * 50, "high": 3 * 90}
     assert made["spread"]["reps.called"] == {"low": 30, "high": 60}
+
+
+def test_a_range_outside_the_blocks_is_spread_too() -> None:
+    made = figured({**block("task", a(5)), "slack_s": {"low": 60, "high": 120}})
+    assert made["spread"]["timetable_s"] == {"low": 70, "high": 130}
+    assert made["spread"]["total_s"] == {"low": 10, "high": 10}
 
 
 def test_by_the_clock_counts_the_window_whole() -> None:

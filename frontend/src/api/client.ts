@@ -1,7 +1,7 @@
 // The one door to the server. Every refusal becomes a Refusal with the server's own words and places.
 import type {
   Explanation,
-  Figures,
+  FiguresOut,
   Me,
   MovementsOut,
   Problem,
@@ -11,7 +11,6 @@ import type {
   SessionDoc,
   SessionItem,
   SessionOut,
-  Stave,
 } from './types'
 
 export class Refusal extends Error {
@@ -73,7 +72,7 @@ export const api = {
   archiveSession: (id: string) => call<SessionOut>('POST', `/sessions/${id}/archive`),
   revisions: (id: string) => call<RevisionItem[]>('GET', `/sessions/${id}/revisions`),
   figures: (document: SessionDoc, squad: number, signal: AbortSignal) =>
-    call<{ figures: Figures; stave: Stave }>('POST', '/figures', { document, squad }, signal),
+    call<FiguresOut>('POST', '/figures', { document, squad }, signal),
   explain: (document: SessionDoc, squad: number, figure: string) =>
     call<{ explanation: Explanation }>('POST', '/explain', { document, squad, figure }),
 }

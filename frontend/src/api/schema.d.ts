@@ -401,7 +401,7 @@ export interface components {
             /** Name */
             name: string;
             /** Fits */
-            fits: string[];
+            fits: components["schemas"]["Fit"][];
         };
         /**
          * CheckResult
@@ -544,16 +544,28 @@ export interface components {
             checks: components["schemas"]["CheckResult"][];
             /** Warnings */
             warnings: components["schemas"]["Warned"][];
-            /** Formats */
-            formats: components["schemas"]["BlockFormat"][];
         };
         /**
          * FiguresOut
-         * @description Figures and the stave.
+         * @description Figures, the stave, and what each block is by its numbers.
          */
         FiguresOut: {
             figures: components["schemas"]["Figures"];
             stave: components["schemas"]["Stave"];
+            /** Formats */
+            formats: components["schemas"]["BlockFormat"][];
+        };
+        /**
+         * Fit
+         * @description A format that fits a block, with the parameters that make it.
+         */
+        Fit: {
+            /** Key */
+            key: string;
+            /** Params */
+            params: {
+                [key: string]: unknown;
+            };
         };
         /**
          * LandingFigures

@@ -1,7 +1,7 @@
 import { onScopeDispose, shallowRef, watch, type Ref } from 'vue'
 
 import { api, Refusal } from '@/api/client'
-import type { Figures, ProblemItem, SessionDoc, Stave } from '@/api/types'
+import type { BlockFormat, Figures, ProblemItem, SessionDoc, Stave } from '@/api/types'
 
 const PAUSE_MS = 60
 
@@ -9,6 +9,7 @@ const PAUSE_MS = 60
 export function useFigures(document: Ref<SessionDoc | null>, squad: Ref<number>) {
   const figures = shallowRef<Figures | null>(null)
   const stave = shallowRef<Stave | null>(null)
+  const formats = shallowRef<readonly BlockFormat[]>([])
   const problems = shallowRef<readonly ProblemItem[]>([])
   const trouble = shallowRef('')
   let timer = 0
@@ -23,6 +24,7 @@ export function useFigures(document: Ref<SessionDoc | null>, squad: Ref<number>)
       if (asking !== mine) return
       figures.value = answer.figures
       stave.value = answer.stave
+      formats.value = answer.formats
       problems.value = []
       trouble.value = ''
     } catch (error) {
@@ -45,5 +47,5 @@ export function useFigures(document: Ref<SessionDoc | null>, squad: Ref<number>)
     window.clearTimeout(timer)
     asking?.abort()
   })
-  return { figures, stave, problems, trouble }
+  return { figures, stave, formats, problems, trouble }
 }

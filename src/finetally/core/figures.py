@@ -4,32 +4,17 @@ from __future__ import annotations
 
 from typing import Any
 
-from typing_extensions import TypedDict
-
 from finetally.core.checks.check import CheckResult
 from finetally.core.checks.table import check
-from finetally.core.formats.table import name_of, recognise
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
-from finetally.core.session.document import Block, Session
+from finetally.core.session.document import Session
 from finetally.core.session.warnings import Warned, warnings_of
 from finetally.core.tally.exits import exits_of
 from finetally.core.tally.measure import Tally, measured, tally
 from finetally.core.tally.shapes import ExitFigures, Measured, Spread
 from finetally.core.tally.spread import spread_of
-
-
-class BlockFormat(TypedDict):
-    """What a block of the file is by its numbers: the derived name, and every named format that fits."""
-
-    name: str
-    fits: list[str]
-
-
-def _format_of(block: Block) -> BlockFormat:
-    entry = block.model_dump(mode="json", by_alias=True, exclude_unset=True)
-    return {"name": name_of(entry), "fits": [found.format.key for found in recognise([entry])]}
 
 
 class Figures(Measured):
@@ -39,7 +24,6 @@ class Figures(Measured):
     spread: dict[str, Spread]
     checks: list[CheckResult]
     warnings: list[Warned]
-    formats: list[BlockFormat]
 
 
 def figures_and_tally(
@@ -58,7 +42,6 @@ def figures_and_tally(
         "spread": spread_of(session, made, library=library, methods=methods, given=given),
         "checks": check(t, methods.muted_checks),
         "warnings": warnings_of(session),
-        "formats": [_format_of(of.block) for of in t.tape.blocks],
     }
     return whole, t
 

@@ -20,7 +20,7 @@ const props = defineProps<{ id: string }>()
 const squad = ref(0)
 const missing = ref('')
 const { document, load, edit, undo, redo, canUndo, canRedo } = useDocument()
-const { figures, stave, problems, trouble } = useFigures(document, squad)
+const { figures, stave, formats, problems, trouble } = useFigures(document, squad)
 const { state, problems: refused, conflict, begin, putOnTop } = useAutosave(document)
 
 async function open(id: string): Promise<void> {
@@ -38,7 +38,7 @@ async function open(id: string): Promise<void> {
 watch(() => props.id, open, { immediate: true })
 
 const wrong = computed(() => new Map([...problems.value, ...refused.value].map((one) => [one.path, one])))
-const tools: BenchTools = { edit, wrong, document, squad, figures }
+const tools: BenchTools = { edit, wrong, document, squad, figures, formats }
 provide(BENCH, tools)
 
 const entries = computed(() => (document.value ? placed(document.value) : []))

@@ -5,12 +5,12 @@ import type { Block } from '@/api/types'
 import type { PlacePart } from '@/composables/edits'
 import { clock, tenth } from '@/words/format'
 
-import { blockFields, CLOCK_NAMES, stepLists, useBench, type FieldSpec, type PlacedBlock } from './bench'
+import { blockFields, stepLists, useBench, type FieldSpec, type PlacedBlock } from './bench'
 import StepLine from './StepLine.vue'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ placed: PlacedBlock }>()
-const { edit, figures } = useBench()
+const { edit, figures, formats } = useBench()
 
 const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const
 const block = computed(() => props.placed.block)
@@ -39,7 +39,9 @@ function setPart(event: Event): void {
   const value = (event.target as HTMLSelectElement).value as Block['part']
   edit([{ op: 'set', place: [...props.placed.place, 'part'], value }])
 }
-const name = computed(() => block.value.title ?? CLOCK_NAMES[block.value.clock.kind] ?? '')
+// What the block is by its numbers: the core recognises it.
+const format = computed(() => formats.value[props.placed.number]?.name ?? '')
+const name = computed(() => block.value.title ?? format.value)
 </script>
 
 <template>
@@ -56,7 +58,7 @@ const name = computed(() => block.value.title ?? CLOCK_NAMES[block.value.clock.k
           label="Label" hide-label text :value="block.title" :place="[...placed.place, 'title']"
           :path="`${placed.path}.title`" class="label-cell"
         />
-        <span class="clock">{{ CLOCK_NAMES[block.clock.kind] }}</span>
+        <span v-if="format" class="clock">{{ format }}</span>
         <span v-if="block.visit && block.visit !== 'rounds'" class="clock">{{ block.visit }}</span>
         <span v-if="block.optional" class="clock">{{ block.optional === 'exit' ? 'may end before' : 'may be left out' }}</span>
       </h3>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { clock, percent, ratio, tenth, whole } from '@/words/format'
 
 import BalanceBeam from './BalanceBeam.vue'
+import CheckList from './CheckList.vue'
 import { useBench } from './bench'
 import FigureRow from './FigureRow.vue'
 
@@ -51,13 +52,10 @@ const beams = computed(() => BEAMS.map((name) => ({ name, beam: figures.value?.b
         <div><dt>Effort</dt><dd>{{ tenth(figures.effort.rpe) }}</dd></div>
       </dl>
       <FigureRow v-for="row in rows" :key="row.figure" v-bind="row" />
-      <p v-if="!figures.effort.complete" class="quiet">
-        Some kilograms are not judged: no one-rep maximum and no reserve is known for
-        {{ figures.effort.not_judged.length }} {{ figures.effort.not_judged.length === 1 ? 'step' : 'steps' }}.
-      </p>
       <div class="beams">
         <BalanceBeam v-for="one in beams" :key="one.name" :beam="one.beam" />
       </div>
+      <CheckList />
     </template>
   </section>
 </template>
@@ -92,9 +90,5 @@ dd {
   border-top: 2px solid var(--ink);
   padding-top: 8px;
   margin-top: -1px;
-}
-.quiet {
-  color: var(--mute);
-  font-size: 13px;
 }
 </style>

@@ -1,7 +1,7 @@
 // What the parts of the Bench share: the document's places, and the tools to change it.
 import { inject, type InjectionKey, type Ref } from 'vue'
 
-import type { Block, Figures, ProblemItem, SessionDoc, Step } from '@/api/types'
+import type { Block, BlockFormat, Figures, ProblemItem, SessionDoc, Step } from '@/api/types'
 import type { Edit, PlacePart } from '@/composables/edits'
 
 export interface BenchTools {
@@ -10,6 +10,7 @@ export interface BenchTools {
   document: Ref<SessionDoc | null>
   squad: Ref<number>
   figures: Ref<Figures | null>
+  formats: Ref<readonly BlockFormat[]>
 }
 
 export const BENCH: InjectionKey<BenchTools> = Symbol('bench')
@@ -102,13 +103,4 @@ export function blockFields(block: Block): FieldSpec[] {
   fields.push(blockField('rounds', 'rounds'), blockField('group', 'steps at a time'))
   fields.push(blockField('repeat', 'repeat'), blockField('rest_after_s', 'rest after', 's'))
   return fields
-}
-
-/** What a clock is called on the Bench. */
-export const CLOCK_NAMES: Record<string, string> = {
-  intervals: 'Intervals',
-  every: 'Timed starts',
-  amrap: 'Rounds against the clock',
-  task: 'Work until done',
-  rotation: 'Stations',
 }

@@ -11,6 +11,7 @@ from finetally.core.session.document import Effort
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.pace import EPS
 from finetally.core.unfold.steps import StepPlan
+from finetally.core.unfold.tape import Done
 
 SAME_PATTERN_REST_S = 15
 MAIN_SHARE = 0.5
@@ -60,6 +61,7 @@ def same_pattern_run(t: Tally) -> Iterator[Finding]:
     seen: set[tuple[str, str]] = set()
     segments = t.tape.segments
     before: int | None = None
+    rows: dict[int, set[str]] = {}
     for index, segment, done in work_segments(t):
         previous, before = before, index
         if previous is None or not t.counted[segment.block] or segments[previous].block != segment.block:
@@ -69,7 +71,10 @@ def same_pattern_run(t: Tally) -> Iterator[Finding]:
         gap = segment.start - segments[previous].start - segments[previous].seconds
         if step is last or gap >= SAME_PATTERN_REST_S - EPS or (last.key, step.key) in seen:
             continue
-        patterns = main_patterns(step) & main_patterns(last)
+        for one in (last, step):
+            if id(one) not in rows:
+                rows[id(one)] = main_patterns(one)
+        patterns = rows[id(step)] & rows[id(last)]
         joints = set(step.movement.stresses or ()) & set(last.movement.stresses or ())
         shared = sorted(patterns) or sorted(joints)
         if not shared:
@@ -95,7 +100,10 @@ def unrehearsed(t: Tally) -> Iterator[Finding]:
     if not warm:
         return
     told: set[str] = set()
+    firsts: dict[int, Done] = {}
     for done in t.tape.visits:
+        firsts.setdefault(id(done.step), done)
+    for done in firsts.values():
         of = t.tape.blocks[done.block]
         if of.part not in t.methods.counted_parts or done.step.effort not in HARD_EFFORTS:
             continue

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from finetally.core.checks.check import Finding, place_of, set_edit
-from finetally.core.formats.table import claimed, recognise
+from finetally.core.formats.names import claimed, entry_of
+from finetally.core.formats.table import recognise
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.document import Session
 from finetally.core.tally.measure import Tally
@@ -21,8 +22,7 @@ def named_otherwise(t: Tally) -> Iterator[Finding]:
         formats = claimed(title) if title else []
         if not formats:
             continue
-        entry = of.block.model_dump(mode="json", by_alias=True, exclude_unset=True)
-        found = recognise([entry])
+        found = recognise([entry_of(of.block)])
         if {one.format.key for one in found} & {one.key for one in formats}:
             continue
         is_named = found[0].format.name if found else None

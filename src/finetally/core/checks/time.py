@@ -18,7 +18,7 @@ from finetally.core.checks.check import (
 from finetally.core.session.clocks import Rotation, Task
 from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.unfold.pace import EPS, Pacer
-from finetally.core.unfold.resolve import PLAN, Resolver
+from finetally.core.unfold.unfold import unfold
 
 OVER_S, OVER_SHARE = 120, 0.05
 LONG_DENSE_S, LONG_DENSE = 600, 0.85
@@ -36,7 +36,7 @@ def announced_differs(t: Tally) -> Iterator[Finding]:
     told = t.session.announced_s
     if told is None:
         return
-    announced = Resolver(PLAN, t.given.scores).dose(told)
+    announced = t.resolver.dose(told)
     comes_to = timetable_s(t)
     over = comes_to - announced
     fields: dict[str, str | int | float] = {"told": clock_words(announced), "comes_to": clock_words(comes_to)}
@@ -92,7 +92,7 @@ def cap_unlikely(t: Tally) -> Iterator[Finding]:
             if isinstance(of.block.clock, Rotation)
             else (*of.path, "clock", "cap_s")
         )
-        cap = Resolver(PLAN, t.given.scores).dose(clock.cap_s)
+        cap = t.resolver.dose(clock.cap_s)
         fields: dict[str, str | int | float] = {
             "block": block_name(of, number),
             "cap": clock_words(cap),
@@ -103,15 +103,14 @@ def cap_unlikely(t: Tally) -> Iterator[Finding]:
 
 def _factor_to_finish(t: Tally, number: int) -> float | None:
     """The largest pace factor (of what is planned) with which the block is finished before its cap."""
-    from finetally.core.unfold.unfold import unfold
-
     base = t.given.person.pace_factor or t.methods.pace_factor
+    alone = t.session.model_copy(update={"blocks": [t.tape.blocks[number].block]})
 
     def finishes(factor: float) -> bool:
         person = t.given.person.model_copy(update={"pace_factor": base * factor})
         given = t.given.model_copy(update={"person": person})
-        tape = unfold(t.session, library=t.library, methods=t.methods, given=given)
-        return all("time_s" in s for run in tape.runs if run.block == number for s in run.scores)
+        tape = unfold(alone, library=t.library, methods=t.methods, given=given)
+        return all("time_s" in score for run in tape.runs for score in run.scores)
 
     low, high = 0.05, 1.0
     if not finishes(low):

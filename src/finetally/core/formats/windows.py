@@ -142,6 +142,8 @@ def _read_pyramid(entries: list[Entry]) -> tuple[Steps, Params] | None:
     if len(entries) != 1 or entries[0].get("visit") != "build-strip":
         return None
     block, clock = entries[0], entries[0]["clock"]
+    if clock.get("kind") not in ("intervals", "task"):
+        return None
     return plain(block["steps"]), {
         "clock": clock.get("kind"),
         "window_s": clock.get("work_s", 30),

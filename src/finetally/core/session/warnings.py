@@ -10,7 +10,7 @@ from finetally.core.session.clocks import Amrap, Every, Intervals, Rotation, Tas
 from finetally.core.session.document import Block, Session
 from finetally.core.session.problems import Path, path_text
 from finetally.core.session.reading import walk_unknown
-from finetally.core.session.rules import blocks_with_paths, step_lists
+from finetally.core.session.rules import blocks_with_paths, round_lists, step_lists
 
 
 class Warned(TypedDict):
@@ -62,6 +62,4 @@ def _idle(path: Path, block: Block) -> Iterator[Path]:
 
 
 def _has_lists(block: Block) -> bool:
-    from finetally.core.session.rules import round_lists
-
     return any(True for path, steps, clock, _ in step_lists((), block) for _ in round_lists((), clock, path, steps))

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from finetally.core.methods.value import Methods
 from finetally.core.movements.patterns import FLOOR_POSITIONS, PATTERN_BEAMS, SCHEMES
+from finetally.core.session.movement import MovementDef
 from finetally.core.tally.shapes import BalanceFigures, BeamFigures, PatternFigures, RowFigures
 from finetally.core.unfold.tape import Tape
 
@@ -21,11 +22,11 @@ class Weighed:
         self.work_s = self.measure = 0.0
         self.visits = 0
 
-    def add(self, work_s: float, measure: float) -> None:
-        """Add one visit's part."""
+    def add(self, work_s: float, measure: float, visits: int) -> None:
+        """Add the part of so many visits."""
         self.work_s += work_s
         self.measure += measure
-        self.visits += 1
+        self.visits += visits
 
 
 class BalanceTally:
@@ -41,21 +42,29 @@ class BalanceTally:
         self.planes: dict[str, Weighed] = {}
         self.left = self.right = 0.0
         by = methods.balance_by
+        # Weights belong to the movement, so visits are added up by movement before they are weighed.
+        sums: dict[int, tuple[MovementDef, Weighed]] = {}
         for done, effort in zip(tape.visits, visit_effort, strict=True):
             if not counted[done.block]:
                 continue
             work = done.seconds
             measure = work if by == "work-time" else 1.0 if by == "visits" else effort * work
             movement = done.step.movement
-            for name, weight in movement.patterns.items():
-                _weigh(self.patterns, name, weight, work, measure)
-            for muscle, weight in (movement.muscles or {}).items():
-                _weigh(self.muscles, muscle, weight, work, measure)
-            place = "floor" if movement.position in FLOOR_POSITIONS else movement.position or "standing"
-            _weigh(self.positions, place, 1, work, measure)
-            _weigh(self.planes, movement.plane or "sagittal", 1, work, measure)
+            _, mine = sums.setdefault(id(movement), (movement, Weighed()))
+            mine.add(work, measure, 1)
             self.left += done.left_s
             self.right += done.right_s
+        for movement, mine in sums.values():
+            self._weigh_movement(movement, mine)
+
+    def _weigh_movement(self, movement: MovementDef, done: Weighed) -> None:
+        for name, weight in movement.patterns.items():
+            _weigh(self.patterns, name, weight, done)
+        for muscle, weight in (movement.muscles or {}).items():
+            _weigh(self.muscles, muscle, weight, done)
+        place = "floor" if movement.position in FLOOR_POSITIONS else movement.position or "standing"
+        _weigh(self.positions, place, 1, done)
+        _weigh(self.planes, movement.plane or "sagittal", 1, done)
 
     def measure(self, names: Iterable[str]) -> float:
         """The measure of several fine patterns together."""
@@ -109,13 +118,13 @@ class BalanceTally:
         return sum(self.patterns[name].measure * weight for name, weight in weights if name in self.patterns)
 
 
-def _weigh(into: dict[str, Weighed], name: str, weight: float, work: float, measure: float) -> None:
+def _weigh(into: dict[str, Weighed], name: str, weight: float, done: Weighed) -> None:
     if weight <= 0:
         return
     one = into.get(name)
     if one is None:
         one = into[name] = Weighed()
-    one.add(work * weight, measure * weight)
+    one.add(done.work_s * weight, done.measure * weight, done.visits)
 
 
 def _figures(weighed: Mapping[str, Weighed]) -> dict[str, PatternFigures]:

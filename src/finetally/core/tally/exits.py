@@ -9,20 +9,28 @@ from finetally.core.session.document import Session
 from finetally.core.tally.measure import tally
 from finetally.core.tally.shapes import ExitFigures
 from finetally.core.unfold.resolve import PLAN, Resolver
+from finetally.core.unfold.tape import Ident
 from finetally.core.unfold.unfold import blocks_of, passes_of
+
+
+def exit_places(session: Session, given: Given) -> list[tuple[Ident, int]]:
+    """The blocks marked as exits, by id, with the entry of the plan that the session would end before."""
+    blocks = blocks_of(session)
+    if all(of.block.optional != "exit" for of in blocks):
+        return []
+    places: list[tuple[Ident, int]] = []
+    seen: set[int] = set()
+    for index, planned in enumerate(passes_of(session, Resolver(PLAN, given.scores))):
+        if blocks[planned.block].block.optional == "exit" and planned.block not in seen and index > 0:
+            seen.add(planned.block)
+            places.append((blocks[planned.block].ident, index))
+    return places
 
 
 def exits_of(session: Session, *, library: Library, methods: Methods, given: Given) -> list[ExitFigures]:
     """One entry for each block with `optional: exit`, in order; at its first pass where it has several."""
-    blocks = blocks_of(session)
-    if all(of.block.optional != "exit" for of in blocks):
-        return []
     exits: list[ExitFigures] = []
-    seen: set[int] = set()
-    for index, planned in enumerate(passes_of(session, Resolver(PLAN, given.scores))):
-        if blocks[planned.block].block.optional != "exit" or planned.block in seen or index == 0:
-            continue
-        seen.add(planned.block)
+    for before, index in exit_places(session, given):
         cut = tally(session, library=library, methods=methods, given=given, end_before=index)
-        exits.append({"before": blocks[planned.block].ident, **cut.whole.figures(methods), "load": cut.load})
+        exits.append({"before": before, **cut.whole.figures(methods), "load": cut.load})
     return exits

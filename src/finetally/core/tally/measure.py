@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
@@ -19,21 +20,36 @@ from finetally.core.unfold.tape import Tape
 from finetally.core.unfold.unfold import unfold
 
 
-@dataclass(slots=True)
+@dataclass
 class Tally:
-    """A tape with everything measured on it; explanations, checks and the stave read it."""
+    """A tape with everything measured on it; explanations, checks and the stave read it.
+
+    Reps and balance are added up when they are first asked for: an exit needs neither.
+    """
 
     session: Session
     library: Library
     methods: Methods
     given: Given
+    resolver: Resolver
     tape: Tape
     clocked: list[Clocked]
     counted: list[bool]
     trace: list[Breath]
     effort: EffortTally
-    reps: RepTally
-    balance: BalanceTally
+
+    @cached_property
+    def reps(self) -> RepTally:
+        """Reps, sides, volume and landings of the whole session."""
+        made = RepTally(self.given.person)
+        for done in self.tape.visits:
+            made.add(done)
+        return made
+
+    @cached_property
+    def balance(self) -> BalanceTally:
+        """Patterns, muscles and beams of the counted parts."""
+        return BalanceTally(self.tape, self.counted, _visit_efforts(self.tape, self.effort), self.methods)
 
     @property
     def whole(self) -> Clocked:
@@ -71,12 +87,9 @@ def tally(
     chosen = counted(tape, methods)
     trace = breathing_trace(tape, Demand(tape, full, methods, given.person), methods)
     effort = EffortTally(tape, trace, methods, given.person)
-    reps = RepTally(given.person)
-    for done in tape.visits:
-        reps.add(done)
-    balance = BalanceTally(tape, chosen, _visit_efforts(tape, effort), methods)
     clocked = clock_blocks(tape)
-    return Tally(session, full, methods, given, tape, clocked, chosen, trace, effort, reps, balance)
+    resolver = Resolver(corner, given.scores)
+    return Tally(session, full, methods, given, resolver, tape, clocked, chosen, trace, effort)
 
 
 def _visit_efforts(tape: Tape, effort: EffortTally) -> list[float]:
@@ -91,14 +104,13 @@ def _visit_efforts(tape: Tape, effort: EffortTally) -> list[float]:
 def measured(t: Tally) -> Measured:
     """The published figures of a tally. Values only: no rounding, no prose."""
     methods = t.methods
-    resolver = Resolver(PLAN, t.given.scores)
     announced = t.session.announced_s
     headline = t.headline
     return {
         "title": t.session.title,
         **t.whole.figures(methods),
         "timetable_s": timetable_s(t),
-        "announced_s": resolver.dose(announced) if announced is not None else None,
+        "announced_s": t.resolver.dose(announced) if announced is not None else None,
         "headline": headline.figures(methods),
         "parts": _parts(t),
         "blocks": _blocks(t),
@@ -117,8 +129,8 @@ def measured(t: Tally) -> Measured:
 
 def timetable_s(t: Tally) -> float:
     """What the hall must be booked for: the total with capped tasks at their cap, plus the slack."""
-    slack = Resolver(PLAN, t.given.scores).dose(t.session.slack_s)
-    return t.tape.total_s + sum(run.cap_slack_s for run in t.tape.runs) + slack
+    caps = sum(run.cap_slack_s for run in t.tape.runs)
+    return t.tape.total_s + caps + t.resolver.dose(t.session.slack_s)
 
 
 def _parts(t: Tally) -> dict[str, TimeFigures]:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping
-from typing import Any
+from collections.abc import Iterator
+from typing import Any, Literal
 
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
@@ -12,45 +12,72 @@ from finetally.core.session.document import Session
 from finetally.core.session.values import AmountRange, CountRange, Part
 from finetally.core.tally.measure import measured, tally
 from finetally.core.tally.shapes import Measured, Spread
-from finetally.core.unfold.resolve import CORNERS
+from finetally.core.unfold.resolve import Corner, End
+
+REST_KEYS = frozenset(
+    {
+        "rest_s", "round_rest_s", "group_rest_s", "rest_after_s",
+        "rest_between_s", "rest_between_repeats_s", "rotate_s",
+    }
+)  # fmt: skip
+"""Keys whose ranges stand at the rests' end; all others are doses."""
 
 
-def has_ranges(value: Any) -> bool:
-    """Whether a range stands anywhere in a document or a part of it."""
-    if isinstance(value, Part):
-        if isinstance(value, CountRange | AmountRange):
-            return True
+def ranged(value: Any, *, rest: bool = False) -> Iterator[Literal["doses", "rests"]]:
+    """What ranges in a document, or a part of it, are about; once for each range."""
+    if isinstance(value, CountRange | AmountRange):
+        yield "rests" if rest else "doses"
+    elif isinstance(value, Part):
         fields = value.__dict__
-        children: Iterable[Any] = [fields.get(key) for key in value.model_fields_set]
+        for key in value.__pydantic_fields_set__:
+            child = fields.get(key)
+            if isinstance(child, Part | list):
+                yield from ranged(child, rest=key in REST_KEYS)
     elif isinstance(value, list):
-        children = value
-    else:
-        return False
-    return any(isinstance(child, Part | list) and has_ranges(child) for child in children)
+        for child in value:
+            if isinstance(child, Part | list):
+                yield from ranged(child, rest=rest)
 
 
-def _numbers(value: Any, name: str) -> Iterator[tuple[str, float]]:
-    if isinstance(value, Mapping):
-        for key, child in value.items():
-            yield from _numbers(child, f"{name}.{key}" if name else str(key))
-    elif isinstance(value, list):
-        for index, child in enumerate(value):
-            yield from _numbers(child, f"{name}.{index}")
-    elif isinstance(value, int | float) and not isinstance(value, bool):
-        yield name, value
+def corners_of(session: Session) -> list[Corner]:
+    """The corners that can differ from each other: four, two where only doses or only rests range, or none."""
+    about = set(ranged(session))
+    doses: tuple[End, ...] = ("low", "high") if "doses" in about else ("plan",)
+    rests: tuple[End, ...] = ("low", "high") if "rests" in about else ("plan",)
+    return [Corner(d, r) for d in doses for r in rests] if about else []
+
+
+def numbers_of(value: Any) -> dict[str, float]:
+    """Every number of nested figures by dotted name; lists by index from 0."""
+    found: dict[str, float] = {}
+    _collect(value, "", found)
+    return found
+
+
+def _collect(value: Any, prefix: str, into: dict[str, float]) -> None:
+    items = value.items() if isinstance(value, dict) else enumerate(value)
+    for key, child in items:
+        kind = type(child)
+        if kind is float or kind is int:
+            into[f"{prefix}{key}"] = child
+        elif kind is dict or kind is list:
+            _collect(child, f"{prefix}{key}.", into)
 
 
 def spread_of(
     session: Session, plan: Measured, *, library: Library, methods: Methods, given: Given
 ) -> dict[str, Spread]:
     """Spread of every figure by dotted name (lists by index from 0); empty where the document has no range."""
-    if not has_ranges(session.blocks):
+    corners = corners_of(session)
+    if not corners:
         return {}
-    spread: dict[str, Spread] = {name: {"low": n, "high": n} for name, n in _numbers(plan, "")}
-    for corner in CORNERS:
+    low = numbers_of(plan)
+    high = dict(low)
+    for corner in corners:
         made = measured(tally(session, library=library, methods=methods, given=given, corner=corner))
-        for name, number in _numbers(made, ""):
-            mine = spread.setdefault(name, {"low": number, "high": number})
-            mine["low"] = min(mine["low"], number)
-            mine["high"] = max(mine["high"], number)
-    return spread
+        for name, number in numbers_of(made).items():
+            if number < low.setdefault(name, number):
+                low[name] = number
+            if number > high.setdefault(name, number):
+                high[name] = number
+    return {name: {"low": number, "high": high[name]} for name, number in low.items()}

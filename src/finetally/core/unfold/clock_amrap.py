@@ -22,7 +22,8 @@ def run_amrap(run: Run, clock: Amrap, *, rounds: int | None, fill: StepPlan | No
     while not at_end(end - recorder.now) and (rounds is None or round_ < rounds):
         began = recorder.now
         for index, planned in enumerate(run.order):
-            visit = planned._replace(round_=round_)
+            # Rounds go on until the window ends, so no visit leaves its group for good.
+            visit = Visit(planned.item, round_, planned.ends_set, False, planned.last)
             plan = run.steps[visit.item]
             recorder.write("change", min(run.change_before(plan, previous), end - recorder.now), "done")
             left = end - recorder.now
@@ -36,7 +37,7 @@ def run_amrap(run: Run, clock: Amrap, *, rounds: int | None, fill: StepPlan | No
             doer.settle(done, side)
             count.book(done, ends_round=visit.ends_set and not cut)
             last = visit.last and rounds is not None and round_ == rounds - 1
-            rest = 0.0 if last else run.rest_between(clock, _inside(visit), visit)
+            rest = 0.0 if last else run.rest_between(clock, visit, visit)
             previous = plan if rest <= 0 else None
             if rest > 0:
                 recorder.write("rest", min(rest, end - recorder.now))
@@ -49,11 +50,6 @@ def run_amrap(run: Run, clock: Amrap, *, rounds: int | None, fill: StepPlan | No
     _close(run, fill, previous, end)
     recorder.window = None
     return Outcome(score=count.score())
-
-
-def _inside(visit: Visit) -> Visit:
-    # Rounds go on until the window ends, so no visit leaves its group for good.
-    return visit._replace(leaves_group=False)
 
 
 def _close(run: Run, fill: StepPlan | None, previous: StepPlan | None, end: float) -> None:

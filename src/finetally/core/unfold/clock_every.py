@@ -66,14 +66,16 @@ def _slot(run: Run, plans: Sequence[StepPlan], round_: int, period: float, mark:
             recorder.write("work", seconds, "clock", recorded)
         else:
             side = doer.side_now(plan)
-            full = full_length(doer, plan, round_, side)
-            needed += change + full.seconds
             if at_end(left - change):
+                needed += change + full_length(doer, plan, round_, side).seconds
                 recorder.write("change", max(0.0, left), "cap")
                 previous = plan
                 continue
             recorder.write("change", change, "done")
             done = doer.dose(plan, round_, left - change, "called", side)
+            # Only what goes up to the end of the period can have been cut there.
+            full = full_length(doer, plan, round_, side) if at_end(left - change - done.seconds) else done
+            needed += change + full.seconds
             recorded = recorder.begin_visit(done, round_, side_word(plan, side))
             recorder.write("work", done.seconds, "cap" if is_cut(done, full) else "done", recorded)
         first = first or recorder.here

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from finetally.core.session.clocks import Rotation, Station
+from finetally.core.session.clocks import Amrap, Rotation, Station
 from finetally.core.session.problems import refuse
 from finetally.core.unfold.run import Outcome
 from finetally.core.unfold.station import Bench, Work
@@ -27,7 +27,15 @@ def _first(stations: Sequence[Station], start: int | str | None) -> int:
 
 
 def turn_length(works: Sequence[Work], bench: Bench, block: int) -> float:
-    """Seconds that a turn lasts: the slowest station's, found by a dry run of each."""
+    """Seconds that a turn lasts: the slowest station's, found by a dry run of each where the clock does not say.
+
+    0 for a single station: its turn is as long as it takes.
+    """
+    if len(works) == 1:
+        return 0.0
+    inner = works[0].clock
+    if isinstance(inner, Amrap):
+        return bench.resolver.dose(inner.window_s)
     longest = 0.0
     for work in works:
         scratch = Bench(Recorder(), bench.pacer, bench.turns.copy(), bench.resolver, bench.methods)
@@ -56,11 +64,12 @@ def run_rotation(
     for turn in range(turns):
         index = (first + turn) % len(stations)
         recorder.station = station_ident(stations[index], index)
-        end = recorder.now + length
+        begun = recorder.now
+        end = begun + length
         outcome: Outcome = works[index].run(bench, run.block, mirrored=False)
         if outcome.score is not None:
             run.scores.append({**outcome.score, "station": stations[index].name})
-        run.cap_slack_s += max(0.0, cap_s - length)
+        run.cap_slack_s += max(0.0, cap_s - max(length, recorder.now - begun))
         recorder.write("rest", end - recorder.now if end - recorder.now > 1e-6 else 0)
         if turn < turns - 1:
             recorder.write("rest", rotate)

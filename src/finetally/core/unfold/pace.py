@@ -49,13 +49,20 @@ class Pacer:
             if total <= limit_s + EPS:
                 return total, units
             return limit_s, min(float(whole(limit_s / unit_s)), units)
-        spent, f, t, exp = 0.0, self._f, self._t, math.exp
-        for index in range(math.ceil(units)):
-            size = min(1.0, units - index)
-            cost = unit_s * size * (1 + f * (1 - exp(-(worked_s + spent) / t)))
-            if spent + cost > limit_s + EPS:
+        # Cost of a unit: unit_s (1 + F (1 − e^(−w/T))), written so that the loop does little else than the power.
+        spent, rate, exp = 0.0, -1 / self._t, math.exp
+        most, gain, room = unit_s * (1 + self._f), unit_s * self._f, limit_s + EPS
+        whole_units = int(units)
+        for index in range(whole_units):
+            after = spent + most - gain * exp((worked_s + spent) * rate)
+            if after > room:
                 return limit_s, float(index)
-            spent += cost
+            spent = after
+        if whole_units < units:
+            after = spent + (units - whole_units) * (most - gain * exp((worked_s + spent) * rate))
+            if after > room:
+                return limit_s, float(whole_units)
+            spent = after
         return spent, units
 
     def estimate(self, seconds: float, unit_s: float | None, worked_s: float) -> int:

@@ -21,7 +21,6 @@ class Corner(NamedTuple):
 
 
 PLAN = Corner("plan", "plan")
-CORNERS = tuple(Corner(d, r) for d in ("low", "high") for r in ("low", "high"))
 
 Plain = float | CountRange | AmountRange | FromScore | None
 Listed = Plain | Sequence[float]

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Any, Protocol
+from typing import Any
 
+from finetally.core.session.clocks import Amrap, Intervals, Task
 from finetally.core.session.problems import Path
 from finetally.core.unfold.doing import LEFT, Doer
 from finetally.core.unfold.pace import EPS
@@ -30,14 +31,8 @@ class Memory:
     sides: dict[int, int] = field(default_factory=dict)
 
 
-class RestClock(Protocol):
-    """A clock with rests after visits."""
-
-    @property
-    def rest_s(self) -> Any: ...
-
-    @property
-    def round_rest_s(self) -> Any: ...
+RestClock = Intervals | Amrap | Task
+"""A clock with rests after visits."""
 
 
 @dataclass(slots=True)
@@ -66,8 +61,8 @@ class Run:
 
     def rest_between(self, clock: RestClock, before: Visit, belongs: Visit) -> float:
         """Rest at the boundary that `before` ends; per-round lists are read at the round of `belongs`."""
-        group_rest = getattr(clock, "group_rest_s", None)
         if before.leaves_group:
+            group_rest = None if isinstance(clock, Amrap) else clock.group_rest_s
             if group_rest is not None:
                 return self.resolver.rest_in(group_rest, belongs.round_, self.clock_path, "group_rest_s")
         elif before.ends_set and clock.round_rest_s is not None:

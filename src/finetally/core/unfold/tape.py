@@ -74,11 +74,17 @@ class Segment(NamedTuple):
     seconds: float
     kind: Kind
     visit: int | None
-    at: Address
+    whose: Address
+    piece: int
     block: int
     ends: Ends
     taken: bool
     window: int | None
+
+    @property
+    def at(self) -> Address:
+        """Its own address: that of the visit (or place) it belongs to, with its piece."""
+        return self.whose._replace(piece=self.piece) if self.piece else self.whose
 
 
 class Window(NamedTuple):
@@ -245,8 +251,9 @@ class Recorder:
         if len(segments) >= MAX_SEGMENTS:
             raise refuse((), f"over {MAX_SEGMENTS} segments", f"{MAX_SEGMENTS} in one session", "too_many")
         piece = self._piece if self._in_visit else self._loose
-        at = Address._make((*self._at[:9], piece)) if piece else self._at
-        segments.append(Segment(self.now, seconds, kind, visit, at, self.block, ends, taken, self.window))
+        segments.append(
+            Segment(self.now, seconds, kind, visit, self._at, piece, self.block, ends, taken, self.window)
+        )
         if self._in_visit:
             self._piece += 1
         else:

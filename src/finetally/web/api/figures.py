@@ -10,6 +10,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from finetally.core.figures import Figures, printed
+from finetally.core.formats.names import BlockFormat
 from finetally.core.methods.given import Given
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.explain.explain import explain
@@ -35,10 +36,11 @@ class FiguresIn(Schema):
 
 
 class FiguresOut(Schema):
-    """Figures and the stave."""
+    """Figures, the stave, and what each block is by its numbers."""
 
     figures: Figures
     stave: Stave
+    formats: list[BlockFormat]
 
 
 class ExplainIn(FiguresIn):

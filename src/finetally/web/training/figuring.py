@@ -10,6 +10,7 @@ from typing_extensions import TypedDict
 
 from finetally.core import CORE_VERSION
 from finetally.core.figures import Figures, figures_and_tally, printed
+from finetally.core.formats.names import BlockFormat, format_of
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.session.problems import DocumentError
@@ -20,10 +21,11 @@ from finetally.web.training.models import Summary
 
 
 class Figured(TypedDict):
-    """What the Bench shows of a document."""
+    """What the Bench shows of a document; `formats` says of each block of the file what it is by its numbers."""
 
     figures: Figures
     stave: Stave
+    formats: list[BlockFormat]
 
 
 class Thumbnail(TypedDict):
@@ -52,7 +54,8 @@ def figured(document: dict[str, Any], methods: Methods, given: Given) -> Figured
     made, tally = figures_and_tally(
         parse_session(document), library=shipped_library(), methods=methods, given=given
     )
-    both: Figured = printed({"figures": made, "stave": stave_of(tally)})
+    formats = [format_of(of.block) for of in tally.tape.blocks]
+    both: Figured = printed({"figures": made, "stave": stave_of(tally), "formats": formats})
     return both
 
 

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from typing import cast
+
+from finetally.core.movements.patterns import PATTERN_BEAMS, SCHEMES
 from finetally.core.tally.explain.node import Explanation, Term, Unit, UnknownFigureError, node, term
 from finetally.core.tally.measure import Tally
 
@@ -9,24 +13,61 @@ UNITS: dict[str, Unit] = {"work-time": "s", "visits": "count", "effort-time": "l
 
 
 def explain_balance(t: Tally, words: list[str]) -> Explanation:
-    """Open `patterns.<p>.share` and `.work_s`, `balance.rows.<row>.share`, `balance.beams.<name>.left_share`."""
+    """Open patterns, muscles, and what stands under `balance`: rows, beams, planes, mobility."""
     figure = ".".join(words)
-    unit = UNITS[t.methods.balance_by]
-    patterns = t.balance.patterns
-    if words[0] == "patterns" and len(words) == 3 and words[1] in patterns:
-        if words[2] == "work_s":
-            return node(figure, patterns[words[1]].work_s, "s", "sum", _work_terms(t, words[1]))
-        if words[2] == "share":
-            total = sum(one.measure for one in patterns.values())
-            return _share(figure, words[1], patterns[words[1]].measure, total, unit, f"patterns.{words[1]}.work_s")
+    if words[0] in ("patterns", "muscles") and len(words) == 3:
+        return _weighed(t, figure, words[0], words[1], words[2])
+    if words == ["balance", "mobility_s"]:
+        return node(figure, t.balance.balance()["mobility_s"], "s", "sum", _work_terms(t, "patterns", "mobility"))
+    if words[:2] == ["balance", "planes"] and len(words) == 3:
+        planes = t.balance.planes
+        if words[2] in planes:
+            total = sum(one.measure for one in planes.values())
+            return _share(figure, words[2], planes[words[2]].measure, total, UNITS[t.methods.balance_by], None)
     if words[:2] == ["balance", "beams"] and len(words) == 4:
-        beam = t.balance.balance()["beams"].get(words[2])
-        if beam is not None and beam["left_share"] is not None and words[3] == "left_share":
-            measure: Unit = "s" if words[2] == "left-right" else unit
-            return _share(figure, beam["left_name"], beam["left"], beam["left"] + beam["right"], measure, None)
+        return _beam(t, figure, words[2], words[3])
     if words[:2] == ["balance", "rows"] and len(words) == 4:
-        return _row(t, figure, words[2], words[3], unit)
+        return _row(t, figure, words[2], words[3], UNITS[t.methods.balance_by])
     raise UnknownFigureError(figure)
+
+
+def _weighed(t: Tally, figure: str, family: str, name: str, field: str) -> Explanation:
+    group = t.balance.patterns if family == "patterns" else t.balance.muscles
+    one = group.get(name)
+    if one is None:
+        raise UnknownFigureError(figure)
+    if field == "work_s":
+        return node(figure, one.work_s, "s", "sum", _work_terms(t, family, name))
+    if field == "visits":
+        return node(figure, one.visits, "count", "sum", _visit_terms(t, family, (name,)))
+    if field == "share":
+        total = sum(other.measure for other in group.values())
+        unit = UNITS[t.methods.balance_by]
+        return _share(figure, name, one.measure, total, unit, f"{family}.{name}.work_s")
+    raise UnknownFigureError(figure)
+
+
+def _beam(t: Tally, figure: str, name: str, field: str) -> Explanation:
+    beam = t.balance.balance()["beams"].get(name)
+    if beam is None or field not in ("left", "right", "left_share"):
+        raise UnknownFigureError(figure)
+    unit: Unit = "s" if name == "left-right" else UNITS[t.methods.balance_by]
+    if field == "left_share":
+        total = beam["left"] + beam["right"]
+        return _share(figure, beam["left_name"], beam["left"], total, unit, f"balance.beams.{name}.left")
+    value = beam["left"] if field == "left" else beam["right"]
+    weights = next(
+        (b.left_weights if field == "left" else b.right_weights for b in PATTERN_BEAMS if b.name == name), None
+    )
+    if weights is None:
+        side = beam["left_name"] if field == "left" else beam["right_name"]
+        return node(figure, value, unit, "sum", [term(f"work {side}", value, unit)])
+    terms = [
+        term(p if w == 1 else f"{w:g} × {p}", t.balance.patterns[p].measure * w, unit)
+        for p, w in weights
+        if p in t.balance.patterns
+    ]
+    return node(figure, value, unit, "sum", terms)
 
 
 def _share(figure: str, label: str, part: float, total: float, unit: Unit, ask: str | None) -> Explanation:
@@ -36,12 +77,14 @@ def _share(figure: str, label: str, part: float, total: float, unit: Unit, ask: 
 
 
 def _row(t: Tally, figure: str, name: str, field: str, unit: Unit) -> Explanation:
-    from finetally.core.movements.patterns import SCHEMES
-
     scheme = SCHEMES[t.methods.balance]
     row = next((one for one in scheme if one.name == name), None)
-    if row is None or field not in ("share", "work_s"):
+    if row is None or field not in ("share", "work_s", "visits"):
         raise UnknownFigureError(figure)
+    if field == "visits":
+        present = [m for m in row.members if m in t.balance.patterns]
+        terms = [term(m, t.balance.patterns[m].visits, "count", f"patterns.{m}.visits") for m in present]
+        return node(figure, sum(one["value"] for one in terms), "count", "sum", terms)
     if field == "share":
         total = t.balance.measure(member for one in scheme for member in one.members)
         return _share(figure, name, t.balance.measure(row.members), total, unit, f"balance.rows.{name}.work_s")
@@ -50,10 +93,24 @@ def _row(t: Tally, figure: str, name: str, field: str, unit: Unit) -> Explanatio
     return node(figure, sum(value for _, value in members), "s", "sum", terms)
 
 
-def _work_terms(t: Tally, pattern: str) -> list[Term]:
+def _weights(t: Tally, family: str, index: int) -> Mapping[str, float]:
+    movement = t.tape.visits[index].step.movement
+    return cast("Mapping[str, float]", movement.patterns if family == "patterns" else (movement.muscles or {}))
+
+
+def _work_terms(t: Tally, family: str, name: str) -> list[Term]:
     sums: dict[str, float] = {}
-    for done in t.tape.visits:
-        weight = done.step.movement.patterns.get(pattern, 0)  # type: ignore[call-overload]
+    for index, done in enumerate(t.tape.visits):
+        weight = _weights(t, family, index).get(name, 0)
         if weight and t.counted[done.block]:
             sums[done.step.key] = sums.get(done.step.key, 0.0) + done.seconds * weight
     return [term(key, value, "s") for key, value in sums.items()]
+
+
+def _visit_terms(t: Tally, family: str, names: tuple[str, ...]) -> list[Term]:
+    sums: dict[str, int] = {}
+    for index, done in enumerate(t.tape.visits):
+        weights = _weights(t, family, index)
+        if t.counted[done.block] and any(weights.get(name, 0) > 0 for name in names):
+            sums[done.step.key] = sums.get(done.step.key, 0) + 1
+    return [term(key, value, "count") for key, value in sums.items()]

@@ -27,6 +27,22 @@ FIELDS: dict[str, Unit] = {
 }
 
 
+def explain_rate(t: Tally, words: list[str]) -> Explanation:
+    """Open `rates.reps_per_min` and `rates.kg_per_min`: over the parts that count, talk left out."""
+    figure = ".".join(words)
+    minutes = (t.headline.total - t.headline.talk) / 60
+    if minutes <= 0 or words[-1] not in ("reps_per_min", "kg_per_min"):
+        raise UnknownFigureError(figure)
+    counted = [done for done in t.tape.visits if t.counted[done.block]]
+    unit: Unit = "reps" if words[-1] == "reps_per_min" else "kg"
+    if unit == "reps":
+        amount = float(sum(done.reps for done in counted))
+    else:
+        amount = sum(_kg(t, done, called=False) for done in counted)
+    terms = [term("all reps" if unit == "reps" else "volume load", amount, unit), term("minutes", minutes, "min")]
+    return node(figure, amount / minutes, "ratio", "ratio", terms)
+
+
 def explain_reps(t: Tally, words: list[str]) -> Explanation:
     """Open `reps.<kind>`, `movements.<key>.<field>`, `volume_kg`, `landings.<grade>`, `visits.<n>.<field>`."""
     figure = ".".join(words)
