@@ -9,6 +9,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from finetally.core.board.reader import read_board
+from finetally.core.board.writer import write_wall
 from finetally.core.figures import figures
 from finetally.core.formats.names import claimed, name_of
 from finetally.core.formats.shape import CannotMakeError, Format, Param, shape_of
@@ -65,6 +67,19 @@ def test_defaults_make_a_session_that_can_be_figured(one: Format) -> None:
         steps = [{**step, "reps": 8} for step in steps]
     document = session(*make(one.key, steps))
     assert figures(parse_session(document), library=shipped_library())["total_s"] > 0
+
+
+@pytest.mark.parametrize("one", FORMATS, ids=lambda f: f.key)
+@settings(max_examples=15, deadline=None)
+@given(data=st.data())
+def test_board_text_says_the_same_as_building_it_by_hand(one: Format, data: st.DataObject) -> None:
+    steps, params = data.draw(made(one))
+    try:
+        document = session(*make(one.key, steps, params))
+    except CannotMakeError:
+        return
+    wall = write_wall(document, library=shipped_library())
+    assert read_board(wall, library=shipped_library()).document == document
 
 
 RECOGNISED = [

@@ -75,6 +75,8 @@ def _make_rising(steps: Steps, p: Params) -> list[Entry]:
     if by <= 0 or slot % by:
         raise CannotMakeError(f"a slot of {slot} s does not divide into steps of {by} s")
     work = list(range(by, slot + 1, by))
+    if len(work) < 2:
+        raise CannotMakeError(f"a slot of {slot} s in steps of {by} s is one window: nothing rises")
     clock: dict[str, Any] = {"kind": "intervals", "work_s": work, "rest_s": [slot - w for w in work]}
     if p["rest_first"]:
         clock["rest_first"] = True

@@ -1,0 +1,368 @@
+"""From the parsed line to what it says: parts of a document, as plain values."""
+
+from __future__ import annotations
+
+import dataclasses
+from typing import Any
+
+from lark import Token, Transformer, v_args
+
+from finetally.core.board.names import NameBook, Stub
+from finetally.core.board.phrases import PHRASES, PRESETS, Key
+from finetally.core.board.values import pounds
+
+Said = tuple[Key, Any]
+
+
+def _num(token: str) -> int | float:
+    return float(token) if "." in token else int(token)
+
+
+def _split(token: str) -> list[str]:
+    for dash in ("–", "to", "-"):
+        if dash in token:
+            return [part.strip() for part in token.split(dash)]
+    raise ValueError(token)
+
+
+def _clock(token: str) -> int:
+    seconds = 0
+    for part in token.strip().split(":"):
+        seconds = seconds * 60 + int(part)
+    return seconds
+
+
+def _unquoted(token: str) -> str:
+    return token[1:-1]
+
+
+def _times(value: Any, factor: float) -> Any:
+    if isinstance(value, list):
+        return [_times(one, factor) for one in value]
+    if isinstance(value, dict):
+        return {key: _times(one, factor) if key != "from" else one for key, one in value.items()}
+    made = value * factor
+    return int(made) if float(made).is_integer() else made
+
+
+def _word(token: str) -> str:
+    text = token.lower().split()[-1].replace(" ", "-")
+    return "all-out" if text in ("all-out", "allout", "out") else text
+
+
+@v_args(inline=True)
+class LineReader(Transformer[Token, Any]):
+    """Turns the tree of one line into values. Names that nobody knows become stubs, with their column."""
+
+    def __init__(self, names: NameBook, line: int, indent: int) -> None:
+        super().__init__()
+        self._names = names
+        self._line = line
+        self._indent = indent
+        self.stubs: list[Stub] = []
+
+    # How much, how long, how far
+    def number(self, one: Token) -> Any:
+        return _num(one)
+
+    def ranged(self, one: Token) -> Any:
+        low, high = _split(one)
+        return {"low": _num(low), "high": _num(high)}
+
+    def planned(self, one: Token, _plan: Token, plan: Token) -> Any:
+        return {**self.ranged(one), "plan": _num(plan)}
+
+    def listed(self, one: Token) -> Any:
+        return [_num(part.strip()) for part in one.split("/")]
+
+    def score(self, plan: Token, take: Token, _of: Token, block: Token, *most: Token) -> Any:
+        name = _unquoted(block) if block.type == "QUOTED" else str(block)
+        made: dict[str, Any] = {"from": {"block": name, "take": take.lower()}, "plan": _num(plan)}
+        return {**made, "cap": _num(most[1])} if most else made
+
+    def clocktime(self, one: Token) -> Any:
+        return _clock(one)
+
+    def clockrange(self, one: Token) -> Any:
+        low, high = _split(one)
+        return {"low": _clock(low), "high": _clock(high)}
+
+    def seconds(self, value: Any, _unit: Token) -> Any:
+        return value
+
+    def minutes(self, value: Any, _unit: Token) -> Any:
+        return _times(value, 60)
+
+    def distance(self, value: Any, _unit: Token) -> Any:
+        return value
+
+    # Names
+    def words(self, *words: Token) -> str:
+        text = " ".join(words)
+        key = self._names.key_of(text)
+        if key is not None:
+            return key
+        stub = self._names.stub(text, self._line, self._indent + (words[0].column or 1))
+        self.stubs.append(stub)
+        return stub.key
+
+    def quoted(self, one: Token) -> str:
+        text = _unquoted(one)
+        key = self._names.exact(text)
+        if key is None:
+            stub = self._names.stub(text, self._line, self._indent + (one.column or 1))
+            self.stubs.append(dataclasses.replace(stub, key=text))
+        return key if key is not None else text
+
+    # Steps: each gives pairs of key and value
+    def reps(self, *parts: Any) -> Said:
+        return ("reps",), next(part for part in parts if not isinstance(part, Token))
+
+    def timed(self, *parts: Any) -> Said:
+        return ("seconds",), parts[-1]
+
+    def far(self, *parts: Any) -> Said:
+        return ("metres",), parts[-1]
+
+    def within(self, reps: Any, _within: Token, seconds: Any) -> list[Said]:
+        return [(("reps",), reps), (("seconds",), seconds)]
+
+    def each(self, _one: Token) -> Said:
+        return ("sides",), "each"
+
+    def turns(self, _one: Token) -> Said:
+        return ("sides",), "alternate"
+
+    def swap(self, _one: Token) -> Said:
+        return ("sides",), "swap"
+
+    def both(self, _one: Token) -> Said:
+        return ("sides",), "both"
+
+    def left(self, _one: Token) -> Said:
+        return ("sides",), "left"
+
+    def right(self, _one: Token) -> Said:
+        return ("sides",), "right"
+
+    def fill(self, _one: Token) -> Said:
+        return ("fill",), True
+
+    def grow(self, one: Token) -> Said:
+        digits = "".join(c for c in one if c.isdigit() or c == "-")
+        return ("grow",), int(digits)
+
+    def tempo(self, one: Token) -> Said:
+        return ("tempo",), [_num(part.strip()) for part in one.split(None, 1)[1].split("-")]
+
+    def effort(self, one: Token) -> Said:
+        return ("effort",), _word(one)
+
+    def reserve(self, one: Token, _in: Token) -> Said:
+        return ("reserve",), _num(one)
+
+    def pace(self, seconds: Any, _rep: Token) -> Said:
+        return ("pace_s",), seconds
+
+    def own_rest(self, _rest: Token, seconds: Any) -> Said:
+        return ("rest_s",), seconds
+
+    def note(self, _key: Token, *text: Token) -> Said:
+        said = "".join(text)
+        return ("note",), _unquoted(said) if said[:1] in '"“' and said[-1:] in '"”' and len(said) > 1 else said
+
+    def factor(self, one: Token, _of: Token) -> Said:
+        return ("dose_factor",), _num(one)
+
+    def _load(self, key: str, parts: tuple[Any, ...]) -> Said:
+        count = next((_num(part) for part in parts if isinstance(part, Token) and part.type == "NUMBER"), None)
+        value = next(part for part in parts if not isinstance(part, Token))
+        more = {} if count is None else {"count": count}
+        if isinstance(value, list):
+            return ("load",), [{key: one, **more} for one in value]
+        return ("load",), {key: value, **more}
+
+    def kilograms(self, *parts: Any) -> Said:
+        return self._load("kg", parts)
+
+    def pounds(self, *parts: Any) -> Said:
+        key, load = self._load("kg", parts)
+        if isinstance(load, list):
+            return key, [{**one, **pounds(one["kg"])} for one in load]
+        return key, {**load, **pounds(load["kg"])} if isinstance(load["kg"], int | float) else load
+
+    def percent(self, *parts: Any) -> Said:
+        return self._load("pct_1rm", parts)
+
+    def body(self, *parts: Any) -> Said:
+        return self._load("bodyweight", parts)
+
+    def load(self, said: Said) -> Said:
+        return said
+
+    def quality(self, said: Said) -> Said:
+        return said
+
+    def dose(self, said: Any) -> Any:
+        return said
+
+    def piece(self, *parts: Any) -> dict[str, Any]:
+        made: dict[str, Any] = {}
+        for part in parts:
+            if isinstance(part, str):
+                made["movement"] = part
+            else:
+                for (key,), value in part if isinstance(part, list) else [part]:
+                    made[key] = value
+        return {"movement": made.pop("movement"), **made} if "movement" in made else made
+
+    def step(self, *pieces: dict[str, Any]) -> list[dict[str, Any]]:
+        return [
+            {**piece, "chain": True} if index < len(pieces) - 1 else piece for index, piece in enumerate(pieces)
+        ]
+
+    def option_body(self, *parts: Any) -> dict[str, Any]:
+        return self.piece(*parts)
+
+    def option(self, _or: Token, label: Token, *parts: Any) -> dict[str, Any]:
+        made: dict[str, Any] = {"label": _unquoted(label)}
+        kit: list[str] = []
+        for part in parts:
+            if isinstance(part, dict):
+                made.update(part)
+            elif part.type == "LEVEL":
+                made["level"] = part.lower()
+            elif part.type == "QUOTED":
+                kit.append(_unquoted(part))
+        return {**made, "kit": kit} if kit else made
+
+    # Lines about blocks
+    def station(self, _at: Token, *parts: Any) -> dict[str, Any]:
+        words = [str(part) for part in parts if isinstance(part, Token) and part.type == "WORD"]
+        made: dict[str, Any] = {}
+        kit: list[str] = []
+        last = ""
+        for index, part in enumerate(parts):
+            if not isinstance(part, Token):
+                made["rounds"] = part
+            elif part.type == "QUOTED" and not words and index == 0:
+                made["name"] = _unquoted(part)
+            elif part.type == "QUOTED":
+                kit.append(_unquoted(part))
+            elif part.type == "NUMBER" and last == "ROOM_FOR":
+                made["capacity"] = _num(part)
+            last = part.type if isinstance(part, Token) else ""
+        if words:
+            made["name"] = " ".join(words)
+        return {**made, "kit": kit} if kit else made
+
+    def together(self, _word: Token, *parts: Any) -> dict[str, Any]:
+        made: dict[str, Any] = {"section": ""}
+        waiting: Any = None
+        for part in parts:
+            if not isinstance(part, Token):
+                waiting = part
+            elif part.type == "QUOTED":
+                made["section"] = _unquoted(part)
+            else:
+                made["times" if part.type == "P_REPEAT" else "rest_between_s"] = waiting
+        return made
+
+    def rest(self, _rest: Token, seconds: Any) -> Any:
+        return seconds
+
+    # The head of a block: pairs of a place in the block and a value
+    def opening(self, *tokens: Token) -> list[Said]:
+        said: list[Said] = []
+        for token in tokens:
+            if token.type == "PART":
+                part = token.lower().replace(" ", "-")
+                part = {"warmup": "warm-up", "cooldown": "cool-down", "main-part": "main"}.get(part, part)
+                # Main is what a block is where nothing is said, so nothing is kept.
+                if part not in ("block", "main"):
+                    said.append((("part",), part))
+            elif token.type == "QUOTED":
+                said.append((("title",), _unquoted(token)))
+            else:
+                said.append((("optional",), "exit" if "stop" in token.lower() else "skip"))
+        return said
+
+    def pulse(self, *parts: Any) -> list[Said]:
+        times = [part for part in parts if not isinstance(part, Token)]
+        return [(("on_off", key), value) for key, value in zip(("work_s", "rest_s"), times, strict=False)]
+
+    def call_half(self, _call: Token, say: Token, _half: Token) -> Said:
+        return ("calls",), {"half": True, "say": _unquoted(say)}
+
+    def call_at(self, _call: Token, say: Token, _at: Token, seconds: Any) -> Said:
+        return ("calls",), {"at_s": seconds, "say": _unquoted(say)}
+
+    def call_before(self, _call: Token, say: Token, seconds: Any, _end: Token) -> Said:
+        return ("calls",), {"before_end_s": seconds, "say": _unquoted(say)}
+
+    def resting(self, _word: Token, key: str) -> Said:
+        return ("rest_as",), key
+
+    def rpe(self, _word: Token, one: Token, _of: Token) -> Said:
+        return ("rpe",), _num(one)
+
+    def at_each(self, _word: Token) -> Said:
+        return ("at_each",), True
+
+    def phrase(self, said: Any) -> Any:
+        return said
+
+    def head(self, *parts: Any) -> list[Said]:
+        said: list[Said] = []
+        for part in parts:
+            said.extend(part if isinstance(part, list) else [part])
+        return said
+
+    # Lines about the session
+    def caution(self, _key: Token, text: Token) -> Said:
+        return ("cautions",), str(text)
+
+    def tags(self, _key: Token, text: Token) -> Said:
+        return ("tags",), [one.strip() for one in text.split(",") if one.strip()]
+
+    def people(self, _key: Token, one: Token) -> Said:
+        return ("people",), _num(one)
+
+    def space(self, _key: Token, text: Token) -> Said:
+        sides = [part.strip() for part in text.lower().removesuffix("m").replace("×", "x").split("x")]
+        if all(part.replace(".", "", 1).isdigit() for part in sides):
+            numbers = [_num(part) for part in sides]
+            return ("space_m",), numbers if len(numbers) > 1 else numbers[0]
+        return ("space_m",), str(text)
+
+    def slack(self, _key: Token, seconds: Any) -> Said:
+        return ("slack_s",), seconds
+
+    def planned_effort(self, _key: Token, one: Token, _of: Token) -> Said:
+        return ("rpe",), _num(one)
+
+    def alone(self, _word: Token) -> Said:
+        return ("stands_alone",), True
+
+
+def _phrase_method(name: str) -> Any:
+    phrase = next(one for one in PHRASES if one.name == name)
+
+    def method(self: LineReader, *parts: Any) -> list[Said]:
+        value = next((part for part in parts if not isinstance(part, Token)), phrase.value)
+        return [*phrase.also, (phrase.key, value)]
+
+    return v_args(inline=True)(method)
+
+
+def _preset_method(values: tuple[Said, ...]) -> Any:
+    def method(self: LineReader, *parts: Any) -> list[Said]:
+        return list(values)
+
+    return v_args(inline=True)(method)
+
+
+for _one in PHRASES:
+    setattr(LineReader, f"p_{_one.name}", _phrase_method(_one.name))
+for _preset in PRESETS:
+    setattr(LineReader, f"q_{_preset.name}", _preset_method(_preset.values))

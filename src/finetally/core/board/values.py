@@ -1,0 +1,75 @@
+"""Values on the wall: how much, how long, how far. Written in one way, whatever way they were typed."""
+
+from __future__ import annotations
+
+from typing import Any
+
+POUND_KG = 0.45359237
+
+
+def number(value: float) -> str:
+    """A number without needless zeros."""
+    return f"{value:g}" if abs(value) < 1e6 and float(f"{value:g}") == value else repr(value)
+
+
+def _is_number(value: Any) -> bool:
+    return isinstance(value, int | float) and not isinstance(value, bool)
+
+
+def count_text(value: Any) -> str | None:
+    """A count, a range of it, a list, or a score; None for what is none of them."""
+    if _is_number(value):
+        return number(value) if value >= 0 else None
+    if isinstance(value, list):
+        good = len(value) > 1 and all(_is_number(one) and one >= 0 for one in value)
+        return "/".join(number(one) for one in value) if good else None
+    if not isinstance(value, dict):
+        return None
+    if set(value) <= {"low", "high", "plan"} and _is_number(value.get("low")) and _is_number(value.get("high")):
+        text = f"{number(value['low'])}-{number(value['high'])}"
+        return f"{text} (plan {number(value['plan'])})" if _is_number(value.get("plan")) else text
+    source = value.get("from")
+    if isinstance(source, dict) and _is_number(value.get("plan")):
+        most = f", at most {number(value['cap'])}" if _is_number(value.get("cap")) else ""
+        return f'{number(value["plan"])} ({source.get("take")} of "{source.get("block")}"{most})'
+    return None
+
+
+def time_text(value: Any, *, as_clock: bool = False) -> str | None:
+    """Seconds as 45 s, from a minute on as 1:30 (`as_clock`: always so); ranges and lists in seconds."""
+    if _is_number(value) and value >= (0 if as_clock else 60) and float(value).is_integer():
+        minutes, seconds = divmod(int(value), 60)
+        hours, minutes = divmod(minutes, 60)
+        return f"{hours}:{minutes:02}:{seconds:02}" if hours else f"{minutes}:{seconds:02}"
+    text = count_text(value)
+    return None if text is None else f"{text} s"
+
+
+def _loads_text(loads: list[Any]) -> str | None:
+    if not all(isinstance(one, dict) and set(one) == {"kg"} for one in loads):
+        return None
+    text = count_text([one["kg"] for one in loads])
+    return None if text is None else f"{text} kg"
+
+
+def load_text(load: Any) -> str | None:
+    """2 x 12 kg, 35 lb, 75 %, 0.64 body weight; 16/20/24 kg by round."""
+    if isinstance(load, list):
+        return _loads_text(load)
+    if not isinstance(load, dict):
+        return None
+    times = f"{number(load['count'])} x " if _is_number(load.get("count")) else ""
+    if _is_number(load.get("kg")):
+        if load.get("unit") == "lb":
+            return f"{times}{number(round(load['kg'] / POUND_KG, 2))} lb"
+        return f"{times}{number(load['kg'])} kg"
+    if _is_number(load.get("pct_1rm")):
+        return f"{times}{number(load['pct_1rm'])} %"
+    if _is_number(load.get("bodyweight")):
+        return f"{times}{number(load['bodyweight'])} body weight"
+    return None
+
+
+def pounds(value: float) -> dict[str, Any]:
+    """A load typed in pounds, kept in kilograms to the gram."""
+    return {"kg": round(value * POUND_KG, 3), "unit": "lb"}
