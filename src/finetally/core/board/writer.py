@@ -38,7 +38,7 @@ SIDES = {
 def write_wall(document: dict[str, Any], *, library: Library) -> str:
     """The wall form of a document that can be read: all that a person needs, no ids."""
     session = parse_session(document)
-    return _Writer(NameBook(library.with_definitions(session.movements))).write(document)
+    return Wall(NameBook(library.with_definitions(session.movements))).write(document)
 
 
 def what_the_wall_leaves_out(document: dict[str, Any], *, library: Library) -> Patch | None:
@@ -70,11 +70,14 @@ def _quoted(text: str) -> str | None:
     return f'"{text}"' if text and '"' not in text and "\n" not in text and text == text.strip() else None
 
 
-class _Writer:
+class Wall:
+    """Writes parts of a session as they stand on the wall."""
+
     def __init__(self, names: NameBook) -> None:
         self._names = names
 
     def write(self, document: dict[str, Any]) -> str:
+        """The whole session."""
         lines = [self._title(document), *self._session(document)]
         for entry in document["blocks"]:
             lines.append("")
@@ -138,6 +141,13 @@ class _Writer:
         yield self._head(block)
         for line in str(block.get("notes") or "").splitlines():
             yield f"  note: {line}".rstrip()
+        yield from self.steps(block)
+        rest = time_text(block.get("rest_after_s"))
+        if rest:
+            yield f"rest {rest}"
+
+    def steps(self, block: dict[str, Any]) -> Iterator[str]:
+        """The lines of a block's steps, stations and options, indented."""
         clock = block["clock"]
         if clock["kind"] == "rotation":
             for station in clock["stations"]:
@@ -145,9 +155,6 @@ class _Writer:
                 yield from self._steps(station["steps"], "    ")
         else:
             yield from self._steps(block["steps"], "  ")
-        rest = time_text(block.get("rest_after_s"))
-        if rest:
-            yield f"rest {rest}"
 
     def _head(self, block: dict[str, Any]) -> str:
         part = block.get("part")
@@ -155,9 +162,10 @@ class _Writer:
         label = _quoted(block["title"]) if block.get("title") else None
         opening += [label] if label else []
         opening += [MAY[block["optional"]]] if block.get("optional") in MAY else []
-        return f"{' '.join(opening)}: {', '.join(self._phrases(block))}".rstrip()
+        return f"{' '.join(opening)}: {', '.join(self.phrases(block))}".rstrip()
 
-    def _phrases(self, block: dict[str, Any]) -> Iterator[str]:
+    def phrases(self, block: dict[str, Any]) -> Iterator[str]:
+        """What a block's head line says after the colon, phrase by phrase."""
         clock = block["clock"]
         kind = clock["kind"]
         outer = {**block, "clock": clock}

@@ -9,6 +9,7 @@ from finetally.core.formats.names import claimed, entry_of
 from finetally.core.formats.table import recognise
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.document import Session
+from finetally.core.tally.kit import kit_needed, people_at_once
 from finetally.core.tally.measure import Tally
 
 SQUARE_METRES_EACH = 4.0
@@ -35,28 +36,17 @@ def named_otherwise(t: Tally) -> Iterator[Finding]:
         yield Finding((*of.path, "title"), fields, block=number, mend=mend)
 
 
-def _at_once(t: Tally, number: int, people: int) -> int:
-    """How many people do the same thing at the same time in a block."""
-    clock = t.tape.blocks[number].block.clock
-    if isinstance(clock, Rotation):
-        return -(-people // len(clock.stations))
-    return people
-
-
 def kit_short(t: Tally) -> Iterator[Finding]:
     """More implements are needed at once than the squad has."""
-    people, kit = t.session.people, t.given.kit
-    if people is None or not kit:
+    if t.session.people is None:
         return
     told: set[str] = set()
-    for done in t.tape.visits:
-        each = (done.load.count or 1) if done.load is not None else 1
-        for name in sorted(done.step.kit):
-            needed = _at_once(t, done.block, people) * each
-            if name in kit and needed > kit[name] and name not in told:
-                told.add(name)
-                fields: dict[str, str | int | float] = {"kit": name, "needed": needed, "there": kit[name]}
-                yield Finding(done.step.path, fields, needed - kit[name], block=done.block)
+    for kit, _, needed, done in kit_needed(t):
+        there = t.given.kit.get(kit)
+        if there is not None and needed > there and kit not in told:
+            told.add(kit)
+            fields: dict[str, str | int | float] = {"kit": kit, "needed": needed, "there": there}
+            yield Finding(done.step.path, fields, needed - there, block=done.block)
 
 
 def station_full(t: Tally) -> Iterator[Finding]:
@@ -68,7 +58,7 @@ def station_full(t: Tally) -> Iterator[Finding]:
         clock = of.block.clock
         if not isinstance(clock, Rotation):
             continue
-        each = _at_once(t, number, people)
+        each = people_at_once(of, people)
         for index, station in enumerate(clock.stations):
             if station.capacity is not None and each > station.capacity:
                 fields: dict[str, str | int | float] = {

@@ -129,8 +129,12 @@ def measured(t: Tally) -> Measured:
 
 def timetable_s(t: Tally) -> float:
     """What the hall must be booked for: the total with capped tasks at their cap, plus the slack."""
-    caps = sum(run.cap_slack_s for run in t.tape.runs)
-    return t.tape.total_s + caps + t.resolver.dose(t.session.slack_s)
+    return booked_s(t.tape, t.session, t.resolver)
+
+
+def booked_s(tape: Tape, session: Session, resolver: Resolver) -> float:
+    """The timetable of a tape that was not measured."""
+    return tape.total_s + sum(run.cap_slack_s for run in tape.runs) + resolver.dose(session.slack_s)
 
 
 def _parts(t: Tally) -> dict[str, TimeFigures]:

@@ -1,0 +1,180 @@
+"""What stands on a session's card: enough to run it from paper alone."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from typing_extensions import TypedDict
+
+from finetally.core.board.names import NameBook
+from finetally.core.board.writer import Wall
+from finetally.core.formats.names import entry_of, format_of
+from finetally.core.session.clocks import Rotation
+from finetally.core.tally.kit import kit_needed
+from finetally.core.tally.measure import Tally, timetable_s
+from finetally.core.unfold.calls import calls_of
+from finetally.core.unfold.tape import Address, BlockOf, BlockRun, Ident
+
+HEALTH = (
+    "Health screening comes first. Stop on pain, dizziness or chest discomfort, and say so.",
+    "Form before speed once tired. Land softly. Mind heat and water. Take the option that spares a sore joint.",
+    "General information: it does not replace a physician, a physiotherapist or the rules of the place.",
+)
+MAX_MARKS = 12
+"""Times listed of one block: more do not fit beside its steps."""
+
+CALL_WORDS = {
+    "count-in": "count in 3 s before work",
+    "half": "half-way in windows from 20 s",
+    "ten-left": "ten left in windows from 30 s",
+    "switch": "the switch of sides",
+    "next": "the next movement when a rest begins",
+    "kit": "kit to fetch when a rest begins",
+}
+
+
+class Mark(TypedDict):
+    """A moment on the running clock, in seconds from the start, and what begins."""
+
+    at_s: float
+    what: str
+
+
+class CardBlock(TypedDict):
+    """A block on the card. `lines` are the steps as on the wall; `marks` when it and its rounds begin."""
+
+    title: str
+    part: str
+    says: str
+    notes: list[str]
+    lines: list[str]
+    marks: list[Mark]
+    calls: list[str]
+    rest_after_s: float
+    score: bool
+    optional: str | None
+
+
+class KitLine(TypedDict):
+    """Kit to put out: how many, of what weight."""
+
+    kit: str
+    kg: float | None
+    count: int
+
+
+class Card(TypedDict):
+    """The whole card. Times in seconds."""
+
+    title: str
+    announced_s: float | None
+    timetable_s: float
+    total_s: float
+    people: int | None
+    notes: list[str]
+    blocks: list[CardBlock]
+    kit: list[KitLine]
+    cautions: list[str]
+
+
+def card_of(t: Tally) -> Card:
+    """Lay out a session's card from its tally."""
+    wall = Wall(NameBook(t.library))
+    announced = t.session.announced_s
+    own = t.session.cautions or []
+    return {
+        "title": t.session.title,
+        "announced_s": t.resolver.dose(announced) if announced is not None else None,
+        "timetable_s": timetable_s(t),
+        "total_s": t.tape.total_s,
+        "people": t.session.people,
+        "notes": (t.session.notes or "").splitlines(),
+        "blocks": [_block(t, wall, number) for number in _numbers(t)],
+        "kit": [{"kit": one.kit, "kg": one.kg, "count": one.pieces} for one in kit_needed(t)],
+        "cautions": [*([own] if isinstance(own, str) else own), *HEALTH],
+    }
+
+
+def _numbers(t: Tally) -> list[int]:
+    return sorted({run.block for run in t.tape.runs})
+
+
+def _block(t: Tally, wall: Wall, number: int) -> CardBlock:
+    of = t.tape.blocks[number]
+    block, entry = of.block, entry_of(of.block)
+    runs = [run for run in t.tape.runs if run.block == number]
+    after = runs[-1].end - runs[-1].clock_end
+    return {
+        "title": block.title or format_of(block)["name"],
+        "part": of.part,
+        "says": ", ".join(wall.phrases(entry)),
+        "notes": (block.notes or "").splitlines(),
+        "lines": list(wall.steps(entry)),
+        "marks": _marks(t, runs),
+        "calls": _calls(t, number),
+        "rest_after_s": after,
+        "score": any(run.scores for run in runs),
+        "optional": block.optional,
+    }
+
+
+def _marks(t: Tally, runs: list[BlockRun]) -> list[Mark]:
+    marks = [mark for run in runs for mark in _of_run(t, run, len(runs) > 1)]
+    return marks if len(marks) <= MAX_MARKS else [*marks[: MAX_MARKS - 1], marks[-1]]
+
+
+def _of_run(t: Tally, run: BlockRun, several: bool) -> Iterator[Mark]:
+    of = t.tape.blocks[run.block]
+    pass_ = f"pass {run.pass_ + 1}, " if several and run.pass_ is not None else ""
+    about = " (about)" if of.clock_kind in ("amrap", "task") else ""
+    if run.clock_start > run.start:
+        yield {"at_s": run.start, "what": f"{pass_}talk"}
+    yield {"at_s": run.clock_start, "what": f"{pass_}start"}
+    for start, what in _turns(t, run):
+        if start > run.clock_start:
+            yield {"at_s": start, "what": f"{pass_}{what}{about}"}
+
+
+def _turns(t: Tally, run: BlockRun) -> Iterator[tuple[float, str]]:
+    """When the rounds, sets, groups, stations and repeats of a run begin, read off the order of its steps."""
+    of = t.tape.blocks[run.block]
+    block = of.block
+    size = block.group if isinstance(block.group, int) else 0
+    word = "round" if (block.visit or "rounds") == "rounds" else "set"
+    last: tuple[int | None, Ident | None] | None = None
+    last_step, number = -1, 1
+    visit: int | None = None
+    for index in range(run.first_segment, run.last_segment):
+        segment = t.tape.segments[index]
+        if segment.visit is None:
+            continue
+        step, at = t.tape.visits[segment.visit].step, segment.whose
+        place = int(step.path[-1])
+        here = (at.repeat, at.station)
+        if last is not None and here != last:
+            number = 1
+            yield segment.start, _where(of, at)
+        elif size and last is not None and place // size != last_step // size:
+            yield segment.start, step.movement.name or step.key
+        elif not size and visit != segment.visit and place <= last_step and not (block.mirror and at.repeat):
+            # A step that stands no later than the one before: the list has begun again.
+            number += 1
+            yield segment.start, f"{word} {number}"
+        last, last_step, visit = here, place, segment.visit
+
+
+def _where(of: BlockOf, at: Address) -> str:
+    clock = of.block.clock
+    if at.station is not None and isinstance(clock, Rotation):
+        names = {s.id if s.id is not None else i: s.name for i, s in enumerate(clock.stations)}
+        return names.get(at.station, str(at.station))
+    return f"time {(at.repeat or 0) + 1}"
+
+
+def _calls(t: Tally, number: int) -> list[str]:
+    own = t.tape.blocks[number].block.calls
+    if own is not None:
+        return [call.say for call in own]
+    first = {i for i, segment in enumerate(t.tape.segments) if segment.block == number}
+    kinds = {call.kind for call in calls_of(t.tape) if call.segment in first}
+    return [words for kind, words in CALL_WORDS.items() if kind in kinds]

@@ -1,0 +1,165 @@
+"""Fit to time: ways to cut or fill a session to the minutes there are, each as edits with its figures."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from typing import Any
+
+from pydantic import TypeAdapter
+from typing_extensions import TypedDict
+
+from finetally.core.compare.changes import Change, Kind, cuts_of, series_of
+from finetally.core.edits.edit import Edit, apply_edits
+from finetally.core.methods.given import NOTHING_GIVEN, Given
+from finetally.core.methods.value import DEFAULT_METHODS, Methods
+from finetally.core.movements.library import Library
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
+from finetally.core.tally.measure import booked_s, tally, timetable_s
+from finetally.core.unfold.resolve import PLAN, Resolver
+from finetally.core.unfold.unfold import unfold
+
+EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
+MOST_WAYS = 3
+EPS = 1e-6
+
+
+class FitWay(TypedDict):
+    """One way to fit: what is done, its edits, what the session then comes to, and the time left over."""
+
+    kind: Kind
+    what: str
+    edits: list[dict[str, Any]]
+    timetable_s: float
+    left_s: float
+    density: float | None
+    rpe: float
+    load: float
+
+
+def fit_to_time(
+    document: dict[str, Any],
+    available_s: float,
+    *,
+    library: Library,
+    methods: Methods = DEFAULT_METHODS,
+    given: Given = NOTHING_GIVEN,
+) -> list[FitWay]:
+    """Up to three ways of different kinds to make the timetable fit `available_s`, the closest first.
+
+    A way never goes over the time, and the session as it stands is none. Too long: what cuts, alone or two
+    together (an exit and shorter rests) where one is not enough. Room left: what fills. Raises DocumentError
+    for a document that cannot be figured.
+    """
+    finder = _Finder(available_s, library, methods, given)
+    now = finder.length(document)
+    longer = now <= available_s
+    found = list(finder.singles(document, now, longer=longer))
+    if not longer and len({change.kind for change, _ in found}) < MOST_WAYS:
+        found.extend(finder.doubles(document))
+    best: dict[str, tuple[Change, float]] = {}
+    for change, length in found:
+        # Which part is taken out makes a way of its own; rounds, windows and rests are one way each.
+        key = change.what.partition(";")[0] if change.kind in ("exit", "skip") else change.kind
+        if key not in best or best[key][1] < length - EPS:
+            best[key] = (change, length)
+    different: dict[str, Change] = {}
+    for change, _ in sorted(best.values(), key=lambda pair: available_s - pair[1]):
+        different.setdefault(json.dumps(applied(document, change)), change)
+    return [finder.figured(document, change) for change in [*different.values()][:MOST_WAYS]]
+
+
+def applied(document: dict[str, Any], change: Change) -> dict[str, Any]:
+    """The document with a change's edits made."""
+    return apply_edits(document, EDITS.validate_python(change.edits))[0]
+
+
+def _both(first: Change, second: Change) -> Change:
+    return Change(first.kind, f"{first.what}; {second.what}", [*first.edits, *second.edits])
+
+
+class _Finder:
+    def __init__(self, available_s: float, library: Library, methods: Methods, given: Given) -> None:
+        self._available_s = available_s
+        self._library = library
+        self._methods = methods
+        self._given = given
+
+    def length(self, document: dict[str, Any]) -> float:
+        """The timetable of a document, without any other figure."""
+        session = parse_session(document)
+        tape = unfold(session, library=self._library, methods=self._methods, given=self._given)
+        return booked_s(tape, session, Resolver(PLAN, self._given.scores))
+
+    def _fits(self, document: dict[str, Any], change: Change) -> float | None:
+        """The length after a change if it fits; None if it does not, or cannot be made at all."""
+        try:
+            length = self.length(applied(document, change))
+        except DocumentError:
+            # A round more may ask for a list that is not long enough, or go over a limit: then it is no way.
+            return None
+        return length if length <= self._available_s + EPS else None
+
+    def singles(self, document: dict[str, Any], now: float, *, longer: bool) -> Iterator[tuple[Change, float]]:
+        """Every single change that fits: of each series the one that comes closest."""
+        for cut in () if longer else cuts_of(document, self._given):
+            length = self._fits(document, cut)
+            if length is not None:
+                yield cut, length
+        for series in series_of(document, longer=longer):
+            closest = self._closest(document, series, longer=longer)
+            if closest is not None and abs(closest[1] - now) > EPS:
+                yield closest
+
+    def _closest(
+        self, document: dict[str, Any], series: list[Change], *, longer: bool
+    ) -> tuple[Change, float] | None:
+        """By halving: when cutting the first that fits, when filling the last that does."""
+        low, high = 0, len(series)
+        best: tuple[Change, float] | None = None
+        while low < high:
+            middle = (low + high) // 2
+            length = self._fits(document, series[middle])
+            if length is not None:
+                best = (series[middle], length)
+            if (length is not None) is longer:
+                low = middle + 1
+            else:
+                high = middle
+        return best
+
+    def doubles(self, document: dict[str, Any]) -> Iterator[tuple[Change, float]]:
+        """A part taken out that is not enough alone, and then the closest change of what is left."""
+        short = [cut for cut in cuts_of(document, self._given) if self._fits(document, cut) is None]
+        found = False
+        for cut in short:
+            less = applied(document, cut)
+            for more in self.singles(less, self.length(less), longer=False):
+                found = True
+                yield _both(cut, more[0]), more[1]
+        if found:
+            return
+        # Two parts out, and shorter rests if that is still too long.
+        for cut in short:
+            less = applied(document, cut)
+            for second in cuts_of(less, self._given):
+                least = applied(less, second)
+                for more in self.singles(least, self.length(least), longer=False):
+                    yield _both(_both(cut, second), more[0]), more[1]
+
+    def figured(self, document: dict[str, Any], change: Change) -> FitWay:
+        """A way with what the session then comes to."""
+        session = parse_session(applied(document, change))
+        t = tally(session, library=self._library, methods=self._methods, given=self._given)
+        timetable = timetable_s(t)
+        return {
+            "kind": change.kind,
+            "what": change.what,
+            "edits": change.edits,
+            "timetable_s": timetable,
+            "left_s": self._available_s - timetable,
+            "density": t.headline.figures(self._methods)["density"],
+            "rpe": t.rpe,
+            "load": t.load,
+        }

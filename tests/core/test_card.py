@@ -1,0 +1,74 @@
+"""The card holds all that is needed to run the session from paper."""
+
+from __future__ import annotations
+
+import json
+from importlib import resources
+from typing import Any
+
+import pytest
+
+from finetally.core.card.card import Card, card_of
+from finetally.core.session.ids import with_ids
+from finetally.core.session.reading import parse_session
+from finetally.core.tally.measure import tally
+from finetally.shipped import shipped_library
+from tests.core.helpers import BARE, session, step
+
+
+def card(document: dict[str, Any]) -> Card:
+    return card_of(tally(parse_session(with_ids(document)), library=shipped_library(), methods=BARE))
+
+
+def marks(block: dict[str, Any]) -> list[tuple[float, str]]:
+    return [(mark["at_s"], mark["what"]) for mark in card(session(block))["blocks"][0]["marks"]]
+
+
+A, B = step("air-squat"), step("push-up")
+MARKS: list[tuple[str, dict[str, Any], list[tuple[float, str]]]] = [
+    ("rounds", {"clock": {"kind": "intervals", "work_s": 20, "round_rest_s": 10}, "steps": [A, B], "rounds": 3},
+     [(0, "start"), (50, "round 2"), (100, "round 3")]),
+    ("talk and sets", {"clock": {"kind": "intervals", "work_s": 10}, "visit": "build", "steps": [A, B], "talk_s": 30},
+     [(0, "talk"), (30, "start"), (40, "set 2")]),
+    ("groups by name", {"clock": {"kind": "intervals", "work_s": 10}, "group": 1, "rounds": 2, "steps": [A, B]},
+     [(0, "start"), (20, "push-up")]),
+    ("repeats", {"clock": {"kind": "intervals", "work_s": 10}, "repeat": 2, "mirror": True, "steps": [A, B]},
+     [(0, "start"), (20, "time 2")]),
+    ("stations", {"clock": {"kind": "rotation", "rotate_s": 10, "inner": {"kind": "amrap", "window_s": 60},
+                            "stations": [{"name": "mat", "steps": [step("push-up", reps=60)]},
+                                         {"name": "box", "steps": [step("step-up", reps=60)]}]}},
+     [(0, "start"), (70, "box (about)")]),
+    ("self-paced rounds are about", {"clock": {"kind": "task"}, "rounds": 2, "steps": [step("push-up", reps=5)]},
+     [(0, "start"), (10, "round 2 (about)")]),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("block", "expected"), [m[1:] for m in MARKS], ids=[m[0] for m in MARKS])
+def test_the_running_clock(block: dict[str, Any], expected: list[tuple[float, str]]) -> None:
+    assert marks(block) == expected
+
+
+def test_nothing_a_person_needs_is_dropped() -> None:
+    text = resources.files("finetally").joinpath("data/demo/stretcher-carry-b.json").read_text("utf-8")
+    made = card(json.loads(text))
+    words = "\n".join(line for block in made["blocks"] for line in block["lines"])
+    for needed in (
+        "half-kneeling press, sides swap, 12 kg",
+        "2 loaded step-up each side 10 kg, +2 each round",
+        "bent row 2 x 12 kg",
+    ):
+        assert needed in words
+    assert {"kit": "dumbbell", "kg": 12, "count": 28} in made["kit"]
+    assert [block["score"] for block in made["blocks"]] == [False, False, False, True, False]
+    assert any("physician" in line for line in made["cautions"])
+
+
+def test_options_and_own_calls_stand_on_it() -> None:
+    option = {"label": "knees", "level": "easier", "movement": "knee-push-up", "reps": 8}
+    block = {
+        "clock": {"kind": "task"}, "steps": [step("push-up", reps=10, options=[option])],
+        "calls": [{"half": True, "say": "change hands"}],
+    }  # fmt: skip
+    made = card(session(block))["blocks"][0]
+    assert '    or "knees", easier: 8 knee push-up' in made["lines"]
+    assert made["calls"] == ["change hands"]
