@@ -21,7 +21,10 @@ def card(document: dict[str, Any]) -> Card:
 
 
 def marks(block: dict[str, Any]) -> list[tuple[float, str]]:
-    return [(mark["at_s"], mark["what"]) for mark in card(session(block))["blocks"][0]["marks"]]
+    return [
+        (mark["at_s"], mark["what"] + (" (about)" if mark["about"] else ""))
+        for mark in card(session(block))["blocks"][0]["marks"]
+    ]
 
 
 A, B = step("air-squat"), step("push-up")

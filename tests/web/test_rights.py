@@ -19,18 +19,42 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/me", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/sign-in", {"name": "x", "password": "y"}, (401, 401, 401, 401, 401, 401)),
     ("POST", "/sign-out", None, (401, 204, 204, 204, 204, 204)),
-    ("GET", "/movements", None, (401, 200, 200, 200, 200, 200)),
+    ("GET", "/movements", None, (401, 200, 200, 200, 200, 404)),
+    ("POST", "/movements", {"kind": "json", "text": "[]", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
+    ("GET", "/movements.{kind}", None, (401, 200, 200, 200, 200, 404)),
+    ("GET", "/formats", None, (401, 200, 200, 200, 200, 200)),
+    ("POST", "/formats/make", {"key": "strict-20-10", "movements": ["burpee"]}, (401, 200, 200, 200, 200, 404)),
+    ("POST", "/board/read", {"text": "Day\nMain: 30 s each\n  burpee"}, (401, 200, 200, 200, 200, 404)),
+    ("POST", "/board/write", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
+    ("POST", "/card", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
+    ("POST", "/card.pdf", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
+    ("POST", "/fit", {"document": DOCUMENT, "available_s": 300}, (401, 200, 200, 200, 200, 404)),
+    ("GET", "/people", None, (401, 403, 200, 200, 200, 404)),
+    (
+        "PATCH",
+        "/squads/{squad_id}/methods",
+        {"methods": {"density": "by-the-clock"}},
+        (401, 403, 403, 200, 404, 404),
+    ),
     ("POST", "/figures", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
     ("POST", "/figures", {"document": DOCUMENT, "squad": "SQUAD"}, (401, 200, 200, 200, 404, 404)),
     ("POST", "/explain", {"document": DOCUMENT, "figure": "total_s"}, (401, 200, 200, 200, 200, 404)),
     ("GET", "/sessions", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/sessions", {"document": DOCUMENT, "squad": "SQUAD"}, (401, 403, 201, 201, 404, 404)),
+    (
+        "POST",
+        "/sessions/import",
+        {"kind": "txt", "text": "Day\nMain: 30 s each\n  burpee", "squad": "SQUAD"},
+        (401, 403, 201, 201, 404, 404),
+    ),
+    ("GET", "/sessions/{session_id}/export.{kind}", None, (401, 200, 200, 200, 404, 404)),
     ("GET", "/sessions/{session_id}", None, (401, 200, 200, 200, 404, 404)),
     ("PUT", "/sessions/{session_id}", SAVE, (401, 403, 200, 200, 404, 404)),
     ("POST", "/sessions/{session_id}/duplicate", None, (401, 403, 201, 201, 404, 404)),
     ("POST", "/sessions/{session_id}/archive", None, (401, 403, 200, 200, 404, 404)),
     ("GET", "/sessions/{session_id}/revisions", None, (401, 200, 200, 200, 404, 404)),
     ("GET", "/sessions/{session_id}/revisions/{revision_id}", None, (401, 200, 200, 200, 404, 404)),
+    ("GET", "/sessions/{session_id}/revisions/{revision_id}/differences", None, (401, 200, 200, 200, 404, 404)),
 ]
 
 
@@ -39,6 +63,8 @@ def filled(text: str, world: World) -> str:
         text.replace("{session_id}", str(world.session.pk))
         .replace("{revision_id}", str(world.session.head_id))
         .replace('"SQUAD"', str(world.squad.pk))
+        .replace("{squad_id}", str(world.squad.pk))
+        .replace("{kind}", "json")
     )
 
 

@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fit
+         * @description Ways to make a session fit the minutes there are.
+         */
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions": {
         parameters: {
             query?: never;
@@ -122,6 +142,46 @@ export interface paths {
          * @description Keep a new session.
          */
         post: operations["create_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Session
+         * @description Keep the session that a file holds; a file with anything wrong in it is refused whole.
+         */
+        post: operations["import_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}/export.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Session
+         * @description The session as a file.
+         */
+        get: operations["export_session"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -232,6 +292,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{session_id}/revisions/{revision_id}/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Revision Differences
+         * @description What a version changed; `against` another than the one before it.
+         */
+        get: operations["revision_differences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/movements": {
         parameters: {
             query?: never;
@@ -241,15 +321,199 @@ export interface paths {
         };
         /**
          * Movements
-         * @description All movements that ship.
+         * @description All movements of a squad: those that ship, and its own.
          */
         get: operations["movements"];
+        put?: never;
+        /**
+         * Import Movements
+         * @description Define movements: all that the file holds, or none of them.
+         */
+        post: operations["import_movements"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Movements
+         * @description All movements as a file.
+         */
+        get: operations["export_movements"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/formats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formats
+         * @description The table of formats.
+         */
+        get: operations["formats"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formats/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Format
+         * @description Make a block of a format, from movements or from a block that is there.
+         */
+        post: operations["make_format"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Read a text. What is wrong comes back with its line and column.
+         */
+        post: operations["read_board"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write
+         * @description Write a document as board text.
+         */
+        post: operations["write_board"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Card
+         * @description All that stands on a session's card.
+         */
+        post: operations["card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pdf
+         * @description The card as PDF.
+         */
+        post: operations["card_pdf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * People
+         * @description The people of a squad.
+         */
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Methods
+         * @description Change some settings.
+         */
+        patch: operations["change_methods"];
         trace?: never;
     };
 }
@@ -547,13 +811,19 @@ export interface components {
         };
         /**
          * FiguresOut
-         * @description Figures, the stave, and what each block is by its numbers.
+         * @description Figures, the stave, what each block is by its numbers.
+         *
+         *     `deltas`: differences by dotted name, if the figures were held against something.
          */
         FiguresOut: {
             figures: components["schemas"]["Figures"];
             stave: components["schemas"]["Stave"];
             /** Formats */
             formats: components["schemas"]["BlockFormat"][];
+            /** Deltas */
+            deltas?: {
+                [key: string]: number;
+            } | null;
         };
         /**
          * Fit
@@ -810,8 +1080,33 @@ export interface components {
             code: string;
         };
         /**
+         * AgainstIn
+         * @description What figures are held against: another document (default: the same), another day (default: a plain one).
+         */
+        AgainstIn: {
+            /** Document */
+            document?: components["schemas"]["Session"] | null;
+            /**
+             * @default {
+             *       "person": {
+             *         "body_kg": null,
+             *         "capacity_met": null,
+             *         "effort_offset": 0,
+             *         "one_rm": {},
+             *         "pace_factor": null
+             *       },
+             *       "options": {},
+             *       "scores": {},
+             *       "start_station": null,
+             *       "until": null,
+             *       "kit": {}
+             *     }
+             */
+            given?: components["schemas"]["Given"];
+        };
+        /**
          * FiguresIn
-         * @description A document, the squad whose methods it is figured by (default: one's first), what is known of the day.
+         * @description As any document; `against` asks for the differences to something else as well.
          */
         FiguresIn: {
             document: components["schemas"]["Session"];
@@ -834,6 +1129,14 @@ export interface components {
              *     }
              */
             given?: components["schemas"]["Given"];
+            /**
+             * Methods
+             * @default {}
+             */
+            methods?: {
+                [key: string]: unknown;
+            };
+            against?: components["schemas"]["AgainstIn"] | null;
         };
         /**
          * Given
@@ -999,8 +1302,85 @@ export interface components {
              *     }
              */
             given?: components["schemas"]["Given"];
+            /**
+             * Methods
+             * @default {}
+             */
+            methods?: {
+                [key: string]: unknown;
+            };
             /** Figure */
             figure: string;
+        };
+        /**
+         * FitOut
+         * @description Ways to fit, the closest first.
+         */
+        FitOut: {
+            /** Ways */
+            ways: components["schemas"]["FitWay"][];
+        };
+        /**
+         * FitWay
+         * @description One way to fit: what is done, its edits, what the session then comes to, and the time left over.
+         */
+        FitWay: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "exit" | "skip" | "rounds" | "window" | "rests";
+            /** What */
+            what: string;
+            /** Edits */
+            edits: {
+                [key: string]: unknown;
+            }[];
+            /** Timetable S */
+            timetable_s: number;
+            /** Left S */
+            left_s: number;
+            /** Density */
+            density: number | null;
+            /** Rpe */
+            rpe: number;
+            /** Load */
+            load: number;
+        };
+        /**
+         * FitIn
+         * @description As for figures, and the seconds there are.
+         */
+        FitIn: {
+            document: components["schemas"]["Session"];
+            /** Squad */
+            squad?: number | null;
+            /**
+             * @default {
+             *       "person": {
+             *         "body_kg": null,
+             *         "capacity_met": null,
+             *         "effort_offset": 0,
+             *         "one_rm": {},
+             *         "pace_factor": null
+             *       },
+             *       "options": {},
+             *       "scores": {},
+             *       "start_station": null,
+             *       "until": null,
+             *       "kit": {}
+             *     }
+             */
+            given?: components["schemas"]["Given"];
+            /**
+             * Methods
+             * @default {}
+             */
+            methods?: {
+                [key: string]: unknown;
+            };
+            /** Available S */
+            available_s: number;
         };
         /**
          * ListFigures
@@ -1099,6 +1479,21 @@ export interface components {
             squad?: number | null;
         };
         /**
+         * ImportIn
+         * @description A file: a session (`json`), or board text (`txt`).
+         */
+        ImportIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "json" | "txt";
+            /** Text */
+            text: string;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
          * RevisionItem
          * @description A version of a session.
          */
@@ -1183,16 +1578,59 @@ export interface components {
             document: components["schemas"]["Session"];
         };
         /**
+         * Difference
+         * @description One difference. `path` is in the later document (in the earlier for what was removed).
+         */
+        Difference: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "added" | "removed" | "moved" | "changed";
+            /** Path */
+            path: string;
+            /** What */
+            what: string;
+            /** Before */
+            before: unknown;
+            /** After */
+            after: unknown;
+        };
+        /**
+         * DifferencesOut
+         * @description What a version changed, against the one before it or the one named.
+         */
+        DifferencesOut: {
+            /** Against */
+            against: number | null;
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
+        };
+        /**
+         * CheckRow
+         * @description A check: its code and how much it weighs.
+         */
+        CheckRow: {
+            /** Code */
+            code: string;
+            /** Severity */
+            severity: string;
+        };
+        /**
          * MovementsOut
-         * @description The library, and the rows its patterns are drawn in.
+         * @description The movements a squad works with (`own`: keys it defined), the rows they are drawn in, the checks.
          */
         MovementsOut: {
             /** Movements */
             movements: components["schemas"]["MovementDef"][];
+            /** Own */
+            own: string[];
             /** Rows */
             rows: components["schemas"]["PatternRow"][];
             /** Patterns */
             patterns: string[];
+            /** Checks */
+            checks: components["schemas"]["CheckRow"][];
         };
         /**
          * PatternRow
@@ -1205,6 +1643,368 @@ export interface components {
             code: string;
             /** Members */
             members: string[];
+        };
+        /**
+         * TakenOut
+         * @description The keys that were taken.
+         */
+        TakenOut: {
+            /** Keys */
+            keys: string[];
+        };
+        /**
+         * MovementFileIn
+         * @description A file of movements.
+         */
+        MovementFileIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "csv" | "json";
+            /** Text */
+            text: string;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * FormatOut
+         * @description A named format: how many movements it holds (at least, at most, by how many), and where doses come from.
+         */
+        FormatOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Trade */
+            trade: string[];
+            /** Params */
+            params: components["schemas"]["ParamOut"][];
+            /** Least */
+            least: number;
+            /** Most */
+            most: number | null;
+            /** By */
+            by: number;
+            /** Dose */
+            dose: string;
+        };
+        /**
+         * FormatsOut
+         * @description All of them, in order of precedence.
+         */
+        FormatsOut: {
+            /** Formats */
+            formats: components["schemas"]["FormatOut"][];
+        };
+        /**
+         * ParamOut
+         * @description One thing a coach sets: kind `seconds`, `count`, `reps`, `choice`, `flag` or `seconds-list`.
+         */
+        ParamOut: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Default */
+            default: unknown;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Choices */
+            choices: string[];
+        };
+        /**
+         * MakeOut
+         * @description The entries it makes: one block as a rule.
+         */
+        MakeOut: {
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * MakeIn
+         * @description A format with its parameters, and what to make it of: an entry made over, or movements by key.
+         */
+        MakeIn: {
+            /** Key */
+            key: string;
+            /**
+             * Params
+             * @default {}
+             */
+            params?: {
+                [key: string]: unknown;
+            };
+            /** Entry */
+            entry?: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Movements
+             * @default []
+             */
+            movements?: string[];
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * BoardOut
+         * @description The document, or every problem; `stubs` are no problem: they can be defined on the spot.
+         */
+        BoardOut: {
+            /** Document */
+            document: components["schemas"]["Session"] | null;
+            /** Stubs */
+            stubs: components["schemas"]["StubOut"][];
+            /** Problems */
+            problems: components["schemas"]["BoardProblemOut"][];
+        };
+        /**
+         * BoardProblemOut
+         * @description One wrong place of a text; lines and columns count from 1.
+         */
+        BoardProblemOut: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+            /** Found */
+            found: string;
+            /** Allowed */
+            allowed: string;
+            /** Code */
+            code: string;
+        };
+        /**
+         * StubOut
+         * @description A movement that nobody knows yet, with the key it got and the nearest names.
+         */
+        StubOut: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+            /** Nearest */
+            nearest: string[];
+        };
+        /**
+         * BoardIn
+         * @description A text; with the document that it was written from, ids and all that the wall leaves out stay.
+         */
+        BoardIn: {
+            /** Text */
+            text: string;
+            /** Before */
+            before?: components["schemas"]["Session"] | null;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * TextOut
+         * @description A text.
+         */
+        TextOut: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * WriteIn
+         * @description A document; the wall form, or the full one that loses nothing.
+         */
+        WriteIn: {
+            document: components["schemas"]["Session"];
+            /** Squad */
+            squad?: number | null;
+            /**
+             * @default {
+             *       "person": {
+             *         "body_kg": null,
+             *         "capacity_met": null,
+             *         "effort_offset": 0,
+             *         "one_rm": {},
+             *         "pace_factor": null
+             *       },
+             *       "options": {},
+             *       "scores": {},
+             *       "start_station": null,
+             *       "until": null,
+             *       "kit": {}
+             *     }
+             */
+            given?: components["schemas"]["Given"];
+            /**
+             * Methods
+             * @default {}
+             */
+            methods?: {
+                [key: string]: unknown;
+            };
+            /**
+             * Full
+             * @default false
+             */
+            full?: boolean;
+        };
+        /**
+         * Card
+         * @description The whole card. Times in seconds.
+         */
+        Card: {
+            /** Title */
+            title: string;
+            /** Announced S */
+            announced_s: number | null;
+            /** Timetable S */
+            timetable_s: number;
+            /** Total S */
+            total_s: number;
+            /** People */
+            people: number | null;
+            /** Notes */
+            notes: string[];
+            /** Blocks */
+            blocks: components["schemas"]["CardBlock"][];
+            /** Kit */
+            kit: components["schemas"]["KitLine"][];
+            /** Cautions */
+            cautions: string[];
+        };
+        /**
+         * CardBlock
+         * @description A block on the card. `lines` are the steps as on the wall; `marks` when it and its rounds begin.
+         */
+        CardBlock: {
+            /** Title */
+            title: string;
+            /** Part */
+            part: string;
+            /** Says */
+            says: string;
+            /** Notes */
+            notes: string[];
+            /** Lines */
+            lines: string[];
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Calls */
+            calls: string[];
+            /** Rest After S */
+            rest_after_s: number;
+            /** Score */
+            score: boolean;
+            /** Optional */
+            optional: string | null;
+        };
+        /**
+         * CardOut
+         * @description The card.
+         */
+        CardOut: {
+            card: components["schemas"]["Card"];
+        };
+        /**
+         * KitLine
+         * @description Kit to put out: how many, of what weight.
+         */
+        KitLine: {
+            /** Kit */
+            kit: string;
+            /** Kg */
+            kg: number | null;
+            /** Count */
+            count: number;
+        };
+        /**
+         * Mark
+         * @description A moment on the running clock, in seconds from the start, and what begins.
+         *
+         *     `about`: under a self-paced clock it is only expected then.
+         */
+        Mark: {
+            /** At S */
+            at_s: number;
+            /** What */
+            what: string;
+            /** About */
+            about: boolean;
+        };
+        /**
+         * CardIn
+         * @description A document, and the paper its card is for.
+         */
+        CardIn: {
+            document: components["schemas"]["Session"];
+            /** Squad */
+            squad?: number | null;
+            /**
+             * @default {
+             *       "person": {
+             *         "body_kg": null,
+             *         "capacity_met": null,
+             *         "effort_offset": 0,
+             *         "one_rm": {},
+             *         "pace_factor": null
+             *       },
+             *       "options": {},
+             *       "scores": {},
+             *       "start_station": null,
+             *       "until": null,
+             *       "kit": {}
+             *     }
+             */
+            given?: components["schemas"]["Given"];
+            /**
+             * Methods
+             * @default {}
+             */
+            methods?: {
+                [key: string]: unknown;
+            };
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper?: "a4" | "letter";
+        };
+        /**
+         * PersonOut
+         * @description Somebody of a squad, with what is known of them as figures take it.
+         */
+        PersonOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            given: components["schemas"]["PersonGiven"];
+        };
+        /**
+         * MethodsOut
+         * @description All settings of a squad, defaults included.
+         */
+        MethodsOut: {
+            /** Methods */
+            methods: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * MethodsIn
+         * @description Settings to change; null takes one back to its default.
+         */
+        MethodsIn: {
+            /** Methods */
+            methods: {
+                [key: string]: unknown;
+            };
         };
         /**
          * AmountRange
@@ -2188,6 +2988,66 @@ export interface operations {
             };
         };
     };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     list_sessions: {
         parameters: {
             query?: {
@@ -2240,6 +3100,141 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    import_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    export_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: string;
+                kind: "json" | "txt";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -2697,9 +3692,81 @@ export interface operations {
             };
         };
     };
+    revision_differences: {
+        parameters: {
+            query?: {
+                against?: number | null;
+            };
+            header?: never;
+            path: {
+                session_id: string;
+                revision_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferencesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     movements: {
         parameters: {
-            query?: never;
+            query?: {
+                squad?: number | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2717,6 +3784,598 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    import_movements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovementFileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    export_movements: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path: {
+                kind: "csv" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    formats: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormatsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    make_format: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    read_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    write_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WriteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    card_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MethodsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -34,10 +34,14 @@ CALL_WORDS = {
 
 
 class Mark(TypedDict):
-    """A moment on the running clock, in seconds from the start, and what begins."""
+    """A moment on the running clock, in seconds from the start, and what begins.
+
+    `about`: under a self-paced clock it is only expected then.
+    """
 
     at_s: float
     what: str
+    about: bool
 
 
 class CardBlock(TypedDict):
@@ -126,13 +130,13 @@ def _marks(t: Tally, runs: list[BlockRun]) -> list[Mark]:
 def _of_run(t: Tally, run: BlockRun, several: bool) -> Iterator[Mark]:
     of = t.tape.blocks[run.block]
     pass_ = f"pass {run.pass_ + 1}, " if several and run.pass_ is not None else ""
-    about = " (about)" if of.clock_kind in ("amrap", "task") else ""
+    about = of.clock_kind in ("amrap", "task")
     if run.clock_start > run.start:
-        yield {"at_s": run.start, "what": f"{pass_}talk"}
-    yield {"at_s": run.clock_start, "what": f"{pass_}start"}
+        yield {"at_s": run.start, "what": f"{pass_}talk", "about": False}
+    yield {"at_s": run.clock_start, "what": f"{pass_}start", "about": False}
     for start, what in _turns(t, run):
         if start > run.clock_start:
-            yield {"at_s": start, "what": f"{pass_}{what}{about}"}
+            yield {"at_s": start, "what": f"{pass_}{what}", "about": about}
 
 
 def _turns(t: Tally, run: BlockRun) -> Iterator[tuple[float, str]]:

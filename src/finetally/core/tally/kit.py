@@ -8,6 +8,14 @@ from finetally.core.session.clocks import Rotation
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.tape import BlockOf, Done
 
+FIXTURES = frozenset(
+    {
+        "box", "bench", "pull-up bar", "dip bars", "stairs", "cone", "rope", "suspension", "band",
+        "skipping rope", "wheel", "stretcher",
+    }
+)  # fmt: skip
+"""Kit that a step's kilograms are never about: they are of the other implement, or of what lies on it."""
+
 
 class Needed(NamedTuple):
     """An implement, its weight where one is set, how many are needed at once, and a visit that needs them."""
@@ -30,9 +38,11 @@ def kit_needed(t: Tally) -> list[Needed]:
     most: dict[tuple[str, float | None], Needed] = {}
     for done in t.tape.visits:
         each = (done.load.count or 1) if done.load is not None else 1
-        kg = done.load.kg if done.load is not None else None
-        pieces = people_at_once(t.tape.blocks[done.block], people) * each
+        at_once = people_at_once(t.tape.blocks[done.block], people)
         for name in sorted(done.step.kit):
+            weighed = done.load is not None and name not in FIXTURES
+            kg = done.load.kg if done.load is not None and weighed else None
+            pieces = at_once * (each if weighed else 1)
             known = most.get((name, kg))
             if known is None or known.pieces < pieces:
                 most[(name, kg)] = Needed(name, kg, pieces, done)

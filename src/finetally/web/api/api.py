@@ -18,8 +18,11 @@ from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.core.session.reading import read_json
 from finetally.web.api.account import router as account
+from finetally.web.api.board import router as board
 from finetally.web.api.figures import router as figures
+from finetally.web.api.formats import router as formats
 from finetally.web.api.sessions import router as sessions
+from finetally.web.api.squads import router as squads
 from finetally.web.api.tables import router as tables
 from finetally.web.problems import problem_response
 from finetally.web.squads.actor import Actor, member
@@ -57,6 +60,9 @@ api.add_router("", account)
 api.add_router("", figures)
 api.add_router("/sessions", sessions)
 api.add_router("", tables)
+api.add_router("", formats)
+api.add_router("", board)
+api.add_router("", squads)
 
 
 @api.exception_handler(DocumentError)

@@ -9,41 +9,68 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from finetally.core.figures import Figures, printed
+from finetally.core.compare.deltas import deltas
+from finetally.core.compare.fit import FitWay, fit_to_time
+from finetally.core.figures import Figures, figures_and_tally, printed
 from finetally.core.formats.names import BlockFormat
 from finetally.core.methods.given import Given
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.explain.explain import explain
 from finetally.core.tally.explain.node import Explanation, UnknownFigureError
 from finetally.core.tally.stave import Stave
-from finetally.shipped import shipped_library
 from finetally.web.api.openapi import Document
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
+from finetally.web.squads.house import House
+from finetally.web.squads.use_cases import house_for
 from finetally.web.training.figuring import figured
-from finetally.web.training.use_cases import squad_for
 
 router = Router()
 REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
 
 
-class FiguresIn(Schema):
-    """A document, the squad whose methods it is figured by (default: one's first), what is known of the day."""
+class DocumentIn(Schema):
+    """A document, the squad it is figured for (default: one's first), what is known of the day, settings to try.
+
+    `methods` holds only what differs from the squad's, for this answer alone.
+    """
 
     document: Document
     squad: int | None = None
     given: Given = Given()
+    methods: dict[str, Any] = {}
+
+    def house(self, request: HttpRequest) -> House:
+        """What it is figured with."""
+        return house_for(request.auth, self.squad, Right.LOOK, self.methods)
+
+
+class AgainstIn(Schema):
+    """What figures are held against: another document (default: the same), another day (default: a plain one)."""
+
+    document: Document | None = None
+    given: Given = Given()
+
+
+class FiguresIn(DocumentIn):
+    """As any document; `against` asks for the differences to something else as well."""
+
+    against: AgainstIn | None = None
 
 
 class FiguresOut(Schema):
-    """Figures, the stave, and what each block is by its numbers."""
+    """Figures, the stave, what each block is by its numbers.
+
+    `deltas`: differences by dotted name, if the figures were held against something.
+    """
 
     figures: Figures
     stave: Stave
     formats: list[BlockFormat]
+    deltas: dict[str, float] | None = None
 
 
-class ExplainIn(FiguresIn):
+class ExplainIn(DocumentIn):
     """As for figures, and the dotted name of the figure to open."""
 
     figure: str = Field(max_length=200)
@@ -55,6 +82,18 @@ class ExplanationOut(Schema):
     explanation: Explanation
 
 
+class FitIn(DocumentIn):
+    """As for figures, and the seconds there are."""
+
+    available_s: float = Field(gt=0, le=86_400)
+
+
+class FitOut(Schema):
+    """Ways to fit, the closest first."""
+
+    ways: list[FitWay]
+
+
 def json_answer(value: Any) -> HttpResponse:
     """Figures as they are: the core made them, so they are not read a second time on the way out."""
     return HttpResponse(json.dumps(value, ensure_ascii=False), content_type="application/json")
@@ -63,22 +102,36 @@ def json_answer(value: Any) -> HttpResponse:
 @router.post("/figures", response={200: FiguresOut, **REFUSALS}, operation_id="figures")
 def figures(request: HttpRequest, data: FiguresIn) -> HttpResponse:
     """Figure a document."""
-    squad = squad_for(request.auth, data.squad, Right.LOOK)
-    return json_answer(figured(data.document, squad.methods_value(), data.given))
+    house = data.house(request)
+    made = figured(data.document, house, data.given)
+    if data.against is None:
+        return json_answer(made)
+    other, _ = figures_and_tally(
+        parse_session(data.against.document or data.document),
+        library=house.library,
+        methods=house.methods,
+        given=data.against.given,
+    )
+    return json_answer({**made, "deltas": printed(deltas(printed(other), dict(made["figures"])))})
 
 
 @router.post("/explain", response={200: ExplanationOut, **REFUSALS}, operation_id="explain")
 def explain_figure(request: HttpRequest, data: ExplainIn) -> HttpResponse:
     """Open one level of a figure."""
-    squad = squad_for(request.auth, data.squad, Right.LOOK)
+    house = data.house(request)
+    session = parse_session(data.document)
     try:
-        opened = explain(
-            parse_session(data.document),
-            data.figure,
-            library=shipped_library(),
-            methods=squad.methods_value(),
-            given=data.given,
-        )
+        opened = explain(session, data.figure, library=house.library, methods=house.methods, given=data.given)
     except UnknownFigureError:
         return problem_response(404, "figure", f"There is no figure {data.figure[:80]!r} in this session.")
     return json_answer(printed({"explanation": opened}))
+
+
+@router.post("/fit", response={200: FitOut, **REFUSALS}, operation_id="fit")
+def fit(request: HttpRequest, data: FitIn) -> HttpResponse:
+    """Ways to make a session fit the minutes there are."""
+    house = data.house(request)
+    ways = fit_to_time(
+        data.document, data.available_s, library=house.library, methods=house.methods, given=data.given
+    )
+    return json_answer(printed({"ways": ways}))

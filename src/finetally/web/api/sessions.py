@@ -6,13 +6,16 @@ from datetime import datetime
 from typing import Literal
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
+from finetally.core.compare.differences import Difference
+from finetally.core.session.limits import MAX_BYTES
+from finetally.web.api.figures import json_answer
 from finetally.web.api.openapi import Document
 from finetally.web.problems import ProblemOut
-from finetally.web.training import use_cases
+from finetally.web.training import exchange, use_cases
 from finetally.web.training.figuring import ListFigures
 from finetally.web.training.models import Revision, Session
 
@@ -88,6 +91,21 @@ class SavedOut(Schema):
     session: SessionOut
 
 
+class ImportIn(Schema):
+    """A file: a session (`json`), or board text (`txt`)."""
+
+    kind: Literal["json", "txt"]
+    text: str = Field(max_length=MAX_BYTES)
+    squad: int | None = None
+
+
+class DifferencesOut(Schema):
+    """What a version changed, against the one before it or the one named."""
+
+    against: int | None
+    differences: list[Difference]
+
+
 def _author(revision: Revision) -> str:
     return revision.author.get_username() if revision.author else "nobody"
 
@@ -143,6 +161,21 @@ def create_session(request: HttpRequest, data: CreateIn) -> Status[SessionOut]:
     return Status(201, _out(use_cases.create_session(request.auth, data.squad, data.document)))
 
 
+@router.post("/import", response={201: SessionOut, **REFUSALS}, operation_id="import_session")
+def import_session(request: HttpRequest, data: ImportIn) -> Status[SessionOut]:
+    """Keep the session that a file holds; a file with anything wrong in it is refused whole."""
+    return Status(201, _out(exchange.import_session(request.auth, data.squad, data.kind, data.text)))
+
+
+@router.get("/{session_id}/export.{kind}", response={200: None, **REFUSALS}, operation_id="export_session")
+def export_session(request: HttpRequest, session_id: UUID, kind: Literal["json", "txt"]) -> HttpResponse:
+    """The session as a file."""
+    name, text = exchange.export_session(request.auth, session_id, kind)
+    answer = HttpResponse(text, content_type="application/json" if kind == "json" else "text/plain; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="{name}.{kind}"'
+    return answer
+
+
 @router.get("/{session_id}", response={200: SessionOut, **REFUSALS}, operation_id="read_session")
 def read_session(request: HttpRequest, session_id: UUID) -> SessionOut:
     """One session."""
@@ -186,3 +219,16 @@ def read_revision(request: HttpRequest, session_id: UUID, revision_id: int) -> R
     """One version."""
     revision = use_cases.read_revision(request.auth, session_id, revision_id)
     return RevisionOut(**_revision(revision).model_dump(), document=revision.document)
+
+
+@router.get(
+    "/{session_id}/revisions/{revision_id}/differences",
+    response={200: DifferencesOut, **REFUSALS},
+    operation_id="revision_differences",
+)
+def revision_differences(
+    request: HttpRequest, session_id: UUID, revision_id: int, against: int | None = None
+) -> HttpResponse:
+    """What a version changed; `against` another than the one before it."""
+    other, found = use_cases.revision_differences(request.auth, session_id, revision_id, against)
+    return json_answer({"against": other, "differences": found})

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
+from finetally.core.methods.given import PersonGiven
 from finetally.core.methods.value import Methods
 
 
@@ -42,6 +43,32 @@ class Person(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    def given(self) -> PersonGiven:
+        """What is known about the person, as the core takes it."""
+        return PersonGiven(
+            one_rm=self.one_rm,
+            body_kg=self.body_kg,
+            capacity_met=self.capacity_met,
+            pace_factor=self.pace_factor,
+            effort_offset=self.effort_offset,
+        )
+
+
+class SquadMovement(models.Model):
+    """A movement that a squad defined or imported; it wins over the shipped one with the same key."""
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="movements")
+    key = models.CharField(max_length=120)
+    definition = models.JSONField()
+    updated_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["key"]
+        constraints = [models.UniqueConstraint(fields=["squad", "key"], name="one_movement_a_key")]
+
+    def __str__(self) -> str:
+        return self.key
 
 
 class Role(models.TextChoices):

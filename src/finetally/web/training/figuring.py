@@ -12,11 +12,10 @@ from finetally.core import CORE_VERSION
 from finetally.core.figures import Figures, figures_and_tally, printed
 from finetally.core.formats.names import BlockFormat, format_of
 from finetally.core.methods.given import Given
-from finetally.core.methods.value import Methods
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.stave import Stave, stave_of
-from finetally.shipped import library_hash, shipped_library
+from finetally.web.squads.house import House
 from finetally.web.training.models import Summary
 
 
@@ -49,24 +48,24 @@ class ListFigures(TypedDict):
     problem: str | None
 
 
-def figured(document: dict[str, Any], methods: Methods, given: Given) -> Figured:
-    """Figures and stave of a document. Raises DocumentError."""
+def figured(document: dict[str, Any], house: House, given: Given) -> Figured:
+    """Figures, stave and formats of a document. Raises DocumentError."""
     made, tally = figures_and_tally(
-        parse_session(document), library=shipped_library(), methods=methods, given=given
+        parse_session(document), library=house.library, methods=house.methods, given=given
     )
     formats = [format_of(of.block) for of in tally.tape.blocks]
     both: Figured = printed({"figures": made, "stave": stave_of(tally), "formats": formats})
     return both
 
 
-def _key(document: dict[str, Any], methods: Methods) -> str:
-    parts = [document, methods.model_dump(mode="json", by_alias=True), library_hash(), CORE_VERSION]
+def _key(document: dict[str, Any], house: House) -> str:
+    parts = [document, house.methods.model_dump(mode="json", by_alias=True), house.library_key, CORE_VERSION]
     return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
 
 
-def _list_figures(document: dict[str, Any], methods: Methods) -> ListFigures:
+def _list_figures(document: dict[str, Any], house: House) -> ListFigures:
     try:
-        both = figured(document, methods, Given())
+        both = figured(document, house, Given())
     except DocumentError as error:
         return {
             "total_s": None,
@@ -96,12 +95,12 @@ def _list_figures(document: dict[str, Any], methods: Methods) -> ListFigures:
     }
 
 
-def list_figures(documents: list[dict[str, Any]], methods: list[Methods]) -> list[ListFigures]:
+def list_figures(documents: list[dict[str, Any]], houses: list[House]) -> list[ListFigures]:
     """Figures for lists, from the kept summaries where there are any. Two queries, however many documents."""
-    keys = [_key(document, own) for document, own in zip(documents, methods, strict=True)]
+    keys = [_key(document, own) for document, own in zip(documents, houses, strict=True)]
     kept = dict(Summary.objects.filter(key__in=keys).values_list("key", "figures"))
     fresh: dict[str, Summary] = {}
-    for key, document, own in zip(keys, documents, methods, strict=True):
+    for key, document, own in zip(keys, documents, houses, strict=True):
         if key not in kept:
             kept[key] = _list_figures(document, own)
             fresh[key] = Summary(key=key, figures=kept[key])

@@ -12,10 +12,12 @@ from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
+from finetally.core.compare.differences import Difference, differences
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.models import Squad
+from finetally.web.squads.house import houses_of
+from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.figuring import ListFigures, list_figures
 from finetally.web.training.models import Revision, RevisionKind, Session
 
@@ -31,23 +33,13 @@ def _session(actor: Actor, session_id: UUID, right: Right = Right.LOOK) -> Sessi
     return session
 
 
-def squad_for(actor: Actor, squad_id: int | None, right: Right) -> Squad:
-    """The squad an act is about: the one named, else the first in which the actor has the right."""
-    visible = actor.squads()
-    if squad_id is None:
-        allowed = actor.squads(right)
-        squad_id = allowed[0] if allowed else (visible[0] if visible else None)
-    squad = get_object_or_404(Squad, pk=squad_id if squad_id in visible else None)
-    actor.require(squad.pk, right)
-    return squad
-
-
 def list_sessions(actor: Actor, *, archived: bool = False) -> list[tuple[Session, ListFigures]]:
     """Sessions that the actor sees, latest first, with their figures."""
     sessions = list(_visible(actor).filter(archived_at__isnull=not archived))
     documents = [session.head.document if session.head else {} for session in sessions]
-    methods = [session.squad.methods_value() for session in sessions]
-    return list(zip(sessions, list_figures(documents, methods), strict=True))
+    houses = houses_of({session.squad for session in sessions})
+    own = [houses[session.squad_id] for session in sessions]
+    return list(zip(sessions, list_figures(documents, own), strict=True))
 
 
 def read_session(actor: Actor, session_id: UUID) -> Session:
@@ -167,3 +159,15 @@ def read_revision(actor: Actor, session_id: UUID, revision_id: int) -> Revision:
     """One version with its document."""
     session = _session(actor, session_id)
     return get_object_or_404(session.revisions.select_related("author"), pk=revision_id)
+
+
+def revision_differences(
+    actor: Actor, session_id: UUID, revision_id: int, against: int | None
+) -> tuple[int | None, list[Difference]]:
+    """What a version differs in from its parent, or from another version of the same session; and which that is."""
+    revision = read_revision(actor, session_id, revision_id)
+    other_id = against if against is not None else revision.parent_id
+    if other_id is None:
+        return None, []
+    other = read_revision(actor, session_id, other_id)
+    return other.pk, differences(other.document, revision.document)

@@ -1,0 +1,139 @@
+"""Movements as a table (CSV) or a list (JSON), in and out. A wrong file says where, and nothing is taken of it."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from collections.abc import Iterable
+from typing import Any
+
+from pydantic import ValidationError
+
+from finetally.core.session.movement import MovementDef
+from finetally.core.session.problems import DocumentError, Problem, path_text, shown
+from finetally.core.session.reading import read_json
+
+MAX_MOVEMENTS = 2_000
+"""Movements of one file: ten times the shipped library."""
+
+COLUMNS = (
+    "key", "name", "aliases", "patterns", "muscles", "plane", "position", "sides", "rep_is", "pace_s", "speed_mps",
+    "met", "met_source", "landings", "landing_grade", "skilled", "stresses", "kit", "easier", "harder", "kit_swaps",
+    "cues", "cautions",
+)  # fmt: skip
+NUMBERS = frozenset({"pace_s", "speed_mps", "met", "landings"})
+WEIGHTS = frozenset({"patterns", "muscles"})
+LISTS = frozenset({"aliases", "stresses", "kit", "easier", "harder", "kit_swaps", "cues", "cautions"})
+
+
+def _cell(name: str, value: Any) -> str:
+    if value is None:
+        return ""
+    if name in WEIGHTS:
+        return "; ".join(f"{part} {weight:g}" for part, weight in value.items())
+    if name in LISTS:
+        return value if isinstance(value, str) else "; ".join(value)
+    return "yes" if value is True else "no" if value is False else f"{value:g}" if name in NUMBERS else str(value)
+
+
+def movements_csv(movements: Iterable[MovementDef]) -> str:
+    """One movement a line; lists parted by semicolons, weights as `squat 0.6; hinge 0.4`."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(COLUMNS)
+    for movement in movements:
+        given = movement.model_dump(mode="json", exclude_unset=True)
+        writer.writerow(_cell(name, given.get(name)) for name in COLUMNS)
+    return out.getvalue()
+
+
+def movements_json(movements: Iterable[MovementDef]) -> str:
+    """A list of definitions as written."""
+    listed = [movement.model_dump(mode="json", exclude_unset=True) for movement in movements]
+    return json.dumps(listed, ensure_ascii=False, indent=1) + "\n"
+
+
+def read_movements_json(data: str) -> list[MovementDef]:
+    """Read a list of definitions. Raises DocumentError with the path of every problem."""
+    value = read_json(data)
+    if not isinstance(value, list):
+        raise DocumentError([Problem("(document)", shown(value), "a list of movements", "list_type")])
+    return _validated([(f"[{index}]", one) for index, one in enumerate(value)])
+
+
+def read_movements_csv(data: str) -> list[MovementDef]:
+    """Read a table with a head line. Raises DocumentError; places are `line 3, patterns`."""
+    try:
+        rows = list(csv.reader(io.StringIO(data.lstrip("\ufeff")), strict=True))
+    except csv.Error as error:
+        raise DocumentError([Problem("(document)", str(error), "comma-separated text", "not_csv")]) from None
+    if not rows or "key" not in rows[0]:
+        found = shown(", ".join(rows[0])) if rows else "nothing"
+        raise DocumentError([Problem("line 1", found, "a head line with at least key and patterns", "head")])
+    head = [name.strip() for name in rows[0]]
+    unknown = [name for name in head if name not in COLUMNS]
+    if unknown:
+        raise DocumentError([Problem("line 1", shown(unknown[0]), ", ".join(COLUMNS), "head")])
+    problems: list[Problem] = []
+    found_rows: list[tuple[str, Any]] = []
+    for number, row in enumerate(rows[1:], start=2):
+        if any(cell.strip() for cell in row):
+            found_rows.append((f"line {number}", _row(head, row, f"line {number}", problems)))
+    if problems:
+        raise DocumentError(problems)
+    return _validated(found_rows)
+
+
+def _row(head: list[str], row: list[str], place: str, problems: list[Problem]) -> dict[str, Any]:
+    made: dict[str, Any] = {}
+    if len(row) > len(head):
+        problems.append(Problem(place, f"{len(row)} cells", f"at most {len(head)}", "cells"))
+    for name, cell in zip(head, row, strict=False):
+        text = cell.strip()
+        if text:
+            try:
+                made[name] = _read_cell(name, text)
+            except ValueError:
+                allowed = "weights such as squat 0.6; hinge 0.4" if name in WEIGHTS else "a number"
+                problems.append(Problem(f"{place}, {name}", shown(text), allowed, "number"))
+    return made
+
+
+def _read_cell(name: str, text: str) -> Any:
+    if name in NUMBERS:
+        number = float(text)
+        return int(number) if number.is_integer() else number
+    if name in WEIGHTS:
+        pairs = [part.rsplit(None, 1) for part in text.split(";") if part.strip()]
+        return {part.strip(): float(weight) for part, weight in pairs}
+    if name in LISTS:
+        return [part.strip() for part in text.split(";") if part.strip()]
+    return text.lower() in ("yes", "true", "1") if name == "skilled" else text
+
+
+def _validated(rows: list[tuple[str, Any]]) -> list[MovementDef]:
+    if len(rows) > MAX_MOVEMENTS:
+        raise DocumentError([Problem("(document)", f"{len(rows)} movements", f"up to {MAX_MOVEMENTS}", "too_many")])
+    problems: list[Problem] = []
+    made: list[MovementDef] = []
+    seen: set[str] = set()
+    for place, row in rows:
+        try:
+            movement = MovementDef.model_validate(row)
+        except ValidationError as error:
+            for detail in error.errors(include_url=False):
+                where = path_text(tuple(part for part in detail["loc"] if part != "[key]"))
+                allowed = str((detail.get("ctx") or {}).get("allowed", detail["msg"].lower()))
+                path = f"{place}, {where}" if where != "(document)" else place
+                problems.append(Problem(path, shown(detail["input"]), allowed, detail["type"]))
+            continue
+        if movement.key in seen:
+            problems.append(Problem(f"{place}, key", repr(movement.key), "each key once", "duplicate_key"))
+        elif not movement.patterns:
+            problems.append(Problem(f"{place}, patterns", "nothing", "pattern weights that add up to 1", "missing"))
+        seen.add(movement.key)
+        made.append(movement)
+    if problems:
+        raise DocumentError(problems)
+    return made

@@ -1,0 +1,120 @@
+"""Named formats: the table, and making blocks of them."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from finetally.core.formats.remake import remade, usual_dose
+from finetally.core.formats.shape import CannotMakeError, Param
+from finetally.core.formats.table import BY_KEY, FORMATS, make
+from finetally.core.session.problems import Problem
+from finetally.core.session.reading import parse_session
+from finetally.web.api.figures import json_answer
+from finetally.web.problems import ProblemOut, problem_response
+from finetally.web.squads.actor import Right
+from finetally.web.squads.use_cases import house_for
+
+router = Router()
+REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
+
+
+class ParamOut(Schema):
+    """One thing a coach sets: kind `seconds`, `count`, `reps`, `choice`, `flag` or `seconds-list`."""
+
+    name: str
+    kind: str
+    default: Any
+    low: float
+    high: float
+    choices: list[str]
+
+
+class FormatOut(Schema):
+    """A named format: how many movements it holds (at least, at most, by how many), and where doses come from."""
+
+    key: str
+    name: str
+    trade: list[str]
+    params: list[ParamOut]
+    least: int
+    most: int | None
+    by: int
+    dose: str
+
+
+class FormatsOut(Schema):
+    """All of them, in order of precedence."""
+
+    formats: list[FormatOut]
+
+
+class MakeIn(Schema):
+    """A format with its parameters, and what to make it of: an entry made over, or movements by key."""
+
+    key: str = Field(max_length=64)
+    params: dict[str, Any] = {}
+    entry: dict[str, Any] | None = None
+    movements: list[str] = Field(default=[], max_length=100)
+    squad: int | None = None
+
+
+class MakeOut(Schema):
+    """The entries it makes: one block as a rule."""
+
+    entries: list[dict[str, Any]]
+
+
+def _param(one: Param) -> ParamOut:
+    return ParamOut(
+        name=one.name, kind=one.kind, default=one.default, low=one.low, high=one.high, choices=list(one.choices)
+    )
+
+
+@router.get("/formats", response={200: FormatsOut, 401: ProblemOut}, operation_id="formats")
+def formats(request: HttpRequest) -> FormatsOut:
+    """The table of formats."""
+    return FormatsOut(
+        formats=[
+            FormatOut(
+                key=one.key,
+                name=one.name,
+                trade=list(one.trade),
+                params=[_param(param) for param in one.params],
+                least=one.steps[0],
+                most=one.steps[1],
+                by=one.steps[2],
+                dose=one.dose,
+            )
+            for one in FORMATS
+        ]
+    )
+
+
+@router.post("/formats/make", response={200: MakeOut, **REFUSALS}, operation_id="make_format")
+def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
+    """Make a block of a format, from movements or from a block that is there."""
+    library = house_for(request.auth, data.squad, Right.LOOK).library
+    chosen = BY_KEY.get(data.key)
+    if chosen is None:
+        return problem_response(404, "format", f"There is no format {data.key!r}.")
+    try:
+        if data.entry is not None:
+            # A whole session with nothing else in it: so the entry is read as safely as any.
+            parse_session({"fine_tally": 1, "title": "-", "blocks": [data.entry]})
+            entries = remade(data.entry, data.key, data.params, library=library)
+        else:
+            dosed = chosen.dose in ("reps", "any")
+            steps = [{"movement": m, **(usual_dose(m, library) if dosed else {})} for m in data.movements]
+            entries = make(data.key, steps, data.params)
+        parse_session({"fine_tally": 1, "title": "-", "blocks": entries})
+    except CannotMakeError as error:
+        problem = Problem("params", "these movements and numbers", str(error), "cannot_make")
+        return problem_response(422, "format", str(error), [problem])
+    except TypeError:
+        problem = Problem("params", "a value of another kind", "the kind that the format's table names", "type")
+        return problem_response(422, "format", problem.text, [problem])
+    return json_answer({"entries": entries})

@@ -1,0 +1,51 @@
+"""A squad's people and methods."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+
+from finetally.core.methods.given import PersonGiven
+from finetally.web.problems import ProblemOut
+from finetally.web.squads import use_cases
+
+router = Router()
+REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 422: ProblemOut}
+
+
+class PersonOut(Schema):
+    """Somebody of a squad, with what is known of them as figures take it."""
+
+    id: int
+    name: str
+    given: PersonGiven
+
+
+class MethodsIn(Schema):
+    """Settings to change; null takes one back to its default."""
+
+    methods: dict[str, Any]
+
+
+class MethodsOut(Schema):
+    """All settings of a squad, defaults included."""
+
+    methods: dict[str, Any]
+
+
+@router.get("/people", response={200: list[PersonOut], **REFUSALS}, operation_id="people")
+def people(request: HttpRequest, squad: int | None = None) -> list[PersonOut]:
+    """The people of a squad."""
+    return [
+        PersonOut(id=person.pk, name=person.name, given=person.given())
+        for person in use_cases.list_people(request.auth, squad)
+    ]
+
+
+@router.patch("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="change_methods")
+def change_methods(request: HttpRequest, squad_id: int, data: MethodsIn) -> MethodsOut:
+    """Change some settings."""
+    squad = use_cases.change_methods(request.auth, squad_id, data.methods)
+    return MethodsOut(methods=squad.methods_value().model_dump(mode="json", by_alias=True))

@@ -1,0 +1,57 @@
+"""What a squad's figures are made with: its methods, and the shipped movements with its own on top."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any
+
+from finetally.core.methods.value import Methods
+from finetally.core.movements.library import Library
+from finetally.core.session.movement import MovementDef
+from finetally.shipped import library_hash, shipped_library
+from finetally.web.squads.models import Squad, SquadMovement
+
+
+@dataclass(frozen=True, slots=True)
+class House:
+    """Methods, library, and what the library is known by in the keys of kept figures."""
+
+    methods: Methods
+    library: Library
+    library_key: str
+    own: frozenset[str]
+
+
+@lru_cache(maxsize=64)
+def _library(own: str) -> tuple[Library, str]:
+    if own == "[]":
+        return shipped_library(), library_hash()
+    definitions = [MovementDef.model_validate(one) for one in json.loads(own)]
+    key = hashlib.sha256((library_hash() + own).encode()).hexdigest()[:16]
+    return shipped_library().with_definitions(definitions), key
+
+
+def _house(methods: dict[str, Any], own: list[dict[str, Any]]) -> House:
+    library, key = _library(json.dumps(own, sort_keys=True))
+    return House(Methods.model_validate(methods), library, key, frozenset(one["key"] for one in own))
+
+
+def house_of(squad: Squad, methods: dict[str, Any] | None = None) -> House:
+    """A squad's house; `methods` are settings tried in its place, for this answer only. One query."""
+    own = list(squad.movements.values_list("definition", flat=True))
+    return _house({**squad.methods, **(methods or {})}, own)
+
+
+def houses_of(squads: Iterable[Squad]) -> dict[int, House]:
+    """Houses of several squads by id. One query."""
+    known = {squad.pk: squad for squad in squads}
+    own: dict[int, list[dict[str, Any]]] = {pk: [] for pk in known}
+    for squad_id, definition in SquadMovement.objects.filter(squad_id__in=known).values_list(
+        "squad_id", "definition"
+    ):
+        own[squad_id].append(definition)
+    return {pk: _house(squad.methods, own[pk]) for pk, squad in known.items()}

@@ -1,0 +1,100 @@
+"""What can be done with a squad's settings, people and movements."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from django.db import transaction
+from django.shortcuts import get_object_or_404
+from pydantic import ValidationError
+
+from finetally.core.checks.table import CHECKS
+from finetally.core.methods.value import Methods
+from finetally.core.movements.exchange import (
+    movements_csv,
+    movements_json,
+    read_movements_csv,
+    read_movements_json,
+)
+from finetally.core.session.movement import MovementDef
+from finetally.core.session.problems import DocumentError, Problem, path_text, shown
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.house import House, house_of
+from finetally.web.squads.models import Person, Squad, SquadMovement
+
+
+def squad_for(actor: Actor, squad_id: int | None, right: Right) -> Squad:
+    """The squad an act is about: the one named, else the first in which the actor has the right."""
+    visible = actor.squads()
+    if squad_id is None:
+        allowed = actor.squads(right)
+        squad_id = allowed[0] if allowed else (visible[0] if visible else None)
+    squad = get_object_or_404(Squad, pk=squad_id if squad_id in visible else None)
+    actor.require(squad.pk, right)
+    return squad
+
+
+def house_for(actor: Actor, squad_id: int | None, right: Right, methods: dict[str, Any] | None = None) -> House:
+    """What a squad's figures are made with; `methods` are tried for this answer alone. Raises DocumentError."""
+    squad = squad_for(actor, squad_id, right)
+    try:
+        return house_of(squad, methods)
+    except ValidationError as error:
+        raise DocumentError(_methods_problems(error)) from None
+
+
+def list_people(actor: Actor, squad_id: int | None) -> list[Person]:
+    """The people of a squad; what is known about their bodies is for those who plan."""
+    return list(squad_for(actor, squad_id, Right.PLAN).people.all())
+
+
+def movements_of(actor: Actor, squad_id: int | None) -> House:
+    """The movements that a squad works with."""
+    return house_of(squad_for(actor, squad_id, Right.LOOK))
+
+
+def _put(squad: Squad, movements: list[MovementDef]) -> None:
+    with transaction.atomic():
+        for movement in movements:
+            definition = movement.model_dump(mode="json", exclude_unset=True)
+            SquadMovement.objects.update_or_create(
+                squad=squad, key=movement.key, defaults={"definition": definition}
+            )
+
+
+def import_movements(actor: Actor, squad_id: int | None, text: str, kind: Literal["csv", "json"]) -> list[str]:
+    """Take the movements of a file into the squad's library; all of them or none. Raises DocumentError."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    movements = read_movements_csv(text) if kind == "csv" else read_movements_json(text)
+    _put(squad, movements)
+    return [movement.key for movement in movements]
+
+
+def export_movements(actor: Actor, squad_id: int | None, kind: Literal["csv", "json"]) -> str:
+    """All movements that a squad works with, as a file."""
+    movements = movements_of(actor, squad_id).library.values()
+    return movements_csv(movements) if kind == "csv" else movements_json(movements)
+
+
+def _methods_problems(error: ValidationError) -> list[Problem]:
+    return [
+        Problem(path_text(("methods", *one["loc"])), shown(one["input"]), one["msg"].lower(), one["type"])
+        for one in error.errors(include_url=False)
+    ]
+
+
+def change_methods(actor: Actor, squad_id: int, changes: dict[str, Any]) -> Squad:
+    """Set some of a squad's methods; None takes a setting back to its default. Raises DocumentError."""
+    squad = squad_for(actor, squad_id, Right.HEAD)
+    wanted = {name: value for name, value in {**squad.methods, **changes}.items() if value is not None}
+    try:
+        Methods.model_validate(wanted)
+    except ValidationError as error:
+        raise DocumentError(_methods_problems(error)) from None
+    unknown = sorted(set(wanted.get("muted_checks", [])) - {check.code for check in CHECKS})
+    if unknown:
+        allowed = ", ".join(check.code for check in CHECKS)
+        raise DocumentError([Problem("muted_checks", repr(unknown[0]), allowed, "check")])
+    squad.methods = wanted
+    squad.save()
+    return squad
