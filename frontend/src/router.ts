@@ -9,6 +9,7 @@ export const router = createRouter({
     { path: '/sign-in', name: 'sign-in', component: () => import('./screens/sign-in/SignIn.vue') },
     { path: '/bench', name: 'sessions', component: () => import('./screens/bench/SessionList.vue') },
     { path: '/bench/:id', name: 'bench', component: () => import('./screens/bench/BenchScreen.vue'), props: true },
+    { path: '/bench/:id/card', name: 'card', component: () => import('./screens/card/CardScreen.vue'), props: true },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./screens/NowhereScreen.vue') },
   ],
 })

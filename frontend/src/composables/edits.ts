@@ -106,3 +106,65 @@ export function applyEdits<D extends object>(document: D, edits: readonly Edit[]
   const inverse = edits.map((edit) => applyOne(made as Json, edit)).reverse()
   return { document: made, inverse }
 }
+
+/** Edits that make one document of another, key by key; parts are replaced whole. */
+export function replacing(from: object, to: object): Edit[] {
+  const before = from as Json
+  const after = to as Json
+  const set = Object.keys(after)
+    .filter((key) => JSON.stringify(before[key]) !== JSON.stringify(after[key]))
+    .map((key): Edit => ({ op: 'set', place: [key], value: after[key] }))
+  const gone = Object.keys(before)
+    .filter((key) => !(key in after))
+    .map((key): Edit => ({ op: 'set', place: [key], unset: true }))
+  return [...set, ...gone]
+}
+
+function idsOf(value: unknown, into: Set<string>): Set<string> {
+  if (Array.isArray(value)) value.forEach((item) => idsOf(item, into))
+  else if (isObject(value)) {
+    if (typeof value.id === 'string') into.add(value.id)
+    Object.values(value).forEach((item) => idsOf(item, into))
+  }
+  return into
+}
+
+/** Gives ids to entries, stations and steps that have none, or whose id the document has already. */
+export function withFreshIds<V>(document: object, value: V): V {
+  const taken = idsOf((document as Json).blocks, new Set())
+  const made = structuredClone(value)
+  const name = (carrier: Json, letter: string): void => {
+    if (typeof carrier.id === 'string' && !taken.has(carrier.id)) {
+      taken.add(carrier.id)
+      return
+    }
+    let number = 1
+    while (taken.has(`${letter}${number}`)) number += 1
+    carrier.id = `${letter}${number}`
+    taken.add(carrier.id as string)
+  }
+  const steps = (list: unknown): void => {
+    if (Array.isArray(list)) list.filter(isObject).forEach((step) => name(step, 's'))
+  }
+  const entry = (one: Json): void => {
+    if ('section' in one) {
+      name(one, 'c')
+      if (Array.isArray(one.blocks)) one.blocks.filter(isObject).forEach(entry)
+      return
+    }
+    if (!isObject(one.clock)) {
+      name(one, 's')
+      return
+    }
+    name(one, 'b')
+    steps(one.steps)
+    if (Array.isArray(one.clock.stations)) {
+      one.clock.stations.filter(isObject).forEach((station) => {
+        name(station, 't')
+        steps(station.steps)
+      })
+    }
+  }
+  for (const one of Array.isArray(made) ? made : [made]) if (isObject(one)) entry(one)
+  return made
+}

@@ -8,8 +8,12 @@ export type SaveState = 'saved' | 'waiting' | 'saving' | 'refused' | 'conflict' 
 const PAUSE_MS = 700
 const RETRY_MS = 4000
 
-/** Saves a document a moment after each change, one save at a time; tells of refusals and conflicts. */
-export function useAutosave(document: Ref<SessionDoc | null>) {
+/** Saves a document a moment after each change, one save at a time; tells of refusals and conflicts. Waits while `held`. */
+export function useAutosave(
+  document: Ref<SessionDoc | null>,
+  held: Ref<boolean>,
+  created: (session: SessionOut) => void,
+) {
   const state = ref<SaveState>('saved')
   const problems = shallowRef<readonly ProblemItem[]>([])
   const conflict = shallowRef<{ kept: RevisionItem; theirs: SessionOut } | null>(null)
@@ -20,10 +24,11 @@ export function useAutosave(document: Ref<SessionDoc | null>) {
   let timer = 0
   let flying = false
 
-  function begin(session: SessionOut): void {
-    id = session.id
-    base = session.etag
-    saved = session.document
+  /** Start from a session as it is kept; from null for one that is kept with its first save. */
+  function begin(session: SessionOut | null): void {
+    id = session?.id ?? ''
+    base = session?.etag ?? ''
+    saved = session?.document ?? null
     conflict.value = null
     problems.value = []
     state.value = 'saved'
@@ -37,10 +42,20 @@ export function useAutosave(document: Ref<SessionDoc | null>) {
   async function save(): Promise<void> {
     window.clearTimeout(timer)
     const sent = document.value
-    if (flying || sent === null || sent === saved || id === '') return
+    if (flying || held.value || sent === null || sent === saved) return
     flying = true
     state.value = 'saving'
     try {
+      if (id === '') {
+        const made = await api.createSession(sent)
+        id = made.id
+        base = made.etag
+        saved = sent
+        problems.value = []
+        state.value = 'saved'
+        created(made)
+        return
+      }
       const answer = await api.saveSession(id, base, tab, sent)
       problems.value = []
       if (answer.outcome === 'conflict') {
@@ -74,8 +89,8 @@ export function useAutosave(document: Ref<SessionDoc | null>) {
     void save()
   }
 
-  watch(document, (changed) => {
-    if (changed === null || changed === saved) return
+  watch([document, held], ([changed]) => {
+    if (changed === null || changed === saved || held.value) return
     if (!flying) state.value = 'waiting'
     later(PAUSE_MS)
   })

@@ -2,7 +2,7 @@ import { computed, shallowRef } from 'vue'
 
 import type { SessionDoc } from '@/api/types'
 
-import { applyEdits, type Edit } from './edits'
+import { applyEdits, replacing, type Edit } from './edits'
 
 interface Done {
   undo: Edit[]
@@ -50,8 +50,15 @@ export function useDocument() {
     to.value = [...to.value, { ...last, key: '' }]
   }
 
+  /** Go back to an earlier state as one more step that can be undone. */
+  function replace(wanted: SessionDoc, key = ''): void {
+    if (document.value === null || wanted === document.value) return
+    edit(replacing(document.value, wanted), key)
+  }
+
   return {
     document,
+    replace,
     load,
     edit,
     undo: () => step(past, future, 'undo'),

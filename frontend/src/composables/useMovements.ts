@@ -1,21 +1,40 @@
 import { computed, shallowRef } from 'vue'
 
 import { api } from '@/api/client'
-import type { MovementDef, MovementsOut } from '@/api/types'
+import type { MovementDef, MovementsOut, SessionDoc } from '@/api/types'
 
 const tables = shallowRef<MovementsOut | null>(null)
 let asking: Promise<void> | null = null
 
-/** The movement library and the rows of the stave, asked for once. */
+async function fetchTables(): Promise<void> {
+  tables.value = await api.movements()
+}
+
+/** What narrows a search for a movement; an empty word narrows nothing. */
+export interface Narrowed {
+  pattern: string
+  kit: string
+  position: string
+  spare: string
+}
+
+const folded = (text: string): string => text.toLowerCase().replaceAll('-', ' ')
+
+/** The movements of the squad and the rows of the stave, asked for once. */
 export function useMovements() {
-  asking ??= api.movements().then((answer) => {
-    tables.value = answer
-  })
-  const byKey = computed(() => new Map((tables.value?.movements ?? []).map((m) => [m.key, m])))
+  asking ??= fetchTables()
+  const all = computed(() => tables.value?.movements ?? [])
+  const byKey = computed(() => new Map(all.value.map((m) => [m.key, m])))
+  const patterns = computed(() => tables.value?.patterns ?? [])
   const rowOf = computed(() => {
     const rows = tables.value?.rows ?? []
     return new Map(rows.flatMap((row) => row.members.map((member) => [member, row] as const)))
   })
+  const listed = (pick: (m: MovementDef) => readonly string[] | null | undefined) =>
+    computed(() => [...new Set(all.value.flatMap((m) => pick(m) ?? []))].sort())
+  const kits = listed((m) => m.kit)
+  const joints = listed((m) => m.stresses)
+  const positions = listed((m) => (m.position ? [m.position] : []))
 
   /** The short code of the row in which a movement does most. */
   function codeOf(movement: MovementDef | undefined): string {
@@ -27,5 +46,34 @@ export function useMovements() {
     return byKey.value.get(key)?.name ?? key
   }
 
-  return { byKey, codeOf, nameOf }
+  /** Movements whose name, key or alias holds every word typed; those that begin with it first. */
+  function search(typed: string, narrowed: Narrowed, own: readonly MovementDef[] = []): MovementDef[] {
+    const words = folded(typed).split(/\s+/).filter(Boolean)
+    const names = (m: MovementDef): string[] => [m.name ?? '', m.key, ...(m.aliases ?? [])].map(folded)
+    const fits = (m: MovementDef): boolean =>
+      (!narrowed.pattern || narrowed.pattern in (m.patterns ?? {})) &&
+      (!narrowed.kit || (narrowed.kit === 'none' ? !m.kit?.length : (m.kit ?? []).includes(narrowed.kit))) &&
+      (!narrowed.position || m.position === narrowed.position) &&
+      (!narrowed.spare || !(m.stresses ?? []).includes(narrowed.spare)) &&
+      words.every((word) => names(m).some((name) => name.includes(word)))
+    const begins = (m: MovementDef): number => (names(m).some((name) => name.startsWith(folded(typed.trim()))) ? 0 : 1)
+    const known = new Set(own.map((m) => m.key))
+    return [...own, ...all.value.filter((m) => !known.has(m.key))]
+      .filter(fits)
+      .sort((a, b) => begins(a) - begins(b) || (a.name ?? a.key).length - (b.name ?? b.key).length)
+  }
+
+  const checks = computed(() => tables.value?.checks ?? [])
+  return { all, byKey, codeOf, nameOf, search, kits, joints, positions, patterns, checks, refresh: fetchTables }
+}
+
+/** A movement as the document or the library knows it. */
+export function movementIn(
+  document: SessionDoc | null,
+  byKey: ReadonlyMap<string, MovementDef>,
+  key: string,
+): MovementDef | undefined {
+  const own = document?.movements?.find((one) => one.key === key)
+  const shipped = byKey.get(key)
+  return own ? { ...shipped, ...own } : shipped
 }

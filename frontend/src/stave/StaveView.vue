@@ -1,13 +1,24 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
-import type { Stave } from '@/api/types'
+import type { Stave, StaveLine } from '@/api/types'
 import { clock } from '@/words/format'
 
 import { lineText } from './line'
 import { fitted, LEFT, ROW, sumRoom, ticks, timeScale, TOP } from './scale'
+import { useZoom } from './useZoom'
 
-const props = defineProps<{ stave: Stave; stale: boolean }>()
+const props = defineProps<{
+  stave: Stave
+  stale: boolean
+  /** Shortest and longest the session can come to, if ranges leave it open. */
+  open?: { low: number; high: number }
+  /** Whether a window is pointed at from elsewhere. */
+  lit?: (line: StaveLine) => boolean
+  /** A row that is pointed at from elsewhere. */
+  litRow?: string
+}>()
+const emit = defineEmits<{ point: [line: StaveLine | null] }>()
 
 const frame = ref<HTMLElement | null>(null)
 const pixels = ref(1160)
@@ -20,34 +31,69 @@ onMounted(() => {
 })
 onBeforeUnmount(() => watcher?.disconnect())
 
-const scale = computed(() => timeScale(props.stave.total_s, pixels.value))
+const total = computed(() => Math.max(props.stave.total_s, props.open?.high ?? 0))
+const { from, span, zoomed, all, zoom, pan, show } = useZoom(total)
+const scale = computed(() => timeScale(span.value, pixels.value, from.value))
 const bottom = computed(() => TOP + props.stave.rows.length * ROW)
 const height = computed(() => bottom.value + 62)
 const barRoom = computed(() => Math.max(0, sumRoom(pixels.value) - 80))
-const right = computed(() => scale.value.x(props.stave.total_s))
+const right = computed(() => Math.max(LEFT + 60, pixels.value - sumRoom(pixels.value)))
 const longest = computed(() => Math.max(1, ...props.stave.rows.map((row) => row.work_s)))
+const inSight = (start: number, end: number): boolean => end > from.value && start < from.value + span.value
+const marks = computed(() => props.stave.marks.filter((mark) => inSight(mark.start, mark.start + mark.seconds)))
+const litSegments = computed(() => {
+  const { lit } = props
+  if (!lit) return new Set<number>()
+  return new Set(Object.entries(props.stave.lines).filter(([, one]) => lit(one)).map(([number]) => Number(number)))
+})
 const brackets = computed(() =>
-  props.stave.brackets.map((bracket, index) => {
-    const next = props.stave.brackets[index + 1]
-    const room = (next ? scale.value.x(next.start) : right.value) - scale.value.x(bracket.start) - 6
-    return { ...bracket, label: fitted(bracket.title, room) }
-  }),
+  props.stave.brackets
+    .map((bracket, index) => {
+      const next = props.stave.brackets[index + 1]
+      const begin = Math.max(LEFT, scale.value.x(bracket.start))
+      const room = (next ? Math.min(right.value, scale.value.x(next.start)) : right.value) - begin - 6
+      return { ...bracket, begin, stop: Math.min(right.value, scale.value.x(bracket.end) - 2), label: fitted(bracket.title, room) }
+    })
+    .filter((bracket) => inSight(bracket.start, bracket.end)),
 )
 const ribbonStep = computed(() => props.stave.total_s / Math.max(1, props.stave.ribbon.length - 1))
 
 const windows = computed(() => Object.keys(props.stave.lines).map(Number))
 const pointed = ref<number | null>(null)
-const line = computed(() => {
-  const found = pointed.value === null ? undefined : props.stave.lines[String(pointed.value)]
-  return found ? lineText(found) : ''
+const pointedLine = computed(() => (pointed.value === null ? null : (props.stave.lines[String(pointed.value)] ?? null)))
+watch(pointedLine, (line) => {
+  emit('point', line)
+  if (line) show(line.start, line.start + line.seconds)
 })
 
-function walk(event: KeyboardEvent): void {
-  const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
-  if (by === undefined || windows.value.length === 0) return
+function keys(event: KeyboardEvent): void {
+  const acts: Record<string, () => void> = {
+    ArrowRight: () => (event.shiftKey ? pan(0.25) : walk(1)),
+    ArrowLeft: () => (event.shiftKey ? pan(-0.25) : walk(-1)),
+    '+': () => zoom(true, pointedLine.value?.start),
+    '=': () => zoom(true, pointedLine.value?.start),
+    '-': () => zoom(false, pointedLine.value?.start),
+    '0': all,
+  }
+  const act = event.ctrlKey || event.metaKey || event.altKey ? undefined : acts[event.key]
+  if (!act) return
   event.preventDefault()
+  event.stopPropagation()
+  act()
+}
+function walk(by: number): void {
+  if (windows.value.length === 0) return
   const at = pointed.value === null ? (by > 0 ? -1 : windows.value.length) : windows.value.indexOf(pointed.value)
   pointed.value = windows.value[Math.min(windows.value.length - 1, Math.max(0, at + by))] ?? null
+}
+function wheel(event: WheelEvent): void {
+  if (!event.ctrlKey && !zoomed.value) return
+  event.preventDefault()
+  if (event.ctrlKey) {
+    const left = frame.value?.getBoundingClientRect().left ?? 0
+    const share = (event.clientX - left - LEFT) / Math.max(1, right.value - LEFT)
+    zoom(event.deltaY < 0, from.value + share * span.value)
+  } else pan((Math.abs(event.deltaX) > Math.abs(event.deltaY) ? event.deltaX : event.deltaY) / 1000)
 }
 </script>
 
@@ -56,13 +102,16 @@ function walk(event: KeyboardEvent): void {
     <!-- One stop for the keyboard; arrows walk through the windows, the line below tells what each is. -->
     <svg
       :width="pixels" :height="height" role="img" tabindex="0"
-      aria-label="Stave of the session. Arrow keys walk through its windows." @keydown="walk"
-      @blur="pointed = null" @mouseleave="pointed = null"
+      aria-label="Stave of the session. Arrow keys walk through its windows, plus and minus zoom, shift and arrows move along."
+      @keydown="keys" @blur="pointed = null" @mouseleave="pointed = null" @wheel="wheel"
     >
+      <defs>
+        <clipPath id="stave-time"><rect :x="LEFT" y="0" :width="right - LEFT" :height="height" /></clipPath>
+      </defs>
       <g v-for="(row, index) in stave.rows" :key="row.name">
         <rect
           :x="LEFT" :y="TOP + index * ROW" :width="right - LEFT" :height="ROW"
-          :fill="index % 2 ? '#fffdf8' : '#f8f5ec'"
+          :fill="row.name === litRow ? '#efe3d2' : index % 2 ? '#fffdf8' : '#f8f5ec'"
         />
         <text x="0" :y="TOP + index * ROW + 12" class="row">{{ row.name }}</text>
         <rect
@@ -70,32 +119,51 @@ function walk(event: KeyboardEvent): void {
         />
         <text :x="pixels" :y="TOP + index * ROW + 13" class="sum">{{ clock(row.work_s) }}</text>
       </g>
-      <g v-for="tick in ticks(stave.total_s, right - LEFT)" :key="tick">
+      <g v-for="tick in ticks(span, right - LEFT, from)" :key="tick">
         <line :x1="scale.x(tick)" :x2="scale.x(tick)" :y1="TOP - 2" :y2="bottom + 4" stroke="#ddd7c8" stroke-width=".6" />
         <text :x="scale.x(tick)" :y="height - 6" class="tick">{{ clock(tick) }}</text>
       </g>
-      <rect
-        v-for="(mark, index) in stave.marks" :key="index" :x="scale.x(mark.start)" :width="scale.width(mark.seconds)"
-        :y="TOP + mark.row * ROW + 1.5 + (mark.half === 'right' ? ROW / 2 - 1.5 : 0)"
-        :height="mark.half ? ROW / 2 - 1.5 : ROW - 3" :fill="`var(--e${mark.level})`"
-        :class="{ lit: mark.segment === pointed }" @mouseenter="pointed = mark.segment"
-      />
+      <g clip-path="url(#stave-time)">
+        <rect
+          v-for="(mark, index) in marks" :key="index" :x="scale.x(mark.start)" :width="scale.width(mark.seconds)"
+          :y="TOP + mark.row * ROW + 1.5 + (mark.half === 'right' ? ROW / 2 - 1.5 : 0)"
+          :height="mark.half ? ROW / 2 - 1.5 : ROW - 3" :fill="`var(--e${mark.level})`"
+          :class="{ lit: mark.segment === pointed || litSegments.has(mark.segment) }"
+          @mouseenter="pointed = mark.segment"
+        />
+        <rect
+          v-for="(value, index) in stave.ribbon" :key="`u${index}`" :x="scale.x(index * ribbonStep)"
+          :width="scale.width(ribbonStep) + 0.9" :y="bottom + 16 - value * 11" :height="value * 22" fill="var(--ribbon)"
+          :opacity="0.25 + 0.7 * value"
+        />
+        <!-- What ranges leave open: from the shortest to the longest end the paper is paler, and said in words. -->
+        <g v-if="open && open.high > open.low">
+          <rect
+            :x="scale.x(open.low)" :width="Math.max(0, scale.x(open.high) - scale.x(open.low))" :y="TOP"
+            :height="bottom - TOP" fill="var(--sheet)" opacity="0.55"
+          />
+          <line :x1="scale.x(open.low)" :x2="scale.x(open.low)" :y1="TOP" :y2="bottom" class="end" />
+        </g>
+      </g>
       <g v-for="(bracket, index) in brackets" :key="`b${index}`">
         <title>{{ bracket.title }}</title>
-        <text :x="scale.x(bracket.start)" y="11" class="bracket">{{ bracket.label }}</text>
-        <path
-          :d="`M${scale.x(bracket.start)} 22V16H${scale.x(bracket.end) - 2}V22`" fill="none" stroke="var(--ink)"
-        />
+        <text :x="bracket.begin" y="11" class="bracket">{{ bracket.label }}</text>
+        <path :d="`M${bracket.begin} 22V16H${bracket.stop}V22`" fill="none" stroke="var(--ink)" />
       </g>
       <line :x1="LEFT" :x2="right" :y1="bottom" :y2="bottom" stroke="var(--ink)" />
       <text x="0" :y="bottom + 20" class="row uptake">uptake</text>
-      <rect
-        v-for="(value, index) in stave.ribbon" :key="`u${index}`" :x="scale.x(index * ribbonStep)"
-        :width="scale.width(ribbonStep) + 0.9" :y="bottom + 16 - value * 11" :height="value * 22" fill="var(--ribbon)"
-        :opacity="0.25 + 0.7 * value"
-      />
     </svg>
-    <p class="line" aria-live="polite">{{ line || 'Point at a window to read its line.' }}</p>
+    <div class="under">
+      <p class="line" aria-live="polite">{{ pointedLine ? lineText(pointedLine) : 'Point at a window to read its line.' }}</p>
+      <span v-if="open && open.high > open.low" class="line">ranges leave open {{ clock(open.low) }} to {{ clock(open.high) }}</span>
+      <span class="zoom" role="group" aria-label="Zoom of the stave">
+        <button v-if="zoomed" type="button" class="plain" aria-label="Earlier" @click="pan(-0.5)">‹</button>
+        <button v-if="zoomed" type="button" class="plain" aria-label="Later" @click="pan(0.5)">›</button>
+        <button type="button" class="plain" aria-label="Closer" @click="zoom(true)">+</button>
+        <button type="button" class="plain" aria-label="Further" :disabled="!zoomed" @click="zoom(false)">−</button>
+        <button v-if="zoomed" type="button" class="plain" @click="all">all</button>
+      </span>
+    </div>
   </div>
 </template>
 
@@ -136,6 +204,31 @@ text {
 .lit {
   stroke: var(--ribbon);
   stroke-width: 2;
+}
+.end {
+  stroke: var(--mute);
+  stroke-dasharray: 3 3;
+}
+.under {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+}
+.under p {
+  flex: 1;
+  min-width: 0;
+}
+.zoom button {
+  min-width: 24px;
+  padding: 0 6px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  margin-left: 3px;
+  font-size: 13px;
+}
+.zoom button:disabled {
+  color: #a49c8b;
+  cursor: default;
 }
 .line {
   margin: 0;

@@ -41,3 +41,13 @@ export function amount(value: number, unit: Term['unit']): string {
       return free.format(value)
   }
 }
+
+/** A difference with its sign: +0:40, −3, +0.4. */
+export function signed(value: number, unit: Term['unit']): string {
+  const size = Math.abs(value)
+  const sign = value < 0 ? '−' : '+'
+  if (unit === 's') return `${sign}${clock(size)}`
+  if (unit === 'share') return `${sign}${free.format(size * 100)} %`
+  if (unit === 'effort') return `${sign}${oneDecimal.format(size)}`
+  return `${sign}${free.format(size)}`
+}

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 
-import { readValue, writeValue } from './values'
+import { nudged, readValue, writeValue } from './values'
 
 test.each([
   ['30', 30],
@@ -19,4 +19,15 @@ test.each([
 
 test.each([30, 2.5, { low: 10, high: 15 }, [5, 10, 15], undefined])('%j is written and read again', (value) => {
   expect(readValue(writeValue(value))).toEqual(value)
+})
+
+test.each([
+  [30, 1, true, 35],
+  [3, -1, false, 2],
+  [2, -5, false, 0],
+  [undefined, 1, false, 1],
+  [{ low: 10, high: 15 }, 1, false, { low: 11, high: 16 }],
+  ['soon', 1, false, undefined],
+])('%j nudged by %j', (value, by, seconds, next) => {
+  expect(nudged(value, by, seconds)).toEqual(next)
 })

@@ -34,3 +34,15 @@ export function writeValue(value: Typed): string {
   }
   return String(value)
 }
+
+/** A number (or a range, end by end) some steps further; seconds go by fives. Nothing below 0; undefined for the rest. */
+export function nudged(value: Typed, by: number, seconds: boolean): Typed {
+  const one = (number: number): number => Math.max(0, number + by * (seconds ? 5 : 1))
+  if (value === undefined || value === null) return one(0)
+  if (typeof value === 'number') return one(value)
+  if (typeof value === 'object' && !Array.isArray(value) && 'low' in value) {
+    const moved = Object.entries(value).map(([name, end]) => [name, typeof end === 'number' ? one(end) : end])
+    return Object.fromEntries(moved)
+  }
+  return undefined
+}

@@ -1,32 +1,69 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { computed, onBeforeUnmount, onMounted, provide, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, provide, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '@/api/client'
+import type { Given, ProblemItem, SessionDoc, StaveLine } from '@/api/types'
+import { account } from '@/composables/useAccount'
 import { useAutosave } from '@/composables/useAutosave'
 import { useDocument } from '@/composables/useDocument'
+import { saveFile } from '@/composables/useFiles'
 import { useFigures } from '@/composables/useFigures'
+import { useWhatIf } from '@/composables/useWhatIf'
 import StaveView from '@/stave/StaveView.vue'
-import { clock } from '@/words/format'
 
+import AddBlock from './AddBlock.vue'
+import { BENCH, placed, type BenchTools, type Lit } from './bench'
+import BenchHeader from './BenchHeader.vue'
 import BlockCard from './BlockCard.vue'
-import { BENCH, placed, type BenchTools } from './bench'
 import ConflictBar from './ConflictBar.vue'
+import FitPanel from './FitPanel.vue'
+import HelpPanel from './HelpPanel.vue'
+import MovementForm from './MovementForm.vue'
+import { useShortcuts } from './shortcuts'
 import TallyPanel from './TallyPanel.vue'
-import ValueCell from './ValueCell.vue'
+import { useBoard } from './useBoard'
+import VersionsPanel from './VersionsPanel.vue'
+import WhoPanel from './WhoPanel.vue'
 
+// The editor is fetched when somebody first writes on the board.
+const BoardEditor = defineAsyncComponent(() => import('./BoardEditor.vue'))
+
+const NEW = 'new'
 const props = defineProps<{ id: string }>()
+const router = useRouter()
 
 const squad = ref(0)
 const missing = ref('')
-const { document, load, edit, undo, redo, canUndo, canRedo } = useDocument()
-const { figures, stave, formats, problems, trouble } = useFigures(document, squad)
-const { state, problems: refused, conflict, begin, putOnTop } = useAutosave(document)
+const { document, load, edit, replace, undo, redo, canUndo, canRedo } = useDocument()
+const { base, trying, nudge, keep, giveBack } = useWhatIf(document, edit, (wanted) => replace(wanted, 'what-if/back'))
+const given = ref<Given>({} as Given)
+const methods = ref<Record<string, unknown>>({})
+const isPlain = computed(() => JSON.stringify(given.value) === '{}')
+// What differences are held against: how it stood before the trial, or a plain day.
+const against = computed(() => (base.value ? { document: base.value, given: given.value } : isPlain.value ? undefined : {}))
+const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
+const { figures, stave, formats, deltas, problems, trouble } = useFigures(filled, { squad, given, methods, against })
+const { state, problems: refused, conflict, begin, putOnTop } = useAutosave(filled, trying, (made) =>
+  router.replace({ name: 'bench', params: { id: made.id } }),
+)
+const board = useBoard(document, squad, replace)
 
+let opened = ''
 async function open(id: string): Promise<void> {
+  if (id === opened) return
   missing.value = ''
+  if (id === NEW) {
+    squad.value = account.value?.squads[0]?.id ?? 0
+    opened = id
+    begin(null)
+    load({ fine_tally: 1, title: 'New session', blocks: [] } as unknown as SessionDoc)
+    adding.value = true
+    return
+  }
   try {
     const session = await api.session(id)
+    opened = id
     squad.value = session.squad
     begin(session)
     load(session.document)
@@ -35,33 +72,71 @@ async function open(id: string): Promise<void> {
     missing.value = error.message
   }
 }
-watch(() => props.id, open, { immediate: true })
+const adding = ref(false)
+watch(
+  () => props.id,
+  (id) => {
+    // A new session that was just saved is on the Bench already.
+    if (opened === NEW && id !== NEW && document.value !== null) opened = id
+    else void open(id)
+  },
+  { immediate: true },
+)
 
-const wrong = computed(() => new Map([...problems.value, ...refused.value].map((one) => [one.path, one])))
-const tools: BenchTools = { edit, wrong, document, squad, figures, formats }
+const wrong = computed(
+  () => new Map<string, ProblemItem>([...problems.value, ...refused.value].map((one) => [one.path, one])),
+)
+const lit = ref<Lit | null>(null)
+const pointed = shallowRef<StaveLine | null>(null)
+const tools: BenchTools = {
+  edit, nudge, trying, keep, giveBack, wrong, document, squad, figures, formats, deltas, methods, lit, pointed,
+  question: () =>
+    filled.value && { document: filled.value, squad: squad.value, given: given.value, methods: methods.value },
+}
 provide(BENCH, tools)
 
 const entries = computed(() => (document.value ? placed(document.value) : []))
-
-const SAVED: Record<typeof state.value, string> = {
-  saved: 'Saved',
-  waiting: 'Not saved yet',
-  saving: 'Saving …',
-  refused: 'Not saved: see the marked place',
-  conflict: 'Saved beside the other version',
-  unreachable: 'Server out of reach, trying again',
+const isLit = (line: StaveLine): boolean => {
+  const one = lit.value
+  if (!one) return false
+  if (one.block !== undefined) return line.block === one.block
+  if (one.step !== undefined) return line.step === one.step
+  if (one.kind !== undefined) return line.counted === one.kind && line.reps > 0
+  return one.movement !== undefined && (line.movement === one.movement || line.name === one.movement)
 }
+const openEnds = computed(() => figures.value?.spread['total_s'])
 
-const told = computed(() => {
-  const total = figures.value?.timetable_s
-  const announced = figures.value?.announced_s
-  if (total === undefined || total === null) return ''
-  if (announced === null || announced === undefined) return `comes to ${clock(total)}`
-  const left = announced - total
-  const rest = left >= 0 ? `slack ${clock(left)}` : `over by ${clock(-left)}`
-  return `comes to ${clock(total)}, ${rest}`
+const view = ref<'blocks' | 'board'>('blocks')
+const panel = ref<'fit' | 'versions' | 'help' | null>(null)
+const defining = ref<string | null>(null)
+const toggle = (which: 'fit' | 'versions' | 'help'): void => {
+  panel.value = panel.value === which ? null : which
+}
+async function show(which: 'blocks' | 'board'): Promise<void> {
+  view.value = which
+  if (which === 'board') await board.write()
+}
+const lane = ref<HTMLElement | null>(null)
+async function addBlock(): Promise<void> {
+  view.value = 'blocks'
+  adding.value = true
+  await nextTick()
+  lane.value?.querySelector('[aria-label="Add a block"]')?.scrollIntoView({ block: 'nearest' })
+}
+const card = (): void => {
+  if (props.id !== NEW) void router.push({ name: 'card', params: { id: props.id } })
+}
+useShortcuts({
+  a: () => void addBlock(),
+  b: () => void show(view.value === 'blocks' ? 'board' : 'blocks'),
+  f: () => toggle('fit'),
+  c: card,
+  v: () => toggle('versions'),
+  s: () => globalThis.document.querySelector<SVGElement>('.stave svg')?.focus(),
+  '?': () => toggle('help'),
+  undo,
+  redo,
 })
-const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.announced_s ?? Infinity))
 
 function takeTheirs(): void {
   if (conflict.value === null) return
@@ -69,18 +144,17 @@ function takeTheirs(): void {
   begin(theirs)
   load(theirs.document)
 }
-
-function keys(event: KeyboardEvent): void {
-  const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, [contenteditable]')
-  if (!(event.ctrlKey || event.metaKey) || event.altKey || typing) return
-  const key = event.key.toLowerCase()
-  if (key === 'z' && !event.shiftKey) undo()
-  else if (key === 'y' || (key === 'z' && event.shiftKey)) redo()
-  else return
-  event.preventDefault()
+function restore(wanted: SessionDoc): void {
+  replace(wanted)
+  panel.value = null
 }
-onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+async function exportAs(kind: 'json' | 'txt'): Promise<void> {
+  const now = filled.value
+  if (!now) return
+  const name = now.title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'session'
+  const text = kind === 'json' ? `${JSON.stringify(now, null, 1)}\n` : (await api.writeBoard(now, squad.value, true)).text
+  saveFile(`${name}.${kind}`, text, kind === 'json' ? 'application/json' : 'text/plain')
+}
 </script>
 
 <template>
@@ -91,35 +165,56 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     </div>
     <p v-else-if="document === null" class="missing" role="status">Opening the session …</p>
     <template v-else>
-      <header>
-        <h1 class="title">
-          <ValueCell
-            label="Title" hide-label text :value="document.title" :place="['title']" path="title" class="title-cell"
-          />
-        </h1>
-        <span class="told">
-          <ValueCell label="told" as-clock :value="document.announced_s" :place="['announced_s']" path="announced_s" />
-        </span>
-        <span class="told" :class="{ over }">{{ told }}</span>
-        <span class="grow"></span>
-        <span class="state" role="status" :class="{ attention: state === 'refused' || state === 'unreachable' }">
-          {{ SAVED[state] }}
-        </span>
-        <ElButton :disabled="!canUndo" title="Undo (Ctrl Z)" @click="undo">Undo</ElButton>
-        <ElButton :disabled="!canRedo" title="Redo (Ctrl Shift Z)" @click="redo">Redo</ElButton>
-      </header>
-      <ConflictBar v-if="conflict" :conflict="conflict" @mine="putOnTop" @theirs="takeTheirs" />
+      <BenchHeader
+        :state="state" :can-undo="canUndo" :can-redo="canRedo" :is-new="id === NEW" @undo="undo" @redo="redo"
+        @fit="toggle('fit')" @versions="toggle('versions')" @help="toggle('help')" @card="card" @export="exportAs"
+      />
+      <div>
+        <ConflictBar v-if="conflict" :conflict="conflict" @mine="putOnTop" @theirs="takeTheirs" />
+        <FitPanel v-if="panel === 'fit'" @close="panel = null" />
+        <VersionsPanel v-if="panel === 'versions' && id !== NEW" :session="id" @restore="restore" @close="panel = null" />
+        <HelpPanel v-if="panel === 'help'" @close="panel = null" />
+      </div>
       <section class="tape" aria-label="Stave">
-        <StaveView v-if="stave" :stave="stave" :stale="wrong.size > 0" />
+        <StaveView
+          v-if="stave && filled" :stave="stave" :stale="wrong.size > 0" :open="openEnds" :lit="isLit" :lit-row="lit?.row"
+          @point="pointed = $event"
+        />
+        <p v-else-if="!filled" class="quiet">An empty page. Add a block, or write on the board.</p>
         <p v-else-if="wrong.size === 0 && !trouble" class="quiet" role="status">Working it out …</p>
         <p v-else class="quiet">No stave while something is wrong.</p>
       </section>
-      <div class="lane">
-        <section class="board" aria-label="Blocks">
-          <h2 class="visually-hidden">Blocks</h2>
-          <template v-for="entry in entries" :key="entry.path">
-            <p v-if="entry.section" class="section">{{ entry.section }}</p>
-            <BlockCard :placed="entry" />
+      <div ref="lane" class="lane">
+        <section class="board" :aria-label="view === 'blocks' ? 'Blocks' : 'Board'">
+          <div class="tabs">
+            <button type="button" class="plain tab" :class="{ on: view === 'blocks' }" :aria-pressed="view === 'blocks'" @click="show('blocks')">
+              Blocks
+            </button>
+            <button type="button" class="plain tab" :class="{ on: view === 'board' }" :aria-pressed="view === 'board'" @click="show('board')">
+              Board text
+            </button>
+            <span class="grow"></span>
+            <WhoPanel v-if="filled" v-model="given" :document="document" :squad="squad" />
+            <button v-if="view === 'blocks'" type="button" class="link" title="a" @click="addBlock">Add block</button>
+          </div>
+          <p v-if="view === 'blocks' && board.draft.value && board.problems.value.length" class="note-bar" role="status">
+            The board text has {{ board.problems.value.length }} place{{ board.problems.value.length > 1 ? 's' : '' }} that
+            cannot be read; it is kept, and these are the blocks from before.
+          </p>
+          <template v-if="view === 'blocks'">
+            <template v-for="entry in entries" :key="entry.block.id ?? entry.path">
+              <p v-if="entry.section" class="section">{{ entry.section }}</p>
+              <BlockCard :placed="entry" />
+            </template>
+            <AddBlock v-if="adding" @added="adding = false" @close="adding = false" />
+            <button v-else type="button" class="link add" @click="addBlock">Add a block</button>
+          </template>
+          <template v-else>
+            <MovementForm v-if="defining" :words="defining" @made="defining = null" @close="defining = null" />
+            <BoardEditor
+              :text="board.text.value" :problems="board.problems.value" :stubs="board.stubs.value"
+              :trouble="board.trouble.value" :draft="board.draft.value" @typed="board.typedText" @define="defining = $event"
+            />
           </template>
         </section>
         <TallyPanel :trouble="trouble" />
@@ -131,7 +226,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 <style scoped>
 .bench {
   display: grid;
-  grid-template-rows: 58px auto auto minmax(0, 1fr);
+  grid-template-rows: minmax(58px, auto) auto auto minmax(0, 1fr);
   min-height: 0;
   height: 100%;
 }
@@ -139,53 +234,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
   padding: 40px;
   grid-row: 1 / -1;
 }
-header {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  padding: 0 20px;
-  border-bottom: 1px solid var(--rule);
-  min-width: 0;
-}
-.title {
-  min-width: 0;
-}
-.title-cell :deep(input) {
-  font: 600 25px var(--head);
-  border-bottom-color: transparent;
-}
-.title-cell :deep(input:hover) {
-  border-bottom-color: var(--rule);
-}
-.told {
-  color: var(--mute);
-  white-space: nowrap;
-}
-.told.over {
-  color: var(--warn);
-  font-weight: 600;
-}
-.grow {
-  flex: 1;
-}
-.state {
-  color: var(--mute);
-  font-size: 13px;
-  white-space: nowrap;
-}
-.state.attention {
-  color: var(--warn);
-  font-weight: 600;
-}
 .tape {
-  grid-row: 3;
   padding: 10px 20px 4px;
   border-bottom: 1px solid var(--rule);
   background: var(--sheet);
-  min-height: 120px;
+  min-height: 60px;
 }
 .lane {
-  grid-row: 4;
   display: grid;
   grid-template-columns: minmax(0, 1fr) 400px;
   min-height: 0;
@@ -195,9 +250,32 @@ header {
   border-right: 1px solid var(--rule);
   overflow: auto;
 }
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: baseline;
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0;
+}
+.tab {
+  padding: 2px 0;
+  color: var(--mute);
+  font-weight: 600;
+}
+.tab.on {
+  color: var(--ink);
+  box-shadow: 0 2px 0 var(--ink);
+}
+.grow {
+  flex: 1;
+}
 .section {
   font: 600 15px var(--head);
   margin: 12px 0 0;
+}
+.add {
+  margin-top: 10px;
 }
 .quiet {
   color: var(--mute);
@@ -209,10 +287,6 @@ header {
   }
   .lane {
     display: block;
-  }
-  header {
-    flex-wrap: wrap;
-    padding-block: 8px;
   }
   .board {
     border-right: 0;

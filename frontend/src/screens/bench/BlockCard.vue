@@ -2,20 +2,29 @@
 import { computed, ref } from 'vue'
 
 import type { Block } from '@/api/types'
-import type { PlacePart } from '@/composables/edits'
-import { clock, tenth } from '@/words/format'
+import { withFreshIds, type PlacePart } from '@/composables/edits'
+import { movementIn, useMovements } from '@/composables/useMovements'
+import { clock, signed, tenth } from '@/words/format'
 
-import { blockFields, stepLists, useBench, type FieldSpec, type PlacedBlock } from './bench'
+import { blockFields, stepLists, useBench, type FieldSpec, type PlacedBlock, type PlacedSteps } from './bench'
+import FormatRow from './FormatRow.vue'
+import MovementPicker from './MovementPicker.vue'
 import StepLine from './StepLine.vue'
+import { useMoves } from './useMoves'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ placed: PlacedBlock }>()
-const { edit, figures, formats } = useBench()
+const { edit, figures, formats, deltas, document, lit, pointed } = useBench()
+const { byKey } = useMovements()
+const { keys, start, over, drop } = useMoves(edit)
 
 const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const
+const EFFORTS = ['easy', 'steady', 'hard', 'all-out'] as const
 const block = computed(() => props.placed.block)
 const own = computed(() => figures.value?.blocks[props.placed.number])
 const more = ref(false)
+const shaping = ref(false)
+const adding = ref<string | null>(null)
 const allFields = computed(() => blockFields(block.value))
 // What is not set stays out of the way until it is asked for.
 const fields = computed(() => allFields.value.filter((spec) => more.value || isSet(spec)))
@@ -26,7 +35,6 @@ function isSet(spec: FieldSpec): boolean {
   const value = fieldValue(spec)
   return value !== undefined && value !== null
 }
-
 function fieldValue(spec: FieldSpec): unknown {
   let here: unknown = block.value
   for (const key of spec.under) here = (here as Record<string, unknown>)[key]
@@ -35,136 +43,127 @@ function fieldValue(spec: FieldSpec): unknown {
 const fieldPlace = (spec: FieldSpec): PlacePart[] => [...props.placed.place, ...spec.under, spec.key]
 const fieldPath = (spec: FieldSpec): string => [props.placed.path, ...spec.under, spec.key].join('.')
 
-function setPart(event: Event): void {
-  const value = (event.target as HTMLSelectElement).value as Block['part']
-  edit([{ op: 'set', place: [...props.placed.place, 'part'], value }])
+function put(key: string, value: unknown): void {
+  const place = [...props.placed.place, key]
+  edit([value === '' ? { op: 'set', place, unset: true } : { op: 'set', place, value }])
 }
+const word = (event: Event): string => (event.target as HTMLSelectElement).value
 // What the block is by its numbers: the core recognises it.
 const format = computed(() => formats.value[props.placed.number]?.name ?? '')
 const name = computed(() => block.value.title ?? format.value)
+const delta = computed(() => deltas.value?.[`blocks.${props.placed.number}.total_s`])
+
+function again(): void {
+  if (!document.value) return
+  const copy = withFreshIds<Block>(document.value, block.value)
+  edit([{ op: 'insert', place: props.placed.list, index: props.placed.index + 1, value: copy }])
+}
+const remove = (): void => edit([{ op: 'remove', place: props.placed.list, index: props.placed.index }])
+function addStep(list: PlacedSteps, key: string): void {
+  if (!document.value) return
+  const movement = movementIn(document.value, byKey.value, key)
+  const dose = movement && !movement.pace_s ? (movement.speed_mps ? { metres: 20 } : { seconds: 30 }) : { reps: 10 }
+  const sides = movement?.sides && movement.sides !== 'both' ? { sides: movement.sides } : {}
+  const step = { movement: key, ...(inner.value === 'intervals' ? {} : dose), ...sides }
+  edit([{ op: 'insert', place: list.place, index: list.steps.length, value: withFreshIds(document.value, step) }])
+  adding.value = null
+}
+const isPointed = computed(() => pointed.value?.block === props.placed.number)
 </script>
 
 <template>
-  <article class="block" :aria-label="`Block ${placed.number + 1}, ${name}`">
-    <label class="part">
-      <span class="visually-hidden">Part of block {{ placed.number + 1 }}</span>
-      <select :value="block.part ?? 'main'" @change="setPart">
-        <option v-for="part in PARTS" :key="part" :value="part">{{ part }}</option>
-      </select>
-    </label>
+  <article
+    class="block" :class="{ pointed: isPointed }" :aria-label="`Block ${placed.number + 1}, ${name}`"
+    @dragover="over($event, 'block')" @drop="drop($event, 'block', placed.list, placed.index)"
+  >
+    <div class="part">
+      <button
+        type="button" class="grip" draggable="true" :aria-label="`Move block ${placed.number + 1}: arrow up or down`"
+        title="Drag, or arrow keys" @keydown="keys($event, placed.list, placed.index, placed.length)"
+        @dragstart="start($event, 'block', placed.list, placed.index)"
+      >⋮⋮</button>
+      <label>
+        <span class="visually-hidden">Part of block {{ placed.number + 1 }}</span>
+        <select :value="block.part ?? 'main'" @change="put('part', word($event))">
+          <option v-for="part in PARTS" :key="part" :value="part">{{ part }}</option>
+        </select>
+      </label>
+    </div>
     <div class="body">
-      <h3>
+      <h3 @mouseenter="lit = { block: placed.number }" @mouseleave="lit = null">
         <ValueCell
           label="Label" hide-label text :value="block.title" :place="[...placed.place, 'title']"
           :path="`${placed.path}.title`" class="label-cell"
         />
-        <span v-if="format" class="clock">{{ format }}</span>
-        <span v-if="block.visit && block.visit !== 'rounds'" class="clock">{{ block.visit }}</span>
-        <span v-if="block.optional" class="clock">{{ block.optional === 'exit' ? 'may end before' : 'may be left out' }}</span>
+        <button type="button" class="plain clock" :aria-expanded="shaping" title="Format and its numbers" @click="shaping = !shaping">
+          {{ format || 'format' }} <i aria-hidden="true">{{ shaping ? '−' : '+' }}</i>
+        </button>
+        <span v-if="block.optional && !more" class="clock">{{ block.optional === 'exit' ? 'may end before' : 'may be left out' }}</span>
+        <span v-if="block.effort && !more" class="clock">{{ block.effort }}</span>
       </h3>
+      <FormatRow v-if="shaping" :placed="placed" />
       <p class="fields">
         <ValueCell
           v-for="spec in fields" :key="`${spec.under.join('.')}.${spec.key}`" :label="spec.label" :unit="spec.unit"
           :value="fieldValue(spec)" :place="fieldPlace(spec)" :path="fieldPath(spec)"
         />
+        <template v-if="more">
+          <label>
+            effort
+            <select :value="block.effort ?? ''" @change="put('effort', word($event))">
+              <option value="">as usual</option>
+              <option v-for="one in EFFORTS" :key="one" :value="one">{{ one }}</option>
+            </select>
+          </label>
+          <label>
+            optional
+            <select :value="block.optional ?? ''" @change="put('optional', word($event))">
+              <option value="">no</option>
+              <option value="exit">the session may end before it</option>
+              <option value="skip">may be left out</option>
+            </select>
+          </label>
+          <ValueCell
+            label="notes" text :value="block.notes" :place="[...placed.place, 'notes']" :path="`${placed.path}.notes`"
+          />
+        </template>
         <button type="button" class="link more" :aria-expanded="more" @click="more = !more">
           {{ more ? 'fewer numbers' : 'more numbers' }}
         </button>
       </p>
+      <p v-if="block.notes && !more" class="notes">{{ block.notes }}</p>
       <div v-for="list in lists" :key="list.path">
         <p v-if="list.station" class="station">{{ list.station }}</p>
         <ul>
           <StepLine
-            v-for="(step, index) in list.steps" :key="step.id ?? index" :step="step" :clock="inner" :more="more"
-            :place="step.id ? [step.id] : [...list.place, index]" :path="`${list.path}[${index}]`"
+            v-for="(step, index) in list.steps" :key="step.id ?? index" :step="step" :clock="inner" :list="list.place"
+            :index="index" :length="list.steps.length" :place="step.id ? [step.id] : [...list.place, index]"
+            :path="`${list.path}[${index}]`"
           />
         </ul>
+        <MovementPicker
+          v-if="adding === list.path" label="Movement to add" @pick="addStep(list, $event)" @close="adding = null"
+        />
+        <button v-else type="button" class="link add" @click="adding = list.path">
+          add a movement<span class="visually-hidden"> to {{ list.station ?? name }}</span>
+        </button>
       </div>
     </div>
     <div class="sum">
       <b>{{ clock(own?.total_s) }}</b>
+      <span v-if="delta !== undefined" class="delta">{{ signed(delta, 's') }}</span>
       <span v-if="own">effort {{ tenth(own.rpe) }}</span>
       <span v-for="(score, index) in (own?.scores ?? []).slice(0, 1)" :key="index">
         {{ 'time_s' in score ? `done in ${clock(Number(score.time_s))}` : `${score.rounds} rounds + ${score.reps}` }}
+      </span>
+      <span class="acts">
+        <button type="button" class="link" @click="again">again<span class="visually-hidden">: {{ name }}</span></button>
+        <button v-if="placed.length > 1" type="button" class="link" @click="remove">
+          remove<span class="visually-hidden"> block {{ placed.number + 1 }}</span>
+        </button>
       </span>
     </div>
   </article>
 </template>
 
-<style scoped>
-.block {
-  display: grid;
-  grid-template-columns: 92px minmax(0, 1fr) auto;
-  column-gap: 12px;
-  padding: 9px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.part select {
-  font: 600 13px var(--head);
-  letter-spacing: 0.04em;
-  color: var(--mute);
-  background: transparent;
-  border: 0;
-  border-bottom: 1px dashed var(--rule);
-  padding: 3px 0;
-  width: 100%;
-}
-h3 {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 10px;
-  align-items: baseline;
-}
-.label-cell :deep(input) {
-  font: 600 17px var(--head);
-  border-bottom-color: transparent;
-}
-.label-cell :deep(input:hover),
-.label-cell.unset :deep(input) {
-  border-bottom-color: var(--rule);
-}
-.clock {
-  font: 500 14px var(--head);
-  color: var(--mute);
-}
-.more {
-  font-size: 12.5px;
-}
-.fields {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 3px 14px;
-  margin: 2px 0 5px;
-  font-size: 13px;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.station {
-  font: 600 14px var(--head);
-  margin: 4px 0 0;
-}
-.sum {
-  text-align: right;
-  color: var(--mute);
-  font-size: 12.5px;
-}
-.sum b {
-  display: block;
-  font: 600 18px var(--head);
-  color: var(--ink);
-}
-.sum span {
-  display: block;
-}
-@media (max-width: 600px) {
-  .block {
-    grid-template-columns: minmax(0, 1fr) auto;
-  }
-  .part {
-    grid-column: 1 / -1;
-  }
-}
-</style>
+<style scoped src="./block-card.css"></style>

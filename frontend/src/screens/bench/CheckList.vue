@@ -1,57 +1,102 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { api, Refusal } from '@/api/client'
 import type { CheckResult } from '@/api/types'
+import { account } from '@/composables/useAccount'
 import type { Edit } from '@/composables/edits'
 
-import { useBench } from './bench'
+import { placed, useBench } from './bench'
 
-const { figures, edit } = useBench()
+const { figures, edit, document, squad, methods } = useBench()
 const all = ref(false)
+const trouble = ref('')
 
 const SEVERITY: Record<CheckResult['severity'], string> = { stop: 'Will not work', look: 'Look', note: 'Note' }
 const open = computed(() => (figures.value?.checks ?? []).filter((one) => !one.accepted))
-const loud = computed(() => open.value.filter((one) => one.severity !== 'note'))
-const shown = computed(() => (all.value ? open.value : loud.value))
-const quiet = computed(() => open.value.length - loud.value.length)
+const accepted = computed(() => (figures.value?.checks ?? []).filter((one) => one.accepted))
+/** What is shown before the rest is asked for: what will not work, then what needs a look, and not too many. */
+const MOST_SHOWN = 3
+const loud = computed(() =>
+  open.value
+    .filter((one) => one.severity !== 'note')
+    .sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'))
+    .slice(0, MOST_SHOWN),
+)
+const shown = computed(() => (all.value ? [...open.value, ...accepted.value] : loud.value))
+const quiet = computed(() => open.value.length + accepted.value.length - loud.value.length)
+const isHead = computed(() => account.value?.squads.some((one) => one.id === squad.value && one.role === 'head-coach'))
 
 function mend(one: CheckResult): void {
   if (one.mend) edit(one.mend.edits as unknown as Edit[])
+}
+/** The block a check is about, by its path in the document. */
+function blockOf(one: CheckResult) {
+  if (!document.value) return undefined
+  return placed(document.value)
+    .filter((at) => one.path === at.path || one.path.startsWith(`${at.path}.`))
+    .at(-1)
+}
+function accept(one: CheckResult, on: boolean): void {
+  const at = blockOf(one)
+  if (!at) return
+  const others = (at.block.on_purpose ?? []).filter((code) => code !== one.code)
+  const value = on ? [...others, one.code] : others
+  const place = [...at.place, 'on_purpose']
+  edit([value.length ? { op: 'set', place, value } : { op: 'set', place, unset: true }])
+}
+async function mute(one: CheckResult): Promise<void> {
+  trouble.value = ''
+  try {
+    const now = await api.changeMethods(squad.value, {})
+    const muted = (now.methods.muted_checks as string[] | undefined) ?? []
+    await api.changeMethods(squad.value, { muted_checks: [...new Set([...muted, one.code])] })
+    methods.value = { ...methods.value }
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    trouble.value = error.message
+  }
 }
 </script>
 
 <template>
   <section class="checks" aria-label="Checks">
-    <h3>Checks</h3>
-    <p v-if="open.length === 0" class="quiet">Nothing to look at.</p>
+    <h3 class="visually-hidden">Checks</h3>
+    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <p v-if="open.length === 0" class="quiet">The checks have nothing to say.</p>
     <ul>
       <li v-for="(one, index) in shown" :key="index" :class="one.severity">
-        <b>{{ SEVERITY[one.severity] }}</b> {{ one.text }}
-        <button v-if="one.mend" type="button" class="link" @click="mend(one)">{{ one.mend.label }}</button>
+        <b>{{ one.accepted ? 'On purpose' : SEVERITY[one.severity] }}</b> {{ one.text }}
+        <span class="acts">
+          <button v-if="one.mend && !one.accepted" type="button" class="link" @click="mend(one)">{{ one.mend.label }}</button>
+          <button v-if="blockOf(one)" type="button" class="link" @click="accept(one, !one.accepted)">
+            {{ one.accepted ? 'look again' : 'on purpose' }}<span class="visually-hidden">: {{ one.text }}</span>
+          </button>
+          <button v-if="isHead" type="button" class="link" :title="`Do not tell the squad of ${one.code} any more`" @click="mute(one)">
+            mute<span class="visually-hidden"> {{ one.code }} for the squad</span>
+          </button>
+        </span>
       </li>
     </ul>
     <button v-if="quiet > 0" type="button" class="link" :aria-expanded="all" @click="all = !all">
-      {{ all ? 'hide the notes' : `${quiet} more ${quiet === 1 ? 'note' : 'notes'}` }}
+      {{ all ? 'fewer' : `${quiet} more` }}
     </button>
   </section>
 </template>
 
 <style scoped>
 .checks {
-  padding-top: 8px;
-}
-h3 {
-  font-size: 15px;
+  padding-top: 6px;
 }
 ul {
   list-style: none;
-  margin: 4px 0;
+  margin: 2px 0;
   padding: 0;
 }
 li {
   border-left: 3px solid var(--rule);
   padding: 3px 10px;
-  margin-top: 5px;
+  margin-top: 4px;
   font-size: 13px;
 }
 li.look,
@@ -62,8 +107,12 @@ li.stop {
 li.stop {
   border-left-width: 6px;
 }
+.acts {
+  white-space: nowrap;
+}
 .link {
-  font-size: 13px;
+  font-size: 12.5px;
+  margin-left: 6px;
 }
 .quiet {
   color: var(--mute);

@@ -8,7 +8,7 @@ import { amount } from '@/words/format'
 import { useBench } from './bench'
 
 const props = defineProps<{ figure: string }>()
-const { document, squad, figures } = useBench()
+const { figures, question, lit } = useBench()
 const opened = shallowRef<Explanation | null>(null)
 const trouble = ref('')
 const unfolded = ref(new Set<string>())
@@ -16,9 +16,10 @@ let asked = 0
 
 async function ask(): Promise<void> {
   const mine = ++asked
-  if (document.value === null) return
+  const body = question()
+  if (body === null) return
   try {
-    const answer = await api.explain(document.value, squad.value, props.figure)
+    const answer = await api.explain({ ...body, figure: props.figure })
     if (mine !== asked) return
     opened.value = answer.explanation
     trouble.value = ''
@@ -49,6 +50,12 @@ function termText(one: Term): string {
   }
   return amount(one.value, one.unit)
 }
+/** Pointing at a term lights the windows it is about: a block's, or a movement's. */
+function light(one: Term): void {
+  const block = /^blocks\.(\d+)\b/.exec(one.figure ?? '')?.[1]
+  const movement = /^(?:movements|visits)\.([^.]+)/.exec(one.figure ?? '')?.[1]
+  lit.value = block !== undefined ? { block: Number(block) } : { movement: movement ?? one.label }
+}
 function toggle(figure: string): void {
   const next = new Set(unfolded.value)
   if (!next.delete(figure)) next.add(figure)
@@ -63,7 +70,7 @@ function toggle(figure: string): void {
     <template v-else>
       <p class="how">{{ HEADS[opened.operator] }} = {{ amount(opened.value, opened.unit) }}<template v-if="opened.note"> · {{ opened.note }}</template></p>
       <ul>
-        <li v-for="(one, index) in opened.terms" :key="index">
+        <li v-for="(one, index) in opened.terms" :key="index" @mouseenter="light(one)" @mouseleave="lit = null">
           <component
             :is="one.figure ? 'button' : 'span'" class="plain term" :type="one.figure ? 'button' : undefined"
             :aria-expanded="one.figure ? unfolded.has(one.figure) : undefined" @click="one.figure && toggle(one.figure)"

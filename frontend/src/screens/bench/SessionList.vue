@@ -1,85 +1,94 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { onMounted, ref, watch } from 'vue'
 
-import { api, Refusal } from '@/api/client'
-import type { SessionDoc, SessionItem } from '@/api/types'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { clock, percent, tenth, whole } from '@/words/format'
 
-const items = ref<SessionItem[] | null>(null)
-const trouble = ref('')
-const router = useRouter()
+import { useSessionList, type SortBy } from './useSessionList'
 
-async function fetchList(): Promise<void> {
-  try {
-    items.value = await api.sessions()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
-  }
-}
+const {
+  items, trouble, archived, words, tag, tags, rows, sortBy, downward, shown, sort, fetchList, duplicate, archive, take,
+} = useSessionList()
 onMounted(fetchList)
+watch(archived, fetchList)
 
-async function attempt(work: () => Promise<unknown>): Promise<void> {
-  trouble.value = ''
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
-  }
+const COLUMNS: { by: SortBy; label: string; number: boolean }[] = [
+  { by: 'total_s', label: 'Length', number: true },
+  { by: 'work_s', label: 'Work', number: true },
+  { by: 'density', label: 'Density', number: true },
+  { by: 'rpe', label: 'Effort', number: true },
+  { by: 'load', label: 'Load', number: true },
+]
+const share = ref('')
+watch(share, (row) => row && sort(`share:${row}`))
+const order = (by: SortBy): 'ascending' | 'descending' | 'none' =>
+  sortBy.value !== by ? 'none' : downward.value ? 'descending' : 'ascending'
+const arrow = (by: SortBy): string => ({ none: '', ascending: ' ↑', descending: ' ↓' })[order(by)]
+const file = ref<HTMLInputElement | null>(null)
+async function taken(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  await take(input.files)
+  input.value = ''
+  await (trouble.value ? undefined : fetchList())
 }
-
-const BLANK: SessionDoc = {
-  fine_tally: 1,
-  title: 'New session',
-  blocks: [{ clock: { kind: 'intervals', work_s: 30, rest_s: 15 }, rounds: 3, steps: [{ movement: 'air-squat' }] }],
-}
-const create = () =>
-  attempt(async () => {
-    const made = await api.createSession(BLANK)
-    await router.push({ name: 'bench', params: { id: made.id } })
-  })
-const duplicate = (id: string) =>
-  attempt(async () => {
-    await api.duplicateSession(id)
-    await fetchList()
-  })
-const archive = (id: string) =>
-  attempt(async () => {
-    await api.archiveSession(id)
-    await fetchList()
-  })
 </script>
 
 <template>
   <main id="main" class="list">
     <header>
       <h1>Sessions</h1>
+      <label class="search">
+        <span class="visually-hidden">Search</span>
+        <input v-model="words" type="search" placeholder="title or tag" autocomplete="off" />
+      </label>
+      <label>
+        <span class="visually-hidden">Tag</span>
+        <select v-model="tag">
+          <option value="">any tag</option>
+          <option v-for="one in tags" :key="one" :value="one">{{ one }}</option>
+        </select>
+      </label>
+      <label>
+        <span class="visually-hidden">Sort by the share of a pattern</span>
+        <select v-model="share">
+          <option value="">share of …</option>
+          <option v-for="row in rows" :key="row" :value="row">share of {{ row }}</option>
+        </select>
+      </label>
+      <label><input v-model="archived" type="checkbox" /> put away</label>
       <span class="grow"></span>
-      <ElButton type="primary" @click="create">New session</ElButton>
+      <a href="/api/movements.csv" download>movements as .csv</a>
+      <input ref="file" type="file" accept=".json,.txt,.csv" multiple class="visually-hidden" aria-label="Files to take in" tabindex="-1" @change="taken" />
+      <ElButton @click="file?.click()">Take in a file</ElButton>
+      <RouterLink class="new" :to="{ name: 'bench', params: { id: 'new' } }">New session</RouterLink>
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="items === null && !trouble" class="quiet" role="status">Fetching the sessions …</p>
-    <p v-else-if="items?.length === 0" class="quiet">No session yet. “New session” starts one.</p>
+    <p v-else-if="items?.length === 0" class="quiet">
+      {{ archived ? 'Nothing is put away.' : 'No session yet. “New session” starts one.' }}
+    </p>
+    <p v-else-if="items && shown.length === 0" class="quiet">No session is called or tagged so.</p>
     <div v-else-if="items" class="scroll">
       <table>
         <thead>
           <tr>
-            <th scope="col">Session</th>
+            <th scope="col" :aria-sort="order('title')">
+              <button type="button" class="plain" @click="sort('title')">Session{{ arrow('title') }}</button>
+              <button type="button" class="plain changed" @click="sort('changed')">last changed{{ arrow('changed') }}</button>
+            </th>
             <th scope="col" class="wide">Stave</th>
-            <th scope="col" class="number">Length</th>
-            <th scope="col" class="number">Work</th>
-            <th scope="col" class="number">Density</th>
-            <th scope="col" class="number">Effort</th>
-            <th scope="col" class="number">Load</th>
+            <th v-if="sortBy.startsWith('share:')" scope="col" class="number" :aria-sort="order(sortBy)">
+              <button type="button" class="plain" @click="sort(sortBy)">{{ sortBy.slice(6) }}{{ arrow(sortBy) }}</button>
+            </th>
+            <th v-for="column in COLUMNS" :key="column.by" scope="col" class="number" :aria-sort="order(column.by)">
+              <button type="button" class="plain" @click="sort(column.by)">{{ column.label }}{{ arrow(column.by) }}</button>
+            </th>
             <th scope="col"><span class="visually-hidden">What to do</span></th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="item in items" :key="item.id">
+          <tr v-for="item in shown" :key="item.id">
             <th scope="row">
               <RouterLink :to="{ name: 'bench', params: { id: item.id } }">{{ item.title }}</RouterLink>
               <span class="tags">{{ item.tags.join(' · ') }}</span>
@@ -88,6 +97,7 @@ const archive = (id: string) =>
               <StaveThumb v-if="item.figures.thumbnail" :thumbnail="item.figures.thumbnail" />
               <span v-else class="problem">{{ item.figures.problem }}</span>
             </td>
+            <td v-if="sortBy.startsWith('share:')" class="number">{{ percent(item.figures.patterns[sortBy.slice(6)] ?? 0) }}</td>
             <td class="number big">{{ clock(item.figures.total_s) }}</td>
             <td class="number">{{ clock(item.figures.work_s) }}</td>
             <td class="number">{{ percent(item.figures.density) }}</td>
@@ -97,8 +107,12 @@ const archive = (id: string) =>
               <button type="button" class="link" :aria-label="`Copy ${item.title}`" @click="duplicate(item.id)">
                 Copy
               </button>
-              <button type="button" class="link" :aria-label="`Archive ${item.title}`" @click="archive(item.id)">
-                Archive
+              <RouterLink :to="{ name: 'card', params: { id: item.id } }" :aria-label="`Card of ${item.title}`">Card</RouterLink>
+              <button
+                type="button" class="link" :aria-label="`${archived ? 'Bring back' : 'Put away'} ${item.title}`"
+                @click="archive(item.id)"
+              >
+                {{ archived ? 'Bring back' : 'Put away' }}
               </button>
             </td>
           </tr>
@@ -116,8 +130,36 @@ const archive = (id: string) =>
 }
 header {
   display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
   align-items: center;
-  height: 58px;
+  min-height: 58px;
+}
+header label {
+  font-size: 13px;
+}
+.search input,
+header select {
+  font: inherit;
+  font-size: 14px;
+  background: var(--sheet);
+  border: 1px solid #8b8474;
+  border-radius: 3px;
+  padding: 4px 8px;
+}
+.new {
+  background: var(--act);
+  color: #fff;
+  border-radius: 3px;
+  padding: 6px 15px;
+  text-decoration: none;
+}
+thead button {
+  font: inherit;
+  color: inherit;
+}
+.changed {
+  margin-left: 14px;
 }
 h1 {
   font-size: 25px;
@@ -179,7 +221,7 @@ thead .number,
   white-space: nowrap;
   text-align: right;
 }
-.acts .link + .link {
+.acts > * + * {
   margin-left: 12px;
 }
 .problem {

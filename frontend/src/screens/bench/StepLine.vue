@@ -1,29 +1,37 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Step } from '@/api/types'
-import type { PlacePart } from '@/composables/edits'
-import { useMovements } from '@/composables/useMovements'
+import { withFreshIds, type PlacePart } from '@/composables/edits'
+import { movementIn, useMovements } from '@/composables/useMovements'
 
-import { useBench } from './bench'
+import { SIDES, useBench } from './bench'
+import LoadCells from './LoadCells.vue'
+import MovementPicker from './MovementPicker.vue'
+import StepMore from './StepMore.vue'
+import { useMoves } from './useMoves'
 import ValueCell from './ValueCell.vue'
 
-const props = defineProps<{ step: Step; place: PlacePart[]; path: string; clock: string; more: boolean }>()
-const { wrong, document } = useBench()
-const { byKey, codeOf, nameOf } = useMovements()
+const props = defineProps<{
+  step: Step
+  place: PlacePart[]
+  path: string
+  clock: string
+  list: PlacePart[]
+  index: number
+  length: number
+}>()
+const { wrong, document, edit, lit, pointed } = useBench()
+const { byKey, codeOf } = useMovements()
+const { keys, start, over, drop } = useMoves(edit)
 
-const own = computed(() => document.value?.movements?.find((one) => one.key === props.step.movement))
-const code = computed(() => codeOf(own.value ?? byKey.value.get(props.step.movement)))
-const name = computed(() => own.value?.name ?? nameOf(props.step.movement))
+const movement = computed(() => movementIn(document.value, byKey.value, props.step.movement))
+const code = computed(() => codeOf(movement.value))
+const name = computed(() => movement.value?.name ?? props.step.movement)
 const unknown = computed(() => wrong.value.get(`${props.path}.movement`) ?? wrong.value.get(props.path))
+const picking = ref(false)
+const more = ref(false)
 
-const SIDES: Record<string, string> = {
-  each: 'each side',
-  alternate: 'sides take turns',
-  swap: 'sides swap',
-  left: 'left',
-  right: 'right',
-}
 /** What is said behind the numbers: nothing that matters is dropped. */
 const qualifiers = computed(() => {
   const { step } = props
@@ -32,12 +40,9 @@ const qualifiers = computed(() => {
   if (step.chain) words.push('then in the same start')
   if (step.grow) words.push(`+${step.grow} each round`)
   if (step.sides && step.sides !== 'both') words.push(SIDES[step.sides] ?? step.sides)
-  const load = Array.isArray(step.load) ? undefined : step.load
-  if (load?.count) words.push(`${load.count} of them`)
-  if (load?.pct_1rm) words.push(`${load.pct_1rm} % of 1RM`)
-  if (load?.bodyweight) words.push(`${load.bodyweight} × body weight`)
   if (step.reserve !== undefined && step.reserve !== null) words.push(`${step.reserve} left in reserve`)
   if (step.tempo) words.push(`tempo ${step.tempo.join('-')}`)
+  if (step.pace_s) words.push(`${step.pace_s} s a rep`)
   if (step.effort) words.push(step.effort)
   if (step.options?.length) words.push(`or ${step.options.map((option) => option.label).join(', ')}`)
   if (step.note) words.push(step.note)
@@ -50,33 +55,64 @@ const doses = computed(() => {
     { key: 'seconds', label: 'for', unit: 's' },
     { key: 'metres', label: 'metres', unit: 'm' },
   ] as const
-  const usual = props.clock === 'intervals' ? 'seconds' : 'reps'
-  const any = all.some((dose) => props.step[dose.key] !== undefined)
-  return all.filter((dose) => props.step[dose.key] !== undefined || (props.more && !any && !props.step.fill && dose.key === usual))
+  return all.filter((dose) => props.step[dose.key] !== undefined || (more.value && !props.step.fill))
 })
-const kg = computed(() => (Array.isArray(props.step.load) ? undefined : props.step.load))
+
+function pick(key: string): void {
+  picking.value = false
+  const sides = movementIn(document.value, byKey.value, key)?.sides
+  edit([
+    { op: 'set', place: [...props.place, 'movement'], value: key },
+    // One-sided movements say how their sides count, so that figures start honest.
+    ...(sides && sides !== 'both' ? [{ op: 'set' as const, place: [...props.place, 'sides'], value: sides }] : []),
+  ])
+}
+function again(): void {
+  if (!document.value) return
+  const copy = withFreshIds(document.value, props.step)
+  edit([{ op: 'insert', place: props.list, index: props.index + 1, value: copy }])
+}
+const remove = (): void => edit([{ op: 'remove', place: props.list, index: props.index }])
+const isPointed = computed(() => pointed.value !== null && pointed.value.step === (props.step.id ?? String(props.index)))
 </script>
 
 <template>
-  <li class="step">
+  <li
+    class="step" :class="{ pointed: isPointed }" @mouseenter="lit = { step: step.id ?? String(index) }" @mouseleave="lit = null"
+    @dragover="over($event, 'step')" @drop="drop($event, 'step', list, index)"
+  >
+    <button
+      type="button" class="grip" draggable="true" :aria-label="`Move ${name}: arrow up or down`" title="Drag, or arrow keys"
+      @keydown="keys($event, list, index, length)" @dragstart="start($event, 'step', list, index)"
+    >⋮</button>
     <span class="code" aria-hidden="true">{{ code }}</span>
-    <span class="name">{{ name }}</span>
+    <button type="button" class="plain name" :aria-expanded="picking" :title="`Change ${name}`" @click="picking = !picking">
+      {{ name }}
+    </button>
     <ValueCell
       v-for="dose in doses" :key="dose.key" :label="dose.label" :unit="dose.unit" :value="step[dose.key]"
       :place="[...place, dose.key]" :path="`${path}.${dose.key}`"
     />
+    <LoadCells :step="step" :place="place" :path="path" :more="more" />
     <ValueCell
-      v-if="kg?.kg !== undefined" label="load" unit="kg" :value="kg?.kg" :place="[...place, 'load', 'kg']"
-      :path="`${path}.load.kg`"
-    />
-    <ValueCell
-      v-if="step.rest_s !== undefined" label="rest" unit="s" :value="step.rest_s" :place="[...place, 'rest_s']"
+      v-if="step.rest_s !== undefined || more" label="rest" unit="s" :value="step.rest_s" :place="[...place, 'rest_s']"
       :path="`${path}.rest_s`"
     />
-    <span v-if="qualifiers" class="said">{{ qualifiers }}</span>
+    <span v-if="qualifiers && !more" class="said">{{ qualifiers }}</span>
+    <span class="tools">
+      <button type="button" class="link" :aria-expanded="more" @click="more = !more">
+        {{ more ? 'less' : 'more' }}<span class="visually-hidden"> of {{ name }}</span>
+      </button>
+      <button type="button" class="link" @click="again">again<span class="visually-hidden">: {{ name }}</span></button>
+      <button v-if="length > 1" type="button" class="link" @click="remove">
+        remove<span class="visually-hidden"> {{ name }}</span>
+      </button>
+    </span>
     <span v-if="unknown" class="why" role="alert">
       {{ unknown.path }}: found {{ unknown.found }}; allowed: {{ unknown.allowed }}
     </span>
+    <MovementPicker v-if="picking" class="wide" :label="`Instead of ${name}`" @pick="pick" @close="picking = false" />
+    <StepMore v-if="more" class="wide" :step="step" :place="place" :path="path" :clock="clock" />
   </li>
 </template>
 
@@ -88,11 +124,43 @@ const kg = computed(() => (Array.isArray(props.step.load) ? undefined : props.st
   align-items: baseline;
   padding: 1px 0;
 }
+.pointed {
+  background: var(--warn-sheet);
+}
+.grip {
+  background: none;
+  border: 0;
+  padding: 0 3px;
+  color: var(--mute);
+  cursor: grab;
+}
 .name {
   font-weight: 600;
+  text-align: left;
+}
+.name:hover {
+  text-decoration: underline;
+  text-underline-offset: 2px;
 }
 .said {
   color: var(--mute);
+}
+.tools {
+  display: inline-flex;
+  gap: 9px;
+  margin-left: auto;
+  font-size: 12.5px;
+  opacity: 0;
+}
+.tools .link {
+  font-size: 12.5px;
+}
+.step:hover .tools,
+.step:focus-within .tools {
+  opacity: 1;
+}
+.wide {
+  flex-basis: 100%;
 }
 .why {
   flex-basis: 100%;
@@ -100,5 +168,10 @@ const kg = computed(() => (Array.isArray(props.step.load) ? undefined : props.st
   background: var(--warn-sheet);
   padding: 2px 8px;
   font-size: 13px;
+}
+@media (hover: none) {
+  .tools {
+    opacity: 1;
+  }
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { clock, percent, ratio, tenth, whole } from '@/words/format'
+import { clock, percent, ratio, signed, tenth, whole } from '@/words/format'
 
 import BalanceBeam from './BalanceBeam.vue'
 import CheckList from './CheckList.vue'
@@ -9,29 +9,87 @@ import { useBench } from './bench'
 import FigureRow from './FigureRow.vue'
 
 defineProps<{ trouble: string }>()
-const { figures, wrong } = useBench()
+const { figures, wrong, methods, deltas, trying } = useBench()
 
-const BEAMS = ['push-pull', 'knee-hip', 'left-right'] as const
-const rows = computed(() => {
+const BEAMS = ['push-pull', 'knee-hip', 'upper-lower', 'level-overhead', 'left-right', 'floor-standing'] as const
+const time = computed(() => {
   const f = figures.value
   if (!f) return []
   return [
-    { figure: 'headline.density', label: 'Density, main and finisher', value: percent(f.headline.density) },
-    { figure: 'headline.work_s', label: 'Work, main and finisher', value: clock(f.headline.work_s) },
-    { figure: 'headline.total_s', label: 'Length, main and finisher', value: clock(f.headline.total_s) },
-    { figure: 'total_s', label: 'Length, whole session', value: clock(f.total_s) },
-    { figure: 'density', label: 'Density, whole session', value: percent(f.density) },
-    { figure: 'reps.called', label: 'Reps called', value: whole(f.reps.called) },
-    { figure: 'reps.paced', label: 'Reps paced', value: whole(f.reps.paced) },
-    { figure: 'reps.estimated', label: 'Reps guessed', value: whole(f.reps.estimated) },
-    { figure: 'volume_kg', label: 'Volume load', value: `${whole(f.volume_kg)} kg` },
-    { figure: 'landings.medium', label: 'Landings, medium', value: whole(f.landings.medium) },
-    { figure: 'landings.high', label: 'Landings, high', value: whole(f.landings.high) },
-    { figure: 'effort.mean_uptake', label: 'Mean uptake', value: percent(f.effort.mean_uptake) },
-    { figure: 'effort.load', label: 'Session load, effort × minutes', value: whole(f.effort.load) },
+    { figure: 'headline.density', label: 'Density, main and finisher', value: percent(f.headline.density), unit: 'share' as const },
+    { figure: 'headline.work_s', label: 'Work, main and finisher', value: clock(f.headline.work_s), unit: 's' as const },
+    { figure: 'headline.total_s', label: 'Length, main and finisher', value: clock(f.headline.total_s), unit: 's' as const },
+    { figure: 'total_s', label: 'Length, whole session', value: clock(f.total_s), unit: 's' as const },
+    { figure: 'work_s', label: 'Work, whole session', value: clock(f.work_s), unit: 's' as const },
+    { figure: 'density', label: 'Density, whole session', value: percent(f.density), unit: 'share' as const },
+    { figure: 'timetable_s', label: 'To book the hall for', value: clock(f.timetable_s), unit: 's' as const },
   ]
 })
+const volume = computed(() => {
+  const f = figures.value
+  if (!f) return []
+  return [
+    { figure: 'reps.called', label: 'Reps called', value: whole(f.reps.called), lights: { kind: 'called' } },
+    { figure: 'reps.paced', label: 'Reps paced', value: whole(f.reps.paced), lights: { kind: 'paced' } },
+    { figure: 'reps.estimated', label: 'Reps guessed', value: whole(f.reps.estimated), lights: { kind: 'estimated' } },
+    { figure: 'volume_kg', label: 'Volume load', value: `${whole(f.volume_kg)} kg` },
+    { figure: 'landings.low', label: 'Landings, low', value: whole(f.landings.low) },
+    { figure: 'landings.medium', label: 'Landings, medium', value: whole(f.landings.medium) },
+    { figure: 'landings.high', label: 'Landings, high', value: whole(f.landings.high) },
+  ].filter((row) => !row.label.endsWith(', low') || f.landings.low > 0)
+})
+const effort = computed(() => {
+  const f = figures.value
+  if (!f) return []
+  return [
+    { figure: 'effort.rpe', label: 'Effort, 0 to 10', value: tenth(f.effort.rpe), unit: 'effort' as const },
+    { figure: 'effort.mean_uptake', label: 'Mean uptake', value: percent(f.effort.mean_uptake), unit: 'share' as const },
+    { figure: 'effort.peak_uptake', label: 'Peak uptake', value: percent(f.effort.peak_uptake), unit: 'share' as const },
+    { figure: 'effort.above_80_s', label: 'Time above 80 %', value: clock(f.effort.above_80_s), unit: 's' as const },
+    { figure: 'effort.load', label: 'Session load, effort × minutes', value: whole(f.effort.load), unit: 'load' as const },
+  ]
+})
+const rows = computed(() =>
+  Object.entries(figures.value?.balance.rows ?? {})
+    .filter(([, row]) => row.work_s > 0 || row.share > 0)
+    .map(([name, row]) => ({
+      figure: `balance.rows.${name}.share`,
+      label: name,
+      value: percent(row.share),
+      unit: 'share' as const,
+      lights: { row: name },
+    })),
+)
 const beams = computed(() => BEAMS.map((name) => ({ name, beam: figures.value?.balance.beams[name] })))
+const exits = computed(() =>
+  (figures.value?.exits ?? []).map((exit, index) => {
+    const block = figures.value?.blocks.find((one) => one.id === exit.before)
+    return {
+      figure: `exits.${index}.total_s`,
+      label: `Ends before ${block?.title ?? block?.part ?? exit.before}`,
+      value: `${clock(exit.total_s)} · load ${whole(exit.load)}`,
+      unit: 's' as const,
+    }
+  }),
+)
+
+const SCHOOLS = [
+  { name: 'density', label: 'density', choices: { 'at-pace': 'at pace', 'by-the-clock': 'by the clock' } },
+  {
+    name: 'balance', label: 'rows',
+    choices: { 'eight-rows': 'eight rows', 'force-directions': 'force directions', 'six-roots': 'six roots' },
+  },
+  {
+    name: 'balance_by', label: 'weighed by',
+    choices: { 'work-time': 'work time', visits: 'sets', 'effort-time': 'effort × time' },
+  },
+] as const
+/** What the squad's own methods say is known from the answer itself; an empty choice leaves it to them. */
+function choose(name: string, value: string): void {
+  const rest = Object.fromEntries(Object.entries(methods.value).filter(([key]) => key !== name))
+  methods.value = value === '' ? rest : { ...rest, [name]: value }
+}
+const word = (event: Event): string => (event.target as HTMLSelectElement).value
 </script>
 
 <template>
@@ -41,22 +99,61 @@ const beams = computed(() => BEAMS.map((name) => ({ name, beam: figures.value?.b
     <p v-if="wrong.size > 0" class="note-bar" role="status">
       {{ wrong.size === 1 ? 'One place' : `${wrong.size} places` }} cannot be figured; the figures below are from before.
     </p>
+    <p v-if="trying" class="note-bar" role="status">
+      What if: differences are to how it stood. Enter keeps it, Escape gives it back.
+    </p>
     <template v-if="figures">
       <dl class="big">
-        <div><dt>Work time</dt><dd>{{ clock(figures.headline.work_s) }}</dd></div>
+        <div>
+          <dt>Work time</dt>
+          <dd>{{ clock(figures.headline.work_s) }}</dd>
+          <dd v-if="deltas?.['headline.work_s']" class="delta">{{ signed(deltas['headline.work_s'], 's') }}</dd>
+        </div>
         <div><dt>Work : rest</dt><dd>{{ ratio(figures.headline.work_to_rest) }}</dd></div>
         <div>
-          <dt>Reps · guessed</dt>
-          <dd>{{ whole(figures.reps.called + figures.reps.paced) }} · {{ whole(figures.reps.estimated) }}</dd>
+          <dt>Called · paced · guessed</dt>
+          <dd class="reps">
+            {{ whole(figures.reps.called) }} · {{ whole(figures.reps.paced) }} · {{ whole(figures.reps.estimated) }}
+          </dd>
         </div>
-        <div><dt>Effort</dt><dd>{{ tenth(figures.effort.rpe) }}</dd></div>
+        <div>
+          <dt>Effort</dt>
+          <dd>{{ tenth(figures.effort.rpe) }}</dd>
+          <dd v-if="deltas?.['effort.rpe']" class="delta">{{ signed(deltas['effort.rpe'], 'effort') }}</dd>
+        </div>
       </dl>
+      <CheckList />
+      <h3>Time</h3>
+      <FigureRow v-for="row in time" :key="row.figure" v-bind="row" />
+      <h3>Volume</h3>
+      <FigureRow v-for="row in volume" :key="row.figure" v-bind="row" />
+      <FigureRow
+        v-if="figures.rates.reps_per_min !== null" figure="rates.reps_per_min" label="Reps a minute"
+        :value="tenth(figures.rates.reps_per_min)"
+      />
+      <h3>Effort</h3>
+      <FigureRow v-for="row in effort" :key="row.figure" v-bind="row" />
+      <h3>Balance</h3>
       <FigureRow v-for="row in rows" :key="row.figure" v-bind="row" />
       <div class="beams">
         <BalanceBeam v-for="one in beams" :key="one.name" :beam="one.beam" />
       </div>
-      <CheckList />
+      <template v-if="exits.length">
+        <h3>Exits</h3>
+        <FigureRow v-for="row in exits" :key="row.figure" v-bind="row" />
+      </template>
+      <h3>Schools</h3>
+      <p class="schools">
+        <label v-for="school in SCHOOLS" :key="school.name">
+          {{ school.label }}
+          <select :value="methods[school.name] ?? ''" @change="choose(school.name, word($event))">
+            <option value="">the squad's</option>
+            <option v-for="(words, key) in school.choices" :key="key" :value="key">{{ words }}</option>
+          </select>
+        </label>
+      </p>
     </template>
+    <p v-else class="quiet">Nothing to tally yet.</p>
   </section>
 </template>
 
@@ -72,7 +169,7 @@ const beams = computed(() => BEAMS.map((name) => ({ name, beam: figures.value?.b
 }
 .big {
   display: grid;
-  grid-template-columns: 1fr 1fr 1.3fr 0.7fr;
+  grid-template-columns: 1fr 1fr 1.5fr 0.6fr;
   gap: 6px;
   margin: 0;
   padding-bottom: 8px;
@@ -86,9 +183,38 @@ dd {
   margin: 0;
   font: 600 28px/1.15 var(--head);
 }
+dd.reps {
+  font-size: 22px;
+  line-height: 1.45;
+}
+dd.delta {
+  font: 600 13px var(--text);
+  color: var(--warn);
+}
+h3 {
+  font-size: 15px;
+  margin-top: 12px;
+  border-bottom: 1px solid var(--ink);
+}
 .beams {
-  border-top: 2px solid var(--ink);
   padding-top: 8px;
-  margin-top: -1px;
+}
+.schools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  margin: 6px 0;
+  font-size: 13px;
+  color: var(--mute);
+}
+select {
+  font: inherit;
+  color: var(--ink);
+  background: transparent;
+  border: 0;
+  border-bottom: 1px dashed #8b8474;
+}
+.quiet {
+  color: var(--mute);
 }
 </style>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
 
-import type { PlacePart } from '@/composables/edits'
+import type { Edit, PlacePart } from '@/composables/edits'
 import { clock } from '@/words/format'
-import { readValue, writeValue } from '@/words/values'
+import { nudged, readValue, writeValue } from '@/words/values'
 
 import { useBench } from './bench'
 
@@ -20,12 +20,14 @@ const props = defineProps<{
   hideLabel?: boolean
 }>()
 
-const { edit, wrong } = useBench()
+const { edit, wrong, nudge, trying, keep, giveBack } = useBench()
 const id = useId()
 const write = (value: unknown): string =>
   props.asClock && typeof value === 'number' ? clock(value) : writeValue(value)
 const typed = ref(write(props.value))
 const read = (text: string): unknown => (props.text ? text : readValue(text))
+/** A list for the rounds is a small row of numbers, one a round. */
+const list = computed(() => (!props.text && Array.isArray(props.value) && props.value.length > 1 ? props.value : null))
 
 // What was typed stays as it is while it means the value; the value wins when it changed elsewhere (undo).
 watch(
@@ -35,11 +37,41 @@ watch(
   },
 )
 
+function edits(value: unknown): Edit[] {
+  return [value === undefined ? { op: 'set', place: props.place, unset: true } : { op: 'set', place: props.place, value }]
+}
+const key = computed(() => props.place.join('/'))
+
 function commit(): void {
   const value = read(typed.value)
-  if (JSON.stringify(value) === JSON.stringify(props.value)) return
-  const key = props.place.join('/')
-  edit([value === undefined ? { op: 'set', place: props.place, unset: true } : { op: 'set', place: props.place, value }], key)
+  if (JSON.stringify(value) !== JSON.stringify(props.value)) edit(edits(value), key.value)
+}
+function commitOne(index: number, text: string): void {
+  if (!list.value) return
+  const value = list.value.map((one, at) => (at === index ? (readValue(text) ?? 0) : one))
+  if (JSON.stringify(value) !== JSON.stringify(props.value)) edit(edits(value), key.value)
+}
+function oneForAll(): void {
+  if (list.value) edit(edits(list.value[0]))
+}
+
+/** Arrow keys nudge a number on trial; Enter keeps it, Escape gives it back. */
+function nudgeKeys(event: KeyboardEvent, index = -1): void {
+  if (trying.value && event.key === 'Enter') keep()
+  else if (trying.value && event.key === 'Escape') giveBack()
+  else {
+    const by = { ArrowUp: 1, ArrowDown: -1 }[event.key]
+    if (by === undefined || props.text) return
+    const now = index < 0 ? props.value : list.value?.[index]
+    const next = nudged(now, by * (event.shiftKey ? 5 : 1), props.unit === 's')
+    if (next === undefined) return
+    nudge(edits(index < 0 ? next : list.value?.map((one, at) => (at === index ? next : one))), key.value)
+  }
+  event.preventDefault()
+  event.stopPropagation()
+}
+const leave = (): void => {
+  if (trying.value) keep()
 }
 
 const problem = computed(() => {
@@ -56,12 +88,30 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
 
 <template>
   <span class="cell" :class="{ bad: problem, unset: typed === '' }">
-    <label :for="id" :class="{ 'visually-hidden': hideLabel }">{{ label }}</label>
-    <input
-      :id="id" v-model="typed" :size="size" :inputmode="text ? 'text' : 'decimal'" autocomplete="off" spellcheck="false"
-      :aria-invalid="problem ? 'true' : undefined" :aria-describedby="problem ? `${id}-why` : undefined" @input="commit"
-    />
-    <span v-if="unit && typed !== ''" class="unit" aria-hidden="true">{{ unit }}</span>
+    <template v-if="list">
+      <span :id="id" :class="{ 'visually-hidden': hideLabel }" class="label">{{ label }}</span>
+      <span class="row" role="group" :aria-labelledby="id">
+        <input
+          v-for="(one, index) in list" :key="index" :value="writeValue(one)" size="3" inputmode="decimal"
+          :aria-label="`${label}, round ${index + 1}`" autocomplete="off"
+          @input="commitOne(index, ($event.target as HTMLInputElement).value)" @keydown="nudgeKeys($event, index)"
+          @blur="leave"
+        />
+        <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
+        <button type="button" class="link" :title="`One ${label} for all rounds`" @click="oneForAll">
+          one for all<span class="visually-hidden"> rounds: {{ label }}</span>
+        </button>
+      </span>
+    </template>
+    <template v-else>
+      <label :for="id" :class="{ 'visually-hidden': hideLabel }">{{ label }}</label>
+      <input
+        :id="id" v-model="typed" :size="size" :inputmode="text ? 'text' : 'decimal'" autocomplete="off"
+        spellcheck="false" :aria-invalid="problem ? 'true' : undefined"
+        :aria-describedby="problem ? `${id}-why` : undefined" @input="commit" @keydown="nudgeKeys($event)" @blur="leave"
+      />
+      <span v-if="unit && typed !== ''" class="unit" aria-hidden="true">{{ unit }}</span>
+    </template>
     <span v-if="problem" :id="`${id}-why`" class="why" role="alert">
       {{ problem.path }}: found {{ problem.found }}; allowed: {{ problem.allowed }}
     </span>
@@ -75,8 +125,15 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
   gap: 4px;
   flex-wrap: wrap;
 }
-label {
+label,
+.label {
   color: var(--mute);
+}
+.row {
+  display: inline-flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 3px;
 }
 input {
   font: inherit;
@@ -89,6 +146,10 @@ input {
   padding: 1px 2px;
   min-width: 0;
   max-width: 100%;
+}
+.row input {
+  width: 34px;
+  text-align: center;
 }
 input:hover {
   background: var(--sheet);
@@ -104,6 +165,9 @@ input:focus {
 }
 .unit {
   color: var(--mute);
+}
+.link {
+  font-size: 12px;
 }
 .bad input {
   border-bottom: 2px solid var(--warn);

@@ -1,16 +1,30 @@
 // What the parts of the Bench share: the document's places, and the tools to change it.
 import { inject, type InjectionKey, type Ref } from 'vue'
 
-import type { Block, BlockFormat, Figures, ProblemItem, SessionDoc, Step } from '@/api/types'
+import type { Block, BlockFormat, DocumentIn, Figures, ProblemItem, SessionDoc, StaveLine, Step } from '@/api/types'
 import type { Edit, PlacePart } from '@/composables/edits'
+
+/** Windows of the stave that are pointed at from elsewhere: those of a block, a step, a movement, or a pattern's row. */
+export type Lit = { block?: number; step?: string; movement?: string; row?: string; kind?: string }
 
 export interface BenchTools {
   edit: (edits: Edit[], key?: string) => void
+  /** Try a number: the figures show what it would make, until it is kept or given back. */
+  nudge: (edits: Edit[], key: string) => void
+  trying: Ref<boolean>
+  keep: () => void
+  giveBack: () => void
   wrong: Ref<Map<string, ProblemItem>>
   document: Ref<SessionDoc | null>
   squad: Ref<number>
   figures: Ref<Figures | null>
   formats: Ref<readonly BlockFormat[]>
+  deltas: Ref<Record<string, number> | null>
+  methods: Ref<Record<string, unknown>>
+  /** What a question about a figure is asked with. */
+  question: () => DocumentIn | null
+  lit: Ref<Lit | null>
+  pointed: Ref<StaveLine | null>
 }
 
 export const BENCH: InjectionKey<BenchTools> = Symbol('bench')
@@ -28,19 +42,40 @@ export interface PlacedBlock {
   place: PlacePart[]
   path: string
   section: string | null
+  /** The list it stands in, and where in it. */
+  list: PlacePart[]
+  index: number
+  length: number
 }
 
 export function placed(document: SessionDoc): PlacedBlock[] {
   const found: PlacedBlock[] = []
-  const add = (block: Block, path: string, section: string | null, fallback: PlacePart[]) =>
-    found.push({ block, number: found.length, place: block.id ? [block.id] : fallback, path, section })
   document.blocks.forEach((entry, index) => {
     if ('section' in entry) {
+      const list: PlacePart[] = entry.id ? [entry.id, 'blocks'] : ['blocks', index, 'blocks']
       entry.blocks.forEach((block, inner) =>
-        add(block, `blocks[${index}].blocks[${inner}]`, inner === 0 ? entry.section : null, ['blocks', index, 'blocks', inner]),
+        found.push({
+          block,
+          number: found.length,
+          place: block.id ? [block.id] : [...list, inner],
+          path: `blocks[${index}].blocks[${inner}]`,
+          section: inner === 0 ? entry.section : null,
+          list,
+          index: inner,
+          length: entry.blocks.length,
+        }),
       )
     } else {
-      add(entry, `blocks[${index}]`, null, ['blocks', index])
+      found.push({
+        block: entry,
+        number: found.length,
+        place: entry.id ? [entry.id] : ['blocks', index],
+        path: `blocks[${index}]`,
+        section: null,
+        list: ['blocks'],
+        index,
+        length: document.blocks.length,
+      })
     }
   })
   return found
@@ -101,6 +136,17 @@ export function blockFields(block: Block): FieldSpec[] {
     fields.push({ ...clockField('rest_s', 'pulse off'), under: ['clock', 'pulse'] })
   }
   fields.push(blockField('rounds', 'rounds'), blockField('group', 'steps at a time'))
-  fields.push(blockField('repeat', 'repeat'), blockField('rest_after_s', 'rest after', 's'))
+  fields.push(blockField('repeat', 'repeat'), blockField('rest_between_repeats_s', 'between repeats', 's'))
+  fields.push(blockField('rpe', 'planned effort'), blockField('rest_after_s', 'rest after', 's'))
   return fields
+}
+
+/** Words for a step's sides, as they stand behind its movement. */
+export const SIDES: Record<string, string> = {
+  both: 'both sides',
+  each: 'each side',
+  alternate: 'sides take turns',
+  swap: 'sides swap',
+  left: 'left',
+  right: 'right',
 }

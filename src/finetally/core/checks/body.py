@@ -90,7 +90,7 @@ def same_pattern_run(t: Tally) -> Iterator[Finding]:
 
 
 def unrehearsed(t: Tally) -> Iterator[Finding]:
-    """A counted pattern worked at hard or above that no warm-up step touches."""
+    """Counted patterns worked at hard or above that no warm-up step touches: one finding for all of them."""
     warm = {
         ROW_OF[p].name
         for done in t.tape.visits
@@ -99,18 +99,20 @@ def unrehearsed(t: Tally) -> Iterator[Finding]:
     }
     if not warm:
         return
-    told: set[str] = set()
     firsts: dict[int, Done] = {}
     for done in t.tape.visits:
         firsts.setdefault(id(done.step), done)
+    missing: dict[str, Done] = {}
     for done in firsts.values():
         of = t.tape.blocks[done.block]
-        if of.part not in t.methods.counted_parts or done.step.effort not in HARD_EFFORTS:
-            continue
-        for row in sorted(main_patterns(done.step) - warm - told):
-            told.add(row)
-            fields = {"pattern": row, "movement": done.step.movement.name or done.step.key}
-            yield Finding(done.step.path, {**fields}, block=done.block)
+        if of.part in t.methods.counted_parts and done.step.effort in HARD_EFFORTS:
+            for row in sorted(main_patterns(done.step) - warm):
+                missing.setdefault(row, done)
+    if missing:
+        first = next(iter(missing.values()))
+        named = [f"{row} ({done.step.movement.name or done.step.key})" for row, done in missing.items()]
+        fields: dict[str, str | int | float] = {"patterns": ", ".join(named)}
+        yield Finding(first.step.path, fields, len(missing), block=first.block)
 
 
 def _has_part(t: Tally, part: str) -> bool:

@@ -17,7 +17,7 @@ CHECKS: tuple[Check, ...] = (
     Check("long-dense", "look", "{block}: {minutes} at {density} work, with no rest prescribed to speak of.", time.long_dense),
     Check("uneven-sides", "look", "{movement}: {left} on the left, {right} on the right.", body.uneven_sides),
     Check("same-pattern-run", "look", "{first}, then {second} with {rest} s between: both hit {shared}.", body.same_pattern_run),
-    Check("unrehearsed", "look", "Nothing in the warm-up rehearses {pattern} ({movement}).", body.unrehearsed),
+    Check("unrehearsed", "look", "Nothing in the warm-up rehearses {patterns}.", body.unrehearsed),
     Check("no-warm-up", "look", "There is no warm-up.", body.no_warm_up),
     Check("no-cool-down", "note", "There is no cool-down.", body.no_cool_down),
     Check("cool-down-misses", "note", "The cool-down leaves out what worked most: {pattern}, {minutes} min.", body.cool_down_misses),

@@ -1,0 +1,36 @@
+import { computed, shallowRef } from 'vue'
+
+import { api } from '@/api/client'
+import type { Format, PersonOut } from '@/api/types'
+
+const formats = shallowRef<readonly Format[]>([])
+let asking: Promise<void> | null = null
+
+/** The table of named formats, asked for once. */
+export function useFormats() {
+  asking ??= api.formats().then((answer) => {
+    formats.value = answer.formats
+  })
+  const byKey = computed(() => new Map(formats.value.map((one) => [one.key, one])))
+
+  /** Formats whose name or trade word holds every word typed, or whose numbers do ("20 10"). */
+  function search(typed: string): Format[] {
+    const words = typed.toLowerCase().split(/[\s/:,]+/).filter(Boolean)
+    const text = (one: Format): string => [one.name, one.key, ...one.trade].join(' ').toLowerCase()
+    return formats.value.filter((one) => words.every((word) => text(one).includes(word)))
+  }
+  return { formats, byKey, search }
+}
+
+const people = shallowRef<readonly PersonOut[]>([])
+let peopleOf = 0
+
+/** The people of a squad; nobody for those who may not see them. */
+export function usePeople() {
+  async function fetchPeople(squad: number): Promise<void> {
+    if (squad === peopleOf) return
+    peopleOf = squad
+    people.value = await api.people(squad).catch(() => [])
+  }
+  return { people, fetchPeople }
+}

@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { api, Refusal } from '@/api/client'
+import type { Format, SessionDoc } from '@/api/types'
+import { withFreshIds, type Edit } from '@/composables/edits'
+import { movementIn, useMovements } from '@/composables/useMovements'
+
+import { placed, useBench } from './bench'
+import FormatPalette from './FormatPalette.vue'
+import MovementPicker from './MovementPicker.vue'
+
+const emit = defineEmits<{ added: []; close: [] }>()
+const { document, squad, edit } = useBench()
+const { byKey } = useMovements()
+
+const REST_BEFORE_S = 60
+const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const
+const format = ref<Format | null>(null)
+const part = ref<(typeof PARTS)[number]>('main')
+const chosen = ref<string[]>([])
+const round = ref(0)
+const trouble = ref('')
+const nameOf = (key: string): string => movementIn(document.value, byKey.value, key)?.name ?? key
+const wanted = computed(() => {
+  if (!format.value) return ''
+  const { least, by } = format.value
+  return by > 1 ? `${least} movements or more, by ${by}` : `${least} or more`
+})
+
+function pick(key: string): void {
+  chosen.value = [...chosen.value, key]
+  trouble.value = ''
+  // A fresh picker for the next movement.
+  round.value += 1
+}
+
+/** Steps say how one-sided movements count, and a rest goes before the block: figures start honest. */
+function readied(entries: object[], doc: SessionDoc): object[] {
+  const made = withFreshIds(doc, entries)
+  const steps = (made as { steps?: { movement: string; sides?: string }[] }[]).flatMap((one) => one.steps ?? [])
+  for (const step of steps) {
+    const sides = movementIn(doc, byKey.value, step.movement)?.sides
+    if (sides && sides !== 'both') step.sides = sides
+  }
+  return made
+}
+
+async function add(): Promise<void> {
+  const doc = document.value
+  if (!doc || !format.value || chosen.value.length === 0) return
+  try {
+    const made = await api.makeFormat({ key: format.value.key, movements: chosen.value, squad: squad.value })
+    const entries = readied(made.entries, doc)
+    const edits: Edit[] = entries.map((value, at) => ({
+      op: 'insert',
+      place: ['blocks'],
+      index: doc.blocks.length + at,
+      value: part.value === 'main' || 'section' in value ? value : { ...value, part: part.value },
+    }))
+    const last = placed(doc).at(-1)
+    if (last && (last.block.rest_after_s === undefined || last.block.rest_after_s === null))
+      edits.unshift({ op: 'set', place: [...last.place, 'rest_after_s'], value: REST_BEFORE_S })
+    edit(edits)
+    emit('added')
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    trouble.value = error.message
+  }
+}
+function keys(event: KeyboardEvent): void {
+  const field = event.target as HTMLInputElement
+  // An empty line ends the list, as a full stop does on a wall.
+  if (event.key === 'Enter' && field.value === '' && chosen.value.length > 0) {
+    event.preventDefault()
+    event.stopPropagation()
+    void add()
+  } else if (event.key === 'Backspace' && field.value === '' && chosen.value.length > 0) {
+    chosen.value = chosen.value.slice(0, -1)
+  }
+}
+</script>
+
+<template>
+  <section aria-label="Add a block">
+    <FormatPalette v-if="!format" label="Format" @pick="format = $event" @close="$emit('close')" />
+    <div v-else class="steps" @keydown.capture="keys">
+      <p class="head">
+        <b>{{ format.name }}</b>
+        <label>
+          <span class="visually-hidden">Part of the new block</span>
+          <select v-model="part">
+            <option v-for="one in PARTS" :key="one" :value="one">{{ one }}</option>
+          </select>
+        </label>
+        <span class="quiet">{{ wanted }}; Enter on an empty line is done</span>
+        <button type="button" class="link" :disabled="chosen.length === 0" @click="add">Add the block</button>
+        <button type="button" class="link" @click="format = null">another format</button>
+      </p>
+      <ol v-if="chosen.length">
+        <li v-for="(key, index) in chosen" :key="index">{{ nameOf(key) }}</li>
+      </ol>
+      <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+      <MovementPicker :key="round" :label="`Movement ${chosen.length + 1}`" @pick="pick" @close="$emit('close')" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.steps {
+  border: 1px solid var(--ink);
+  background: var(--sheet);
+  padding: 8px 12px;
+  margin: 8px 0;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  margin: 0;
+}
+b {
+  font: 600 17px var(--head);
+}
+ol {
+  margin: 4px 0;
+  padding-left: 22px;
+}
+.quiet {
+  color: var(--mute);
+  font-size: 13px;
+}
+select {
+  font: inherit;
+  background: transparent;
+  border: 0;
+  border-bottom: 1px dashed #8b8474;
+}
+</style>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed } from 'vue'
+
+import type { SaveState } from '@/composables/useAutosave'
+import { clock } from '@/words/format'
+
+import { useBench } from './bench'
+import ValueCell from './ValueCell.vue'
+
+defineProps<{ state: SaveState; canUndo: boolean; canRedo: boolean; isNew: boolean }>()
+defineEmits<{ undo: []; redo: []; fit: []; versions: []; help: []; card: []; export: [kind: 'json' | 'txt'] }>()
+const { document, figures } = useBench()
+
+const SAVED: Record<SaveState, string> = {
+  saved: 'Saved',
+  waiting: 'Not saved yet',
+  saving: 'Saving …',
+  refused: 'Not saved: see the marked place',
+  conflict: 'Saved beside the other version',
+  unreachable: 'Server out of reach, trying again',
+}
+const told = computed(() => {
+  const total = figures.value?.timetable_s
+  const announced = figures.value?.announced_s
+  if (total === undefined || total === null) return ''
+  if (announced === null || announced === undefined) return `comes to ${clock(total)}`
+  const left = announced - total
+  const rest = left >= 0 ? `slack ${clock(left)}` : `over by ${clock(-left)}`
+  return `comes to ${clock(total)}, ${rest}`
+})
+const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.announced_s ?? Infinity))
+</script>
+
+<template>
+  <header v-if="document">
+    <h1 class="title">
+      <ValueCell label="Title" hide-label text :value="document.title" :place="['title']" path="title" class="title-cell" />
+    </h1>
+    <span class="told">
+      <ValueCell label="told" as-clock :value="document.announced_s" :place="['announced_s']" path="announced_s" />
+    </span>
+    <span class="told" :class="{ over }">{{ told }}</span>
+    <span class="grow"></span>
+    <span class="state" role="status" :class="{ attention: state === 'refused' || state === 'unreachable' }">
+      {{ isNew && state === 'saved' ? 'Nothing to save yet' : SAVED[state] }}
+    </span>
+    <button type="button" class="link" :disabled="!canUndo" title="Undo (Ctrl Z)" @click="$emit('undo')">Undo</button>
+    <button type="button" class="link" :disabled="!canRedo" title="Redo (Ctrl Shift Z)" @click="$emit('redo')">Redo</button>
+    <button type="button" class="link" title="v" @click="$emit('versions')">Versions</button>
+    <button type="button" class="link" title="A session file" @click="$emit('export', 'json')">.json</button>
+    <button type="button" class="link" title="Board text with all that is in it" @click="$emit('export', 'txt')">.txt</button>
+    <ElButton title="f" @click="$emit('fit')">Fit to time</ElButton>
+    <ElButton title="c" @click="$emit('card')">Card</ElButton>
+    <button type="button" class="link" aria-label="Keys" title="?" @click="$emit('help')">?</button>
+  </header>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 0 20px;
+  border-bottom: 1px solid var(--rule);
+  min-width: 0;
+}
+.title {
+  min-width: 0;
+  flex: 0 1 auto;
+}
+.title-cell :deep(input) {
+  font: 600 25px var(--head);
+  border-bottom-color: transparent;
+}
+.title-cell :deep(input:hover) {
+  border-bottom-color: var(--rule);
+}
+.told {
+  color: var(--mute);
+  white-space: nowrap;
+}
+.told.over {
+  color: var(--warn);
+  font-weight: 600;
+}
+.grow {
+  flex: 1;
+}
+.state {
+  color: var(--mute);
+  font-size: 13px;
+  white-space: nowrap;
+}
+.state.attention {
+  color: var(--warn);
+  font-weight: 600;
+}
+.link:disabled {
+  color: #7c766a;
+  text-decoration: none;
+  cursor: default;
+}
+@media (max-width: 1100px) {
+  header {
+    flex-wrap: wrap;
+    padding-block: 8px;
+  }
+}
+</style>

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { api, Refusal } from '@/api/client'
+import type { Block, FormatParam } from '@/api/types'
+import { withFreshIds, type PlacePart } from '@/composables/edits'
+import { useFormats } from '@/composables/useTables'
+import { readValue, writeValue } from '@/words/values'
+
+import { useBench, type PlacedBlock } from './bench'
+
+const props = defineProps<{ placed: PlacedBlock }>()
+const { edit, document, squad, formats } = useBench()
+const { formats: all, byKey } = useFormats()
+
+const fit = computed(() => formats.value[props.placed.number]?.fits[0] ?? null)
+const shape = computed(() => (fit.value ? byKey.value.get(fit.value.key) : undefined))
+const trouble = ref('')
+
+const WORDS: Record<string, string> = {
+  step_rest_s: 'between steps', pair_rest_s: 'between pairs', work_s: 'work', rest_s: 'rest', rounds: 'rounds',
+  order: 'order', turn_rest_s: 'between turns', slot_s: 'slot', by_s: 'by', rest_first: 'rest first', top_s: 'from',
+  clock: 'by', window_s: 'window', set_rest_s: 'between sets', strip_from: 'drop from the', windows_s: 'windows',
+  stage_rest_s: 'between stages', period_s: 'every', mark_s: 'work until', reps: 'reps', growth: 'more each round',
+  top: 'from', times: 'times', pod_rest_s: 'between pods', start: 'from', end: 'to', by: 'by', back: 'and back down',
+  layout: 'layout', cap_s: 'cap', pulse_work_s: 'on', pulse_rest_s: 'off', seconds: 'then', sets: 'sets',
+  laps: 'laps', rotate_s: 'to move on',
+}
+const unit = (param: FormatParam): string => (param.kind === 'seconds' || param.kind === 'seconds-list' ? 's' : '')
+
+async function remake(key: string, params: object): Promise<void> {
+  if (document.value === null) return
+  trouble.value = ''
+  try {
+    const made = await api.makeFormat({ key, params, entry: props.placed.block as Block, squad: squad.value })
+    const [first, ...more] = made.entries
+    if (!first || document.value === null) return
+    const list: PlacePart[] = props.placed.list
+    const others = withFreshIds(document.value, more)
+    edit([
+      { op: 'set', place: [...list, props.placed.index], value: first },
+      ...others.map((value, at) => ({ op: 'insert' as const, place: list, index: props.placed.index + 1 + at, value })),
+    ])
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    trouble.value = error.message
+  }
+}
+function change(param: FormatParam, value: unknown): void {
+  if (fit.value) void remake(fit.value.key, { ...fit.value.params, [param.name]: value })
+}
+const typed = (event: Event): unknown => readValue((event.target as HTMLInputElement).value) ?? null
+const word = (event: Event): string => (event.target as HTMLSelectElement).value
+</script>
+
+<template>
+  <div class="shape" role="group" :aria-label="`Format of block ${placed.number + 1}`">
+    <label>
+      <span>format</span>
+      <select :value="fit?.key ?? ''" @change="remake(word($event), {})">
+        <option v-if="!fit" value="">none of the named</option>
+        <option v-for="one in all" :key="one.key" :value="one.key">{{ one.name }}</option>
+      </select>
+    </label>
+    <template v-if="shape && fit">
+      <label v-for="param in shape.params" :key="param.name">
+        <span>{{ WORDS[param.name] ?? param.name }}</span>
+        <select
+          v-if="param.kind === 'choice'" :value="fit.params[param.name]" @change="change(param, word($event))"
+        >
+          <option v-for="one in param.choices" :key="one" :value="one">{{ one.replaceAll('-', ' ') }}</option>
+        </select>
+        <input
+          v-else-if="param.kind === 'flag'" type="checkbox" :checked="Boolean(fit.params[param.name])"
+          @change="change(param, ($event.target as HTMLInputElement).checked)"
+        />
+        <template v-else>
+          <input
+            :value="writeValue(fit.params[param.name])" size="5" inputmode="decimal" autocomplete="off"
+            @change="change(param, typed($event))"
+          />
+          <span v-if="unit(param)" aria-hidden="true">{{ unit(param) }}</span>
+        </template>
+      </label>
+    </template>
+    <p v-if="trouble" class="why" role="alert">{{ trouble }}</p>
+  </div>
+</template>
+
+<style scoped>
+.shape {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  background: var(--paper-2);
+  padding: 6px 10px;
+  margin: 4px 0;
+  font-size: 13px;
+}
+label {
+  display: inline-flex;
+  gap: 4px;
+  align-items: baseline;
+}
+span {
+  color: var(--mute);
+}
+select,
+input {
+  font: inherit;
+  font-weight: 600;
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid #8b8474;
+}
+.why {
+  flex-basis: 100%;
+  margin: 2px 0 0;
+  border-left: 3px solid var(--warn);
+  background: var(--warn-sheet);
+  padding: 2px 8px;
+}
+</style>

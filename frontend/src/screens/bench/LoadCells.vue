@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed, useId } from 'vue'
+
+import type { Step } from '@/api/types'
+import type { PlacePart } from '@/composables/edits'
+import { readValue, writeValue } from '@/words/values'
+
+import { useBench } from './bench'
+import ValueCell from './ValueCell.vue'
+
+const props = defineProps<{ step: Step; place: PlacePart[]; path: string; more: boolean }>()
+const { edit } = useBench()
+const id = useId()
+
+/** Kilograms in a pound: the document keeps kilograms, and remembers that pounds were typed. */
+const POUND = 0.45359237
+const load = computed(() => (Array.isArray(props.step.load) ? undefined : props.step.load))
+const list = computed(() => (Array.isArray(props.step.load) ? props.step.load.map((one) => one.kg) : null))
+const kind = computed(() => {
+  const one = load.value
+  if (one?.pct_1rm !== undefined) return 'pct_1rm'
+  if (one?.bodyweight !== undefined) return 'bodyweight'
+  return one?.unit === 'lb' ? 'lb' : 'kg'
+})
+const shown = computed(() => {
+  const one = load.value
+  if (!one) return ''
+  if (kind.value === 'pct_1rm') return writeValue(one.pct_1rm)
+  if (kind.value === 'bodyweight') return writeValue(one.bodyweight)
+  return kind.value === 'lb' && one.kg ? writeValue(Math.round((one.kg / POUND) * 100) / 100) : writeValue(one.kg)
+})
+
+function put(text: string, unit: string): void {
+  const value = readValue(text)
+  const place = [...props.place, 'load']
+  if (value === undefined) {
+    edit([{ op: 'set', place, unset: true }], place.join('/'))
+    return
+  }
+  const more = load.value?.count !== undefined ? { count: load.value.count } : {}
+  const made =
+    unit === 'lb' && typeof value === 'number'
+      ? { kg: Math.round(value * POUND * 1000) / 1000, unit: 'lb', ...more }
+      : unit === 'pct_1rm' || unit === 'bodyweight'
+        ? { [unit]: value, ...more }
+        : Array.isArray(value)
+          ? value.map((kg) => ({ kg, ...more }))
+          : { kg: value, ...more }
+  edit([{ op: 'set', place, value: made }], place.join('/'))
+}
+const text = (event: Event): string => (event.target as HTMLInputElement).value
+</script>
+
+<template>
+  <span v-if="list" class="load">
+    <label :for="id">load by round</label>
+    <input :id="id" :value="writeValue(list)" size="14" autocomplete="off" @change="put(text($event), 'kg')" /> kg
+  </span>
+  <template v-else-if="load || more">
+    <span class="load">
+      <label :for="id">load</label>
+      <input :id="id" :value="shown" size="4" inputmode="decimal" autocomplete="off" @input="put(text($event), kind)" />
+      <select :value="kind" aria-label="Unit of the load" @change="put(shown, text($event))">
+        <option value="kg">kg</option>
+        <option value="lb">lb</option>
+        <option value="pct_1rm">% of 1RM</option>
+        <option value="bodyweight">× body weight</option>
+      </select>
+    </span>
+    <ValueCell
+      v-if="load && (load.count !== undefined || more)" label="of them" :value="load.count"
+      :place="[...place, 'load', 'count']" :path="`${path}.load.count`"
+    />
+  </template>
+</template>
+
+<style scoped>
+.load {
+  display: inline-flex;
+  gap: 4px;
+  align-items: baseline;
+}
+label {
+  color: var(--mute);
+}
+input,
+select {
+  font: inherit;
+  font-weight: 600;
+  color: inherit;
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid #8b8474;
+  padding: 1px 2px;
+}
+select {
+  field-sizing: content;
+  font-weight: 400;
+  color: var(--mute);
+  border-bottom-style: dashed;
+}
+</style>

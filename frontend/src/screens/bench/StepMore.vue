@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import type { Option, Step } from '@/api/types'
+import type { PlacePart } from '@/composables/edits'
+import { readValue, writeValue } from '@/words/values'
+
+import { SIDES, useBench } from './bench'
+import ValueCell from './ValueCell.vue'
+
+const props = defineProps<{ step: Step; place: PlacePart[]; path: string; clock: string }>()
+const { edit } = useBench()
+
+const EFFORTS = ['easy', 'steady', 'hard', 'all-out'] as const
+function put(key: string, value: unknown): void {
+  const place = [...props.place, key]
+  edit([value === undefined || value === '' ? { op: 'set', place, unset: true } : { op: 'set', place, value }])
+}
+const text = (event: Event): string => (event.target as HTMLInputElement).value
+
+function putTempo(typed: string): void {
+  const parts = typed.split(/[-,\s]+/).filter(Boolean).map(readValue)
+  put('tempo', parts.length ? parts : undefined)
+}
+function putFlag(key: 'fill' | 'chain', on: boolean): void {
+  const edits = [{ op: 'set' as const, place: [...props.place, key], ...(on ? { value: true } : { unset: true }) }]
+  // What fills has no dose of its own.
+  const doses = (['reps', 'seconds', 'metres'] as const).filter((dose) => props.step[dose] !== undefined)
+  const cleared = on && key === 'fill' ? doses : []
+  edit([...cleared.map((dose) => ({ op: 'set' as const, place: [...props.place, dose], unset: true })), ...edits])
+}
+const options = (): Option[] => props.step.options ?? []
+function putOption(index: number, change: Partial<Option>): void {
+  const made = options().map((one, at) => {
+    if (at !== index) return one
+    const merged: Record<string, unknown> = { ...one, ...change }
+    return Object.fromEntries(Object.entries(merged).filter(([, value]) => value !== undefined && value !== '')) as Option
+  })
+  put('options', made)
+}
+const addOption = (): void =>
+  put('options', [...options(), { label: `option ${options().length + 1}`, level: 'easier' }])
+function removeOption(index: number): void {
+  const left = options().filter((_, at) => at !== index)
+  put('options', left.length ? left : undefined)
+}
+const kit = (option: Option): string => (Array.isArray(option.kit) ? option.kit.join(', ') : (option.kit ?? ''))
+const asKit = (typed: string): string[] => typed.split(',').map((one) => one.trim()).filter(Boolean)
+const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined : option.load?.kg)
+</script>
+
+<template>
+  <div class="more">
+    <label>
+      sides
+      <select :value="step.sides ?? ''" @change="put('sides', text($event))">
+        <option value="">as the movement has it</option>
+        <option v-for="(words, side) in SIDES" :key="side" :value="side">{{ words }}</option>
+      </select>
+    </label>
+    <label>
+      effort
+      <select :value="step.effort ?? ''" @change="put('effort', text($event))">
+        <option value="">as the block</option>
+        <option v-for="one in EFFORTS" :key="one" :value="one">{{ one }}</option>
+      </select>
+    </label>
+    <ValueCell label="left in reserve" :value="step.reserve" :place="[...place, 'reserve']" :path="`${path}.reserve`" />
+    <label>
+      tempo
+      <input :value="(step.tempo ?? []).join('-')" size="9" placeholder="3-1-1-0" autocomplete="off" @change="putTempo(text($event))" />
+    </label>
+    <ValueCell label="pace" unit="s" :value="step.pace_s" :place="[...place, 'pace_s']" :path="`${path}.pace_s`" />
+    <ValueCell label="more each round" :value="step.grow" :place="[...place, 'grow']" :path="`${path}.grow`" />
+    <label v-if="clock === 'every' || clock === 'amrap'">
+      <input type="checkbox" :checked="Boolean(step.fill)" @change="putFlag('fill', ($event.target as HTMLInputElement).checked)" />
+      to fill
+    </label>
+    <label v-if="clock === 'every'">
+      <input type="checkbox" :checked="Boolean(step.chain)" @change="putFlag('chain', ($event.target as HTMLInputElement).checked)" />
+      next one in the same start
+    </label>
+    <ValueCell label="note" text :value="step.note" :place="[...place, 'note']" :path="`${path}.note`" />
+    <fieldset v-for="(option, index) in options()" :key="index">
+      <legend class="visually-hidden">Option {{ option.label }}</legend>
+      <span>or</span>
+      <label>label <input :value="option.label" size="12" @change="putOption(index, { label: text($event) })" /></label>
+      <label>
+        level
+        <select :value="option.level ?? ''" @change="putOption(index, { level: (text($event) || undefined) as Option['level'] })">
+          <option value="">the same</option>
+          <option value="easier">easier</option>
+          <option value="harder">harder</option>
+        </select>
+      </label>
+      <label>kit <input :value="kit(option)" size="10" @change="putOption(index, { kit: asKit(text($event)) })" /></label>
+      <label>
+        movement
+        <input :value="option.movement ?? ''" size="14" @change="putOption(index, { movement: text($event) || undefined })" />
+      </label>
+      <label>
+        reps
+        <input :value="writeValue(option.reps)" size="4" @change="putOption(index, { reps: readValue(text($event)) as Option['reps'] })" />
+      </label>
+      <label>
+        kg
+        <input
+          :value="writeValue(kg(option))" size="4"
+          @change="putOption(index, { load: text($event) ? { kg: readValue(text($event)) as number } : undefined })"
+        />
+      </label>
+      <label>
+        dose ×
+        <input :value="writeValue(option.dose_factor)" size="4" @change="putOption(index, { dose_factor: readValue(text($event)) as number | undefined })" />
+      </label>
+      <button type="button" class="link" @click="removeOption(index)">remove the option</button>
+    </fieldset>
+    <button type="button" class="link" @click="addOption">add an option</button>
+  </div>
+</template>
+
+<style scoped>
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  background: var(--paper-2);
+  padding: 6px 10px;
+  font-size: 13px;
+}
+label,
+fieldset span {
+  color: var(--mute);
+}
+fieldset {
+  flex-basis: 100%;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: baseline;
+  border: 0;
+  border-left: 2px solid var(--rule);
+  margin: 0;
+  padding: 0 0 0 8px;
+}
+input:not([type='checkbox']),
+select {
+  font: inherit;
+  font-weight: 600;
+  color: var(--ink);
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid #8b8474;
+}
+</style>

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import type { Given, SessionDoc } from '@/api/types'
+import { usePeople } from '@/composables/useTables'
+
+const props = defineProps<{ document: SessionDoc; squad: number }>()
+const given = defineModel<Given>({ required: true })
+
+const { people, fetchPeople } = usePeople()
+watch(() => props.squad, fetchPeople, { immediate: true })
+
+const option = ref('')
+const person = ref(0)
+const scores = ref<Record<string, number>>({})
+
+function everything(value: unknown, visit: (one: Record<string, unknown>) => void): void {
+  if (Array.isArray(value)) value.forEach((one) => everything(one, visit))
+  else if (typeof value === 'object' && value !== null) {
+    visit(value as Record<string, unknown>)
+    Object.values(value).forEach((one) => everything(one, visit))
+  }
+}
+/** The words an option can be taken by: levels, kits, labels that stand in this session. */
+const options = computed(() => {
+  const words = new Set<string>()
+  everything(props.document.blocks, (one) => {
+    if (!Array.isArray(one.options)) return
+    for (const each of one.options as { label: string; level?: string; kit?: string | string[] }[]) {
+      if (each.level) words.add(each.level)
+      for (const kit of Array.isArray(each.kit) ? each.kit : each.kit ? [each.kit] : []) words.add(kit)
+      if (!each.level && !each.kit) words.add(each.label)
+    }
+  })
+  return [...words]
+})
+/** Blocks whose score sets a value later on. */
+const scored = computed(() => {
+  const found = new Map<string, string>()
+  everything(props.document.blocks, (one) => {
+    const from = one.from as { block?: string; take?: string } | undefined
+    if (from?.block && from.take) found.set(from.block, from.take)
+  })
+  return [...found]
+})
+
+watch([option, person, scores, people], () => {
+  const known = people.value.find((one) => one.id === person.value)
+  given.value = {
+    ...(option.value ? { options: option.value } : {}),
+    ...(known ? { person: known.given } : {}),
+    ...(Object.keys(scores.value).length
+      ? { scores: Object.fromEntries(scored.value.map(([block, take]) => [block, { [take]: scores.value[block] }]).filter(([block]) => scores.value[String(block)] !== undefined)) }
+      : {}),
+  } as Given
+})
+function score(block: string, text: string): void {
+  const rest = Object.fromEntries(Object.entries(scores.value).filter(([key]) => key !== block))
+  const value = Number.parseInt(text, 10)
+  scores.value = Number.isFinite(value) && value >= 0 ? { ...rest, [block]: value } : rest
+}
+</script>
+
+<template>
+  <div class="who" role="group" aria-label="As whom, with what">
+    <label>
+      as
+      <select v-model="person">
+        <option :value="0">anyone</option>
+        <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+    </label>
+    <label>
+      with
+      <select v-model="option" :disabled="options.length === 0">
+        <option value="">{{ options.length ? 'the standard' : 'no options here' }}</option>
+        <option v-for="one in options" :key="one" :value="one">{{ one }}</option>
+      </select>
+    </label>
+    <label v-for="[block, take] in scored" :key="block">
+      {{ take }} of {{ block }}
+      <input size="3" inputmode="numeric" autocomplete="off" @input="score(block, ($event.target as HTMLInputElement).value)" />
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.who {
+  display: inline-flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  font-size: 13px;
+  color: var(--mute);
+}
+select,
+input {
+  font: inherit;
+  color: var(--ink);
+  background: transparent;
+  border: 0;
+  border-bottom: 1px dashed #8b8474;
+  max-width: 150px;
+}
+</style>
