@@ -83,7 +83,7 @@ def test_undo_and_redo(page: Page) -> None:
 def test_figures_open_down_to_the_windows(page: Page) -> None:
     open_session(page, "Cold-hands rising windows")
     page.get_by_role("button", name="Work, main and finisher").click()
-    page.get_by_role("button", name="5/25 up to 30/0").click()
+    page.locator(".why").get_by_role("button", name="5/25 up to 30/0").click()
     page.locator(".why").get_by_role("button", name="burpee").click()
     expect(page.locator(".why .why .why")).to_contain_text("30 s")
 
@@ -139,6 +139,26 @@ def test_the_stave_can_be_walked_by_keyboard(page: Page) -> None:
     expect(page.locator(".line")).to_contain_text("march")
     page.keyboard.press("ArrowRight")
     expect(page.locator(".line")).to_contain_text("hip hinge")
+
+
+def test_checks_are_mended_accepted_and_undone(page: Page) -> None:
+    made = call(page, "POST", "/sessions", {"document": {
+        "fine_tally": 1, "title": "Two hard ones", "stands_alone": True, "blocks": [
+            {"id": "b1", "clock": {"kind": "intervals", "work_s": 20, "rest_s": 20}, "steps": [{"movement": "burpee"}]},
+            {"id": "b2", "clock": {"kind": "intervals", "work_s": 20, "rest_s": 20}, "steps": [{"movement": "swing"}]}]}})  # fmt: skip
+    page.goto(f"/bench/{made['id']}")
+    check = page.get_by_text("starts hard straight after")
+    expect(check).to_be_visible()
+    page.get_by_role("button", name="60 s of rest before it").click()
+    expect(check).to_have_count(0)
+    expect(block(page, 1).get_by_label("rest after")).to_have_value("60")
+    page.get_by_role("button", name="Undo").click()
+    expect(check).to_be_visible()
+    page.get_by_role("button", name="on purpose: main block 2 starts hard").click()
+    expect(check).to_have_count(0)
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    kept = call(page, "GET", f"/sessions/{made['id']}")["document"]["blocks"]
+    assert kept[1]["on_purpose"] == ["rest-missing"]
 
 
 def test_nobody_is_led_to_the_sign_in_and_back(browser: Browser, server: Server) -> None:

@@ -4,16 +4,19 @@ from __future__ import annotations
 
 import copy
 import random
+import re
 from typing import Any
 
 import pytest
 from hypothesis import given, settings
 
+from finetally.core.board.phrases import PHRASES, Phrase
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import read_board
 from finetally.core.board.writer import read_over, what_the_wall_leaves_out, write_full, write_wall
 from finetally.core.session.ids import with_ids
 from finetally.shipped import shipped_library
+from tests.conftest import REPOSITORY
 from tests.core.helpers import session, step
 from tests.core.strategies import documents
 
@@ -232,3 +235,35 @@ def test_inline_movements_are_named_on_the_wall_and_kept_in_the_trailer() -> Non
     assert "6 wet rope haul" in text
     assert read(text) == document
     assert what_the_wall_leaves_out(copy.deepcopy(document), library=LIBRARY) == {"set": {"movements": [own]}}
+
+
+DOCS = (REPOSITORY / "docs/board-text.md").read_text("utf-8")
+PHRASES_IN_DOCS = re.findall(r"`([^`]+)`", DOCS.split("## Phrases of a head line")[1].split("## Steps")[0])
+
+
+def test_the_example_in_the_docs_reads() -> None:
+    example = "\n".join(
+        line.removeprefix("    ")
+        for line in DOCS.split("## Lines")[0].splitlines()
+        if line[:4].isspace() or not line
+    )
+    made = read(example)
+    assert [b.get("part", "main") for b in made["blocks"]] == ["warm-up", "main", "main", "finisher"]
+    assert made["blocks"][3]["steps"][1]["options"][0]["level"] == "easier"
+
+
+@pytest.mark.parametrize("phrase", PHRASES_IN_DOCS)
+def test_every_phrase_of_the_docs_is_understood(phrase: str) -> None:
+    read(f"Day\nMain: {phrase}\n  5 burpee\n")
+
+
+@pytest.mark.parametrize("phrase", PHRASES, ids=[one.name for one in PHRASES])
+def test_what_the_writer_says_the_reader_understands(phrase: Phrase) -> None:
+    amount = {"time": "1:00", "count": "3", "word": ""}[phrase.kind]
+    words = f"{phrase.words} {amount}" if phrase.leads else f"{amount} {phrase.words}"
+    made = read(f"Day\nMain: {words}\n  5 burpee\n")["blocks"][0]
+    here: Any = made
+    for key in phrase.key:
+        here = here[key]
+    expected = {"time": 60, "count": 3, "word": phrase.value}[phrase.kind]
+    assert here == expected

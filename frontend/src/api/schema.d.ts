@@ -671,7 +671,8 @@ export interface components {
          * CheckResult
          * @description One finding: `path` in the document, `at` on the tape where there is one place, `number` and its fields.
          *
-         *     `accepted`: the coach does it on purpose. `text` is made from the fields, at the edge.
+         *     `block`: the number of the block that can accept it (`on_purpose`), if one can; `accepted`: it does.
+         *     `text` is made from the fields, at the edge.
          */
         CheckResult: {
             /** Code */
@@ -693,6 +694,8 @@ export interface components {
             fields: {
                 [key: string]: string | number;
             };
+            /** Block */
+            block: number | null;
             /** Accepted */
             accepted: boolean;
             mend: components["schemas"]["Mend"] | null;

@@ -186,6 +186,7 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
       </section>
       <div ref="lane" class="lane">
         <section class="board" :aria-label="view === 'blocks' ? 'Blocks' : 'Board'">
+          <h2 class="visually-hidden">{{ view === 'blocks' ? 'Blocks' : 'Board text' }}</h2>
           <div class="tabs">
             <button type="button" class="plain tab" :class="{ on: view === 'blocks' }" :aria-pressed="view === 'blocks'" @click="show('blocks')">
               Blocks

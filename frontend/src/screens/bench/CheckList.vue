@@ -30,12 +30,9 @@ const isHead = computed(() => account.value?.squads.some((one) => one.id === squ
 function mend(one: CheckResult): void {
   if (one.mend) edit(one.mend.edits as unknown as Edit[])
 }
-/** The block a check is about, by its path in the document. */
+/** The block that can accept a check. */
 function blockOf(one: CheckResult) {
-  if (!document.value) return undefined
-  return placed(document.value)
-    .filter((at) => one.path === at.path || one.path.startsWith(`${at.path}.`))
-    .at(-1)
+  return document.value && one.block !== null ? placed(document.value)[one.block] : undefined
 }
 function accept(one: CheckResult, on: boolean): void {
   const at = blockOf(one)
@@ -69,8 +66,11 @@ async function mute(one: CheckResult): Promise<void> {
         <b>{{ one.accepted ? 'On purpose' : SEVERITY[one.severity] }}</b> {{ one.text }}
         <span class="acts">
           <button v-if="one.mend && !one.accepted" type="button" class="link" @click="mend(one)">{{ one.mend.label }}</button>
-          <button v-if="blockOf(one)" type="button" class="link" @click="accept(one, !one.accepted)">
-            {{ one.accepted ? 'look again' : 'on purpose' }}<span class="visually-hidden">: {{ one.text }}</span>
+          <button
+            v-if="blockOf(one)" type="button" class="link"
+            :aria-label="`${one.accepted ? 'look again' : 'on purpose'}: ${one.text}`" @click="accept(one, !one.accepted)"
+          >
+            {{ one.accepted ? 'look again' : 'on purpose' }}
           </button>
           <button v-if="isHead" type="button" class="link" :title="`Do not tell the squad of ${one.code} any more`" @click="mute(one)">
             mute<span class="visually-hidden"> {{ one.code }} for the squad</span>

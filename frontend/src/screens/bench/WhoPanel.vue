@@ -65,14 +65,14 @@ function score(block: string, text: string): void {
   <div class="who" role="group" aria-label="As whom, with what">
     <label>
       as
-      <select v-model="person">
+      <select v-model="person" aria-label="As whom">
         <option :value="0">anyone</option>
         <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
     </label>
     <label>
       with
-      <select v-model="option" :disabled="options.length === 0">
+      <select v-model="option" aria-label="With what" :disabled="options.length === 0">
         <option value="">{{ options.length ? 'the standard' : 'no options here' }}</option>
         <option v-for="one in options" :key="one" :value="one">{{ one }}</option>
       </select>

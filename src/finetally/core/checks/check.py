@@ -28,7 +28,8 @@ class Mend(TypedDict):
 class CheckResult(TypedDict):
     """One finding: `path` in the document, `at` on the tape where there is one place, `number` and its fields.
 
-    `accepted`: the coach does it on purpose. `text` is made from the fields, at the edge.
+    `block`: the number of the block that can accept it (`on_purpose`), if one can; `accepted`: it does.
+    `text` is made from the fields, at the edge.
     """
 
     code: str
@@ -37,6 +38,7 @@ class CheckResult(TypedDict):
     at: dict[str, str | int] | None
     number: float | None
     fields: Fields
+    block: int | None
     accepted: bool
     mend: Mend | None
     text: str
@@ -107,6 +109,7 @@ def result_of(check: Check, finding: Finding, t: Tally) -> CheckResult:
         "at": finding.at,
         "number": finding.number,
         "fields": finding.fields,
+        "block": finding.block,
         "accepted": accepted,
         "mend": finding.mend,
         "text": check.words.format(**finding.fields),

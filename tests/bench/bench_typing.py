@@ -1,0 +1,71 @@
+"""How long it takes from a typed number to new figures on the screen; run with ./tally bench. Not a test."""
+
+from __future__ import annotations
+
+import statistics
+import tempfile
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.browser.conftest import FLAGS, Server, sign_in
+from tests.browser.test_journeys import call
+
+TIMES = 21
+WATCH = """
+async ([label, value]) => {
+  const input = [...document.querySelectorAll('article input')].find(
+    (one) => document.querySelector(`label[for="${one.id}"]`)?.textContent.trim() === label)
+  const figure = [...document.querySelectorAll('.tally .row button')].find((one) => one.textContent.includes('Length, whole'))
+  const shown = new Promise((done) => {
+    const watcher = new MutationObserver(() => requestAnimationFrame(() => { watcher.disconnect(); done(performance.now()) }))
+    watcher.observe(figure, { characterData: true, subtree: true, childList: true })
+  })
+  const began = performance.now()
+  input.value = value
+  input.dispatchEvent(new Event('input', { bubbles: true }))
+  return (await shown) - began
+}
+"""
+
+
+def document(rounds: int) -> dict[str, Any]:
+    steps = [{"movement": key} for key in ("air-squat", "push-up", "swing", "burpee", "sit-up")]
+    clock = {"kind": "intervals", "work_s": 20, "rest_s": 10}
+    return {
+        "fine_tally": 1,
+        "title": f"{rounds * 5} windows",
+        "blocks": [{"clock": clock, "rounds": rounds, "steps": steps}],
+    }
+
+
+def measure(page: Page, rounds: int) -> float:
+    made = call(page, "POST", "/sessions", {"document": document(rounds)})
+    page.goto(f"/bench/{made['id']}")
+    page.locator("dl.big").wait_for()
+    page.wait_for_timeout(1500)
+    taken = []
+    for number in range(TIMES):
+        taken.append(page.evaluate(WATCH, ["work", str(21 + number)]))
+        page.wait_for_timeout(400)
+    return statistics.median(taken)
+
+
+def main() -> None:
+    server = Server(Path(tempfile.mkdtemp()))
+    server.start()
+    try:
+        with sync_playwright() as playwright:
+            chromium = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+            page = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=server.url).new_page()
+            sign_in(page, server.url)
+            for rounds in (17, 200):
+                print(f"{rounds * 5} windows: {measure(page, rounds):.0f} ms at the median of {TIMES}")
+            chromium.close()
+    finally:
+        server.stop()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,268 @@
+"""Writing a session on the Bench: by keyboard alone, by format, on the board; and what comes out of it."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from finetally.core.formats.table import FORMATS
+from finetally.core.session.ids import without_ids
+from tests.browser.test_journeys import block, call, figure
+
+pytestmark = pytest.mark.browser
+
+MOVEMENTS = ["air squat", "push-up", "swing", "burpee", "sit-up", "bent row"]
+
+
+def add_block(page: Page, words: str, movements: list[str], part: str = "") -> None:
+    """Add a block by keyboard: the palette, its movements, and Enter on an empty line."""
+    page.keyboard.press("a")
+    expect(page.get_by_role("combobox", name="Format")).to_be_focused()
+    page.keyboard.type(words)
+    page.keyboard.press("Enter")
+    for number, movement in enumerate(movements, start=1):
+        expect(page.get_by_role("combobox", name=f"Movement {number}")).to_be_focused()
+        page.keyboard.type(movement)
+        page.keyboard.press("Enter")
+    expect(page.get_by_role("combobox", name=f"Movement {len(movements) + 1}")).to_be_focused()
+    if part:
+        page.get_by_label("Part of the new block").focus()
+        page.keyboard.type(part)
+        page.get_by_role("combobox", name=f"Movement {len(movements) + 1}").focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("region", name="Add a block")).to_have_count(0)
+
+
+def document_of(page: Page) -> dict[str, Any]:
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    page.wait_for_url(lambda url: not url.endswith("/new"))
+    document: dict[str, Any] = call(page, "GET", f"/sessions/{page.url.rsplit('/', 1)[1]}")["document"]
+    return document
+
+
+def test_a_session_from_nothing_by_keyboard_to_its_card_and_back_from_a_file(page: Page, tmp_path: Path) -> None:
+    page.goto("/bench/new")
+    page.get_by_role("combobox", name="Format").press("Escape")
+    page.get_by_label("Title").focus()
+    page.keyboard.press("Control+A")
+    page.keyboard.type("Winter ready")
+    page.get_by_label("told").focus()
+    page.keyboard.type("45:00")
+    page.keyboard.press("Tab")
+    page.evaluate("document.activeElement.blur()")
+    add_block(page, "flow", ["march", "hip hinge", "air squat"], "warm-up")
+    add_block(page, "20 10 pairs", ["swing", "plank tap", "squat jump", "push-up"])
+    add_block(page, "against the clock", ["step-up", "air squat"], "finisher")
+    add_block(page, "flow", ["calf stretch", "chest stretch"], "cool-down")
+    expect(page.get_by_role("article")).to_have_count(4)
+    expect(block(page, 1).get_by_label("rest after")).to_have_value("60")
+    document = document_of(page)
+    assert [b.get("part", "main") for b in document["blocks"]] == ["warm-up", "main", "finisher", "cool-down"]
+    assert document["blocks"][2]["steps"][0]["sides"] == "alternate"
+    assert (document["title"], document["announced_s"]) == ("Winter ready", 2700)
+    length = figure(page, "Length, whole session")
+
+    files = {}
+    for kind in ("json", "txt"):
+        with page.expect_download() as waiting:
+            page.get_by_role("button", name=f".{kind}").press("Enter")
+        files[kind] = tmp_path / waiting.value.suggested_filename
+        waiting.value.save_as(files[kind])
+    assert json.loads(files["json"].read_text("utf-8")) == document
+
+    page.evaluate("document.activeElement.blur()")
+    page.keyboard.press("c")
+    expect(page.get_by_role("heading", name="Winter ready")).to_be_visible()
+    expect(page.get_by_text("20/10 pairs, 1:00 between pairs")).to_be_visible()
+    with page.expect_download() as waiting:
+        page.get_by_role("button", name="PDF").press("Enter")
+    assert waiting.value.path().read_bytes().startswith(b"%PDF-")
+
+    for kind, path in files.items():
+        page.goto("/bench")
+        page.get_by_label("Files to take in").set_input_files(path)
+        expect(page.locator("dl.big")).to_be_visible()
+        assert figure(page, "Length, whole session") == length
+        assert document_of(page) == document, kind
+
+
+@pytest.mark.parametrize("one", FORMATS, ids=lambda f: f.key)
+def test_every_format_by_hand_and_on_the_board_is_the_same_session(page: Page, one: Any) -> None:
+    page.goto("/bench/new")
+    count = {"rep-ladder": 3, "rep-ladder-pulse": 3}.get(one.key, one.steps[0])
+    page.get_by_role("combobox", name="Format").press("Escape")
+    page.evaluate("document.activeElement.blur()")
+    add_block(page, one.name, MOVEMENTS[:count])
+    by_hand = document_of(page)
+    page.evaluate("document.activeElement.blur()")
+    page.keyboard.press("b")
+    editor = page.get_by_role("textbox", name="Board text")
+    expect(editor).to_contain_text("Main")
+    text = call(page, "POST", "/board/write", {"document": by_hand})["text"]
+    page.goto("/bench/new")
+    page.get_by_role("combobox", name="Format").press("Escape")
+    page.evaluate("document.activeElement.blur()")
+    page.keyboard.press("b")
+    editor = page.get_by_role("textbox", name="Board text")
+    editor.fill(text)
+    on_the_board = document_of(page)
+    assert without_ids(on_the_board) == without_ids(by_hand)
+
+
+def test_the_board_keeps_what_cannot_be_read_and_says_where(page: Page) -> None:
+    made = call(
+        page,
+        "POST",
+        "/sessions/import",
+        {"kind": "txt", "text": "Ridge\nMain: 30 s each, 3 rounds\n  burpee\n  swing 16 kg\n"},
+    )
+    page.goto(f"/bench/{made['id']}")
+    length = figure(page, "Length, whole session")
+    page.get_by_role("button", name="Board text").click()
+    editor = page.get_by_role("textbox", name="Board text")
+    expect(editor).to_contain_text("swing 16 kg")
+    editor.fill("Ridge\n\nMain: 30 s each, 3 roundels\n  burpee\n  swing 16 kg\n")
+    expect(page.get_by_text("line 3, column 20")).to_be_visible()
+    assert figure(page, "Length, whole session") == length
+    page.get_by_role("button", name="Blocks", exact=True).click()
+    expect(page.get_by_text("The board text has 1 place that")).to_be_visible()
+    page.get_by_role("button", name="Board text").click()
+    expect(editor).to_contain_text("3 roundels")
+    editor.fill("Ridge\n\nMain: 30 s each, 5 rounds\n  burpee\n  goblin squat 16 kg\n")
+    expect(page.get_by_text("“goblin squat” is not known")).to_be_visible()
+    expect(page.get_by_text("nearest: goblet squat")).to_be_visible()
+    editor.fill("Ridge\n\nMain: 30 s each, 5 rounds\n  burpee\n  swing 16 kg\n")
+    expect(page.get_by_role("button", name="Length, whole session").locator("b")).to_have_text("5:00")
+    kept = document_of(page)
+    assert [s["id"] for s in kept["blocks"][0]["steps"]] == [
+        s["id"] for s in made["document"]["blocks"][0]["steps"]
+    ]
+
+
+def test_a_movement_is_defined_on_the_spot(page: Page) -> None:
+    made = call(
+        page, "POST", "/sessions/import", {"kind": "txt", "text": "Ridge\nMain: 30 s each, 3 rounds\n  burpee\n"}
+    )
+    page.goto(f"/bench/{made['id']}")
+    block(page, 1).get_by_role("button", name="add a movement").click()
+    page.get_by_role("combobox", name="Movement to add").fill("wet rope climb")
+    page.keyboard.press("Enter")
+    page.get_by_label("mostly works").select_option("pull-overhead")
+    page.get_by_role("button", name="Define it").click()
+    expect(block(page, 1).get_by_role("button", name="wet rope climb", exact=True)).to_be_visible()
+    expect(page.get_by_role("button", name="pull", exact=False).first).to_be_visible()
+    document = document_of(page)
+    assert document["movements"][0]["patterns"] == {"pull-overhead": 1}
+    assert document["blocks"][0]["steps"][1]["movement"] == "wet-rope-climb"
+
+
+def test_a_block_moves_changes_its_format_and_comes_back(page: Page) -> None:
+    made = call(
+        page,
+        "POST",
+        "/sessions/import",
+        {
+            "kind": "txt",
+            "text": "Ridge\nMain: 30 s each, 3 rounds\n  burpee\n  swing\nMain: for time\n  10 push-up\n",
+        },
+    )
+    page.goto(f"/bench/{made['id']}")
+    page.get_by_role("button", name="Move block 1: arrow").press("ArrowDown")
+    expect(block(page, 1).get_by_role("button", name="push-up", exact=True)).to_be_visible()
+    block(page, 2).locator("button.clock").click()
+    block(page, 2).get_by_role("combobox", name="format", exact=True).select_option("pairs-20-10")
+    expect(block(page, 2).get_by_label("between pairs")).to_have_value("60")
+    expect(block(page, 2).get_by_role("button", name="swing", exact=True)).to_be_visible()
+    block(page, 2).get_by_label("between pairs").fill("90")
+    block(page, 2).get_by_label("between pairs").press("Tab")
+    expect(block(page, 2).get_by_label("between groups")).to_have_value("90")
+    for _ in range(3):
+        page.get_by_role("button", name="Undo").click()
+    expect(block(page, 1).get_by_label("rounds", exact=True).last).to_have_value("3")
+    assert without_ids(document_of(page)) == without_ids(made["document"])
+
+
+def test_a_number_is_tried_and_given_back(page: Page) -> None:
+    page.get_by_role("link", name="Ridge day, rounds with rest").first.click()
+    rest = block(page, 2).get_by_label("between rounds")
+    rest.press("ArrowUp")
+    expect(rest).to_have_value("65")
+    row = page.get_by_role("button", name="Length, whole session")
+    expect(row.locator("small")).to_have_text("+0:20")
+    rest.press("ArrowUp")
+    expect(row.locator("small")).to_have_text("+0:40")
+    rest.press("Escape")
+    expect(rest).to_have_value("60")
+    expect(row.locator("small")).to_have_count(0)
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+
+
+def test_the_session_is_fitted_to_the_time_with_one_key_and_undone_with_one(page: Page) -> None:
+    page.get_by_role("link", name="Stretcher-carry readiness B").first.click()
+    length = figure(page, "To book the hall for")
+    page.locator("main").press("f")
+    page.get_by_label("Minutes there are").fill("33")
+    expect(page.get_by_role("region", name="Fit to time").locator("li").first).to_be_visible()
+    page.get_by_label("Minutes there are").press("Enter")
+    expect(page.get_by_role("button", name="To book the hall for").locator("b")).not_to_have_text(length)
+    minutes, seconds = figure(page, "To book the hall for").split(":")
+    assert int(minutes) * 60 + int(seconds) <= 33 * 60
+    page.locator("main").press("Control+z")
+    expect(page.get_by_role("button", name="To book the hall for").locator("b")).to_have_text(length)
+
+
+def test_another_person_and_an_easier_option_show_the_difference(page: Page) -> None:
+    document = {"fine_tally": 1, "title": "Options", "blocks": [{"clock": {"kind": "task"}, "rounds": 3, "steps": [
+        {"movement": "push-up", "reps": 20, "options": [{"label": "knees", "level": "easier", "movement": "knee-push-up", "reps": 10}]}]}]}  # fmt: skip
+    made = call(page, "POST", "/sessions", {"document": document})
+    page.goto(f"/bench/{made['id']}")
+    page.get_by_label("With what", exact=True).select_option("easier")
+    row = page.get_by_role("button", name="Reps called")
+    expect(row.locator("small")).to_have_text("−30")
+    expect(row.locator("b")).to_have_text("30")
+    page.get_by_label("As whom", exact=True).select_option("Osk Brannock")
+    expect(row.locator("b")).to_have_text("30")
+    page.get_by_label("With what", exact=True).select_option("")
+    expect(row.locator("b")).to_have_text("60")
+
+
+def test_versions_say_what_changed_and_come_back(page: Page) -> None:
+    made = call(
+        page,
+        "POST",
+        "/sessions/import",
+        {"kind": "txt", "text": "Versioned\nMain: 30 s each, 3 rounds\n  burpee\n"},
+    )
+    page.goto(f"/bench/{made['id']}")
+    block(page, 1).get_by_label("rounds", exact=True).fill("5")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Versions").click()
+    panel = page.get_by_role("region", name="Versions")
+    panel.get_by_role("button", name="what changed").click()
+    expect(panel).to_contain_text("rounds: 3 → 5")
+    panel.get_by_role("button", name="bring it back").click()
+    expect(block(page, 1).get_by_label("rounds", exact=True)).to_have_value("3")
+
+
+def test_the_list_is_searched_tagged_and_sorted(page: Page) -> None:
+    titles = page.locator("tbody th a")
+    page.get_by_label("Tag").select_option("strength")
+    expect(titles).to_have_text(["Strength for the lift"])
+    page.get_by_label("Tag").select_option("")
+    page.get_by_label("Search").fill("ladder")
+    expect(titles).to_have_text(["Pack ladder under a pulse"])
+    page.get_by_label("Search").fill("")
+    page.get_by_role("button", name="Load").click()
+    loads = [int(text) for text in page.locator("tbody tr td.number:nth-last-child(2)").all_inner_texts()]
+    assert loads == sorted(loads, reverse=True)
+
+
+def test_a_wrong_file_is_refused_with_its_line(page: Page, tmp_path: Path) -> None:
+    wrong = tmp_path / "wrong.txt"
+    wrong.write_text("Day\nMain: 30 s each\n  burpee 12 kog\n")
+    page.get_by_label("Files to take in").set_input_files(wrong)
+    expect(page.get_by_role("alert")).to_contain_text("wrong.txt: line 3, column 13")
