@@ -28,7 +28,7 @@ def sessions(page: Page) -> None:
 
 def bench(page: Page, title: str = "Stretcher-carry readiness B") -> None:
     sessions(page)
-    page.get_by_role("link", name=title).click()
+    page.get_by_role("link", name=title, exact=True).click()
     page.locator("dl.big").wait_for()
 
 
@@ -39,11 +39,42 @@ def bench_opened(page: Page) -> None:
     page.locator(".why .why").first.wait_for()
 
 
+def bench_board(page: Page) -> None:
+    bench(page)
+    page.get_by_role("button", name="Board text").click()
+    page.get_by_text("Warm-up", exact=False).first.wait_for()
+
+
+def bench_adding(page: Page) -> None:
+    page.goto("/bench/new")
+    page.get_by_role("combobox", name="Format").fill("pairs")
+    page.get_by_role("combobox", name="Format").press("Enter")
+    page.get_by_role("combobox", name="Movement 1").fill("squat")
+    page.locator("li[role=option]").first.wait_for()
+
+
+def bench_fit(page: Page) -> None:
+    bench(page)
+    page.get_by_role("button", name="Fit to time").click()
+    page.get_by_label("Minutes there are").fill("32")
+    page.locator(".fit li").first.wait_for()
+
+
+def card(page: Page) -> None:
+    sessions(page)
+    page.get_by_role("link", name="Card of Stretcher-carry readiness B").click()
+    page.get_by_text("Put out").wait_for()
+
+
 VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("sessions", DESK, sessions),
     ("bench", DESK, bench),
     ("bench-opened", DESK, bench_opened),
-    ("bench-phone", PHONE, bench),
+    ("bench-board", DESK, bench_board),
+    ("bench-adding", DESK, bench_adding),
+    ("bench-fit", DESK, bench_fit),
+    ("card", DESK, card),
+    ("bench-phone", PHONE, bench_fit),
     ("sign-in", DESK, sign_in_page),
 ]
 

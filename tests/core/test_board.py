@@ -228,6 +228,11 @@ def test_what_the_coach_changed_in_the_text_is_not_overwritten() -> None:
     assert changed["note"] == 'say "go"'
 
 
+def test_an_empty_page_is_written_on() -> None:
+    empty = {"fine_tally": 1, "title": "New session", "blocks": []}
+    assert read_over(RIDGE, empty, library=LIBRARY).document == read(RIDGE)
+
+
 def test_inline_movements_are_named_on_the_wall_and_kept_in_the_trailer() -> None:
     own = {"key": "rope-haul", "name": "wet rope haul", "patterns": {"pull-level": 1}, "pace_s": 3}
     document = session({"clock": {"kind": "task"}, "steps": [step("rope-haul", reps=6)]}, movements=[own])

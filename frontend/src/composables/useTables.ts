@@ -17,9 +17,12 @@ export function useFormats() {
   function search(typed: string): Format[] {
     const words = typed.toLowerCase().split(/[\s/:,]+/).filter(Boolean)
     const text = (one: Format): string => [one.name, one.key, ...one.trade].join(' ').toLowerCase()
-    return formats.value.filter((one) => words.every((word) => text(one).includes(word)))
+    // What is called just so comes first; otherwise the table's own order, the narrower before the wider.
+    const exact = (one: Format): number =>
+      [one.name, ...one.trade].some((name) => name.toLowerCase() === typed.trim().toLowerCase()) ? 0 : 1
+    return formats.value.filter((one) => words.every((word) => text(one).includes(word))).sort((a, b) => exact(a) - exact(b))
   }
-  return { formats, byKey, search }
+  return { formats, byKey, search, ready: asking }
 }
 
 const people = shallowRef<readonly PersonOut[]>([])

@@ -7,7 +7,7 @@ import { useFormats } from '@/composables/useTables'
 const props = defineProps<{ label: string }>()
 const emit = defineEmits<{ pick: [format: Format]; close: [] }>()
 
-const { search } = useFormats()
+const { search, ready } = useFormats()
 const id = useId()
 const typed = ref('')
 const chosen = ref(0)
@@ -16,14 +16,18 @@ const list = ref<HTMLElement | null>(null)
 const found = computed(() => search(typed.value))
 onMounted(() => field.value?.focus())
 
+/** A hand that is faster than the table waits for it. */
+async function take(): Promise<void> {
+  await ready
+  const one = found.value[chosen.value]
+  if (one) emit('pick', one)
+}
 function keys(event: KeyboardEvent): void {
   const last = found.value.length - 1
   if (event.key === 'ArrowDown') chosen.value = Math.min(last, chosen.value + 1)
   else if (event.key === 'ArrowUp') chosen.value = Math.max(0, chosen.value - 1)
-  else if (event.key === 'Enter') {
-    const one = found.value[chosen.value]
-    if (one) emit('pick', one)
-  } else if (event.key === 'Escape') emit('close')
+  else if (event.key === 'Enter') void take()
+  else if (event.key === 'Escape') emit('close')
   else return
   event.preventDefault()
   event.stopPropagation()

@@ -12,7 +12,7 @@ const emit = defineEmits<{ pick: [key: string]; close: [] }>()
 
 const MOST_SHOWN = 40
 const { document } = useBench()
-const { search, codeOf, kits, joints, positions, patterns } = useMovements()
+const { search, codeOf, kits, joints, positions, patterns, ready } = useMovements()
 const id = useId()
 const typed = ref(props.start ?? '')
 const narrowed = reactive<Narrowed>({ pattern: '', kit: '', position: '', spare: '' })
@@ -23,14 +23,18 @@ const list = ref<HTMLElement | null>(null)
 const found = computed(() => search(typed.value, narrowed, document.value?.movements ?? []).slice(0, MOST_SHOWN))
 onMounted(() => field.value?.focus())
 
+/** A hand that is faster than the library waits for it. */
+async function take(): Promise<void> {
+  await ready
+  const one = found.value[chosen.value]
+  if (one) emit('pick', one.key)
+  else if (typed.value.trim()) defining.value = true
+}
 function keys(event: KeyboardEvent): void {
   if (event.key === 'ArrowDown') chosen.value = Math.min(found.value.length - 1, chosen.value + 1)
   else if (event.key === 'ArrowUp') chosen.value = Math.max(0, chosen.value - 1)
-  else if (event.key === 'Enter') {
-    const one = found.value[chosen.value]
-    if (one) emit('pick', one.key)
-    else if (typed.value.trim()) defining.value = true
-  } else if (event.key === 'Escape') emit('close')
+  else if (event.key === 'Enter') void take()
+  else if (event.key === 'Escape') emit('close')
   else return
   event.preventDefault()
   event.stopPropagation()

@@ -63,6 +63,9 @@ def read_over(text: str, before: dict[str, Any], *, library: Library) -> Any:
 
     Raises BoardError.
     """
+    if not before.get("blocks"):
+        # A page that is still empty has nothing to leave out.
+        return read_board(text, library=library)
     return read_board(text, library=library, unsaid=what_the_wall_leaves_out(before, library=library))
 
 
