@@ -92,6 +92,9 @@ function keys(event: KeyboardEvent): void {
   border-bottom: 1px solid var(--rule);
 }
 label {
+  display: inline-flex;
+  gap: 8px;
+  align-items: baseline;
   font: 600 15px var(--head);
 }
 input {

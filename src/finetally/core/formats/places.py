@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from finetally.core.formats.shape import Entry, Format, Param, Params, Steps, plain
+from finetally.core.formats.shape import CannotMakeError, Entry, Format, Param, Params, Steps, plain
 
 
 def _every(entries: list[Entry]) -> tuple[Entry, dict[str, Any]] | None:
@@ -35,6 +35,8 @@ def _read_starts(entries: list[Entry]) -> tuple[Steps, Params] | None:
 
 
 def _make_fill(steps: Steps, p: Params) -> list[Entry]:
+    if p["mark_s"] > p["period_s"]:
+        raise CannotMakeError(f"the mark at {p['mark_s']} s lies beyond the {p['period_s']} s of a start")
     clock = {"kind": "every", "period_s": p["period_s"], "work_until_s": p["mark_s"]}
     made = []
     for index, step in enumerate(steps):
