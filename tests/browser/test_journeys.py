@@ -39,12 +39,12 @@ def test_changing_a_rest_changes_the_figures_and_is_there_after_a_restart(page: 
     open_session(page, "Stretcher-carry readiness B")
     before = {name: figure(page, name) for name in ("Density, main and finisher", "Length, whole session")}
     effort = page.locator("dl.big dd").nth(3).inner_text()
-    marks = page.locator("svg rect[fill='var(--e0)']").first.get_attribute("width")
+    marks = page.locator("svg path[fill='var(--e0)']").get_attribute("d")
     block(page, 3).get_by_label("rest", exact=True).fill("20")
     for name, value in before.items():
         expect(page.get_by_role("button", name=name).locator("b")).not_to_have_text(value)
     assert page.locator("dl.big dd").nth(3).inner_text() != effort
-    assert page.locator("svg rect[fill='var(--e0)']").first.get_attribute("width") != marks
+    assert page.locator("svg path[fill='var(--e0)']").get_attribute("d") != marks
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     server.restart()
     page.reload()
@@ -159,6 +159,19 @@ def test_checks_are_mended_accepted_and_undone(page: Page) -> None:
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     kept = call(page, "GET", f"/sessions/{made['id']}")["document"]["blocks"]
     assert kept[1]["on_purpose"] == ["rest-missing"]
+
+
+def test_pointing_at_ink_tells_its_line_and_marks_its_step(page: Page) -> None:
+    open_session(page, "Stretcher-carry readiness B")
+    stave = page.locator(".stave svg")
+    box = stave.bounding_box()
+    assert box is not None
+    # The first second of the first row that has ink then: the march of the warm-up, in the row of travel.
+    page.mouse.move(box["x"] + 82, box["y"] + 26 + 7 * 16 - 8)
+    expect(page.locator(".line").first).to_contain_text("march")
+    expect(page.locator("li.step.pointed")).to_contain_text("march")
+    page.get_by_role("button", name="Move goblet squat").hover()
+    expect(page.locator(".stave path.lit")).to_have_count(1)
 
 
 def test_nobody_is_led_to_the_sign_in_and_back(browser: Browser, server: Server) -> None:

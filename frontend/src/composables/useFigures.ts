@@ -3,7 +3,7 @@ import { computed, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { BlockFormat, Figures, FiguresIn, Given, ProblemItem, SessionDoc, Stave } from '@/api/types'
 
-const PAUSE_MS = 30
+const PAUSE_MS = 15
 
 /** What figures are asked with, besides the document; `against` asks for differences. */
 export interface Asked {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
-import type { Stave, StaveLine } from '@/api/types'
+import type { Stave, StaveLine, StaveMark } from '@/api/types'
 import { clock } from '@/words/format'
 
 import { lineText } from './line'
@@ -41,11 +41,39 @@ const right = computed(() => Math.max(LEFT + 60, pixels.value - sumRoom(pixels.v
 const longest = computed(() => Math.max(1, ...props.stave.rows.map((row) => row.work_s)))
 const inSight = (start: number, end: number): boolean => end > from.value && start < from.value + span.value
 const marks = computed(() => props.stave.marks.filter((mark) => inSight(mark.start, mark.start + mark.seconds)))
+const pointed = ref<number | null>(null)
 const litSegments = computed(() => {
   const { lit } = props
   if (!lit) return new Set<number>()
   return new Set(Object.entries(props.stave.lines).filter(([, one]) => lit(one)).map(([number]) => Number(number)))
 })
+// Ink is one path a level, not an element a window: a session of a thousand windows is redrawn at every keystroke.
+const inkOf = (mark: StaveMark): string => {
+  const { row, half, start, seconds } = mark
+  const y = TOP + row * ROW + 1.5 + (half === 'right' ? ROW / 2 - 1.5 : 0)
+  const width = scale.value.width(seconds).toFixed(1)
+  return `M${scale.value.x(start).toFixed(1)} ${y}h${width}v${half ? ROW / 2 - 1.5 : ROW - 3}h-${width}z`
+}
+const ink = computed(() => {
+  const levels = ['', '', '', '', '']
+  for (const mark of marks.value) levels[mark.level] += inkOf(mark)
+  return levels
+})
+const litInk = computed(() =>
+  marks.value
+    .filter((mark) => mark.segment === pointed.value || litSegments.value.has(mark.segment))
+    .map(inkOf)
+    .join(''),
+)
+/** The window under the pointer, if there is ink. */
+function pointAt(event: MouseEvent): void {
+  const box = frame.value?.getBoundingClientRect()
+  if (!box) return
+  const second = from.value + ((event.clientX - box.left - LEFT) / Math.max(1, right.value - LEFT)) * span.value
+  const row = Math.floor((event.clientY - box.top - TOP) / ROW)
+  const found = marks.value.find((mark) => mark.row === row && second >= mark.start && second < mark.start + mark.seconds)
+  if (found) pointed.value = found.segment
+}
 const brackets = computed(() =>
   props.stave.brackets
     .map((bracket, index) => {
@@ -59,7 +87,6 @@ const brackets = computed(() =>
 const ribbonStep = computed(() => props.stave.total_s / Math.max(1, props.stave.ribbon.length - 1))
 
 const windows = computed(() => Object.keys(props.stave.lines).map(Number))
-const pointed = ref<number | null>(null)
 const pointedLine = computed(() => (pointed.value === null ? null : (props.stave.lines[String(pointed.value)] ?? null)))
 watch(pointedLine, (line) => {
   emit('point', line)
@@ -103,7 +130,7 @@ function wheel(event: WheelEvent): void {
     <svg
       :width="pixels" :height="height" role="img" tabindex="0"
       aria-label="Stave of the session. Arrow keys walk through its windows, plus and minus zoom, shift and arrows move along."
-      @keydown="keys" @blur="pointed = null" @mouseleave="pointed = null" @wheel="wheel"
+      @keydown="keys" @blur="pointed = null" @mousemove="pointAt" @mouseleave="pointed = null" @wheel="wheel"
     >
       <defs>
         <clipPath id="stave-time"><rect :x="LEFT" y="0" :width="right - LEFT" :height="height" /></clipPath>
@@ -124,13 +151,8 @@ function wheel(event: WheelEvent): void {
         <text :x="scale.x(tick)" :y="height - 6" class="tick">{{ clock(tick) }}</text>
       </g>
       <g clip-path="url(#stave-time)">
-        <rect
-          v-for="(mark, index) in marks" :key="index" :x="scale.x(mark.start)" :width="scale.width(mark.seconds)"
-          :y="TOP + mark.row * ROW + 1.5 + (mark.half === 'right' ? ROW / 2 - 1.5 : 0)"
-          :height="mark.half ? ROW / 2 - 1.5 : ROW - 3" :fill="`var(--e${mark.level})`"
-          :class="{ lit: mark.segment === pointed || litSegments.has(mark.segment) }"
-          @mouseenter="pointed = mark.segment"
-        />
+        <path v-for="(drawn, level) in ink" :key="level" :d="drawn" :fill="`var(--e${level})`" />
+        <path v-if="litInk" :d="litInk" class="lit" />
         <rect
           v-for="(value, index) in stave.ribbon" :key="`u${index}`" :x="scale.x(index * ribbonStep)"
           :width="scale.width(ribbonStep) + 0.9" :y="bottom + 16 - value * 11" :height="value * 22" fill="var(--ribbon)"
@@ -202,6 +224,7 @@ text {
   font: 600 13px var(--head);
 }
 .lit {
+  fill: none;
   stroke: var(--ribbon);
   stroke-width: 2;
 }

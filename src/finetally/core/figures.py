@@ -60,12 +60,17 @@ def figures(
     return figures_and_tally(session, library=library, methods=methods, given=given)[0]
 
 
+_CHANGED = (float, dict, list)
+
+
 def printed(value: Any) -> Any:
     """Figures as they are printed: numbers to 3 places, nothing else changed."""
-    if isinstance(value, float):
+    kind = type(value)
+    if kind is float:
         return round(value, 3) + 0.0
-    if isinstance(value, dict):
-        return {key: printed(child) for key, child in value.items()}
-    if isinstance(value, list):
-        return [printed(child) for child in value]
+    # Most values are names and counts: they are passed by without a call.
+    if kind is dict:
+        return {key: printed(child) if type(child) in _CHANGED else child for key, child in value.items()}
+    if kind is list:
+        return [printed(child) if type(child) in _CHANGED else child for child in value]
     return value

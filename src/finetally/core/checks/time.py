@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from finetally.core.checks.check import (
     Finding,
@@ -18,6 +18,7 @@ from finetally.core.checks.check import (
 from finetally.core.session.clocks import Rotation, Task
 from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.unfold.pace import EPS, Pacer
+from finetally.core.unfold.tape import BlockRun
 from finetally.core.unfold.unfold import unfold
 
 OVER_S, OVER_SHARE = 120, 0.05
@@ -169,26 +170,21 @@ def _effect(rest: float, change: float) -> str:
 def long_dense(t: Tally) -> Iterator[Finding]:
     """Density over 85 % for over 10 minutes at hard or above, counting prescribed rest only."""
     for number, of, _ in counted_blocks(t):
-        clock = [
-            (i, s)
-            for i, s in enumerate(t.tape.segments)
-            if s.block == number and (s.window is not None or s.kind == "work" or s.kind == "change" or s.taken)
-        ]
-        total = sum(r.clock_end - r.clock_start for r in t.tape.runs if r.block == number)
-        rest = sum(
-            s.seconds
-            for s in t.tape.segments
-            if s.block == number and s.kind == "rest" and not s.taken and _in_clock(t, number, s.start)
-        )
-        hard = any(t.tape.visits[s.visit].step.effort in HARD_EFFORTS for _, s in clock if s.visit is not None)
-        if hard and total > LONG_DENSE_S and (total - rest) / total > LONG_DENSE:
+        runs = [run for run in t.tape.runs if run.block == number]
+        total = sum(run.clock_end - run.clock_start for run in runs)
+        if total <= LONG_DENSE_S:
+            continue
+        inside = [s for run in runs for s in t.tape.segments[run.first_segment : run.last_segment]]
+        rest = sum(s.seconds for s in inside if s.kind == "rest" and not s.taken and _in_clock(runs, s.start))
+        hard = any(t.tape.visits[s.visit].step.effort in HARD_EFFORTS for s in inside if s.visit is not None)
+        if hard and (total - rest) / total > LONG_DENSE:
             density = (total - rest) / total
             fields = {"block": block_name(of, number), "minutes": clock_words(total), "density": f"{density:.0%}"}
             yield Finding(of.path, {**fields}, density, block=number)
 
 
-def _in_clock(t: Tally, number: int, start: float) -> bool:
-    return any(r.block == number and r.clock_start - EPS <= start < r.clock_end - EPS for r in t.tape.runs)
+def _in_clock(runs: Sequence[BlockRun], start: float) -> bool:
+    return any(run.clock_start - EPS <= start < run.clock_end - EPS for run in runs)
 
 
 def rest_missing(t: Tally) -> Iterator[Finding]:
