@@ -170,7 +170,7 @@ def test_pointing_at_ink_tells_its_line_and_marks_its_step(page: Page) -> None:
     page.mouse.move(box["x"] + 82, box["y"] + 26 + 7 * 16 - 8)
     expect(page.locator(".line").first).to_contain_text("march")
     expect(page.locator("li.step.pointed")).to_contain_text("march")
-    page.get_by_role("button", name="Move goblet squat").hover()
+    page.get_by_role("button", name="Move goblet squat: arrow").hover()
     expect(page.locator(".stave path.lit")).to_have_count(1)
 
 
