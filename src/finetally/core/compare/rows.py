@@ -1,0 +1,86 @@
+"""The rows of a comparison: which figures stand side by side, how each is read, and which way is the lighter."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from types import MappingProxyType
+from typing import Any, Literal
+
+from finetally.core.figures import Figures
+
+Unit = Literal["s", "share", "ratio", "count", "reps", "per-min", "kg", "effort", "load", "split"]
+Sense = Literal["more", "less", "even", "none"]
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One row. `figure`: the published figure that opens, by dotted name; `sense`: which way is usually wished for.
+
+    A split is a share from 0 to 1 of what stands first in its label; even is 0.5.
+    """
+
+    key: str
+    label: str
+    unit: Unit
+    figure: str | None
+    sense: Sense
+
+
+ROWS: tuple[Row, ...] = (
+    Row("total", "Total", "s", "total_s", "less"),
+    Row("timetable", "Timetable", "s", "timetable_s", "less"),
+    Row("work", "Work", "s", "work_s", "more"),
+    Row("density", "Density", "share", "density", "more"),
+    Row("work-to-rest", "Work to rest", "ratio", "work_to_rest", "more"),
+    Row("called", "Reps called", "reps", "reps.called", "more"),
+    Row("paced", "Reps paced", "reps", "reps.paced", "more"),
+    Row("guessed", "Reps guessed", "reps", "reps.estimated", "more"),
+    Row("reps-per-min", "Reps a minute", "per-min", "rates.reps_per_min", "more"),
+    Row("volume", "Volume load", "kg", "volume_kg", "more"),
+    Row("mean-uptake", "Mean uptake", "share", "effort.mean_uptake", "less"),
+    Row("peak-uptake", "Peak uptake", "share", "effort.peak_uptake", "less"),
+    Row("above-80", "Above 80 %", "s", "effort.above_80_s", "less"),
+    Row("oxygen-gap", "Oxygen gap", "s", "effort.oxygen_gap_s", "less"),
+    Row("effort", "Effort", "effort", "effort.rpe", "less"),
+    Row("load", "Load", "load", "effort.load", "less"),
+    Row("push-pull", "Push : pull", "split", "balance.beams.push-pull.left_share", "even"),
+    Row("knee-hip", "Knee : hip", "split", "balance.beams.knee-hip.left_share", "even"),
+    Row("left-right", "Left : right", "split", "balance.beams.left-right.left_share", "even"),
+    Row("landings", "Landings", "count", "landings", "less"),
+    Row("change", "Change-overs", "s", "change_s", "less"),
+    Row("checks", "Checks", "count", None, "less"),
+)
+
+ROW_BY_KEY = MappingProxyType({row.key: row for row in ROWS})
+
+
+def value_at(figures: Mapping[str, Any], name: str) -> float | None:
+    """A figure by its dotted name; None where there is none."""
+    found: Any = figures
+    for part in name.split("."):
+        if not isinstance(found, Mapping) or part not in found:
+            return None
+        found = found[part]
+    return found if isinstance(found, int | float) else None
+
+
+def row_values(made: Figures) -> dict[str, float | None]:
+    """Every row's value of a session's figures. Landings are all grades together; checks those not accepted."""
+    values = {
+        row.key: value_at(made, row.figure) for row in ROWS if row.figure is not None and row.key != "landings"
+    }
+    landings = made["landings"]
+    values["landings"] = float(landings["low"] + landings["medium"] + landings["high"])
+    values["checks"] = float(sum(not one["accepted"] for one in made["checks"]))
+    return {row.key: values[row.key] for row in ROWS}
+
+
+def row_spread(made: Figures) -> dict[str, dict[str, float]]:
+    """The lowest and highest of every row that the session's ranges leave open."""
+    open_rows = {}
+    for row in ROWS:
+        ends = made["spread"].get(row.figure) if row.figure is not None else None
+        if ends is not None and ends["high"] - ends["low"] > 1e-9:
+            open_rows[row.key] = {"low": ends["low"], "high": ends["high"]}
+    return open_rows

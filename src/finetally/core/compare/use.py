@@ -1,0 +1,94 @@
+"""A recast put to use: as edits of the session it came from, or as a session of its own."""
+
+from __future__ import annotations
+
+import copy
+from collections.abc import Sequence
+from typing import Any, Literal
+
+from finetally.core.edits.edit import Edit, InsertEdit, RemoveEdit, apply_edits
+from finetally.core.formats.remake import steps_of
+from finetally.core.formats.shape import Entry
+from finetally.core.session.ids import with_ids
+
+Source = list[int | str]
+"""Where the compared entries stand: numbers (from 0) or ids of entries of the session's `blocks`."""
+
+
+def entries_at(document: dict[str, Any], source: Source) -> list[int]:
+    """Numbers of the entries that a source names, in order. Raises LookupError with what is not there."""
+    blocks = document.get("blocks", [])
+    numbers = []
+    for one in source:
+        if isinstance(one, int) and not isinstance(one, bool):
+            if not 0 <= one < len(blocks):
+                raise LookupError(f"there is no block {one + 1}")
+            numbers.append(one)
+            continue
+        found = next((n for n, entry in enumerate(blocks) if _has(entry, one)), None)
+        if found is None:
+            raise LookupError(f"there is no block with the id {one!r}")
+        numbers.append(found)
+    return sorted(set(numbers))
+
+
+def _has(entry: Entry, identity: str | int) -> bool:
+    return entry.get("id") == identity or any(block.get("id") == identity for block in entry.get("blocks", []))
+
+
+def main_part(document: dict[str, Any]) -> list[int]:
+    """The entries of the main part: blocks, and sections with a main block in them."""
+    return [
+        number
+        for number, entry in enumerate(document.get("blocks", []))
+        if any(block.get("part", "main") == "main" for block in (entry.get("blocks") or [entry]))
+    ]
+
+
+def use_edits(
+    document: dict[str, Any], source: Source, entries: Sequence[Entry], how: Literal["replace", "insert"]
+) -> list[Edit]:
+    """Edits that put `entries` in the place of the source's, or after them. The last rest of the source stays.
+
+    Every part gets an id; one that stands elsewhere in the session is given anew, so that each is there once.
+    """
+    numbers = entries_at(document, source)
+    blocks: list[Entry] = document["blocks"]
+    taken = set(_ids([entry for n, entry in enumerate(blocks) if how == "insert" or n not in numbers]))
+    made = [_without(copy.deepcopy(entry), taken) for entry in entries]
+    edits: list[Edit] = []
+    at = numbers[-1] + 1
+    if how == "replace":
+        _keep_rest(blocks[numbers[-1]], made[-1])
+        edits.extend(RemoveEdit(place=["blocks"], index=number) for number in reversed(numbers))
+        at = numbers[0]
+    inserts: list[Edit] = [InsertEdit(place=["blocks"], index=at + n, value=entry) for n, entry in enumerate(made)]
+    after, _ = apply_edits(document, [*edits, *inserts])
+    named = with_ids(after)["blocks"]
+    edits.extend(InsertEdit(place=["blocks"], index=at + n, value=named[at + n]) for n in range(len(made)))
+    return edits
+
+
+def _keep_rest(old: Entry, new: Entry) -> None:
+    """The rest before what follows belongs to the session, not to the format."""
+    if "section" not in old and "section" not in new and "rest_after_s" in old:
+        new["rest_after_s"] = copy.deepcopy(old["rest_after_s"])
+
+
+def _ids(entries: Sequence[Entry]) -> list[str]:
+    found = []
+    for entry in entries:
+        carriers = [entry, *entry.get("blocks", []), *steps_of(entry)]
+        carriers += [
+            s for block in [entry, *entry.get("blocks", [])] for s in block.get("clock", {}).get("stations", [])
+        ]
+        found += [one["id"] for one in carriers if "id" in one]
+    return found
+
+
+def _without(entry: Entry, taken: set[str]) -> Entry:
+    carriers = [entry, *entry.get("blocks", []), *steps_of(entry)]
+    for one in carriers:
+        if one.get("id") in taken:
+            del one["id"]
+    return entry

@@ -1,0 +1,187 @@
+"""A reasoned pick: columns ranked by what the coach says matters, with every number that the rank stands on."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from typing_extensions import TypedDict
+
+from finetally.core.compare.rows import ROW_BY_KEY
+
+Way = Literal["at-most", "at-least", "low", "high", "even"]
+Values = Mapping[str, float | None]
+USUAL_WEIGHT = 3
+EVEN_ENOUGH = 0.05
+"""A hard wish for even sides is kept within this distance from half and half."""
+EPS = 1e-9
+
+
+@dataclass(frozen=True, slots=True)
+class Wish:
+    """What matters: a row, which way, a bound for at-most and at-least; hard, or soft with a weight."""
+
+    row: str
+    way: Way
+    value: float | None = None
+    hard: bool = False
+    weight: float = USUAL_WEIGHT
+
+
+@dataclass(frozen=True, slots=True)
+class NamedWish:
+    """A wish as coaches say it."""
+
+    key: str
+    label: str
+    wish: Wish
+
+
+NAMED_WISHES: tuple[NamedWish, ...] = (
+    NamedWish("effort-cap", "effort at most", Wish("effort", "at-most", 7)),
+    NamedWish("no-landings", "no landings", Wish("landings", "at-most", 0, hard=True)),
+    NamedWish("even-sides", "even sides", Wish("left-right", "even")),
+    NamedWish("even-push-pull", "even push and pull", Wish("push-pull", "even")),
+    NamedWish("most-work", "most work", Wish("work", "high")),
+    NamedWish("within", "done within", Wish("timetable", "at-most", 1200, hard=True)),
+    NamedWish("short-rests", "short rests, for conditioning", Wish("density", "high")),
+    NamedWish("room-for-load", "long rests, room for load", Wish("work-to-rest", "low")),
+    NamedWish("low-load", "least load", Wish("load", "low")),
+    NamedWish("most-volume", "most volume load", Wish("volume", "high")),
+    NamedWish("few-changes", "little time on change-overs", Wish("change", "low")),
+    NamedWish("no-checks", "nothing the checks object to", Wish("checks", "low")),
+)
+
+
+class Judged(TypedDict):
+    """How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score."""
+
+    wish: int
+    value: float | None
+    met: bool
+    score: float
+
+
+class Ranked(TypedDict):
+    """A column's place (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that."""
+
+    column: int
+    place: int
+    score: float
+    breaks: list[int]
+    judged: list[Judged]
+
+
+class Reason(TypedDict):
+    """A row in which the first differs from another column: the two values."""
+
+    row: str
+    first: float
+    other: float
+
+
+class Pick(TypedDict):
+    """All columns in order; and of the first what it gains and costs against the base, and against the second."""
+
+    ranked: list[Ranked]
+    gains: list[Reason]
+    costs: list[Reason]
+    second: int | None
+    over_second: list[Reason]
+    under_second: list[Reason]
+
+
+def _distance(value: float, wish: Wish) -> float:
+    """How far from what is wished for, less being better; 0 where a bound is kept."""
+    if wish.way == "at-most":
+        return max(0.0, value - (wish.value or 0))
+    if wish.way == "at-least":
+        return max(0.0, (wish.value or 0) - value)
+    if wish.way == "even":
+        return abs(value - 0.5)
+    return -value if wish.way == "high" else value
+
+
+def _met(value: float | None, wish: Wish, best: float | None) -> bool:
+    if value is None:
+        # No left or right at all is even; nothing else is met by a figure that is not there.
+        return wish.way == "even"
+    if wish.way in ("at-most", "at-least"):
+        return _distance(value, wish) <= EPS
+    if wish.way == "even":
+        return abs(value - 0.5) <= EVEN_ENOUGH + EPS
+    return best is not None and _distance(value, wish) <= best + EPS
+
+
+def _judge(columns: Sequence[Values], number: int, wish: Wish) -> list[Judged]:
+    values = [column.get(wish.row) for column in columns]
+    distances = [_distance(v, wish) for v in values if v is not None]
+    best, worst = min(distances, default=None), max(distances, default=None)
+    judged: list[Judged] = []
+    for value in values:
+        if value is None:
+            score = 1.0 if wish.way == "even" else 0.0
+        else:
+            # The best of the columns has 1, the worst 0; a bound that is kept has 1 whatever the others do.
+            low = 0.0 if wish.way in ("at-most", "at-least") else (best or 0.0)
+            span = (worst or 0.0) - low
+            score = 1.0 if span <= EPS else 1 - (_distance(value, wish) - low) / span
+        judged.append({"wish": number, "value": value, "met": _met(value, wish, best), "score": score})
+    return judged
+
+
+def pick(columns: Sequence[Values | None], wishes: Sequence[Wish], base: int = 0) -> Pick:
+    """Rank columns by wishes. Deterministic; equal columns stay in their order.
+
+    `columns` has None for one that cannot be. Fewer broken hard wishes come first, then the mean of the soft
+    wishes' scores by their weights (1 with none). Raises KeyError for a row that there is not.
+    """
+    for wish in wishes:
+        ROW_BY_KEY[wish.row]
+    there = [number for number, column in enumerate(columns) if column is not None]
+    values: list[Values] = [columns[number] or {} for number in there]
+    judged = [_judge(values, number, wish) for number, wish in enumerate(wishes)]
+    soft = [number for number, wish in enumerate(wishes) if not wish.hard and wish.weight > 0]
+    weights = sum(wishes[number].weight for number in soft)
+    ranked: list[Ranked] = []
+    for place, column in enumerate(there):
+        mine = [of_wish[place] for of_wish in judged]
+        score = sum(wishes[n].weight * mine[n]["score"] for n in soft) / weights if weights else 1.0
+        breaks = [n for n, wish in enumerate(wishes) if wish.hard and not mine[n]["met"]]
+        ranked.append({"column": column, "place": 0, "score": score, "breaks": breaks, "judged": mine})
+    ranked.sort(key=lambda one: (len(one["breaks"]), -round(one["score"], 9), one["column"]))
+    for place, one in enumerate(ranked):
+        one["place"] = place + 1
+    return _reasoned(columns, ranked, base)
+
+
+def _reasoned(columns: Sequence[Values | None], ranked: list[Ranked], base: int) -> Pick:
+    empty: Pick = {
+        "ranked": ranked, "gains": [], "costs": [], "second": None, "over_second": [], "under_second": [],
+    }  # fmt: skip
+    if not ranked:
+        return empty
+    first = ranked[0]["column"]
+    gains, costs = _against(columns[first], columns[base]) if first != base else ([], [])
+    second = ranked[1]["column"] if len(ranked) > 1 else None
+    over, under = _against(columns[first], columns[second]) if second is not None else ([], [])
+    return {**empty, "gains": gains, "costs": costs, "second": second, "over_second": over, "under_second": under}
+
+
+TOLD = ("work", "density", "load", "effort", "above-80", "landings", "push-pull", "left-right", "change", "total")
+"""Rows that a pick is reasoned with: those that say the same thing twice are left out."""
+WORTH_TELLING = 0.02
+
+
+def _against(first: Values | None, other: Values | None) -> tuple[list[Reason], list[Reason]]:
+    gains: list[Reason] = []
+    costs: list[Reason] = []
+    for key in TOLD:
+        a, b = (first or {}).get(key), (other or {}).get(key)
+        if a is None or b is None or abs(a - b) <= WORTH_TELLING * max(abs(a), abs(b), EPS):
+            continue
+        sense = ROW_BY_KEY[key].sense
+        better = abs(a - 0.5) < abs(b - 0.5) if sense == "even" else (a > b) is (sense == "more")
+        (gains if better else costs).append({"row": key, "first": a, "other": b})
+    return gains, costs

@@ -1,0 +1,225 @@
+"""Side by side: the table, the reasoned pick, the frontier, sweeps, and putting a recast to use."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from finetally.core.compare.columns import PLAN
+from finetally.core.compare.frontier import badness, frontier
+from finetally.core.compare.ingredients import NoIngredientsError
+from finetally.core.compare.rows import ROWS, value_at
+from finetally.core.compare.side_by_side import Asked, compare, compare_sessions, gathered, holding
+from finetally.core.compare.sweep import NotSweptError, sweep, sweep_values
+from finetally.core.compare.use import use_edits
+from finetally.core.compare.wishes import NAMED_WISHES, Wish, pick
+from finetally.core.edits.edit import apply_edits
+from finetally.core.figures import figures
+from finetally.core.formats.table import FORMATS
+from finetally.core.session.ids import with_ids, without_ids
+from finetally.core.session.reading import parse_session
+from finetally.core.tally.explain.explain import explain_tally
+from finetally.core.tally.explain.node import evaluate
+from finetally.core.tally.measure import tally
+from finetally.shipped import shipped_library
+from tests.conftest import CASES
+from tests.core.helpers import session, step
+
+LIBRARY = shipped_library()
+WHOLE: dict[str, Any] = with_ids(json.loads((CASES / "sessions/whole-session.json").read_text("utf-8"))["session"])
+
+
+def columns_of(asked: Asked, keys: list[str] | None) -> dict[str, Any]:
+    made = compare(gathered(asked, library=LIBRARY), keys, library=LIBRARY)
+    return {column["key"]: column for column in made["columns"]}
+
+
+def test_every_value_is_the_published_figure_of_the_columns_document() -> None:
+    for column in columns_of(Asked(WHOLE), ["even-intervals", "minute-starts", "refrain"]).values():
+        made = figures(parse_session(column["document"]), library=LIBRARY)
+        for row in ROWS:
+            if row.figure is not None and row.key != "landings":
+                assert column["values"][row.key] == value_at(made, row.figure), row.key
+        assert column["values"]["landings"] == sum(made["landings"].values())
+
+
+def test_every_row_opens_to_its_value() -> None:
+    column = columns_of(Asked(WHOLE), ["rounds-against-the-clock"])["rounds-against-the-clock"]
+    t = tally(parse_session(column["document"]), library=LIBRARY)
+    for row in ROWS:
+        value = column["values"][row.key]
+        if row.figure is not None and value:
+            opened = explain_tally(t, row.figure)
+            assert opened["value"] == pytest.approx(value), row.key
+            assert evaluate(opened, t.methods.effort_scale) == pytest.approx(value), row.key
+
+
+def test_differences_are_to_the_plan() -> None:
+    columns = columns_of(Asked(WHOLE), ["even-intervals"])
+    plan, other = columns[PLAN], columns["even-intervals"]
+    assert plan["deltas"] == {}
+    assert other["deltas"]["work"] == pytest.approx(other["values"]["work"] - plan["values"]["work"])
+
+
+def test_unnamed_formats_are_usual_ones_that_can_be() -> None:
+    columns = columns_of(Asked(WHOLE), None)
+    assert len(columns) == 6
+    assert all(column["why"] is None for column in columns.values())
+
+
+def test_a_block_is_compared_by_its_id_the_main_part_without_one() -> None:
+    block = WHOLE["blocks"][1]["id"]
+    assert gathered(Asked(WHOLE, [block]), library=LIBRARY).source == (1,)
+    main = gathered(Asked(WHOLE), library=LIBRARY).source
+    assert {WHOLE["blocks"][n].get("part", "main") for n in main} == {"main"}
+    with pytest.raises(LookupError, match="no block with the id"):
+        gathered(Asked(WHOLE, ["nowhere"]), library=LIBRARY)
+
+
+def test_fresh_movements_need_a_target_only_where_none_is_usual() -> None:
+    poured = gathered(Asked(None, movements=["push-up", "swing"]), library=LIBRARY)
+    assert poured.held.target == 1200
+    for hold in ("reps", "load"):
+        with pytest.raises(NoIngredientsError):
+            gathered(Asked(None, movements=["push-up"], hold=hold), library=LIBRARY)  # type: ignore[arg-type]
+    with pytest.raises(NoIngredientsError, match="no movements"):
+        gathered(Asked(None), library=LIBRARY)
+
+
+def test_holding_says_why_of_every_format() -> None:
+    held = holding(gathered(Asked(None, movements=["push-up", "swing", "burpee"]), library=LIBRARY))
+    assert set(held) == {one.key for one in FORMATS}
+    assert held["halving-triplet"] is None
+    assert "by 2" in str(held["pairs-20-10"])
+
+
+COLUMNS: list[dict[str, float | None]] = [
+    {"effort": 6.0, "work": 700, "landings": 0, "left-right": 0.5, "load": 100},
+    {"effort": 7.5, "work": 900, "landings": 40, "left-right": 0.6, "load": 140},
+    {"effort": 7.0, "work": 800, "landings": 0, "left-right": None, "load": 120},
+]
+
+
+@pytest.mark.parametrize(
+    ("wishes", "order"),
+    [
+        ([], [0, 1, 2]),
+        ([Wish("work", "high")], [1, 2, 0]),
+        ([Wish("load", "low")], [0, 2, 1]),
+        ([Wish("landings", "at-most", 0, hard=True), Wish("work", "high")], [2, 0, 1]),
+        ([Wish("effort", "at-most", 7)], [0, 2, 1]),
+        ([Wish("work", "at-least", 900, hard=True)], [1, 0, 2]),
+        ([Wish("left-right", "even"), Wish("work", "high", weight=1)], [2, 0, 1]),
+        ([Wish("left-right", "even", weight=1), Wish("work", "high", weight=9)], [1, 2, 0]),
+        ([Wish("work", "high", weight=0)], [0, 1, 2]),
+    ],
+)
+def test_columns_are_ranked_by_what_is_wished_for(wishes: list[Wish], order: list[int]) -> None:
+    assert [one["column"] for one in pick(COLUMNS, wishes)["ranked"]] == order
+
+
+def test_a_pick_shows_every_number_it_stands_on() -> None:
+    made = pick(COLUMNS, [Wish("landings", "at-most", 0, hard=True), Wish("work", "high")])
+    first, _, last = made["ranked"]
+    assert (first["place"], first["breaks"], last["breaks"]) == (1, [], [0])
+    assert [one["value"] for one in first["judged"]] == [0, 800]
+    assert first["score"] == pytest.approx(0.5)
+    assert {one["row"] for one in made["gains"]} == {"work"}
+    assert {one["row"] for one in made["costs"]} == {"load", "effort"}
+    assert made["second"] == 0
+
+
+def test_what_cannot_be_is_not_ranked_and_a_wish_for_no_row_is_refused() -> None:
+    assert [one["column"] for one in pick([COLUMNS[0], None], [])["ranked"]] == [0]
+    with pytest.raises(KeyError):
+        pick(COLUMNS, [Wish("beauty", "high")])
+    assert all(one.wish.row in {row.key for row in ROWS} for one in NAMED_WISHES)
+
+
+numbers = st.one_of(st.none(), st.integers(0, 20).map(float))
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.lists(st.tuples(numbers, numbers), max_size=9), st.sampled_from(["more", "less", "even"]))
+def test_nothing_beats_what_is_on_the_frontier(points: list[tuple[Any, Any]], sense: Any) -> None:
+    def bad(number: int) -> tuple[float, float]:
+        return badness(points[number][0], "less"), badness(points[number][1], sense)
+
+    known = [n for n, point in enumerate(points) if None not in point]
+    on = frontier(points, "less", sense)
+    assert set(on) <= set(known)
+    for number in known:
+        beaten = any(
+            bad(o)[0] <= bad(number)[0] and bad(o)[1] <= bad(number)[1] and bad(o) != bad(number) for o in known
+        )
+        assert (number in on) is not beaten
+
+
+def test_a_sweep_turns_one_number_and_keeps_the_others() -> None:
+    poured = gathered(Asked(WHOLE), library=LIBRARY)
+    values = sweep_values("even-intervals", "work_s", 20, 40, 10)
+    points = sweep(poured, "even-intervals", "work_s", values, {"rounds": 2}, library=LIBRARY)
+    assert [one["value"] for one in points] == [20, 30, 40]
+    for point in points:
+        block = point["column"]["entries"][0]
+        assert (block["clock"]["work_s"], block["rounds"]) == (point["value"], 2)
+    works = [point["column"]["values"]["work"] for point in points]
+    assert works == sorted(works)
+    [one] = sweep(poured, "minute-starts-fill", "mark_s", [120], {}, library=LIBRARY)
+    assert "beyond" in str(one["column"]["why"])
+
+
+@pytest.mark.parametrize(
+    ("name", "low", "high", "step_by", "says"),
+    [
+        ("nothing", 1, 3, 1, "no number"),
+        ("work_s", 1, 30, 5, "goes from 5"),
+        ("work_s", 10, 100, 1, "at most 12"),
+        ("work_s", 30, 20, 5, "holds no values"),
+    ],
+)
+def test_a_sweep_that_cannot_be_says_why(name: str, low: int, high: int, step_by: int, says: str) -> None:
+    with pytest.raises(NotSweptError, match=says):
+        sweep_values("even-intervals", name, low, high, step_by)
+
+
+@pytest.mark.parametrize("how", ["replace", "insert"])
+def test_a_recast_is_used_as_edits_that_can_be_undone(how: Any) -> None:
+    poured = gathered(Asked(WHOLE), library=LIBRARY)
+    column = columns_of(Asked(WHOLE), ["density-stations"])["density-stations"]
+    edits = use_edits(WHOLE, list(poured.source), column["entries"], how)
+    made, inverse = apply_edits(WHOLE, edits)
+    parse_session(made)
+    size = len(WHOLE["blocks"])
+    assert len(made["blocks"]) == (size + 1 if how == "insert" else size - len(poured.source) + 1)
+    at = poured.source[0] if how == "replace" else poured.source[-1] + 1
+    assert made["blocks"][at]["clock"]["kind"] == "rotation"
+    assert with_ids(made) == made
+    assert apply_edits(made, inverse)[0] == WHOLE
+
+
+def test_the_rest_before_the_next_block_stays_when_a_block_is_replaced() -> None:
+    document = session(
+        {"clock": {"kind": "intervals", "work_s": 20, "rest_s": 10}, "rest_after_s": 75, "steps": [step("push-up"), step("swing")]},
+        {"clock": {"kind": "intervals", "work_s": 30}, "steps": [step("burpee")]},
+    )  # fmt: skip
+    column = columns_of(Asked(document, [0], hold="total"), ["rounds-against-the-clock"])[
+        "rounds-against-the-clock"
+    ]
+    made, _ = apply_edits(document, use_edits(document, [0], column["entries"], "replace"))
+    assert made["blocks"][0]["rest_after_s"] == 75
+    assert without_ids(made)["blocks"][1] == document["blocks"][1]
+
+
+def test_whole_sessions_stand_beside_each_other_with_what_differs() -> None:
+    other = json.loads(json.dumps(WHOLE))
+    other["title"] = "Another day"
+    made = compare_sessions([("A", WHOLE), ("B", other)], [Wish("load", "low")], library=LIBRARY)
+    assert [one["name"] for one in made["columns"]] == ["A", "B"]
+    assert made["differences"][0] == []
+    assert [(one["kind"], one["path"]) for one in made["differences"][1]] == [("changed", "title")]
+    assert made["columns"][0]["values"] == made["columns"][1]["values"]
