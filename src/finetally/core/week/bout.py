@@ -1,0 +1,131 @@
+"""A bout: what one entry of the plan gives to its day, a session or any other training."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from datetime import date, datetime, timedelta
+
+from finetally.core.movements.patterns import EIGHT_ROWS, ROW_OF
+from finetally.core.tally.measure import Tally
+
+HARD_SET_EFFORT = 7.0
+"""A visit at this effort or above is a hard set."""
+MAIN_SHARE = 0.5
+"""A movement mainly works a row that at least half of it belongs to."""
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """Main work of a pattern or on a joint: seconds, and hard sets."""
+
+    seconds: float = 0.0
+    hard_sets: int = 0
+
+    def plus(self, seconds: float, hard_sets: int) -> Work:
+        """With more of it."""
+        return Work(self.seconds + seconds, self.hard_sets + hard_sets)
+
+
+@dataclass(frozen=True, slots=True)
+class Amount:
+    """What a session comes to in every currency, and where it falls on the body.
+
+    `patterns`: seconds of work by fine pattern, and `left_s`, `right_s`, of the counted parts. `main`: work of the
+    main part by row of the stave; `joints`: by joint that it stresses. Other training has load and minutes alone.
+    """
+
+    load: float = 0.0
+    effort: float = 0.0
+    minutes: float = 0.0
+    work_s: float = 0.0
+    reps: int = 0
+    volume_kg: float = 0.0
+    landings: int = 0
+    hard_sets: int = 0
+    patterns: Mapping[str, float] = field(default_factory=dict)
+    left_s: float = 0.0
+    right_s: float = 0.0
+    main: Mapping[str, Work] = field(default_factory=dict)
+    joints: Mapping[str, Work] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Bout:
+    """One entry of the plan: its day, its amount, when it starts (aware of its time zone; None: no time is set)."""
+
+    key: str
+    day: date
+    amount: Amount
+    starts: datetime | None = None
+    title: str = ""
+    logged: bool = False
+
+
+def other_training(minutes: float, effort: float) -> Amount:
+    """A hike, a match: load = effort (0-10) × minutes (Foster 2001), nothing else is known of it."""
+    return Amount(load=effort * minutes, effort=effort, minutes=minutes)
+
+
+def amount_of(t: Tally) -> Amount:
+    """What a tallied session comes to."""
+    counted_rows = {row.name for row in EIGHT_ROWS}
+    patterns: dict[str, float] = {}
+    left_s = right_s = 0.0
+    main: dict[str, Work] = {}
+    joints: dict[str, Work] = {}
+    hard_sets = 0
+    efforts = _visit_efforts(t)
+    for number, done in enumerate(t.tape.visits):
+        if not t.counted[done.block] or done.seconds <= 0:
+            continue
+        hard = int(efforts[number] >= HARD_SET_EFFORT)
+        hard_sets += hard
+        left_s += done.left_s
+        right_s += done.right_s
+        shares: dict[str, float] = {}
+        for pattern, weight in done.step.movement.patterns.items():
+            name = ROW_OF[pattern].name
+            shares[name] = shares.get(name, 0.0) + weight
+            patterns[pattern] = patterns.get(pattern, 0.0) + done.seconds * weight
+        if t.tape.blocks[done.block].part != "main":
+            continue
+        for name, share in shares.items():
+            if name in counted_rows:
+                mainly = hard if share >= MAIN_SHARE else 0
+                main[name] = main.get(name, Work()).plus(done.seconds * share, mainly)
+        for joint in done.step.movement.stresses or ():
+            joints[joint] = joints.get(joint, Work()).plus(done.seconds, hard)
+    reps = t.reps.reps
+    landings = t.reps.landings
+    return Amount(
+        load=t.load,
+        effort=t.rpe,
+        minutes=t.tape.total_s / 60,
+        work_s=t.headline.work,
+        reps=reps["called"] + reps["paced"] + reps["estimated"],
+        volume_kg=t.reps.volume_kg,
+        landings=landings["low"] + landings["medium"] + landings["high"],
+        hard_sets=hard_sets,
+        patterns=patterns,
+        left_s=left_s,
+        right_s=right_s,
+        main=main,
+        joints=joints,
+    )
+
+
+def _visit_efforts(t: Tally) -> list[float]:
+    """The effort of each visit: the highest of its windows."""
+    efforts = [0.0] * len(t.tape.visits)
+    for segment, effort in zip(t.tape.segments, t.effort.windows, strict=True):
+        if segment.visit is not None:
+            efforts[segment.visit] = max(efforts[segment.visit], effort)
+    return efforts
+
+
+def hours_between(one: Bout, other: Bout) -> float:
+    """Hours from one start to the other; between days of the calendar, 24 each, where either has no time."""
+    if one.starts is not None and other.starts is not None:
+        return abs(other.starts - one.starts) / timedelta(hours=1)
+    return abs((other.day - one.day).days) * 24.0

@@ -1,0 +1,218 @@
+"""Load over days: daily and weekly totals, monotony, strain, change, ratios; and why, where there is no figure.
+
+Session load = effort × minutes (Foster 2001). Monotony = mean ÷ sample SD of seven daily loads, strain = total ×
+monotony (Foster 1998). Exponentially weighted means: λ = 2/(N + 1) (Williams 2017). Ratios of 7 to 28 days are
+gauges of change, not predictions of injury, and disputed (Lolli 2019; Impellizzeri 2020).
+"""
+
+from __future__ import annotations
+
+import math
+import statistics
+from collections.abc import Mapping, Sequence
+from datetime import date, timedelta
+from typing import Literal
+
+from typing_extensions import TypedDict
+
+from finetally.core.week.bout import Amount, Bout
+
+WEEK = 7
+CHRONIC = 28
+TRAINING_DAYS_A_WEEK = 4
+EPS = 1e-9
+
+Currency = Literal["load", "work-min", "reps", "volume-kg", "hard-sets", "landings"]
+CURRENCIES: tuple[Currency, ...] = ("load", "work-min", "reps", "volume-kg", "hard-sets", "landings")
+
+CAUTION = (
+    "A gauge of change, not a prediction of injury; how much it tells is disputed (Lolli 2019; Impellizzeri 2020)."
+)
+
+
+class Figure(TypedDict):
+    """A figure with the numbers that it was made of; `value` None and `why` where there is none."""
+
+    value: float | None
+    why: str | None
+    terms: dict[str, float]
+
+
+class DayLoad(TypedDict):
+    """A day: its total in each currency, the highest effort of its bouts, whether it is hard, what is logged."""
+
+    day: str
+    totals: dict[str, float]
+    effort: float
+    hard: bool
+    bouts: int
+    logged: bool
+
+
+class WeekLoad(TypedDict):
+    """Seven days from `begins`, in one currency where nothing else is said."""
+
+    begins: str
+    days: list[DayLoad]
+    totals: dict[str, float]
+    monotony: Figure
+    strain: Figure
+    change: Figure
+    coupled: Figure
+    uncoupled: Figure
+    weighted: Figure
+    caution: str
+
+
+def in_currency(amount: Amount, currency: Currency) -> float:
+    """What an amount is in a currency."""
+    return {
+        "load": amount.load,
+        "work-min": amount.work_s / 60,
+        "reps": float(amount.reps),
+        "volume-kg": amount.volume_kg,
+        "hard-sets": float(amount.hard_sets),
+        "landings": float(amount.landings),
+    }[currency]
+
+
+def daily(bouts: Sequence[Bout], first: date, days: int, currency: Currency = "load") -> list[float]:
+    """Totals of so many days from `first`; 0 for a day without a bout."""
+    totals = [0.0] * days
+    for bout in bouts:
+        index = (bout.day - first).days
+        if 0 <= index < days:
+            totals[index] += in_currency(bout.amount, currency)
+    return totals
+
+
+def _none(why: str, terms: Mapping[str, float] | None = None) -> Figure:
+    return {"value": None, "why": why, "terms": dict(terms or {})}
+
+
+def _is(value: float, **terms: float) -> Figure:
+    return {"value": value, "why": None, "terms": terms}
+
+
+def monotony(seven: Sequence[float]) -> Figure:
+    """Mean ÷ sample standard deviation of seven daily totals, rest days 0."""
+    mean = statistics.fmean(seven)
+    if mean <= EPS:
+        return _none("nothing is planned in this week")
+    spread = statistics.stdev(seven)
+    if spread <= EPS * max(1.0, mean):
+        return _none("all seven days are equal: there is no spread to divide by", {"mean": mean, "spread": 0.0})
+    return _is(mean / spread, mean=mean, spread=spread)
+
+
+def strain(seven: Sequence[float]) -> Figure:
+    """Week's total × monotony."""
+    of = monotony(seven)
+    if of["value"] is None:
+        return _none(str(of["why"]))
+    total = math.fsum(seven)
+    return _is(total * of["value"], total=total, monotony=of["value"])
+
+
+def change(seven: Sequence[float], before: Sequence[float]) -> Figure:
+    """This week's total less last week's, as a share of last week's."""
+    this, last = math.fsum(seven), math.fsum(before)
+    if last <= EPS:
+        return _none("last week holds no load to compare with", {"this week": this})
+    return _is(this / last - 1, **{"this week": this, "last week": last})
+
+
+def _history(past: Sequence[float]) -> str | None:
+    """Why 28 days do not carry a ratio; None if they do."""
+    if len(past) < CHRONIC:
+        return f"{len(past)} days of history; {CHRONIC} are needed"
+    for week in range(CHRONIC // WEEK):
+        trained = sum(load > EPS for load in past[-CHRONIC + week * WEEK :][:WEEK])
+        if trained < TRAINING_DAYS_A_WEEK:
+            return f"{trained} training days in one of the four weeks; {TRAINING_DAYS_A_WEEK} are needed"
+    return None
+
+
+def coupled(past: Sequence[float]) -> Figure:
+    """Mean of the last 7 days ÷ mean of the last 28, the 7 among them. `past` ends with the day asked for."""
+    why = _history(past)
+    if why is not None:
+        return _none(why)
+    acute, chronic = statistics.fmean(past[-WEEK:]), statistics.fmean(past[-CHRONIC:])
+    return _is(acute / chronic, **{"7 days": acute, "28 days": chronic})
+
+
+def uncoupled(past: Sequence[float]) -> Figure:
+    """Mean of the last 7 days ÷ mean of the 21 days before them."""
+    why = _history(past)
+    if why is not None:
+        return _none(why)
+    acute, chronic = statistics.fmean(past[-WEEK:]), statistics.fmean(past[-CHRONIC:-WEEK])
+    return _is(acute / chronic, **{"7 days": acute, "21 days before": chronic})
+
+
+def weighted(past: Sequence[float]) -> Figure:
+    """Exponentially weighted mean over 7 days ÷ over 28, from the first day of the history on; λ = 2/(N + 1)."""
+    why = _history(past)
+    if why is not None:
+        return _none(why)
+    acute, chronic = _weighted_mean(past, WEEK), _weighted_mean(past, CHRONIC)
+    return _is(acute / chronic, **{"7 days, weighted": acute, "28 days, weighted": chronic})
+
+
+def _weighted_mean(past: Sequence[float], days: int) -> float:
+    share = 2 / (days + 1)
+    value = past[0]
+    for load in past[1:]:
+        value = share * load + (1 - share) * value
+    return value
+
+
+def is_hard(bouts: Sequence[Bout], hard_effort: float, hard_load: float | None) -> bool:
+    """A hard day: a bout of that effort, or the day's load above the squad's setting."""
+    total = math.fsum(bout.amount.load for bout in bouts)
+    return any(bout.amount.effort >= hard_effort - EPS for bout in bouts) or (
+        hard_load is not None and total > hard_load + EPS
+    )
+
+
+def week_load(
+    bouts: Sequence[Bout],
+    begins: date,
+    *,
+    history_from: date | None,
+    hard_effort: float,
+    hard_load: float | None = None,
+    currency: Currency = "load",
+) -> WeekLoad:
+    """The week of seven days from `begins`. `bouts` may hold more days; `history_from`: the first day known."""
+    seven = daily(bouts, begins, WEEK, currency)
+    before = daily(bouts, begins - timedelta(days=WEEK), WEEK, currency)
+    ends = begins + timedelta(days=WEEK)
+    known = (ends - history_from).days if history_from is not None else 0
+    past = daily(bouts, ends - timedelta(days=known), known, currency) if known > 0 else []
+    days = [_day(bouts, begins + timedelta(days=n), hard_effort, hard_load) for n in range(WEEK)]
+    return {
+        "begins": begins.isoformat(),
+        "days": days,
+        "totals": {name: math.fsum(one["totals"][name] for one in days) for name in CURRENCIES},
+        "monotony": monotony(seven),
+        "strain": strain(seven),
+        "change": change(seven, before),
+        "coupled": coupled(past),
+        "uncoupled": uncoupled(past),
+        "weighted": weighted(past),
+        "caution": CAUTION,
+    }
+
+
+def _day(bouts: Sequence[Bout], day: date, hard_effort: float, hard_load: float | None) -> DayLoad:
+    own = [bout for bout in bouts if bout.day == day]
+    return {
+        "day": day.isoformat(),
+        "totals": {name: math.fsum(in_currency(bout.amount, name) for bout in own) for name in CURRENCIES},
+        "effort": max((bout.amount.effort for bout in own), default=0.0),
+        "hard": is_hard(own, hard_effort, hard_load),
+        "bouts": len(own),
+        "logged": bool(own) and all(bout.logged for bout in own),
+    }

@@ -1,0 +1,163 @@
+"""The week: reference weeks worked out by hand, edges of the calendar, clashes, balance, intents."""
+
+from __future__ import annotations
+
+import json
+from datetime import UTC, date, datetime, timedelta
+from typing import Any
+from zoneinfo import ZoneInfo
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from finetally.core.session.reading import parse_session
+from finetally.core.tally.measure import tally
+from finetally.core.week.balance import Target, week_beams, week_rows
+from finetally.core.week.bout import Amount, Bout, Work, amount_of, hours_between, other_training
+from finetally.core.week.clash import clash_of, clashes
+from finetally.core.week.load import is_hard, monotony, week_load
+from finetally.core.week.plan import Band, Rules, intended
+from finetally.shipped import shipped_library
+from tests.conftest import CASES
+from tests.core.helpers import session, step
+
+WEEKS = sorted((CASES / "weeks").glob("*.json"))
+MONDAY = date(2026, 12, 7)
+
+
+def bout(day: int, load: float = 0.0, key: str = "", starts: datetime | None = None, **amount: Any) -> Bout:
+    return Bout(key or f"d{day}", MONDAY + timedelta(days=day), Amount(load=load, **amount), starts)
+
+
+@pytest.mark.parametrize("path", WEEKS, ids=lambda p: p.stem)
+def test_reference_week(path: Any) -> None:
+    case = json.loads(path.read_text("utf-8"))
+    loads = [*case["history"], *case["week"]]
+    first = MONDAY - timedelta(days=len(case["history"]))
+    bouts = [Bout(str(n), first + timedelta(days=n), Amount(load=load)) for n, load in enumerate(loads) if load]
+    made: Any = week_load(bouts, MONDAY, history_from=first, hard_effort=7)
+    for name, value in case["expect"].items():
+        found = made["totals"]["load"] if name == "total" else made[name]["value"]
+        assert found == (None if value is None else pytest.approx(value, rel=1e-5, abs=1e-9)), name
+    for name, why in case.get("why", {}).items():
+        assert why in made[name]["why"], name
+        assert made[name]["value"] is None
+
+
+@given(st.lists(st.integers(0, 900), min_size=7, max_size=7))
+def test_monotony_under_two_is_the_whole_number_rule(loads: list[int]) -> None:
+    """17·S² < 98·Q, with S the sum and Q the sum of squares, as the leveller states it."""
+    value = monotony([float(load) for load in loads])["value"]
+    if value is not None and abs(value - 2) > 1e-9:
+        assert (value < 2) is (17 * sum(loads) ** 2 < 98 * sum(load * load for load in loads))
+
+
+def test_a_week_over_years_end_and_over_the_change_of_clocks_has_seven_days() -> None:
+    for begins in (date(2026, 12, 28), date(2026, 3, 23), date(2026, 10, 19)):
+        bouts = [Bout(str(n), begins + timedelta(days=n), Amount(load=100 + n)) for n in range(-7, 14)]
+        made = week_load(bouts, begins, history_from=None, hard_effort=7)
+        assert made["totals"]["load"] == sum(100 + n for n in range(7))
+        assert [one["day"] for one in made["days"]][-1] == (begins + timedelta(days=6)).isoformat()
+
+
+def test_hours_over_the_change_of_clocks_are_the_hours_that_pass() -> None:
+    zone = ZoneInfo("Europe/London")
+    saturday = Bout("a", date(2026, 10, 24), Amount(), datetime(2026, 10, 24, 18, tzinfo=zone).astimezone(UTC))
+    sunday = Bout("b", date(2026, 10, 25), Amount(), datetime(2026, 10, 25, 18, tzinfo=zone).astimezone(UTC))
+    assert hours_between(saturday, sunday) == 25
+    assert hours_between(Bout("a", date(2026, 10, 24), Amount()), sunday) == 24
+
+
+SQUATS = {"main": {"squat": Work(200, 0)}, "joints": {"knee": Work(200, 0)}}
+
+
+@pytest.mark.parametrize(
+    ("one", "other", "days", "patterns"),
+    [
+        (SQUATS, SQUATS, 1, ["squat"]),
+        (SQUATS, SQUATS, 2, None),
+        (SQUATS, {"main": {"hinge": Work(400, 0)}}, 1, None),
+        (SQUATS, {"main": {"squat": Work(179, 2)}}, 1, None),
+        (SQUATS, {"main": {"squat": Work(60, 3)}}, 1, ["squat"]),
+        (SQUATS, {"main": {"squat": Work(180, 0)}}, 1, ["squat"]),
+        (SQUATS, {"joints": {"knee": Work(180, 0)}}, 1, []),
+        (SQUATS, SQUATS, 0, None),
+    ],
+)
+def test_a_clash_counts_main_work_of_three_minutes_or_three_hard_sets(
+    one: Any, other: Any, days: int, patterns: list[str] | None
+) -> None:
+    found = clash_of(bout(0, key="a", **one), bout(days, key="b", **other), 48)
+    assert (found is None) is (patterns is None)
+    if found is not None:
+        assert found["patterns"] == patterns
+        assert found["hours"] == 24 * days
+
+
+def test_start_times_tell_whether_two_days_are_enough() -> None:
+    def at(day: int, hour: int) -> Bout:
+        starts = datetime(2026, 12, 7 + day, hour, tzinfo=UTC)
+        return bout(day, key=f"d{day}", starts=starts, **SQUATS)
+
+    assert [one["hours"] for one in clashes([at(0, 18), at(2, 7)], 48)] == [37]
+    assert clashes([at(0, 7), at(2, 18)], 48) == []
+
+
+def test_what_a_session_gives_to_its_day() -> None:
+    document = session(
+        {"part": "warm-up", "clock": {"kind": "intervals", "work_s": 60}, "steps": [step("air-squat")]},
+        {"clock": {"kind": "intervals", "work_s": 100}, "rounds": 2, "effort": "all-out", "steps": [step("air-squat"), step("squat-jump")]},
+        {"part": "finisher", "clock": {"kind": "intervals", "work_s": 40}, "steps": [step("push-up")]},
+    )  # fmt: skip
+    t = tally(parse_session(document), library=shipped_library())
+    made = amount_of(t)
+    assert (made.load, made.effort) == (t.load, t.rpe)
+    assert made.work_s == 440
+    assert sum(made.patterns.values()) == pytest.approx(440)
+    # The warm-up counts to nothing here, the finisher not to the main work.
+    assert made.main["squat"].seconds >= 200
+    assert "push" not in made.main
+    # All-out is 7 at least; a squat jump is mainly a jump.
+    assert (made.main["squat"].hard_sets, made.main["jump"].hard_sets) == (2, 2)
+    assert made.joints["knee"].seconds == 400
+    assert made.landings == sum(t.reps.landings.values())
+
+
+def test_other_training_has_a_load_alone() -> None:
+    hike = other_training(90, 4)
+    assert (hike.load, hike.minutes, hike.effort, dict(hike.patterns)) == (360, 90, 4, {})
+
+
+def test_a_hard_day_is_hard_by_effort_or_by_load() -> None:
+    assert is_hard([bout(0, 100, effort=7)], 7, None)
+    assert not is_hard([bout(0, 400, effort=6.9)], 7, None)
+    assert is_hard([bout(0, 250, effort=5), bout(0, 250, effort=4)], 7, 450)
+    assert not is_hard([], 7, 450)
+
+
+def test_rows_of_a_week_stand_against_their_targets() -> None:
+    bouts = [bout(0, patterns={"squat": 600.0, "push-level": 300.0}), bout(8, patterns={"squat": 900.0})]
+    targets = [Target("squat", low=12, high=20), Target("pull", low=5), Target("push", by="share", high=0.25)]
+    rows = {row["name"]: row for row in week_rows(bouts, MONDAY, targets)}
+    assert rows["squat"]["days"] == [600, 0, 0, 0, 0, 0, 0]
+    assert rows["squat"]["off"] == -2
+    assert rows["pull"]["off"] == -5
+    assert rows["push"]["off"] == pytest.approx(1 / 3 - 0.25)
+    assert rows["hinge"]["target"] is None
+
+
+def test_beams_of_a_week_weigh_its_patterns() -> None:
+    bouts = [bout(1, patterns={"squat": 300.0, "jump": 200.0, "hinge": 100.0}), bout(2, left_s=30.0, right_s=10.0)]
+    beams = {beam["name"]: beam for beam in week_beams(bouts, MONDAY)}
+    assert (beams["knee-hip"]["left"], beams["knee-hip"]["right"]) == (400, 100)
+    assert beams["left-right"]["left_share"] == 0.75
+    assert beams["push-pull"]["left_share"] is None
+
+
+def test_intents_share_the_weeks_load_by_parts() -> None:
+    rules = Rules(Band(1350, 1500), {0: "medium", 1: "hard", 2: "easy", 3: "hard", 4: "rest"}, {6: 0.1})
+    made = intended(rules, 1000)
+    assert made == {0: 200, 1: 300, 2: 100, 3: 300, 4: 0, 6: 100}
+    assert intended(Rules(), 1000) == {}
+    assert Band.around(1000) == Band(950, 1050)
