@@ -38,7 +38,7 @@ def figures_and_tally(
     made = measured(t)
     whole: Figures = {
         **made,
-        "exits": exits_of(session, library=library, methods=methods, given=given),
+        "exits": exits_of(t),
         "spread": spread_of(session, made, library=library, methods=methods, given=given),
         "checks": check(t, methods.muted_checks),
         "warnings": warnings_of(session),

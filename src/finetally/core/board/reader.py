@@ -28,7 +28,7 @@ MAX_LINES = 20_000
 
 HEAD = re.compile(r"(warm[- ]?up|main(\s+part)?|finisher|cool[- ]?down|block)\s*(\(|\"|“|:)", re.IGNORECASE)
 META = re.compile(r"(notes?|cautions?|tags?|people|space|slack|effort)\s*:|stands\s+alone", re.IGNORECASE)
-TOLD = re.compile(r"(?P<title>.*?),\s*(?P<time>\d[\d:.]*\s*[a-z']*)\s*$", re.IGNORECASE)
+TOLD = re.compile(r"(?P<title>.*?),\s*(?P<time>\d[\d:.]*(\s*(-|–|to)\s*\d[\d:.]*)?\s*[a-z']*)\s*$", re.IGNORECASE)
 KINDS = {
     "head": "a part, a colon and what it is: Main: 20 s on / 10 s off, 8 rounds",
     "step": "a dose, a movement and what goes with it: 12 one-arm snatch, each side, 16 kg",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-POUND_KG = 0.45359237
+from finetally.core.session.values import POUND_KG
 
 
 def number(value: float) -> str:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator, Sequence
-from typing import Any
+from typing import Any, TypeGuard
 
 from finetally.core.board.names import NameBook
 from finetally.core.board.phrases import (
@@ -49,6 +49,22 @@ def what_the_wall_leaves_out(document: dict[str, Any], *, library: Library) -> P
     return unsaid(read_board(wall, library=named).document, document)
 
 
+SAME_IN_ANY_FORMAT = frozenset({"talk_s", "rest_as", "calls", "rpe", "rest_after_s"})
+
+
+def headings(document: dict[str, Any]) -> list[str]:
+    """How each block and section goes by its numbers, as on the wall: no title, no steps, no talk."""
+    wall = Wall(NameBook(Library(())))
+    lines = []
+    for entry in document["blocks"]:
+        if "section" in entry:
+            lines.append(next(wall.section({**entry, "section": ""})).removesuffix(":"))
+        for block in entry.get("blocks") or [entry]:
+            shown = {key: value for key, value in block.items() if key not in SAME_IN_ANY_FORMAT}
+            lines.append(", ".join(wall.phrases(shown)))
+    return lines
+
+
 def write_full(document: dict[str, Any], *, library: Library) -> str:
     """The full form: the wall form, and a short trailer for the rest. Reading it gives the same document."""
     wall = write_wall(document, library=library)
@@ -73,6 +89,11 @@ def _quoted(text: str) -> str | None:
     return f'"{text}"' if text and '"' not in text and "\n" not in text and text == text.strip() else None
 
 
+def _whole_minutes(value: Any) -> TypeGuard[int]:
+    """Whether a length is told in whole minutes."""
+    return isinstance(value, int) and value > 0 and value % 60 == 0
+
+
 class Wall:
     """Writes parts of a session as they stand on the wall."""
 
@@ -85,7 +106,7 @@ class Wall:
         for entry in document["blocks"]:
             lines.append("")
             if "section" in entry:
-                lines.extend(self._section(entry))
+                lines.extend(self.section(entry))
             else:
                 lines.extend(self._block(entry))
         return "\n".join(lines) + "\n"
@@ -94,8 +115,14 @@ class Wall:
     def _title(document: dict[str, Any]) -> str:
         title = " ".join(str(document["title"]).split()) or "Session"
         told = document.get("announced_s")
-        if isinstance(told, int) and told % 60 == 0 and told > 0:
+        if _whole_minutes(told):
             return f"{title}, {told // 60} min"
+        if (
+            isinstance(told, dict)
+            and set(told) == {"low", "high"}
+            and all(_whole_minutes(end) for end in told.values())
+        ):
+            return f"{title}, {told['low'] // 60}-{told['high'] // 60} min"
         text = time_text(told)
         return f"{title}, {text}" if text and not isinstance(told, dict | list) else title
 
@@ -126,7 +153,8 @@ class Wall:
         if document.get("stands_alone"):
             yield "stands alone"
 
-    def _section(self, section: dict[str, Any]) -> Iterator[str]:
+    def section(self, section: dict[str, Any]) -> Iterator[str]:
+        """The lines of a section: how often, its blocks, its end."""
         parts = ["together"]
         label = _quoted(section["section"])
         parts[0] += f" {label}" if label else ""

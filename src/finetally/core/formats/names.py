@@ -39,9 +39,17 @@ class BlockFormat(TypedDict):
 
 
 def entry_of(block: Block) -> Entry:
-    """A block as the formats read it: the keys that were set."""
-    made: dict[str, Any] = block.model_dump(mode="json", by_alias=True, exclude_unset=True)
+    """A block as the formats read it: the keys that were set, whole numbers as such (formats count with them)."""
+    made: dict[str, Any] = _whole(block.model_dump(mode="json", by_alias=True, exclude_unset=True))
     return made
+
+
+def _whole(value: Any) -> Any:
+    if isinstance(value, float) and value.is_integer():
+        return int(value)
+    if isinstance(value, dict):
+        return {key: _whole(child) for key, child in value.items()}
+    return [_whole(child) for child in value] if isinstance(value, list) else value
 
 
 def format_of(block: Block) -> BlockFormat:

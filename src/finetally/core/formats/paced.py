@@ -4,7 +4,17 @@ from __future__ import annotations
 
 from typing import Any
 
-from finetally.core.formats.shape import CannotMakeError, Entry, Format, Param, Params, Steps, plain
+from finetally.core.formats.lanes import LONGEST_S, doses, ladders, lane
+from finetally.core.formats.shape import (
+    MAX_WINDOWS_MADE,
+    CannotMakeError,
+    Entry,
+    Format,
+    Param,
+    Params,
+    Steps,
+    plain,
+)
 
 
 def _one(entries: list[Entry], kind: str) -> tuple[Entry, dict[str, Any]] | None:
@@ -94,6 +104,8 @@ def ladder(start: int, end: int, by: int, *, back: bool) -> list[int]:
     """The rungs from `start` to `end` by `by`, and back down to the start if asked."""
     if by <= 0:
         raise CannotMakeError("a ladder needs a step above 0")
+    if abs(end - start) > by * MAX_WINDOWS_MADE:
+        raise CannotMakeError(f"a ladder has at most {MAX_WINDOWS_MADE} rungs")
     rungs = list(range(start, end + 1, by) if end >= start else range(start, end - 1, -by))
     if len(rungs) < 2:
         raise CannotMakeError("a ladder needs two rungs or more")
@@ -220,6 +232,7 @@ def _read_sets(entries: list[Entry]) -> tuple[Steps, Params] | None:
 
 
 _WINDOW = Param("window_s", "seconds", 600, 30, 3600)
+_WINDOWS = lane("window_s", 30, LONGEST_S, 5)
 _LADDER = (
     Param("start", "reps", 10, 1, 500), Param("end", "reps", 40, 1, 500), Param("by", "reps", 10, 1, 100),
     Param("back", "flag", False), Param("layout", "choice", "rounds", choices=("rounds", "one-a-movement")),
@@ -230,28 +243,30 @@ PACED_FORMATS = (
     Format("one-minute-challenge", "One-minute challenge", (), (), _make_challenge, _read_challenge,
            steps=(1, 1, 1), dose="reps", claims=("one-minute challenge",)),
     Format("halving-triplet", "Halving triplet", (), (_WINDOW, Param("top", "reps", 10, 4, 100)),
-           _make_halving, _read_halving, steps=(3, 3, 1), dose="made", claims=("halving",)),
+           _make_halving, _read_halving, steps=(3, 3, 1), dose="made", claims=("halving",), free=_WINDOWS),
     Format("growing-rounds", "Growing rounds", (), (Param("window_s", "seconds", 420, 30, 3600), Param("growth", "reps", 2, 1, 20)),
-           _make_growing, _read_growing, dose="reps", claims=("growing rounds",)),
+           _make_growing, _read_growing, dose="reps", claims=("growing rounds",), free=_WINDOWS),
     Format("rounds-against-the-clock", "Rounds against the clock", ("AMRAP", "as many rounds as possible"), (_WINDOW,),
-           _make_rounds, _read_rounds, dose="reps", claims=("amrap", "rounds against the clock")),
+           _make_rounds, _read_rounds, dose="reps", claims=("amrap", "rounds against the clock"), free=_WINDOWS),
     Format("low-rep-couplets", "Low-rep couplets", (),
            (Param("window_s", "seconds", 120, 30, 600), Param("times", "count", 2, 2, 3), Param("pod_rest_s", "seconds", 60)),
-           _make_couplets, _read_couplets, steps=(4, 4, 1), dose="reps"),
+           _make_couplets, _read_couplets, steps=(4, 4, 1), dose="reps", free=lane("window_s", 30, 600, 5, times=(2, 3))),
     Format("rep-ladder-pulse", "Rep ladder under a pulse", ("ladder",),
            (*_LADDER, Param("pulse_work_s", "seconds", 45, 5, 600), Param("pulse_rest_s", "seconds", 15, 1, 600)),
-           _make_ladder, lambda entries: _read_ladder(entries, pulse=True), dose="made", claims=("ladder",)),
+           _make_ladder, lambda entries: _read_ladder(entries, pulse=True), dose="made", claims=("ladder",),
+           free=ladders),
     Format("rep-ladder", "Rep ladder", ("ladder", "pyramid of reps"), _LADDER,
-           _make_ladder, lambda entries: _read_ladder(entries, pulse=False), dose="made", claims=("ladder",)),
+           _make_ladder, lambda entries: _read_ladder(entries, pulse=False), dose="made", claims=("ladder",),
+           free=ladders),
     Format("reps-then-time-pairs", "Reps, then time", (),
            (Param("reps", "reps", 12, 1, 100), Param("seconds", "seconds", 30, 5, 600),
             Param("pair_rest_s", "seconds", 30), Param("rounds", "count", 1, 1, 20)),
-           _make_reps_then_time, _read_reps_then_time, steps=(2, None, 2), dose="made"),
+           _make_reps_then_time, _read_reps_then_time, steps=(2, None, 2), dose="made", free=lane("rounds", 1, 30)),
     Format("strength-sets", "Strength sets", ("sets", "5 × 5"),
            (Param("sets", "count", 5, 1, 20), Param("reps", "reps", 5, 1, 50), Param("rest_s", "seconds", 180, 0, 900)),
-           _make_sets, _read_sets, dose="made", claims=("strength sets",)),
-    Format("refrain", "Refrain", (), (), _make_refrain, _read_refrain, steps=(4, None, 1), dose="any", claims=("refrain",)),
+           _make_sets, _read_sets, dose="made", claims=("strength sets",), free=lane("sets", 2, 20, reps=(5, 8, 10))),
+    Format("refrain", "Refrain", (), (), _make_refrain, _read_refrain, steps=(4, None, 1), dose="any", claims=("refrain",), free=doses),
     Format("rounds-for-time", "Rounds until done", ("for time", "rounds for time"),
            (Param("rounds", "count", 3, 1, 50), Param("round_rest_s", "seconds", 60), Param("cap_s", "seconds", None, 60, 3600)),
-           _make_for_time, _read_for_time, dose="any", claims=("for time",)),
+           _make_for_time, _read_for_time, dose="any", claims=("for time",), free=lane("rounds", 1, 50)),
 )  # fmt: skip

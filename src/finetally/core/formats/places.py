@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from finetally.core.formats.lanes import by_need, lane
 from finetally.core.formats.shape import CannotMakeError, Entry, Format, Param, Params, Steps, plain
 
 
@@ -137,13 +138,14 @@ PLACE_FORMATS = (
     Format("minute-starts-fill", "Minute starts with a filler", ("EMOM with filler",),
            (Param("period_s", "seconds", 60, 20, 600), Param("mark_s", "seconds", 45, 10, 600), Param("reps", "reps", 12, 1, 100),
             Param("rounds", "count", 3, 1, 30), _ORDER),
-           _make_fill, _read_fill, steps=(2, None, 2), dose="made"),
+           _make_fill, _read_fill, steps=(2, None, 2), dose="made", free=by_need("rounds", 1, 60, reps=(12, 10, 8, 6, 4))),
     Format("minute-starts", "Minute starts", ("EMOM", "every minute on the minute"),
            (Param("period_s", "seconds", 60, 20, 600), Param("rounds", "count", 5, 1, 60), _ORDER),
-           _make_starts, _read_starts, dose="reps", claims=("emom", "minute starts")),
+           _make_starts, _read_starts, dose="reps", claims=("emom", "minute starts"),
+           free=by_need("rounds", 1, 60, period_s=(60, 90, 120, 180, 240, 300))),
     Format("density-stations", "Density stations", (), (Param("window_s", "seconds", 150, 30, 900), *_ROTATE),
-           _make_density, _read_density, steps=(4, None, 2), dose="reps"),
+           _make_density, _read_density, steps=(4, None, 2), dose="reps", free=lane("window_s", 30, 900, 5, laps=(2, 1))),
     Format("interval-stations", "Interval stations", ("stations", "circuit stations"),
            (Param("work_s", "seconds", 40, 5, 600), Param("rest_s", "seconds", 20), Param("rounds", "count", 2, 1, 20), *_ROTATE),
-           _make_interval_stations, _read_interval_stations, steps=(2, None, 1), dose="window"),
+           _make_interval_stations, _read_interval_stations, steps=(2, None, 1), dose="window", free=lane("rounds", 1, 20, laps=(2, 1))),
 )  # fmt: skip

@@ -33,6 +33,18 @@ def usual_dose(key: str, library: Library) -> dict[str, Any]:
     return {"metres": USUAL_METRES} if movement.speed_mps else {"seconds": USUAL_SECONDS}
 
 
+REST_BEFORE_NEW_S = 60
+"""Rest that goes before a new block where none stands: sessions are not written without."""
+
+
+def usual_step(key: str, library: Library, *, dosed: bool) -> dict[str, Any]:
+    """A step as it is added: its usual dose if the clock asks for one, and how a one-sided movement counts."""
+    movement = library.get(key)
+    one_sided = movement is not None and movement.sides not in (None, "both")
+    sides = {"sides": movement.sides} if movement is not None and one_sided else {}
+    return {"movement": key, **(usual_dose(key, library) if dosed else {}), **sides}
+
+
 def remade(entry: Entry, key: str, params: Params, *, library: Library) -> list[Entry]:
     """The entries of format `key` with this entry's movements. Its ids, title, part, effort and rests stay.
 

@@ -10,11 +10,18 @@ from typing import Any, Literal
 Entry = dict[str, Any]
 Params = dict[str, Any]
 Steps = list[dict[str, Any]]
+Lane = list[Params]
+"""Values of a format's free numbers, in an order in which time, work, reps and load only grow."""
+Tiers = list[list[Lane]]
+"""Lanes to choose among; a later tier only where nothing of an earlier one holds the movements."""
 
 OWN_WORDS = frozenset(
     {"id", "title", "notes", "part", "talk_s", "optional", "effort", "rpe", "calls", "on_purpose", "rest_as"}
 )
 """Keys of a block that say nothing of its format; its rest_after_s neither, at the end of the shape."""
+
+MAX_WINDOWS_MADE = 1_000
+"""Rungs or windows in a list that a format makes of two numbers: a wish for millions is refused, not tried."""
 
 STATION_WORDS = frozenset({"name", "capacity", "kit"})
 
@@ -54,6 +61,7 @@ class Format:
     """A named format. `make` takes steps (with their doses) and parameters; `read` guesses both from entries.
 
     `steps` says how many steps it can hold: at least, at most (None: any), and a number they must divide by.
+    `free`: what a recast of so many steps may turn to fill it; nothing, as a rule of the strict ones.
     """
 
     key: str
@@ -65,6 +73,7 @@ class Format:
     steps: tuple[int, int | None, int] = (1, None, 1)
     dose: Literal["window", "reps", "any", "made"] = "any"
     claims: tuple[str, ...] = field(default=())
+    free: Callable[[int], Tiers] = lambda steps: [[[{}]]]
 
     def defaults(self) -> Params:
         """Every parameter at its default."""
@@ -75,7 +84,8 @@ class Format:
         low, high, by = self.steps
         if len(steps) < low or (high is not None and len(steps) > high):
             wanted = str(low) if low == high else f"{low} or more" if high is None else f"{low} to {high}"
-            return f"{self.name} takes {wanted} movements, not {len(steps)}"
+            noun = "movement" if high == 1 else "movements"
+            return f"{self.name} takes {wanted} {noun}, not {len(steps)}"
         if len(steps) % by:
             return f"{self.name} takes movements by {by}, not {len(steps)}"
         return None

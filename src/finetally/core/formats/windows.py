@@ -4,7 +4,17 @@ from __future__ import annotations
 
 from typing import Any
 
-from finetally.core.formats.shape import CannotMakeError, Entry, Format, Param, Params, Steps, plain
+from finetally.core.formats.lanes import countdowns, lane, slots
+from finetally.core.formats.shape import (
+    MAX_WINDOWS_MADE,
+    CannotMakeError,
+    Entry,
+    Format,
+    Param,
+    Params,
+    Steps,
+    plain,
+)
 
 
 def _intervals(block: Entry) -> dict[str, Any] | None:
@@ -72,7 +82,7 @@ def _read_even(entries: list[Entry]) -> tuple[Steps, Params] | None:
 
 def _make_rising(steps: Steps, p: Params) -> list[Entry]:
     slot, by = p["slot_s"], p["by_s"]
-    if by <= 0 or slot % by:
+    if by <= 0 or slot % by or slot > by * MAX_WINDOWS_MADE:
         raise CannotMakeError(f"a slot of {slot} s does not divide into steps of {by} s")
     work = list(range(by, slot + 1, by))
     if len(work) < 2:
@@ -94,7 +104,7 @@ def _read_rising(entries: list[Entry]) -> tuple[Steps, Params] | None:
 
 def _make_countdown(steps: Steps, p: Params) -> list[Entry]:
     top, by, pairs = p["top_s"], p["by_s"], len(steps) // 2
-    if by <= 0 or top % by:
+    if by <= 0 or top % by or top > by * MAX_WINDOWS_MADE:
         raise CannotMakeError(f"{top} s does not count down by {by} s")
     levels = top // by
     if levels % pairs:
@@ -203,23 +213,24 @@ WINDOW_FORMATS = (
            _make_pairs, _read_pairs, steps=(2, None, 2), dose="window", claims=("20/10 pairs",)),
     Format("rising-windows", "Rising windows", ("fixed slot", "split shifts"),
            (Param("slot_s", "seconds", 30, 10, 120), Param("by_s", "seconds", 5, 1, 60), Param("rest_first", "flag", False)),
-           _make_rising, _read_rising, dose="window", claims=("rising windows",)),
+           _make_rising, _read_rising, dose="window", claims=("rising windows",), free=slots),
     Format("countdown-pairs", "Countdown pairs", (),
            (Param("top_s", "seconds", 60, 10, 300), Param("by_s", "seconds", 10, 1, 60), Param("turn_rest_s", "seconds", 60)),
-           _make_countdown, _read_countdown, steps=(2, None, 2), dose="window", claims=("countdown",)),
+           _make_countdown, _read_countdown, steps=(2, None, 2), dose="window", claims=("countdown",), free=countdowns),
     Format("movement-pyramid", "Movement pyramid", ("pyramid", "building pyramid"),
            (Param("clock", "choice", "intervals", choices=("intervals", "task")), Param("window_s", "seconds", 30, 5, 600),
             Param("set_rest_s", "seconds", 30), Param("strip_from", "choice", "front", choices=("front", "back"))),
-           _make_pyramid, _read_pyramid, steps=(2, None, 1), claims=("pyramid",)),
+           _make_pyramid, _read_pyramid, steps=(2, None, 1), claims=("pyramid",),
+           free=lane("window_s", 10, 180, 5)),
     Format("regrouped-circuit", "Regrouped circuit", (),
            (Param("windows_s", "seconds-list", [40, 30, 20]), Param("rest_s", "seconds", 10),
             Param("rounds", "count", 2, 1, 20), Param("stage_rest_s", "seconds", 60)),
-           _make_regrouped, _read_regrouped, steps=(6, None, 6), dose="window"),
+           _make_regrouped, _read_regrouped, steps=(6, None, 6), dose="window", free=lane("rounds", 1, 20)),
     Format("flow-holds", "Flow and holds", ("flow", "holds"),
            (Param("window_s", "seconds", 30, 5, 600), Param("rounds", "count", 1, 1, 20)),
-           _make_flow, _read_flow, dose="window", claims=("flow", "holds")),
+           _make_flow, _read_flow, dose="window", claims=("flow", "holds"), free=lane("window_s", 10, 300, 5, rounds=(1, 2))),
     Format("even-intervals", "Even intervals", ("intervals",),
            (Param("work_s", "seconds", 40, 5, 1800), Param("rest_s", "seconds", 20), Param("rounds", "count", 3, 1, 50),
             Param("order", "choice", "circuit", choices=("circuit", "straight")), Param("turn_rest_s", "seconds", None)),
-           _make_even, _read_even, dose="window"),
+           _make_even, _read_even, dose="window", free=lane("rounds", 1, 50, work_s=(40, 30, 20))),
 )  # fmt: skip

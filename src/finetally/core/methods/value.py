@@ -48,6 +48,20 @@ class Change(_Setting):
     up: NotNegative = 3
 
 
+class WeekTarget(_Setting):
+    """What a row is to get in a week: minutes, or a share (0 to 1) of all rows; either end may be open."""
+
+    by: Literal["minutes", "share"] = "minutes"
+    low: NotNegative | None = None
+    high: NotNegative | None = None
+
+    @model_validator(mode="after")
+    def _rising(self) -> WeekTarget:
+        if self.low is not None and self.high is not None and self.low > self.high:
+            raise ValueError("the low end is over the high end")
+        return self
+
+
 class Methods(_Setting):
     """All constants that figures depend on. Unknown names and values out of bounds are refused."""
 
@@ -77,7 +91,11 @@ class Methods(_Setting):
     landings_limit: NotNegative = 100
     muted_checks: list[str] = []
     hard_day_effort: NotNegative = 7
+    hard_day_load: NotNegative | None = None
     clash_hours: NotNegative = 48
+    week_targets: dict[
+        Literal["squat", "hinge", "lunge", "push", "pull", "trunk", "travel", "jump"], WeekTarget
+    ] = {}
 
     @model_validator(mode="after")
     def _rising(self) -> Methods:

@@ -68,10 +68,10 @@ def read_movements_csv(data: str) -> list[MovementDef]:
         rows = list(csv.reader(io.StringIO(data.lstrip("\ufeff")), strict=True))
     except csv.Error as error:
         raise DocumentError([Problem("(document)", str(error), "comma-separated text", "not_csv")]) from None
-    if not rows or "key" not in rows[0]:
-        found = shown(", ".join(rows[0])) if rows else "nothing"
+    head = [name.strip() for name in rows[0]] if rows else []
+    if "key" not in head:
+        found = shown(", ".join(head)) if head else "nothing"
         raise DocumentError([Problem("line 1", found, "a head line with at least key and patterns", "head")])
-    head = [name.strip() for name in rows[0]]
     unknown = [name for name in head if name not in COLUMNS]
     if unknown:
         raise DocumentError([Problem("line 1", shown(unknown[0]), ", ".join(COLUMNS), "head")])

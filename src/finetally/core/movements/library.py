@@ -20,6 +20,10 @@ class Library(Mapping[str, MovementDef]):
     def __getitem__(self, key: str) -> MovementDef:
         return self._by_key[key]
 
+    def get(self, key: str, default: MovementDef | None = None) -> MovementDef | None:  # type: ignore[override]
+        """As a mapping has it, without the detour through an exception: it is asked for every step."""
+        return self._by_key.get(key, default)
+
     def __iter__(self) -> Iterator[str]:
         return iter(self._by_key)
 
@@ -38,7 +42,9 @@ class Library(Mapping[str, MovementDef]):
                 changed = {name: getattr(movement, name) for name in movement.model_fields_set}
                 movement = base.model_copy(update=changed)
             merged[movement.key] = movement
-        return Library(merged.values())
+        made = Library(())
+        made._by_key = MappingProxyType(merged)
+        return made
 
     def nearest(self, key: str, count: int = 3) -> list[str]:
         """Up to `count` keys that read most like `key`."""

@@ -12,6 +12,7 @@ from finetally.core.session.values import AmountRange, CountRange, FromScore
 
 RESTS = ("rest_s", "round_rest_s", "group_rest_s")
 DOSES = ("reps", "seconds", "metres")
+LISTED = (*DOSES, "load", "rest_s")
 
 
 def blocks_with_paths(session: Session) -> Iterator[tuple[Path, Block]]:
@@ -87,9 +88,10 @@ def round_lists(
         if isinstance(value, list):
             yield (*clock_path, key), len(value)
     for index, step in enumerate(steps):
-        for key in (*DOSES, "load", "rest_s"):
-            value = getattr(step, key)
-            if isinstance(value, list):
+        fields = step.__dict__
+        for key in LISTED:
+            value = fields[key]
+            if type(value) is list:
                 yield (*steps_path, index, key), len(value)
         for number, option in enumerate(step.options or ()):
             for key in ("reps", "load"):

@@ -23,6 +23,9 @@ from pydantic_core import PydanticCustomError
 
 from finetally.core.session.limits import MAX_COUNT, MAX_DURATION_S, MAX_METRES, MAX_REPS
 
+POUND_KG = 0.45359237
+"""Kilograms in a pound (the international pound, 1959): the document keeps kilograms."""
+
 
 def _no_open_end(schema: dict[str, Any]) -> None:
     # Unknown keys are kept, but they are no part of the published shape.

@@ -3,10 +3,8 @@
 from __future__ import annotations
 
 from finetally.core.methods.given import Given
-from finetally.core.methods.value import Methods
-from finetally.core.movements.library import Library
 from finetally.core.session.document import Session
-from finetally.core.tally.measure import tally
+from finetally.core.tally.measure import Tally
 from finetally.core.tally.shapes import ExitFigures
 from finetally.core.unfold.resolve import PLAN, Resolver
 from finetally.core.unfold.tape import Ident
@@ -27,10 +25,10 @@ def exit_places(session: Session, given: Given) -> list[tuple[Ident, int]]:
     return places
 
 
-def exits_of(session: Session, *, library: Library, methods: Methods, given: Given) -> list[ExitFigures]:
+def exits_of(t: Tally) -> list[ExitFigures]:
     """One entry for each block with `optional: exit`, in order; at its first pass where it has several."""
     exits: list[ExitFigures] = []
-    for before, index in exit_places(session, given):
-        cut = tally(session, library=library, methods=methods, given=given, end_before=index)
-        exits.append({"before": before, **cut.whole.figures(methods), "load": cut.load})
+    for before, index in exit_places(t.session, t.given):
+        cut = t.ended_before(index)
+        exits.append({"before": before, **cut.whole.figures(t.methods), "load": cut.load})
     return exits

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -17,7 +18,7 @@ from finetally.core.tally.times import Clocked, add_up, clock_blocks, counted
 from finetally.core.tally.trace import Breath, Demand, breathing_trace
 from finetally.core.unfold.resolve import PLAN, Corner, Resolver
 from finetally.core.unfold.tape import Tape
-from finetally.core.unfold.unfold import unfold
+from finetally.core.unfold.unfold import Unfolder
 
 
 @dataclass
@@ -37,6 +38,19 @@ class Tally:
     counted: list[bool]
     trace: list[Breath]
     effort: EffortTally
+    unfolder: Unfolder
+
+    def ended_before(self, first: int) -> Tally:
+        """The same day's session as if it ended before entry `first` (above 0) of its plan, cool-down kept."""
+        if self.given.until is not None:
+            # What was cut short already has other entries: it is laid out anew from the whole plan.
+            given = self.given.model_copy(update={"until": None})
+            whole = tally(self.session, library=self.library, methods=self.methods, given=given)
+            return whole.ended_before(first)
+        tape, kept = self.unfolder.ended_before(self.tape, first)
+        return _measured_tape(
+            self.session, self.methods, self.given, self.resolver, tape, self.unfolder, self.trace[:kept]
+        )
 
     @cached_property
     def reps(self) -> RepTally:
@@ -79,17 +93,26 @@ def tally(
     methods: Methods = DEFAULT_METHODS,
     given: Given = NOTHING_GIVEN,
     corner: Corner = PLAN,
-    end_before: int | None = None,
 ) -> Tally:
     """Unfold a session and measure the tape. Raises DocumentError as `unfold` does."""
-    tape = unfold(session, library=library, methods=methods, given=given, corner=corner, end_before=end_before)
+    unfolder = Unfolder(session, library, methods, given, corner)
+    return _measured_tape(session, methods, given, unfolder.resolver, unfolder.whole(), unfolder, ())
+
+
+def _measured_tape(
+    session: Session,
+    methods: Methods,
+    given: Given,
+    resolver: Resolver,
+    tape: Tape,
+    unfolder: Unfolder,
+    begun: Sequence[Breath],
+) -> Tally:
     full = tape.library
-    chosen = counted(tape, methods)
-    trace = breathing_trace(tape, Demand(tape, full, methods, given.person), methods)
+    trace = breathing_trace(tape, Demand(tape, full, methods, given.person), methods, begun)
     effort = EffortTally(tape, trace, methods, given.person)
-    clocked = clock_blocks(tape)
-    resolver = Resolver(corner, given.scores)
-    return Tally(session, full, methods, given, resolver, tape, clocked, chosen, trace, effort)
+    clocked, chosen = clock_blocks(tape), counted(tape, methods)
+    return Tally(session, full, methods, given, resolver, tape, clocked, chosen, trace, effort, unfolder)
 
 
 def _visit_efforts(tape: Tape, effort: EffortTally) -> list[float]:

@@ -6,12 +6,14 @@ Everything that the browser shows of it is worked out here; it only scales secon
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from typing import NamedTuple
 
 from typing_extensions import TypedDict
 
-from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY, ROW_OF
+from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY, ROW_OF, Row
 from finetally.core.tally.measure import Tally
+from finetally.core.unfold.steps import StepPlan
 from finetally.core.unfold.tape import Done, Segment
 
 LEVELS = 5
@@ -29,32 +31,28 @@ class StaveRow(TypedDict):
     work_s: float
 
 
-class StaveMark(TypedDict):
-    """A block of ink: `row` counts from the top; `level` 0-4 is its ink; `half` the side; `segment` its window."""
+StaveMark = tuple[int, float, float, int, int, int]
+"""A block of ink: row from the top, start, seconds, level 0-4 of its ink, half (0 whole, 1 left, 2 right), segment.
 
-    row: int
-    start: float
-    seconds: float
-    level: int
-    half: str | None
-    segment: int
+A row of numbers, not a record: a long session has thousands, and they are sent at every keystroke.
+"""
+
+StaveLine = tuple[int, int, float, float, int, float, float]
+"""A window when it is pointed at: segment, number of its kind, start, seconds, reps, metres, effort."""
+
+HALVES = {None: 0, "left": 1, "right": 2}
 
 
-class StaveLine(TypedDict):
-    """What is said of a window when it is pointed at. `counted` tells which kind `reps` are."""
+class StaveKind(TypedDict):
+    """What many windows have in common. `counted` tells which kind their reps are."""
 
-    start: float
-    seconds: float
     movement: str
     name: str
     block: int
     step: str
-    reps: int
     counted: str
-    metres: float
     side: str | None
     kg: float | None
-    effort: float
 
 
 class StaveBracket(TypedDict):
@@ -68,14 +66,37 @@ class StaveBracket(TypedDict):
 
 
 class Stave(TypedDict):
-    """All that is drawn. `lines` by segment number as text; `ribbon` is uptake at even steps of time."""
+    """All that is drawn, to 3 places. `work_s`: all rows together.
+
+    `lines` in order of time; `ribbon` is uptake at even steps of time.
+    """
 
     total_s: float
+    work_s: float
     rows: list[StaveRow]
     marks: list[StaveMark]
-    lines: dict[str, StaveLine]
+    kinds: list[StaveKind]
+    lines: list[StaveLine]
     brackets: list[StaveBracket]
     ribbon: list[float]
+
+
+class Thumbnail(TypedDict):
+    """The stave small: marks as (row, start, seconds, level) in seconds."""
+
+    total_s: float
+    rows: int
+    marks: list[tuple[int, float, float, int]]
+
+
+def thumbnail_of(t: Tally) -> Thumbnail:
+    """The stave small, for lists and columns: ink alone."""
+    rows, marks, _ = _ink(t)
+    return {
+        "total_s": round(t.tape.total_s, 3),
+        "rows": len(rows),
+        "marks": [(row, start, seconds, level) for row, start, seconds, level, _, _ in marks],
+    }
 
 
 def level_of(effort: float) -> int:
@@ -85,74 +106,98 @@ def level_of(effort: float) -> int:
 
 def stave_of(t: Tally) -> Stave:
     """Draw a tally. Rows are the eight patterns, and mobility where there is some."""
-    rows = list(EIGHT_ROWS)
-    if any("mobility" in done.step.movement.patterns for done in t.tape.visits):
-        rows.append(MOBILITY)
-    numbers = {row.name: index for index, row in enumerate(rows)}
-    sums = [0.0] * len(rows)
-    marks: list[StaveMark] = []
-    lines: dict[str, StaveLine] = {}
+    rows, marks, sums = _ink(t)
+    lines: list[StaveLine] = []
+    kinds: dict[_KindKey, int] = {}
     for index, segment in enumerate(t.tape.segments):
         if segment.visit is None:
             continue
         done = t.tape.visits[segment.visit]
-        effort = t.effort.windows[index]
-        drawn: dict[int, float] = {}
-        for pattern, weight in done.step.movement.patterns.items():
-            row = numbers[ROW_OF[pattern].name]
-            drawn[row] = drawn.get(row, 0.0) + weight
-        for row, weight in drawn.items():
-            sums[row] += segment.seconds * weight
-            marks.extend(_marks(segment, done, row, level_of(effort), index))
-        lines[str(index)] = _line(t, segment, done, effort)
+        kind = kinds.setdefault(_kind_key(segment, done), len(kinds))
+        start, seconds = round(segment.start, 3), round(segment.seconds, 3)
+        metres = round(done.metres or done.metres_estimated, 3)
+        lines.append((index, kind, start, seconds, done.reps, metres, round(t.effort.windows[index], 3)))
     return {
-        "total_s": t.tape.total_s,
-        "rows": [{"name": r.name, "code": r.code, "work_s": s} for r, s in zip(rows, sums, strict=True)],
+        "total_s": round(t.tape.total_s, 3),
+        "work_s": round(sum(sums), 3),
+        "rows": [{"name": r.name, "code": r.code, "work_s": round(s, 3)} for r, s in zip(rows, sums, strict=True)],
         "marks": marks,
+        "kinds": [_kind(key) for key in kinds],
         "lines": lines,
         "brackets": list(_brackets(t)),
         "ribbon": _ribbon(t),
     }
 
 
-def _marks(segment: Segment, done: Done, row: int, level: int, index: int) -> Iterator[StaveMark]:
-    def mark(start: float, seconds: float, half: str | None) -> StaveMark:
-        return {
-            "row": row,
-            "start": start,
-            "seconds": seconds,
-            "level": level,
-            "half": half,
-            "segment": index,
-        }
+def _ink(t: Tally) -> tuple[list[Row], list[StaveMark], list[float]]:
+    """The rows, all marks, and each row's seconds."""
+    rows = list(EIGHT_ROWS)
+    if any("mobility" in done.step.movement.patterns for done in t.tape.visits):
+        rows.append(MOBILITY)
+    numbers = {row.name: index for index, row in enumerate(rows)}
+    sums = [0.0] * len(rows)
+    marks: list[StaveMark] = []
+    drawn: dict[int, list[tuple[int, float]]] = {}
+    for index, segment in enumerate(t.tape.segments):
+        if segment.visit is None:
+            continue
+        done = t.tape.visits[segment.visit]
+        mine = drawn.get(id(done.step))
+        if mine is None:
+            mine = drawn[id(done.step)] = _rows_of(done, numbers)
+        for row, weight in mine:
+            sums[row] += segment.seconds * weight
+            _mark(marks, segment, done, row, level_of(t.effort.windows[index]), index)
+    return rows, marks, sums
 
+
+def _rows_of(done: Done, numbers: Mapping[str, int]) -> list[tuple[int, float]]:
+    """The rows that a movement is drawn in, with its weight in each."""
+    rows: dict[int, float] = {}
+    for pattern, weight in done.step.movement.patterns.items():
+        row = numbers[ROW_OF[pattern].name]
+        rows[row] = rows.get(row, 0.0) + weight
+    return list(rows.items())
+
+
+def _mark(into: list[StaveMark], segment: Segment, done: Done, row: int, level: int, index: int) -> None:
+    start, seconds = segment.start, segment.seconds
     if done.per_side and done.seconds > 0:
-        left = segment.seconds * done.left_s / done.seconds
-        yield mark(segment.start, left, "left")
-        if segment.seconds > left:
-            yield mark(segment.start + left, segment.seconds - left, "right")
+        left = seconds * done.left_s / done.seconds
+        into.append((row, round(start, 3), round(left, 3), level, 1, index))
+        if seconds > left:
+            into.append((row, round(start + left, 3), round(seconds - left, 3), level, 2, index))
     else:
-        yield mark(segment.start, segment.seconds, segment.at.side)
+        into.append((row, round(start, 3), round(seconds, 3), level, HALVES.get(segment.whose.side, 0), index))
 
 
-def _line(t: Tally, segment: Segment, done: Done, effort: float) -> StaveLine:
+class _KindKey(NamedTuple):
+    step: StepPlan
+    block: int
+    counted: str
+    side: str | None
+    kg: float | None
+
+
+def _kind_key(segment: Segment, done: Done) -> _KindKey:
     counted = "called" if done.called else "paced" if done.paced else "estimated"
     load = done.load
     kg = load.kg * (load.count or 1) if load is not None and load.kg is not None else None
-    side = "each" if done.per_side else segment.at.side
+    side = "each" if done.per_side else segment.whose.side
+    side = side or ("alternate" if done.step.sides == "alternate" else None)
+    return _KindKey(done.step, segment.block, counted, side, kg)
+
+
+def _kind(key: _KindKey) -> StaveKind:
+    step = key.step
     return {
-        "start": segment.start,
-        "seconds": segment.seconds,
-        "movement": done.step.key,
-        "name": done.step.movement.name or done.step.key,
-        "block": segment.block,
-        "step": str(done.step.ident),
-        "reps": done.reps,
-        "counted": counted,
-        "metres": done.metres or done.metres_estimated,
-        "side": side or ("alternate" if done.step.sides == "alternate" else None),
-        "kg": kg,
-        "effort": effort,
+        "movement": step.key,
+        "name": step.movement.name or step.key,
+        "block": key.block,
+        "step": str(step.ident),
+        "counted": key.counted,
+        "side": key.side,
+        "kg": key.kg,
     }
 
 
@@ -163,8 +208,8 @@ def _brackets(t: Tally) -> Iterator[StaveBracket]:
             "block": run.block,
             "title": of.block.title or of.part,
             "part": of.part,
-            "start": run.clock_start,
-            "end": run.clock_end,
+            "start": round(run.clock_start, 3),
+            "end": round(run.clock_end, 3),
         }
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from finetally.core.methods.value import Methods
 from finetally.core.tally.shapes import TimeFigures
-from finetally.core.unfold.tape import BlockOf, Segment, Tape
+from finetally.core.unfold.tape import Segment, Tape
 
 
 class Clocked:
@@ -44,19 +44,20 @@ class Clocked:
         }
 
 
-def counts_by_clock(segment: Segment, of: BlockOf) -> bool:
+def counts_by_clock(segment: Segment, clock_kind: str) -> bool:
     """Whether the school "by the clock" counts this rest or change as work.
 
     The whole window of an amrap; in a task what is taken, not what is prescribed.
     """
-    if of.clock_kind == "amrap":
+    if clock_kind == "amrap":
         return segment.window is not None
-    return of.clock_kind == "task" and (segment.taken or segment.kind == "change")
+    return clock_kind == "task" and (segment.taken or segment.kind == "change")
 
 
 def clock_blocks(tape: Tape) -> list[Clocked]:
     """Seconds of each block of the file, over all its passes. They add up to the session."""
     clocked = [Clocked() for _ in tape.blocks]
+    kinds = [of.clock_kind for of in tape.blocks]
     for segment in tape.segments:
         mine = clocked[segment.block]
         kind = segment.kind
@@ -69,7 +70,7 @@ def clock_blocks(tape: Tape) -> list[Clocked]:
                 mine.rest += segment.seconds
             else:
                 mine.change += segment.seconds
-            if counts_by_clock(segment, tape.blocks[segment.block]):
+            if counts_by_clock(segment, kinds[segment.block]):
                 mine.by_clock_s += segment.seconds
     return clocked
 

@@ -8,6 +8,7 @@ First-order kinetics: Whipp & Wasserman 1972; Barstow & Molé 1991. METs: Compen
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from typing import NamedTuple
 
 from finetally.core.methods.given import PersonGiven
@@ -47,27 +48,25 @@ def breathe(demand: float, start: float, seconds: float, on_s: float, off_s: flo
     decay = math.exp(-rising_s / tau)
     away = start - demand
     end = demand + away * decay
-    integral = demand * rising_s + away * tau * (1 - decay)
-    square = (
-        demand * demand * rising_s
-        + 2 * demand * away * tau * (1 - decay)
-        + away * away * tau / 2 * (1 - decay * decay)
-    )
+    faded = away * tau * (1 - decay)
+    integral = demand * rising_s + faded
+    # ∫V² = D²t + 2D∫(V − D) + ∫(V − D)², the last = away² τ/2 (1 − decay²).
+    square = demand * (integral + faded) + faded * away * (1 + decay) / 2
     if flat_s > 0:
         end = 1.0
         integral += flat_s
         square += flat_s
     gap = demand * seconds - integral if demand > start else 0.0
-    above = _above(demand, start, end, rising_s, tau) + flat_s
-    return Breath(demand, start, end, integral, square, above, gap)
+    low = start < HIGH_UPTAKE and end < HIGH_UPTAKE
+    above = 0.0 if low else _above(demand, start, end, rising_s, tau) + flat_s
+    return tuple.__new__(Breath, (demand, start, end, integral, square, above, gap))
 
 
 def _above(demand: float, start: float, end: float, seconds: float, tau: float) -> float:
+    """Seconds at 80 % or more where at least one end is there."""
     high = HIGH_UPTAKE
     if start >= high and end >= high:
         return seconds
-    if start < high and end < high:
-        return 0.0
     crossing = tau * math.log((start - demand) / (high - demand))
     return seconds - crossing if end >= high else crossing
 
@@ -96,12 +95,12 @@ class Demand:
         return met * effort_factor / self.capacity
 
 
-def breathing_trace(tape: Tape, demand: Demand, methods: Methods) -> list[Breath]:
-    """One Breath a segment, through the whole session from rest."""
+def breathing_trace(tape: Tape, demand: Demand, methods: Methods, begun: Sequence[Breath] = ()) -> list[Breath]:
+    """One Breath a segment, through the whole session from rest; `begun`: those known already, from the start."""
     on_s, off_s = methods.tau_on_s, methods.tau_off_s
-    value = demand.still
-    trace = []
-    for segment in tape.segments:
+    trace = list(begun)
+    value = trace[-1].end if trace else demand.still
+    for segment in tape.segments[len(trace) :]:
         if segment.visit is not None:
             step = tape.visits[segment.visit].step
             wanted = demand.working(step.met, step.effort_factor)

@@ -41,7 +41,7 @@ def run_amrap(run: Run, clock: Amrap, *, rounds: int | None, fill: StepPlan | No
             previous = plan if rest <= 0 else None
             if rest > 0:
                 recorder.write("rest", min(rest, end - recorder.now))
-            elif not last:
+            elif not last or fill is not None:
                 breather = doer.pacer.breather(done.seconds, plan.effort)
                 recorder.write("rest", min(breather, max(0.0, end - recorder.now)), "done", taken=True)
         if recorder.now <= began:

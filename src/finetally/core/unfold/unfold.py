@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from copy import copy
 from typing import NamedTuple
 
 from finetally.core.methods.given import NOTHING_GIVEN, Given
@@ -13,7 +14,7 @@ from finetally.core.session.document import Section, Session
 from finetally.core.session.problems import refuse
 from finetally.core.unfold.clock_rotation import run_rotation
 from finetally.core.unfold.doing import Turns
-from finetally.core.unfold.pace import Pacer
+from finetally.core.unfold.pace import EPS, Pacer
 from finetally.core.unfold.resolve import PLAN, Corner, Resolver
 from finetally.core.unfold.station import Bench, Work, is_capped, work_of
 from finetally.core.unfold.steps import StepReader
@@ -69,12 +70,6 @@ def passes_of(session: Session, resolver: Resolver) -> list[Planned]:
     return plan
 
 
-def ended_before(plan: Sequence[Planned], blocks: Sequence[BlockOf], first_left_out: int) -> list[Planned]:
-    """The plan as if the session ended before the entry `first_left_out` of it; cool-down blocks stay."""
-    kept = list(plan[:first_left_out])
-    return kept + [p for p in plan[first_left_out:] if blocks[p.block].part == "cool-down"]
-
-
 def unfold(
     session: Session,
     *,
@@ -82,25 +77,40 @@ def unfold(
     methods: Methods = DEFAULT_METHODS,
     given: Given = NOTHING_GIVEN,
     corner: Corner = PLAN,
-    end_before: int | None = None,
 ) -> Tape:
     """Lay a session out in time.
 
-    `library` without the file's own movements; `corner` says at which end ranges stand; `end_before` leaves
-    out everything from that entry of the plan on, cool-down apart. Raises DocumentError with paths for what
-    cannot be laid out: unknown movements, doses without pace, more segments than the limit.
+    `library` without the file's own movements; `corner` says at which end ranges stand. Raises DocumentError
+    with paths for what cannot be laid out: unknown movements, doses without pace, more segments than the limit.
     """
-    unfolder = _Unfolder(session, library.with_definitions(session.movements), methods, given, corner)
-    return unfolder.go(end_before)
+    return Unfolder(session, library, methods, given, corner).whole()
 
 
-class _Unfolder:
-    def __init__(self, session: Session, library: Library, methods: Methods, given: Given, corner: Corner) -> None:
+class _Mark(NamedTuple):
+    """How far a tape is when a pass begins."""
+
+    segments: int
+    visits: int
+    windows: int
+    overflows: int
+    turns: Turns
+
+
+class Unfolder:
+    """Lays a session out, whole and then, where it has exits, as if it ended before one of them."""
+
+    def __init__(
+        self, session: Session, library: Library, methods: Methods, given: Given, corner: Corner = PLAN
+    ) -> None:
+        library = library.with_definitions(session.movements)
         self.session = session
         self.library = library
         self.given = given
+        self.methods = methods
         self.resolver = Resolver(corner, given.scores)
-        self.bench = Bench(Recorder(), Pacer(methods), Turns(), self.resolver, methods)
+        self.plan = passes_of(session, self.resolver)
+        self.marks: list[_Mark] = []
+        self.bench = self._bench(Turns())
         self.blocks = blocks_of(session)
         reader = StepReader(library, methods, given, self.resolver)
         self.works = [self._works(block, reader) for block in self.blocks]
@@ -130,19 +140,55 @@ class _Unfolder:
                 works.append(work_of(block, inner, clock_path, steps, plans, rounds, self.resolver))
         return works
 
-    def go(self, end_before: int | None) -> Tape:
-        plan = passes_of(self.session, self.resolver)
-        if end_before is None and self.given.until is not None:
-            end_before = self._until(plan, self.given.until)
-        if end_before is not None:
-            plan = ended_before(plan, self.blocks, end_before)
-        tape = self.bench.recorder.tape
-        tape.blocks, tape.library = self.blocks, self.library
-        tape.overflows = self.bench.overflows
+    def _bench(self, turns: Turns) -> Bench:
+        return Bench(Recorder(), Pacer(self.methods), turns, self.resolver, self.methods)
+
+    def whole(self) -> Tape:
+        """The session as planned (up to the block `until` where the day was given so, cool-down kept)."""
+        plan = self.plan
+        if self.given.until is not None:
+            first = self._until(plan, self.given.until)
+            plan = plan[:first] + self._cool_down(first)
+        tape = self._tape()
         for index, planned in enumerate(plan):
+            sizes = len(tape.segments), len(tape.visits), len(tape.windows), len(tape.overflows)
+            self.marks.append(_Mark(*sizes, self.bench.turns.copy()))
             self._block(planned, last=index == len(plan) - 1)
         tape.total_s = self.bench.recorder.now
         return tape
+
+    def ended_before(self, whole: Tape, first: int) -> tuple[Tape, int]:
+        """The session without everything from entry `first` (above 0) of the plan on, cool-down apart.
+
+        `whole` is the tape of `whole()`; the second value tells how many of its segments the cut one begins with.
+        """
+        mark, rest = self.marks[first], self._cool_down(first)
+        self.bench = self._bench(mark.turns.copy())
+        tape = self._tape()
+        tape.runs = [*whole.runs[: first - 1], copy(whole.runs[first - 1])]
+        kept, ended = mark.segments, tape.runs[-1]
+        if not rest:
+            # Nothing follows now: what was rest before the next block is written no more.
+            ended.end = ended.clock_end
+            while kept and whole.segments[kept - 1].start >= ended.clock_end - EPS:
+                kept -= 1
+            ended.last_segment = kept
+        tape.segments, tape.visits = whole.segments[:kept], whole.visits[: mark.visits]
+        tape.windows = whole.windows[: mark.windows]
+        tape.overflows.extend(whole.overflows[: mark.overflows])
+        self.bench.recorder.now = ended.end
+        for index, planned in enumerate(rest):
+            self._block(planned, last=index == len(rest) - 1)
+        tape.total_s = self.bench.recorder.now
+        return tape, kept
+
+    def _tape(self) -> Tape:
+        tape = self.bench.recorder.tape
+        tape.blocks, tape.library, tape.overflows = self.blocks, self.library, self.bench.overflows
+        return tape
+
+    def _cool_down(self, first: int) -> list[Planned]:
+        return [p for p in self.plan[first:] if self.blocks[p.block].part == "cool-down"]
 
     def _until(self, plan: Sequence[Planned], until: str) -> int:
         for index, planned in enumerate(plan):

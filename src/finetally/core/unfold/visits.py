@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from collections.abc import Sequence
 from typing import Literal, NamedTuple
 
@@ -37,6 +38,7 @@ def sets_of(items: Sequence[int], visit: VisitOrder, strip_from: Literal["front"
     return [list(items)]
 
 
+@functools.lru_cache(maxsize=64)
 def visiting_order(
     count: int,
     *,
@@ -44,7 +46,7 @@ def visiting_order(
     group: int | Literal["all"] = "all",
     rounds: int = 1,
     strip_from: Literal["front", "back"] = "front",
-) -> list[Visit]:
+) -> tuple[Visit, ...]:
     """All visits of a block with `count` items: group by group, `rounds` walks over each group."""
     size = count if group == "all" else group
     order: list[Visit] = []
@@ -61,4 +63,4 @@ def visiting_order(
                     leaves = ends and number == last_set and round_ == rounds - 1
                     order.append(Visit(item, round_, ends, leaves, False))
     order[-1] = order[-1]._replace(last=True)
-    return order
+    return tuple(order)

@@ -63,7 +63,7 @@ def _exit(t: Tally, words: list[str]) -> Explanation:
     cuts = exit_places(t.session, t.given)
     if len(words) < 3 or not words[1].isdigit() or int(words[1]) >= len(cuts):
         raise UnknownFigureError(figure)
-    cut = tally(t.session, library=t.library, methods=t.methods, given=t.given, end_before=cuts[int(words[1])][1])
+    cut = t.ended_before(cuts[int(words[1])][1])
     inner = ".".join(words[2:])
     opened = explain_tally(cut, "effort.load" if inner == "load" else inner)
     for one in opened["terms"]:

@@ -44,12 +44,17 @@ def explain_rate(t: Tally, words: list[str]) -> Explanation:
 
 
 def explain_reps(t: Tally, words: list[str]) -> Explanation:
-    """Open `reps.<kind>`, `movements.<key>.<field>`, `volume_kg`, `landings.<grade>`, `visits.<n>.<field>`."""
+    """Open `reps.<kind>`, `movements.<key>.<field>`, `volume_kg`, `landings`, one grade, `visits.<n>.<field>`."""
     figure = ".".join(words)
     if words[0] == "visits":
         return _visit(t, figure, words)
     if words[0] == "movements" and len(words) >= 3:
         return _movement(t, figure, ".".join(words[1:-1]), words[-1])
+    if words == ["landings"]:
+        low, medium, high = (t.reps.landings[grade] for grade in ("low", "medium", "high"))
+        graded = (("low", low), ("medium", medium), ("high", high))
+        terms = [term(grade, count, "count", f"landings.{grade}") for grade, count in graded if count]
+        return node(figure, low + medium + high, "count", "sum", terms)
     field = {"volume_kg": "kg", "volume_called_kg": "kg_called"}.get(figure, words[-1])
     if words[0] == "landings":
         field = f"landings_{words[-1]}"
