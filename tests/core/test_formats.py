@@ -12,9 +12,11 @@ from hypothesis import strategies as st
 from finetally.core.board.reader import read_board
 from finetally.core.board.writer import write_wall
 from finetally.core.figures import figures
-from finetally.core.formats.names import claimed, name_of
+from finetally.core.formats.labels import PARAM_LABELS
+from finetally.core.formats.names import claimed, format_of, name_of
 from finetally.core.formats.shape import CannotMakeError, Format, Param, shape_of
 from finetally.core.formats.table import BY_KEY, FORMATS, make, recognise
+from finetally.core.session.document import Block
 from finetally.core.session.reading import parse_session
 from finetally.shipped import shipped_library
 from tests.conftest import CASES
@@ -57,6 +59,11 @@ def test_what_is_made_is_recognised_and_made_again(one: Format, data: st.DataObj
     assert one.key in found
     again = found[one.key]
     assert shape_of(make(one.key, again.steps, again.params)) == shape_of(entries)
+    if len(entries) == 1 and "section" not in entries[0]:
+        # As the Bench asks: of the block that was read, where every number of seconds is a float.
+        read = parse_session(session(*entries)).blocks[0]
+        assert isinstance(read, Block)
+        assert one.key in [fit["key"] for fit in format_of(read)["fits"]]
 
 
 @pytest.mark.parametrize("one", FORMATS, ids=lambda f: f.key)
@@ -128,3 +135,7 @@ def test_all_named_formats_are_there() -> None:
 def test_labels_that_claim_a_format() -> None:
     assert [f.key for f in claimed("Friday tabata")] == ["strict-20-10"]
     assert claimed("Legs") == []
+
+
+def test_every_number_of_every_format_has_a_label() -> None:
+    assert {param.name for one in FORMATS for param in one.params} == set(PARAM_LABELS)
