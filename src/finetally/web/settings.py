@@ -36,6 +36,7 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "finetally.web.squads",
     "finetally.web.training",
+    "finetally.web.plan",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
@@ -106,6 +107,7 @@ X_FRAME_OPTIONS = "DENY"
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"stderr": {"class": "logging.StreamHandler"}},
+    "filters": {"without_tokens": {"()": "finetally.web.log.WithoutTokens"}},
+    "handlers": {"stderr": {"class": "logging.StreamHandler", "filters": ["without_tokens"]}},
     "root": {"handlers": ["stderr"], "level": "WARNING"},
 }

@@ -4,10 +4,12 @@ from django.urls import path, re_path
 
 from finetally.web.api.api import api
 from finetally.web.pages import front_end
+from finetally.web.plan.feeds import feed
 
 urlpatterns = [
     path("api/", api.urls),
-    re_path(r"^(?!api/|static/).*$", front_end),
+    path("feeds/<str:token>.ics", feed),
+    re_path(r"^(?!api/|static/|feeds/).*$", front_end),
 ]
 handler400 = "finetally.web.problems.bad_request"
 handler403 = "finetally.web.problems.forbidden"

@@ -19,9 +19,14 @@ from finetally.core.session.problems import DocumentError, Problem, path_text, s
 from finetally.core.session.reading import read_json
 from finetally.web.api.account import router as account
 from finetally.web.api.board import router as board
+from finetally.web.api.compare import router as compare
 from finetally.web.api.figures import router as figures
 from finetally.web.api.formats import router as formats
+from finetally.web.api.level import router as level
+from finetally.web.api.plan import router as plan
+from finetally.web.api.season import router as season
 from finetally.web.api.sessions import router as sessions
+from finetally.web.api.shapes import router as shapes
 from finetally.web.api.squads import router as squads
 from finetally.web.api.tables import router as tables
 from finetally.web.problems import problem_response
@@ -62,6 +67,11 @@ api.add_router("/sessions", sessions)
 api.add_router("", tables)
 api.add_router("", formats)
 api.add_router("", board)
+api.add_router("", compare)
+api.add_router("", shapes)
+api.add_router("/plan", plan)
+api.add_router("/plan", level)
+api.add_router("/plan", season)
 api.add_router("", squads)
 
 
@@ -71,12 +81,22 @@ def _document_error(request: HttpRequest, error: DocumentError) -> HttpResponse:
     return problem_response(413 if too_large else 422, "document", error.problems[0].text, error.problems)
 
 
+def _found(item: dict[str, Any]) -> str:
+    """What stood at a place of a request, as far as it is told."""
+    told = (item.get("ctx") or {}).get("found")
+    if told is not None:
+        return shown(told)
+    if "input" in item:
+        return shown(item["input"])
+    return "nothing" if item["type"] == "missing" else "something else"
+
+
 @api.exception_handler(RequestError)
 def _request_error(request: HttpRequest, error: RequestError) -> HttpResponse:
     problems = [
         Problem(
             path_text(tuple(part for part in item["loc"] if part not in ("body", "data", "path", "query"))),
-            shown(item.get("input")),
+            _found(item),
             str(item["msg"]).lower(),
             str(item["type"]),
         )

@@ -8,11 +8,14 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from finetally.core.formats.remake import remade, usual_dose
+from finetally.core.formats.labels import PARAM_LABELS
+from finetally.core.formats.remake import REST_BEFORE_NEW_S, remade, usual_step
 from finetally.core.formats.shape import CannotMakeError, Param
 from finetally.core.formats.table import BY_KEY, FORMATS, make
+from finetally.core.movements.library import Library
 from finetally.core.session.problems import Problem
 from finetally.core.session.reading import parse_session
+from finetally.core.session.values import POUND_KG
 from finetally.web.api.figures import json_answer
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
@@ -26,6 +29,7 @@ class ParamOut(Schema):
     """One thing a coach sets: kind `seconds`, `count`, `reps`, `choice`, `flag` or `seconds-list`."""
 
     name: str
+    label: str
     kind: str
     default: Any
     low: float
@@ -47,9 +51,10 @@ class FormatOut(Schema):
 
 
 class FormatsOut(Schema):
-    """All of them, in order of precedence."""
+    """All of them, in order of precedence; and the kilograms in a pound, for loads that are typed so."""
 
     formats: list[FormatOut]
+    pound_kg: float
 
 
 class MakeIn(Schema):
@@ -59,18 +64,50 @@ class MakeIn(Schema):
     params: dict[str, Any] = {}
     entry: dict[str, Any] | None = None
     movements: list[str] = Field(default=[], max_length=100)
+    definitions: list[dict[str, Any]] = Field(default=[], max_length=500)
     squad: int | None = None
 
 
 class MakeOut(Schema):
-    """The entries it makes: one block as a rule."""
+    """The entries it makes: one block as a rule; and the rest that goes before them where none stands."""
 
     entries: list[dict[str, Any]]
+    rest_before_s: float
+
+
+class StepIn(Schema):
+    """A movement to add to a block whose work runs on a clock; `definitions`: the file's own movements."""
+
+    movement: str = Field(max_length=120)
+    clock: str = Field(max_length=20)
+    definitions: list[dict[str, Any]] = Field(default=[], max_length=500)
+    squad: int | None = None
+
+
+class StepOut(Schema):
+    """The step."""
+
+    step: dict[str, Any]
+
+
+def _library(library: Library, definitions: list[dict[str, Any]]) -> Library:
+    """The squad's movements with a file's own on top. Raises DocumentError for wrong ones."""
+    if not definitions:
+        return library
+    blank = {"clock": {"kind": "intervals", "work_s": 20}, "steps": [{"movement": "-"}]}
+    whole = {"fine_tally": 1, "title": "-", "blocks": [blank], "movements": definitions}
+    return library.with_definitions(parse_session(whole).movements)
 
 
 def _param(one: Param) -> ParamOut:
     return ParamOut(
-        name=one.name, kind=one.kind, default=one.default, low=one.low, high=one.high, choices=list(one.choices)
+        name=one.name,
+        label=PARAM_LABELS[one.name],
+        kind=one.kind,
+        default=one.default,
+        low=one.low,
+        high=one.high,
+        choices=list(one.choices),
     )
 
 
@@ -78,6 +115,7 @@ def _param(one: Param) -> ParamOut:
 def formats(request: HttpRequest) -> FormatsOut:
     """The table of formats."""
     return FormatsOut(
+        pound_kg=POUND_KG,
         formats=[
             FormatOut(
                 key=one.key,
@@ -90,14 +128,14 @@ def formats(request: HttpRequest) -> FormatsOut:
                 dose=one.dose,
             )
             for one in FORMATS
-        ]
+        ],
     )
 
 
 @router.post("/formats/make", response={200: MakeOut, **REFUSALS}, operation_id="make_format")
 def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
     """Make a block of a format, from movements or from a block that is there."""
-    library = house_for(request.auth, data.squad, Right.LOOK).library
+    library = _library(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     chosen = BY_KEY.get(data.key)
     if chosen is None:
         return problem_response(404, "format", f"There is no format {data.key!r}.")
@@ -108,7 +146,7 @@ def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
             entries = remade(data.entry, data.key, data.params, library=library)
         else:
             dosed = chosen.dose in ("reps", "any")
-            steps = [{"movement": m, **(usual_dose(m, library) if dosed else {})} for m in data.movements]
+            steps = [usual_step(m, library, dosed=dosed) for m in data.movements]
             entries = make(data.key, steps, data.params)
         parse_session({"fine_tally": 1, "title": "-", "blocks": entries})
     except CannotMakeError as error:
@@ -117,4 +155,11 @@ def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
     except TypeError:
         problem = Problem("params", "a value of another kind", "the kind that the format's table names", "type")
         return problem_response(422, "format", problem.text, [problem])
-    return json_answer({"entries": entries})
+    return json_answer({"entries": entries, "rest_before_s": REST_BEFORE_NEW_S})
+
+
+@router.post("/formats/step", response={200: StepOut, **REFUSALS}, operation_id="usual_step")
+def make_step(request: HttpRequest, data: StepIn) -> StepOut:
+    """A step as it is added to a block."""
+    library = _library(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
+    return StepOut(step=usual_step(data.movement, library, dosed=data.clock != "intervals"))

@@ -49,3 +49,30 @@ def change_methods(request: HttpRequest, squad_id: int, data: MethodsIn) -> Meth
     """Change some settings."""
     squad = use_cases.change_methods(request.auth, squad_id, data.methods)
     return MethodsOut(methods=squad.methods_value().model_dump(mode="json", by_alias=True))
+
+
+class MutedOut(Schema):
+    """Codes of the checks that a squad is not told of."""
+
+    muted: list[str]
+
+
+MUTED = {200: MutedOut, **REFUSALS}
+
+
+@router.get("/squads/{squad_id}/muted-checks", response=MUTED, operation_id="muted_checks")
+def muted_checks(request: HttpRequest, squad_id: int) -> MutedOut:
+    """What is muted."""
+    return MutedOut(muted=use_cases.muted_checks(request.auth, squad_id))
+
+
+@router.put("/squads/{squad_id}/muted-checks/{code}", response=MUTED, operation_id="mute_check")
+def mute_check(request: HttpRequest, squad_id: int, code: str) -> MutedOut:
+    """Mute a check."""
+    return MutedOut(muted=use_cases.mute_check(request.auth, squad_id, code, muted=True))
+
+
+@router.delete("/squads/{squad_id}/muted-checks/{code}", response=MUTED, operation_id="unmute_check")
+def unmute_check(request: HttpRequest, squad_id: int, code: str) -> MutedOut:
+    """Tell of a check again."""
+    return MutedOut(muted=use_cases.mute_check(request.auth, squad_id, code, muted=False))

@@ -39,6 +39,10 @@ class Actor:
         """Ids of the squads in which the actor has a right."""
         return sorted(squad for squad, held in self.rights.items() if held >= right)
 
+    def may(self, squad_id: int, right: Right) -> bool:
+        """Whether the actor has a right in a squad."""
+        return self.rights.get(squad_id, 0) >= right
+
     def require(self, squad_id: int, right: Right) -> None:
         """Raise PermissionDenied unless the actor has a right in a squad that is known to it."""
         if self.rights.get(squad_id, 0) < right:

@@ -85,16 +85,41 @@ def _methods_problems(error: ValidationError) -> list[Problem]:
 
 def change_methods(actor: Actor, squad_id: int, changes: dict[str, Any]) -> Squad:
     """Set some of a squad's methods; None takes a setting back to its default. Raises DocumentError."""
-    squad = squad_for(actor, squad_id, Right.HEAD)
+    with transaction.atomic():
+        return _changed_methods(squad_for(actor, squad_id, Right.HEAD), changes)
+
+
+def _changed_methods(squad: Squad, changes: dict[str, Any]) -> Squad:
     wanted = {name: value for name, value in {**squad.methods, **changes}.items() if value is not None}
     try:
         Methods.model_validate(wanted)
     except ValidationError as error:
         raise DocumentError(_methods_problems(error)) from None
-    unknown = sorted(set(wanted.get("muted_checks", [])) - {check.code for check in CHECKS})
-    if unknown:
-        allowed = ", ".join(check.code for check in CHECKS)
-        raise DocumentError([Problem("muted_checks", repr(unknown[0]), allowed, "check")])
+    for code in wanted.get("muted_checks", []):
+        _known_check(code)
     squad.methods = wanted
     squad.save()
     return squad
+
+
+def _known_check(code: str) -> None:
+    codes = [check.code for check in CHECKS]
+    if code not in codes:
+        raise DocumentError([Problem("muted_checks", repr(code), ", ".join(codes), "check")])
+
+
+def muted_checks(actor: Actor, squad_id: int) -> list[str]:
+    """The checks that a squad is not told of."""
+    return list(squad_for(actor, squad_id, Right.LOOK).methods_value().muted_checks)
+
+
+def mute_check(actor: Actor, squad_id: int, code: str, *, muted: bool) -> list[str]:
+    """Tell a squad of a check no more, or again; gives those that are muted then. Raises DocumentError."""
+    _known_check(code)
+    with transaction.atomic():
+        squad = squad_for(actor, squad_id, Right.HEAD)
+        others = [one for one in squad.methods_value().muted_checks if one != code]
+        codes = [*others, code] if muted else others
+        squad.methods = {**squad.methods, "muted_checks": codes}
+        squad.save()
+    return codes

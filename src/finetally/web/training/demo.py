@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from importlib import resources
+from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.db import transaction
@@ -39,9 +40,14 @@ def load_demo() -> None:
         lifts = {key: round(kg * (0.8 + 0.03 * index), 1) for key, kg in ONE_RM.items()}
         Person.objects.create(squad=squad, user=owner, name=name, body_kg=62 + 2.5 * (index % 9), one_rm=lifts)
     actor = member(users["marit"].pk)
+    for document in demo_documents():
+        create_session(actor, squad.pk, document)
+
+
+def demo_documents() -> list[dict[str, Any]]:
+    """The demo's sessions, by the names of their files."""
     files = sorted(resources.files("finetally").joinpath("data/demo").iterdir(), key=lambda f: f.name)
-    for file in files:
-        create_session(actor, squad.pk, json.loads(file.read_text("utf-8")))
+    return [json.loads(file.read_text("utf-8")) for file in files]
 
 
 def is_loaded() -> bool:

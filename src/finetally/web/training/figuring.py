@@ -14,7 +14,7 @@ from finetally.core.formats.names import BlockFormat, format_of
 from finetally.core.methods.given import Given
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
-from finetally.core.tally.stave import Stave, stave_of
+from finetally.core.tally.stave import Stave, Thumbnail, stave_of, thumbnail_of
 from finetally.web.squads.house import House
 from finetally.web.training.models import Summary
 
@@ -25,14 +25,6 @@ class Figured(TypedDict):
     figures: Figures
     stave: Stave
     formats: list[BlockFormat]
-
-
-class Thumbnail(TypedDict):
-    """The stave small: marks as [row, start, seconds, level] in seconds."""
-
-    total_s: float
-    rows: int
-    marks: list[list[float]]
 
 
 class ListFigures(TypedDict):
@@ -54,8 +46,7 @@ def figured(document: dict[str, Any], house: House, given: Given) -> Figured:
         parse_session(document), library=house.library, methods=house.methods, given=given
     )
     formats = [format_of(of.block) for of in tally.tape.blocks]
-    both: Figured = printed({"figures": made, "stave": stave_of(tally), "formats": formats})
-    return both
+    return {"figures": printed(made), "stave": stave_of(tally), "formats": formats}
 
 
 def _key(document: dict[str, Any], house: House) -> str:
@@ -65,7 +56,7 @@ def _key(document: dict[str, Any], house: House) -> str:
 
 def _list_figures(document: dict[str, Any], house: House) -> ListFigures:
     try:
-        both = figured(document, house, Given())
+        made, t = figures_and_tally(parse_session(document), library=house.library, methods=house.methods)
     except DocumentError as error:
         return {
             "total_s": None,
@@ -77,22 +68,19 @@ def _list_figures(document: dict[str, Any], house: House) -> ListFigures:
             "thumbnail": None,
             "problem": error.problems[0].text,
         }
-    made, stave = both["figures"], both["stave"]
     rows = made["balance"]["rows"]
-    return {
+    shown: ListFigures = {
         "total_s": made["total_s"],
         "work_s": made["headline"]["work_s"],
         "density": made["headline"]["density"],
         "rpe": made["effort"]["rpe"],
         "load": made["effort"]["load"],
         "patterns": {name: row["share"] for name, row in rows.items() if row["share"] > 0},
-        "thumbnail": {
-            "total_s": stave["total_s"],
-            "rows": len(stave["rows"]),
-            "marks": [[m["row"], m["start"], m["seconds"], m["level"]] for m in stave["marks"]],
-        },
+        "thumbnail": thumbnail_of(t),
         "problem": None,
     }
+    rounded: ListFigures = printed(shown)
+    return rounded
 
 
 def list_figures(documents: list[dict[str, Any]], houses: list[House]) -> list[ListFigures]:

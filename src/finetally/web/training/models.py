@@ -1,4 +1,4 @@
-"""Session, Revision, Summary. Documents are stored as written."""
+"""Session, Revision, Shape, Summary. Documents are stored as written."""
 
 from __future__ import annotations
 
@@ -63,6 +63,22 @@ class Revision(models.Model):
     def etag(self) -> str:
         """What a save must name as the state it starts from."""
         return f"{self.pk}.{self.version}"
+
+
+class Shape(models.Model):
+    """A block's shape under a name of the coach's own: a format of the table with its numbers."""
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="shapes")
+    name = models.CharField(max_length=80)
+    key = models.CharField(max_length=64)
+    params = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["name"]
+        constraints = [models.UniqueConstraint(fields=["squad", "name"], name="one_shape_a_name")]
+
+    def __str__(self) -> str:
+        return self.name
 
 
 class Summary(models.Model):

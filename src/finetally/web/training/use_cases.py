@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import copy
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 from uuid import UUID
 
 from django.db import transaction
 from django.db.models import QuerySet
+from django.http import Http404
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
@@ -16,7 +18,7 @@ from finetally.core.compare.differences import Difference, differences
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.house import houses_of
+from finetally.web.squads.house import House, house_of, houses_of
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.figuring import ListFigures, list_figures
 from finetally.web.training.models import Revision, RevisionKind, Session
@@ -45,6 +47,15 @@ def list_sessions(actor: Actor, *, archived: bool = False) -> list[tuple[Session
 def read_session(actor: Actor, session_id: UUID) -> Session:
     """One session with its head."""
     return _session(actor, session_id)
+
+
+def sessions_for_comparison(actor: Actor, ids: Sequence[UUID]) -> tuple[list[Session], House]:
+    """Sessions in the order named, and what they are figured with: the house of the first one's squad."""
+    found = {session.pk: session for session in _visible(actor).filter(pk__in=ids)}
+    sessions = [found[one] for one in ids if one in found]
+    if len(sessions) < len(ids):
+        raise Http404
+    return sessions, house_of(sessions[0].squad)
 
 
 def create_session(actor: Actor, squad_id: int | None, document: dict[str, Any]) -> Session:

@@ -19,6 +19,8 @@ class Command(BaseCommand):
         if get_user_model().objects.exists():
             return
         squad, name, password = self._ask()
+        if not name:
+            raise CommandError("A name to sign in with is needed.")
         try:
             validate_password(password)
         except ValidationError as error:
@@ -33,7 +35,7 @@ class Command(BaseCommand):
         keys = ("FINE_TALLY_SQUAD", "FINE_TALLY_NAME", "FINE_TALLY_PASSWORD")
         known = [os.environ.get(key, "") for key in keys]
         if all(known):
-            return known[0], known[1], known[2]
+            return known[0], known[1].strip(), known[2]
         if not sys.stdin.isatty():
             raise CommandError(f"There is no account yet. Start in a terminal, or set {', '.join(keys)}.")
         self.stdout.write("There is no account yet. This makes the first squad and its head coach.")

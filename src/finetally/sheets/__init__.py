@@ -1,0 +1,1 @@
+"""The edge to spreadsheets: CSV and workbooks."""

@@ -1,0 +1,34 @@
+"""Cells and files that every sheet is made of."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Sequence
+
+from openpyxl import Workbook
+
+Cell = str | float | int | None
+
+
+def safe(text: str) -> str:
+    """Text that no spreadsheet takes for a formula."""
+    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text
+
+
+def csv_text(rows: Sequence[Sequence[Cell]]) -> str:
+    """Comma-separated, numbers to 3 places; text is made safe."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    for row in rows:
+        writer.writerow(
+            [round(v, 3) if isinstance(v, float) else safe(v) if isinstance(v, str) else v for v in row]
+        )
+    return out.getvalue()
+
+
+def book_bytes(book: Workbook) -> bytes:
+    """A workbook as a file."""
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()

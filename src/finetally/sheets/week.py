@@ -1,0 +1,76 @@
+"""A week as a table for other programs: its entries, then what they make."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, time
+
+from openpyxl import Workbook
+from openpyxl.styles import Font
+
+from finetally.core.week.balance import WeekRow
+from finetally.core.week.load import CURRENCIES, WeekLoad
+from finetally.sheets.cells import Cell, book_bytes, csv_text, safe
+
+HEAD: list[Cell] = ["day", "time", "what", "for", "minutes", "effort", "load", "state"]
+WIDTHS = (12, 8, 40, 16, 10, 10, 10, 12)
+
+
+@dataclass(frozen=True, slots=True)
+class WeekLine:
+    """An entry of the week as a line."""
+
+    day: date
+    time: time | None
+    title: str
+    group: str
+    minutes: float
+    effort: float
+    load: float
+    state: str
+
+
+def week_table(lines: Sequence[WeekLine], load: WeekLoad, rows: Sequence[WeekRow]) -> list[list[Cell]]:
+    """All lines of the table; a figure that there is not says why."""
+    table: list[list[Cell]] = [list(HEAD)]
+    for one in lines:
+        when = one.time.strftime("%H:%M") if one.time is not None else ""
+        table.append(
+            [one.day.isoformat(), when, one.title, one.group, one.minutes, one.effort, one.load, one.state]
+        )
+    table.append([])
+    table.append(["in the week", "", "", "", "", "", load["totals"]["load"], ""])
+    table.extend([name, "", "", "", "", "", load["totals"][name], ""] for name in CURRENCIES if name != "load")
+    for name in ("monotony", "strain", "change", "coupled", "uncoupled", "weighted"):
+        figure = load[name]  # type: ignore[literal-required]
+        table.append([name, "", figure["why"] or "", "", "", "", figure["value"], ""])
+    table.append([])
+    table.append(["row", "", "", "", "", "", "work, min", "share"])
+    table.extend([row["name"], "", "", "", "", "", row["work_s"] / 60, row["share"]] for row in rows)
+    return table
+
+
+def week_csv(table: Sequence[Sequence[Cell]]) -> str:
+    """The table, comma-separated."""
+    return csv_text(table)
+
+
+def week_xlsx(table: Sequence[Sequence[Cell]]) -> bytes:
+    """The table as a workbook with one sheet."""
+    book = Workbook()
+    sheet = book.active
+    if sheet is None:
+        raise ValueError("a new workbook has a sheet")
+    sheet.title = "Week"
+    for row in table:
+        sheet.append([safe(cell) if isinstance(cell, str) else cell for cell in row])
+    for cell in sheet[1]:
+        cell.font = Font(bold=True)
+    for number, width in enumerate(WIDTHS):
+        sheet.column_dimensions["ABCDEFGH"[number]].width = width
+    for line in sheet.iter_rows(min_row=2, min_col=5, max_col=8):
+        for cell in line:
+            cell.number_format = "0.0"
+    sheet.freeze_panes = "A2"
+    return book_bytes(book)

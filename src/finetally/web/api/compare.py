@@ -1,0 +1,285 @@
+"""Side by side over the API: recasts, the pick, sweeps, whole sessions, and putting one to use."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field, TypeAdapter
+
+from finetally.core.compare.columns import Column
+from finetally.core.compare.ingredients import NoIngredientsError
+from finetally.core.compare.recast import Hold
+from finetally.core.compare.rows import ROW_BY_KEY, ROWS
+from finetally.core.compare.side_by_side import (
+    Asked,
+    Comparison,
+    SessionComparison,
+    compare,
+    compare_sessions,
+    gathered,
+    holding,
+)
+from finetally.core.compare.sweep import NotSweptError, SweepPoint, sweep, sweep_values
+from finetally.core.compare.use import use_edits
+from finetally.core.compare.wishes import NAMED_WISHES, Way, Wish
+from finetally.core.edits.edit import Edit
+from finetally.core.figures import printed
+from finetally.core.formats.table import BY_KEY
+from finetally.core.session.problems import DocumentError, Problem
+from finetally.core.session.reading import parse_session
+from finetally.sheets.comparison import comparison_csv, comparison_xlsx
+from finetally.web.api.figures import REFUSALS, json_answer
+from finetally.web.api.openapi import Document
+from finetally.web.problems import ProblemOut
+from finetally.web.squads.actor import Right
+from finetally.web.squads.house import House
+from finetally.web.squads.use_cases import house_for
+from finetally.web.training.use_cases import sessions_for_comparison
+
+router = Router()
+MAX_FORMATS = 22
+EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
+
+
+class WishIn(Schema):
+    """What matters: a row of the table, which way, a bound for at-most and at-least, hard or with a weight."""
+
+    row: str = Field(max_length=40)
+    way: Way
+    value: float | None = Field(None, ge=0, le=1_000_000)
+    hard: bool = False
+    weight: float = Field(3, ge=0, le=10)
+
+
+class Judging(Schema):
+    """How columns are judged: wishes, and the two figures of the trade-off picture."""
+
+    wishes: list[WishIn] = Field(default=[], max_length=12)
+    axes: tuple[str, str] = ("load", "density")
+
+    def judged_by(self) -> tuple[list[Wish], tuple[str, str]]:
+        """Wishes and axes of the core. Raises DocumentError for a row that there is not."""
+        allowed = ", ".join(ROW_BY_KEY)
+        wrong = [(f"wishes[{n}].row", wish.row) for n, wish in enumerate(self.wishes) if wish.row not in ROW_BY_KEY]
+        wrong += [(f"axes[{n}]", axis) for n, axis in enumerate(self.axes) if axis not in ROW_BY_KEY]
+        if wrong:
+            raise DocumentError(Problem(path, repr(row), allowed, "row") for path, row in wrong)
+        return [Wish(w.row, w.way, w.value, w.hard, w.weight) for w in self.wishes], self.axes
+
+
+class PouredIn(Schema):
+    """What is poured: entries of a document (its main part, where `source` names none), or fresh movements."""
+
+    document: Document | None = None
+    source: list[int | str] | None = Field(None, max_length=100)
+    movements: list[str] = Field(default=[], max_length=40)
+    hold: Hold = "total"
+    target: float | None = Field(None, gt=0, le=86_400)
+    squad: int | None = None
+    methods: dict[str, Any] = {}
+
+    def asked(self) -> Asked:
+        """As the core takes it."""
+        return Asked(self.document, self.source, self.movements, self.hold, self.target)
+
+    def house(self, request: HttpRequest) -> House:
+        """What it is figured with."""
+        return house_for(request.auth, self.squad, Right.LOOK, self.methods)
+
+
+class CompareIn(PouredIn, Judging):
+    """As poured, into these formats; the usual ones where none are named."""
+
+    formats: list[str] | None = Field(None, max_length=MAX_FORMATS)
+
+
+class ComparisonOut(Schema):
+    """The table. `holding` says of every format why it cannot hold so many movements, or null."""
+
+    comparison: Comparison
+    holding: dict[str, str | None]
+
+
+class SweepIn(PouredIn):
+    """One format over a range of one of its numbers; `params` fixes the others."""
+
+    format: str = Field(max_length=64)
+    params: dict[str, Any] = {}
+    param: str = Field(max_length=40)
+    low: int = Field(ge=0, le=86_400)
+    high: int = Field(ge=0, le=86_400)
+    step: int = Field(ge=1, le=86_400)
+
+
+class SweepOut(Schema):
+    """A column for each value."""
+
+    points: list[SweepPoint]
+
+
+class UseIn(Schema):
+    """Entries to put in the place of others, or after them."""
+
+    document: Document
+    source: list[int | str] = Field(min_length=1, max_length=100)
+    entries: list[dict[str, Any]] = Field(min_length=1, max_length=20)
+    how: Literal["replace", "insert"] = "replace"
+
+
+class UseOut(Schema):
+    """The edits that do it, in order."""
+
+    edits: list[Edit]
+
+
+class SessionsIn(Judging):
+    """Two to eight kept sessions, in order; the others are held against the first."""
+
+    sessions: list[UUID] = Field(min_length=2, max_length=8)
+
+
+class SessionComparisonOut(Schema):
+    """Whole sessions side by side."""
+
+    comparison: SessionComparison
+
+
+class RowOut(Schema):
+    """A row of the table: its unit, the figure that opens, which way is usually wished for."""
+
+    key: str
+    label: str
+    unit: str
+    figure: str | None
+    sense: str
+
+
+class NamedWishOut(Schema):
+    """A wish as coaches say it."""
+
+    key: str
+    label: str
+    wish: WishIn
+
+
+class CompareTablesOut(Schema):
+    """The rows, and wishes to choose from."""
+
+    rows: list[RowOut]
+    wishes: list[NamedWishOut]
+
+
+def _refused(place: str, error: Exception) -> DocumentError:
+    why = str(error.args[0]) if error.args else str(error)
+    return DocumentError([Problem(place, "what was asked", why, "cannot_compare")])
+
+
+def _known(key: str, place: str) -> None:
+    if key not in BY_KEY:
+        raise DocumentError([Problem(place, repr(key), "a format of the table", "format")])
+
+
+def _compared(request: HttpRequest, data: CompareIn) -> tuple[Comparison, dict[str, str | None]]:
+    house = data.house(request)
+    for number, key in enumerate(data.formats or ()):
+        _known(key, f"formats[{number}]")
+    wishes, axes = data.judged_by()
+    try:
+        poured = gathered(data.asked(), library=house.library, methods=house.methods)
+        made = compare(poured, data.formats, wishes, axes, library=house.library, methods=house.methods)
+    except (NoIngredientsError, LookupError) as error:
+        raise _refused("source", error) from None
+    return made, holding(poured)
+
+
+@router.get("/compare/tables", response={200: CompareTablesOut, 401: ProblemOut}, operation_id="compare_tables")
+def compare_tables(request: HttpRequest) -> CompareTablesOut:
+    """The rows of a comparison, and wishes to choose from."""
+    rows = [RowOut(key=r.key, label=r.label, unit=r.unit, figure=r.figure, sense=r.sense) for r in ROWS]
+    wishes = [
+        NamedWishOut(
+            key=one.key,
+            label=one.label,
+            wish=WishIn(
+                row=one.wish.row, way=one.wish.way, value=one.wish.value, hard=one.wish.hard, weight=one.wish.weight
+            ),
+        )
+        for one in NAMED_WISHES
+    ]
+    return CompareTablesOut(rows=rows, wishes=wishes)
+
+
+@router.post("/compare", response={200: ComparisonOut, **REFUSALS}, operation_id="compare")
+def compare_formats(request: HttpRequest, data: CompareIn) -> HttpResponse:
+    """The plan and its recasts side by side."""
+    made, holds = _compared(request, data)
+    return json_answer({"comparison": printed(made), "holding": holds})
+
+
+@router.post("/compare.{kind}", response={200: None, **REFUSALS}, operation_id="export_comparison")
+def export_comparison(request: HttpRequest, kind: Literal["csv", "xlsx"], data: CompareIn) -> HttpResponse:
+    """The same as a file."""
+    made, _ = _compared(request, data)
+    return _file(made["columns"], kind)
+
+
+@router.post("/compare/sessions", response={200: SessionComparisonOut, **REFUSALS}, operation_id="compare_sessions")
+def compare_whole(request: HttpRequest, data: SessionsIn) -> HttpResponse:
+    """Whole kept sessions side by side."""
+    return json_answer({"comparison": printed(_sessions(request, data))})
+
+
+@router.post("/compare/sessions.{kind}", response={200: None, **REFUSALS}, operation_id="export_session_comparison")
+def export_sessions(request: HttpRequest, kind: Literal["csv", "xlsx"], data: SessionsIn) -> HttpResponse:
+    """The same as a file."""
+    return _file(_sessions(request, data)["columns"], kind)
+
+
+def _sessions(request: HttpRequest, data: SessionsIn) -> SessionComparison:
+    wishes, axes = data.judged_by()
+    sessions, house = sessions_for_comparison(request.auth, data.sessions)
+    named = [(session.title, session.head.document if session.head else {}) for session in sessions]
+    return compare_sessions(named, wishes, axes, library=house.library, methods=house.methods)
+
+
+def _file(columns: list[Column], kind: Literal["csv", "xlsx"]) -> HttpResponse:
+    if kind == "csv":
+        answer = HttpResponse(comparison_csv(columns), content_type="text/csv; charset=utf-8")
+    else:
+        kind_of_book = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+        answer = HttpResponse(comparison_xlsx(columns), content_type=kind_of_book)
+    answer["Content-Disposition"] = f'attachment; filename="side-by-side.{kind}"'
+    return answer
+
+
+@router.post("/compare/sweep", response={200: SweepOut, **REFUSALS}, operation_id="sweep")
+def sweep_format(request: HttpRequest, data: SweepIn) -> HttpResponse:
+    """One format over a range of one number."""
+    house = data.house(request)
+    _known(data.format, "format")
+    try:
+        poured = gathered(data.asked(), library=house.library, methods=house.methods)
+        values = sweep_values(data.format, data.param, data.low, data.high, data.step)
+    except NotSweptError as error:
+        raise _refused("param", error) from None
+    except (NoIngredientsError, LookupError) as error:
+        raise _refused("source", error) from None
+    points = sweep(
+        poured, data.format, data.param, values, data.params, library=house.library, methods=house.methods
+    )
+    return json_answer(printed({"points": points}))
+
+
+@router.post("/compare/use", response={200: UseOut, **REFUSALS}, operation_id="use_recast")
+def use(request: HttpRequest, data: UseIn) -> HttpResponse:
+    """The edits that put a recast to use in the session it came from."""
+    parse_session(data.document)
+    parse_session({"fine_tally": 1, "title": "-", "blocks": data.entries})
+    try:
+        edits = use_edits(data.document, data.source, data.entries, data.how)
+    except LookupError as error:
+        raise _refused("source", error) from None
+    return json_answer({"edits": EDITS.dump_python(edits, mode="json")})

@@ -1,0 +1,333 @@
+"""The plan over the API: weeks, entries, days, phases."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from datetime import time as time_of_day
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Router, Schema, Status
+from pydantic import Field
+
+from finetally.core.week.balance import WeekBeam, WeekRow
+from finetally.core.week.clash import Clash
+from finetally.core.week.load import WeekLoad
+from finetally.web.api.days import PlanDay
+from finetally.web.plan import entries, levelling
+from finetally.web.plan.amounts import from_kept
+from finetally.web.plan.models import Change, Day, Entry, Phase
+from finetally.web.plan.week import PlannedWeek, read_week
+from finetally.web.problems import ProblemOut
+
+router = Router()
+REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
+
+
+class EntryOut(Schema):
+    """An entry of the plan, with what it comes to. `newer`: its session has a newer version than its copy.
+
+    `changed`: the copy was changed for this day.
+    """
+
+    id: UUID
+    day: date
+    time: time_of_day | None
+    title: str
+    session: UUID | None
+    newer: bool
+    changed: bool
+    minutes: float
+    effort: float
+    load: float
+    group: str
+    person: int | None
+    locked: bool
+    skipped: bool
+    logged: bool
+
+
+class DayOut(Schema):
+    """A day of a week: its intent and own share, the load it is to carry (if anything says so), the hall."""
+
+    day: date
+    intent: str
+    share: float | None
+    hall: bool
+    intended: float | None
+
+
+class PhaseOut(Schema):
+    """A phase, and which of its weeks this is, from 1."""
+
+    id: int
+    kind: str
+    begins: date
+    weeks: int
+    week: int
+    load_low: float
+    load_high: float
+
+
+class ItemOut(Schema):
+    """One edit that was taken."""
+
+    entry: str
+    title: str
+    what: str
+    day: date | None
+    undone: bool
+
+
+class ChangeOut(Schema):
+    """Edits taken together."""
+
+    id: int
+    items: list[ItemOut]
+
+
+class WeekOut(Schema):
+    """A week: what stands on its days and what that makes."""
+
+    squad: int
+    begins: date
+    hard_effort: float
+    entries: list[EntryOut]
+    days: list[DayOut]
+    phase: PhaseOut | None
+    load: WeekLoad
+    rows: list[WeekRow]
+    beams: list[WeekBeam]
+    clashes: list[Clash]
+    changes: list[ChangeOut]
+
+
+class Details(Schema):
+    """What can be set of an entry; what is not sent stays as it is."""
+
+    day: PlanDay | None = None
+    time: time_of_day | None = None
+    group: str | None = Field(None, max_length=80)
+    person: int | None = None
+    locked: bool | None = None
+    skipped: bool | None = None
+    minutes: float | None = None
+    effort: float | None = None
+    logged_minutes: float | None = None
+    logged_effort: float | None = None
+    newest: bool | None = None
+
+    def given(self) -> dict[str, Any]:
+        """What was sent; words and switches that were sent as nothing are empty."""
+        sent = self.model_dump(exclude_unset=True)
+        empty = {"group": "", "locked": False, "skipped": False}
+        return {name: empty.get(name, value) if value is None else value for name, value in sent.items()}
+
+
+class EntryIn(Details):
+    """A session to put on a day, or other training with a title, minutes and effort."""
+
+    session: UUID | None = None
+    title: str = Field("", max_length=500)
+    squad: int | None = None
+
+
+class DayIn(Schema):
+    """What a day is meant to be."""
+
+    intent: str = Field("", max_length=10)
+    share: float | None = None
+    hall: bool = True
+    squad: int | None = None
+
+
+class PhaseIn(Schema):
+    """Several weeks with the load each is to come to."""
+
+    begins: PlanDay
+    weeks: int
+    kind: str = Field(max_length=10)
+    load_low: float
+    load_high: float
+    squad: int | None = None
+
+
+class RepeatIn(Schema):
+    """How many weeks on an entry is repeated, or the day it is copied to."""
+
+    weeks: int | None = None
+    day: PlanDay | None = None
+
+
+def entry_out(one: Entry) -> EntryOut:
+    amount = from_kept(one.amount)
+    logged = one.logged_minutes is not None and one.logged_effort is not None
+    minutes, effort = (one.logged_minutes, one.logged_effort) if logged else (amount.minutes, amount.effort)
+    newer = one.session is not None and one.session.head_id != one.revision_id
+    return EntryOut(
+        id=one.pk, day=one.day, time=one.time, title=one.title, session=one.session_id, newer=newer,
+        changed=one.changed,
+        minutes=minutes or 0, effort=effort or 0, load=(minutes or 0) * (effort or 0) if logged else amount.load,
+        group=one.group, person=one.person_id, locked=one.locked, skipped=one.skipped, logged=logged,
+    )  # fmt: skip
+
+
+def change_out(one: Change) -> ChangeOut:
+    return ChangeOut(
+        id=one.pk, items=[ItemOut(**{name: item.get(name) for name in ItemOut.model_fields}) for item in one.items]
+    )
+
+
+def _week(request: HttpRequest, week: PlannedWeek) -> WeekOut:
+    days = [week.begins + timedelta(days=n) for n in range(7)]
+    ids = [str(one.pk) for one in week.entries]
+    return WeekOut(
+        squad=week.squad.pk,
+        begins=week.begins,
+        hard_effort=week.rules.hard_effort,
+        entries=[entry_out(one) for one in week.entries],
+        days=[_day(day, week.days.get(day), week.intended.get(n)) for n, day in enumerate(days)],
+        phase=_phase(week.phase, week.begins) if week.phase is not None else None,
+        load=week.load,
+        rows=list(week.rows),
+        beams=list(week.beams),
+        clashes=list(week.clashes),
+        changes=[change_out(one) for one in levelling.latest_changes(request.auth, week.squad.pk, ids)],
+    )
+
+
+def _day(day: date, planned: Day | None, intended: float | None) -> DayOut:
+    if planned is None:
+        return DayOut(day=day, intent="", share=None, hall=True, intended=intended)
+    return DayOut(day=day, intent=planned.intent, share=planned.share, hall=planned.hall, intended=intended)
+
+
+def _phase(phase: Phase, begins: date) -> PhaseOut:
+    return PhaseOut(
+        id=phase.pk,
+        kind=phase.kind,
+        begins=phase.begins,
+        weeks=phase.weeks,
+        week=(begins - phase.begins).days // 7 + 1,
+        load_low=phase.load_low,
+        load_high=phase.load_high,
+    )
+
+
+@router.get("/week", response={200: WeekOut, **REFUSALS}, operation_id="week")
+def week(request: HttpRequest, day: PlanDay, squad: int | None = None, person: int | None = None) -> WeekOut:
+    """The week that a day lies in: the squad's, as if all came; with what is for one person if one is named."""
+    return _week(request, read_week(request.auth, squad, day, person))
+
+
+@router.post("/entries", response={201: EntryOut, **REFUSALS}, operation_id="plan_entry")
+def plan_entry(request: HttpRequest, data: EntryIn) -> Status[EntryOut]:
+    """Put a session, or other training, on a day."""
+    details = {
+        name: value for name, value in data.given().items() if name not in ("session", "title", "squad", "day")
+    }
+    if data.day is None:
+        raise entries.wrong("day", "no day", "a day")
+    if data.session is not None:
+        return Status(201, entry_out(entries.plan_session(request.auth, data.session, data.day, details)))
+    return Status(201, entry_out(entries.plan_other(request.auth, data.squad, data.day, data.title, details)))
+
+
+@router.patch("/entries/{entry_id}", response={200: EntryOut, **REFUSALS}, operation_id="change_entry")
+def change_entry(request: HttpRequest, entry_id: UUID, data: Details) -> EntryOut:
+    """Move, time, skip, lock or log an entry; take the session's newest version."""
+    return entry_out(entries.change_entry(request.auth, entry_id, data.given()))
+
+
+@router.post("/entries/{entry_id}/again", response={201: list[EntryOut], **REFUSALS}, operation_id="repeat_entry")
+def repeat_entry(request: HttpRequest, entry_id: UUID, data: RepeatIn) -> Status[list[EntryOut]]:
+    """Copy an entry to another day, or repeat it weekly."""
+    if data.day is not None:
+        made = entries.copy_entry(request.auth, entry_id, [data.day])
+    else:
+        made = entries.repeat_weekly(request.auth, entry_id, data.weeks or 0)
+    return Status(201, [entry_out(one) for one in made])
+
+
+class AttendanceOut(Schema):
+    """Somebody whom an entry is for: whether they came, and their own minutes and effort if they were noted."""
+
+    person: int
+    name: str
+    came: bool
+    minutes: float | None
+    effort: float | None
+
+
+class AttendanceIn(Schema):
+    """Whether somebody came, and what they did."""
+
+    person: int
+    came: bool = True
+    minutes: float | None = None
+    effort: float | None = None
+
+
+@router.get(
+    "/entries/{entry_id}/attendance", response={200: list[AttendanceOut], **REFUSALS}, operation_id="attendance"
+)
+def attendance(request: HttpRequest, entry_id: UUID) -> list[AttendanceOut]:
+    """Who came."""
+    return [
+        AttendanceOut(
+            person=person.pk,
+            name=person.name,
+            came=own.came if own is not None else True,
+            minutes=own.minutes if own is not None else None,
+            effort=own.effort if own is not None else None,
+        )
+        for person, own in entries.attendance_of(request.auth, entry_id)
+    ]
+
+
+@router.put("/entries/{entry_id}/attendance", response={204: None, **REFUSALS}, operation_id="attend")
+def attend(request: HttpRequest, entry_id: UUID, data: AttendanceIn) -> Status[None]:
+    """Note that somebody came or was away."""
+    entries.attend(request.auth, entry_id, data.person, came=data.came, minutes=data.minutes, effort=data.effort)
+    return Status(204, None)
+
+
+class KeptOut(Schema):
+    """The session that was made."""
+
+    id: UUID
+
+
+@router.post("/entries/{entry_id}/session", response={201: KeptOut, **REFUSALS}, operation_id="keep_entry")
+def keep_entry(request: HttpRequest, entry_id: UUID) -> Status[KeptOut]:
+    """What stands on the day as a session of its own."""
+    return Status(201, KeptOut(id=entries.keep_as_session(request.auth, entry_id).pk))
+
+
+@router.delete("/entries/{entry_id}", response={204: None, **REFUSALS}, operation_id="drop_entry")
+def drop_entry(request: HttpRequest, entry_id: UUID) -> Status[None]:
+    """Take an entry off the plan."""
+    entries.drop_entry(request.auth, entry_id)
+    return Status(204, None)
+
+
+@router.put("/days/{day}", response={204: None, **REFUSALS}, operation_id="set_day")
+def set_day(request: HttpRequest, day: PlanDay, data: DayIn) -> Status[None]:
+    """What a day is meant to be."""
+    entries.set_day(request.auth, data.squad, day, data.intent, data.share, hall=data.hall)
+    return Status(204, None)
+
+
+@router.post("/phases", response={204: None, **REFUSALS}, operation_id="add_phase")
+def add_phase(request: HttpRequest, data: PhaseIn) -> Status[None]:
+    """Set a load for several weeks."""
+    entries.add_phase(request.auth, data.squad, data.begins, data.weeks, data.kind, data.load_low, data.load_high)
+    return Status(204, None)
+
+
+@router.delete("/phases/{phase_id}", response={204: None, **REFUSALS}, operation_id="drop_phase")
+def drop_phase(request: HttpRequest, phase_id: int) -> Status[None]:
+    """Take a phase away."""
+    entries.drop_phase(request.auth, phase_id)
+    return Status(204, None)

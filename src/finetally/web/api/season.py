@@ -1,0 +1,132 @@
+"""Seasons, a week beside another, weeks as files, and links for calendars, over the API."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema, Status
+from pydantic import Field
+
+from finetally.core.week.balance import WeekRow
+from finetally.core.week.load import WeekLoad
+from finetally.sheets.week import WeekLine, week_csv, week_table, week_xlsx
+from finetally.web.api.days import PlanDay
+from finetally.web.api.plan import REFUSALS, EntryOut, entry_out
+from finetally.web.plan import links
+from finetally.web.plan.calendar import calendar_of
+from finetally.web.plan.models import Entry, Link
+from finetally.web.plan.season import SeasonWeek, beside, read_season
+from finetally.web.plan.week import read_week
+from finetally.web.squads.house import house_of
+
+router = Router()
+FILES = {
+    "csv": "text/csv; charset=utf-8",
+    "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    "ics": "text/calendar; charset=utf-8",
+}
+
+
+class SeasonOut(Schema):
+    """Weeks in a row."""
+
+    weeks: list[SeasonWeek]
+
+
+class BesideOut(Schema):
+    """A week held against another: each one's load and rows, and the first's figures less the other's."""
+
+    load: WeekLoad
+    rows: list[WeekRow]
+    other: WeekLoad
+    other_rows: list[WeekRow]
+    deltas: dict[str, float]
+
+
+class LinkOut(Schema):
+    """A link for calendars. `path` is told once, when it is made."""
+
+    id: int
+    name: str
+    person: str | None
+    made_at: datetime
+    path: str | None = None
+
+
+class LinkIn(Schema):
+    """A name, and the person whose plan it shows (the squad's, if none)."""
+
+    name: str = Field("", max_length=80)
+    person: int | None = None
+    squad: int | None = None
+
+
+@router.get("/season", response={200: SeasonOut, **REFUSALS}, operation_id="season")
+def season(
+    request: HttpRequest, day: PlanDay, weeks: int = 12, squad: int | None = None, person: int | None = None
+) -> SeasonOut:
+    """Weeks in a row, up to a year."""
+    return SeasonOut(weeks=read_season(request.auth, squad, day, weeks, person))
+
+
+@router.get("/beside", response={200: BesideOut, **REFUSALS}, operation_id="week_beside")
+def week_beside(request: HttpRequest, day: PlanDay, other: PlanDay, squad: int | None = None) -> BesideOut:
+    """A week held against another."""
+    made = beside(request.auth, squad, day, other)
+    return BesideOut(
+        load=made.week.load,
+        rows=list(made.week.rows),
+        other=made.other.load,
+        other_rows=list(made.other.rows),
+        deltas=made.deltas,
+    )
+
+
+@router.get("/week.{kind}", response={200: None, **REFUSALS}, operation_id="export_week")
+def export_week(
+    request: HttpRequest, kind: Literal["csv", "xlsx", "ics"], day: PlanDay, squad: int | None = None
+) -> HttpResponse:
+    """A week as a file."""
+    made = read_week(request.auth, squad, day)
+    if kind == "ics":
+        full = Entry.objects.filter(pk__in=[one.pk for one in made.entries])
+        body: str | bytes = calendar_of(made.squad, made.squad.name, full, house_of(made.squad).library)
+    else:
+        lines = [_line(entry_out(one)) for one in made.entries]
+        table = week_table(lines, made.load, made.rows)
+        body = week_csv(table) if kind == "csv" else week_xlsx(table)
+    answer = HttpResponse(body, content_type=FILES[kind])
+    answer["Content-Disposition"] = f'attachment; filename="week-{made.begins.isoformat()}.{kind}"'
+    return answer
+
+
+def _line(one: EntryOut) -> WeekLine:
+    state = "skipped" if one.skipped else "logged" if one.logged else "planned"
+    return WeekLine(one.day, one.time, one.title, one.group, one.minutes, one.effort, one.load, state)
+
+
+def _link(one: Link, path: str | None = None) -> LinkOut:
+    person = one.person.name if one.person is not None else None
+    return LinkOut(id=one.pk, name=one.name, person=person, made_at=one.created_at, path=path)
+
+
+@router.get("/links", response={200: list[LinkOut], **REFUSALS}, operation_id="list_links")
+def list_links(request: HttpRequest, squad: int | None = None) -> list[LinkOut]:
+    """Links for calendars that are open."""
+    return [_link(one) for one in links.list_links(request.auth, squad)]
+
+
+@router.post("/links", response={201: LinkOut, **REFUSALS}, operation_id="make_link")
+def make_link(request: HttpRequest, data: LinkIn) -> Status[LinkOut]:
+    """A new link; its address is told this once."""
+    made, token = links.make_link(request.auth, data.squad, data.name, data.person)
+    return Status(201, _link(made, f"/feeds/{token}.ics"))
+
+
+@router.delete("/links/{link_id}", response={204: None, **REFUSALS}, operation_id="revoke_link")
+def revoke_link(request: HttpRequest, link_id: int) -> Status[None]:
+    """Close a link."""
+    links.revoke_link(request.auth, link_id)
+    return Status(204, None)

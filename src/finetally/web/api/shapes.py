@@ -1,0 +1,57 @@
+"""Shapes under coaches' own names, over the API."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router, Schema, Status
+from pydantic import Field
+
+from finetally.web.problems import ProblemOut
+from finetally.web.training import shapes
+from finetally.web.training.models import Shape
+
+router = Router()
+REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
+
+
+class ShapeIn(Schema):
+    """A name, a format of the table, and its numbers."""
+
+    name: str = Field(max_length=80)
+    key: str = Field(max_length=64)
+    params: dict[str, Any] = {}
+    squad: int | None = None
+
+
+class ShapeOut(Schema):
+    """A kept shape."""
+
+    id: int
+    name: str
+    key: str
+    params: dict[str, Any]
+
+
+def _out(shape: Shape) -> ShapeOut:
+    return ShapeOut(id=shape.pk, name=shape.name, key=shape.key, params=shape.params)
+
+
+@router.get("/shapes", response={200: list[ShapeOut], **REFUSALS}, operation_id="list_shapes")
+def list_shapes(request: HttpRequest, squad: int | None = None) -> list[ShapeOut]:
+    """The squad's own shapes."""
+    return [_out(one) for one in shapes.list_shapes(request.auth, squad)]
+
+
+@router.post("/shapes", response={201: ShapeOut, **REFUSALS}, operation_id="keep_shape")
+def keep_shape(request: HttpRequest, data: ShapeIn) -> Status[ShapeOut]:
+    """Keep one; another of that name is replaced."""
+    return Status(201, _out(shapes.keep_shape(request.auth, data.squad, data.name, data.key, data.params)))
+
+
+@router.delete("/shapes/{shape_id}", response={204: None, **REFUSALS}, operation_id="drop_shape")
+def drop_shape(request: HttpRequest, shape_id: int) -> Status[None]:
+    """Take one away."""
+    shapes.drop_shape(request.auth, shape_id)
+    return Status(204, None)

@@ -1,0 +1,1 @@
+"""The plan: what stands on which day, phases, and levelling a week."""

@@ -1,0 +1,216 @@
+"""What can be done with the plan: entries, days, phases. Each use case holds permission, change and record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date, timedelta
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from django.shortcuts import get_object_or_404
+
+from finetally.core.session.problems import DocumentError, Problem
+from finetally.core.week.bout import other_training
+from finetally.core.week.plan import INTENT_PARTS
+from finetally.web.plan.amounts import as_kept, figured_amount, pinned
+from finetally.web.plan.models import Attendance, Day, Entry, Phase
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.house import house_of
+from finetally.web.squads.models import Person, Squad
+from finetally.web.squads.use_cases import squad_for
+from finetally.web.training.models import Session
+from finetally.web.training.use_cases import create_session, read_session
+
+PHASES = ("build", "hold", "ease", "test")
+MOST_REPEATS = 52
+MOST_MINUTES = 24 * 60
+
+
+def wrong(place: str, found: str, allowed: str) -> DocumentError:
+    """A refusal that names its place."""
+    return DocumentError([Problem(place, found, allowed, "plan")])
+
+
+def the_entry(actor: Actor, entry_id: UUID, right: Right = Right.PLAN) -> Entry:
+    """One entry of the actor's squads."""
+    entry = get_object_or_404(
+        Entry.objects.filter(squad_id__in=actor.squads()).select_related("squad", "session", "person"), pk=entry_id
+    )
+    actor.require(entry.squad_id, right)
+    return entry
+
+
+def plan_session(actor: Actor, session_id: UUID, day: date, details: dict[str, Any]) -> Entry:
+    """Put a session on a day: a copy of its present version, with its movements, is pinned."""
+    session = read_session(actor, session_id)
+    actor.require(session.squad_id, Right.PLAN)
+    document = session.head.document if session.head else {}
+    house = house_of(session.squad)
+    copy = pinned(document, house)
+    entry = Entry(
+        squad=session.squad, day=day, title=document["title"][:500], session=session, revision=session.head,
+        document=copy, amount=figured_amount(copy, house),
+    )  # fmt: skip
+    _detail(entry, details)
+    entry.save()
+    return entry
+
+
+def plan_other(actor: Actor, squad_id: int | None, day: date, title: str, details: dict[str, Any]) -> Entry:
+    """Put other training on a day: a hike, a match, with minutes and effort."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    if not title.strip():
+        raise wrong("title", "no title", "a title")
+    entry = Entry(squad=squad, day=day, title=title.strip())
+    _detail(entry, details)
+    if entry.minutes is None or entry.effort is None:
+        raise wrong("minutes", "no minutes or no effort", "both, for other training")
+    entry.amount = as_kept(other_training(entry.minutes, entry.effort))
+    entry.save()
+    return entry
+
+
+def _detail(entry: Entry, details: dict[str, Any]) -> None:
+    """Set what is given of time, group, person, lock, minutes, effort, logged values. Raises DocumentError."""
+    if "person" in details:
+        person = details["person"]
+        entry.person = None
+        if person is not None:
+            entry.person = get_object_or_404(Person, pk=person, squad_id=entry.squad_id)
+    bounds = {"minutes": MOST_MINUTES, "effort": 10, "logged_minutes": MOST_MINUTES, "logged_effort": 10}
+    for name in ("time", "group", "locked", "skipped", *bounds):
+        if name not in details:
+            continue
+        value = details[name]
+        if name in bounds and value is not None and not 0 <= value <= bounds[name]:
+            raise wrong(name, str(value), f"0 to {bounds[name]}")
+        setattr(entry, name, value)
+    if (entry.logged_minutes is None) is not (entry.logged_effort is None):
+        raise wrong("logged_effort", "one of the two", "minutes and effort together, or neither")
+
+
+def change_entry(actor: Actor, entry_id: UUID, details: dict[str, Any]) -> Entry:
+    """Move, time, skip, lock or log an entry, say for whom it is; `newest` takes its session's newest version."""
+    with transaction.atomic():
+        entry = the_entry(actor, entry_id)
+        if details.get("day") is not None:
+            entry.day = details["day"]
+        _detail(entry, details)
+        if entry.document is None and entry.minutes is not None and entry.effort is not None:
+            entry.amount = as_kept(other_training(entry.minutes, entry.effort))
+        if details.get("newest") and entry.session is not None and entry.session.head is not None:
+            house = house_of(entry.squad)
+            entry.document = pinned(entry.session.head.document, house)
+            entry.amount = figured_amount(entry.document, house)
+            entry.revision = entry.session.head
+            entry.changed = False
+            entry.title = entry.session.title
+        entry.save()
+    return entry
+
+
+def copy_entry(actor: Actor, entry_id: UUID, days: Sequence[date]) -> list[Entry]:
+    """Copies of an entry on other days: planned anew, nothing of a log goes with them."""
+    entry = the_entry(actor, entry_id)
+    made = []
+    for day in days:
+        entry.pk, entry.day = None, day
+        entry._state.adding = True
+        entry.logged_minutes = entry.logged_effort = None
+        entry.skipped = False
+        entry.save()
+        made.append(get_object_or_404(Entry, pk=entry.pk))
+        entry.pk = None
+    return made
+
+
+def attendance_of(actor: Actor, entry_id: UUID) -> list[tuple[Person, Attendance | None]]:
+    """Everybody whom an entry is for, with what is known of their coming. For those who plan."""
+    entry = the_entry(actor, entry_id)
+    known = {one.person_id: one for one in entry.attendance.all()}
+    people = [entry.person] if entry.person is not None else list(entry.squad.people.all())
+    return [(person, known.get(person.pk)) for person in people]
+
+
+def attend(
+    actor: Actor, entry_id: UUID, person_id: int, *, came: bool, minutes: float | None, effort: float | None
+) -> Attendance:
+    """Note that somebody came or was away, and what they did of it. Raises DocumentError."""
+    entry = the_entry(actor, entry_id)
+    person = get_object_or_404(Person, pk=person_id, squad_id=entry.squad_id)
+    if (minutes is None) is not (effort is None):
+        raise wrong("effort", "one of the two", "minutes and effort together, or neither")
+    for name, value, most in (("minutes", minutes, MOST_MINUTES), ("effort", effort, 10)):
+        if value is not None and not 0 <= value <= most:
+            raise wrong(name, str(value), f"0 to {most}")
+    made, _ = Attendance.objects.update_or_create(
+        entry=entry, person=person, defaults={"came": came, "minutes": minutes, "effort": effort}
+    )
+    return made
+
+
+def keep_as_session(actor: Actor, entry_id: UUID) -> Session:
+    """What stands on the day as a session of its own: to be looked at and worked on, on the Bench."""
+    entry = the_entry(actor, entry_id)
+    if entry.document is None:
+        raise wrong("entry", "other training", "an entry with a session")
+    document = {**entry.document, "title": f"{entry.title[:480]}, {entry.day.day} {entry.day:%B}"}
+    return create_session(actor, entry.squad_id, document)
+
+
+def repeat_weekly(actor: Actor, entry_id: UUID, weeks: int) -> list[Entry]:
+    """The entry again in each of so many weeks that follow."""
+    if not 1 <= weeks <= MOST_REPEATS:
+        raise wrong("weeks", str(weeks), f"1 to {MOST_REPEATS}")
+    day = the_entry(actor, entry_id).day
+    with transaction.atomic():
+        return copy_entry(actor, entry_id, [day + timedelta(weeks=n) for n in range(1, weeks + 1)])
+
+
+def drop_entry(actor: Actor, entry_id: UUID) -> None:
+    """Take an entry off the plan; the session it came from stays."""
+    the_entry(actor, entry_id).delete()
+
+
+def set_day(actor: Actor, squad_id: int | None, day: date, intent: str, share: float | None, *, hall: bool) -> Day:
+    """What a day is meant to be."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    if intent and intent not in INTENT_PARTS:
+        raise wrong("intent", repr(intent), ", ".join(INTENT_PARTS))
+    if share is not None and not 0 <= share <= 1:
+        raise wrong("share", str(share), "0 to 1")
+    made, _ = Day.objects.update_or_create(
+        squad=squad, day=day, defaults={"intent": intent, "share": share, "hall": hall}
+    )
+    return made
+
+
+def add_phase(
+    actor: Actor, squad_id: int | None, begins: date, weeks: int, kind: str, low: float, high: float
+) -> Phase:
+    """A phase of several weeks, with the load each week is to come to; it may not lie over another."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    if kind not in PHASES:
+        raise wrong("kind", repr(kind), ", ".join(PHASES))
+    if not 1 <= weeks <= MOST_REPEATS:
+        raise wrong("weeks", str(weeks), f"1 to {MOST_REPEATS}")
+    if not 0 <= low <= high:
+        raise wrong("load_low", f"{low:g} to {high:g}", "a low end at or under the high end")
+    begins = week_of(squad, begins)
+    for other in squad.phases.all():
+        if begins < other.begins + timedelta(weeks=other.weeks) and other.begins < begins + timedelta(weeks=weeks):
+            raise wrong("begins", begins.isoformat(), f"weeks that are free of “{other.kind}” from {other.begins}")
+    return Phase.objects.create(squad=squad, begins=begins, weeks=weeks, kind=kind, load_low=low, load_high=high)
+
+
+def drop_phase(actor: Actor, phase_id: int) -> None:
+    """Take a phase away."""
+    phase = get_object_or_404(Phase, pk=phase_id, squad_id__in=actor.squads())
+    actor.require(phase.squad_id, Right.PLAN)
+    phase.delete()
+
+
+def week_of(squad: Squad, day: date) -> date:
+    """The first day of the squad's week that a day lies in."""
+    return day - timedelta(days=(day.weekday() - squad.week_start) % 7)

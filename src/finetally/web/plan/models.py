@@ -1,0 +1,139 @@
+"""Entry, Attendance, Day, Phase, Change, Link. Days are local dates of the squad; times are local too."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any
+
+from django.conf import settings
+from django.db import models
+
+from finetally.web.squads.models import Person, Squad
+from finetally.web.training.models import Revision, Session
+
+
+class Entry(models.Model):
+    """Something on a day: a session (its own copy of the document, movements inside), or other training.
+
+    `amount`: what it comes to, as it was figured when the copy was made or changed. Logged values, where there are
+    any, take the place of the planned ones. It is for the whole squad, for a named group of it, or for one person.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="entries")
+    day = models.DateField()
+    time = models.TimeField(null=True, blank=True)
+    title = models.CharField(max_length=500)
+    session = models.ForeignKey(Session, on_delete=models.SET_NULL, null=True, blank=True)
+    revision = models.ForeignKey(Revision, on_delete=models.SET_NULL, null=True, blank=True)
+    document = models.JSONField(null=True, blank=True)
+    minutes = models.FloatField(null=True, blank=True)
+    effort = models.FloatField(null=True, blank=True)
+    amount = models.JSONField(default=dict)
+    group = models.CharField(max_length=80, blank=True)
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True)
+    changed = models.BooleanField(default=False, help_text="the copy was changed here, for this day alone")
+    locked = models.BooleanField(default=False)
+    skipped = models.BooleanField(default=False)
+    logged_minutes = models.FloatField(null=True, blank=True)
+    logged_effort = models.FloatField(null=True, blank=True)
+    sequence = models.PositiveIntegerField(default=0, help_text="how often it was changed; calendars go by it")
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["day", "time", "created_at"]
+        indexes = [models.Index(fields=["squad", "day"], name="entries_of_a_day")]
+
+    def __str__(self) -> str:
+        return f"{self.day} {self.title}"
+
+    def save(self, *args: Any, **options: Any) -> None:
+        """Keep it; every change counts on."""
+        if not self._state.adding:
+            self.sequence += 1
+        super().save(*args, **options)
+
+
+class Attendance(models.Model):
+    """That somebody was away from an entry, or did it otherwise: own minutes and effort, where they were rated.
+
+    Whoever has none of these for an entry that is for them came, and did what was planned (or logged for all).
+    """
+
+    entry = models.ForeignKey(Entry, on_delete=models.CASCADE, related_name="attendance")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="attendance")
+    came = models.BooleanField(default=True)
+    minutes = models.FloatField(null=True, blank=True)
+    effort = models.FloatField(null=True, blank=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["entry", "person"], name="one_attendance_a_person")]
+
+    def __str__(self) -> str:
+        return f"{self.person} at {self.entry}"
+
+
+class Day(models.Model):
+    """What a day is meant to be: an intent, a share of the week's load of its own, whether the hall is there."""
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="days")
+    day = models.DateField()
+    intent = models.CharField(max_length=10, blank=True)
+    share = models.FloatField(null=True, blank=True)
+    hall = models.BooleanField(default=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["squad", "day"], name="one_plan_a_day")]
+
+    def __str__(self) -> str:
+        return f"{self.day} {self.intent}"
+
+
+class Phase(models.Model):
+    """Several weeks with a load that each is to come to: build, hold, ease, test."""
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="phases")
+    begins = models.DateField()
+    weeks = models.PositiveSmallIntegerField()
+    kind = models.CharField(max_length=10)
+    load_low = models.FloatField()
+    load_high = models.FloatField()
+
+    class Meta:
+        ordering = ["begins"]
+
+    def __str__(self) -> str:
+        return f"{self.kind} from {self.begins}"
+
+
+class Change(models.Model):
+    """Edits of entries taken together. Each item keeps what undoes it and can be undone alone."""
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="changes")
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    items = models.JSONField(default=list)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-id"]
+
+    def __str__(self) -> str:
+        return f"{len(self.items)} edits of {self.made_at}"
+
+
+class Link(models.Model):
+    """A door for calendars: its address shows a squad's plan, or one person's. Its token's hash is kept."""
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="links")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True)
+    name = models.CharField(max_length=80)
+    token_hash = models.CharField(max_length=64, unique=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+    revoked_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["-created_at"]
+
+    def __str__(self) -> str:
+        return self.name

@@ -1,0 +1,122 @@
+"""Seasons: weeks in a row, and one week beside another."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from typing_extensions import TypedDict
+
+from finetally.core.week.balance import week_rows
+from finetally.core.week.clash import clashes
+from finetally.core.week.load import WEEK, Figure, week_load
+from finetally.web.plan.entries import week_of, wrong
+from finetally.web.plan.models import Phase
+from finetally.web.plan.week import BEFORE, PlannedWeek, bouts_between, entries_between, read_week
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.use_cases import squad_for
+
+MOST_WEEKS = 53
+
+
+class SeasonWeek(TypedDict):
+    """A week of a season: loads of its days, rows in seconds, figures, clashes, the phase it lies in."""
+
+    begins: str
+    days: list[float]
+    rows: dict[str, float]
+    load: float
+    monotony: Figure
+    change: Figure
+    coupled: Figure
+    uncoupled: Figure
+    weighted: Figure
+    clashes: int
+    entries: int
+    hard_days: int
+    phase: str | None
+    low: float | None
+    high: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Beside:
+    """A week, another one, and by how much each figure of the first differs from the other."""
+
+    week: PlannedWeek
+    other: PlannedWeek
+    deltas: dict[str, float]
+
+
+def read_season(
+    actor: Actor, squad_id: int | None, day: date, weeks: int, person: int | None = None
+) -> list[SeasonWeek]:
+    """So many weeks from the one that a day lies in; of the squad as if all came, or with what is for one person.
+
+    A few queries, however many weeks.
+    """
+    if not 1 <= weeks <= MOST_WEEKS:
+        raise wrong("weeks", str(weeks), f"1 to {MOST_WEEKS}")
+    squad = squad_for(actor, squad_id, Right.LOOK)
+    if person is not None:
+        actor.require(squad.pk, Right.PLAN)
+    begins = week_of(squad, day)
+    ends = begins + timedelta(weeks=weeks)
+    found = list(entries_between(squad, begins - BEFORE, ends, person))
+    bouts = bouts_between(squad, found, begins - BEFORE, ends, person)
+    history_from = min((bout.day for bout in bouts), default=None)
+    methods = squad.methods_value()
+    phases = list(squad.phases.all())
+    season: list[SeasonWeek] = []
+    for number in range(weeks):
+        first = begins + timedelta(weeks=number)
+        near = [bout for bout in bouts if first - BEFORE <= bout.day < first + timedelta(days=WEEK)]
+        own = [bout for bout in near if bout.day >= first]
+        load = week_load(
+            near, first, history_from=max(history_from, first - BEFORE) if history_from else None,
+            hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load,
+        )  # fmt: skip
+        phase = _phase_of(phases, first)
+        season.append(
+            {
+                "begins": first.isoformat(),
+                "days": [one["totals"]["load"] for one in load["days"]],
+                "rows": {row["name"]: row["work_s"] for row in week_rows(own, first)},
+                "load": load["totals"]["load"],
+                "monotony": load["monotony"],
+                "change": load["change"],
+                "coupled": load["coupled"],
+                "uncoupled": load["uncoupled"],
+                "weighted": load["weighted"],
+                "clashes": len(clashes(own, methods.clash_hours)),
+                "entries": len(own),
+                "hard_days": sum(one["hard"] for one in load["days"]),
+                "phase": phase.kind if phase else None,
+                "low": phase.load_low if phase else None,
+                "high": phase.load_high if phase else None,
+            }
+        )
+    return season
+
+
+def _phase_of(phases: list[Phase], first: date) -> Phase | None:
+    return next((one for one in phases if one.begins <= first < one.begins + timedelta(weeks=one.weeks)), None)
+
+
+def beside(actor: Actor, squad_id: int | None, day: date, other: date) -> Beside:
+    """A week held against another one."""
+    week, held = read_week(actor, squad_id, day), read_week(actor, squad_id, other)
+    mine, theirs = _numbers(week), _numbers(held)
+    deltas = {name: mine[name] - theirs[name] for name in mine if name in theirs}
+    return Beside(week, held, deltas)
+
+
+def _numbers(week: PlannedWeek) -> dict[str, float]:
+    numbers = dict(week.load["totals"])
+    numbers.update({f"row.{row['name']}": row["work_s"] for row in week.rows})
+    numbers["clashes"] = float(len(week.clashes))
+    for name in ("monotony", "strain"):
+        value = week.load[name]["value"]  # type: ignore[literal-required]
+        if value is not None:
+            numbers[name] = value
+    return numbers

@@ -1,0 +1,136 @@
+"""Reading a week: its entries, days and phase, and what they make together."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+from uuid import UUID
+
+from django.db.models import Q, QuerySet
+
+from finetally.core.week.balance import Target, WeekBeam, WeekRow, week_beams, week_rows
+from finetally.core.week.bout import Bout
+from finetally.core.week.clash import Clash, clashes
+from finetally.core.week.load import WEEK, WeekLoad, week_load
+from finetally.core.week.plan import Band, Intent, Rules, intended
+from finetally.web.plan.amounts import bout_of
+from finetally.web.plan.entries import week_of
+from finetally.web.plan.models import Attendance, Day, Entry, Phase
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.models import Squad
+from finetally.web.squads.use_cases import squad_for
+
+BEFORE = timedelta(weeks=12)
+"""So far back a week looks: by then hardly anything is left of a load in a mean weighted over 28 days."""
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedWeek:
+    """A week as it is shown. `around`: bouts of the days before and after; `intended`: loads days are to carry."""
+
+    squad: Squad
+    begins: date
+    entries: Sequence[Entry]
+    bouts: Sequence[Bout]
+    around: Sequence[Bout]
+    days: Mapping[date, Day]
+    phase: Phase | None
+    rules: Rules
+    load: WeekLoad
+    rows: Sequence[WeekRow]
+    beams: Sequence[WeekBeam]
+    clashes: Sequence[Clash]
+    intended: Mapping[int, float]
+
+
+def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None = None) -> PlannedWeek:
+    """The week that a day lies in; of the squad as if all came, or what is for one person.
+
+    A few queries, however many entries there are.
+
+    An entry for one person counts in that person's week only; the squad's week has those for all and for groups.
+    Whoever does not plan sees what is for all and for themselves.
+    """
+    squad = squad_for(actor, squad_id, Right.LOOK)
+    own = _own_person(actor, squad)
+    person = own if not actor.may(squad.pk, Right.PLAN) else person
+    begins = week_of(squad, day)
+    ends = begins + timedelta(days=WEEK)
+    found = list(entries_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), person))
+    bouts = bouts_between(squad, found, begins - BEFORE, ends + timedelta(days=WEEK), person)
+    inside = [bout for bout in bouts if begins <= bout.day < ends]
+    around = [bout for bout in bouts if bout.day < begins or bout.day >= ends]
+    days = {one.day: one for one in squad.days.filter(day__gte=begins, day__lt=ends)}
+    phase = next(
+        (one for one in squad.phases.all() if one.begins <= begins < one.begins + timedelta(weeks=one.weeks)), None
+    )
+    rules = rules_of(squad, begins, days, phase)
+    first = min((bout.day for bout in bouts), default=None)
+    near = [bout for bout in around if abs((bout.day - begins).days) <= WEEK + 2]
+    methods = squad.methods_value()
+    load = week_load(
+        bouts, begins, history_from=first, hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load
+    )
+    total = load["totals"]["load"]
+    return PlannedWeek(
+        squad, begins, [one for one in found if begins <= one.day < ends], inside, near, days, phase, rules, load,
+        week_rows(inside, begins, rules.targets), week_beams(inside, begins),
+        [one for one in clashes([*inside, *near], methods.clash_hours) if _touches(one, begins, ends)],
+        intended(rules, rules.band.middle if rules.band is not None else total),
+    )  # fmt: skip
+
+
+def entries_between(squad: Squad, first: date, end: date, person: int | None = None) -> QuerySet[Entry]:
+    """Entries from `first` to before `end`, without their documents (they are large; amounts are kept beside).
+
+    For all and for groups, and for one person if one is named.
+    """
+    whose = Q(person_id=None) | Q(person_id=person) if person is not None else Q(person_id=None)
+    return squad.entries.filter(whose, day__gte=first, day__lt=end).select_related("session").defer("document")
+
+
+def bouts_between(
+    squad: Squad, entries: Sequence[Entry], first: date, end: date, person: int | None = None
+) -> list[Bout]:
+    """What entries come to: for the squad as if all came, for a person (one query more) by attendance."""
+    own: dict[UUID, Attendance] = {}
+    if person is not None:
+        found = Attendance.objects.filter(
+            person_id=person, entry__squad=squad, entry__day__gte=first, entry__day__lt=end
+        )
+        own = {one.entry_id: one for one in found}
+    return [
+        bout_of(one, squad.time_zone, own.get(one.pk))
+        for one in entries
+        if not one.skipped and (one.pk not in own or own[one.pk].came)
+    ]
+
+
+def _own_person(actor: Actor, squad: Squad) -> int | None:
+    """The person that a member is in a squad, if any."""
+    if actor.user_id is None:
+        return None
+    return squad.people.filter(user_id=actor.user_id).values_list("pk", flat=True).first()
+
+
+def _touches(clash: Clash, begins: date, ends: date) -> bool:
+    return any(begins.isoformat() <= day < ends.isoformat() for day in clash["days"])
+
+
+def rules_of(squad: Squad, begins: date, days: Mapping[date, Day], phase: Phase | None) -> Rules:
+    """What holds in a week of the squad: its methods, its phase's load, its days."""
+    methods = squad.methods_value()
+    numbered = {(one.day - begins).days: one for one in days.values()}
+    intents: dict[int, Intent] = {n: one.intent for n, one in numbered.items() if one.intent}  # type: ignore[misc]
+    return Rules(
+        band=Band(phase.load_low, phase.load_high) if phase is not None else None,
+        intents=intents,
+        shares={n: one.share for n, one in numbered.items() if one.share is not None},
+        rest_days=frozenset(n for n, one in numbered.items() if one.intent == "rest"),
+        no_hall=frozenset(n for n, one in numbered.items() if not one.hall),
+        clash_hours=methods.clash_hours,
+        hard_effort=methods.hard_day_effort,
+        hard_load=methods.hard_day_load,
+        targets=[Target(row, one.by, one.low, one.high) for row, one in methods.week_targets.items()],
+    )

@@ -1,0 +1,54 @@
+"""Shapes that coaches keep under names of their own."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db.models import QuerySet
+from django.shortcuts import get_object_or_404
+
+from finetally.core.formats.shape import CannotMakeError
+from finetally.core.formats.table import BY_KEY, make
+from finetally.core.session.problems import DocumentError, Problem
+from finetally.core.session.reading import parse_session
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.use_cases import squad_for
+from finetally.web.training.models import Shape
+
+TRIAL_MOVEMENT = {"movement": "air-squat", "reps": 1}
+
+
+def list_shapes(actor: Actor, squad_id: int | None) -> QuerySet[Shape]:
+    """The shapes of a squad, by name."""
+    return squad_for(actor, squad_id, Right.LOOK).shapes.all()
+
+
+def keep_shape(actor: Actor, squad_id: int | None, name: str, key: str, params: dict[str, Any]) -> Shape:
+    """Keep a shape; another one of that name is replaced. Raises DocumentError for one that makes nothing."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    if not name.strip():
+        raise DocumentError([Problem("name", "no name", "a name", "name")])
+    if key not in BY_KEY:
+        raise DocumentError([Problem("key", repr(key), "a format of the table", "format")])
+    chosen = BY_KEY[key]
+    named = {param.name for param in chosen.params}
+    unknown = sorted(set(params) - named)
+    if unknown:
+        raise DocumentError([Problem(f"params.{unknown[0]}", repr(unknown[0]), ", ".join(sorted(named)), "param")])
+    low, _, by = chosen.steps
+    try:
+        entries = make(key, [dict(TRIAL_MOVEMENT) for _ in range(-(-low // by) * by)], params)
+        parse_session({"fine_tally": 1, "title": "-", "blocks": entries})
+    except (CannotMakeError, TypeError) as error:
+        raise DocumentError([Problem("params", "these numbers", str(error), "cannot_make")]) from None
+    shape, _ = Shape.objects.update_or_create(
+        squad=squad, name=name.strip(), defaults={"key": key, "params": params}
+    )
+    return shape
+
+
+def drop_shape(actor: Actor, shape_id: int) -> None:
+    """Take a shape away; blocks made of it stay as they are."""
+    shape = get_object_or_404(Shape, pk=shape_id, squad_id__in=actor.squads())
+    actor.require(shape.squad_id, Right.PLAN)
+    shape.delete()
