@@ -11,7 +11,9 @@ import pytest
 from django.test import Client
 from hypothesis import HealthCheck, Phase, given, settings
 
+from finetally.core.compare.side_by_side import Asked, compare, gathered
 from finetally.core.figures import figures
+from finetally.core.formats.table import FORMATS, make
 from finetally.core.methods.value import Methods
 from finetally.core.session.reading import parse_session
 from finetally.shipped import shipped_library
@@ -70,3 +72,21 @@ def test_post_figures(benchmark: Any, world: World) -> None:
     body = json.dumps({"document": WHOLE, "squad": world.squad.pk})
     answer = benchmark(client.post, "/api/figures", body, content_type="application/json")
     assert answer.status_code == 200
+
+
+FOUR = ["push-up", "goblet-squat", "bent-row", "swing"]
+TWENTY = [
+    one.key for one in FORMATS if one.key not in ("one-minute-challenge", "halving-triplet", "regrouped-circuit")
+]
+
+
+@pytest.mark.parametrize("hold", ["total", "work", "load"])
+def test_twenty_formats_side_by_side(benchmark: Any, hold: Any) -> None:
+    """Poured, searched and figured: under 150 ms."""
+    steps = [step(key, reps=10) for key in FOUR]
+    document = session(*make("rounds-for-time", steps, {"rounds": 5}))
+    library = shipped_library()
+    made = benchmark(
+        lambda: compare(gathered(Asked(document, hold=hold), library=library), TWENTY, library=library)
+    )
+    assert sum(column["why"] is None for column in made["columns"]) >= 18

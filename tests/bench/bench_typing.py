@@ -1,4 +1,4 @@
-"""How long it takes from a typed number to new figures on the screen; run with ./tally bench. Not a test."""
+"""How long it takes from a hand on the screen to what it asked for; run with ./tally bench. Not a test."""
 
 from __future__ import annotations
 
@@ -30,6 +30,24 @@ async ([label, value]) => {
 """
 
 
+CHOOSE = """
+async (key) => {
+  const began = performance.now()
+  const holds = [...document.querySelectorAll('.seg button')].find((one) => one.textContent.trim().startsWith(key))
+  const page = document.querySelector('.page')
+  const shown = new Promise((done) => {
+    const watcher = new MutationObserver(() => {
+      if (page.getAttribute('aria-busy') === 'true') return
+      requestAnimationFrame(() => { watcher.disconnect(); done(performance.now()) })
+    })
+    watcher.observe(page, { attributes: true, characterData: true, subtree: true, childList: true })
+  })
+  holds.click()
+  return (await shown) - began
+}
+"""
+
+
 def document(rounds: int) -> dict[str, Any]:
     steps = [{"movement": key} for key in ("air-squat", "push-up", "swing", "burpee", "sit-up")]
     clock = {"kind": "intervals", "work_s": 20, "rest_s": 10}
@@ -52,6 +70,22 @@ def measure(page: Page, rounds: int) -> float:
     return statistics.median(taken)
 
 
+def compare(page: Page) -> float:
+    """From choosing what is held still to the table of eight columns."""
+    page.goto("/side-by-side?movements=push-up,goblet-squat,bent-row,swing")
+    page.locator(".page table").first.wait_for()
+    for key in ("flow-holds", "strength-sets", "rounds-for-time"):
+        picker = page.get_by_label("Add a format")
+        if picker.is_enabled() and picker.locator(f"option[value={key}]").count():
+            picker.select_option(key)
+            page.wait_for_timeout(800)
+    taken = []
+    for number in range(TIMES):
+        taken.append(page.evaluate(CHOOSE, ("work time", "total time")[number % 2]))
+        page.wait_for_timeout(300)
+    return statistics.median(taken)
+
+
 def main() -> None:
     server = Server(Path(tempfile.mkdtemp()))
     server.start()
@@ -62,6 +96,7 @@ def main() -> None:
             sign_in(page, server.url)
             for rounds in (17, 200):
                 print(f"{rounds * 5} windows: {measure(page, rounds):.0f} ms at the median of {TIMES}")
+            print(f"eight columns side by side: {compare(page):.0f} ms at the median of {TIMES}")
             chromium.close()
     finally:
         server.stop()

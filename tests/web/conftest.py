@@ -4,15 +4,17 @@ from __future__ import annotations
 
 import json
 from dataclasses import dataclass, field
+from datetime import date
 from typing import Any
 
 import pytest
 from django.contrib.auth import get_user_model
 from django.test import Client
 
+from finetally.web.plan.models import Change, Entry, Link, Phase
 from finetally.web.squads.actor import member
-from finetally.web.squads.models import Membership, Role, Squad
-from finetally.web.training.models import Session
+from finetally.web.squads.models import Membership, Person, Role, Squad
+from finetally.web.training.models import Session, Shape
 from finetally.web.training.use_cases import create_session
 
 DOCUMENT: dict[str, Any] = {
@@ -31,10 +33,23 @@ DOCUMENT: dict[str, Any] = {
 
 
 @dataclass
+class Planned:
+    """What stands in the plan of the squad: an entry, a phase, a change of it, a link."""
+
+    entry: Entry
+    person: Person
+    phase: Phase
+    change: Change
+    link: Link
+
+
+@dataclass
 class World:
     squad: Squad
     session: Session
     foreign: Session
+    shape: Shape
+    planned: Planned
     users: dict[str, Any] = field(default_factory=dict)
 
     def client(self, who: str | None) -> Client:
@@ -54,6 +69,19 @@ def quick_passwords(settings: Any) -> None:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
+def planned(squad: Squad) -> Planned:
+    """Far from the days that tests plan on."""
+    far = date(2030, 1, 7)
+    entry = Entry.objects.create(squad=squad, day=far, title="Hike", minutes=60, effort=3, amount={"load": 180})
+    phase = Phase.objects.create(squad=squad, begins=far, weeks=1, kind="hold", load_low=1, load_high=2)
+    item = {"entry": str(entry.pk), "title": "Hike", "what": "moves", "undone": False}
+    days = {"day": far.isoformat(), "day_before": far.isoformat()}
+    change = Change.objects.create(squad=squad, items=[{**item, **days}])
+    link = Link.objects.create(squad=squad, name="Squad", token_hash="0" * 64)
+    person = Person.objects.create(squad=squad, name="Somebody")
+    return Planned(entry, person, phase, change, link)
+
+
 @pytest.fixture
 def world(db: None) -> World:
     users = {}
@@ -69,4 +97,5 @@ def world(db: None) -> World:
     users["nobodys"] = get_user_model().objects.create_user("nobodys", password="a-long-password")
     session = create_session(member(users["head"].pk), squad.pk, DOCUMENT)
     foreign = create_session(member(users["stranger"].pk), other.pk, DOCUMENT)
-    return World(squad, session, foreign, users)
+    shape = Shape.objects.create(squad=squad, name="Short bursts", key="even-intervals")
+    return World(squad, session, foreign, shape, planned(squad), users)

@@ -134,6 +134,13 @@ def test_a_muted_check_is_silent_and_an_unknown_one_is_refused(world: World) -> 
     assert world.send("head", "PATCH", path, {"methods": {"muted_checks": ["no-warm-up"]}}).status_code == 200
     assert "no-warm-up" not in codes()
     assert world.send("head", "PATCH", path, {"methods": {"muted_checks": ["no-fun"]}}).status_code == 422
+    muted = f"/squads/{world.squad.pk}/muted-checks"
+    assert world.send("head", "PUT", f"{muted}/no-cool-down").json() == {"muted": ["no-warm-up", "no-cool-down"]}
+    assert world.send("head", "PUT", f"{muted}/no-cool-down").json() == {"muted": ["no-warm-up", "no-cool-down"]}
+    assert world.send("head", "DELETE", f"{muted}/no-warm-up").json() == {"muted": ["no-cool-down"]}
+    assert world.send("athlete", "GET", muted).json() == {"muted": ["no-cool-down"]}
+    wrong = world.send("head", "PUT", f"{muted}/no-fun")
+    assert (wrong.status_code, wrong.json()["problems"][0]["path"]) == (422, "muted_checks")
 
 
 def test_a_version_says_what_it_changed(world: World) -> None:

@@ -1,0 +1,139 @@
+"""Side by side over the API: answers, refusals with their places, files, shapes."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from typing import Any
+
+import pytest
+from openpyxl import load_workbook
+
+from finetally.web.training.models import Shape
+from tests.web.conftest import DOCUMENT, World
+
+ASK: dict[str, Any] = {
+    "document": DOCUMENT,
+    "formats": ["even-intervals", "rounds-against-the-clock", "pairs-20-10"],
+}
+
+
+def test_a_comparison_says_what_is_held_and_what_cannot_be(world: World) -> None:
+    answer = world.send("coach", "POST", "/compare", ASK).json()
+    made = answer["comparison"]
+    assert (made["hold"], made["target"], made["source"]) == ("total", 230, [0])
+    plan, even, rounds, pairs = made["columns"]
+    assert plan["values"]["total"] == 230
+    assert even["held"] + even["left"] == pytest.approx(230)
+    assert rounds["left"] == 0
+    assert "movements" in pairs["why"]
+    assert answer["holding"]["pairs-20-10"] == pairs["why"]
+
+
+@pytest.mark.parametrize(
+    ("path", "change", "place"),
+    [
+        ("/compare", {"formats": ["waltz"]}, "formats[0]"),
+        ("/compare", {"wishes": [{"row": "beauty", "way": "high"}]}, "wishes[0].row"),
+        ("/compare", {"axes": ["load", "beauty"]}, "axes[1]"),
+        ("/compare", {"source": ["nowhere"]}, "source"),
+        ("/compare", {"target": -5}, "target"),
+        ("/compare", {"document": None}, "source"),
+        (
+            "/compare/sweep",
+            {"format": "even-intervals", "param": "work_s", "low": 5, "high": 900, "step": 1},
+            "param",
+        ),
+        ("/compare/sweep", {"format": "waltz", "param": "work_s", "low": 5, "high": 9, "step": 1}, "format"),
+    ],
+)
+def test_a_wrong_question_is_refused_with_its_place(
+    world: World, path: str, change: dict[str, Any], place: str
+) -> None:
+    answer = world.send("coach", "POST", path, {**ASK, **change})
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["path"] == place
+
+
+def test_numbers_of_a_wrong_kind_are_no_fault_of_the_server(world: World) -> None:
+    sweep = {**ASK, "format": "even-intervals", "param": "work_s", "low": 20, "high": 30, "step": 5}
+    for params in ({"rounds": "many"}, {"order": 7}, {"rest_s": [1]}):
+        answer = world.send("coach", "POST", "/compare/sweep", {**sweep, "params": params})
+        assert answer.status_code == 200, params
+    ladder = {**sweep, "format": "rep-ladder", "param": "start", "low": 1, "high": 3, "step": 1}
+    answer = world.send("coach", "POST", "/compare/sweep", {**ladder, "params": {"end": 10**9, "by": 1}})
+    assert all("rungs" in point["column"]["why"] for point in answer.json()["points"])
+
+
+def test_the_files_hold_the_same_numbers(world: World) -> None:
+    columns = world.send("coach", "POST", "/compare", ASK).json()["comparison"]["columns"]
+    table = list(csv.reader(io.StringIO(world.send("coach", "POST", "/compare.csv", ASK).content.decode())))
+    assert table[0][2:] == [column["name"] for column in columns]
+    work = next(row for row in table if row[0] == "Work")
+    assert [float(cell) if cell else None for cell in work[2:]] == [one["values"].get("work") for one in columns]
+    book = load_workbook(io.BytesIO(world.send("coach", "POST", "/compare.xlsx", ASK).content))
+    sheet = {row[0]: row for row in book.active.iter_rows(values_only=True)}
+    assert sheet["Density"][2] == pytest.approx(columns[0]["values"]["density"], abs=1e-3)
+
+
+def test_no_title_becomes_a_formula(world: World) -> None:
+    ids = []
+    for title in ("=1+1", "@cmd"):
+        made = world.send("coach", "POST", "/sessions", {"document": {**DOCUMENT, "title": title}}).json()
+        ids.append(made["id"])
+    text = world.send("coach", "POST", "/compare/sessions.csv", {"sessions": ids}).content.decode()
+    assert text.splitlines()[0] == ",unit,'=1+1,'@cmd"
+
+
+def test_sessions_of_other_squads_do_not_exist(world: World) -> None:
+    ids = [str(world.session.pk), str(world.foreign.pk)]
+    assert world.send("head", "POST", "/compare/sessions", {"sessions": ids}).status_code == 404
+
+
+def test_a_recast_is_used_and_what_is_no_block_is_refused(world: World) -> None:
+    made = world.send("coach", "POST", "/compare", ASK).json()["comparison"]
+    body = {"document": DOCUMENT, "source": made["source"], "entries": made["columns"][1]["entries"]}
+    edits = world.send("coach", "POST", "/compare/use", body).json()["edits"]
+    assert [edit["op"] for edit in edits] == ["remove", "insert"]
+    answer = world.send("coach", "POST", "/compare/use", {**body, "entries": [{"clock": 3}]})
+    assert answer.status_code == 422
+
+
+def test_a_shape_is_kept_replaced_and_dropped(world: World) -> None:
+    shape = {"name": "Short bursts", "key": "even-intervals", "params": {"work_s": 15, "rest_s": 45}}
+    first = world.send("coach", "POST", "/shapes", shape).json()
+    again = world.send("coach", "POST", "/shapes", {**shape, "params": {"work_s": 10}}).json()
+    assert first["id"] == again["id"]
+    assert [one["params"] for one in world.send("athlete", "GET", "/shapes").json()] == [{"work_s": 10}]
+    assert world.send("athlete", "DELETE", f"/shapes/{first['id']}").status_code == 403
+    assert world.send("stranger", "DELETE", f"/shapes/{first['id']}").status_code == 404
+    assert world.send("coach", "DELETE", f"/shapes/{first['id']}").status_code == 204
+    assert not Shape.objects.filter(pk=first["id"]).exists()
+
+
+@pytest.mark.parametrize(
+    ("change", "place"),
+    [
+        ({"key": "waltz"}, "key"),
+        ({"name": "  "}, "name"),
+        ({"params": {"tempo": 3}}, "params.tempo"),
+        ({"key": "rising-windows", "params": {"slot_s": 31}}, "params"),
+    ],
+)
+def test_a_shape_that_makes_nothing_is_refused(world: World, change: dict[str, Any], place: str) -> None:
+    shape = {"name": "Odd", "key": "even-intervals", "params": {}}
+    answer = world.send("coach", "POST", "/shapes", {**shape, **change})
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["path"] == place
+
+
+def test_a_step_is_added_as_the_core_says(world: World) -> None:
+    def made(**body: Any) -> Any:
+        return json.loads(world.send("coach", "POST", "/formats/step", body).content)["step"]
+
+    assert made(movement="push-up", clock="amrap") == {"movement": "push-up", "reps": 10}
+    assert made(movement="push-up", clock="intervals") == {"movement": "push-up"}
+    own = {"key": "log-sit", "patterns": {"brace": 1}, "sides": "each"}
+    step = made(movement="log-sit", clock="task", definitions=[own])
+    assert step == {"movement": "log-sit", "seconds": 30, "sides": "each"}
