@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Column, CompareRow } from '@/api/types'
+import StaveThumb from '@/stave/StaveThumb.vue'
+import { useMovements } from '@/composables/useMovements'
+import { deltaText, leftText, valueText } from '@/words/rows'
+
+import OpenedCell from './OpenedCell.vue'
+import type { Hold } from './useComparison'
+
+const props = defineProps<{
+  columns: readonly Column[]
+  rows: readonly CompareRow[]
+  marked: number
+  places: ReadonlyMap<number, number>
+  squad: number
+  /** What is held still, if anything. */
+  hold?: Hold
+  removable: boolean
+  markable: boolean
+}>()
+const emit = defineEmits<{ mark: [column: number]; remove: [column: number] }>()
+
+const { nameOf } = useMovements()
+const sortBy = ref<{ row: string; down: boolean } | null>(null)
+function sort(row: string): void {
+  if (sortBy.value?.row !== row) sortBy.value = { row, down: false }
+  else sortBy.value = sortBy.value.down ? null : { row, down: true }
+}
+/** The first column stays where it is: the others are held against it. */
+const order = computed(() => {
+  const numbers = props.columns.map((_, number) => number)
+  const by = sortBy.value
+  if (!by) return numbers
+  const value = (number: number): number => props.columns[number]?.values[by.row] ?? Infinity
+  const [base = 0, ...others] = numbers
+  return [base, ...others.sort((a, b) => (value(a) === value(b) ? 0 : (value(a) < value(b) ? -1 : 1) * (by.down ? -1 : 1)))]
+})
+const shown = computed(() => order.value.flatMap((number) => (props.columns[number] ? [{ number, column: props.columns[number] }] : [])))
+const longest = computed(() => Math.max(1, ...props.columns.map((one) => one.thumbnail?.total_s ?? 0)))
+
+const open = ref<{ row: string; column: number } | null>(null)
+function toggle(row: CompareRow, column: number): void {
+  if (row.figure === null && row.key !== 'checks') return
+  const same = open.value?.row === row.key && open.value.column === column
+  open.value = same ? null : { row: row.key, column }
+}
+const arrow = (row: string): string => (sortBy.value?.row !== row ? '' : sortBy.value.down ? ' ←' : ' →')
+const sorted = (row: string): string =>
+  sortBy.value?.row !== row ? 'not sorted' : sortBy.value.down ? 'sorted, the most first' : 'sorted, the least first'
+const ends = (column: Column, row: CompareRow): string => {
+  const spread = column.spread[row.key]
+  if (!spread) return ''
+  const [low, high] = [valueText(spread.low, row.unit), valueText(spread.high, row.unit)]
+  return low === high ? '' : `${low} to ${high}`
+}
+const opens = (column: Column, row: CompareRow): boolean =>
+  column.values[row.key] !== null && (row.figure !== null || (row.key === 'checks' && column.checks.length > 0))
+/** An opened figure stands under its own column as far as there is room. */
+const openedColumn = computed(() => {
+  const column = open.value ? props.columns[open.value.column] : undefined
+  return column?.why ? undefined : column
+})
+</script>
+
+<template>
+  <div class="scroll">
+    <table :style="{ minWidth: `${150 + columns.length * 118}px`, maxWidth: `${132 + columns.length * 260}px` }">
+      <thead>
+        <tr>
+          <th scope="col" class="corner"><span class="visually-hidden">Row</span></th>
+          <th
+            v-for="{ number, column } in shown" :key="number" scope="col"
+            :class="{ base: number === 0, marked: markable && number === marked, cannot: column.why }"
+          >
+            <StaveThumb v-if="column.thumbnail" :thumbnail="column.thumbnail" :span="longest" />
+            <p v-else class="blank">no stave</p>
+            <div class="name">
+              <span>{{ column.name }}</span>
+              <small v-if="places.get(number)" class="place" :title="`place ${places.get(number)} by your wishes`">{{ places.get(number) }}.</small>
+            </div>
+            <small v-if="!column.why" class="goes" :title="column.wall.join('; ')">{{ column.wall.join('; ') }}</small>
+            <small v-if="column.why" class="why">{{ column.why }}</small>
+            <small v-if="leftText(column, hold, nameOf)" class="left">{{ leftText(column, hold, nameOf) }}</small>
+            <span v-if="column.key !== 'plan' && (removable || markable)" class="acts">
+              <label v-if="markable && !column.why">
+                <input type="radio" name="marked" :checked="number === marked" @change="emit('mark', number)" /> mark<span class="visually-hidden"> {{ column.name }}</span>
+              </label>
+              <button v-if="removable" type="button" class="link" @click="emit('remove', number)">
+                take out<span class="visually-hidden"> {{ column.name }}</span>
+              </button>
+            </span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="row in rows" :key="row.key">
+          <tr>
+            <th scope="row">
+              <button type="button" class="plain" :title="`Sort the columns by this row: ${sorted(row.key)}`" @click="sort(row.key)">
+                {{ row.label }}{{ arrow(row.key) }}<span class="visually-hidden">, {{ sorted(row.key) }}</span>
+              </button>
+            </th>
+            <td
+              v-for="{ number, column } in shown" :key="number"
+              :class="{ base: number === 0, marked: markable && number === marked }"
+            >
+              <component
+                :is="opens(column, row) ? 'button' : 'span'" v-if="!column.why" class="plain value"
+                :type="opens(column, row) ? 'button' : undefined"
+                :aria-expanded="opens(column, row) ? open?.row === row.key && open.column === number : undefined"
+                @click="toggle(row, number)"
+              >
+                <b>{{ valueText(column.values[row.key], row.unit) }}</b>
+                <small>{{ deltaText(column.deltas[row.key], row.unit) }}</small>
+                <small v-if="ends(column, row)" class="ends">{{ ends(column, row) }}</small>
+              </component>
+              <span v-else class="none" aria-hidden="true">·</span>
+            </td>
+          </tr>
+          <tr v-if="open?.row === row.key && openedColumn">
+            <td :colspan="columns.length + 1" class="opened">
+              <OpenedCell v-if="row.figure" :column="openedColumn" :figure="row.figure" :label="row.label" :squad="squad" />
+              <ul v-else class="checks">
+                <li v-for="(check, index) in openedColumn.checks" :key="index">{{ check.text }}</li>
+              </ul>
+            </td>
+          </tr>
+        </template>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped src="./compare-table.css"></style>

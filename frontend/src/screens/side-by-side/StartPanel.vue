@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+
+import { api, Refusal } from '@/api/client'
+import type { SessionItem } from '@/api/types'
+import { useMovements } from '@/composables/useMovements'
+import MovementPicker from '@/parts/MovementPicker.vue'
+import { clock } from '@/words/format'
+
+import type { Source } from './useComparison'
+
+const emit = defineEmits<{ start: [source: Source] }>()
+const { nameOf } = useMovements()
+const sessions = shallowRef<readonly SessionItem[] | null>(null)
+const trouble = ref('')
+const chosen = ref<string[]>([])
+const movements = ref<string[]>([])
+const picking = ref(false)
+onMounted(async () => {
+  try {
+    sessions.value = await api.sessions()
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    trouble.value = error.message
+  }
+})
+const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <= 8)
+</script>
+
+<template>
+  <div class="start">
+    <section aria-label="From a session">
+      <h2>A session’s main part in other formats, or whole sessions side by side</h2>
+      <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+      <p v-else-if="sessions === null" role="status">Fetching the sessions …</p>
+      <p v-else-if="sessions.length === 0">No session yet. Choose movements, or write one on the Bench.</p>
+      <ul v-else>
+        <li v-for="one in sessions" :key="one.id">
+          <label>
+            <input v-model="chosen" type="checkbox" :value="one.id" :disabled="chosen.length >= 8 && !chosen.includes(one.id)" />
+            <span class="visually-hidden">Compare whole: </span>{{ one.title }}
+          </label>
+          <span class="time">{{ clock(one.figures.total_s) }}</span>
+          <button type="button" class="link" @click="emit('start', { session: one.id })">
+            main part in other formats<span class="visually-hidden">: {{ one.title }}</span>
+          </button>
+        </li>
+      </ul>
+      <ElButton :disabled="!enough" @click="emit('start', { sessions: chosen })">
+        Compare {{ chosen.length || 'ticked' }} sessions
+      </ElButton>
+    </section>
+    <section aria-label="From movements">
+      <h2>Movements chosen fresh</h2>
+      <ol v-if="movements.length">
+        <li v-for="(key, index) in movements" :key="index">
+          {{ nameOf(key) }}
+          <button type="button" class="link" @click="movements = movements.filter((_, at) => at !== index)">
+            take out<span class="visually-hidden"> {{ nameOf(key) }}</span>
+          </button>
+        </li>
+      </ol>
+      <MovementPicker v-if="picking" :key="movements.length" :label="`Movement ${movements.length + 1}`" @pick="movements = [...movements, $event]" @close="picking = false" />
+      <button v-else type="button" class="link" @click="picking = true">add movements</button>
+      <p><ElButton :disabled="movements.length === 0" @click="emit('start', { movements })">Pour them into formats</ElButton></p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  gap: 30px;
+  padding: 16px 20px;
+}
+h2 {
+  font-size: 19px;
+  margin-bottom: 8px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0 0 12px;
+}
+ul li {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  border-bottom: 1px dotted var(--rule);
+  padding: 5px 0;
+}
+label {
+  flex: 1;
+  overflow-wrap: anywhere;
+}
+.time {
+  font: 600 16px var(--head);
+}
+@media (max-width: 900px) {
+  .start {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api, Refusal } from '@/api/client'
+import type { Column, SessionDoc } from '@/api/types'
+import type { Edit } from '@/composables/edits'
+import { handOver } from '@/composables/usePending'
+
+const props = defineProps<{
+  column: Column | null
+  session: { id: string; document: SessionDoc; title: string } | null
+  source: readonly number[]
+  squad: number
+}>()
+const router = useRouter()
+const trouble = ref('')
+const said = ref('')
+const naming = ref<'session' | 'shape' | null>(null)
+const name = ref('')
+watch(
+  () => props.column,
+  () => {
+    said.value = ''
+    naming.value = null
+  },
+)
+
+async function attempt(work: () => Promise<unknown>): Promise<void> {
+  trouble.value = ''
+  try {
+    await work()
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    trouble.value = error.problems[0]?.allowed ?? error.message
+  }
+}
+/** The Bench makes the edits, so that they stand there as one step of undo. */
+const put = (how: 'replace' | 'insert') =>
+  attempt(async () => {
+    const { column, session } = props
+    if (!column || !session) return
+    const { edits } = await api.useRecast(session.document, props.source, column.entries, how)
+    handOver(session.id, edits as Edit[])
+    await router.push({ name: 'bench', params: { id: session.id } })
+  })
+function ask(what: 'session' | 'shape'): void {
+  naming.value = what
+  name.value = what === 'shape' ? (props.column?.name ?? '') : `${props.column?.name ?? ''}${props.session ? `, from ${props.session.title}` : ''}`
+}
+const keep = () =>
+  attempt(async () => {
+    const { column } = props
+    if (!column?.document || !name.value.trim()) return
+    if (naming.value === 'shape') {
+      await api.keepShape({ name: name.value, key: column.key, params: column.params, squad: props.squad })
+      said.value = `Kept as the shape “${name.value.trim()}”: the Bench offers it among the formats.`
+      naming.value = null
+      return
+    }
+    // A session of its own has a warm-up and a cool-down to come: what is missing is to be said again.
+    const document: Record<string, unknown> = { ...column.document, title: name.value }
+    delete document['stands_alone']
+    const made = await api.createSession(document as unknown as SessionDoc)
+    await router.push({ name: 'bench', params: { id: made.id } })
+  })
+</script>
+
+<template>
+  <div class="use" role="group" aria-label="Use the marked one">
+    <template v-if="column && !naming">
+      <span class="what">Use {{ column.name }}:</span>
+      <ElButton v-if="session" type="primary" @click="put('replace')">Replace</ElButton>
+      <ElButton v-if="session" @click="put('insert')">Insert after</ElButton>
+      <ElButton @click="ask('session')">New session</ElButton>
+      <ElButton v-if="column.key !== 'session'" @click="ask('shape')">Keep the shape</ElButton>
+    </template>
+    <form v-else-if="naming" @submit.prevent="keep" @keydown.esc.stop="naming = null">
+      <label>
+        {{ naming === 'shape' ? 'Name of the shape' : 'Title of the session' }}
+        <input v-model="name" :maxlength="naming === 'shape' ? 80 : 400" required />
+      </label>
+      <ElButton type="primary" native-type="submit">Keep</ElButton>
+      <button type="button" class="link" @click="naming = null">leave it</button>
+    </form>
+    <span v-if="trouble" class="trouble" role="alert">{{ trouble }}</span>
+    <span v-else-if="said" role="status">{{ said }}</span>
+  </div>
+</template>
+
+<style scoped>
+.use,
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: center;
+}
+.use :deep(.el-button + .el-button) {
+  margin-left: 0;
+}
+.what {
+  color: var(--mute);
+}
+input {
+  font: inherit;
+  width: 260px;
+  background: var(--sheet);
+  border: 1px solid var(--field);
+  border-radius: 3px;
+  padding: 4px 8px;
+}
+.trouble {
+  color: var(--warn);
+  font-weight: 600;
+}
+@media print {
+  .use {
+    display: none;
+  }
+}
+</style>
