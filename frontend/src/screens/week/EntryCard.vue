@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { PlanEntry } from '@/api/types'
+import { inkLevel } from '@/stave/scale'
+import { tenth, whole } from '@/words/format'
+
+const props = defineProps<{ entry: PlanEntry; hard: number; proposed: boolean; editable: boolean; open: boolean; whose: string }>()
+defineEmits<{ toggle: [] }>()
+const level = computed(() => inkLevel(props.entry.effort))
+function start(event: DragEvent): void {
+  event.dataTransfer?.setData('text/x-entry', props.entry.id)
+}
+</script>
+
+<template>
+  <article
+    class="card" :class="{ skipped: entry.skipped, proposed }" :style="{ borderLeftColor: `var(--e${level})` }" :draggable="editable"
+    :aria-label="entry.title" @dragstart="start"
+  >
+    <button type="button" class="plain head" :aria-expanded="open" :disabled="!editable" @click="$emit('toggle')">
+      <b>{{ entry.title }}</b>
+      <span>
+        <template v-if="entry.time">{{ entry.time.slice(0, 5) }} · </template>{{ whole(entry.minutes) }} min · {{ tenth(entry.effort) }}
+        <template v-if="entry.effort >= hard"> · hard</template>
+      </span>
+      <span v-if="entry.logged || entry.skipped || entry.locked || entry.changed || entry.group || whose" class="marks">
+        {{ [entry.logged ? 'logged' : '', entry.skipped ? 'skipped' : '', entry.locked ? 'locked' : '', entry.changed ? 'changed for this day' : '', entry.group, whose].filter(Boolean).join(' · ') }}
+      </span>
+      <span v-if="entry.newer" class="newer">newer version exists</span>
+      <span v-if="proposed" class="newer">in a proposal</span>
+    </button>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-left: 5px solid;
+  margin-bottom: 6px;
+  font-size: 12.5px;
+}
+.proposed {
+  border-style: dashed;
+  border-color: var(--act);
+  border-left-style: solid;
+}
+.head {
+  display: block;
+  width: 100%;
+  text-align: left;
+  padding: 5px 7px;
+}
+.head:disabled {
+  color: inherit;
+  cursor: default;
+}
+b {
+  display: block;
+  font: 600 14.5px/1.15 var(--head);
+  overflow-wrap: anywhere;
+}
+.head span {
+  display: block;
+  color: var(--mute);
+}
+.head .newer {
+  color: var(--warn);
+}
+.skipped b {
+  text-decoration: line-through;
+}
+</style>

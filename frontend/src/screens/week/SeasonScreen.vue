@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { api, Refusal } from '@/api/client'
+import type { SeasonWeek } from '@/api/types'
+import { daysOn, fullDate, shortDay, today } from '@/words/dates'
+import { clock, whole } from '@/words/format'
+import { figureText, termsText } from '@/words/week'
+
+const route = useRoute()
+const router = useRouter()
+const WIDE = 1000
+const LEFT = 64
+const ROW = 15
+const HIGH = 120
+const weeks = computed(() => Math.min(53, Math.max(1, Number(route.query.weeks ?? 13) || 13)))
+const from = computed(() => (/^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : daysOn(today(), -8 * 7)))
+const season = shallowRef<readonly SeasonWeek[] | null>(null)
+const trouble = ref('')
+let asked = 0
+watch(
+  [from, weeks],
+  async ([day, count]) => {
+    const mine = ++asked
+    trouble.value = ''
+    try {
+      const answer = await api.season(day, count)
+      if (mine === asked) season.value = answer.weeks
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      trouble.value = error.message
+    }
+  },
+  { immediate: true },
+)
+const go = (day: string, count: number) => router.push({ name: 'season', query: { day, weeks: String(count) } })
+const open = (week: SeasonWeek) => router.push({ name: 'week', query: { day: week.begins } })
+
+const names = computed(() => Object.keys(season.value?.[0]?.rows ?? {}))
+const column = computed(() => (WIDE - LEFT) / Math.max(1, season.value?.length ?? 1))
+const x = (index: number): number => LEFT + index * column.value
+const most = computed(() => Math.max(1, ...(season.value ?? []).flatMap((week) => Object.values(week.rows))))
+const heaviest = computed(() => Math.max(1, ...(season.value ?? []).flatMap((week) => [week.load, week.high ?? 0])))
+const top = computed(() => names.value.length * ROW + 26)
+const base = computed(() => top.value + HIGH)
+const y = (load: number): number => base.value - (load / heaviest.value) * (HIGH - 10)
+// The ink of a row in a week: the more of it, the darker, beside the season's most.
+const ink = (seconds: number): number => Math.min(4, Math.floor((seconds / most.value) * 5))
+// A week in which nothing is planned is no week of load 0: the line pauses there.
+const line = computed(() =>
+  (season.value ?? [])
+    .map((week, index) => {
+      if (!week.entries) return ''
+      return `${season.value?.[index - 1]?.entries ? 'L' : 'M'}${x(index) + column.value / 2} ${y(week.load)}`
+    })
+    .join(''),
+)
+const everyNth = computed(() => Math.ceil((season.value?.length ?? 1) / 14))
+const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() < daysOn(week.begins, 7)
+</script>
+
+<template>
+  <main id="main" class="season">
+    <header>
+      <h1>Season</h1>
+      <span class="said">weeks in a row; a week opens when it is chosen</span>
+      <span class="grow"></span>
+      <RouterLink :to="{ name: 'week' }">To the week</RouterLink>
+      <ElButton aria-label="Earlier" @click="go(daysOn(from, -7 * weeks), weeks)">◂</ElButton>
+      <ElButton aria-label="Later" @click="go(daysOn(from, 7 * weeks), weeks)">▸</ElButton>
+      <label>
+        <span class="visually-hidden">How many weeks</span>
+        <select :value="weeks" @change="go(from, Number(($event.target as HTMLSelectElement).value))">
+          <option v-for="count in [8, 13, 26, 52]" :key="count" :value="count">{{ count }} weeks</option>
+        </select>
+      </label>
+    </header>
+    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <p v-else-if="!season" role="status" class="pad">Reading the season …</p>
+    <div v-else class="pad">
+      <svg :viewBox="`0 0 ${WIDE} ${base + 34}`" role="img" :aria-label="`Stave of ${season.length} weeks; the table below has the same figures`">
+        <g v-for="(name, row) in names" :key="name">
+          <rect :x="LEFT" :y="row * ROW" :width="WIDE - LEFT" :height="ROW" :fill="row % 2 ? 'var(--paper)' : 'var(--paper-2)'" />
+          <text x="0" :y="row * ROW + 11">{{ name }}</text>
+          <template v-for="(week, index) in season" :key="week.begins">
+            <rect
+              v-if="(week.rows[name] ?? 0) > 0" :x="x(index) + 2" :y="row * ROW + 3" :width="Math.max(1, column - 4)" :height="ROW - 6"
+              :fill="`var(--e${ink(week.rows[name] ?? 0)})`"
+            />
+          </template>
+        </g>
+        <g v-for="(week, index) in season" :key="week.begins">
+          <rect
+            v-if="week.low !== null && week.high !== null" :x="x(index)" :width="column" :y="y(week.high)" :height="Math.max(1, y(week.low) - y(week.high))"
+            fill="var(--act)" opacity="0.16"
+          />
+          <text v-if="week.phase && week.phase !== season[index - 1]?.phase" :x="x(index) + 2" :y="top - 6" class="phase">{{ week.phase }}</text>
+          <line v-if="isNow(week)" :x1="x(index) + column / 2" :x2="x(index) + column / 2" :y1="0" :y2="base" class="now" />
+          <text v-if="index % everyNth === 0" :x="x(index) + 2" :y="base + 15" class="tick">{{ shortDay(week.begins).slice(4) }} {{ fullDate(week.begins).split(' ')[1]?.slice(0, 3) }}</text>
+          <circle v-if="week.entries" :cx="x(index) + column / 2" :cy="y(week.load)" r="3.2" />
+        </g>
+        <text x="0" :y="base - 50">load</text>
+        <path :d="line" class="line" />
+        <line :x1="LEFT" :x2="WIDE" :y1="base" :y2="base" stroke="var(--ink)" />
+      </svg>
+      <div class="scroll">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Week of</th><th scope="col">Load</th><th scope="col">Band</th><th scope="col">Change</th><th scope="col">Monotony</th>
+              <th scope="col">7 : 28 rolling</th><th scope="col">7 : 21 before</th><th scope="col">7 : 28 weighted</th><th scope="col">Hard days</th>
+              <th scope="col">Clashes</th><th v-for="name in names" :key="name" scope="col">{{ name }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="week in season" :key="week.begins" :class="{ present: isNow(week) }">
+              <th scope="row"><button type="button" class="link" @click="open(week)">{{ fullDate(week.begins) }}</button><template v-if="isNow(week)"> · this week</template></th>
+              <td><b>{{ week.entries ? whole(week.load) : '–' }}</b></td>
+              <td>{{ week.low !== null && week.high !== null ? `${whole(week.low)} – ${whole(week.high)}` : '' }}</td>
+              <td :title="termsText(week.change)">{{ week.entries ? figureText(week.change, 'change') : '–' }}</td>
+              <td :title="termsText(week.monotony)">{{ figureText(week.monotony, 'ratio') }}</td>
+              <td :title="termsText(week.coupled)">{{ figureText(week.coupled, 'ratio') }}</td>
+              <td :title="termsText(week.uncoupled)">{{ figureText(week.uncoupled, 'ratio') }}</td>
+              <td :title="termsText(week.weighted)">{{ figureText(week.weighted, 'ratio') }}</td>
+              <td>{{ week.hard_days || '' }}</td>
+              <td>{{ week.clashes || '' }}</td>
+              <td v-for="name in names" :key="name">{{ week.rows[name] ? clock(week.rows[name]) : '' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </div>
+  </main>
+</template>
+
+<style scoped src="@/styles/bar.css"></style>
+<style scoped>
+.season {
+  overflow: auto;
+  height: 100%;
+}
+.pad {
+  padding: 14px 20px 40px;
+}
+svg {
+  width: 100%;
+  display: block;
+}
+text {
+  font: 11.5px var(--text);
+  fill: var(--ink);
+}
+.tick {
+  fill: var(--mute);
+}
+.phase {
+  fill: var(--act);
+  font-weight: 600;
+}
+.line {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+.now {
+  stroke: var(--act);
+  stroke-dasharray: 3 3;
+}
+select {
+  font: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--field);
+  border-radius: 3px;
+  padding: 4px 8px;
+}
+.scroll {
+  position: relative;
+  overflow-x: auto;
+  margin-top: 12px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  text-align: right;
+  padding: 4px 8px;
+  border-bottom: 1px dotted var(--rule);
+  font-weight: 400;
+  white-space: nowrap;
+}
+th:first-child {
+  text-align: left;
+}
+thead th {
+  border-bottom: 2px solid var(--ink);
+  color: var(--mute);
+}
+td b {
+  font: 600 16px var(--head);
+}
+.present {
+  background: var(--paper-2);
+}
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Week } from '@/api/types'
+import { percent, whole } from '@/words/format'
+import { clashText, figureText, termsText, type FigureKind } from '@/words/week'
+
+const props = defineProps<{ week: Week }>()
+const open = ref('')
+const MOST = 5
+const all = ref(false)
+const FIGURES: { key: 'change' | 'coupled' | 'uncoupled' | 'weighted'; label: string; kind: FigureKind }[] = [
+  { key: 'change', label: 'Against last week', kind: 'change' },
+  { key: 'coupled', label: '7 : 28 days, rolling', kind: 'ratio' },
+  { key: 'uncoupled', label: '7 : 21 days before', kind: 'ratio' },
+  { key: 'weighted', label: '7 : 28 days, weighted', kind: 'ratio' },
+]
+const CURRENCIES: [string, string][] = [
+  ['work-min', 'Work minutes'],
+  ['reps', 'Reps'],
+  ['volume-kg', 'Volume load, kg'],
+  ['hard-sets', 'Hard sets'],
+  ['landings', 'Landings'],
+]
+const total = computed(() => props.week.load.totals['load'] ?? 0)
+const band = computed(() => {
+  const { phase } = props.week
+  if (!phase) return null
+  const { load_low: low, load_high: high } = phase
+  const state = total.value < low ? 'under it' : total.value > high ? 'over it' : 'within it'
+  return { text: `${whole(low)} – ${whole(high)}`, state, phase: `${phase.kind}, week ${phase.week} of ${phase.weeks}` }
+})
+const toggle = (key: string): void => {
+  open.value = open.value === key ? '' : key
+}
+</script>
+
+<template>
+  <section class="panel" aria-label="What the week comes to">
+    <h2 class="visually-hidden">What the week comes to</h2>
+    <dl class="big">
+      <div><dt>Week load</dt><dd>{{ whole(total) }}</dd></div>
+      <div><dt>Monotony</dt><dd>{{ figureText(week.load.monotony, 'ratio') }}</dd></div>
+      <div><dt>Strain</dt><dd>{{ figureText(week.load.strain, 'load') }}</dd></div>
+    </dl>
+    <p v-if="week.load.monotony.why" class="quiet">No monotony: {{ week.load.monotony.why }}.</p>
+    <p v-else class="quiet">Monotony: {{ termsText(week.load.monotony) }}</p>
+    <div v-if="band" class="row"><span>Target band <small>{{ band.phase }}</small></span><b>{{ band.text }}</b><i>{{ band.state }}</i></div>
+    <div v-for="one in FIGURES" :key="one.key" class="row-box">
+      <button type="button" class="plain row" :aria-expanded="open === one.key" @click="toggle(one.key)">
+        <span>{{ one.label }}</span><b>{{ figureText(week.load[one.key], one.kind) }}</b><i aria-hidden="true">{{ open === one.key ? '−' : '+' }}</i>
+      </button>
+      <p v-if="open === one.key" class="why">{{ termsText(week.load[one.key]) }}<template v-if="one.key !== 'change'"><br />{{ week.load.caution }}</template></p>
+    </div>
+    <div class="row-box">
+      <button type="button" class="plain row" :aria-expanded="open === 'more'" @click="toggle('more')">
+        <span>In other currencies</span><b></b><i aria-hidden="true">{{ open === 'more' ? '−' : '+' }}</i>
+      </button>
+      <p v-if="open === 'more'" class="why">
+        <template v-for="[key, label] in CURRENCIES" :key="key">{{ label }} {{ whole(week.load.totals[key] ?? 0) }}<br /></template>
+        <template v-for="beam in week.beams" :key="beam.name">
+          <template v-if="beam.left_share !== null">{{ beam.left_name }} : {{ beam.right_name }} {{ percent(beam.left_share) }} : {{ percent(1 - (beam.left_share ?? 0)) }}<br /></template>
+        </template>
+      </p>
+    </div>
+    <h3 v-if="week.clashes.length">Clashes</h3>
+    <p v-for="clash in week.clashes.slice(0, all ? undefined : MOST)" :key="`${clash.first}-${clash.second}`" class="note-bar">{{ clashText(clash) }}.</p>
+    <button v-if="week.clashes.length > MOST && !all" type="button" class="link" @click="all = true">{{ week.clashes.length - MOST }} more</button>
+    <p v-if="!week.clashes.length && week.entries.length > 1" class="quiet">No clashes: what is worked gets its hours.</p>
+  </section>
+</template>
+
+<style scoped src="@/styles/big.css"></style>
+<style scoped>
+.big {
+  grid-template-columns: repeat(3, 1fr);
+}
+.row {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 8px;
+  padding: 5px 0;
+  width: 100%;
+  text-align: left;
+  border-bottom: 1px dotted var(--rule);
+}
+i {
+  font-style: normal;
+  color: var(--mute);
+  min-width: 12px;
+  text-align: right;
+}
+small {
+  color: var(--mute);
+}
+.why {
+  background: var(--paper-2);
+  padding: 5px 8px;
+  font-size: 12.5px;
+  margin: 0 0 4px;
+}
+.quiet {
+  color: var(--mute);
+  font-size: 12.5px;
+  margin: 4px 0;
+}
+h3 {
+  font-size: 17px;
+  margin: 14px 0 4px;
+}
+.note-bar {
+  font-size: 13px;
+  margin: 4px 0;
+}
+</style>
