@@ -15,5 +15,5 @@ export default defineConfig(({ command }) => ({
   server: {
     proxy: { '/api': process.env.FINE_TALLY_API ?? 'http://127.0.0.1:8421' },
   },
-  test: { include: ['src/**/*.test.ts'], environment: 'node' },
+  test: { include: ['src/**/*.test.ts'], environment: 'node', setupFiles: ['src/testing/setup.ts'] },
 }))

@@ -31,6 +31,12 @@ const bare = computed(() => route.name === 'sign-in')
   padding: 8px 12px;
   z-index: 10;
 }
+@media print {
+  .shell {
+    display: block;
+    height: auto;
+  }
+}
 @media (max-width: 700px) {
   .shell {
     grid-template-columns: minmax(0, 1fr);

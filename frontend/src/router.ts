@@ -10,6 +10,9 @@ export const router = createRouter({
     { path: '/bench', name: 'sessions', component: () => import('./screens/bench/SessionList.vue') },
     { path: '/bench/:id', name: 'bench', component: () => import('./screens/bench/BenchScreen.vue'), props: true },
     { path: '/bench/:id/card', name: 'card', component: () => import('./screens/card/CardScreen.vue'), props: true },
+    { path: '/week', name: 'week', component: () => import('./screens/week/WeekScreen.vue') },
+    { path: '/week/season', name: 'season', component: () => import('./screens/week/SeasonScreen.vue') },
+    { path: '/side-by-side', name: 'side-by-side', component: () => import('./screens/side-by-side/SideBySideScreen.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./screens/NowhereScreen.vue') },
   ],
 })

@@ -1,25 +1,45 @@
 // The one door to the server. Every refusal becomes a Refusal with the server's own words and places.
 import type {
+  Attending,
+  Beside,
   BoardOut,
+  CalendarLink,
   CardOut,
+  CompareIn,
+  CompareTables,
+  ComparisonOut,
   DocumentIn,
+  Edit,
   Explanation,
   FiguresIn,
   FiguresOut,
   FitWay,
   FormatsOut,
   Me,
+  LevelAsked,
+  LevelEdit,
+  LevelProgress,
   MovementsOut,
+  Outcome,
   PersonOut,
+  PlanChange,
+  PlanDetails,
+  PlanEntry,
   Problem,
   ProblemItem,
+  Proposal,
   DifferencesOut,
   RevisionItem,
   RevisionOut,
   SavedOut,
+  SeasonWeek,
+  SessionComparison,
   SessionDoc,
   SessionItem,
   SessionOut,
+  Shape,
+  SweepPoint,
+  Week,
 } from './types'
 
 export class Refusal extends Error {
@@ -30,6 +50,12 @@ export class Refusal extends Error {
     readonly problems: readonly ProblemItem[] = [],
   ) {
     super(message)
+  }
+
+  /** The first place that is wrong, with what was found there and what can stand there; else the server's words. */
+  get told(): string {
+    const [first] = this.problems
+    return first ? `${first.path}: found ${first.found}; allowed: ${first.allowed}` : this.message
   }
 }
 
@@ -92,23 +118,76 @@ export const api = {
   explain: (body: DocumentIn & { figure: string }) => call<{ explanation: Explanation }>('POST', '/explain', body),
   fit: (body: DocumentIn & { available_s: number }) => call<{ ways: FitWay[] }>('POST', '/fit', body),
   formats: () => call<FormatsOut>('GET', '/formats'),
-  makeFormat: (body: { key: string; params?: object; entry?: object; movements?: string[]; squad: number }) =>
-    call<{ entries: object[] }>('POST', '/formats/make', body),
+  makeFormat: (body: {
+    key: string; params?: object; entry?: object; movements?: string[]; definitions?: readonly object[]; squad: number
+  }) => call<{ entries: object[]; rest_before_s: number }>('POST', '/formats/make', body),
+  usualStep: (body: { movement: string; clock: string; definitions: readonly object[]; squad: number }) =>
+    call<{ step: object }>('POST', '/formats/step', body),
   readBoard: (text: string, before: SessionDoc, squad: number) =>
     call<BoardOut>('POST', '/board/read', { text, before, squad }),
   writeBoard: (document: SessionDoc, squad: number, full = false) =>
     call<{ text: string }>('POST', '/board/write', { document, squad, full }),
   card: (document: SessionDoc, squad: number) => call<CardOut>('POST', '/card', { document, squad }),
+  compareTables: () => call<CompareTables>('GET', '/compare/tables'),
+  compare: (body: CompareIn, signal?: AbortSignal) => call<ComparisonOut>('POST', '/compare', body, signal),
+  compareSessions: (body: object, signal?: AbortSignal) =>
+    call<{ comparison: SessionComparison }>('POST', '/compare/sessions', body, signal),
+  sweep: (body: object, signal?: AbortSignal) => call<{ points: SweepPoint[] }>('POST', '/compare/sweep', body, signal),
+  useRecast: (document: SessionDoc, source: readonly (number | string)[], entries: readonly object[], how: 'replace' | 'insert') =>
+    call<{ edits: Edit[] }>('POST', '/compare/use', { document, source, entries, how }),
+  shapes: (squad: number) => call<Shape[]>('GET', `/shapes?squad=${squad}`),
+  keepShape: (body: { name: string; key: string; params: object; squad: number }) => call<Shape>('POST', '/shapes', body),
+  dropShape: (id: number) => call<undefined>('DELETE', `/shapes/${id}`),
+  week: (day: string, person?: number) => call<Week>('GET', `/plan/week?day=${day}${person ? `&person=${person}` : ''}`),
+  planEntry: (body: PlanDetails & { session?: string; title?: string; squad: number }) =>
+    call<PlanEntry>('POST', '/plan/entries', body),
+  changeEntry: (id: string, details: PlanDetails) => call<PlanEntry>('PATCH', `/plan/entries/${id}`, details),
+  repeatEntry: (id: string, how: { weeks?: number; day?: string }) => call<PlanEntry[]>('POST', `/plan/entries/${id}/again`, how),
+  attendance: (id: string) => call<Attending[]>('GET', `/plan/entries/${id}/attendance`),
+  attend: (id: string, body: { person: number; came: boolean; minutes: number | null; effort: number | null }) =>
+    call<undefined>('PUT', `/plan/entries/${id}/attendance`, body),
+  keepEntry: (id: string) => call<{ id: string }>('POST', `/plan/entries/${id}/session`),
+  dropEntry: (id: string) => call<undefined>('DELETE', `/plan/entries/${id}`),
+  setDay: (day: string, body: { intent: string; share: number | null; hall: boolean; squad: number }) =>
+    call<undefined>('PUT', `/plan/days/${day}`, body),
+  addPhase: (body: { begins: string; weeks: number; kind: string; load_low: number; load_high: number; squad: number }) =>
+    call<undefined>('POST', '/plan/phases', body),
+  dropPhase: (id: number) => call<undefined>('DELETE', `/plan/phases/${id}`),
+  levelWeek: (body: LevelAsked) => call<Proposal>('POST', '/plan/level', body),
+  levelProgress: (ticket: string) => call<LevelProgress>('GET', `/plan/level/runs/${ticket}`),
+  stopLevel: (ticket: string) => call<undefined>('DELETE', `/plan/level/runs/${ticket}`),
+  previewLevel: (body: { day: string; squad: number; edits: readonly LevelEdit[] }) =>
+    call<Outcome>('POST', '/plan/level/preview', body),
+  takeLevel: (body: { day: string; squad: number; edits: readonly LevelEdit[] }) =>
+    call<PlanChange>('POST', '/plan/level/take', body),
+  season: (day: string, weeks: number, squad?: number) =>
+    call<{ weeks: SeasonWeek[] }>('GET', `/plan/season?day=${day}&weeks=${weeks}${squad ? `&squad=${squad}` : ''}`),
+  beside: (day: string, other: string, squad: number) =>
+    call<Beside>('GET', `/plan/beside?day=${day}&other=${other}&squad=${squad}`),
+  links: (squad: number) => call<CalendarLink[]>('GET', `/plan/links?squad=${squad}`),
+  makeLink: (body: { name: string; person: number | null; squad: number }) => call<CalendarLink>('POST', '/plan/links', body),
+  revokeLink: (id: number) => call<undefined>('DELETE', `/plan/links/${id}`),
+  undoChange: (id: number, item: number) => call<PlanChange>('POST', `/plan/changes/${id}/undo/${item}`),
   people: (squad: number) => call<PersonOut[]>('GET', `/people?squad=${squad}`),
   importMovements: (kind: 'csv' | 'json', text: string, squad?: number) =>
     call<{ keys: string[] }>('POST', '/movements', { kind, text, squad }),
+  mutedChecks: (squad: number) => call<{ muted: string[] }>('GET', `/squads/${squad}/muted-checks`),
+  muteCheck: (squad: number, code: string, muted: boolean) =>
+    call<{ muted: string[] }>(muted ? 'PUT' : 'DELETE', `/squads/${squad}/muted-checks/${code}`),
   changeMethods: (squad: number, methods: object) =>
     call<{ methods: Record<string, unknown> }>('PATCH', `/squads/${squad}/methods`, { methods }),
 }
 
-/** The card as a file; Refusal as everywhere. */
-export async function cardPdf(document: SessionDoc, squad: number, paper: string): Promise<Blob> {
-  const response = await send('POST', '/card.pdf', { document, squad, paper })
+async function file(path: string, body: object): Promise<Blob> {
+  const response = await send('POST', path, body)
   if (!response.ok) throw await refusal(response)
   return response.blob()
 }
+
+/** The card as a file; Refusal as everywhere. */
+export const cardPdf = (document: SessionDoc, squad: number, paper: string): Promise<Blob> =>
+  file('/card.pdf', { document, squad, paper })
+
+/** A comparison as a file. */
+export const comparisonFile = (what: 'compare' | 'compare/sessions', kind: 'csv' | 'xlsx', body: object): Promise<Blob> =>
+  file(`/${what}.${kind}`, body)

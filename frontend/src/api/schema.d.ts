@@ -396,6 +396,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formats/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Step
+         * @description A step as it is added to a block.
+         */
+        post: operations["usual_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board/read": {
         parameters: {
             query?: never;
@@ -476,6 +496,586 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Tables
+         * @description The rows of a comparison, and wishes to choose from.
+         */
+        get: operations["compare_tables"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Formats
+         * @description The plan and its recasts side by side.
+         */
+        post: operations["compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Export Comparison
+         * @description The same as a file.
+         */
+        post: operations["export_comparison"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Whole
+         * @description Whole kept sessions side by side.
+         */
+        post: operations["compare_sessions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare/sessions.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Export Sessions
+         * @description The same as a file.
+         */
+        post: operations["export_session_comparison"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare/sweep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sweep Format
+         * @description One format over a range of one number.
+         */
+        post: operations["sweep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Use
+         * @description The edits that put a recast to use in the session it came from.
+         */
+        post: operations["use_recast"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shapes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Shapes
+         * @description The squad's own shapes.
+         */
+        get: operations["list_shapes"];
+        put?: never;
+        /**
+         * Keep Shape
+         * @description Keep one; another of that name is replaced.
+         */
+        post: operations["keep_shape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shapes/{shape_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Shape
+         * @description Take one away.
+         */
+        delete: operations["drop_shape"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Week
+         * @description The week that a day lies in: the squad's, as if all came; with what is for one person if one is named.
+         */
+        get: operations["week"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Entry
+         * @description Put a session, or other training, on a day.
+         */
+        post: operations["plan_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/entries/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Entry
+         * @description Take an entry off the plan.
+         */
+        delete: operations["drop_entry"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Entry
+         * @description Move, time, skip, lock or log an entry; take the session's newest version.
+         */
+        patch: operations["change_entry"];
+        trace?: never;
+    };
+    "/api/plan/entries/{entry_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Repeat Entry
+         * @description Copy an entry to another day, or repeat it weekly.
+         */
+        post: operations["repeat_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/entries/{entry_id}/attendance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Attendance
+         * @description Who came.
+         */
+        get: operations["attendance"];
+        /**
+         * Attend
+         * @description Note that somebody came or was away.
+         */
+        put: operations["attend"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/entries/{entry_id}/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Entry
+         * @description What stands on the day as a session of its own.
+         */
+        post: operations["keep_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/days/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Day
+         * @description What a day is meant to be.
+         */
+        put: operations["set_day"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/phases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Phase
+         * @description Set a load for several weeks.
+         */
+        post: operations["add_phase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/phases/{phase_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Phase
+         * @description Take a phase away.
+         */
+        delete: operations["drop_phase"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/level": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Level Week
+         * @description Propose how to level a week.
+         */
+        post: operations["level_week"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/level/runs/{ticket}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Level Progress
+         * @description How far one's own levelling has come.
+         */
+        get: operations["level_progress"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop Level
+         * @description Be content with the best so far; the answer to the asking comes at once.
+         */
+        delete: operations["stop_level"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/level/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Level
+         * @description What the week comes to with only some edits taken.
+         */
+        post: operations["preview_level"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/level/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Level
+         * @description Make edits of a proposal.
+         */
+        post: operations["take_level"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/changes/{change_id}/undo/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undochange Out
+         * @description Undo one edit of a change.
+         */
+        post: operations["undo_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Season
+         * @description Weeks in a row, up to a year.
+         */
+        get: operations["season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Week Beside
+         * @description A week held against another.
+         */
+        get: operations["week_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/week.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Week
+         * @description A week as a file.
+         */
+        get: operations["export_week"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Links
+         * @description Links for calendars that are open.
+         */
+        get: operations["list_links"];
+        put?: never;
+        /**
+         * Make Link
+         * @description A new link; its address is told this once.
+         */
+        post: operations["make_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Revoke Link
+         * @description Close a link.
+         */
+        delete: operations["revoke_link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -514,6 +1114,50 @@ export interface paths {
          * @description Change some settings.
          */
         patch: operations["change_methods"];
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/muted-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Muted Checks
+         * @description What is muted.
+         */
+        get: operations["muted_checks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/muted-checks/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mute Check
+         * @description Mute a check.
+         */
+        put: operations["mute_check"];
+        post?: never;
+        /**
+         * Unmute Check
+         * @description Tell of a check again.
+         */
+        delete: operations["unmute_check"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
 }
@@ -958,19 +1602,38 @@ export interface components {
         };
         /**
          * Stave
-         * @description All that is drawn. `lines` by segment number as text; `ribbon` is uptake at even steps of time.
+         * @description All that is drawn, to 3 places. `work_s`: all rows together.
+         *
+         *     `lines` in order of time; `ribbon` is uptake at even steps of time.
          */
         Stave: {
             /** Total S */
             total_s: number;
+            /** Work S */
+            work_s: number;
             /** Rows */
             rows: components["schemas"]["StaveRow"][];
             /** Marks */
-            marks: components["schemas"]["StaveMark"][];
+            marks: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Kinds */
+            kinds: components["schemas"]["StaveKind"][];
             /** Lines */
-            lines: {
-                [key: string]: components["schemas"]["StaveLine"];
-            };
+            lines: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ][];
             /** Brackets */
             brackets: components["schemas"]["StaveBracket"][];
             /** Ribbon */
@@ -993,14 +1656,10 @@ export interface components {
             end: number;
         };
         /**
-         * StaveLine
-         * @description What is said of a window when it is pointed at. `counted` tells which kind `reps` are.
+         * StaveKind
+         * @description What many windows have in common. `counted` tells which kind their reps are.
          */
-        StaveLine: {
-            /** Start */
-            start: number;
-            /** Seconds */
-            seconds: number;
+        StaveKind: {
             /** Movement */
             movement: string;
             /** Name */
@@ -1009,36 +1668,12 @@ export interface components {
             block: number;
             /** Step */
             step: string;
-            /** Reps */
-            reps: number;
             /** Counted */
             counted: string;
-            /** Metres */
-            metres: number;
             /** Side */
             side: string | null;
             /** Kg */
             kg: number | null;
-            /** Effort */
-            effort: number;
-        };
-        /**
-         * StaveMark
-         * @description A block of ink: `row` counts from the top; `level` 0-4 is its ink; `half` the side; `segment` its window.
-         */
-        StaveMark: {
-            /** Row */
-            row: number;
-            /** Start */
-            start: number;
-            /** Seconds */
-            seconds: number;
-            /** Level */
-            level: number;
-            /** Half */
-            half: string | null;
-            /** Segment */
-            segment: number;
         };
         /**
          * StaveRow
@@ -1435,7 +2070,7 @@ export interface components {
         };
         /**
          * Thumbnail
-         * @description The stave small: marks as [row, start, seconds, level] in seconds.
+         * @description The stave small: marks as (row, start, seconds, level) in seconds.
          */
         Thumbnail: {
             /** Total S */
@@ -1443,7 +2078,12 @@ export interface components {
             /** Rows */
             rows: number;
             /** Marks */
-            marks: number[][];
+            marks: [
+                number,
+                number,
+                number,
+                number
+            ][];
         };
         /**
          * SessionOut
@@ -1694,11 +2334,13 @@ export interface components {
         };
         /**
          * FormatsOut
-         * @description All of them, in order of precedence.
+         * @description All of them, in order of precedence; and the kilograms in a pound, for loads that are typed so.
          */
         FormatsOut: {
             /** Formats */
             formats: components["schemas"]["FormatOut"][];
+            /** Pound Kg */
+            pound_kg: number;
         };
         /**
          * ParamOut
@@ -1707,6 +2349,8 @@ export interface components {
         ParamOut: {
             /** Name */
             name: string;
+            /** Label */
+            label: string;
             /** Kind */
             kind: string;
             /** Default */
@@ -1720,13 +2364,15 @@ export interface components {
         };
         /**
          * MakeOut
-         * @description The entries it makes: one block as a rule.
+         * @description The entries it makes: one block as a rule; and the rest that goes before them where none stands.
          */
         MakeOut: {
             /** Entries */
             entries: {
                 [key: string]: unknown;
             }[];
+            /** Rest Before S */
+            rest_before_s: number;
         };
         /**
          * MakeIn
@@ -1751,6 +2397,42 @@ export interface components {
              * @default []
              */
             movements?: string[];
+            /**
+             * Definitions
+             * @default []
+             */
+            definitions?: {
+                [key: string]: unknown;
+            }[];
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * StepOut
+         * @description The step.
+         */
+        StepOut: {
+            /** Step */
+            step: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * StepIn
+         * @description A movement to add to a block whose work runs on a clock; `definitions`: the file's own movements.
+         */
+        StepIn: {
+            /** Movement */
+            movement: string;
+            /** Clock */
+            clock: string;
+            /**
+             * Definitions
+             * @default []
+             */
+            definitions?: {
+                [key: string]: unknown;
+            }[];
             /** Squad */
             squad?: number | null;
         };
@@ -1979,6 +2661,1136 @@ export interface components {
             paper?: "a4" | "letter";
         };
         /**
+         * CompareTablesOut
+         * @description The rows, and wishes to choose from.
+         */
+        CompareTablesOut: {
+            /** Rows */
+            rows: components["schemas"]["RowOut"][];
+            /** Wishes */
+            wishes: components["schemas"]["NamedWishOut"][];
+        };
+        /**
+         * NamedWishOut
+         * @description A wish as coaches say it.
+         */
+        NamedWishOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            wish: components["schemas"]["WishIn"];
+        };
+        /**
+         * RowOut
+         * @description A row of the table: its unit, the figure that opens, which way is usually wished for.
+         */
+        RowOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Figure */
+            figure: string | null;
+            /** Sense */
+            sense: string;
+        };
+        /**
+         * WishIn
+         * @description What matters: a row of the table, which way, a bound for at-most and at-least, hard or with a weight.
+         */
+        WishIn: {
+            /** Row */
+            row: string;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "at-most" | "at-least" | "low" | "high" | "even";
+            /** Value */
+            value?: number | null;
+            /**
+             * Hard
+             * @default false
+             */
+            hard?: boolean;
+            /**
+             * Weight
+             * @default 3
+             */
+            weight?: number;
+        };
+        /**
+         * Column
+         * @description One column. `key`: a format's, or `plan`; `wall`: its headings; `document`: what it is figured as.
+         *
+         *     Where it cannot be, `why` says so and there are no values. `left` is what the held figure falls short by,
+         *     `deltas` by how much each row differs from the first column.
+         */
+        Column: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Wall */
+            wall: string[];
+            /** Params */
+            params: {
+                [key: string]: unknown;
+            };
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            } | null;
+            /** Why */
+            why: string | null;
+            /** Held */
+            held: number | null;
+            /** Left */
+            left: number | null;
+            /** Left Reps */
+            left_reps: {
+                [key: string]: number;
+            };
+            /** Values */
+            values: {
+                [key: string]: number | null;
+            };
+            /** Deltas */
+            deltas: {
+                [key: string]: number;
+            };
+            /** Spread */
+            spread: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            /** Checks */
+            checks: components["schemas"]["CheckResult"][];
+            thumbnail: components["schemas"]["Thumbnail"] | null;
+        };
+        /**
+         * Comparison
+         * @description The table: columns (the plan first, where there is one), what is held still, the frontier, the pick.
+         */
+        Comparison: {
+            /**
+             * Hold
+             * @enum {string}
+             */
+            hold: "total" | "work" | "reps" | "load";
+            /** Target */
+            target: number | null;
+            /** Held Reps */
+            held_reps: {
+                [key: string]: number;
+            };
+            /** Source */
+            source: number[];
+            /** Movements */
+            movements: string[];
+            /** Bent */
+            bent: string[];
+            /** Columns */
+            columns: components["schemas"]["Column"][];
+            /** Frontier */
+            frontier: number[];
+            pick: components["schemas"]["Pick"];
+        };
+        /**
+         * ComparisonOut
+         * @description The table. `holding` says of every format why it cannot hold so many movements, or null.
+         */
+        ComparisonOut: {
+            comparison: components["schemas"]["Comparison"];
+            /** Holding */
+            holding: {
+                [key: string]: string | null;
+            };
+        };
+        /**
+         * Judged
+         * @description How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score.
+         */
+        Judged: {
+            /** Wish */
+            wish: number;
+            /** Value */
+            value: number | null;
+            /** Met */
+            met: boolean;
+            /** Score */
+            score: number;
+        };
+        /**
+         * Pick
+         * @description All columns in order; and of the first what it gains and costs against the base, and against the second.
+         */
+        Pick: {
+            /** Ranked */
+            ranked: components["schemas"]["Ranked"][];
+            /** Gains */
+            gains: components["schemas"]["Reason"][];
+            /** Costs */
+            costs: components["schemas"]["Reason"][];
+            /** Second */
+            second: number | null;
+            /** Over Second */
+            over_second: components["schemas"]["Reason"][];
+            /** Under Second */
+            under_second: components["schemas"]["Reason"][];
+        };
+        /**
+         * Ranked
+         * @description A column's place (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that.
+         */
+        Ranked: {
+            /** Column */
+            column: number;
+            /** Place */
+            place: number;
+            /** Score */
+            score: number;
+            /** Breaks */
+            breaks: number[];
+            /** Judged */
+            judged: components["schemas"]["Judged"][];
+        };
+        /**
+         * Reason
+         * @description A row in which the first differs from another column: the two values.
+         */
+        Reason: {
+            /** Row */
+            row: string;
+            /** First */
+            first: number;
+            /** Other */
+            other: number;
+        };
+        /**
+         * CompareIn
+         * @description As poured, into these formats; the usual ones where none are named.
+         */
+        CompareIn: {
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes?: components["schemas"]["WishIn"][];
+            /**
+             * Axes
+             * @default [
+             *       "load",
+             *       "density"
+             *     ]
+             */
+            axes?: [
+                string,
+                string
+            ];
+            /** Document */
+            document?: components["schemas"]["Session"] | null;
+            /** Source */
+            source?: (number | string)[] | null;
+            /**
+             * Movements
+             * @default []
+             */
+            movements?: string[];
+            /**
+             * Hold
+             * @default total
+             * @enum {string}
+             */
+            hold?: "total" | "work" | "reps" | "load";
+            /** Target */
+            target?: number | null;
+            /** Squad */
+            squad?: number | null;
+            /**
+             * Methods
+             * @default {}
+             */
+            methods?: {
+                [key: string]: unknown;
+            };
+            /** Formats */
+            formats?: string[] | null;
+        };
+        /**
+         * SessionComparison
+         * @description Whole sessions side by side; `differences` of each from the first, empty for the first.
+         */
+        SessionComparison: {
+            /** Columns */
+            columns: components["schemas"]["Column"][];
+            /** Differences */
+            differences: components["schemas"]["Difference"][][];
+            /** Frontier */
+            frontier: number[];
+            pick: components["schemas"]["Pick"];
+        };
+        /**
+         * SessionComparisonOut
+         * @description Whole sessions side by side.
+         */
+        SessionComparisonOut: {
+            comparison: components["schemas"]["SessionComparison"];
+        };
+        /**
+         * SessionsIn
+         * @description Two to eight kept sessions, in order; the others are held against the first.
+         */
+        SessionsIn: {
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes?: components["schemas"]["WishIn"][];
+            /**
+             * Axes
+             * @default [
+             *       "load",
+             *       "density"
+             *     ]
+             */
+            axes?: [
+                string,
+                string
+            ];
+            /** Sessions */
+            sessions: string[];
+        };
+        /**
+         * SweepOut
+         * @description A column for each value.
+         */
+        SweepOut: {
+            /** Points */
+            points: components["schemas"]["SweepPoint"][];
+        };
+        /**
+         * SweepPoint
+         * @description The format at one value of the number.
+         */
+        SweepPoint: {
+            /** Value */
+            value: number;
+            column: components["schemas"]["Column"];
+        };
+        /**
+         * SweepIn
+         * @description One format over a range of one of its numbers; `params` fixes the others.
+         */
+        SweepIn: {
+            /** Document */
+            document?: components["schemas"]["Session"] | null;
+            /** Source */
+            source?: (number | string)[] | null;
+            /**
+             * Movements
+             * @default []
+             */
+            movements?: string[];
+            /**
+             * Hold
+             * @default total
+             * @enum {string}
+             */
+            hold?: "total" | "work" | "reps" | "load";
+            /** Target */
+            target?: number | null;
+            /** Squad */
+            squad?: number | null;
+            /**
+             * Methods
+             * @default {}
+             */
+            methods?: {
+                [key: string]: unknown;
+            };
+            /** Format */
+            format: string;
+            /**
+             * Params
+             * @default {}
+             */
+            params?: {
+                [key: string]: unknown;
+            };
+            /** Param */
+            param: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Step */
+            step: number;
+        };
+        /**
+         * InsertEdit
+         * @description Insert `value` into the list at `place`, before what is now at `index`.
+         */
+        InsertEdit: {
+            /** Place */
+            place: (string | number)[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "insert";
+            /** Index */
+            index: number;
+            /** Value */
+            value: unknown;
+        };
+        /**
+         * MoveEdit
+         * @description Move what is at `index` of the list at `place` into the list at `to_place` (default: the same).
+         *
+         *     `to_index` counts after it was taken out.
+         */
+        MoveEdit: {
+            /** Place */
+            place: (string | number)[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "move";
+            /** Index */
+            index: number;
+            /** To Index */
+            to_index: number;
+            /** To Place */
+            to_place?: (string | number)[] | null;
+        };
+        /**
+         * RemoveEdit
+         * @description Remove what is at `index` of the list at `place`.
+         */
+        RemoveEdit: {
+            /** Place */
+            place: (string | number)[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "remove";
+            /** Index */
+            index: number;
+        };
+        /**
+         * SetEdit
+         * @description Set the key at the end of `place` to `value`; with `unset` the key is taken away.
+         */
+        SetEdit: {
+            /** Place */
+            place: (string | number)[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set";
+            /** Value */
+            value?: unknown;
+            /**
+             * Unset
+             * @default false
+             */
+            unset?: boolean;
+        };
+        /**
+         * UseOut
+         * @description The edits that do it, in order.
+         */
+        UseOut: {
+            /** Edits */
+            edits: (components["schemas"]["SetEdit"] | components["schemas"]["InsertEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"])[];
+        };
+        /**
+         * UseIn
+         * @description Entries to put in the place of others, or after them.
+         */
+        UseIn: {
+            document: components["schemas"]["Session"];
+            /** Source */
+            source: (number | string)[];
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
+            /**
+             * How
+             * @default replace
+             * @enum {string}
+             */
+            how?: "replace" | "insert";
+        };
+        /**
+         * ShapeOut
+         * @description A kept shape.
+         */
+        ShapeOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Key */
+            key: string;
+            /** Params */
+            params: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * ShapeIn
+         * @description A name, a format of the table, and its numbers.
+         */
+        ShapeIn: {
+            /** Name */
+            name: string;
+            /** Key */
+            key: string;
+            /**
+             * Params
+             * @default {}
+             */
+            params?: {
+                [key: string]: unknown;
+            };
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * ChangeOut
+         * @description Edits taken together.
+         */
+        ChangeOut: {
+            /** Id */
+            id: number;
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+        };
+        /**
+         * Clash
+         * @description Two bouts, what both work enough of (patterns and joints), the hours between, and those wanted.
+         */
+        Clash: {
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Days */
+            days: string[];
+            /** Patterns */
+            patterns: string[];
+            /** Joints */
+            joints: string[];
+            /** Hours */
+            hours: number;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * DayLoad
+         * @description A day: its total in each currency, the highest effort of its bouts, whether it is hard, what is logged.
+         */
+        DayLoad: {
+            /** Day */
+            day: string;
+            /** Totals */
+            totals: {
+                [key: string]: number;
+            };
+            /** Effort */
+            effort: number;
+            /** Hard */
+            hard: boolean;
+            /** Bouts */
+            bouts: number;
+            /** Logged */
+            logged: boolean;
+        };
+        /**
+         * DayOut
+         * @description A day of a week: its intent and own share, the load it is to carry (if anything says so), the hall.
+         */
+        DayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Intent */
+            intent: string;
+            /** Share */
+            share: number | null;
+            /** Hall */
+            hall: boolean;
+            /** Intended */
+            intended: number | null;
+        };
+        /**
+         * EntryOut
+         * @description An entry of the plan, with what it comes to. `newer`: its session has a newer version than its copy.
+         *
+         *     `changed`: the copy was changed for this day.
+         */
+        EntryOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Time */
+            time: string | null;
+            /** Title */
+            title: string;
+            /** Session */
+            session: string | null;
+            /** Newer */
+            newer: boolean;
+            /** Changed */
+            changed: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Effort */
+            effort: number;
+            /** Load */
+            load: number;
+            /** Group */
+            group: string;
+            /** Person */
+            person: number | null;
+            /** Locked */
+            locked: boolean;
+            /** Skipped */
+            skipped: boolean;
+            /** Logged */
+            logged: boolean;
+        };
+        /**
+         * Figure
+         * @description A figure with the numbers that it was made of; `value` None and `why` where there is none.
+         */
+        Figure: {
+            /** Value */
+            value: number | null;
+            /** Why */
+            why: string | null;
+            /** Terms */
+            terms: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ItemOut
+         * @description One edit that was taken.
+         */
+        ItemOut: {
+            /** Entry */
+            entry: string;
+            /** Title */
+            title: string;
+            /** What */
+            what: string;
+            /** Day */
+            day: string | null;
+            /** Undone */
+            undone: boolean;
+        };
+        /**
+         * PhaseOut
+         * @description A phase, and which of its weeks this is, from 1.
+         */
+        PhaseOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /**
+             * Begins
+             * Format: date
+             */
+            begins: string;
+            /** Weeks */
+            weeks: number;
+            /** Week */
+            week: number;
+            /** Load Low */
+            load_low: number;
+            /** Load High */
+            load_high: number;
+        };
+        /**
+         * WeekBeam
+         * @description Two sides of the week in seconds; `left_share` None where both are nothing.
+         */
+        WeekBeam: {
+            /** Name */
+            name: string;
+            /** Left Name */
+            left_name: string;
+            /** Right Name */
+            right_name: string;
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+            /** Left Share */
+            left_share: number | null;
+        };
+        /**
+         * WeekLoad
+         * @description Seven days from `begins`, in one currency where nothing else is said.
+         */
+        WeekLoad: {
+            /** Begins */
+            begins: string;
+            /** Days */
+            days: components["schemas"]["DayLoad"][];
+            /** Totals */
+            totals: {
+                [key: string]: number;
+            };
+            monotony: components["schemas"]["Figure"];
+            strain: components["schemas"]["Figure"];
+            change: components["schemas"]["Figure"];
+            coupled: components["schemas"]["Figure"];
+            uncoupled: components["schemas"]["Figure"];
+            weighted: components["schemas"]["Figure"];
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * WeekOut
+         * @description A week: what stands on its days and what that makes.
+         */
+        WeekOut: {
+            /** Squad */
+            squad: number;
+            /**
+             * Begins
+             * Format: date
+             */
+            begins: string;
+            /** Hard Effort */
+            hard_effort: number;
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            phase: components["schemas"]["PhaseOut"] | null;
+            load: components["schemas"]["WeekLoad"];
+            /** Rows */
+            rows: components["schemas"]["WeekRow"][];
+            /** Beams */
+            beams: components["schemas"]["WeekBeam"][];
+            /** Clashes */
+            clashes: components["schemas"]["Clash"][];
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+        };
+        /**
+         * WeekRow
+         * @description A row: seconds each day, their sum, its share of all rows, and how it stands to its target.
+         */
+        WeekRow: {
+            /** Name */
+            name: string;
+            /** Code */
+            code: string;
+            /** Days */
+            days: number[];
+            /** Work S */
+            work_s: number;
+            /** Share */
+            share: number;
+            /** Target */
+            target: string | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Off */
+            off: number;
+        };
+        /**
+         * EntryIn
+         * @description A session to put on a day, or other training with a title, minutes and effort.
+         */
+        EntryIn: {
+            /** Day */
+            day?: string | null;
+            /** Time */
+            time?: string | null;
+            /** Group */
+            group?: string | null;
+            /** Person */
+            person?: number | null;
+            /** Locked */
+            locked?: boolean | null;
+            /** Skipped */
+            skipped?: boolean | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Effort */
+            effort?: number | null;
+            /** Logged Minutes */
+            logged_minutes?: number | null;
+            /** Logged Effort */
+            logged_effort?: number | null;
+            /** Newest */
+            newest?: boolean | null;
+            /** Session */
+            session?: string | null;
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * Details
+         * @description What can be set of an entry; what is not sent stays as it is.
+         */
+        Details: {
+            /** Day */
+            day?: string | null;
+            /** Time */
+            time?: string | null;
+            /** Group */
+            group?: string | null;
+            /** Person */
+            person?: number | null;
+            /** Locked */
+            locked?: boolean | null;
+            /** Skipped */
+            skipped?: boolean | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Effort */
+            effort?: number | null;
+            /** Logged Minutes */
+            logged_minutes?: number | null;
+            /** Logged Effort */
+            logged_effort?: number | null;
+            /** Newest */
+            newest?: boolean | null;
+        };
+        /**
+         * RepeatIn
+         * @description How many weeks on an entry is repeated, or the day it is copied to.
+         */
+        RepeatIn: {
+            /** Weeks */
+            weeks?: number | null;
+            /** Day */
+            day?: string | null;
+        };
+        /**
+         * AttendanceOut
+         * @description Somebody whom an entry is for: whether they came, and their own minutes and effort if they were noted.
+         */
+        AttendanceOut: {
+            /** Person */
+            person: number;
+            /** Name */
+            name: string;
+            /** Came */
+            came: boolean;
+            /** Minutes */
+            minutes: number | null;
+            /** Effort */
+            effort: number | null;
+        };
+        /**
+         * AttendanceIn
+         * @description Whether somebody came, and what they did.
+         */
+        AttendanceIn: {
+            /** Person */
+            person: number;
+            /**
+             * Came
+             * @default true
+             */
+            came?: boolean;
+            /** Minutes */
+            minutes?: number | null;
+            /** Effort */
+            effort?: number | null;
+        };
+        /**
+         * KeptOut
+         * @description The session that was made.
+         */
+        KeptOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        /**
+         * DayIn
+         * @description What a day is meant to be.
+         */
+        DayIn: {
+            /**
+             * Intent
+             * @default
+             */
+            intent?: string;
+            /** Share */
+            share?: number | null;
+            /**
+             * Hall
+             * @default true
+             */
+            hall?: boolean;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * PhaseIn
+         * @description Several weeks with the load each is to come to.
+         */
+        PhaseIn: {
+            /**
+             * Begins
+             * Format: date
+             */
+            begins: string;
+            /** Weeks */
+            weeks: number;
+            /** Kind */
+            kind: string;
+            /** Load Low */
+            load_low: number;
+            /** Load High */
+            load_high: number;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * LevelEditIO
+         * @description One edit of a proposal: another version of an entry, or another day (from 0).
+         */
+        LevelEditIO: {
+            /** Slot */
+            slot: string;
+            /** Kind */
+            kind: string;
+            /** What */
+            what: string;
+            /** Version */
+            version?: number | null;
+            /** Day */
+            day?: number | null;
+        };
+        /**
+         * OutcomeOut
+         * @description What a week comes to with some edits taken.
+         */
+        OutcomeOut: {
+            load: components["schemas"]["WeekLoad"];
+            /** Clashes */
+            clashes: components["schemas"]["Clash"][];
+        };
+        /**
+         * ProposalOut
+         * @description The edits proposed, aims that stay unmet, hard rules that cannot hold together; the week before and after.
+         */
+        ProposalOut: {
+            /** Edits */
+            edits: components["schemas"]["LevelEditIO"][];
+            /** Titles */
+            titles: {
+                [key: string]: string;
+            };
+            /** Unmet */
+            unmet: string[];
+            /** Clashing Rules */
+            clashing_rules: string[];
+            /** Proven */
+            proven: boolean;
+            /** Weights */
+            weights: {
+                [key: string]: number;
+            };
+            before: components["schemas"]["OutcomeOut"];
+            after: components["schemas"]["OutcomeOut"] | null;
+        };
+        /**
+         * LevelIn
+         * @description The week to level, and rules set otherwise for this answer. `keep_gone`: days gone by stay as they are.
+         */
+        LevelIn: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Squad */
+            squad?: number | null;
+            /** Most A Day */
+            most_a_day?: number | null;
+            /** No Two Hard */
+            no_two_hard?: boolean | null;
+            /** Landings Cap */
+            landings_cap?: number | null;
+            /**
+             * Keep Gone
+             * @default false
+             */
+            keep_gone?: boolean;
+            /**
+             * Ticket
+             * @default
+             */
+            ticket?: string;
+        };
+        /**
+         * ProgressOut
+         * @description How far levelling has come: answers found so far, aims and edits of the best. Not running: it is over.
+         */
+        ProgressOut: {
+            /** Running */
+            running: boolean;
+            /**
+             * Found
+             * @default 0
+             */
+            found?: number;
+            /** Unmet */
+            unmet?: number | null;
+            /** Edits */
+            edits?: number | null;
+        };
+        /**
+         * TakeIn
+         * @description The week, and the edits of a proposal that are looked at or taken.
+         */
+        TakeIn: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Squad */
+            squad?: number | null;
+            /** Edits */
+            edits: components["schemas"]["LevelEditIO"][];
+        };
+        /**
+         * SeasonOut
+         * @description Weeks in a row.
+         */
+        SeasonOut: {
+            /** Weeks */
+            weeks: components["schemas"]["SeasonWeek"][];
+        };
+        /**
+         * SeasonWeek
+         * @description A week of a season: loads of its days, rows in seconds, figures, clashes, the phase it lies in.
+         */
+        SeasonWeek: {
+            /** Begins */
+            begins: string;
+            /** Days */
+            days: number[];
+            /** Rows */
+            rows: {
+                [key: string]: number;
+            };
+            /** Load */
+            load: number;
+            monotony: components["schemas"]["Figure"];
+            change: components["schemas"]["Figure"];
+            coupled: components["schemas"]["Figure"];
+            uncoupled: components["schemas"]["Figure"];
+            weighted: components["schemas"]["Figure"];
+            /** Clashes */
+            clashes: number;
+            /** Entries */
+            entries: number;
+            /** Hard Days */
+            hard_days: number;
+            /** Phase */
+            phase: string | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+        };
+        /**
+         * BesideOut
+         * @description A week held against another: each one's load and rows, and the first's figures less the other's.
+         */
+        BesideOut: {
+            load: components["schemas"]["WeekLoad"];
+            /** Rows */
+            rows: components["schemas"]["WeekRow"][];
+            other: components["schemas"]["WeekLoad"];
+            /** Other Rows */
+            other_rows: components["schemas"]["WeekRow"][];
+            /** Deltas */
+            deltas: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * LinkOut
+         * @description A link for calendars. `path` is told once, when it is made.
+         */
+        LinkOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Person */
+            person: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Path */
+            path?: string | null;
+        };
+        /**
+         * LinkIn
+         * @description A name, and the person whose plan it shows (the squad's, if none).
+         */
+        LinkIn: {
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Person */
+            person?: number | null;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
          * PersonOut
          * @description Somebody of a squad, with what is known of them as figures take it.
          */
@@ -2008,6 +3820,14 @@ export interface components {
             methods: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * MutedOut
+         * @description Codes of the checks that a squad is not told of.
+         */
+        MutedOut: {
+            /** Muted */
+            muted: string[];
         };
         /**
          * AmountRange
@@ -4030,6 +5850,66 @@ export interface operations {
             };
         };
     };
+    usual_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     read_board: {
         parameters: {
             query?: never;
@@ -4268,6 +6148,2088 @@ export interface operations {
             };
         };
     };
+    compare_tables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareTablesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    export_comparison: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "csv" | "xlsx";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    compare_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionComparisonOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    export_session_comparison: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "csv" | "xlsx";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    sweep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    use_recast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UseOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_shapes: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    keep_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapeIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    drop_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shape_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    week: {
+        parameters: {
+            query: {
+                day: string;
+                squad?: number | null;
+                person?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    plan_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    drop_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Details"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    repeat_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepeatIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    attendance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttendanceOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    attend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttendanceIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    keep_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    set_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    add_phase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhaseIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    drop_phase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                phase_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    level_week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LevelIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    level_progress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    stop_level: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    preview_level: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    take_level: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    undo_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                change_id: number;
+                item: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    season: {
+        parameters: {
+            query: {
+                day: string;
+                weeks?: number;
+                squad?: number | null;
+                person?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    week_beside: {
+        parameters: {
+            query: {
+                day: string;
+                other: string;
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BesideOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    export_week: {
+        parameters: {
+            query: {
+                day: string;
+                squad?: number | null;
+            };
+            header?: never;
+            path: {
+                kind: "csv" | "xlsx" | "ics";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_links: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    make_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    revoke_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     people: {
         parameters: {
             query?: {
@@ -4348,6 +8310,182 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MethodsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    muted_checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MutedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    mute_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MutedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    unmute_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MutedOut"];
                 };
             };
             /** @description Unauthorized */

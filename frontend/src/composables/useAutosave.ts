@@ -23,6 +23,7 @@ export function useAutosave(
   let saved: SessionDoc | null = null
   let timer = 0
   let flying = false
+  let flight = Promise.resolve()
 
   /** Start from a session as it is kept; from null for one that is kept with its first save. */
   function begin(session: SessionOut | null): void {
@@ -39,10 +40,17 @@ export function useAutosave(
     timer = window.setTimeout(() => void save(), pause)
   }
 
-  async function save(): Promise<void> {
+  /** Save what stands now, after the save that is under way; tells whether it is kept then. */
+  async function save(): Promise<boolean> {
     window.clearTimeout(timer)
+    flight = flight.then(saveNow, saveNow)
+    await flight
+    return state.value === 'saved' && document.value === saved
+  }
+
+  async function saveNow(): Promise<void> {
     const sent = document.value
-    if (flying || held.value || sent === null || sent === saved) return
+    if (held.value || sent === null || sent === saved) return
     flying = true
     state.value = 'saving'
     try {

@@ -20,6 +20,16 @@ export interface Narrowed {
 
 const folded = (text: string): string => text.toLowerCase().replaceAll('-', ' ')
 
+/** How far a name is from what was typed: called just so, a word of its name begins so, an alias does, or less. */
+function distance(movement: MovementDef, typed: string): number {
+  const wanted = folded(typed.trim())
+  const name = folded(movement.name ?? movement.key)
+  const aliases = (movement.aliases ?? []).map(folded)
+  if (name === wanted || aliases.includes(wanted)) return 0
+  if (` ${name}`.includes(` ${wanted}`)) return 1
+  return aliases.some((alias) => alias.startsWith(wanted)) ? 2 : 3
+}
+
 /** The movements of the squad and the rows of the stave, asked for once. */
 export function useMovements() {
   asking ??= fetchTables()
@@ -46,7 +56,7 @@ export function useMovements() {
     return byKey.value.get(key)?.name ?? key
   }
 
-  /** Movements whose name, key or alias holds every word typed; those that begin with it first. */
+  /** Movements whose name, key or alias holds every word typed; nearest first, the shorter name before the longer. */
   function search(typed: string, narrowed: Narrowed, own: readonly MovementDef[] = []): MovementDef[] {
     const words = folded(typed).split(/\s+/).filter(Boolean)
     const names = (m: MovementDef): string[] => [m.name ?? '', m.key, ...(m.aliases ?? [])].map(folded)
@@ -56,11 +66,10 @@ export function useMovements() {
       (!narrowed.position || m.position === narrowed.position) &&
       (!narrowed.spare || !(m.stresses ?? []).includes(narrowed.spare)) &&
       words.every((word) => names(m).some((name) => name.includes(word)))
-    const begins = (m: MovementDef): number => (names(m).some((name) => name.startsWith(folded(typed.trim()))) ? 0 : 1)
     const known = new Set(own.map((m) => m.key))
     return [...own, ...all.value.filter((m) => !known.has(m.key))]
       .filter(fits)
-      .sort((a, b) => begins(a) - begins(b) || (a.name ?? a.key).length - (b.name ?? b.key).length)
+      .sort((a, b) => distance(a, typed) - distance(b, typed) || (a.name ?? a.key).length - (b.name ?? b.key).length)
   }
 
   const checks = computed(() => tables.value?.checks ?? [])

@@ -1,15 +1,17 @@
 import { computed, shallowRef } from 'vue'
 
 import { api } from '@/api/client'
-import type { Format, PersonOut } from '@/api/types'
+import type { Format, PersonOut, Shape } from '@/api/types'
 
 const formats = shallowRef<readonly Format[]>([])
+const poundKg = shallowRef<number | null>(null)
 let asking: Promise<void> | null = null
 
 /** The table of named formats, asked for once. */
 export function useFormats() {
   asking ??= api.formats().then((answer) => {
     formats.value = answer.formats
+    poundKg.value = answer.pound_kg
   })
   const byKey = computed(() => new Map(formats.value.map((one) => [one.key, one])))
 
@@ -22,7 +24,7 @@ export function useFormats() {
       [one.name, ...one.trade].some((name) => name.toLowerCase() === typed.trim().toLowerCase()) ? 0 : 1
     return formats.value.filter((one) => words.every((word) => text(one).includes(word))).sort((a, b) => exact(a) - exact(b))
   }
-  return { formats, byKey, search, ready: asking }
+  return { formats, byKey, poundKg, search, ready: asking }
 }
 
 const people = shallowRef<readonly PersonOut[]>([])
@@ -36,4 +38,14 @@ export function usePeople() {
     people.value = await api.people(squad).catch(() => [])
   }
   return { people, fetchPeople }
+}
+
+const shapes = shallowRef<readonly Shape[]>([])
+
+/** The squad's own shapes; asked for when they are about to be offered. */
+export function useShapes() {
+  async function fetchShapes(squad: number): Promise<void> {
+    shapes.value = await api.shapes(squad).catch(() => [])
+  }
+  return { shapes, fetchShapes }
 }

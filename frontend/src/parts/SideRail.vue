@@ -15,7 +15,9 @@ async function leave(): Promise<void> {
 <template>
   <nav class="rail" aria-label="Screens">
     <p class="name">Fine <br />Tally</p>
+    <RouterLink to="/week" class="to" :class="{ on: route.path.startsWith('/week') }">Week</RouterLink>
     <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">Bench</RouterLink>
+    <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">Side by side</RouterLink>
     <button type="button" class="plain to leave" @click="leave">
       Sign out<span class="who">{{ account?.name }}</span>
     </button>
@@ -58,6 +60,11 @@ async function leave(): Promise<void> {
 .who {
   display: block;
   font-size: 11px;
+}
+@media print {
+  .rail {
+    display: none;
+  }
 }
 @media (max-width: 700px) {
   .rail {

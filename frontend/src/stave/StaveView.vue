@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
-import type { Stave, StaveLine, StaveMark } from '@/api/types'
+import type { Stave, StaveMark } from '@/api/types'
 import { clock } from '@/words/format'
 
-import { lineText } from './line'
+import { linesOf, lineText, type StaveLine } from './line'
 import { fitted, LEFT, ROW, sumRoom, ticks, timeScale, TOP } from './scale'
 import { useZoom } from './useZoom'
 
@@ -19,6 +19,8 @@ const props = defineProps<{
   litRow?: string
 }>()
 const emit = defineEmits<{ point: [line: StaveLine | null] }>()
+
+const RIGHT_HALF = 2
 
 const frame = ref<HTMLElement | null>(null)
 const pixels = ref(1160)
@@ -40,28 +42,28 @@ const barRoom = computed(() => Math.max(0, sumRoom(pixels.value) - 80))
 const right = computed(() => Math.max(LEFT + 60, pixels.value - sumRoom(pixels.value)))
 const longest = computed(() => Math.max(1, ...props.stave.rows.map((row) => row.work_s)))
 const inSight = (start: number, end: number): boolean => end > from.value && start < from.value + span.value
-const marks = computed(() => props.stave.marks.filter((mark) => inSight(mark.start, mark.start + mark.seconds)))
+const marks = computed(() => props.stave.marks.filter(([, start, seconds]) => inSight(start, start + seconds)))
+const lines = computed(() => linesOf(props.stave))
 const pointed = ref<number | null>(null)
 const litSegments = computed(() => {
   const { lit } = props
   if (!lit) return new Set<number>()
-  return new Set(Object.entries(props.stave.lines).filter(([, one]) => lit(one)).map(([number]) => Number(number)))
+  return new Set(lines.value.filter(lit).map((line) => line.segment))
 })
 // Ink is one path a level, not an element a window: a session of a thousand windows is redrawn at every keystroke.
-const inkOf = (mark: StaveMark): string => {
-  const { row, half, start, seconds } = mark
-  const y = TOP + row * ROW + 1.5 + (half === 'right' ? ROW / 2 - 1.5 : 0)
+const inkOf = ([row, start, seconds, , half]: StaveMark): string => {
+  const y = TOP + row * ROW + 1.5 + (half === RIGHT_HALF ? ROW / 2 - 1.5 : 0)
   const width = scale.value.width(seconds).toFixed(1)
   return `M${scale.value.x(start).toFixed(1)} ${y}h${width}v${half ? ROW / 2 - 1.5 : ROW - 3}h-${width}z`
 }
 const ink = computed(() => {
   const levels = ['', '', '', '', '']
-  for (const mark of marks.value) levels[mark.level] += inkOf(mark)
+  for (const mark of marks.value) levels[mark[3]] += inkOf(mark)
   return levels
 })
 const litInk = computed(() =>
   marks.value
-    .filter((mark) => mark.segment === pointed.value || litSegments.value.has(mark.segment))
+    .filter(([, , , , , segment]) => segment === pointed.value || litSegments.value.has(segment))
     .map(inkOf)
     .join(''),
 )
@@ -71,8 +73,8 @@ function pointAt(event: MouseEvent): void {
   if (!box) return
   const second = from.value + ((event.clientX - box.left - LEFT) / Math.max(1, right.value - LEFT)) * span.value
   const row = Math.floor((event.clientY - box.top - TOP) / ROW)
-  const found = marks.value.find((mark) => mark.row === row && second >= mark.start && second < mark.start + mark.seconds)
-  if (found) pointed.value = found.segment
+  const found = marks.value.find(([its, start, seconds]) => its === row && second >= start && second < start + seconds)
+  if (found) pointed.value = found[5]
 }
 const brackets = computed(() =>
   props.stave.brackets
@@ -86,8 +88,7 @@ const brackets = computed(() =>
 )
 const ribbonStep = computed(() => props.stave.total_s / Math.max(1, props.stave.ribbon.length - 1))
 
-const windows = computed(() => Object.keys(props.stave.lines).map(Number))
-const pointedLine = computed(() => (pointed.value === null ? null : (props.stave.lines[String(pointed.value)] ?? null)))
+const pointedLine = computed(() => lines.value.find((line) => line.segment === pointed.value) ?? null)
 watch(pointedLine, (line) => {
   emit('point', line)
   if (line) show(line.start, line.start + line.seconds)
@@ -109,9 +110,9 @@ function keys(event: KeyboardEvent): void {
   act()
 }
 function walk(by: number): void {
-  if (windows.value.length === 0) return
-  const at = pointed.value === null ? (by > 0 ? -1 : windows.value.length) : windows.value.indexOf(pointed.value)
-  pointed.value = windows.value[Math.min(windows.value.length - 1, Math.max(0, at + by))] ?? null
+  const last = lines.value.length - 1
+  const at = pointed.value === null ? (by > 0 ? -1 : last + 1) : lines.value.findIndex((line) => line.segment === pointed.value)
+  pointed.value = lines.value[Math.min(last, Math.max(0, at + by))]?.segment ?? null
 }
 function wheel(event: WheelEvent): void {
   if (!event.ctrlKey && !zoomed.value) return
@@ -174,6 +175,11 @@ function wheel(event: WheelEvent): void {
       </g>
       <line :x1="LEFT" :x2="right" :y1="bottom" :y2="bottom" stroke="var(--ink)" />
       <text x="0" :y="bottom + 20" class="row uptake">uptake</text>
+      <template v-if="barRoom > 0">
+        <line :x1="pixels - 46" :x2="pixels" :y1="bottom + 3" :y2="bottom + 3" stroke="var(--ink)" stroke-width="1.5" />
+        <text :x="right + 12" :y="bottom + 20" class="row quiet">work, all rows</text>
+        <text :x="pixels" :y="bottom + 20" class="sum">{{ clock(stave.work_s) }}</text>
+      </template>
     </svg>
     <div class="under">
       <p class="line" aria-live="polite">{{ pointedLine ? lineText(pointedLine) : 'Point at a window to read its line.' }}</p>
@@ -206,6 +212,9 @@ text {
 }
 .row {
   font-size: 12.5px;
+}
+.quiet {
+  fill: var(--mute);
 }
 .uptake {
   fill: var(--warn);
@@ -243,6 +252,7 @@ text {
 }
 .zoom button {
   min-width: 24px;
+  min-height: 24px;
   padding: 0 6px;
   border: 1px solid var(--rule);
   border-radius: 3px;

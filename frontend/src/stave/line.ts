@@ -1,4 +1,4 @@
-import type { StaveLine } from '@/api/types'
+import type { Stave, StaveKind } from '@/api/types'
 import { clock, tenth, whole } from '@/words/format'
 
 const COUNTED: Record<string, string> = { called: 'called', paced: 'paced', estimated: 'guessed' }
@@ -7,6 +7,24 @@ const SIDES: Record<string, string> = {
   right: 'right',
   each: 'each side',
   alternate: 'sides take turns',
+}
+
+/** A window of a stave: its kind, and what it alone has. */
+export interface StaveLine extends StaveKind {
+  segment: number
+  start: number
+  seconds: number
+  reps: number
+  metres: number
+  effort: number
+}
+
+/** The windows of a stave, as records. */
+export function linesOf(stave: Stave): StaveLine[] {
+  return stave.lines.flatMap(([segment, number, start, seconds, reps, metres, effort]) => {
+    const kind = stave.kinds[number]
+    return kind ? [{ ...kind, segment, start, seconds, reps, metres, effort }] : []
+  })
 }
 
 /** A window in one line: when, what, how much, which side, how hard. */

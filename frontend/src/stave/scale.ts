@@ -21,6 +21,9 @@ export function timeScale(spanS: number, pixels: number, from = 0): Scale {
   }
 }
 
+/** The step of the ink ramp for an effort from 0 to 10. */
+export const inkLevel = (effort: number): number => Math.min(4, Math.max(0, Math.floor(effort / 2)))
+
 const STEPS = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600]
 
 /** Even times in sight, not nearer than their labels need; at most about nine. */

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import { api, Refusal } from '@/api/client'
-import type { Format, SessionDoc } from '@/api/types'
+import type { Format } from '@/api/types'
 import { withFreshIds, type Edit } from '@/composables/edits'
 import { movementIn, useMovements } from '@/composables/useMovements'
 
@@ -14,9 +14,9 @@ const emit = defineEmits<{ added: []; close: [] }>()
 const { document, squad, edit } = useBench()
 const { byKey } = useMovements()
 
-const REST_BEFORE_S = 60
 const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const
 const format = ref<Format | null>(null)
+const params = ref<object>({})
 const part = ref<(typeof PARTS)[number]>('main')
 const chosen = ref<string[]>([])
 const round = ref(0)
@@ -28,6 +28,10 @@ const wanted = computed(() => {
   return by > 1 ? `${least} movements or more, by ${by}` : `${least} or more`
 })
 
+function choose(one: Format, set: object): void {
+  format.value = one
+  params.value = set
+}
 function pick(key: string): void {
   chosen.value = [...chosen.value, key]
   trouble.value = ''
@@ -35,23 +39,14 @@ function pick(key: string): void {
   round.value += 1
 }
 
-/** Steps say how one-sided movements count, and a rest goes before the block: figures start honest. */
-function readied(entries: object[], doc: SessionDoc): object[] {
-  const made = withFreshIds(doc, entries)
-  const steps = (made as { steps?: { movement: string; sides?: string }[] }[]).flatMap((one) => one.steps ?? [])
-  for (const step of steps) {
-    const sides = movementIn(doc, byKey.value, step.movement)?.sides
-    if (sides && sides !== 'both') step.sides = sides
-  }
-  return made
-}
-
 async function add(): Promise<void> {
   const doc = document.value
   if (!doc || !format.value || chosen.value.length === 0) return
   try {
-    const made = await api.makeFormat({ key: format.value.key, movements: chosen.value, squad: squad.value })
-    const entries = readied(made.entries, doc)
+    const made = await api.makeFormat({
+      key: format.value.key, params: params.value, movements: chosen.value, definitions: doc.movements ?? [], squad: squad.value,
+    })
+    const entries = withFreshIds<object[]>(doc, made.entries)
     const edits: Edit[] = entries.map((value, at) => ({
       op: 'insert',
       place: ['blocks'],
@@ -60,7 +55,7 @@ async function add(): Promise<void> {
     }))
     const last = placed(doc).at(-1)
     if (last && (last.block.rest_after_s === undefined || last.block.rest_after_s === null))
-      edits.unshift({ op: 'set', place: [...last.place, 'rest_after_s'], value: REST_BEFORE_S })
+      edits.unshift({ op: 'set', place: [...last.place, 'rest_after_s'], value: made.rest_before_s })
     edit(edits)
     emit('added')
   } catch (error) {
@@ -83,7 +78,7 @@ function keys(event: KeyboardEvent): void {
 
 <template>
   <section aria-label="Add a block">
-    <FormatPalette v-if="!format" label="Format" @pick="format = $event" @close="$emit('close')" />
+    <FormatPalette v-if="!format" label="Format" @pick="choose" @close="$emit('close')" />
     <div v-else class="steps" @keydown.capture="keys">
       <p class="head">
         <b>{{ format.name }}</b>
@@ -130,11 +125,5 @@ ol {
 .quiet {
   color: var(--mute);
   font-size: 13px;
-}
-select {
-  font: inherit;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px dashed #8b8474;
 }
 </style>

@@ -9,7 +9,7 @@ import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
 
 defineProps<{ state: SaveState; canUndo: boolean; canRedo: boolean; isNew: boolean }>()
-defineEmits<{ undo: []; redo: []; fit: []; versions: []; help: []; card: []; export: [kind: 'json' | 'txt'] }>()
+defineEmits<{ undo: []; redo: []; fit: []; versions: []; help: []; card: []; compare: []; plan: []; export: [kind: 'json' | 'txt'] }>()
 const { document, figures } = useBench()
 
 const SAVED: Record<SaveState, string> = {
@@ -51,6 +51,8 @@ const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.
     <button type="button" class="link" title="A session file" @click="$emit('export', 'json')">.json</button>
     <button type="button" class="link" title="Board text with all that is in it" @click="$emit('export', 'txt')">.txt</button>
     <ElButton title="f" @click="$emit('fit')">Fit to time</ElButton>
+    <ElButton title="p" :disabled="isNew" @click="$emit('plan')">Put on a day</ElButton>
+    <ElButton title="o" @click="$emit('compare')">Side by side</ElButton>
     <ElButton title="c" @click="$emit('card')">Card</ElButton>
     <button type="button" class="link" aria-label="Keys" title="?" @click="$emit('help')">?</button>
   </header>
@@ -60,7 +62,7 @@ const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.
 header {
   display: flex;
   align-items: center;
-  gap: 12px;
+  gap: 10px;
   padding: 0 20px;
   border-bottom: 1px solid var(--rule);
   min-width: 0;
@@ -95,6 +97,10 @@ header {
 }
 .grow {
   flex: 1;
+}
+header :deep(.el-button) {
+  margin-left: 0;
+  padding-inline: 10px;
 }
 .state {
   color: var(--mute);

@@ -3,13 +3,16 @@ import { computed, defineAsyncComponent, nextTick, provide, ref, shallowRef, wat
 import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '@/api/client'
-import type { Given, ProblemItem, SessionDoc, StaveLine } from '@/api/types'
+import type { Given, ProblemItem, SessionDoc } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import { useAutosave } from '@/composables/useAutosave'
 import { useDocument } from '@/composables/useDocument'
 import { saveFile } from '@/composables/useFiles'
+import { takeOver } from '@/composables/usePending'
 import { useFigures } from '@/composables/useFigures'
 import { useWhatIf } from '@/composables/useWhatIf'
+import { OPENING } from '@/parts/opening'
+import type { StaveLine } from '@/stave/line'
 import StaveView from '@/stave/StaveView.vue'
 
 import AddBlock from './AddBlock.vue'
@@ -20,6 +23,7 @@ import ConflictBar from './ConflictBar.vue'
 import FitPanel from './FitPanel.vue'
 import HelpPanel from './HelpPanel.vue'
 import MovementForm from './MovementForm.vue'
+import PlanPanel from './PlanPanel.vue'
 import { useShortcuts } from './shortcuts'
 import TallyPanel from './TallyPanel.vue'
 import { useBoard } from './useBoard'
@@ -44,7 +48,7 @@ const isPlain = computed(() => JSON.stringify(given.value) === '{}')
 const against = computed(() => (base.value ? { document: base.value, given: given.value } : isPlain.value ? undefined : {}))
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
 const { figures, stave, formats, deltas, problems, trouble } = useFigures(filled, { squad, given, methods, against })
-const { state, problems: refused, conflict, begin, putOnTop } = useAutosave(filled, trying, (made) =>
+const { state, problems: refused, conflict, begin, save, putOnTop } = useAutosave(filled, trying, (made) =>
   router.replace({ name: 'bench', params: { id: made.id } }),
 )
 const board = useBoard(document, squad, replace)
@@ -67,6 +71,8 @@ async function open(id: string): Promise<void> {
     squad.value = session.squad
     begin(session)
     load(session.document)
+    const handed = takeOver(id)
+    if (handed.length) edit(handed)
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     missing.value = error.message
@@ -94,6 +100,7 @@ const tools: BenchTools = {
     filled.value && { document: filled.value, squad: squad.value, given: given.value, methods: methods.value },
 }
 provide(BENCH, tools)
+provide(OPENING, { figures, question: tools.question, light: (what) => (lit.value = what) })
 
 const entries = computed(() => (document.value ? placed(document.value) : []))
 const isLit = (line: StaveLine): boolean => {
@@ -107,9 +114,10 @@ const isLit = (line: StaveLine): boolean => {
 const openEnds = computed(() => figures.value?.spread['total_s'])
 
 const view = ref<'blocks' | 'board'>('blocks')
-const panel = ref<'fit' | 'versions' | 'help' | null>(null)
+type Panel = 'fit' | 'plan' | 'versions' | 'help'
+const panel = ref<Panel | null>(null)
 const defining = ref<string | null>(null)
-const toggle = (which: 'fit' | 'versions' | 'help'): void => {
+const toggle = (which: Panel): void => {
   panel.value = panel.value === which ? null : which
 }
 async function show(which: 'blocks' | 'board'): Promise<void> {
@@ -126,11 +134,18 @@ async function addBlock(): Promise<void> {
 const card = (): void => {
   if (props.id !== NEW) void router.push({ name: 'card', params: { id: props.id } })
 }
+const compare = async (block?: string): Promise<void> => {
+  if (props.id === NEW) return
+  await save()
+  await router.push({ name: 'side-by-side', query: { session: props.id, ...(block ? { block } : {}) } })
+}
 useShortcuts({
   a: () => void addBlock(),
   b: () => void show(view.value === 'blocks' ? 'board' : 'blocks'),
   f: () => toggle('fit'),
+  p: () => toggle('plan'),
   c: card,
+  o: () => void compare(),
   v: () => toggle('versions'),
   s: () => globalThis.document.querySelector<SVGElement>('.stave svg')?.focus(),
   '?': () => toggle('help'),
@@ -167,11 +182,12 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
     <template v-else>
       <BenchHeader
         :state="state" :can-undo="canUndo" :can-redo="canRedo" :is-new="id === NEW" @undo="undo" @redo="redo"
-        @fit="toggle('fit')" @versions="toggle('versions')" @help="toggle('help')" @card="card" @export="exportAs"
+        @fit="toggle('fit')" @plan="toggle('plan')" @versions="toggle('versions')" @help="toggle('help')" @card="card" @compare="compare()" @export="exportAs"
       />
       <div>
         <ConflictBar v-if="conflict" :conflict="conflict" @mine="putOnTop" @theirs="takeTheirs" />
         <FitPanel v-if="panel === 'fit'" @close="panel = null" />
+        <PlanPanel v-if="panel === 'plan' && id !== NEW" :session="id" :save="save" @close="panel = null" />
         <VersionsPanel v-if="panel === 'versions' && id !== NEW" :session="id" @restore="restore" @close="panel = null" />
         <HelpPanel v-if="panel === 'help'" @close="panel = null" />
       </div>
@@ -205,7 +221,7 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
           <template v-if="view === 'blocks'">
             <template v-for="entry in entries" :key="entry.block.id ?? entry.path">
               <p v-if="entry.section" class="section">{{ entry.section }}</p>
-              <BlockCard :placed="entry" />
+              <BlockCard :placed="entry" @compare="compare(entry.block.id ?? undefined)" />
             </template>
             <AddBlock v-if="adding" @added="adding = false" @close="adding = false" />
             <button v-else type="button" class="link add" @click="addBlock">Add a block</button>
@@ -247,6 +263,8 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   min-height: 0;
 }
 .board {
+  /* What is hidden from sight in it stays inside of it, or the page itself would scroll. */
+  position: relative;
   padding: 4px 20px 30px;
   border-right: 1px solid var(--rule);
   overflow: auto;

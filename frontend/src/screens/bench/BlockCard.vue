@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { api } from '@/api/client'
 import type { Block } from '@/api/types'
 import { withFreshIds, type PlacePart } from '@/composables/edits'
-import { movementIn, useMovements } from '@/composables/useMovements'
 import { clock, signed, tenth } from '@/words/format'
 
 import { blockFields, stepLists, useBench, type FieldSpec, type PlacedBlock, type PlacedSteps } from './bench'
@@ -14,9 +14,9 @@ import { useMoves } from './useMoves'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ placed: PlacedBlock }>()
-const { edit, figures, formats, deltas, document, lit, pointed } = useBench()
-const { byKey } = useMovements()
-const { keys, start, over, drop } = useMoves(edit)
+defineEmits<{ compare: [] }>()
+const { edit, figures, formats, deltas, document, squad, lit, pointed } = useBench()
+const { keys, start, over, drop, lift } = useMoves(edit)
 
 const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const
 const EFFORTS = ['easy', 'steady', 'hard', 'all-out'] as const
@@ -59,14 +59,13 @@ function again(): void {
   edit([{ op: 'insert', place: props.placed.list, index: props.placed.index + 1, value: copy }])
 }
 const remove = (): void => edit([{ op: 'remove', place: props.placed.list, index: props.placed.index }])
-function addStep(list: PlacedSteps, key: string): void {
-  if (!document.value) return
-  const movement = movementIn(document.value, byKey.value, key)
-  const dose = movement && !movement.pace_s ? (movement.speed_mps ? { metres: 20 } : { seconds: 30 }) : { reps: 10 }
-  const sides = movement?.sides && movement.sides !== 'both' ? { sides: movement.sides } : {}
-  const step = { movement: key, ...(inner.value === 'intervals' ? {} : dose), ...sides }
-  edit([{ op: 'insert', place: list.place, index: list.steps.length, value: withFreshIds(document.value, step) }])
+async function addStep(list: PlacedSteps, key: string): Promise<void> {
   adding.value = null
+  if (!document.value) return
+  const definitions = document.value.movements ?? []
+  const { step } = await api.usualStep({ movement: key, clock: inner.value, definitions, squad: squad.value })
+  if (!document.value) return
+  edit([{ op: 'insert', place: list.place, index: list.steps.length, value: withFreshIds(document.value, step) }])
 }
 const isPointed = computed(() => pointed.value?.block === props.placed.number)
 </script>
@@ -74,13 +73,13 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
 <template>
   <article
     class="block" :class="{ pointed: isPointed }" :aria-label="`Block ${placed.number + 1}, ${name}`"
-    @dragover="over($event, 'block')" @drop="drop($event, 'block', placed.list, placed.index)"
+    :data-block="JSON.stringify([placed.list, placed.index])" @dragover="over($event, 'block')" @drop="drop($event, 'block', placed.list, placed.index)"
   >
     <div class="part">
       <button
         type="button" class="grip" draggable="true" :aria-label="`Move block ${placed.number + 1}: arrow up or down`"
         title="Drag, or arrow keys" @keydown="keys($event, placed.list, placed.index, placed.length)"
-        @dragstart="start($event, 'block', placed.list, placed.index)"
+        @dragstart="start($event, 'block', placed.list, placed.index)" @pointerdown="lift($event, 'block', placed.list, placed.index)"
       >⋮⋮</button>
       <label>
         <span class="visually-hidden">Part of block {{ placed.number + 1 }}</span>
@@ -157,6 +156,7 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
         {{ 'time_s' in score ? `done in ${clock(Number(score.time_s))}` : `${score.rounds} rounds + ${score.reps}` }}
       </span>
       <span class="acts">
+        <button v-if="block.id" type="button" class="link" @click="$emit('compare')">other formats<span class="visually-hidden">: {{ name }}</span></button>
         <button type="button" class="link" @click="again">again<span class="visually-hidden">: {{ name }}</span></button>
         <button v-if="placed.length > 1" type="button" class="link" @click="remove">
           remove<span class="visually-hidden"> block {{ placed.number + 1 }}</span>

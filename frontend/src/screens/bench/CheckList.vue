@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '@/api/client'
 import type { CheckResult } from '@/api/types'
@@ -42,12 +42,19 @@ function accept(one: CheckResult, on: boolean): void {
   const place = [...at.place, 'on_purpose']
   edit([value.length ? { op: 'set', place, value } : { op: 'set', place, unset: true }])
 }
-async function mute(one: CheckResult): Promise<void> {
+const muted = shallowRef<readonly string[]>([])
+watch(
+  squad,
+  async (one) => {
+    if (one) muted.value = (await api.mutedChecks(one)).muted
+  },
+  { immediate: true },
+)
+async function mute(code: string, on: boolean): Promise<void> {
   trouble.value = ''
   try {
-    const now = await api.changeMethods(squad.value, {})
-    const muted = (now.methods.muted_checks as string[] | undefined) ?? []
-    await api.changeMethods(squad.value, { muted_checks: [...new Set([...muted, one.code])] })
+    muted.value = (await api.muteCheck(squad.value, code, on)).muted
+    // The figures are asked for anew.
     methods.value = { ...methods.value }
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
@@ -72,13 +79,22 @@ async function mute(one: CheckResult): Promise<void> {
           >
             {{ one.accepted ? 'look again' : 'on purpose' }}
           </button>
-          <button v-if="isHead" type="button" class="link" :title="`Do not tell the squad of ${one.code} any more`" @click="mute(one)">
+          <button v-if="isHead" type="button" class="link" :title="`Do not tell the squad of ${one.code} any more`" @click="mute(one.code, true)">
             mute<span class="visually-hidden"> {{ one.code }} for the squad</span>
           </button>
         </span>
       </li>
     </ul>
-    <button v-if="quiet > 0" type="button" class="link" :aria-expanded="all" @click="all = !all">
+    <p v-if="muted.length && (all || quiet === 0)" class="quiet">
+      Muted for the squad:
+      <template v-for="code in muted" :key="code">
+        {{ code.replaceAll('-', ' ') }}
+        <button v-if="isHead" type="button" class="link" @click="mute(code, false)">
+          tell again<span class="visually-hidden"> of {{ code }}</span>
+        </button>
+      </template>
+    </p>
+    <button v-if="quiet > 0 || all" type="button" class="link" :aria-expanded="all" @click="all = !all">
       {{ all ? 'fewer' : `${quiet} more` }}
     </button>
   </section>

@@ -5,7 +5,7 @@ import type { Term } from '@/api/types'
 import { signed } from '@/words/format'
 
 import { useBench, type Lit } from './bench'
-import OpenedFigure from './OpenedFigure.vue'
+import OpenedFigure from '@/parts/OpenedFigure.vue'
 
 const props = defineProps<{ figure: string; label: string; value: string; unit?: Term['unit']; lights?: Lit }>()
 const { deltas, lit } = useBench()

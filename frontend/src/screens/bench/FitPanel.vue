@@ -58,7 +58,7 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section class="fit" aria-label="Fit to time" @keydown="keys">
+  <section class="strip fit" aria-label="Fit to time" @keydown="keys">
     <label>
       Minutes there are
       <input ref="field" v-model="typed" size="5" inputmode="decimal" autocomplete="off" @input="later" />
@@ -81,33 +81,13 @@ function keys(event: KeyboardEvent): void {
   </section>
 </template>
 
+<style scoped src="@/styles/strip.css"></style>
 <style scoped>
-.fit {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  align-items: baseline;
-  padding: 8px 20px;
-  background: var(--paper-2);
-  border-bottom: 1px solid var(--rule);
-}
 label {
-  display: inline-flex;
-  gap: 8px;
-  align-items: baseline;
   font: 600 15px var(--head);
 }
 input {
   font: 600 18px var(--head);
-  background: var(--sheet);
-  border: 1px solid #8b8474;
-  border-radius: 3px;
-  padding: 2px 6px;
-}
-ol,
-p {
-  flex-basis: 100%;
-  margin: 4px 0 0;
 }
 ol {
   padding-left: 20px;

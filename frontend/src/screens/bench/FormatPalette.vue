@@ -1,37 +1,53 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, useId } from 'vue'
+import { computed, ref, useId } from 'vue'
 
+import { api } from '@/api/client'
 import type { Format } from '@/api/types'
-import { useFormats } from '@/composables/useTables'
+import { useChoosing } from '@/composables/useChoosing'
+import { useFormats, useShapes } from '@/composables/useTables'
+
+import { useBench } from './bench'
 
 const props = defineProps<{ label: string }>()
-const emit = defineEmits<{ pick: [format: Format]; close: [] }>()
+const emit = defineEmits<{ pick: [format: Format, params: object]; close: [] }>()
 
-const { search, ready } = useFormats()
+/** What can be picked: a format as it is, or a shape of one under a name of the squad's own. */
+interface Choice {
+  key: string
+  name: string
+  format: Format
+  params: object
+  shape?: number
+}
+const { squad } = useBench()
+const { search, byKey, ready } = useFormats()
+const { shapes, fetchShapes } = useShapes()
+void fetchShapes(squad.value)
 const id = useId()
 const typed = ref('')
-const chosen = ref(0)
-const field = ref<HTMLInputElement | null>(null)
-const list = ref<HTMLElement | null>(null)
-const found = computed(() => search(typed.value))
-onMounted(() => field.value?.focus())
+const own = computed<Choice[]>(() =>
+  shapes.value.flatMap((one) => {
+    const format = byKey.value.get(one.key)
+    const fits = one.name.toLowerCase().includes(typed.value.trim().toLowerCase())
+    return format && fits ? [{ key: `own-${one.id}`, name: one.name, format, params: one.params, shape: one.id }] : []
+  }),
+)
+const found = computed<Choice[]>(() => [
+  ...own.value,
+  ...search(typed.value).map((format) => ({ key: format.key, name: format.name, format, params: {} })),
+])
+const { chosen, keys } = useChoosing(() => found.value.length - 1, () => void take(), () => emit('close'))
 
 /** A hand that is faster than the table waits for it. */
 async function take(): Promise<void> {
   await ready
   const one = found.value[chosen.value]
-  if (one) emit('pick', one)
+  if (one) emit('pick', one.format, one.params)
 }
-function keys(event: KeyboardEvent): void {
-  const last = found.value.length - 1
-  if (event.key === 'ArrowDown') chosen.value = Math.min(last, chosen.value + 1)
-  else if (event.key === 'ArrowUp') chosen.value = Math.max(0, chosen.value - 1)
-  else if (event.key === 'Enter') void take()
-  else if (event.key === 'Escape') emit('close')
-  else return
-  event.preventDefault()
-  event.stopPropagation()
-  void nextTick(() => list.value?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' }))
+async function forget(shape: number | undefined): Promise<void> {
+  if (shape === undefined) return
+  await api.dropShape(shape)
+  await fetchShapes(squad.value)
 }
 const held = (one: Format): string => {
   const most = one.most === null ? 'or more' : one.most === one.least ? '' : `to ${one.most}`
@@ -40,80 +56,48 @@ const held = (one: Format): string => {
 </script>
 
 <template>
-  <div class="palette">
-    <label :for="id">{{ props.label }}</label>
-    <input
-      :id="id" ref="field" v-model="typed" role="combobox" aria-expanded="true" :aria-controls="`${id}-list`"
-      :aria-activedescendant="found[chosen] ? `${id}-${found[chosen]?.key}` : undefined" autocomplete="off"
-      placeholder="20 10 pairs, pyramid, every minute …" @input="chosen = 0" @keydown="keys"
-    />
-    <button type="button" class="link" @click="$emit('close')">close</button>
+  <div class="choosing">
+    <p class="choosing-line">
+      <label :for="id">{{ props.label }}</label>
+      <input
+        :id="id" ref="field" v-model="typed" role="combobox" aria-expanded="true" :aria-controls="`${id}-list`"
+        :aria-activedescendant="found[chosen] ? `${id}-${found[chosen]?.key}` : undefined" autocomplete="off"
+        placeholder="20 10 pairs, pyramid, every minute …" @input="chosen = 0" @keydown="keys"
+      />
+      <button type="button" class="link" @click="$emit('close')">close</button>
+    </p>
     <ul :id="`${id}-list`" ref="list" role="listbox" :aria-label="props.label">
       <li
         v-for="(one, index) in found" :id="`${id}-${one.key}`" :key="one.key" role="option"
-        :aria-selected="index === chosen" @mousedown.prevent="$emit('pick', one)"
+        :aria-selected="index === chosen" @mousedown.prevent="$emit('pick', one.format, one.params)"
       >
         <b>{{ one.name }}</b>
-        <span v-if="one.trade.length">{{ one.trade.join(', ') }}</span>
-        <small>{{ held(one) }}</small>
+        <span v-if="one.shape">own shape of {{ one.format.name.toLowerCase() }}</span>
+        <span v-else-if="one.format.trade.length">{{ one.format.trade.join(', ') }}</span>
+        <small>{{ held(one.format) }}</small>
       </li>
-      <li v-if="found.length === 0" class="none" role="option" aria-selected="false" aria-disabled="true">
+      <li v-if="found.length === 0" role="option" aria-selected="false" aria-disabled="true">
         No format is called so.
       </li>
     </ul>
+    <p v-if="own.length" class="own">
+      Own shapes:
+      <button v-for="one in own" :key="one.key" type="button" class="link" @click="forget(one.shape)">forget “{{ one.name }}”</button>
+    </p>
   </div>
 </template>
 
+<style scoped src="@/styles/choosing.css"></style>
 <style scoped>
-.palette {
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr) auto;
-  gap: 4px 10px;
-  align-items: baseline;
-  border: 1px solid var(--ink);
-  background: var(--sheet);
-  padding: 8px 12px;
-  margin: 8px 0;
-}
-label {
-  font: 600 15px var(--head);
-}
-input {
-  font: inherit;
-  border: 0;
-  border-bottom: 1px solid #8b8474;
-  background: transparent;
-  padding: 3px 2px;
-  min-width: 0;
-}
-ul {
-  grid-column: 1 / -1;
-  list-style: none;
-  margin: 4px 0 0;
-  padding: 0;
-  max-height: 260px;
-  overflow: auto;
-}
-li {
+.own {
+  margin: 6px 0 0;
   display: flex;
-  gap: 10px;
-  align-items: baseline;
-  padding: 3px 8px;
-  cursor: pointer;
-}
-li[aria-selected='true'] {
-  background: var(--paper-2);
-  box-shadow: inset 3px 0 0 var(--act);
-}
-span,
-small {
+  flex-wrap: wrap;
+  gap: 2px 12px;
   color: var(--mute);
+  font-size: 13px;
 }
 small {
-  margin-left: auto;
   white-space: nowrap;
-}
-.none {
-  color: var(--mute);
 }
 </style>

@@ -17,15 +17,6 @@ const fit = computed(() => formats.value[props.placed.number]?.fits[0] ?? null)
 const shape = computed(() => (fit.value ? byKey.value.get(fit.value.key) : undefined))
 const trouble = ref('')
 
-const WORDS: Record<string, string> = {
-  step_rest_s: 'between steps', pair_rest_s: 'between pairs', work_s: 'work', rest_s: 'rest', rounds: 'rounds',
-  order: 'order', turn_rest_s: 'between turns', slot_s: 'slot', by_s: 'by', rest_first: 'rest first', top_s: 'from',
-  clock: 'by', window_s: 'window', set_rest_s: 'between sets', strip_from: 'drop from the', windows_s: 'windows',
-  stage_rest_s: 'between stages', period_s: 'every', mark_s: 'work until', reps: 'reps', growth: 'more each round',
-  top: 'from', times: 'times', pod_rest_s: 'between pods', start: 'from', end: 'to', by: 'by', back: 'and back down',
-  layout: 'layout', cap_s: 'cap', pulse_work_s: 'on', pulse_rest_s: 'off', seconds: 'then', sets: 'sets',
-  laps: 'laps', rotate_s: 'to move on',
-}
 const unit = (param: FormatParam): string => (param.kind === 'seconds' || param.kind === 'seconds-list' ? 's' : '')
 
 async function remake(key: string, params: object): Promise<void> {
@@ -64,7 +55,7 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
     </label>
     <template v-if="shape && fit">
       <label v-for="param in shape.params" :key="param.name">
-        <span>{{ WORDS[param.name] ?? param.name }}</span>
+        <span>{{ param.label }}</span>
         <select
           v-if="param.kind === 'choice'" :value="fit.params[param.name]" @change="change(param, word($event))"
         >
@@ -108,11 +99,7 @@ span {
 }
 select,
 input {
-  font: inherit;
   font-weight: 600;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid #8b8474;
 }
 .why {
   flex-basis: 100%;

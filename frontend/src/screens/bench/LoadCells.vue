@@ -3,6 +3,7 @@ import { computed, useId } from 'vue'
 
 import type { Step } from '@/api/types'
 import type { PlacePart } from '@/composables/edits'
+import { useFormats } from '@/composables/useTables'
 import { readValue, writeValue } from '@/words/values'
 
 import { useBench } from './bench'
@@ -12,8 +13,8 @@ const props = defineProps<{ step: Step; place: PlacePart[]; path: string; more: 
 const { edit } = useBench()
 const id = useId()
 
-/** Kilograms in a pound: the document keeps kilograms, and remembers that pounds were typed. */
-const POUND = 0.45359237
+// The document keeps kilograms, and remembers that pounds were typed.
+const { poundKg } = useFormats()
 const load = computed(() => (Array.isArray(props.step.load) ? undefined : props.step.load))
 const list = computed(() => (Array.isArray(props.step.load) ? props.step.load.map((one) => one.kg) : null))
 const kind = computed(() => {
@@ -27,7 +28,8 @@ const shown = computed(() => {
   if (!one) return ''
   if (kind.value === 'pct_1rm') return writeValue(one.pct_1rm)
   if (kind.value === 'bodyweight') return writeValue(one.bodyweight)
-  return kind.value === 'lb' && one.kg ? writeValue(Math.round((one.kg / POUND) * 100) / 100) : writeValue(one.kg)
+  if (kind.value !== 'lb') return writeValue(one.kg)
+  return one.kg && poundKg.value ? writeValue(Math.round((one.kg / poundKg.value) * 100) / 100) : ''
 })
 
 function put(text: string, unit: string): void {
@@ -37,10 +39,12 @@ function put(text: string, unit: string): void {
     edit([{ op: 'set', place, unset: true }], place.join('/'))
     return
   }
+  const pound = unit === 'lb' ? poundKg.value : null
+  if (unit === 'lb' && pound === null) return
   const more = load.value?.count !== undefined ? { count: load.value.count } : {}
   const made =
-    unit === 'lb' && typeof value === 'number'
-      ? { kg: Math.round(value * POUND * 1000) / 1000, unit: 'lb', ...more }
+    pound !== null && typeof value === 'number'
+      ? { kg: Math.round(value * pound * 1000) / 1000, unit: 'lb', ...more }
       : unit === 'pct_1rm' || unit === 'bodyweight'
         ? { [unit]: value, ...more }
         : Array.isArray(value)
@@ -85,13 +89,7 @@ label {
 }
 input,
 select {
-  font: inherit;
   font-weight: 600;
-  color: inherit;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid #8b8474;
-  padding: 1px 2px;
 }
 select {
   field-sizing: content;

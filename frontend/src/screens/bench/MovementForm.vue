@@ -119,6 +119,7 @@ async function define(): Promise<void> {
 
 <style scoped>
 .form {
+  margin-top: 8px;
   display: flex;
   flex-wrap: wrap;
   gap: 6px 16px;
@@ -126,16 +127,15 @@ async function define(): Promise<void> {
   font-size: 13px;
 }
 label {
+  display: inline-flex;
+  gap: 5px;
+  align-items: baseline;
   color: var(--mute);
 }
 input:not([type='checkbox']),
 select {
-  font: inherit;
   font-weight: 600;
   color: var(--ink);
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid #8b8474;
 }
 .why {
   flex-basis: 100%;

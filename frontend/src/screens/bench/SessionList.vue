@@ -143,7 +143,7 @@ header select {
   font: inherit;
   font-size: 14px;
   background: var(--sheet);
-  border: 1px solid #8b8474;
+  border: 1px solid var(--field);
   border-radius: 3px;
   padding: 4px 8px;
 }
@@ -172,6 +172,7 @@ h1 {
   padding: 30px 0;
 }
 .scroll {
+  position: relative;
   overflow-x: auto;
 }
 table {
@@ -231,5 +232,18 @@ thead .number,
 .foot {
   color: var(--mute);
   font-size: 12.5px;
+}
+@media (max-width: 700px) {
+  tbody th {
+    min-width: 150px;
+  }
+  .wide {
+    width: 96px;
+    min-width: 96px;
+  }
+  .changed {
+    display: block;
+    margin-left: 0;
+  }
 }
 </style>

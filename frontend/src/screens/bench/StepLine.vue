@@ -23,7 +23,7 @@ const props = defineProps<{
 }>()
 const { wrong, document, edit, lit, pointed } = useBench()
 const { byKey, codeOf } = useMovements()
-const { keys, start, over, drop } = useMoves(edit)
+const { keys, start, over, drop, lift } = useMoves(edit)
 
 const movement = computed(() => movementIn(document.value, byKey.value, props.step.movement))
 const code = computed(() => codeOf(movement.value))
@@ -78,12 +78,13 @@ const isPointed = computed(() => pointed.value !== null && pointed.value.step ==
 
 <template>
   <li
-    class="step" :class="{ pointed: isPointed }" @mouseenter="lit = { step: step.id ?? String(index) }" @mouseleave="lit = null"
-    @dragover="over($event, 'step')" @drop="drop($event, 'step', list, index)"
+    class="step" :class="{ pointed: isPointed }" :data-step="JSON.stringify([list, index])" @mouseenter="lit = { step: step.id ?? String(index) }"
+    @mouseleave="lit = null" @dragover="over($event, 'step')" @drop="drop($event, 'step', list, index)"
   >
     <button
       type="button" class="grip" draggable="true" :aria-label="`Move ${name}: arrow up or down`" title="Drag, or arrow keys"
       @keydown="keys($event, list, index, length)" @dragstart="start($event, 'step', list, index)"
+      @pointerdown="lift($event, 'step', list, index)"
     >⋮</button>
     <span class="code" aria-hidden="true">{{ code }}</span>
     <button type="button" class="plain name" :aria-expanded="picking" :title="`Change ${name}`" @click="picking = !picking">
@@ -131,9 +132,12 @@ const isPointed = computed(() => pointed.value !== null && pointed.value.step ==
 .grip {
   background: none;
   border: 0;
-  padding: 0 3px;
+  min-width: 24px;
+  min-height: 24px;
+  padding: 0;
   color: var(--mute);
   cursor: grab;
+  touch-action: none;
 }
 .name {
   font-weight: 600;

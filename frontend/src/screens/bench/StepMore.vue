@@ -144,11 +144,7 @@ fieldset {
 }
 input:not([type='checkbox']),
 select {
-  font: inherit;
   font-weight: 600;
   color: var(--ink);
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid #8b8474;
 }
 </style>

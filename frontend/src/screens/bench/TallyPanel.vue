@@ -157,10 +157,12 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
   </section>
 </template>
 
+<style scoped src="@/styles/big.css"></style>
 <style scoped>
 .tally {
   padding: 12px 18px 30px;
   background: var(--sheet);
+  position: relative;
   overflow: auto;
 }
 .stale dl,
@@ -168,20 +170,7 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
   filter: grayscale(1);
 }
 .big {
-  display: grid;
   grid-template-columns: 1fr 1fr 1.5fr 0.6fr;
-  gap: 6px;
-  margin: 0;
-  padding-bottom: 8px;
-  border-bottom: 2px solid var(--ink);
-}
-dt {
-  font-size: 12px;
-  color: var(--mute);
-}
-dd {
-  margin: 0;
-  font: 600 28px/1.15 var(--head);
 }
 dd.reps {
   font-size: 22px;
@@ -208,11 +197,7 @@ h3 {
   color: var(--mute);
 }
 select {
-  font: inherit;
   color: var(--ink);
-  background: transparent;
-  border: 0;
-  border-bottom: 1px dashed #8b8474;
 }
 .quiet {
   color: var(--mute);

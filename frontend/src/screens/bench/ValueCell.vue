@@ -136,15 +136,8 @@ label,
   gap: 3px;
 }
 input {
-  font: inherit;
   font-weight: 600;
   font-variant-numeric: tabular-nums;
-  color: inherit;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid #8b8474;
-  padding: 1px 2px;
-  min-width: 0;
   max-width: 100%;
 }
 .row input {

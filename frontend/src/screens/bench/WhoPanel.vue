@@ -94,11 +94,7 @@ function score(block: string, text: string): void {
 }
 select,
 input {
-  font: inherit;
   color: var(--ink);
-  background: transparent;
-  border: 0;
-  border-bottom: 1px dashed #8b8474;
   max-width: 150px;
 }
 </style>

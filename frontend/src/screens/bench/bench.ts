@@ -1,8 +1,9 @@
 // What the parts of the Bench share: the document's places, and the tools to change it.
 import { inject, type InjectionKey, type Ref } from 'vue'
 
-import type { Block, BlockFormat, DocumentIn, Figures, ProblemItem, SessionDoc, StaveLine, Step } from '@/api/types'
+import type { Block, BlockFormat, DocumentIn, Figures, ProblemItem, SessionDoc, Step } from '@/api/types'
 import type { Edit, PlacePart } from '@/composables/edits'
+import type { StaveLine } from '@/stave/line'
 
 /** Windows of the stave that are pointed at from elsewhere: those of a block, a step, a movement, or a pattern's row. */
 export type Lit = { block?: number; step?: string; movement?: string; row?: string; kind?: string }

@@ -9,7 +9,9 @@ export const SHORTCUTS = [
   { keys: 'a', does: 'add a block' },
   { keys: 'b', does: 'blocks or board text' },
   { keys: 'f', does: 'fit to the minutes there are' },
+  { keys: 'p', does: 'put it on a day' },
   { keys: 'c', does: 'the card' },
+  { keys: 'o', does: 'other formats, side by side' },
   { keys: 'v', does: 'versions' },
   { keys: 's', does: 'to the stave' },
   { keys: '?', does: 'these keys' },
@@ -23,7 +25,7 @@ export const SHORTCUTS = [
   { keys: 'Shift ← →', does: 'on the stave: along' },
 ] as const
 
-export type Acts = Record<'a' | 'b' | 'f' | 'c' | 'v' | 's' | '?' | 'undo' | 'redo', () => void>
+export type Acts = Record<'a' | 'b' | 'f' | 'p' | 'c' | 'o' | 'v' | 's' | '?' | 'undo' | 'redo', () => void>
 
 function actOf(event: KeyboardEvent): keyof Acts | null {
   const target = event.target instanceof HTMLElement ? event.target : null
@@ -35,7 +37,7 @@ function actOf(event: KeyboardEvent): keyof Acts | null {
     return key === 'y' ? 'redo' : null
   }
   if (!singleKeys.value) return null
-  return (['a', 'b', 'f', 'c', 'v', 's', '?'] as const).find((one) => one === key) ?? null
+  return (['a', 'b', 'f', 'p', 'c', 'o', 'v', 's', '?'] as const).find((one) => one === key) ?? null
 }
 
 /** Listens while the screen is there. */

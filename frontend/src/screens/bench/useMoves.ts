@@ -32,14 +32,35 @@ export function useMoves(edit: (edits: Edit[]) => void) {
     if (dragged.value?.what === what) event.preventDefault()
   }
   function drop(event: DragEvent, what: string, list: PlacePart[], index: number): void {
+    if (dragged.value?.what === what) {
+      event.preventDefault()
+      event.stopPropagation()
+    }
+    land(what, list, index)
+  }
+  /** Put down what is being dragged. */
+  function land(what: string, list: PlacePart[], index: number): void {
     const from = dragged.value
     dragged.value = null
     if (from?.what !== what) return
-    event.preventDefault()
-    event.stopPropagation()
     if (same(from.list, list)) {
       if (from.index !== index) edit([{ op: 'move', place: list, index: from.index, to_index: index }])
     } else edit([{ op: 'move', place: from.list, index: from.index, to_index: index, to_place: list }])
   }
-  return { keys, start, over, drop }
+  /** A finger or a pen lifts the grip: browsers drag by mouse alone. It lands on what lies under it in the end. */
+  function lift(event: PointerEvent, what: string, list: PlacePart[], index: number): void {
+    if (event.pointerType === 'mouse') return
+    const grip = event.currentTarget as HTMLElement
+    grip.setPointerCapture(event.pointerId)
+    dragged.value = { what, list, index }
+    grip.onpointercancel = () => (dragged.value = null)
+    grip.onpointerup = (end) => {
+      grip.onpointerup = grip.onpointercancel = null
+      const under = document.elementFromPoint(end.clientX, end.clientY)?.closest<HTMLElement>(`[data-${what}]`)
+      const place = under?.dataset[what]
+      if (place) land(what, ...(JSON.parse(place) as [PlacePart[], number]))
+      dragged.value = null
+    }
+  }
+  return { keys, start, over, drop, lift }
 }

@@ -25,7 +25,7 @@ export function useSessionList() {
       await work()
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      trouble.value = error.problems[0] ? `${error.problems[0].path}: found ${error.problems[0].found}; allowed: ${error.problems[0].allowed}` : error.message
+      trouble.value = error.told
     }
   }
   const fetchList = () =>

@@ -127,7 +127,7 @@ const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional
 select {
   font: inherit;
   background: var(--sheet);
-  border: 1px solid #8b8474;
+  border: 1px solid var(--field);
   border-radius: 3px;
 }
 .sheet {

@@ -5,10 +5,10 @@ import { api, Refusal } from '@/api/client'
 import type { Explanation, Term } from '@/api/types'
 import { amount } from '@/words/format'
 
-import { useBench } from './bench'
+import { useOpening } from './opening'
 
 const props = defineProps<{ figure: string }>()
-const { figures, question, lit } = useBench()
+const { figures, question, light: point } = useOpening()
 const opened = shallowRef<Explanation | null>(null)
 const trouble = ref('')
 const unfolded = ref(new Set<string>())
@@ -54,7 +54,7 @@ function termText(one: Term): string {
 function light(one: Term): void {
   const block = /^blocks\.(\d+)\b/.exec(one.figure ?? '')?.[1]
   const movement = /^(?:movements|visits)\.([^.]+)/.exec(one.figure ?? '')?.[1]
-  lit.value = block !== undefined ? { block: Number(block) } : { movement: movement ?? one.label }
+  point(block !== undefined ? { block: Number(block) } : { movement: movement ?? one.label })
 }
 function toggle(figure: string): void {
   const next = new Set(unfolded.value)
@@ -70,7 +70,7 @@ function toggle(figure: string): void {
     <template v-else>
       <p class="how">{{ HEADS[opened.operator] }} = {{ amount(opened.value, opened.unit) }}<template v-if="opened.note"> · {{ opened.note }}</template></p>
       <ul>
-        <li v-for="(one, index) in opened.terms" :key="index" @mouseenter="light(one)" @mouseleave="lit = null">
+        <li v-for="(one, index) in opened.terms" :key="index" @mouseenter="light(one)" @mouseleave="point(null)">
           <component
             :is="one.figure ? 'button' : 'span'" class="plain term" :type="one.figure ? 'button' : undefined"
             :aria-expanded="one.figure ? unfolded.has(one.figure) : undefined" @click="one.figure && toggle(one.figure)"

@@ -1,0 +1,58 @@
+import { beforeEach, expect, test, vi } from 'vitest'
+
+import { api, Refusal, UNREACHABLE } from './client'
+
+const fetched = vi.fn()
+vi.stubGlobal('fetch', fetched)
+vi.stubGlobal('document', { cookie: 'a=b; csrftoken=seven; c=d' })
+beforeEach(() => {
+  fetched.mockReset()
+})
+const answer = (status: number, body?: unknown) => ({
+  ok: status < 400,
+  status,
+  json: () => (body === undefined ? Promise.reject(new SyntaxError('not JSON')) : Promise.resolve(body)),
+})
+const refused = async (work: Promise<unknown>): Promise<Refusal> => {
+  const error: unknown = await work.then(
+    () => null,
+    (one: unknown) => one,
+  )
+  if (!(error instanceof Refusal)) throw new Error('no refusal')
+  return error
+}
+
+test('a question goes to the API with the token that guards writes', async () => {
+  fetched.mockResolvedValue(answer(200, []))
+  await api.sessions(true)
+  const [path, init] = fetched.mock.calls[0] as [string, RequestInit]
+  expect(path).toBe('/api/sessions?archived=true')
+  expect(init.headers).toMatchObject({ 'X-CSRFToken': 'seven' })
+})
+
+test('an answer without content is nothing', async () => {
+  fetched.mockResolvedValue(answer(204))
+  expect(await api.dropEntry('a')).toBeUndefined()
+})
+
+test('a refusal keeps the words and places of the server', async () => {
+  const problems = [{ path: 'title', found: 'nothing', allowed: 'a title', code: 'missing' }]
+  fetched.mockResolvedValue(answer(422, { type: 'document', title: '', status: 422, detail: 'Not a session.', problems }))
+  const error = await refused(api.sessions())
+  expect([error.status, error.kind, error.message, error.problems]).toEqual([422, 'document', 'Not a session.', problems])
+})
+
+test('an answer that cannot be read is told as such', async () => {
+  fetched.mockResolvedValue(answer(502))
+  expect((await refused(api.sessions())).message).toBe('The server gave no readable answer.')
+})
+
+test('no answer at all is a refusal of its own kind', async () => {
+  fetched.mockRejectedValue(new TypeError('network'))
+  expect((await refused(api.sessions())).status).toBe(UNREACHABLE)
+})
+
+test('a question that was called off is none', async () => {
+  fetched.mockRejectedValue(new DOMException('off', 'AbortError'))
+  await expect(api.sessions()).rejects.toBeInstanceOf(DOMException)
+})

@@ -1,0 +1,62 @@
+import { beforeEach, expect, test, vi } from 'vitest'
+
+import type { MovementDef } from '@/api/types'
+
+const MOVEMENTS = [
+  { key: 'thruster', name: 'thruster', aliases: ['squat to press'], patterns: { squat: 0.5, 'push-overhead': 0.5 }, position: 'standing', kit: ['dumbbell'], stresses: ['knee', 'shoulder'] },
+  { key: 'squat-jump', name: 'squat jump', patterns: { jump: 0.6, squat: 0.4 }, position: 'standing', stresses: ['knee'] },
+  { key: 'air-squat', name: 'air squat', patterns: { squat: 1 }, position: 'standing', stresses: ['knee'] },
+  { key: 'goblet-squat', name: 'goblet squat', patterns: { squat: 1 }, position: 'standing', kit: ['kettlebell'], stresses: ['knee'] },
+  { key: 'push-up', name: 'push-up', aliases: ['press-up'], patterns: { 'push-level': 1 }, position: 'plank', stresses: ['wrist'] },
+] as unknown as MovementDef[]
+const ANY = { pattern: '', kit: '', position: '', spare: '' }
+
+vi.mock('@/api/client', () => ({
+  api: {
+    movements: () =>
+      Promise.resolve({
+        movements: MOVEMENTS, patterns: [], checks: [],
+        rows: [{ name: 'squat', code: 'SQ', members: ['squat'] }, { name: 'jump', code: 'JU', members: ['jump'] }],
+      }),
+  },
+}))
+const { movementIn, useMovements } = await import('./useMovements')
+beforeEach(() => useMovements().ready)
+const found = (typed: string, narrowed = {}, own: MovementDef[] = []): string[] =>
+  useMovements().search(typed, { ...ANY, ...narrowed }, own).map((m) => m.key)
+
+test('a name that holds the word comes before an alias that does, the shorter first', () => {
+  expect(found('squat')).toEqual(['air-squat', 'squat-jump', 'goblet-squat', 'thruster'])
+})
+test('an alias finds its movement, hyphen or not', () => {
+  expect(found('press up')).toEqual(['push-up'])
+})
+test('every word must be found', () => {
+  expect(found('squat jump')).toEqual(['squat-jump'])
+  expect(found('squat row')).toEqual([])
+})
+test.each([
+  ['kit', 'kettlebell', ['goblet-squat']],
+  ['kit', 'none', ['air-squat', 'squat-jump']],
+  ['pattern', 'jump', ['squat-jump']],
+  ['spare', 'shoulder', ['air-squat', 'squat-jump', 'goblet-squat']],
+])('%s narrowed to %s', (filter, word, keys) => {
+  expect(found('squat', { [filter]: word })).toEqual(keys)
+})
+test('a movement of the document stands in for the one of its key', () => {
+  const own = [{ key: 'air-squat', name: 'deep squat' }] as unknown as MovementDef[]
+  expect(found('deep', {}, own)).toEqual(['air-squat'])
+  expect(found('air', {}, own)).toEqual(['air-squat'])
+  expect(found('air squat', {}, own)).toEqual(['air-squat'])
+})
+test('what a document defines is laid over the shipped movement', () => {
+  const document = { blocks: [], movements: [{ key: 'push-up', name: 'floor press' }] } as never
+  const { byKey } = useMovements()
+  expect(movementIn(document, byKey.value, 'push-up')).toMatchObject({ name: 'floor press', position: 'plank' })
+  expect(movementIn(null, byKey.value, 'push-up')?.name).toBe('push-up')
+})
+test('the code is that of the row in which a movement does most', () => {
+  const { codeOf, byKey } = useMovements()
+  expect(codeOf(byKey.value.get('squat-jump'))).toBe('JU')
+  expect(codeOf(undefined)).toBe('–')
+})

@@ -1,0 +1,94 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { effectScope, nextTick, ref, shallowRef, type EffectScope } from 'vue'
+
+import { api, Refusal } from '@/api/client'
+import type { BoardOut, SessionDoc } from '@/api/types'
+import { promised } from '@/testing/promised'
+
+import { useBoard } from './useBoard'
+
+const BLOCK = { clock: { kind: 'intervals', work_s: 20 }, steps: [{ movement: 'swing' }] }
+const doc = (title: string, blocks: object[] = [BLOCK]) => ({ fine_tally: 1, title, blocks }) as unknown as SessionDoc
+const read = (document: SessionDoc | null, problems: object[] = []) => ({ document, problems, stubs: [] }) as unknown as BoardOut
+
+let scope: EffectScope
+const write = vi.spyOn(api, 'writeBoard')
+const reading = vi.spyOn(api, 'readBoard')
+beforeEach(() => {
+  vi.useFakeTimers()
+  scope = effectScope()
+  write.mockReset().mockImplementation((document) => Promise.resolve({ text: `${document.title}\n` }))
+  reading.mockReset()
+})
+afterEach(() => {
+  scope.stop()
+  vi.useRealTimers()
+})
+
+function board(start = doc('Ridge')) {
+  const document = shallowRef<SessionDoc | null>(start)
+  const replace = vi.fn((made: SessionDoc) => (document.value = made))
+  const tools = scope.run(() => useBoard(document, ref(1), replace))
+  if (!tools) throw new Error('no scope')
+  return { document, replace, ...tools }
+}
+const settle = async (): Promise<void> => {
+  await nextTick()
+  await vi.runAllTimersAsync()
+}
+
+test('the text follows the blocks', async () => {
+  const { document, text, write: writeNow } = board()
+  await writeNow()
+  document.value = doc('Ridge B')
+  await settle()
+  expect(text.value).toBe('Ridge B\n')
+})
+
+test('an empty page begins with its title, without asking', async () => {
+  const { text, write: writeNow } = board(doc('New session', []))
+  await writeNow()
+  expect([text.value, write.mock.calls.length]).toEqual(['New session\n', 0])
+})
+
+test('a text that can be read becomes the blocks and is not written over', async () => {
+  const { replace, text, typedText, draft } = board()
+  reading.mockResolvedValueOnce(read(doc('Typed')))
+  typedText('Typed, in my own spelling')
+  await settle()
+  expect(replace).toHaveBeenCalledWith(doc('Typed'), 'board text')
+  expect([text.value, draft.value]).toEqual(['Typed, in my own spelling', false])
+})
+
+test('a text with problems is kept as typed; blocks stay and do not overwrite it', async () => {
+  const { document, replace, text, typedText, draft, problems } = board()
+  reading.mockResolvedValueOnce(read(null, [{ line: 2, column: 1 }]))
+  typedText('Ridge\nhalf a wo')
+  await settle()
+  document.value = doc('changed among the blocks')
+  await settle()
+  expect(replace).not.toHaveBeenCalled()
+  expect([text.value, draft.value, problems.value.length]).toEqual(['Ridge\nhalf a wo', true, 1])
+})
+
+test('of two texts typed after each other only the last counts', async () => {
+  const { replace, typedText } = board()
+  const slow = promised<BoardOut>()
+  reading.mockReturnValueOnce(slow.promise).mockResolvedValueOnce(read(doc('second')))
+  typedText('first')
+  await settle()
+  typedText('second')
+  await settle()
+  slow.answer(read(doc('first')))
+  await settle()
+  expect(replace.mock.calls.map(([made]) => made.title)).toEqual(['second'])
+})
+
+test('blocks with something wrong leave the board text from before, and say so', async () => {
+  const { document, text, trouble, write: writeNow } = board()
+  await writeNow()
+  write.mockRejectedValueOnce(new Refusal(422, 'document', 'wrong'))
+  document.value = doc('wrong')
+  await settle()
+  expect([text.value, trouble.value !== '']).toEqual(['Ridge\n', true])
+})

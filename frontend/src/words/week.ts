@@ -1,0 +1,33 @@
+// The week's figures in words. Every number is the core's.
+import type { Clash, LoadFigure } from '@/api/types'
+
+import { shortDay } from './dates'
+import { percent, whole } from './format'
+
+const two = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
+const one = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 })
+
+export type FigureKind = 'ratio' | 'load' | 'change'
+
+/** A figure of the week; a dash where there is none. */
+export function figureText(figure: LoadFigure, kind: FigureKind): string {
+  if (figure.value === null) return '–'
+  if (kind === 'load') return whole(figure.value)
+  if (kind === 'change') return `${figure.value > 0 ? '+' : figure.value < 0 ? '−' : ''}${percent(Math.abs(figure.value))}`
+  return figure.value < 1.995 ? two.format(figure.value) : one.format(figure.value)
+}
+
+/** What a figure was made of, or why there is none. */
+export function termsText(figure: LoadFigure): string {
+  if (figure.why) return figure.why
+  return Object.entries(figure.terms)
+    .map(([name, value]) => `${name} ${value < 20 ? two.format(value) : whole(value)}`)
+    .join(' · ')
+}
+
+/** "Tue 8 and Wed 9, 24 h apart: squat, knee" */
+export function clashText(clash: Clash): string {
+  const [first = '', second = ''] = clash.days
+  const what = [...clash.patterns, ...clash.joints].join(', ')
+  return `${shortDay(first)} and ${shortDay(second)}, ${whole(clash.hours)} h apart: both work ${what}`
+}
