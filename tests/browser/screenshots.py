@@ -66,6 +66,39 @@ def card(page: Page) -> None:
     page.get_by_text("Put out").wait_for()
 
 
+def side_by_side(page: Page) -> None:
+    bench(page)
+    page.get_by_role("article", name="Block 3, ").get_by_role("button", name="other formats").click()
+    page.locator(".page thead th .name").first.wait_for()
+    for wish in ("most-work", "short-rests"):
+        page.get_by_label("Add a wish").select_option(wish)
+        page.wait_for_timeout(500)
+
+
+def side_by_side_below(page: Page) -> None:
+    side_by_side(page)
+    page.get_by_role("button", name="Sweep").click()
+    page.locator(".sweep table").wait_for()
+    page.locator(".sweep").evaluate("one => one.scrollIntoView({ block: 'end' })")
+
+
+def week(page: Page) -> None:
+    page.goto("/week")
+    page.locator(".days article").first.wait_for()
+
+
+def week_level(page: Page) -> None:
+    week(page)
+    page.get_by_role("button", name="Level the week").click()
+    page.get_by_role("heading", name="Ways to level it").wait_for()
+    page.locator(".right").evaluate("one => one.scrollTo(0, one.scrollHeight)")
+
+
+def season(page: Page) -> None:
+    page.goto("/week/season")
+    page.locator("tbody tr").first.wait_for()
+
+
 VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("sessions", DESK, sessions),
     ("bench", DESK, bench),
@@ -73,6 +106,12 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("bench-board", DESK, bench_board),
     ("bench-adding", DESK, bench_adding),
     ("bench-fit", DESK, bench_fit),
+    ("side-by-side", DESK, side_by_side),
+    ("side-by-side-below", DESK, side_by_side_below),
+    ("week", DESK, week),
+    ("week-level", DESK, week_level),
+    ("season", DESK, season),
+    ("week-phone", PHONE, week),
     ("card", DESK, card),
     ("bench-phone", PHONE, bench_fit),
     ("sign-in", DESK, sign_in_page),

@@ -45,6 +45,38 @@ def card(page: Page) -> None:
     expect(page.get_by_role("heading", name="Stretcher-carry readiness B")).to_be_visible()
 
 
+def choosing(page: Page) -> None:
+    page.goto("/side-by-side")
+    expect(page.get_by_role("button", name="main part in other formats").first).to_be_visible()
+
+
+def comparing(page: Page) -> None:
+    choosing(page)
+    page.get_by_role("button", name="main part in other formats").first.click()
+    page.get_by_label("Add a wish").select_option("effort-cap")
+    expect(page.locator(".verdict")).to_be_visible()
+    page.get_by_role("row", name="Density").get_by_role("button").nth(1).click()
+    page.get_by_role("button", name="Sweep").click()
+    expect(page.locator(".sweep table")).to_be_visible()
+
+
+def week(page: Page) -> None:
+    page.goto("/week")
+    page.locator(".days article button").first.click()
+    page.get_by_role("button", name="add to").nth(2).click()
+    page.get_by_role("button", name="Export").click()
+    page.get_by_role("button", name="Phase").click()
+    page.get_by_role("button", name="Targets").click()
+    page.get_by_text("Rules for levelling").click()
+    page.get_by_role("button", name="Level the week").click()
+    expect(page.get_by_role("heading", name="Ways to level it")).to_be_visible()
+
+
+def season(page: Page) -> None:
+    page.goto("/week/season")
+    expect(page.locator("tbody tr").first).to_be_visible()
+
+
 SCREENS: list[tuple[str, Callable[[Page], None]]] = [
     ("list", lambda page: None),
     ("bench", open_bench),
@@ -52,6 +84,10 @@ SCREENS: list[tuple[str, Callable[[Page], None]]] = [
     ("adding a block", adding),
     ("board", board),
     ("card", card),
+    ("choosing what to compare", choosing),
+    ("side by side", comparing),
+    ("week", week),
+    ("season", season),
 ]
 
 
@@ -65,12 +101,40 @@ def test_nothing_stands_in_the_way(page: Page, show: Callable[[Page], None]) -> 
     assert found == []
 
 
+@pytest.mark.parametrize("show", [s[1] for s in SCREENS], ids=[s[0] for s in SCREENS])
 @pytest.mark.parametrize(
-    ("width", "height", "zoom"), [(1280, 800, 1), (1920, 1080, 1), (1280, 800, 2), (390, 844, 1)]
+    ("width", "height"), [(1280, 800), (640, 400), (390, 844)], ids=["desk", "desk at 200 %", "phone"]
 )
-def test_the_bench_never_scrolls_sideways(page: Page, width: int, height: int, zoom: int) -> None:
-    # At 200 % zoom a window has half the pixels.
-    page.set_viewport_size({"width": width // zoom, "height": height // zoom})
+def test_no_screen_is_wider_or_longer_than_its_window(
+    page: Page, show: Callable[[Page], None], width: int, height: int
+) -> None:
+    """Screens scroll inside of themselves; what reaches out of them would move the whole page to a blank."""
+    show(page)
+    page.set_viewport_size({"width": width, "height": height})
+    page.wait_for_timeout(200)
+    root = page.evaluate("[document.documentElement.scrollWidth, document.documentElement.scrollHeight]")
+    assert root == [width, height]
+
+
+@pytest.mark.parametrize(("width", "height"), [(1280, 800), (1920, 1080), (390, 844)])
+def test_the_figures_of_the_bench_are_in_reach(page: Page, width: int, height: int) -> None:
+    page.set_viewport_size({"width": width, "height": height})
     open_bench(page)
-    assert page.evaluate("document.documentElement.scrollWidth <= innerWidth")
-    expect(page.get_by_role("button", name="Length, whole session")).to_be_visible()
+    figure = page.get_by_role("button", name="Length, whole session")
+    figure.scroll_into_view_if_needed()
+    expect(figure).to_be_in_viewport()
+
+
+@pytest.mark.parametrize(
+    "show",
+    [open_bench, lambda page: page.goto("/week"), season, comparing],
+    ids=["bench", "week", "season", "side by side"],
+)
+def test_the_head_of_a_screen_is_one_line_on_a_desk(page: Page, show: Callable[[Page], None]) -> None:
+    show(page)
+    head = page.locator("main > header")
+    expect(head).to_be_visible()
+    expect(head.get_by_role("button").first).to_be_visible()
+    box = head.bounding_box()
+    assert box is not None
+    assert box["height"] <= 60

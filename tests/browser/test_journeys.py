@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from typing import Any
 
 import pytest
@@ -159,6 +160,18 @@ def test_checks_are_mended_accepted_and_undone(page: Page) -> None:
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     kept = call(page, "GET", f"/sessions/{made['id']}")["document"]["blocks"]
     assert kept[1]["on_purpose"] == ["rest-missing"]
+
+
+def test_a_check_is_muted_for_the_squad_and_told_again(page: Page) -> None:
+    open_session(page, "Stretcher-carry readiness B")
+    checks = page.get_by_role("region", name="Checks")
+    checks.get_by_role("button", name=re.compile("more$")).click()
+    first = checks.get_by_role("listitem").filter(has_text="cool-down leaves out")
+    first.get_by_role("button", name="mute").click()
+    expect(first).to_have_count(0)
+    expect(checks).to_contain_text("Muted for the squad: cool down misses")
+    checks.get_by_role("button", name="tell again of cool-down-misses").click()
+    expect(first).to_have_count(1)
 
 
 def test_pointing_at_ink_tells_its_line_and_marks_its_step(page: Page) -> None:

@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 
 from finetally.core.formats.table import FORMATS
 from finetally.core.session.ids import without_ids
-from tests.browser.test_journeys import block, call, figure
+from tests.browser.test_journeys import block, call, figure, open_session
 
 pytestmark = pytest.mark.browser
 
@@ -253,7 +253,7 @@ def test_the_list_is_searched_tagged_and_sorted(page: Page) -> None:
     page.get_by_label("Tag").select_option("strength")
     expect(titles).to_have_text(["Strength for the lift"])
     page.get_by_label("Tag").select_option("")
-    page.get_by_label("Search").fill("ladder")
+    page.get_by_label("Search").fill("pack ladder")
     expect(titles).to_have_text(["Pack ladder under a pulse"])
     page.get_by_label("Search").fill("")
     page.get_by_role("button", name="Load").click()
@@ -266,3 +266,33 @@ def test_a_wrong_file_is_refused_with_its_line(page: Page, tmp_path: Path) -> No
     wrong.write_text("Day\nMain: 30 s each\n  burpee 12 kog\n")
     page.get_by_label("Files to take in").set_input_files(wrong)
     expect(page.get_by_role("alert")).to_contain_text("wrong.txt: line 3, column 13")
+
+
+def test_pounds_are_typed_shown_and_kept_as_typed(page: Page) -> None:
+    open_session(page, "Strength for the lift")
+    load = page.get_by_role("textbox", name="load", exact=True).first
+    unit = page.get_by_role("combobox", name="Unit of the load").first
+    before = (load.input_value(), unit.input_value())
+    unit.select_option("lb")
+    load.fill("35")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    page.reload()
+    expect(load).to_have_value("35")
+    expect(unit).to_have_value("lb")
+    page.get_by_role("button", name="Board text").click()
+    expect(page.locator(".cm-content")).to_contain_text("35 lb")
+    page.get_by_role("button", name="Blocks", exact=True).click()
+    unit.select_option(before[1])
+    load.fill(before[0])
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+
+
+def test_the_nearest_movement_stands_first(page: Page) -> None:
+    page.goto("/bench/new")
+    page.get_by_role("combobox", name="Format").fill("even")
+    page.get_by_role("combobox", name="Format").press("Enter")
+    page.get_by_role("combobox", name="Movement 1").fill("squat")
+    expect(page.get_by_role("listbox").get_by_role("option").first).to_contain_text("air squat")
+    page.get_by_role("combobox", name="Movement 1").press("ArrowUp")
+    page.get_by_role("combobox", name="Movement 1").press("Enter")
+    expect(page.get_by_role("listitem").filter(has_text="air squat")).to_be_visible()

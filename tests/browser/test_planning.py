@@ -1,0 +1,152 @@
+"""The week, in the real interface."""
+
+from __future__ import annotations
+
+import re
+from datetime import date, timedelta
+
+import pytest
+from playwright.sync_api import Locator, Page, expect
+
+pytestmark = pytest.mark.browser
+
+
+def day_of(page: Page, number: int) -> Locator:
+    return page.locator(".days > .day").nth(number)
+
+
+def put(page: Page, number: int, title: str) -> None:
+    day = day_of(page, number)
+    day.get_by_role("button", name="add to").click()
+    option = day.locator("option", has_text=title).get_attribute("value")
+    day.get_by_role("combobox", name="What").select_option(option)
+    day.get_by_role("button", name="Put it there").click()
+    expect(day.get_by_role("article", name=title)).to_be_visible()
+
+
+def load(page: Page) -> float:
+    return float(page.locator(".panel .big dd").first.inner_text().replace(",", ""))
+
+
+def test_a_week_from_nothing_to_a_levelled_one_of_which_some_is_taken_and_one_undone(page: Page) -> None:
+    # A week far from the demo's: nothing is planned there.
+    monday = date.today() + timedelta(weeks=12)
+    page.goto(f"/week?day={monday.isoformat()}")
+    expect(page.locator(".panel")).to_contain_text("nothing is planned")
+    for number, title in enumerate(["Ridge intervals", "Steep ground ladder", "Countdown on steep ground"]):
+        put(page, number, title)
+    put(page, 5, "Strength for the lift")
+    expect(page.get_by_role("heading", name="Clashes")).to_be_visible()
+    expect(page.locator(".panel .note-bar").first).to_contain_text("squat")
+    page.get_by_role("button", name="Phase").click()
+    page.get_by_label("weeks", exact=True).fill("1")
+    page.get_by_label("load from").fill("500")
+    page.get_by_label("to", exact=True).fill("620")
+    page.get_by_role("button", name="Set", exact=True).click()
+    expect(page.locator(".panel")).to_contain_text("over it")
+    before = load(page)
+    page.get_by_role("button", name="Level the week").click()
+    expect(page.get_by_role("heading", name="Ways to level it")).to_be_visible()
+    edits = page.locator(".level input[type=checkbox]")
+    assert edits.count() >= 3
+    page.locator(".level li label").last.click()
+    page.get_by_role("button", name=re.compile("^Take")).click()
+    expect(page.get_by_role("heading", name="Taken")).to_be_visible()
+    expect(page.locator(".panel .big dd").first).not_to_have_text(f"{before:,.0f}")
+    taken = load(page)
+    page.get_by_role("button", name=re.compile("^undo")).first.click()
+    expect(page.get_by_text("(undone)")).to_be_visible()
+    expect(page.locator(".panel .big dd").first).not_to_have_text(f"{taken:,.0f}")
+    page.emulate_media(media="print")
+    expect(page.get_by_role("navigation", name="Screens")).to_be_hidden()
+    expect(day_of(page, 0).get_by_role("article").first).to_be_visible()
+
+
+def test_an_entry_is_moved_logged_and_repeated_by_keyboard(page: Page) -> None:
+    page.goto("/week")
+    card = page.get_by_role("article", name="Long walk out")
+    card.get_by_role("button", name="Long walk out").press("Enter")
+    editor = page.get_by_role("region", name="Change Long walk out")
+    editor.get_by_label("done, min").fill("200")
+    editor.get_by_label("effort").fill("3")
+    editor.get_by_role("button", name="log").press("Enter")
+    expect(card).to_contain_text("logged")
+    expect(card).to_contain_text("200 min")
+    editor.get_by_label("repeat for").select_option("1")
+    page.get_by_role("button", name="The week after").press("Enter")
+    expect(page.get_by_role("article", name="Long walk out")).to_contain_text("150 min")
+
+
+def test_a_season_opens_its_weeks_and_a_calendar_link_is_made_and_revoked(page: Page) -> None:
+    page.goto("/week")
+    page.get_by_role("link", name="Season").click()
+    expect(page.locator("tbody tr")).to_have_count(13)
+    expect(page.locator("tr.present")).to_contain_text("this week")
+    page.locator("tr.present").get_by_role("button").click()
+    expect(page.get_by_role("button", name="Level the week")).to_be_visible()
+    page.get_by_role("button", name="Export").click()
+    page.get_by_label("name", exact=True).fill("Wall calendar")
+    page.get_by_role("button", name="Make a link").click()
+    address = page.locator(".share code").inner_text()
+    assert page.request.get(address).text().startswith("BEGIN:VCALENDAR")
+    page.get_by_role("button", name="revoke Wall calendar").click()
+    expect(page.get_by_role("button", name="revoke Wall calendar")).to_have_count(0)
+    assert page.request.get(address).status == 404
+
+
+def test_targets_are_set_and_the_weeks_stave_says_how_rows_stand_to_them(page: Page) -> None:
+    page.goto("/week")
+    page.get_by_role("button", name="Targets").click()
+    page.get_by_label("pull: at least").fill("30")
+    page.get_by_role("button", name="Set the targets").click()
+    expect(page.locator(".stave svg")).to_contain_text("under")
+    page.get_by_role("button", name="Targets").click()
+    page.get_by_label("pull: at least").fill("")
+    page.get_by_role("button", name="Set the targets").click()
+    expect(page.locator(".stave svg")).not_to_contain_text("under")
+
+
+def test_who_was_away_has_another_week(page: Page) -> None:
+    page.goto("/week")
+    page.get_by_role("button", name="The week before").click()
+    card = page.get_by_role("article", name="Strength for the lift")
+    card.get_by_role("button").click()
+    page.get_by_text("Who came").click()
+    page.get_by_role("checkbox", name="Osk Brannock").uncheck()
+    all_came = load(page)
+    page.get_by_label("Whose week").select_option(label="Osk Brannock")
+    expect(page.locator(".panel .big dd").first).not_to_have_text(f"{all_came:,.0f}")
+    assert load(page) < all_came
+
+
+def test_a_session_is_put_on_a_day_from_the_bench_as_it_stands_there(page: Page) -> None:
+    day = date.today() + timedelta(weeks=20)
+    page.get_by_role("link", name="Steep ground ladder", exact=True).click()
+    title = page.get_by_role("textbox", name="Title")
+    title.fill("Steep ground ladder, longer")
+    page.get_by_role("button", name="Put on a day").click()
+    panel = page.get_by_role("form", name="Put on a day")
+    panel.get_by_label("Day").fill(day.isoformat())
+    panel.get_by_label("at").fill("18:30")
+    panel.get_by_role("button", name="Put it there").press("Enter")
+    expect(panel).to_contain_text("It stands on")
+    panel.get_by_role("link", name="To that week").click()
+    card = page.get_by_role("article", name="Steep ground ladder, longer")
+    expect(card).to_contain_text("18:30")
+    expect(card).not_to_contain_text("newer version")
+    page.go_back()
+    title.fill("Steep ground ladder")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    page.goto(f"/week?day={day.isoformat()}")
+    expect(card).to_contain_text("newer version exists")
+
+
+def test_levelling_leaves_days_gone_by_alone_when_told_to(page: Page) -> None:
+    page.goto("/week")
+    page.get_by_text("Rules for levelling").click()
+    page.get_by_label("days gone by stay as they are").check()
+    page.get_by_role("button", name="Level the week").click()
+    expect(page.get_by_role("heading", name="Ways to level it")).to_be_visible()
+    today = (date.today() - date.fromisoformat("2024-01-01")).days % 7
+    for number in range(today):
+        expect(day_of(page, number).get_by_text("in a proposal")).to_have_count(0)
