@@ -6,7 +6,7 @@ import re
 from datetime import date, timedelta
 
 import pytest
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 pytestmark = pytest.mark.browser
 
@@ -26,6 +26,36 @@ def put(page: Page, number: int, title: str) -> None:
 
 def load(page: Page) -> float:
     return float(page.locator(".panel .big dd").first.inner_text().replace(",", ""))
+
+
+def turn(page: Page, name: str) -> None:
+    """Go to another week by keyboard, and see that it is there."""
+    heading = page.get_by_role("heading", level=1)
+    expect(heading).to_contain_text(re.compile(r"\d"))
+    before = heading.inner_text()
+    page.get_by_role("button", name=name).press("Enter")
+    expect(heading).not_to_have_text(before)
+
+
+def test_nothing_is_done_to_a_week_that_is_about_to_be_another(page: Page) -> None:
+    page.goto("/week")
+    days = page.locator(".days")
+    expect(days).to_be_visible()
+    held: list[Route] = []
+    asked = re.compile(r"/api/plan/week\?")
+    page.route(asked, lambda one: held.append(one))
+    for _ in range(2):
+        page.get_by_role("button", name="The week before").click()
+    expect(page.locator(".cols")).to_have_attribute("aria-busy", "true")
+    assert days.evaluate("one => one.closest('[inert]') !== null")
+    two_ago = date.today() - timedelta(weeks=2)
+    expect(page).to_have_url(re.compile(two_ago.isoformat()))
+    page.route(asked, lambda one: one.continue_())
+    for one in held:
+        one.continue_()
+    expect(page.locator(".cols")).to_have_attribute("aria-busy", "false")
+    monday = two_ago - timedelta(days=two_ago.weekday())
+    expect(page.get_by_role("heading", level=1)).to_contain_text(f"{monday.day} {monday:%B}")
 
 
 def test_a_week_from_nothing_to_a_levelled_one_of_which_some_is_taken_and_one_undone(page: Page) -> None:
@@ -73,7 +103,7 @@ def test_an_entry_is_moved_logged_and_repeated_by_keyboard(page: Page) -> None:
     expect(card).to_contain_text("logged")
     expect(card).to_contain_text("200 min")
     editor.get_by_label("repeat for").select_option("1")
-    page.get_by_role("button", name="The week after").press("Enter")
+    turn(page, "The week after")
     expect(page.get_by_role("article", name="Long walk out")).to_contain_text("150 min")
 
 
@@ -108,7 +138,7 @@ def test_targets_are_set_and_the_weeks_stave_says_how_rows_stand_to_them(page: P
 
 def test_who_was_away_has_another_week(page: Page) -> None:
     page.goto("/week")
-    page.get_by_role("button", name="The week before").click()
+    turn(page, "The week before")
     card = page.get_by_role("article", name="Strength for the lift")
     card.get_by_role("button").click()
     page.get_by_text("Who came").click()

@@ -42,6 +42,13 @@ test('a refusal keeps the words and places of the server', async () => {
   expect([error.status, error.kind, error.message, error.problems]).toEqual([422, 'document', 'Not a session.', problems])
 })
 
+test('a refused value is told with its place, what cannot be done as a sentence', () => {
+  const told = (code: string): string =>
+    new Refusal(422, 'document', 'Not so.', [{ path: 'rest', found: '-1', allowed: 'from 0', code }]).told
+  expect([told('number'), told('cannot_make')]).toEqual(['rest: found -1; allowed: from 0', 'from 0'])
+  expect(new Refusal(403, 'rights', 'Not yours.').told).toBe('Not yours.')
+})
+
 test('an answer that cannot be read is told as such', async () => {
   fetched.mockResolvedValue(answer(502))
   expect((await refused(api.sessions())).message).toBe('The server gave no readable answer.')

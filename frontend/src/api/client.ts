@@ -55,6 +55,8 @@ export class Refusal extends Error {
   /** The first place that is wrong, with what was found there and what can stand there; else the server's words. */
   get told(): string {
     const [first] = this.problems
+    // Why a thing cannot be done is a sentence of its own, no value that could stand in a place.
+    if (first?.code.startsWith('cannot_')) return first.allowed
     return first ? `${first.path}: found ${first.found}; allowed: ${first.allowed}` : this.message
   }
 }

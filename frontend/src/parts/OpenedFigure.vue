@@ -3,6 +3,7 @@ import { ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '@/api/client'
 import type { Explanation, Term } from '@/api/types'
+import { useLatest } from '@/composables/useLatest'
 import { amount } from '@/words/format'
 
 import { useOpening } from './opening'
@@ -12,19 +13,18 @@ const { figures, question, light: point } = useOpening()
 const opened = shallowRef<Explanation | null>(null)
 const trouble = ref('')
 const unfolded = ref(new Set<string>())
-let asked = 0
+const { ask: askLatest } = useLatest()
 
 async function ask(): Promise<void> {
-  const mine = ++asked
   const body = question()
   if (body === null) return
   try {
-    const answer = await api.explain({ ...body, figure: props.figure })
-    if (mine !== asked) return
-    opened.value = answer.explanation
-    trouble.value = ''
+    await askLatest(() => api.explain({ ...body, figure: props.figure }), (answer) => {
+      opened.value = answer.explanation
+      trouble.value = ''
+    })
   } catch (error) {
-    if (mine !== asked || !(error instanceof Refusal)) return
+    if (!(error instanceof Refusal)) throw error
     trouble.value = error.message
   }
 }

@@ -67,6 +67,7 @@ async function open(id: string): Promise<void> {
   }
   try {
     const session = await api.session(id)
+    if (id !== props.id) return
     opened = id
     squad.value = session.squad
     begin(session)

@@ -23,7 +23,13 @@ async function remake(key: string, params: object): Promise<void> {
   if (document.value === null) return
   trouble.value = ''
   try {
-    const made = await api.makeFormat({ key, params, entry: props.placed.block as Block, squad: squad.value })
+    let entry: unknown
+    let made: Awaited<ReturnType<typeof api.makeFormat>>
+    do {
+      // What is typed into the block meanwhile goes into the format as well.
+      entry = props.placed.block
+      made = await api.makeFormat({ key, params, entry: entry as Block, squad: squad.value })
+    } while (entry !== props.placed.block)
     const [first, ...more] = made.entries
     if (!first || document.value === null) return
     const list: PlacePart[] = props.placed.list

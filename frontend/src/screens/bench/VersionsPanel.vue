@@ -27,8 +27,12 @@ onMounted(() =>
 )
 const show = (version: RevisionItem) =>
   attempt(async () => {
+    const shown = changes.value.has(version.id)
+    const found = shown ? [] : (await api.differences(props.session, version.id)).differences
+    // Others may have been opened meanwhile.
     const next = new Map(changes.value)
-    if (!next.delete(version.id)) next.set(version.id, (await api.differences(props.session, version.id)).differences)
+    if (shown) next.delete(version.id)
+    else next.set(version.id, found)
     changes.value = next
   })
 const restore = (version: RevisionItem) =>

@@ -64,7 +64,7 @@ async function go(): Promise<void> {
     if (flying === mine) points.value = answer.points
   } catch (error) {
     if (flying !== mine || !(error instanceof Refusal)) return
-    trouble.value = error.problems[0] ? `${error.problems[0].path}: ${error.problems[0].allowed}` : error.message
+    trouble.value = error.told
     points.value = []
   } finally {
     if (flying === mine) busy.value = false

@@ -19,8 +19,9 @@ const trouble = ref('')
 const said = ref('')
 const naming = ref<'session' | 'shape' | null>(null)
 const name = ref('')
+// The same one figured anew is no other: a name that is being typed stays.
 watch(
-  () => props.column,
+  () => `${props.column?.key} ${props.column?.name}`,
   () => {
     said.value = ''
     naming.value = null
@@ -33,7 +34,7 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
     await work()
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    trouble.value = error.problems[0]?.allowed ?? error.message
+    trouble.value = error.told
   }
 }
 /** The Bench makes the edits, so that they stand there as one step of undo. */

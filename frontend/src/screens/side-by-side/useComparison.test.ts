@@ -56,9 +56,10 @@ test('every change of what is held or wished asks anew', async () => {
   expect(bodies().map((one) => [one.hold, one.wishes?.length])).toEqual([['total', 0], ['work', 0], ['work', 1]])
 })
 
-test('fresh movements need no session', async () => {
+test('fresh movements need no session, and are compared once', async () => {
   comparing({ movements: ['swing', 'push-up'] })
   await settle()
+  expect(bodies()).toHaveLength(1)
   expect(bodies()[0]).toMatchObject({ movements: ['swing', 'push-up'] })
   expect(bodies()[0]).not.toHaveProperty('document')
 })
@@ -82,13 +83,13 @@ test('an answer to an older question is dropped', async () => {
   expect(answer.value?.columns).toHaveLength(3)
 })
 
-test('a refusal says what is allowed and shows no figures of before', async () => {
+test('a refusal says where, what is allowed, and shows no figures of before', async () => {
   const { hold, answer, trouble, busy } = comparing({ session: 'one', block: 'b3' })
   await settle()
   compare.mockRejectedValueOnce(new Refusal(422, 'compare', 'no', [{ path: 'target', found: '0', allowed: 'above 0', code: 'number' }]))
   hold.value = 'reps'
   await settle()
-  expect([trouble.value, answer.value, busy.value]).toEqual(['above 0', null, false])
+  expect([trouble.value, answer.value, busy.value]).toEqual(['target: found 0; allowed: above 0', null, false])
 })
 
 test('another source begins afresh', async () => {

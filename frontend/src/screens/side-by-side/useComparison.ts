@@ -77,10 +77,13 @@ export function useComparison(source: Ref<Source>) {
     return { ...comparison, heldReps: {}, source: [], movements: [], bent: [] }
   }
 
+  const question = computed(() => JSON.stringify(whole.value ?? { ...body.value, document: undefined }))
+  let asked = ''
+
   async function ask(): Promise<void> {
     flying?.abort()
-    const asked = whole.value ?? body.value
-    if (asked === null) return
+    if (whole.value === null && body.value === null) return
+    asked = question.value
     const mine = new AbortController()
     flying = mine
     busy.value = true
@@ -94,22 +97,17 @@ export function useComparison(source: Ref<Source>) {
         formats.value = made.columns.filter((one) => one.key !== 'plan').map((one) => one.key)
     } catch (error) {
       if (flying !== mine || !(error instanceof Refusal)) return
-      trouble.value = error.problems[0]?.allowed ?? error.message
+      trouble.value = error.told
       answer.value = null
     } finally {
       if (flying === mine) busy.value = false
     }
   }
-  // Taking over the server's own choice of formats is no new question.
-  const question = computed(() => JSON.stringify(whole.value ?? { ...body.value, document: undefined }))
-  let asked = ''
   watch([question, session], ([now]) => {
-    if (answer.value && formats.value && asked === JSON.stringify({ ...JSON.parse(now), formats: null })) {
-      asked = now
-      return
-    }
-    asked = now
-    void ask()
+    // Taking over the server's own choice of formats is no new question.
+    const taken = answer.value && formats.value && asked === JSON.stringify({ ...JSON.parse(now), formats: null })
+    if (taken) asked = now
+    else void ask()
   })
 
   async function fetchSession(id: string | undefined): Promise<void> {

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '@/api/client'
 import type { Beside, Week } from '@/api/types'
+import { useLatest } from '@/composables/useLatest'
 import { daysOn, fullDate } from '@/words/dates'
 import { clock, signed, whole } from '@/words/format'
 import { figureText } from '@/words/week'
@@ -13,12 +14,12 @@ const back = ref('')
 const beside = shallowRef<Beside | null>(null)
 const trouble = ref('')
 const other = computed(() => (back.value ? daysOn(props.week.begins, Number(back.value) * 7) : ''))
-watch([other, () => props.week], async ([day]) => {
+const { ask } = useLatest()
+watch([other, () => props.week], async ([day, { begins, squad }]) => {
   beside.value = null
   trouble.value = ''
-  if (!day) return
   try {
-    beside.value = await api.beside(props.week.begins, day, props.week.squad)
+    await ask(async () => (day ? api.beside(begins, day, squad) : null), (answer) => (beside.value = answer))
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     trouble.value = error.message

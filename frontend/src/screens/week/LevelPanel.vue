@@ -7,7 +7,7 @@ import { shortDay } from '@/words/dates'
 import { whole } from '@/words/format'
 import { figureText } from '@/words/week'
 
-import type { LevelRules } from './useWeek'
+import type { LevelRules } from './useLevelling'
 
 const props = defineProps<{
   proposal: Proposal | null

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { api, Refusal } from '@/api/client'
 import type { SeasonWeek } from '@/api/types'
+import { useLatest } from '@/composables/useLatest'
 import { daysOn, fullDate, shortDay, today } from '@/words/dates'
 import { clock, whole } from '@/words/format'
 import { figureText, termsText } from '@/words/week'
@@ -19,15 +20,13 @@ const weeks = computed(() => Math.min(53, Math.max(1, Number(route.query.weeks ?
 const from = computed(() => (/^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : daysOn(today(), -8 * 7)))
 const season = shallowRef<readonly SeasonWeek[] | null>(null)
 const trouble = ref('')
-let asked = 0
+const { ask } = useLatest()
 watch(
   [from, weeks],
   async ([day, count]) => {
-    const mine = ++asked
     trouble.value = ''
     try {
-      const answer = await api.season(day, count)
-      if (mine === asked) season.value = answer.weeks
+      await ask(() => api.season(day, count), (answer) => (season.value = answer.weeks))
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       trouble.value = error.message

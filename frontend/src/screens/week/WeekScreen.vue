@@ -18,7 +18,8 @@ import EntryEditor from './EntryEditor.vue'
 import PhaseForm from './PhaseForm.vue'
 import SharePanel from './SharePanel.vue'
 import TargetForm from './TargetForm.vue'
-import { useLevelling, useWeek } from './useWeek'
+import { useLevelling } from './useLevelling'
+import { useWeek } from './useWeek'
 import WeekPanel from './WeekPanel.vue'
 import WeekStave from './WeekStave.vue'
 
@@ -26,7 +27,7 @@ const route = useRoute()
 const router = useRouter()
 const day = computed(() => (/^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : today()))
 const person = ref(0)
-const { week, trouble, squad, read, act, add, change, again, drop, setDay } = useWeek(day, person)
+const { week, turning, trouble, squad, read, act, add, change, again, drop, setDay } = useWeek(day, person)
 const { proposal, picked, outcome, rules, busy, progress, trouble: levelTrouble, propose, pick, take, cancel, close } =
   useLevelling(day, squad, read)
 const { people, fetchPeople } = usePeople()
@@ -82,9 +83,9 @@ const print = (): void => window.print()
       </label>
       <span class="said"><template v-if="!editable">{{ own?.name }}</template><template v-if="week?.phase"> · {{ week.phase.kind }}, week {{ week.phase.week }} of {{ week.phase.weeks }}</template></span>
       <span class="grow"></span>
-      <ElButton aria-label="The week before" @click="week && go(daysOn(week.begins, -7))">◂</ElButton>
+      <ElButton aria-label="The week before" @click="go(daysOn(day, -7))">◂</ElButton>
       <ElButton @click="go(today())">This week</ElButton>
-      <ElButton aria-label="The week after" @click="week && go(daysOn(week.begins, 7))">▸</ElButton>
+      <ElButton aria-label="The week after" @click="go(daysOn(day, 7))">▸</ElButton>
       <RouterLink :to="{ name: 'season' }">Season</RouterLink>
       <button type="button" class="link" @click="sharing = !sharing">Export</button>
       <button type="button" class="link" @click="print">Print</button>
@@ -94,7 +95,7 @@ const print = (): void => window.print()
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="!week && !trouble" class="waiting" role="status">Reading the week …</p>
-    <div v-if="week" class="cols">
+    <div v-if="week" class="cols" :inert="turning" :aria-busy="turning">
       <div class="left">
         <SharePanel v-if="sharing" :begins="week.begins" :squad="week.squad" :editable="editable" @close="sharing = false" />
         <PhaseForm

@@ -3,6 +3,7 @@ import { ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '@/api/client'
 import type { Attending } from '@/api/types'
+import { useLatest } from '@/composables/useLatest'
 
 // Who came, and what they did otherwise than all: a person's own week goes by it.
 const props = defineProps<{ entry: string }>()
@@ -11,25 +12,29 @@ const people = shallowRef<readonly Attending[]>([])
 const open = ref(false)
 const trouble = ref('')
 
-async function attempt(work: () => Promise<unknown>): Promise<void> {
+const { ask } = useLatest()
+async function attempt(entry: string, work: () => Promise<unknown>): Promise<void> {
   trouble.value = ''
   try {
     await work()
-    people.value = await api.attendance(props.entry)
+    if (entry === props.entry) await ask(() => api.attendance(entry), (answer) => (people.value = answer))
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    trouble.value = error.problems[0] ? `${error.problems[0].path}: ${error.problems[0].allowed}` : error.message
+    trouble.value = error.told
   }
 }
-watch([open, () => props.entry], ([shown]) => {
-  if (shown) void attempt(async () => {})
+watch([open, () => props.entry], ([shown, entry], [, before]) => {
+  // Those who came to another training are not those who came to this one.
+  if (entry !== before) people.value = []
+  if (shown) void attempt(entry, async () => {})
 })
 async function note(one: Attending, part: Partial<Attending>): Promise<void> {
   const made = { ...one, ...part }
   // Minutes and effort go together: half of them is kept here until the other is typed.
   people.value = people.value.map((each) => (each.person === one.person ? made : each))
   if ((made.minutes === null) !== (made.effort === null)) return
-  await attempt(() => api.attend(props.entry, { person: made.person, came: made.came, minutes: made.minutes, effort: made.effort }))
+  const { entry } = props
+  await attempt(entry, () => api.attend(entry, { person: made.person, came: made.came, minutes: made.minutes, effort: made.effort }))
   emit('changed')
 }
 const number = (event: Event): number | null => {

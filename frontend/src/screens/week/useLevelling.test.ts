@@ -5,7 +5,7 @@ import { api, Refusal } from '@/api/client'
 import type { Outcome, PlanChange, Proposal } from '@/api/types'
 import { promised } from '@/testing/promised'
 
-import { useLevelling, useWeek } from './useWeek'
+import { useLevelling } from './useLevelling'
 
 const outcome = (load: number) => ({ load }) as unknown as Outcome
 const PROPOSAL = { edits: [{ slot: 'a' }, { slot: 'b' }, { slot: 'c' }], after: outcome(1180) } as unknown as Proposal
@@ -90,21 +90,9 @@ test('progress is looked at while the search goes on, and no longer', async () =
   expect(vi.getTimerCount()).toBe(0)
 })
 
-test('a refusal is told in its own words', async () => {
+test('a refusal is told with its place', async () => {
   level.mockRejectedValueOnce(new Refusal(422, 'plan', 'wrong', [{ path: 'x', found: 'y', allowed: 'no rule left to keep', code: 'z' }]))
   const { propose, trouble, busy } = levelling()
   await propose()
-  expect([trouble.value, busy.value]).toEqual(['no rule left to keep', false])
-})
-
-test('a change of the week reads it anew; a refused one does not', async () => {
-  const read = vi.spyOn(api, 'week').mockResolvedValue({ squad: 7 } as never)
-  vi.spyOn(api, 'dropEntry').mockResolvedValueOnce(undefined).mockRejectedValueOnce(new Refusal(403, 'rights', 'not yours'))
-  const tools = scope.run(() => useWeek(ref('2026-11-23'), ref(0)))
-  await vi.runAllTimersAsync()
-  read.mockClear()
-  await tools?.drop('a')
-  expect(read).toHaveBeenCalledTimes(1)
-  await tools?.drop('b')
-  expect([read.mock.calls.length, tools?.trouble.value]).toEqual([1, 'not yours'])
+  expect([trouble.value, busy.value]).toEqual(['x: found y; allowed: no rule left to keep', false])
 })

@@ -1,0 +1,62 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { effectScope, ref, type EffectScope } from 'vue'
+
+import { api, Refusal } from '@/api/client'
+import type { Week } from '@/api/types'
+import { promised } from '@/testing/promised'
+
+import { useWeek } from './useWeek'
+
+const MONDAY = '2026-11-23'
+const BEFORE = '2026-11-16'
+const weekOf = (begins: string) => ({ squad: 7, begins, days: [{ day: begins }] }) as unknown as Week
+
+let scope: EffectScope
+const read = vi.spyOn(api, 'week')
+beforeEach(() => {
+  vi.useFakeTimers()
+  scope = effectScope()
+  read.mockReset().mockImplementation((day) => Promise.resolve(weekOf(day)))
+})
+afterEach(() => {
+  scope.stop()
+  vi.useRealTimers()
+})
+async function reading() {
+  const day = ref(MONDAY)
+  const tools = scope.run(() => useWeek(day, ref(0)))
+  if (!tools) throw new Error('no scope')
+  await vi.runAllTimersAsync()
+  return { day, ...tools }
+}
+
+test('a change of the week reads it anew; a refused one does not', async () => {
+  vi.spyOn(api, 'dropEntry').mockResolvedValueOnce(undefined).mockRejectedValueOnce(new Refusal(403, 'rights', 'not yours'))
+  const { drop, trouble } = await reading()
+  read.mockClear()
+  await drop('a')
+  expect(read).toHaveBeenCalledTimes(1)
+  await drop('b')
+  expect([read.mock.calls.length, trouble.value]).toEqual([1, 'not yours'])
+})
+
+test('until another week is there, the one that is shown counts as turning', async () => {
+  const { day, week, turning } = await reading()
+  expect(turning.value).toBe(false)
+  const slow = promised<Week>()
+  read.mockReturnValueOnce(slow.promise)
+  day.value = BEFORE
+  await vi.runAllTimersAsync()
+  expect([week.value?.begins, turning.value]).toEqual([MONDAY, true])
+  slow.answer(weekOf(BEFORE))
+  await vi.runAllTimersAsync()
+  expect([week.value?.begins, turning.value]).toEqual([BEFORE, false])
+})
+
+test('a week that cannot be read shows why, and no other week in its place', async () => {
+  const { day, week, trouble } = await reading()
+  read.mockRejectedValueOnce(new Refusal(0, 'about:unreachable', 'The server cannot be reached.'))
+  day.value = BEFORE
+  await vi.runAllTimersAsync()
+  expect([week.value, trouble.value]).toEqual([null, 'The server cannot be reached.'])
+})
