@@ -66,6 +66,33 @@ test('what is typed while a save is under way goes after it, on top of it', asyn
   expect(save.mock.calls.map(([, base, , sent]) => [base, sent.title])).toEqual([['v1', 'a'], ['v2', 'ab']])
 })
 
+test('“saved” is not said while something typed since then waits', async () => {
+  const { document, state, begin } = opened()
+  const first = promised<SavedOut>()
+  save.mockReturnValueOnce(first.promise).mockResolvedValueOnce(saved('v3'))
+  await type(document, 'a')
+  await vi.runAllTimersAsync()
+  await type(document, 'ab')
+  first.answer(saved('v2'))
+  await vi.advanceTimersByTimeAsync(1)
+  expect(state.value).toBe('waiting')
+  await vi.runAllTimersAsync()
+  expect(state.value).toBe('saved')
+
+  begin(null)
+  const making = promised<SessionOut>()
+  create.mockReturnValueOnce(making.promise)
+  save.mockResolvedValueOnce(saved('v5'))
+  await type(document, 'new')
+  await vi.runAllTimersAsync()
+  await type(document, 'newer')
+  making.answer(kept('new', 'v4'))
+  await vi.advanceTimersByTimeAsync(1)
+  expect(state.value).toBe('waiting')
+  await vi.runAllTimersAsync()
+  expect(state.value).toBe('saved')
+})
+
 test('saving on demand waits for the save under way and tells that all is kept', async () => {
   const { document, save: saveNow } = opened()
   const first = promised<SavedOut>()
@@ -102,6 +129,16 @@ test('a server out of reach is tried again until it answers', async () => {
   expect(state.value).toBe('unreachable')
   await vi.runAllTimersAsync()
   expect([state.value, save.mock.calls.length]).toEqual(['saved', 2])
+})
+
+test('whoever was signed out meanwhile is told so, and it is saved once they are back', async () => {
+  const { document, state, unkept } = opened()
+  save.mockRejectedValueOnce(new Refusal(401, 'sign-in', 'Sign in first.')).mockResolvedValueOnce(saved('v2'))
+  await type(document, 'a')
+  await vi.advanceTimersByTimeAsync(800)
+  expect([state.value, unkept()]).toEqual(['signed-out', true])
+  await vi.runAllTimersAsync()
+  expect([state.value, unkept(), save.mock.calls.length]).toEqual(['saved', false, 2])
 })
 
 test('a stale save becomes a conflict; putting mine on top saves on theirs', async () => {

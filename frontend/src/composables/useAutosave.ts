@@ -1,9 +1,13 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api, Refusal, UNREACHABLE } from '@/api/client'
 import type { ProblemItem, RevisionItem, SessionDoc, SessionOut } from '@/api/types'
 
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'refused' | 'conflict' | 'unreachable'
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'refused' | 'conflict' | 'unreachable' | 'signed-out'
+
+/** States in which saving is tried again by itself. */
+export const TRIED_AGAIN: readonly SaveState[] = ['unreachable', 'signed-out']
+const NOBODY = 401
 
 const PAUSE_MS = 700
 const RETRY_MS = 4000
@@ -48,6 +52,9 @@ export function useAutosave(
     return state.value === 'saved' && document.value === saved
   }
 
+  /** What was sent is kept; what was changed since then waits. */
+  const standing = (sent: SessionDoc): SaveState => (document.value === sent ? 'saved' : 'waiting')
+
   async function saveNow(): Promise<void> {
     const sent = document.value
     if (held.value || sent === null || sent === saved) return
@@ -60,7 +67,7 @@ export function useAutosave(
         base = made.etag
         saved = sent
         problems.value = []
-        state.value = 'saved'
+        state.value = standing(sent)
         created(made)
         return
       }
@@ -73,18 +80,18 @@ export function useAutosave(
       } else {
         base = answer.etag
         saved = sent
-        state.value = 'saved'
+        state.value = standing(sent)
       }
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       problems.value = error.problems
-      const offline = error.status === 0 || error.status >= 500
-      state.value = offline ? 'unreachable' : 'refused'
-      if (offline) later(RETRY_MS)
+      const offline = error.status === UNREACHABLE || error.status >= 500
+      state.value = offline ? 'unreachable' : error.status === NOBODY ? 'signed-out' : 'refused'
+      if (TRIED_AGAIN.includes(state.value)) later(RETRY_MS)
       else saved = sent
     } finally {
       flying = false
-      if (document.value !== sent && state.value !== 'unreachable') later(PAUSE_MS)
+      if (document.value !== sent && !TRIED_AGAIN.includes(state.value)) later(PAUSE_MS)
     }
   }
 
@@ -98,18 +105,17 @@ export function useAutosave(
   }
 
   watch([document, held], ([changed]) => {
-    if (changed === null || changed === saved || held.value) return
+    if (changed === null || held.value) return
+    if (changed === saved) {
+      if (state.value === 'waiting') state.value = 'saved'
+      return
+    }
     if (!flying) state.value = 'waiting'
     later(PAUSE_MS)
   })
 
-  function guard(event: BeforeUnloadEvent): void {
-    if (state.value !== 'saved' && state.value !== 'conflict') event.preventDefault()
-  }
-  window.addEventListener('beforeunload', guard)
-  onScopeDispose(() => {
-    window.removeEventListener('beforeunload', guard)
-    void save()
-  })
-  return { state, problems, conflict, begin, save, putOnTop }
+  /** Whether something stands here that is kept nowhere else. */
+  const unkept = (): boolean => state.value !== 'saved' && state.value !== 'conflict'
+  onScopeDispose(() => void save())
+  return { state, unkept, problems, conflict, begin, save, putOnTop }
 }

@@ -7,8 +7,9 @@ const route = useRoute()
 const router = useRouter()
 
 async function leave(): Promise<void> {
-  await signOut()
-  await router.push({ name: 'sign-in' })
+  // Leaving first: what is being written is saved on the way, which only somebody signed in can do.
+  const stayed = await router.push({ name: 'sign-in' })
+  if (!stayed) await signOut()
 }
 </script>
 

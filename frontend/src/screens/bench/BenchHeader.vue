@@ -2,13 +2,13 @@
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 
-import type { SaveState } from '@/composables/useAutosave'
+import { TRIED_AGAIN, type SaveState } from '@/composables/useAutosave'
 import { clock } from '@/words/format'
 
 import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
 
-defineProps<{ state: SaveState; canUndo: boolean; canRedo: boolean; isNew: boolean }>()
+const props = defineProps<{ state: SaveState; unread: number; canUndo: boolean; canRedo: boolean; isNew: boolean }>()
 defineEmits<{ undo: []; redo: []; fit: []; versions: []; help: []; card: []; compare: []; plan: []; export: [kind: 'json' | 'txt'] }>()
 const { document, figures } = useBench()
 
@@ -19,7 +19,12 @@ const SAVED: Record<SaveState, string> = {
   refused: 'Not saved: see the marked place',
   conflict: 'Saved beside the other version',
   unreachable: 'Server out of reach, trying again',
+  'signed-out': 'Not saved: sign in again in another tab',
 }
+const saying = computed(() => {
+  if (props.unread) return `Board text not read: ${props.unread} place${props.unread > 1 ? 's' : ''}`
+  return props.isNew && props.state === 'saved' ? 'Nothing to save yet' : SAVED[props.state]
+})
 const told = computed(() => {
   const total = figures.value?.timetable_s
   const announced = figures.value?.announced_s
@@ -42,8 +47,8 @@ const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.
     </span>
     <span class="told" :class="{ over }">{{ told }}</span>
     <span class="grow"></span>
-    <span class="state" role="status" :class="{ attention: state === 'refused' || state === 'unreachable' }">
-      {{ isNew && state === 'saved' ? 'Nothing to save yet' : SAVED[state] }}
+    <span class="state" role="status" :class="{ attention: unread || state === 'refused' || TRIED_AGAIN.includes(state) }">
+      {{ saying }}
     </span>
     <button type="button" class="link" :disabled="!canUndo" title="Undo (Ctrl Z)" @click="$emit('undo')">Undo</button>
     <button type="button" class="link" :disabled="!canRedo" title="Redo (Ctrl Shift Z)" @click="$emit('redo')">Redo</button>

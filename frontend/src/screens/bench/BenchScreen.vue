@@ -10,6 +10,7 @@ import { useDocument } from '@/composables/useDocument'
 import { saveFile } from '@/composables/useFiles'
 import { takeOver } from '@/composables/usePending'
 import { useFigures } from '@/composables/useFigures'
+import { useLeaving } from '@/composables/useLeaving'
 import { useWhatIf } from '@/composables/useWhatIf'
 import { OPENING } from '@/parts/opening'
 import type { StaveLine } from '@/stave/line'
@@ -22,6 +23,7 @@ import BlockCard from './BlockCard.vue'
 import ConflictBar from './ConflictBar.vue'
 import FitPanel from './FitPanel.vue'
 import HelpPanel from './HelpPanel.vue'
+import LeaveBar from './LeaveBar.vue'
 import MovementForm from './MovementForm.vue'
 import PlanPanel from './PlanPanel.vue'
 import { useShortcuts } from './shortcuts'
@@ -48,10 +50,35 @@ const isPlain = computed(() => JSON.stringify(given.value) === '{}')
 const against = computed(() => (base.value ? { document: base.value, given: given.value } : isPlain.value ? undefined : {}))
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
 const { figures, stave, formats, deltas, problems, trouble } = useFigures(filled, { squad, given, methods, against })
-const { state, problems: refused, conflict, begin, save, putOnTop } = useAutosave(filled, trying, (made) =>
-  router.replace({ name: 'bench', params: { id: made.id } }),
-)
+const { state, unkept, problems: refused, conflict, begin, save, putOnTop } = useAutosave(filled, trying, (made) => {
+  first = made.id
+  if (losing.value === null) void showMade()
+})
+/** The id of a new session that was saved for the first time. */
+let first = ''
+async function showMade(): Promise<void> {
+  const { name, params } = router.currentRoute.value
+  if (first && name === 'bench' && params.id === NEW) await router.replace({ name: 'bench', params: { id: first } })
+}
 const board = useBoard(document, squad, replace)
+/** Places of the board text that cannot be read: what was typed there is nowhere but here. */
+const unread = computed(() => (board.draft.value ? board.problems.value.length : 0))
+
+const { losing, stay, leave } = useLeaving(settle, () => unkept() || board.draft.value)
+function stayed(): void {
+  stay()
+  void showMade()
+}
+/** Keep all that can be kept before the Bench is left; tells what cannot. */
+async function settle(): Promise<string> {
+  await board.settle()
+  keep()
+  await save()
+  if (board.draft.value) return 'The board text has something that cannot be read, so it is not part of the session.'
+  if (!unkept()) return ''
+  const [place] = refused.value
+  return place ? `Not saved: ${place.path}: found ${place.found}; allowed: ${place.allowed}.` : 'What was changed last could not be saved.'
+}
 
 let opened = ''
 async function open(id: string): Promise<void> {
@@ -137,7 +164,6 @@ const card = (): void => {
 }
 const compare = async (block?: string): Promise<void> => {
   if (props.id === NEW) return
-  await save()
   await router.push({ name: 'side-by-side', query: { session: props.id, ...(block ? { block } : {}) } })
 }
 useShortcuts({
@@ -182,10 +208,11 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
     <p v-else-if="document === null" class="missing" role="status">Opening the session …</p>
     <template v-else>
       <BenchHeader
-        :state="state" :can-undo="canUndo" :can-redo="canRedo" :is-new="id === NEW" @undo="undo" @redo="redo"
+        :state="state" :unread="unread" :can-undo="canUndo" :can-redo="canRedo" :is-new="id === NEW" @undo="undo" @redo="redo"
         @fit="toggle('fit')" @plan="toggle('plan')" @versions="toggle('versions')" @help="toggle('help')" @card="card" @compare="compare()" @export="exportAs"
       />
       <div>
+        <LeaveBar :losing="losing" @stay="stayed" @leave="leave" />
         <ConflictBar v-if="conflict" :conflict="conflict" @mine="putOnTop" @theirs="takeTheirs" />
         <FitPanel v-if="panel === 'fit'" @close="panel = null" />
         <PlanPanel v-if="panel === 'plan' && id !== NEW" :session="id" :save="save" @close="panel = null" />

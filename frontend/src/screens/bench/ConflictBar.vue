@@ -9,7 +9,7 @@ const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 
 </script>
 
 <template>
-  <div class="note-bar bar" role="alert">
+  <div class="note-bar asking" role="alert">
     <span>
       {{ conflict.theirs.saved_by }} saved this session at {{ time(conflict.theirs.saved_at) }}, after you opened it.
       Yours is kept as version {{ conflict.kept.id }}; nothing is lost.
@@ -18,13 +18,3 @@ const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 
     <ElButton size="small" @click="$emit('mine')">Put mine on top</ElButton>
   </div>
 </template>
-
-<style scoped>
-.bar {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-  padding: 8px 20px;
-}
-</style>

@@ -92,3 +92,17 @@ test('blocks with something wrong leave the board text from before, and say so',
   await settle()
   expect([text.value, trouble.value !== '']).toEqual(['Ridge\n', true])
 })
+
+test('what was typed last is taken at once when the Bench is about to be left', async () => {
+  const { replace, typedText, draft, settle: settleBoard } = board()
+  const slow = promised<BoardOut>()
+  reading.mockReturnValueOnce(slow.promise)
+  typedText('Typed')
+  const settled = settleBoard()
+  expect(reading).toHaveBeenCalledTimes(1)
+  slow.answer(read(doc('Typed')))
+  await settled
+  expect([replace.mock.calls.length, draft.value]).toEqual([1, false])
+  await settleBoard()
+  expect(reading).toHaveBeenCalledTimes(1)
+})

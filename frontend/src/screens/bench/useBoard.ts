@@ -62,6 +62,13 @@ export function useBoard(
     }
   }
 
+  /** Take what was typed last without waiting, and wait for the answer to it. */
+  async function settle(): Promise<void> {
+    if (!draft.value) return
+    window.clearTimeout(timer)
+    await read(text.value)
+  }
+
   function typedText(typed: string): void {
     if (typed === text.value) return
     text.value = typed
@@ -71,5 +78,5 @@ export function useBoard(
   }
 
   watch(document, () => void write())
-  return { text, problems, stubs, trouble, draft, typedText, write }
+  return { text, problems, stubs, trouble, draft, typedText, write, settle }
 }
