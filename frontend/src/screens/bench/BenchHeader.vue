@@ -22,7 +22,7 @@ const SAVED: Record<SaveState, string> = {
   'signed-out': 'Not saved: sign in again in another tab',
 }
 const saying = computed(() => {
-  if (props.unread) return `Board text not read: ${props.unread} place${props.unread > 1 ? 's' : ''}`
+  if (props.unread) return `${props.unread} place${props.unread > 1 ? 's' : ''} not read`
   return props.isNew && props.state === 'saved' ? 'Nothing to save yet' : SAVED[props.state]
 })
 const told = computed(() => {

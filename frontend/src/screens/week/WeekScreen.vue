@@ -91,7 +91,7 @@ const print = (): void => window.print()
       <button type="button" class="link" @click="print">Print</button>
       <button v-if="editable" type="button" class="link" @click="phasing = !phasing">Phase</button>
       <button v-if="own?.role === 'head-coach'" type="button" class="link" @click="targeting = !targeting">Targets</button>
-      <ElButton v-if="editable" type="primary" :disabled="busy || !week?.entries.length" @click="propose">Level the week</ElButton>
+      <ElButton v-if="editable" type="primary" :disabled="busy || turning || !week?.entries.length" @click="propose">Level the week</ElButton>
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="!week && !trouble" class="waiting" role="status">Reading the week …</p>
