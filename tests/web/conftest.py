@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 from django.contrib.auth import get_user_model
+from django.core.cache import cache
 from django.test import Client
 
 from finetally.web.plan.models import Change, Entry, Link, Phase
@@ -84,6 +85,8 @@ def planned(squad: Squad) -> Planned:
 
 @pytest.fixture
 def world(db: None) -> World:
+    # Wrong passwords are counted beside the database.
+    cache.clear()
     users = {}
     squad, other = Squad.objects.create(name="Thornlow Ridge"), Squad.objects.create(name="Vale")
     for name, where, role in (

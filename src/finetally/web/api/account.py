@@ -9,6 +9,7 @@ from ninja.utils import check_csrf
 from pydantic import Field
 
 from finetally.web.problems import ProblemOut, csrf_failure, problem_response
+from finetally.web.squads import tries
 from finetally.web.squads.models import Membership
 
 router = Router()
@@ -42,14 +43,23 @@ def _me(request: HttpRequest) -> MeOut:
     return MeOut(name=request.user.get_username(), squads=squads)
 
 
-@router.post("/sign-in", auth=None, response={200: MeOut, 401: ProblemOut, 403: ProblemOut}, operation_id="sign_in")
+REFUSALS = {401: ProblemOut, 403: ProblemOut, 429: ProblemOut}
+
+
+@router.post("/sign-in", auth=None, response={200: MeOut, **REFUSALS}, operation_id="sign_in")
 def sign_in(request: HttpRequest, data: SignIn) -> MeOut | HttpResponse:
     """Start a session of one's own."""
     if check_csrf(request) is not None:
         return csrf_failure(request)
+    address = request.META.get("REMOTE_ADDR", "")
+    if not tries.may_try(data.name, address):
+        wait = f"Too many wrong passwords. Wait {tries.WITHIN_S // 60} minutes, then try again."
+        return problem_response(429, "too-many-tries", wait)
     user = authenticate(request, username=data.name, password=data.password)
     if user is None:
+        tries.note_wrong(data.name, address)
         return problem_response(401, "sign-in", "That name and password do not go together.")
+    tries.forget(data.name, address)
     login(request, user)
     return _me(request)
 
