@@ -40,8 +40,11 @@ test.each([
 test.each([
   [40, 's', '+0:40'],
   [-100, 's', '−1:40'],
-  [0.031, 'share', '+3.1 %'],
+  [0.031, 'share', '+3.1 pts'],
   [-0.4, 'effort', '−0.4'],
+  [0.04, 'effort', ''],
+  [-0.2, 's', ''],
+  [0.00001, 'share', ''],
   [-3, 'reps', '−3'],
 ] as const)('a difference of %d %s is %s', (value, unit, text) => {
   expect(signed(value, unit)).toBe(text)

@@ -42,12 +42,12 @@ export function amount(value: number, unit: Term['unit']): string {
   }
 }
 
-/** A difference with its sign: +0:40, −3, +0.4. */
+/** A difference with its sign: +0:40, −3, +0.4; nothing where it would read as none. */
 export function signed(value: number, unit: Term['unit']): string {
   const size = Math.abs(value)
-  const sign = value < 0 ? '−' : '+'
-  if (unit === 's') return `${sign}${clock(size)}`
-  if (unit === 'share') return `${sign}${free.format(size * 100)} %`
-  if (unit === 'effort') return `${sign}${oneDecimal.format(size)}`
-  return `${sign}${free.format(size)}`
+  const text =
+    unit === 's' ? clock(size) : unit === 'effort' ? oneDecimal.format(size) : free.format(unit === 'share' ? size * 100 : size)
+  if (/^[0.:]+$/.test(text)) return ''
+  // Shares differ by points: half as much again and half a point more must not read alike.
+  return `${value < 0 ? '−' : '+'}${text}${unit === 'share' ? ' pts' : ''}`
 }

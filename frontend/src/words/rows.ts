@@ -32,15 +32,11 @@ export function valueText(value: number | null | undefined, unit: Unit): string 
 /** A difference with its sign, in the row's unit; nothing for one too small to be written. */
 export function deltaText(delta: number | undefined, unit: Unit): string {
   if (delta === undefined) return ''
-  const text =
-    unit === 's' || unit === 'share' || unit === 'effort'
-      ? signed(unit === 'share' ? Math.round(delta * 100) / 100 : delta, unit)
-      : unit === 'split'
-        ? signed(Math.round(delta * 100), 'count')
-        : unit === 'ratio' || unit === 'per-min'
-          ? signed(Math.round(delta * 10) / 10, 'count')
-          : signed(Math.round(delta), 'count')
-  return /[1-9]/.test(text) ? text : ''
+  if (unit === 's' || unit === 'effort') return signed(delta, unit)
+  if (unit === 'share') return signed(Math.round(delta * 100) / 100, unit)
+  if (unit === 'split') return signed(Math.round(delta * 100), 'count')
+  if (unit === 'ratio' || unit === 'per-min') return signed(Math.round(delta * 10) / 10, 'count')
+  return signed(Math.round(delta), 'count')
 }
 
 const HELD: Record<string, Unit> = { total: 's', work: 's', load: 'load' }

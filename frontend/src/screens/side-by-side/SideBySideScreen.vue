@@ -169,7 +169,7 @@ const print = (): void => window.print()
         <label>
           <span class="visually-hidden">Add a format</span>
           <select v-model="added" :disabled="!room" @change="add">
-            <option value="">{{ room ? 'Add a format …' : 'Eight columns are shown' }}</option>
+            <option value="">{{ room ? 'Add a format …' : 'Eight at most' }}</option>
             <option v-for="one in free" :key="one.key" :value="one.key">
               {{ one.name }}{{ holding[one.key] ? ' (cannot hold these)' : '' }}
             </option>
