@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from finetally.core.checks.check import Finding, counted_blocks, set_edit, work_segments
 from finetally.core.checks.time import HARD_EFFORTS
 from finetally.core.movements.patterns import ROW_OF
-from finetally.core.session.document import Effort
+from finetally.core.session.step import Effort
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.pace import EPS
 from finetally.core.unfold.steps import StepPlan

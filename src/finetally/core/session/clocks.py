@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING, Annotated, Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Discriminator, Field, Tag
 
 from finetally.core.session.limits import MAX_STEPS
+from finetally.core.session.step import Step
 from finetally.core.session.values import Count, CountValue, Part, SecondsDose, SecondsValue
-
-if TYPE_CHECKING:
-    from finetally.core.session.document import Step
 
 
 class Intervals(Part):

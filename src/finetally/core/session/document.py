@@ -6,91 +6,15 @@ from typing import Annotated, Any, Literal, get_args
 
 from pydantic import Discriminator, Field, Tag
 
-from finetally.core.session import clocks
 from finetally.core.session.clocks import Clock
-from finetally.core.session.limits import MAX_BLOCKS, MAX_STEPS, MAX_TEXT
-from finetally.core.session.movement import MovementDef, Sides
-from finetally.core.session.values import (
-    Count,
-    CountValue,
-    Growth,
-    MetresDose,
-    Pace,
-    Part,
-    Percent,
-    RepsDose,
-    Reserve,
-    Seconds,
-    SecondsDose,
-    SecondsValue,
-    Share,
-    Ten,
-    Weight,
-)
+from finetally.core.session.limits import MAX_BLOCKS, MAX_STEPS
+from finetally.core.session.movement import MovementDef
+from finetally.core.session.step import Effort, Id, Line, Step, Text
+from finetally.core.session.values import Count, CountValue, Part, Seconds, SecondsValue, Ten, Weight
 
-Effort = Literal["easy", "steady", "hard", "all-out"]
 PartName = Literal["warm-up", "main", "finisher", "cool-down"]
 VisitOrder = Literal["rounds", "build", "strip", "build-strip"]
 PARTS: tuple[PartName, ...] = get_args(PartName)
-
-Id = Annotated[str, Field(min_length=1, max_length=64)]
-Line = Annotated[str, Field(max_length=500)]
-Text = Annotated[str, Field(max_length=MAX_TEXT)]
-
-
-class Load(Part):
-    """What is moved: kilograms (per implement), a share of the one-rep maximum, or of body weight."""
-
-    kg: Weight | None = None
-    count: Count | None = None
-    pct_1rm: Percent | None = None
-    bodyweight: Share | None = None
-    unit: Literal["kg", "lb"] | None = None
-
-
-def _load_shape(value: Any) -> str:
-    return "~list" if isinstance(value, list) else "~one"
-
-
-LoadValue = Annotated[
-    Annotated[Load, Tag("~one")] | Annotated[list[Load], Field(min_length=1), Tag("~list")],
-    Discriminator(_load_shape),
-]
-
-
-class Option(Part):
-    """Another version of a step: for less or more experienced people, or for other kit."""
-
-    label: Line
-    level: Literal["easier", "harder"] | None = None
-    kit: list[str] | str | None = None
-    movement: str | None = None
-    reps: RepsDose | None = None
-    sides: Sides | None = None
-    load: LoadValue | None = None
-    dose_factor: Share | None = None
-
-
-class Step(Part):
-    """One movement with its dose."""
-
-    id: Id | None = None
-    movement: str = Field(min_length=1, max_length=120)
-    reps: RepsDose | None = None
-    seconds: SecondsDose | None = None
-    metres: MetresDose | None = None
-    grow: Growth | None = None
-    fill: bool | None = None
-    chain: bool | None = None
-    sides: Sides | None = None
-    load: LoadValue | None = None
-    reserve: Reserve | None = None
-    tempo: list[Seconds] | None = Field(default=None, min_length=4, max_length=4)
-    pace_s: Pace | None = None
-    effort: Effort | None = None
-    rest_s: SecondsDose | None = None
-    options: list[Option] | None = None
-    note: Text | None = None
 
 
 class Call(Part):
@@ -164,11 +88,3 @@ class Session(Part):
     notes: Text | None = None
     cautions: list[Line] | Text | None = None
     tags: list[Line] | None = None
-
-
-# Stations hold steps and steps belong to blocks that hold clocks: the one knot, tied here.
-clocks.Station.model_rebuild(_types_namespace={"Step": Step})
-clocks.Rotation.model_rebuild(_types_namespace={"Step": Step})
-Block.model_rebuild()
-Section.model_rebuild()
-Session.model_rebuild()

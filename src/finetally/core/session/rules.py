@@ -6,8 +6,9 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from finetally.core.session.clocks import Every, InnerClock, Intervals, Rotation, Task
-from finetally.core.session.document import Block, Section, Session, Step
+from finetally.core.session.document import Block, Section, Session
 from finetally.core.session.problems import Path, Problem, path_text
+from finetally.core.session.step import Step
 from finetally.core.session.values import AmountRange, CountRange, FromScore
 
 RESTS = ("rest_s", "round_rest_s", "group_rest_s")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from finetally.core.methods.given import PersonGiven
-from finetally.core.session.document import Load
+from finetally.core.session.step import Load
 from finetally.core.tally.shapes import LandingFigures, MovementFigures, RepFigures
 from finetally.core.unfold.tape import Done
 

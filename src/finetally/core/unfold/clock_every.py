@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from finetally.core.session.clocks import Every
-from finetally.core.session.document import Step
+from finetally.core.session.step import Step
 from finetally.core.unfold.doing import full_length, is_cut, side_word
 from finetally.core.unfold.pace import EPS
 from finetally.core.unfold.run import Outcome, Run, at_end

@@ -9,9 +9,10 @@ from typing import Any
 
 from finetally.core.methods.value import Methods
 from finetally.core.session.clocks import Amrap, Every, InnerClock, Intervals, Task
-from finetally.core.session.document import Block, Step
+from finetally.core.session.document import Block
 from finetally.core.session.problems import Path, refuse
 from finetally.core.session.rules import round_lists
+from finetally.core.session.step import Step
 from finetally.core.unfold.clock_amrap import run_amrap
 from finetally.core.unfold.clock_every import in_turn, run_every, slots_of
 from finetally.core.unfold.clock_intervals import run_intervals

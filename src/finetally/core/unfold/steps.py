@@ -11,9 +11,10 @@ from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import FLOOR_POSITIONS
 from finetally.core.session.clocks import InnerClock, Intervals
-from finetally.core.session.document import Block, Load, Option, Step
+from finetally.core.session.document import Block
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Path, Problem, path_text
+from finetally.core.session.step import Load, Option, Step
 from finetally.core.unfold.resolve import Resolver
 
 DEFAULT_MET = 5.0

@@ -7,9 +7,10 @@ from typing import Any, Literal, NamedTuple
 
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
-from finetally.core.session.document import Block, Load
+from finetally.core.session.document import Block
 from finetally.core.session.limits import MAX_SEGMENTS
 from finetally.core.session.problems import Path, refuse
+from finetally.core.session.step import Load
 from finetally.core.unfold.steps import StepPlan
 
 TAPE_VERSION = 1
