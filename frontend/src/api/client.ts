@@ -42,6 +42,9 @@ import type {
   Week,
 } from './types'
 
+/** A wrong place, with what was found there and what can stand there. */
+export const placeText = (one: ProblemItem): string => `${one.path}: found ${one.found}; allowed: ${one.allowed}`
+
 export class Refusal extends Error {
   constructor(
     readonly status: number,
@@ -57,7 +60,7 @@ export class Refusal extends Error {
     const [first] = this.problems
     // Why a thing cannot be done is a sentence of its own, no value that could stand in a place.
     if (first?.code.startsWith('cannot_')) return first.allowed
-    return first ? `${first.path}: found ${first.found}; allowed: ${first.allowed}` : this.message
+    return first ? placeText(first) : this.message
   }
 }
 

@@ -25,7 +25,7 @@ async function ask(): Promise<void> {
     })
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
+    trouble.value = error.told
   }
 }
 // New figures mean new arithmetic: ask again for what is open.

@@ -46,21 +46,23 @@ async function add(): Promise<void> {
     const made = await api.makeFormat({
       key: format.value.key, params: params.value, movements: chosen.value, definitions: doc.movements ?? [], squad: squad.value,
     })
-    const entries = withFreshIds<object[]>(doc, made.entries)
+    // The session as it stands now: it may have been changed while the block was made.
+    const now = document.value ?? doc
+    const entries = withFreshIds<object[]>(now, made.entries)
     const edits: Edit[] = entries.map((value, at) => ({
       op: 'insert',
       place: ['blocks'],
-      index: doc.blocks.length + at,
+      index: now.blocks.length + at,
       value: part.value === 'main' || 'section' in value ? value : { ...value, part: part.value },
     }))
-    const last = placed(doc).at(-1)
+    const last = placed(now).at(-1)
     if (last && (last.block.rest_after_s === undefined || last.block.rest_after_s === null))
       edits.unshift({ op: 'set', place: [...last.place, 'rest_after_s'], value: made.rest_before_s })
     edit(edits)
     emit('added')
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
+    trouble.value = error.told
   }
 }
 function keys(event: KeyboardEvent): void {

@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent, nextTick, provide, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, Refusal } from '@/api/client'
+import { api, placeText, Refusal } from '@/api/client'
 import type { Given, ProblemItem, SessionDoc } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import { useAutosave } from '@/composables/useAutosave'
@@ -51,14 +51,14 @@ const against = computed(() => (base.value ? { document: base.value, given: give
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
 const { figures, stave, formats, deltas, problems, trouble } = useFigures(filled, { squad, given, methods, against })
 const { state, unkept, problems: refused, conflict, begin, save, putOnTop } = useAutosave(filled, trying, (made) => {
-  first = made.id
+  madeId = made.id
   if (losing.value === null) void showMade()
 })
 /** The id of a new session that was saved for the first time. */
-let first = ''
+let madeId = ''
 async function showMade(): Promise<void> {
   const { name, params } = router.currentRoute.value
-  if (first && name === 'bench' && params.id === NEW) await router.replace({ name: 'bench', params: { id: first } })
+  if (madeId && name === 'bench' && params.id === NEW) await router.replace({ name: 'bench', params: { id: madeId } })
 }
 const board = useBoard(document, squad, replace)
 /** Places of the board text that cannot be read: what was typed there is nowhere but here. */
@@ -77,7 +77,7 @@ async function settle(): Promise<string> {
   if (board.draft.value) return 'The board text has something that cannot be read, so it is not part of the session.'
   if (!unkept()) return ''
   const [place] = refused.value
-  return place ? `Not saved: ${place.path}: found ${place.found}; allowed: ${place.allowed}.` : 'What was changed last could not be saved.'
+  return place ? `Not saved: ${placeText(place)}.` : 'What was changed last could not be saved.'
 }
 
 let opened = ''

@@ -58,7 +58,7 @@ async function mute(code: string, on: boolean): Promise<void> {
     methods.value = { ...methods.value }
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
+    trouble.value = error.told
   }
 }
 </script>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { FitWay } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
+import { useLatest } from '@/composables/useLatest'
 import type { Edit } from '@/composables/edits'
 import { clock, percent, tenth, whole } from '@/words/format'
 
@@ -12,30 +14,23 @@ const emit = defineEmits<{ close: [] }>()
 const { question, edit } = useBench()
 const typed = ref('')
 const ways = shallowRef<readonly FitWay[] | null>(null)
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 const field = ref<HTMLInputElement | null>(null)
 onMounted(() => field.value?.focus())
 let timer = 0
-let asked = 0
+const { ask: askLatest } = useLatest()
 
 async function ask(): Promise<void> {
   const minutes = Number(typed.value.replace(',', '.'))
-  const body = question()
-  const mine = ++asked
+  const body = minutes > 0 ? question() : null
   ways.value = null
-  trouble.value = ''
-  if (typed.value.trim() === '' || body === null) return
-  if (!(minutes > 0)) {
-    trouble.value = 'Type the minutes there are, 32 say.'
-    return
-  }
-  try {
-    const answer = await api.fit({ ...body, available_s: minutes * 60 })
-    if (mine === asked) ways.value = answer.ways
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    if (mine === asked) trouble.value = error.message
-  }
+  await attempt(() =>
+    askLatest(
+      async () => (body ? (await api.fit({ ...body, available_s: minutes * 60 })).ways : null),
+      (found) => (ways.value = found),
+    ),
+  )
+  if (typed.value.trim() !== '' && !(minutes > 0)) trouble.value = 'Type the minutes there are, 32 say.'
 }
 function later(): void {
   window.clearTimeout(timer)

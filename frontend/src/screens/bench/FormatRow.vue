@@ -40,7 +40,7 @@ async function remake(key: string, params: object): Promise<void> {
     ])
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
+    trouble.value = error.told
   }
 }
 function change(param: FormatParam, value: unknown): void {

@@ -71,7 +71,7 @@ async function define(): Promise<void> {
     emit('made', made.key)
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
+    trouble.value = error.told
   }
 }
 </script>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { onMounted, ref, shallowRef } from 'vue'
+import { onMounted, shallowRef } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { Difference, RevisionItem, SessionDoc } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { writeValue } from '@/words/values'
 
 const props = defineProps<{ session: string }>()
@@ -10,16 +11,8 @@ const emit = defineEmits<{ restore: [document: SessionDoc]; close: [] }>()
 
 const versions = shallowRef<readonly RevisionItem[] | null>(null)
 const changes = shallowRef(new Map<number, readonly Difference[]>())
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 
-async function attempt(work: () => Promise<void>): Promise<void> {
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
-  }
-}
 onMounted(() =>
   attempt(async () => {
     versions.value = await api.revisions(props.session)

@@ -1,8 +1,9 @@
 import { computed, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { SessionItem } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 
 type Figure = 'total_s' | 'work_s' | 'density' | 'rpe' | 'load'
 /** What a list can be sorted by: when it was last changed, a figure, or the share of a pattern's row. */
@@ -12,22 +13,13 @@ export type SortBy = 'changed' | 'title' | Figure | `share:${string}`
 export function useSessionList() {
   const router = useRouter()
   const items = shallowRef<readonly SessionItem[] | null>(null)
-  const trouble = ref('')
+  const { trouble, attempt } = useAttempt()
   const archived = ref(false)
   const words = ref('')
   const tag = ref('')
   const sortBy = ref<SortBy>('changed')
   const downward = ref(true)
 
-  async function attempt(work: () => Promise<unknown>): Promise<void> {
-    trouble.value = ''
-    try {
-      await work()
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      trouble.value = error.told
-    }
-  }
   const fetchList = () =>
     attempt(async () => {
       items.value = await api.sessions(archived.value)

@@ -2,8 +2,9 @@
 import { ElButton } from 'element-plus'
 import { ref, shallowRef, watch } from 'vue'
 
-import { api, cardPdf, Refusal } from '@/api/client'
+import { api, cardPdf } from '@/api/client'
 import type { Card, SessionDoc } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { saveFile } from '@/composables/useFiles'
 import { clock } from '@/words/format'
 
@@ -12,18 +13,9 @@ const card = shallowRef<Card | null>(null)
 const document = shallowRef<SessionDoc | null>(null)
 const squad = ref(0)
 const paper = ref<'a4' | 'letter'>('a4')
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 const copied = ref(false)
 
-async function attempt(work: () => Promise<void>): Promise<void> {
-  trouble.value = ''
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
-  }
-}
 watch(
   () => props.id,
   (id) =>

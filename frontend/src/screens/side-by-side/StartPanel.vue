@@ -2,8 +2,9 @@
 import { ElButton } from 'element-plus'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { SessionItem } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { useMovements } from '@/composables/useMovements'
 import MovementPicker from '@/parts/MovementPicker.vue'
 import { clock } from '@/words/format'
@@ -13,18 +14,15 @@ import type { Source } from './useComparison'
 const emit = defineEmits<{ start: [source: Source] }>()
 const { nameOf } = useMovements()
 const sessions = shallowRef<readonly SessionItem[] | null>(null)
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 const chosen = ref<string[]>([])
 const movements = ref<string[]>([])
 const picking = ref(false)
-onMounted(async () => {
-  try {
+onMounted(() =>
+  attempt(async () => {
     sessions.value = await api.sessions()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
-  }
-})
+  }),
+)
 const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <= 8)
 </script>
 

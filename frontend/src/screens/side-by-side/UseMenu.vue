@@ -3,8 +3,9 @@ import { ElButton } from 'element-plus'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { Column, SessionDoc } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import type { Edit } from '@/composables/edits'
 import { handOver } from '@/composables/usePending'
 
@@ -15,7 +16,7 @@ const props = defineProps<{
   squad: number
 }>()
 const router = useRouter()
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 const said = ref('')
 const naming = ref<'session' | 'shape' | null>(null)
 const name = ref('')
@@ -28,15 +29,6 @@ watch(
   },
 )
 
-async function attempt(work: () => Promise<unknown>): Promise<void> {
-  trouble.value = ''
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
-  }
-}
 /** The Bench makes the edits, so that they stand there as one step of undo. */
 const put = (how: 'replace' | 'insert') =>
   attempt(async () => {

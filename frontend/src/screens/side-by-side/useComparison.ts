@@ -118,7 +118,7 @@ export function useComparison(source: Ref<Source>) {
       session.value = { document: found.document, squad: found.squad, title: found.title }
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      trouble.value = error.message
+      trouble.value = error.told
     }
   }
   watch(

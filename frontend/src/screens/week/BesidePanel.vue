@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { Beside, Week } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { useLatest } from '@/composables/useLatest'
 import { daysOn, fullDate } from '@/words/dates'
 import { clock, signed, whole } from '@/words/format'
@@ -12,18 +13,12 @@ import { figureText } from '@/words/week'
 const props = defineProps<{ week: Week }>()
 const back = ref('')
 const beside = shallowRef<Beside | null>(null)
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 const other = computed(() => (back.value ? daysOn(props.week.begins, Number(back.value) * 7) : ''))
 const { ask } = useLatest()
-watch([other, () => props.week], async ([day, { begins, squad }]) => {
+watch([other, () => props.week], ([day, { begins, squad }]) => {
   beside.value = null
-  trouble.value = ''
-  try {
-    await ask(async () => (day ? api.beside(begins, day, squad) : null), (answer) => (beside.value = answer))
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
-  }
+  void attempt(() => ask(async () => (day ? api.beside(begins, day, squad) : null), (answer) => (beside.value = answer)))
 })
 const lines = computed(() => {
   const made = beside.value

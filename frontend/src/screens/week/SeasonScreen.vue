@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { SeasonWeek } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { useLatest } from '@/composables/useLatest'
 import { daysOn, fullDate, shortDay, today } from '@/words/dates'
 import { clock, whole } from '@/words/format'
@@ -19,19 +20,11 @@ const HIGH = 120
 const weeks = computed(() => Math.min(53, Math.max(1, Number(route.query.weeks ?? 13) || 13)))
 const from = computed(() => (/^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : daysOn(today(), -8 * 7)))
 const season = shallowRef<readonly SeasonWeek[] | null>(null)
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 const { ask } = useLatest()
 watch(
   [from, weeks],
-  async ([day, count]) => {
-    trouble.value = ''
-    try {
-      await ask(() => api.season(day, count), (answer) => (season.value = answer.weeks))
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      trouble.value = error.message
-    }
-  },
+  ([day, count]) => attempt(() => ask(() => api.season(day, count), (answer) => (season.value = answer.weeks))),
   { immediate: true },
 )
 const go = (day: string, count: number) => router.push({ name: 'season', query: { day, weeks: String(count) } })

@@ -2,8 +2,9 @@
 import { ElButton } from 'element-plus'
 import { onMounted, ref, shallowRef } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { CalendarLink } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { usePeople } from '@/composables/useTables'
 
 const props = defineProps<{ begins: string; squad: number; editable: boolean }>()
@@ -13,17 +14,8 @@ const links = shallowRef<readonly CalendarLink[]>([])
 const made = ref('')
 const name = ref('')
 const person = ref('')
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 
-async function attempt(work: () => Promise<unknown>): Promise<void> {
-  trouble.value = ''
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.message
-  }
-}
 const read = () =>
   attempt(async () => {
     links.value = await api.links(props.squad)

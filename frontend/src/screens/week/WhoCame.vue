@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref, shallowRef, watch } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { Attending } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { useLatest } from '@/composables/useLatest'
 
 // Who came, and what they did otherwise than all: a person's own week goes by it.
@@ -10,23 +11,14 @@ const props = defineProps<{ entry: string }>()
 const emit = defineEmits<{ changed: [] }>()
 const people = shallowRef<readonly Attending[]>([])
 const open = ref(false)
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 
 const { ask } = useLatest()
-async function attempt(entry: string, work: () => Promise<unknown>): Promise<void> {
-  trouble.value = ''
-  try {
-    await work()
-    if (entry === props.entry) await ask(() => api.attendance(entry), (answer) => (people.value = answer))
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
-  }
-}
+const read = (entry: string): Promise<void> => ask(() => api.attendance(entry), (answer) => (people.value = answer))
 watch([open, () => props.entry], ([shown, entry], [, before]) => {
   // Those who came to another training are not those who came to this one.
   if (entry !== before) people.value = []
-  if (shown) void attempt(entry, async () => {})
+  if (shown) void attempt(() => read(entry))
 })
 async function note(one: Attending, part: Partial<Attending>): Promise<void> {
   const made = { ...one, ...part }
@@ -34,7 +26,10 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
   people.value = people.value.map((each) => (each.person === one.person ? made : each))
   if ((made.minutes === null) !== (made.effort === null)) return
   const { entry } = props
-  await attempt(entry, () => api.attend(entry, { person: made.person, came: made.came, minutes: made.minutes, effort: made.effort }))
+  await attempt(async () => {
+    await api.attend(entry, { person: made.person, came: made.came, minutes: made.minutes, effort: made.effort })
+    if (entry === props.entry) await read(entry)
+  })
   emit('changed')
 }
 const number = (event: Event): number | null => {

@@ -1,7 +1,8 @@
-import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, shallowRef, watch, type Ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { PlanDetails, Week } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { account } from '@/composables/useAccount'
 import { useLatest } from '@/composables/useLatest'
 
@@ -10,23 +11,12 @@ const holds = (week: Week, day: string): boolean => week.days.some((one) => one.
 /** A week of the plan: read anew after every change, since one entry changes what all make together. */
 export function useWeek(day: Ref<string>, person: Ref<number>) {
   const week = shallowRef<Week | null>(null)
-  const trouble = ref('')
+  const { trouble, attempt } = useAttempt()
   const { ask } = useLatest()
   /** The week that is shown is not the one that was asked for: it is about to be another one. */
   const turning = computed(() => week.value !== null && !holds(week.value, day.value))
 
   const squad = (): number => week.value?.squad ?? account.value?.squads[0]?.id ?? 0
-  async function attempt(work: () => Promise<unknown>): Promise<boolean> {
-    trouble.value = ''
-    try {
-      await work()
-      return true
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      trouble.value = error.told
-      return false
-    }
-  }
   async function read(): Promise<void> {
     const done = await attempt(() => ask(() => api.week(day.value, person.value), (answer) => (week.value = answer)))
     // What cannot be read is not another week's: its days would take what is meant for these.

@@ -1,0 +1,22 @@
+import { ref } from 'vue'
+
+import { Refusal } from '@/api/client'
+
+/** Work that the server may refuse: `trouble` is why it did last, '' while nothing stands in the way. */
+export function useAttempt() {
+  const trouble = ref('')
+
+  /** Do it and tell whether it was done. Faults that are no refusal go on to whoever called. */
+  async function attempt(work: () => Promise<unknown>): Promise<boolean> {
+    trouble.value = ''
+    try {
+      await work()
+      return true
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      trouble.value = error.told
+      return false
+    }
+  }
+  return { trouble, attempt }
+}
