@@ -37,7 +37,8 @@ class Reader:
                 inside = entry["blocks"] if "section" in entry else [entry]
                 for place, block in enumerate(inside):
                     ends = "section" in entry and place == len(inside) - 1
-                    between = entry.get("rest_between_s", 0) if ends and turn < times - 1 else 0
+                    key = "rest_between_s" if turn < times - 1 else "rest_after_s"
+                    between = entry.get(key, 0) if ends else 0
                     passes.append((block, ends, between))
         for number, (block, ends, between) in enumerate(passes):
             self.block(block)
@@ -49,7 +50,7 @@ class Reader:
         return self.line
 
     def block(self, block: dict[str, Any]) -> None:
-        self.line.write(Unit("talk", block.get("talk_s", 0)))
+        self.line.write(Unit("talk", 0 if block.get("talk_over") else block.get("talk_s", 0)))
         repeats = block.get("repeat", 1)
         for repeat in range(repeats):
             clock = block["clock"]
@@ -156,13 +157,15 @@ class Reader:
         name, limit = step["movement"], self.at(step.get("seconds"), round_)
         reps = self.at(step.get("reps"), round_)
         if reps is not None:
-            pace = sum(step["tempo"]) if "tempo" in step else step.get("pace_s", movement.pace_s)
+            pace = sum(step["tempo"]) if "tempo" in step else step.get("pace_s", movement.pace_s) or 3
+            if isinstance(reps, dict):
+                reps = reps.get("plan", 15)
             amount = [pace] * max(0, reps + step.get("grow", 0) * round_)
             yield from clipped(self.series(name, amount, counted, worked), math.inf if limit is None else limit)
         elif "metres" in step:
-            metres = self.at(step["metres"], round_)
-            whole = [1 / movement.speed_mps] * int(metres)
-            part = [(metres - int(metres)) / movement.speed_mps] if metres > int(metres) else []
+            metres, speed = self.at(step["metres"], round_), movement.speed_mps or 2
+            whole = [1 / speed] * int(metres)
+            part = [(metres - int(metres)) / speed] if metres > int(metres) else []
             yield from clipped(self.series(name, [*whole, *part], "", worked), math.inf if limit is None else limit)
         else:
             pace = step.get("pace_s", movement.pace_s)
@@ -183,6 +186,8 @@ class Reader:
         visit, self.visit = self.visit, self.visit + 1
         each = self.sides_of(step) == "each"
         called = self.at(step.get("reps"), round_)
+        if isinstance(called, dict):
+            called = called.get("plan", 15)
         pace = step.get("pace_s", movement.pace_s) if called is None else None
         return Unit(
             "work", seconds, visit, step["movement"], called=(called or 0) * (2 if each else 1),
@@ -219,6 +224,8 @@ class Reader:
         for visit, gap in itertools.zip_longest(order, gaps, fillvalue=0.0):
             step = steps[visit["item"]]  # type: ignore[index]
             seconds = self.at(step.get("seconds", clock.get("work_s")), visit["round"])  # type: ignore[index]
+            if "seconds" in step and self.sides_of(step) == "each":  # type: ignore[operator,arg-type]
+                seconds *= 2
             self.line.write(self.window(step, visit["round"], seconds))  # type: ignore[index]
             self.worked += seconds
             self.line.write(Unit("rest", gap))  # type: ignore[arg-type]
@@ -333,7 +340,7 @@ class Reader:
                 if pulse and since >= pulse["work_s"] - CLOSE:
                     rest, since = max(rest, float(pulse["rest_s"])), 0.0
                 before = None if rest > 0 else step
-                breather = work * self.methods.breathers.of(self.effort_of(block, step))
+                breather = 0.0 if pulse else work * self.methods.breathers.of(self.effort_of(block, step))
                 yield Unit("rest", rest if rest > 0 else breather)
 
     @staticmethod

@@ -13,6 +13,7 @@ from typing import Any
 
 from finetally.core.methods.value import Methods
 from finetally.core.session.document import Session
+from finetally.core.session.values import ToFailure
 from finetally.core.unfold.tape import Segment, Tape
 
 STEPS = 400
@@ -65,6 +66,7 @@ class Reckoner:
     def __init__(self, tape: Tape, session: Session, methods: Methods) -> None:
         self.tape, self.session, self.methods = tape, session, methods
         self.breaths = list(self.breathe())
+        self.felt = list(self.feel())
 
     def demand(self, segment: Segment) -> float:
         """Oxygen demand as a share of capacity."""
@@ -98,36 +100,54 @@ class Reckoner:
                 made.peak = max(made.peak, uptake)
             yield made
 
-    def window_effort(self, segment: Segment, breath: Breathed) -> float:
-        """Resisted effort where it is known, else the scale of mean uptake; at least what a typed word says."""
+    def feel(self) -> Iterator[float]:
+        """What typed words have made felt by the end of each segment, in small steps: τ 20 s up, 60 s down."""
+        felt = 0.0
+        for segment in self.tape.segments:
+            typed = None
+            if segment.visit is not None:
+                step = self.tape.visits[segment.visit].step.step
+                typed = step.effort or self.tape.blocks[segment.block].block.effort
+            floor = FLOORS[typed] if typed else 0.0
+            h = segment.seconds / STEPS
+            tau = 20.0 if floor > felt else 60.0
+            for _ in range(STEPS):
+                middle = felt + (floor - felt) / tau * h / 2
+                felt += (floor - middle) / tau * h
+            yield felt
+
+    def window_effort(self, segment: Segment, breath: Breathed, felt: float) -> float:
+        """Resisted effort where it is known, else the scale of mean uptake; at least what typed words made felt."""
         assert segment.visit is not None
         done = self.tape.visits[segment.visit]
         step, load = done.step.step, done.load
         effort = scale(breath.sum / segment.seconds)
         reps = done.reps / (2 if done.per_side else 1)
-        if step.reserve is not None:
+        if step.reserve is None and isinstance(step.reps, ToFailure):
+            effort = 10.0
+        elif step.reserve is not None:
             effort = min(10.0, max(1.0, 10 - step.reserve))
         elif load is not None and load.pct_1rm is not None and reps:
             possible = 30 * (1 / (load.pct_1rm / 100) - 1)
             effort = min(10.0, max(1.0, 10 - (possible - reps)))
-        typed = step.effort or self.tape.blocks[segment.block].block.effort
-        return max(effort, FLOORS[typed]) if typed else effort
+        return max(effort, felt)
 
     def reckon(self) -> Reckoned:
         """Everything."""
         made = Reckoned()
         total = sum(segment.seconds for segment in self.tape.segments)
-        made.mean = sum(one.sum for one in self.breaths) / total
-        made.peak = max(one.peak for one in self.breaths)
+        made.mean = sum(one.sum for one in self.breaths) / total if total else 0.0
+        made.peak = max((one.peak for one in self.breaths), default=0.0)
         made.above_80_s = sum(one.above for one in self.breaths)
         pairs = list(zip(self.tape.segments, self.breaths, strict=True))
+        felt = {id(segment): value for segment, value in zip(self.tape.segments, self.felt, strict=True)}
         made.oxygen_gap_s = sum(breath.gap for segment, breath in pairs if segment.kind == "work")
         lengths: list[float] = []
         for number, of in enumerate(self.tape.blocks):
             clock = [pair for pair in pairs if pair[0].block == number and self.in_clock(pair[0])]
             length = sum(segment.seconds for segment, _ in clock)
             work = [(segment, breath) for segment, breath in clock if segment.kind == "work"]
-            squares = sum(self.window_effort(s, b) ** 2 * s.seconds for s, b in work)
+            squares = sum(self.window_effort(s, b, felt[id(s)]) ** 2 * s.seconds for s, b in work)
             worked = sum(segment.seconds for segment, _ in work)
             breathed = math.sqrt(sum(b.squares for _, b in clock) / length) if length else 0.0
             effort = max(scale(breathed), math.sqrt(squares / worked) if worked else 0.0)

@@ -7,6 +7,7 @@ from typing import Any
 from hypothesis import strategies as st
 
 PACED = ("air-squat", "push-up", "swing", "step-back-lunge", "burpee", "one-arm-press", "mountain-climber")
+ANY = (*PACED, "hold-plank", "march", "calf-stretch", "farmer-carry", "bear-crawl", "jog")
 HELD = ("hold-plank", "march", "calf-stretch")
 TRAVELLED = ("farmer-carry", "bear-crawl", "jog")
 SIDES = ("both", "each", "alternate", "swap", "left", "right")
@@ -41,10 +42,13 @@ def doses(draw: st.DrawFn) -> dict[str, Any]:
     """A movement with a dose that it can have."""
     kind = draw(st.sampled_from(["reps", "reps", "seconds", "metres", "both"]))
     if kind == "metres":
-        return {"movement": draw(st.sampled_from(TRAVELLED)), "metres": draw(ranged(5, 40))}
+        return {"movement": draw(st.sampled_from([*TRAVELLED, *ANY])), "metres": draw(ranged(5, 40))}
     if kind == "seconds":
         return {"movement": draw(st.sampled_from(PACED + HELD)), "seconds": draw(ranged(5, 60))}
-    made: dict[str, Any] = {"movement": draw(st.sampled_from(PACED)), "reps": draw(ranged(1, 15))}
+    # Now and then a dose that the movement has no pace for, or one to failure.
+    movement = draw(st.sampled_from([*PACED, *PACED, *ANY]))
+    failing = {"to_failure": True, **draw(optional("plan", reps))} if draw(st.integers(0, 9)) == 0 else None
+    made: dict[str, Any] = {"movement": movement, "reps": failing or draw(ranged(1, 15))}
     if kind == "both":
         made["seconds"] = draw(seconds)
     return {**made, **draw(optional("grow", st.integers(1, 3)))}
@@ -115,6 +119,8 @@ def blocks(draw: st.DrawFn) -> dict[str, Any]:
     made.update(draw(optional("rest_after_s", rests)))
     made.update(draw(optional("rest_between_repeats_s", rests)))
     made.update(draw(optional("talk_s", rests)))
+    made.update(draw(optional("talk_over", st.just(True))))
+    made.update(draw(optional("announced_s", st.integers(60, 900))))
     made.update(draw(optional("rest_as", st.just("walk"))))
     made.update(draw(optional("title", st.sampled_from(["Push hard", "für alle, 20/10", "  spaced  "]))))
     made.update(draw(optional("optional", st.sampled_from(["exit", "skip"]))))
@@ -138,9 +144,10 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
             "section": st.just("Pod"),
             "blocks": st.lists(blocks(), min_size=1, max_size=2),
             "times": st.integers(1, 2),
-        }
+        },
+        optional={"rest_between_s": rests, "rest_after_s": rests},
     )
-    entries = draw(st.lists(st.one_of(blocks(), blocks(), blocks(), section), min_size=1, max_size=4))
+    entries = draw(st.lists(st.one_of(blocks(), blocks(), blocks(), section), max_size=4))
     made: dict[str, Any] = {
         "fine_tally": 1,
         "title": draw(st.sampled_from(["Hill day", "A: b, c", "12"])),

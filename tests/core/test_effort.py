@@ -80,12 +80,45 @@ def test_kilograms_alone_are_not_judged_and_named() -> None:
     assert made["effort"]["not_judged"] == ["blocks[0].steps[0].load"]
 
 
-def test_a_typed_word_is_a_floor_and_the_default_is_none() -> None:
-    block = {"clock": {"kind": "intervals", "work_s": 10, "rest_s": 60}, "rounds": 3, "steps": [step("march")]}
-    plain = figured(session(block))["blocks"][0]["rpe"]
-    typed = figured(session({**block, "effort": "hard"}))["blocks"][0]["rpe"]
-    assert plain < 2
-    assert typed == pytest.approx(5)
+def marched(work_s: int, rest_s: int, **more: Any) -> float:
+    clock = {"kind": "intervals", "work_s": work_s, "rest_s": rest_s}
+    block = {"clock": clock, "rounds": 3, "steps": [step("march")], **more}
+    rpe: float = figured(session(block))["blocks"][0]["rpe"]
+    return rpe
+
+
+def test_a_typed_word_is_felt_over_work_and_the_default_is_none() -> None:
+    assert marched(10, 60) < 2
+    # The word's floor is 5; 10 s of work make 39 % of it felt, and a minute fades it to 37 %.
+    first = 5 * (1 - math.exp(-10 / 20))
+    second = 5 + (first * math.exp(-1) - 5) * math.exp(-10 / 20)
+    third = 5 + (second * math.exp(-1) - 5) * math.exp(-10 / 20)
+    felt = math.sqrt((first**2 + second**2 + third**2) / 3)
+    assert marched(10, 60, effort="hard") == pytest.approx(felt)
+
+
+def test_long_windows_and_short_rests_tell_more_than_short_windows_and_long_rests() -> None:
+    efforts = [marched(w, r, effort="all-out") for w, r in ((15, 45), (20, 40), (20, 10), (60, 10))]
+    assert efforts == sorted(efforts)
+    assert efforts[0] + 1 < efforts[-1]
+
+
+def test_a_dose_to_failure_is_figured_at_its_plan_with_nothing_in_reserve() -> None:
+    block = {"clock": {"kind": "task"}, "steps": [step("push-up", reps={"to_failure": True})]}
+    made = figured(session(block))
+    assert (made["reps"]["called"], made["blocks"][0]["rpe"]) == (15, 10)
+    block["steps"][0]["reserve"] = 2
+    assert figured(session(block))["blocks"][0]["rpe"] == 8
+
+
+def test_a_dose_without_pace_takes_the_unknowns_and_is_named() -> None:
+    block = {"clock": {"kind": "task"}, "steps": [step("hold-plank", reps=10), step("burpee", metres=20)]}
+    made = figured(session(block))
+    assert made["work_s"] == pytest.approx(40)
+    assert made["effort"]["complete"] is False
+    assert made["effort"]["guessed"] == ["blocks[0].steps[0].reps", "blocks[0].steps[1].metres"]
+    window = {"clock": {"kind": "intervals", "work_s": 20}, "steps": [step("hold-plank", reps=10)]}
+    assert figured(session(window))["effort"]["complete"] is True
 
 
 def test_typed_efforts_replace_estimates() -> None:

@@ -37,7 +37,7 @@ WRONG = [
      "blocks[0].steps[0].seconds", "a list of 2"),
     ("part-unknown", session(block(part="middle")), "blocks[0].part", "'middle'"),
     ("no-steps", session({"clock": {"kind": "amrap", "window_s": 60}}), "blocks[0].steps", "nothing"),
-    ("no-blocks", session(), "blocks", "a list of 0"),
+    ("blocks-no-list", session(blocks={}), "blocks", "an object"),
     ("no-title", {"fine_tally": 1, "blocks": [block()]}, "title", "nothing"),
     ("other-version", session(block(), fine_tally=2), "fine_tally", "2"),
     ("dose-missing", session(task(step("push-up"))), "blocks[0].steps[0]", "no dose"),
@@ -85,8 +85,14 @@ def test_unreadable_text_is_refused_at_once(text: str | bytes, path: str | None)
 
 FIGURING = [
     ("unknown-movement", session(block(steps=[step("push-upp")])), "blocks[0].steps[0].movement", "push-up"),
-    ("reps-of-a-hold", session(task(step("hold-plank", reps=3))), "blocks[0].steps[0].reps", "no pace"),
-    ("metres-without-speed", session(task(step("push-up", metres=3))), "blocks[0].steps[0].metres", "no speed"),
+    ("a-round-of-nothing", session({"clock": {"kind": "task", "cap_s": 60, "then": "restart"},
+                                    "steps": [step("push-up", reps=0)]}), "blocks[0].clock.then", "a dose above 0"),
+    ("a-window-of-nothing", session({"clock": {"kind": "amrap", "window_s": 60},
+                                     "steps": [step("push-up", reps=0)]}), "blocks[0].clock.window_s", "a dose above 0"),
+    ("visits-of-nothing", session(*[{"clock": {"kind": "task"}, "repeat": 1000, "rounds": 1000,
+                                     "steps": [step("push-up", reps=0)]}]), "(document)", "50000"),
+    ("visits-planned", session(*[{"clock": {"kind": "task", "cap_s": 1}, "rounds": 1000,
+                                  "steps": [step("push-up", reps=1)] * 40}] * 3), "blocks[2]", "100000"),
     ("window-without-time", session(block(clock={"kind": "intervals"})), "blocks[0].clock.work_s", "work_s"),
     ("too-many-reps", session({**task(step("air-squat", reps=9999)), "rounds": 900}), "(document)", "300000"),
 ]

@@ -1349,6 +1349,9 @@ export interface components {
         /**
          * EffortFigures
          * @description Uptake as shares of capacity over the whole file; `rpe` 0-10; `load` = rpe × minutes.
+         *
+         *     Not `complete` where a load cannot be judged (`not_judged`) or a dose takes the time of the unknown (`guessed`):
+         *     both are paths into the document.
          */
         EffortFigures: {
             /** Mean Uptake */
@@ -1367,6 +1370,8 @@ export interface components {
             complete: boolean;
             /** Not Judged */
             not_judged: string[];
+            /** Guessed */
+            guessed: string[];
         };
         /**
          * ExitFigures
@@ -3950,6 +3955,16 @@ export interface components {
              */
             talk_s?: (number | components["schemas"]["AmountRange"] | components["schemas"]["FromScore"]) | null;
             /**
+             * Talk Over
+             * @default null
+             */
+            talk_over?: boolean | null;
+            /**
+             * Announced S
+             * @default null
+             */
+            announced_s?: (number | components["schemas"]["AmountRange"] | components["schemas"]["FromScore"]) | null;
+            /**
              * Optional
              * @default null
              */
@@ -4282,7 +4297,7 @@ export interface components {
              * Reps
              * @default null
              */
-            reps?: (number | components["schemas"]["CountRange"] | components["schemas"]["FromScore"] | number[]) | null;
+            reps?: (number | components["schemas"]["CountRange"] | components["schemas"]["FromScore"] | components["schemas"]["ToFailure"] | number[]) | null;
             /**
              * Sides
              * @default null
@@ -4369,6 +4384,11 @@ export interface components {
              * @default null
              */
             rest_between_s?: (number | components["schemas"]["AmountRange"] | components["schemas"]["FromScore"]) | null;
+            /**
+             * Rest After S
+             * @default null
+             */
+            rest_after_s?: (number | components["schemas"]["AmountRange"] | components["schemas"]["FromScore"]) | null;
             /** Blocks */
             blocks: components["schemas"]["Block"][];
         };
@@ -4418,7 +4438,7 @@ export interface components {
              * Reps
              * @default null
              */
-            reps?: (number | components["schemas"]["CountRange"] | components["schemas"]["FromScore"] | number[]) | null;
+            reps?: (number | components["schemas"]["CountRange"] | components["schemas"]["FromScore"] | components["schemas"]["ToFailure"] | number[]) | null;
             /**
              * Seconds
              * @default null
@@ -4527,6 +4547,22 @@ export interface components {
              * @default null
              */
             then?: ("stop" | "restart" | "reverse") | null;
+        };
+        /**
+         * ToFailure
+         * @description As many reps as can be done; figured at `plan`, with no reps left in reserve.
+         */
+        ToFailure: {
+            /**
+             * To Failure
+             * @constant
+             */
+            to_failure: true;
+            /**
+             * Plan
+             * @default null
+             */
+            plan?: number | null;
         };
         /**
          * Session

@@ -31,6 +31,7 @@ dose: count X? -> reps | time -> timed | distance -> far | count WITHIN time -> 
 name: WORD+ -> words | QUOTED -> quoted
 quality: EACH_SIDE -> each | TURNS -> turns | SWAP -> swap | BOTH_SIDES -> both | LEFT -> left | RIGHT -> right
      | FILL -> fill | GROW -> grow | TEMPO -> tempo | EFFORT -> effort | load
+     | TO_FAILURE ["(" PLAN NUMBER ")"] -> failure
      | NUMBER IN_RESERVE -> reserve | time A_REP -> pace | REST time -> own_rest | NOTE QUOTED -> note
      | count REPS -> reps | X count -> reps | FOR time -> timed | FOR distance -> far | NUMBER OF_THE_DOSE -> factor
 load: [NUMBER X] count KG -> kilograms | [NUMBER X] count LB -> pounds
@@ -76,6 +77,7 @@ BOTH_SIDES.3: /both\s+sides/i
 LEFT.3: /on\s+the\s+left|left\s+side/i
 RIGHT.3: /on\s+the\s+right|right\s+side/i
 FILL.3: /to\s+fill\b/i
+TO_FAILURE.3: /(to|until)\s+failure\b/i
 GROW.8: /[+-]\s*\d+\s+(each|every|a|per)\s+round/i
 TEMPO.8: /tempo\s+\d+(\.\d+)?(\s*-\s*\d+(\.\d+)?){3}/i
 EFFORT.8: /effort\s+(easy|steady|hard|all[- ]?out)/i

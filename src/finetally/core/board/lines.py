@@ -148,6 +148,10 @@ class LineReader(Transformer[Token, Any]):
     def fill(self, _one: Token) -> Said:
         return ("fill",), True
 
+    def failure(self, _to: Token, *plan: Token) -> Said:
+        made: dict[str, Any] = {"to_failure": True}
+        return ("reps",), {**made, "plan": _num(plan[-1])} if plan else made
+
     def grow(self, one: Token) -> Said:
         digits = "".join(c for c in one if c.isdigit() or c == "-")
         return ("grow",), int(digits)

@@ -28,7 +28,10 @@ MAX_LINES = 20_000
 
 HEAD = re.compile(r"(warm[- ]?up|main(\s+part)?|finisher|cool[- ]?down|block)\s*(\(|\"|“|:)", re.IGNORECASE)
 META = re.compile(r"(notes?|cautions?|tags?|people|space|slack|effort)\s*:|stands\s+alone", re.IGNORECASE)
-TOLD = re.compile(r"(?P<title>.*?),\s*(?P<time>\d[\d:.]*(\s*(-|–|to)\s*\d[\d:.]*)?\s*[a-z']*)\s*$", re.IGNORECASE)
+TOLD = re.compile(r"\d[\d:.]*(\s*(-|–|to)\s*\d[\d:.]*)?\s*[a-z']*", re.IGNORECASE)
+"""What may stand after the last comma of the title: the length told."""
+MOST_OF_LENGTH = 40
+"""Characters of a length told: `1:05:00 to 1:10:00 minutes`, and room."""
 KINDS = {
     "head": "a part, a colon and what it is: Main: 20 s on / 10 s off, 8 rounds",
     "step": "a dose, a movement and what goes with it: 12 one-arm snatch, each side, 16 kg",
@@ -125,13 +128,13 @@ class _Reader:
         return bool(HEAD.match(text) or META.match(text)) or folded.startswith(("together", "rest "))
 
     def _title(self, text: str) -> None:
-        match = TOLD.fullmatch(text)
-        if match:
-            seconds = self._parse("rest", f"rest {match['time']}", 0, 0, quiet=True)
-            if seconds is None and match["time"].strip().isdigit():
-                seconds = int(match["time"]) * 60
+        title, comma, told = (part.strip() for part in text.rpartition(","))
+        if comma and len(told) <= MOST_OF_LENGTH and TOLD.fullmatch(told):
+            seconds = self._parse("rest", f"rest {told}", 0, 0, quiet=True)
+            if seconds is None and told.isdecimal():
+                seconds = int(told) * 60
             if seconds is not None:
-                self._session.update({"title": match["title"].strip(), "announced_s": seconds})
+                self._session.update({"title": title, "announced_s": seconds})
                 return
         self._session["title"] = text
 
@@ -213,10 +216,12 @@ class _Reader:
         seconds = self._parse("rest", text, number, 0)
         if seconds is None:
             return
-        if self._block is None:
+        if self._block is not None:
+            self._block.set(("rest_after_s",), seconds)
+        elif self._section is None and self._entries and "section" in self._entries[-1]:
+            self._entries[-1]["rest_after_s"] = seconds
+        else:
             self.problems.append(BoardProblem(number, 1, shown(text), "a block before the rest", "no_block"))
-            return
-        self._block.set(("rest_after_s",), seconds)
 
     def _together(self, text: str, number: int) -> None:
         made = self._parse("together", text, number, 0)
@@ -251,6 +256,4 @@ class _Reader:
     def document(self) -> dict[str, Any]:
         """The document that the lines made."""
         self._close_block()
-        if not self._entries and not self.problems:
-            self.problems.append(BoardProblem(1, 1, "no block", KINDS["head"], "empty"))
         return {"fine_tally": 1, "title": "Session", **self._session, "blocks": self._entries}

@@ -49,7 +49,9 @@ def what_the_wall_leaves_out(document: dict[str, Any], *, library: Library) -> P
     return unsaid(read_board(wall, library=named).document, document)
 
 
-SAME_IN_ANY_FORMAT = frozenset({"talk_s", "rest_as", "calls", "rpe", "rest_after_s"})
+SAME_IN_ANY_FORMAT = frozenset(
+    {"announced_s", "talk_s", "talk_over", "rest_as", "calls", "rpe", "rest_after_s"}
+)
 
 
 def headings(document: dict[str, Any]) -> list[str]:
@@ -167,6 +169,9 @@ class Wall:
         for block in section["blocks"]:
             yield from self._block(block)
         yield "end together"
+        after = time_text(section.get("rest_after_s"))
+        if after:
+            yield f"rest {after}"
 
     def _block(self, block: dict[str, Any]) -> Iterator[str]:
         yield self._head(block)
@@ -345,10 +350,18 @@ def _dose(step: dict[str, Any]) -> str:
     return f"{metres} m " if metres else ""
 
 
+def _failure_text(reps: Any, before: str) -> str:
+    """`to failure`, with the reps it is planned at where they are given; nothing for other doses."""
+    if not isinstance(reps, dict) or reps.get("to_failure") is not True or not set(reps) <= {"to_failure", "plan"}:
+        return ""
+    return f"{before}to failure" + (f" (plan {number(reps['plan'])})" if "plan" in reps else "")
+
+
 def _qualities(step: dict[str, Any]) -> Iterator[str]:
     """What goes with a movement; each part brings the comma or the blank before it."""
     sides = SIDES.get(step.get("sides") or "", "")
     yield sides
+    yield _failure_text(step.get("reps"), ", " if sides.startswith(",") else " ")
     load = load_text(step.get("load"))
     if load:
         yield f", {load}" if sides.startswith(",") else f" {load}"

@@ -9,7 +9,7 @@ from finetally.core.checks.check import Check, CheckResult, result_of
 from finetally.core.tally.measure import Tally
 
 CHECKS: tuple[Check, ...] = (
-    Check("announced-differs", "look", "Told {told}, comes to {comes_to}: {by}.", time.announced_differs),
+    Check("announced-differs", "look", "{about} {told}, comes to {comes_to}: {by}.", time.announced_differs),
     Check("slot-overflow", "stop", "{block}: a start asks for {needed} and has {period}; the rest is cut.", time.slot_overflow),
     Check("cap-unlikely", "look", "{block} is not done by the cap of {cap}; it would take {faster} more speed.", time.cap_unlikely),
     Check("change-eats-rest", "look", "{block}: from {from} to {to} takes about {change} s {effect}.", time.change_eats_rest),

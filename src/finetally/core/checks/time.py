@@ -15,7 +15,9 @@ from finetally.core.checks.check import (
     set_edit,
     work_segments,
 )
+from finetally.core.edits.edit import PlacePart
 from finetally.core.session.clocks import Rotation, Task
+from finetally.core.session.problems import Path
 from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.unfold.pace import EPS, Pacer
 from finetally.core.unfold.tape import BlockRun
@@ -33,20 +35,35 @@ def clock_words(seconds: float) -> str:
 
 
 def announced_differs(t: Tally) -> Iterator[Finding]:
-    """The timetable is over the length told by over 2 min or 5 %; under it, a quiet word on the slack."""
-    told = t.session.announced_s
-    if told is None:
-        return
-    announced = t.resolver.dose(told)
-    comes_to = timetable_s(t)
-    over = comes_to - announced
-    fields: dict[str, str | int | float] = {"told": clock_words(announced), "comes_to": clock_words(comes_to)}
-    if over > min(OVER_S, OVER_SHARE * announced):
-        mend = set_edit(f"tell {clock_words(comes_to)}", ["announced_s"], math.ceil(comes_to / 60) * 60)
+    """A length is over what was told of it by over 2 min or 5 %; under it, a quiet word on the slack.
+
+    The session's is its timetable; a block's is its clock, over all its passes, booked up to its cap.
+    """
+    if t.session.announced_s is not None:
+        yield from _told(t.resolver.dose(t.session.announced_s), timetable_s(t), ("announced_s",), ["announced_s"])
+    for number, of in enumerate(t.tape.blocks):
+        if of.block.announced_s is not None:
+            runs = [run for run in t.tape.runs if run.block == number]
+            comes_to = sum(run.clock_end - run.clock_start + run.cap_slack_s for run in runs)
+            told, place = t.resolver.dose(of.block.announced_s), place_of(of, "announced_s")
+            yield from _told(told, comes_to, (*of.path, "announced_s"), place, block_name(of, number), number)
+
+
+def _told(
+    told: float, comes_to: float, path: Path, place: list[PlacePart], name: str = "", block: int | None = None
+) -> Iterator[Finding]:
+    over = comes_to - told
+    fields: dict[str, str | int | float] = {
+        "about": f"{name}: told" if name else "Told",
+        "told": clock_words(told),
+        "comes_to": clock_words(comes_to),
+    }
+    if over > min(OVER_S, OVER_SHARE * told):
+        mend = set_edit(f"tell {clock_words(comes_to)}", place, math.ceil(comes_to / 60) * 60)
         says = f"{clock_words(over)} over"
-        yield Finding(("announced_s",), {**fields, "by": says}, over, severity="look", mend=mend)
+        yield Finding(path, {**fields, "by": says}, over, block=block, severity="look", mend=mend)
     elif over < -EPS:
-        yield Finding(("announced_s",), {**fields, "by": f"{clock_words(over)} slack"}, over, severity="note")
+        yield Finding(path, {**fields, "by": f"{clock_words(over)} slack"}, over, block=block, severity="note")
 
 
 def slot_overflow(t: Tally) -> Iterator[Finding]:

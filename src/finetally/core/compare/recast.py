@@ -17,7 +17,7 @@ from finetally.core.formats.table import BY_KEY, make
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.movement import MovementDef
-from finetally.core.session.problems import DocumentError
+from finetally.core.session.problems import DocumentError, refuse
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
 from finetally.core.unfold.pace import EPS
@@ -269,7 +269,12 @@ class _Pourer:
 
     def _tape(self, entries: Sequence[Entry]) -> Tape:
         session = parse_session(alone(entries, self._of.definitions))
-        return unfold(session, library=self._library, methods=self._methods)
+        tape = unfold(session, library=self._library, methods=self._methods)
+        for done in tape.visits:
+            # A guessed pace is good enough for what the coach counts herself, not for what a format would count.
+            if "reps" in done.step.guessed and done.step.key not in self._held.reps:
+                raise refuse((*done.step.path, "reps"), "reps", "a movement with a pace", "no_pace")
+        return tape
 
     def _dosed(self, reps: Mapping[str, int]) -> list[Mapping[str, Any]]:
         """Each step's dose with its reps replaced (by one, where none are given); time stays."""

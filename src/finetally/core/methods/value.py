@@ -10,6 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 from finetally.core.session.document import PartName
 
 Positive = Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)]
+Pace = Annotated[float, Field(gt=0, le=3600, allow_inf_nan=False)]
 NotNegative = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
 
 
@@ -48,6 +49,14 @@ class Change(_Setting):
     up: NotNegative = 3
 
 
+class Unknown(_Setting):
+    """What is taken of a movement that has no pace or speed of its own: seconds a rep, metres a second, MET."""
+
+    pace_s: Pace = 3
+    speed_mps: Pace = 2
+    met: NotNegative = 6
+
+
 class WeekTarget(_Setting):
     """What a row is to get in a week: minutes, or a share (0 to 1) of all rows; either end may be open."""
 
@@ -76,6 +85,11 @@ class Methods(_Setting):
     load_minutes: Literal["session", "counted"] = "session"
     effort_factor: ByEffort = ByEffort(easy=0.7, steady=1.0, hard=1.25, all_out=1.5)
     effort_floor: ByEffort = ByEffort(easy=1, steady=3, hard=5, all_out=7)
+    floor_on_s: Positive = 20
+    floor_off_s: Positive = 60
+    unknown: Unknown = Unknown()
+    learn_prior: Positive = 2
+    learn_half_life_d: Positive = 42
     capacity_met: Positive = 12
     rest_met: Positive = 1.5
     tau_on_s: Positive = 35

@@ -45,6 +45,8 @@ class Block(Part):
     rest_after_s: SecondsValue | None = None
     rest_as: str | None = None
     talk_s: SecondsValue | None = None
+    talk_over: bool | None = None
+    announced_s: SecondsValue | None = None
     optional: Literal["exit", "skip"] | None = None
     effort: Effort | None = None
     rpe: Ten | None = None
@@ -59,6 +61,7 @@ class Section(Part):
     id: Id | None = None
     times: CountValue | None = None
     rest_between_s: SecondsValue | None = None
+    rest_after_s: SecondsValue | None = None
     blocks: list[Block] = Field(min_length=1, max_length=MAX_BLOCKS)
 
 
@@ -77,7 +80,7 @@ class Session(Part):
 
     fine_tally: Literal[1]
     title: Line
-    blocks: list[Entry] = Field(min_length=1, max_length=MAX_BLOCKS)
+    blocks: list[Entry] = Field(max_length=MAX_BLOCKS)
     announced_s: SecondsValue | None = None
     slack_s: SecondsValue | None = None
     rpe: Ten | None = None

@@ -24,8 +24,20 @@ MAX_STEPS = 500
 MAX_BLOCKS = 200
 """Blocks of one session, and of one section."""
 
+MAX_ALL_BLOCKS = 1_000
+"""Blocks of one file, those in sections together: a section of every block of the longest session."""
+
+MAX_ALL_STEPS = 5_000
+"""Steps of one file: ten for each of five hundred blocks."""
+
 MAX_SEGMENTS = 50_000
 """Segments of one tape: a day in windows of under two seconds."""
+
+MAX_VISITS = 50_000
+"""Visits of one session, those that take no time among them: as many as segments."""
+
+MAX_PLANNED_VISITS = 100_000
+"""Visits planned in all blocks together, whether a cap lets them happen or not; bounds what is held in memory."""
 
 MAX_PACED_UNITS = 300_000
 """Reps and metres paced one by one over a whole session; keeps the slowest legal file under a second."""
@@ -33,5 +45,5 @@ MAX_PACED_UNITS = 300_000
 MAX_TEXT = 20_000
 """Characters of one note."""
 
-MAX_PROBLEMS = 50
-"""Problems listed for one document; the rest is only counted."""
+MAX_PROBLEMS = 100
+"""Problems told at once: more are read by nobody."""

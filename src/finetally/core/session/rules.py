@@ -7,6 +7,7 @@ from typing import Any
 
 from finetally.core.session.clocks import Every, InnerClock, Intervals, Rotation, Task
 from finetally.core.session.document import Block, Section, Session
+from finetally.core.session.limits import MAX_ALL_BLOCKS, MAX_ALL_STEPS
 from finetally.core.session.problems import Path, Problem, path_text
 from finetally.core.session.step import Step
 from finetally.core.session.values import AmountRange, CountRange, FromScore
@@ -38,6 +39,9 @@ def step_lists(path: Path, block: Block) -> Iterator[tuple[Path, Sequence[Step],
 
 def rule_problems(session: Session) -> list[Problem]:
     """Every breach of a rule that the models alone cannot see."""
+    problems = list(_size_problems(session))
+    if problems:
+        return problems
     problems = list(_id_problems(session))
     for path, block in blocks_with_paths(session):
         if not isinstance(block.clock, Rotation) and block.steps is None:
@@ -52,6 +56,15 @@ def rule_problems(session: Session) -> list[Problem]:
 
 def _bad(path: Path, found: str, allowed: str, code: str) -> Problem:
     return Problem(path_text(path), found, allowed, code)
+
+
+def _size_problems(session: Session) -> Iterator[Problem]:
+    """More blocks or steps in the whole file than any session has."""
+    blocks = list(blocks_with_paths(session))
+    steps = sum(len(own) for path, block in blocks for _, own, _, _ in step_lists(path, block))
+    for found, most, what in ((len(blocks), MAX_ALL_BLOCKS, "blocks"), (steps, MAX_ALL_STEPS, "steps")):
+        if found > most:
+            yield _bad(("blocks",), f"{found} {what}", f"up to {most} in one session", "too_many")
 
 
 def _id_problems(session: Session) -> Iterator[Problem]:

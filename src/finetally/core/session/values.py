@@ -23,6 +23,9 @@ from pydantic_core import PydanticCustomError
 
 from finetally.core.session.limits import MAX_COUNT, MAX_DURATION_S, MAX_METRES, MAX_REPS
 
+FAILURE_PLAN = 15
+"""Reps that a dose to failure is figured at where no plan is given (docs/session-file.md)."""
+
 POUND_KG = 0.45359237
 """Kilograms in a pound (the international pound, 1959): the document keeps kilograms."""
 
@@ -159,6 +162,13 @@ class FromScore(Part):
     cap: Reps | None = None
 
 
+class ToFailure(Part):
+    """As many reps as can be done; figured at `plan`, with no reps left in reserve."""
+
+    to_failure: Literal[True]
+    plan: Reps | None = None
+
+
 def _shape(value: Any) -> str:
     if isinstance(value, list):
         return "~list"
@@ -167,6 +177,12 @@ def _shape(value: Any) -> str:
     if isinstance(value, dict | CountRange | AmountRange):
         return "~range"
     return "~number"
+
+
+def _reps_shape(value: Any) -> str:
+    if isinstance(value, ToFailure) or (isinstance(value, dict) and "to_failure" in value):
+        return "~failure"
+    return _shape(value)
 
 
 def _single_shape(value: Any) -> str:
@@ -188,8 +204,9 @@ RepsDose = Annotated[
     Annotated[Reps, Tag("~number")]
     | Annotated[CountRange, Tag("~range")]
     | Annotated[FromScore, Tag("~score")]
+    | Annotated[ToFailure, Tag("~failure")]
     | Annotated[list[Reps], Field(min_length=1, max_length=MAX_COUNT), Tag("~list")],
-    Discriminator(_shape),
+    Discriminator(_reps_shape),
 ]
 SecondsDose = Annotated[
     Annotated[Seconds, Tag("~number")]
@@ -206,5 +223,5 @@ MetresDose = Annotated[
     Discriminator(_shape),
 ]
 
-Value = float | CountRange | AmountRange | FromScore
+Value = float | CountRange | AmountRange | FromScore | ToFailure
 """What resolving starts from, lists apart."""

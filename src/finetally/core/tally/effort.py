@@ -49,6 +49,8 @@ def resisted(done: Done, methods: Methods, person: PersonGiven) -> Judged:
     if step.step.reserve is not None:
         reserve = step.step.reserve
         return Judged(_ten(10 - reserve), False, None, reserve)
+    if step.to_failure:
+        return Judged(10.0, False, None, 0)
     if load is None:
         return UNLOADED
     share: float | None = None
@@ -72,6 +74,23 @@ def _ten(effort: float) -> float:
     return min(10.0, max(1.0, effort))
 
 
+def felt_trace(tape: Tape, methods: Methods) -> list[float]:
+    """What typed effort words have made felt by the end of each segment, 0 to 10.
+
+    df/dt = (F − f)/τ: towards the word's floor F while working (τ `floor_on_s` where that is above, else
+    `floor_off_s`), towards 0 in rest, change, talk and work without a typed word; from 0 at the start, through the
+    whole session (docs/methods.md, "Effort").
+    """
+    on_s, off_s = methods.floor_on_s, methods.floor_off_s
+    felt, value = [], 0.0
+    for segment in tape.segments:
+        floor = tape.visits[segment.visit].step.effort_floor if segment.visit is not None else 0.0
+        if floor or value:
+            value = floor + (value - floor) * math.exp(-segment.seconds / (on_s if floor > value else off_s))
+        felt.append(value)
+    return felt
+
+
 class EffortTally:
     """Window efforts, block efforts and the session's, from a tape and its breathing trace."""
 
@@ -81,6 +100,7 @@ class EffortTally:
         self._methods = methods
         self._person = person
         self.judged = [resisted(done, methods, person) for done in tape.visits]
+        self.felt = felt_trace(tape, methods)
         self.windows = self._windows()
         self.clock_s, self.rms, self.blocks = self._blocks()
 
@@ -89,13 +109,13 @@ class EffortTally:
         methods = self._methods
         scale = methods.effort_scale
         made = []
-        for segment, breath in zip(self._tape.segments, self._trace, strict=True):
+        for segment, breath, felt in zip(self._tape.segments, self._trace, self.felt, strict=True):
             if segment.visit is None:
                 made.append(0.0)
                 continue
             known = self.judged[segment.visit].effort
             effort = known if known is not None else scaled(breath.integral / segment.seconds, scale)
-            made.append(max(effort, self._tape.visits[segment.visit].step.effort_floor))
+            made.append(max(effort, felt))
         return made
 
     def _blocks(self) -> tuple[list[float], list[tuple[float, float]], list[float]]:
@@ -136,6 +156,11 @@ class EffortTally:
             return 0.0
         squares = sum(c * e * e for c, e, yes in zip(self.clock_s, self.blocks, counted, strict=True) if yes)
         return min(10.0, max(0.0, math.sqrt(squares / total) + self._person.effort_offset))
+
+    def guessed(self) -> list[str]:
+        """Paths of the doses that take the time of an unknown movement."""
+        found = {path_text((*done.step.path, dose)) for done in self._tape.visits for dose in done.step.guessed}
+        return sorted(found)
 
     def not_judged(self) -> list[str]:
         """Paths of the steps whose kilograms cannot be judged."""

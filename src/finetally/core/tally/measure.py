@@ -9,6 +9,7 @@ from functools import cached_property
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
+from finetally.core.session.budget import spend
 from finetally.core.session.document import Session
 from finetally.core.tally.balance import BalanceTally
 from finetally.core.tally.effort import EffortTally, load_of
@@ -109,6 +110,7 @@ def _measured_tape(
     begun: Sequence[Breath],
 ) -> Tally:
     full = tape.library
+    spend(len(tape.segments))
     trace = breathing_trace(tape, Demand(tape, full, methods, given.person), methods, begun)
     effort = EffortTally(tape, trace, methods, given.person)
     clocked, chosen = clock_blocks(tape), counted(tape, methods)
@@ -203,7 +205,7 @@ def _rates(t: Tally, seconds: float) -> RateFigures:
 
 def _effort(t: Tally) -> EffortFigures:
     total = t.tape.total_s
-    not_judged = t.effort.not_judged()
+    not_judged, guessed = t.effort.not_judged(), t.effort.guessed()
     return {
         "mean_uptake": sum(b.integral for b in t.trace) / total if total > 0 else 0.0,
         "peak_uptake": max((max(b.start, b.end) for b in t.trace), default=0.0),
@@ -211,6 +213,7 @@ def _effort(t: Tally) -> EffortFigures:
         "oxygen_gap_s": sum(b.gap_s for b, s in zip(t.trace, t.tape.segments, strict=True) if s.kind == "work"),
         "rpe": t.rpe,
         "load": t.load,
-        "complete": not not_judged,
+        "complete": not not_judged and not guessed,
         "not_judged": not_judged,
+        "guessed": guessed,
     }

@@ -114,7 +114,11 @@ class RateFigures(TypedDict):
 
 
 class EffortFigures(TypedDict):
-    """Uptake as shares of capacity over the whole file; `rpe` 0-10; `load` = rpe × minutes."""
+    """Uptake as shares of capacity over the whole file; `rpe` 0-10; `load` = rpe × minutes.
+
+    Not `complete` where a load cannot be judged (`not_judged`) or a dose takes the time of the unknown (`guessed`):
+    both are paths into the document.
+    """
 
     mean_uptake: float
     peak_uptake: float
@@ -124,6 +128,7 @@ class EffortFigures(TypedDict):
     load: float
     complete: bool
     not_judged: list[str]
+    guessed: list[str]
 
 
 class Spread(TypedDict):

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from finetally.core.session.clocks import Amrap
-from finetally.core.session.problems import refuse
 from finetally.core.unfold.doing import full_length, is_cut, side_word
-from finetally.core.unfold.run import Count, Outcome, Run, at_end
+from finetally.core.unfold.run import Count, Outcome, Run, at_end, refuse_empty_round
 from finetally.core.unfold.steps import StepPlan
 from finetally.core.unfold.visits import Visit
 
@@ -45,7 +44,8 @@ def run_amrap(run: Run, clock: Amrap, *, rounds: int | None, fill: StepPlan | No
                 breather = doer.pacer.breather(done.seconds, plan.effort)
                 recorder.write("rest", min(breather, max(0.0, end - recorder.now)), "done", taken=True)
         if recorder.now <= began:
-            raise refuse((*run.clock_path, "window_s"), "a round that takes no time", "a dose above 0", "no_dose")
+            refuse_empty_round(run, "window_s")
+            break
         round_ += 1
     _close(run, fill, previous, end)
     recorder.window = None

@@ -53,7 +53,8 @@ def _window(run: Run, clock: Intervals, visit: Visit) -> float:
     plan = run.steps[visit.item]
     seconds = plan.seconds(visit.round_)
     if seconds is not None:
-        return seconds
+        # A dose of the step's own is per side, as everywhere; the clock's window is shared by both.
+        return seconds * 2 if plan.sides == "each" else seconds
     if clock.work_s is None:
         raise refuse((*run.clock_path, "work_s"), "nothing", "work_s, or seconds on every step", "missing")
     return run.resolver.dose_in(clock.work_s, visit.round_, run.clock_path, "work_s")

@@ -9,7 +9,7 @@ from typing import NamedTuple
 from finetally.core.session.clocks import Task
 from finetally.core.unfold.doing import full_length, is_cut, side_word
 from finetally.core.unfold.pace import EPS
-from finetally.core.unfold.run import Count, Outcome, Run, at_end
+from finetally.core.unfold.run import Count, Outcome, Run, at_end, refuse_empty_round
 from finetally.core.unfold.steps import StepPlan
 from finetally.core.unfold.tape import Done
 from finetally.core.unfold.visits import Visit
@@ -89,8 +89,21 @@ class _TaskRun:
     def left(self) -> float:
         return self.end - self.recorder.now
 
+    def _way(self) -> Iterator[_Stop]:
+        """The stops, round after round; a task that starts over ends when a whole round took no time."""
+        began, places = self.start, 0
+        for stop in _way(self.run, self.clock):
+            if places == len(self.run.order):
+                if self.recorder.now <= began + EPS:
+                    refuse_empty_round(self.run, "then")
+                    self.recorder.write("rest", self.left)
+                    return
+                began, places = self.recorder.now, 0
+            places += 1
+            yield stop
+
     def go(self) -> Outcome:
-        finished = all(self._stop(stop) for stop in _way(self.run, self.clock))
+        finished = all(self._stop(stop) for stop in self._way())
         self.recorder.window = None
         capped = self.end < math.inf
         if not finished:
@@ -102,6 +115,7 @@ class _TaskRun:
         """Do one visit and the rest after it; False when the cap ended the task."""
         run, recorder = self.run, self.recorder
         plan = run.steps[stop.visit.item]
+        recorder.enter_visit()
         recorder.write("change", min(run.change_before(plan, self.previous), max(0.0, self.left)), "done")
         side = run.side_of(stop.place, plan)
         limit = self._work_before_cap()
@@ -162,7 +176,7 @@ class _TaskRun:
         room = max(0.0, self.left)
         if rest_s > 0:
             self.recorder.write("rest", min(rest_s, room))
-        else:
+        elif self.clock.pulse is None:
             breather = self.run.doer.pacer.breather(done.seconds, plan.effort)
             self.recorder.write("rest", min(breather, room), "done", taken=True)
         return True

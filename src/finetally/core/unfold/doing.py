@@ -91,8 +91,8 @@ class Doer:
         seconds_dose = step.seconds(round_)
         limit = limit_s if seconds_dose is None else min(limit_s, seconds_dose)
         reps = step.reps(round_)
-        if reps is not None and step.pace_s is not None:
-            spent, units = self.pacer.series(reps, step.pace_s, worked, limit)
+        if reps is not None:
+            spent, units = self.pacer.series(reps, step.dose_rep_s, worked, limit)
             done.seconds += spent
             if counted == "called":
                 done.called += int(units)
@@ -100,7 +100,7 @@ class Doer:
                 done.paced += int(units)
             return
         metres = step.metres(round_)
-        if metres is not None and step.metre_s is not None:
+        if metres is not None:
             spent, units = self.pacer.series(metres, step.metre_s, worked, limit)
             done.seconds += spent
             done.metres += units

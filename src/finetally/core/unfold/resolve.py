@@ -8,7 +8,7 @@ from typing import Literal, NamedTuple, cast
 
 from finetally.core.methods.given import Score
 from finetally.core.session.problems import Path, refuse
-from finetally.core.session.values import AmountRange, CountRange, FromScore
+from finetally.core.session.values import FAILURE_PLAN, AmountRange, CountRange, FromScore, ToFailure
 
 End = Literal["plan", "low", "high"]
 
@@ -22,7 +22,7 @@ class Corner(NamedTuple):
 
 PLAN = Corner("plan", "plan")
 
-Plain = float | CountRange | AmountRange | FromScore | None
+Plain = float | CountRange | AmountRange | FromScore | ToFailure | None
 Listed = Plain | Sequence[float]
 
 
@@ -49,6 +49,11 @@ class Resolver:
         self._corner = corner
         self._scores = scores
 
+    @property
+    def at_plan(self) -> bool:
+        """Whether ranges stand where they are planned."""
+        return self._corner == PLAN
+
     def _one(self, value: Plain, default: float, *, rest: bool, counts_work: bool) -> float:
         if value is None:
             return default
@@ -56,6 +61,8 @@ class Resolver:
             return value
         if isinstance(value, FromScore):
             return self._scored(value)
+        if isinstance(value, ToFailure):
+            return FAILURE_PLAN if value.plan is None else value.plan
         end = self._corner.rests if rest else self._corner.doses
         if end == "low":
             return value.low

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from finetally.core.session.clocks import Amrap, Intervals, Task
-from finetally.core.session.problems import Path
+from finetally.core.session.problems import Path, refuse
 from finetally.core.unfold.doing import LEFT, Doer
 from finetally.core.unfold.pace import EPS
 from finetally.core.unfold.resolve import Resolver
@@ -108,6 +108,15 @@ class Count:
     def score(self) -> dict[str, Any]:
         """As published: whole rounds and reps into the next."""
         return {"rounds": self.rounds, "reps": self.reps}
+
+
+def refuse_empty_round(run: Run, key: str) -> None:
+    """A round that takes no time would go on for ever. Raises DocumentError at the planned values.
+
+    At the far ends of ranges nothing is raised: "0 to 10 reps" is a plan, and its low end is that nothing is done.
+    """
+    if run.resolver.at_plan:
+        raise refuse((*run.clock_path, key), "a round that takes no time", "a dose above 0", "no_dose")
 
 
 def at_end(left_s: float) -> bool:

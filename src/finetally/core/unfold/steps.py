@@ -15,6 +15,7 @@ from finetally.core.session.document import Block
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Path, Problem, path_text
 from finetally.core.session.step import Load, Option, Step
+from finetally.core.session.values import ToFailure
 from finetally.core.unfold.resolve import Resolver
 
 DEFAULT_MET = 5.0
@@ -22,7 +23,12 @@ DEFAULT_MET = 5.0
 
 @dataclass(frozen=True, slots=True, eq=False)
 class StepPlan:
-    """One step, ready to be done. `pace_s` and `metre_s` are fresh (no fatigue), person and squad included."""
+    """One step, ready to be done. Paces are fresh (no fatigue), person and squad included.
+
+    `pace_s`: seconds a rep of the movement's own (or typed), none for holds; reps are estimated by it. `dose_rep_s`
+    and `metre_s`: what a prescribed rep or metre takes, the unknown's value where the movement has none; `guessed`
+    names the doses for which that was taken.
+    """
 
     step: Step
     path: Path
@@ -33,7 +39,9 @@ class StepPlan:
     sides: str
     takes_turns: bool
     pace_s: float | None
-    metre_s: float | None
+    dose_rep_s: float
+    metre_s: float
+    guessed: tuple[str, ...]
     effort: str
     effort_typed: str | None
     effort_factor: float
@@ -42,6 +50,12 @@ class StepPlan:
     kit: frozenset[str]
     on_floor: bool
     resolver: Resolver
+
+    @property
+    def to_failure(self) -> bool:
+        """Whether the dose is as many reps as can be done."""
+        own = self.option.reps if self.option is not None else None
+        return isinstance(self.step.reps if own is None else own, ToFailure)
 
     def reps(self, round_: int) -> int | None:
         """Reps of the dose in a round, growth and the option's factor in; None if the dose has none."""
@@ -94,8 +108,16 @@ def chosen_option(step: Step, given: Given) -> Option | None:
     return None
 
 
+def _guessed(step: Step, option: Option | None, movement: MovementDef, rep_s: float | None) -> tuple[str, ...]:
+    """The doses that take a time of the unknown: reps without a pace, metres without a speed."""
+    reps = option.reps if option is not None and option.reps is not None else step.reps
+    if reps is not None:
+        return () if rep_s else ("reps",)
+    return ("metres",) if step.metres is not None and not movement.speed_mps else ()
+
+
 class StepReader:
-    """Makes StepPlans from steps; collects problems (unknown movement, a dose without pace) with their paths."""
+    """Makes StepPlans from steps; collects problems (an unknown movement) with their paths."""
 
     def __init__(self, library: Library, methods: Methods, given: Given, resolver: Resolver) -> None:
         self._library = library
@@ -140,7 +162,8 @@ class StepReader:
         if option is not None and option.kit:
             kit = {option.kit} if isinstance(option.kit, str) else set(option.kit)
         sides = (option.sides if option is not None else None) or step.sides or movement.sides or "both"
-        plan = StepPlan(
+        unknown = self._methods.unknown
+        return StepPlan(
             step=step,
             path=path,
             ident=step.id if step.id is not None else index,
@@ -150,7 +173,9 @@ class StepReader:
             sides=sides,
             takes_turns=sides in ("alternate", "swap"),
             pace_s=rep_s * self._factor if rep_s else None,
-            metre_s=self._factor / movement.speed_mps if movement.speed_mps else None,
+            dose_rep_s=(rep_s or unknown.pace_s) * self._factor,
+            metre_s=self._factor / (movement.speed_mps or unknown.speed_mps),
+            guessed=() if isinstance(clock, Intervals) else _guessed(step, option, movement, rep_s),
             effort=effort,
             effort_typed=typed,
             effort_factor=self._methods.effort_factor.of(effort),
@@ -160,19 +185,6 @@ class StepReader:
             on_floor=movement.position in FLOOR_POSITIONS,
             resolver=self._resolver,
         )
-        self._check_dose(plan, clock)
-        return plan
-
-    def _check_dose(self, plan: StepPlan, clock: InnerClock) -> None:
-        step, own_pace = plan.step, plan.pace_s is not None
-        if (step.reps is not None or step.grow) and not own_pace:
-            where = path_text((*plan.path, "reps"))
-            allowed = f"seconds or metres: {plan.key} has no pace, so no reps"
-            self.problems.append(Problem(where, "reps", allowed, "no_pace"))
-        if step.metres is not None and plan.metre_s is None and not isinstance(clock, Intervals):
-            where = path_text((*plan.path, "metres"))
-            allowed = f"reps or seconds: {plan.key} has no speed, so its metres take no known time"
-            self.problems.append(Problem(where, "metres", allowed, "no_speed"))
 
     def refuse_problems(self) -> None:
         """Raise what was collected, if anything."""

@@ -8,7 +8,7 @@ from typing import Any, Literal, NamedTuple
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.document import Block
-from finetally.core.session.limits import MAX_SEGMENTS
+from finetally.core.session.limits import MAX_SEGMENTS, MAX_VISITS
 from finetally.core.session.problems import Path, refuse
 from finetally.core.session.step import Load
 from finetally.core.unfold.steps import StepPlan
@@ -197,6 +197,13 @@ class Recorder:
         self._visit = -1
         self._piece = 0
         self._loose = 0
+        self._entered = 0
+
+    def enter_visit(self) -> None:
+        """Count a visit, also one that takes no time: this is what ends every loop over visits."""
+        self._entered += 1
+        if self._entered > MAX_VISITS:
+            raise refuse((), f"over {MAX_VISITS} visits", f"{MAX_VISITS} in one session", "too_many")
 
     def begin_block(self, number: int, base: Address) -> None:
         """Start writing the run of a block; `base` holds its pass, section and block."""
@@ -227,6 +234,7 @@ class Recorder:
 
     def begin_visit(self, done: Done, round_: int, side: str | None) -> int:
         """Start a visit; returns its index for `write`."""
+        self.enter_visit()
         self._visit += 1
         self._piece = 0
         self._in_visit = True

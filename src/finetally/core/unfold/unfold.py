@@ -11,6 +11,8 @@ from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.document import Section, Session
+from finetally.core.session.budget import spend
+from finetally.core.session.limits import MAX_PLANNED_VISITS
 from finetally.core.session.problems import refuse
 from finetally.core.unfold.clock_rotation import run_rotation
 from finetally.core.unfold.doing import Turns
@@ -25,12 +27,12 @@ MAX_RUNS = 2_000
 
 
 class Planned(NamedTuple):
-    """One pass through one block, and the rest of its section that follows it."""
+    """One pass through one block. `section_rest_s`: what its section rests after it, between passes or at its end."""
 
     block: int
     pass_: int | None
     ends_pass: bool
-    rest_between_s: float
+    section_rest_s: float
 
 
 def blocks_of(session: Session) -> list[BlockOf]:
@@ -54,15 +56,15 @@ def passes_of(session: Session, resolver: Resolver) -> list[Planned]:
     for entry in session.blocks:
         if isinstance(entry, Section):
             times = resolver.count(entry.times)
-            rest = resolver.rest(entry.rest_between_s)
+            between, after = resolver.rest(entry.rest_between_s), resolver.rest(entry.rest_after_s)
             size = len(entry.blocks)
             if len(plan) + times * size > MAX_RUNS:
                 raise refuse((), f"over {MAX_RUNS} passes through blocks", str(MAX_RUNS), "too_many")
             for pass_ in range(times):
                 for inner in range(size):
                     ends = inner == size - 1
-                    between = rest if ends and pass_ < times - 1 else 0.0
-                    plan.append(Planned(number + inner, pass_, ends, between))
+                    rest = (between if pass_ < times - 1 else after) if ends else 0.0
+                    plan.append(Planned(number + inner, pass_, ends, rest))
             number += size
         else:
             plan.append(Planned(number, None, False, 0.0))
@@ -81,7 +83,7 @@ def unfold(
     """Lay a session out in time.
 
     `library` without the file's own movements; `corner` says at which end ranges stand. Raises DocumentError
-    with paths for what cannot be laid out: unknown movements, doses without pace, more segments than the limit.
+    with paths for what cannot be laid out: unknown movements, rounds that take no time, more than the limits.
     """
     return Unfolder(session, library, methods, given, corner).whole()
 
@@ -113,6 +115,7 @@ class Unfolder:
         self.bench = self._bench(Turns())
         self.blocks = blocks_of(session)
         reader = StepReader(library, methods, given, self.resolver)
+        self._planned = 0
         self.works = [self._works(block, reader) for block in self.blocks]
         reader.refuse_problems()
 
@@ -137,7 +140,12 @@ class Unfolder:
         for path, steps, inner, clock_path, rounds in lists:
             plans = reader.read(block, steps, path, inner)
             if len(plans) == len(steps):
-                works.append(work_of(block, inner, clock_path, steps, plans, rounds, self.resolver))
+                work = work_of(block, inner, clock_path, steps, plans, rounds, self.resolver)
+                self._planned += len(work.order)
+                if self._planned > MAX_PLANNED_VISITS:
+                    allowed = f"{MAX_PLANNED_VISITS} in one session"
+                    raise refuse(of.path, f"over {MAX_PLANNED_VISITS} visits", allowed, "too_many")
+                works.append(work)
         return works
 
     def _bench(self, turns: Turns) -> Bench:
@@ -202,7 +210,9 @@ class Unfolder:
         recorder.begin_block(planned.block, Address(planned.pass_, of.section, of.ident))
         run = BlockRun(planned.block, planned.pass_, recorder.now)
         run.first_segment = len(recorder.tape.segments)
-        recorder.write("talk", self.resolver.dose(block.talk_s))
+        visits = len(recorder.tape.visits)
+        if not block.talk_over:
+            recorder.write("talk", self.resolver.dose(block.talk_s))
         run.clock_start = recorder.now
         self._repeats(of, run)
         run.clock_end = recorder.now
@@ -210,10 +220,11 @@ class Unfolder:
         if not last and not planned.ends_pass:
             recorder.write("rest", self.resolver.rest(block.rest_after_s))
         if not last:
-            recorder.write("rest", planned.rest_between_s)
+            recorder.write("rest", planned.section_rest_s)
         run.end = recorder.now
         run.last_segment = len(recorder.tape.segments)
         recorder.tape.runs.append(run)
+        spend(1 + run.last_segment - run.first_segment + len(recorder.tape.visits) - visits)
 
     def _repeats(self, of: BlockOf, run: BlockRun) -> None:
         recorder, block = self.bench.recorder, of.block

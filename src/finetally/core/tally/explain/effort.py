@@ -6,6 +6,7 @@ from finetally.core.tally.explain.node import Explanation, Term, UnknownFigureEr
 from finetally.core.tally.explain.times import block_label
 from finetally.core.tally.measure import Tally
 
+FELT = "felt by its end, as the effort was typed"
 BLIND = "The breathing estimate sees neither load nor tempo."
 
 
@@ -38,6 +39,8 @@ def _session(t: Tally, figure: str, name: str) -> Explanation:
         return node(figure, seconds / 60, "min", "ratio", terms)
     if name == "rpe":
         return _rpe(t, figure)
+    if name == "mean_uptake" and total <= 0:
+        return node(figure, 0.0, "share", "given", note="nothing to figure yet")
     if name == "mean_uptake":
         area = sum(b.integral for b in t.trace)
         terms = [term("uptake added up", area, "s·capacity"), term("total", total, "s", "total_s")]
@@ -167,18 +170,18 @@ def _window(t: Tally, figure: str, index: int) -> Explanation:
     visit = segment.visit or 0
     done, judged = t.tape.visits[visit], t.effort.judged[visit]
     value = t.effort.windows[index]
-    floor = done.step.effort_floor
+    felt = t.effort.felt[index]
     at = [segment.at.as_dict()]
     if judged.effort is not None:
         reserve = judged.reserve if judged.reserve is not None else 0.0
         terms = [
             term(f"resisted: 10 − {reserve:.1f} in reserve", judged.effort, "effort", at=at),
-            term("least, as the effort was typed", floor, "effort"),
+            term(FELT, felt, "effort"),
         ]
         return node(figure, value, "effort", "max", terms, "reserve and effort: Zourdos 2016")
     share = breath.integral / segment.seconds
     uptake = term("mean uptake in the window", share, "share", at=at)
-    if floor and value == floor:
-        least = term("least, as the effort was typed", floor, "effort")
+    if felt and value == felt:
+        least = term(FELT, felt, "effort")
         return node(figure, value, "effort", "max", [least], "above what the breathing tells")
     return node(figure, value, "effort", "lookup", [uptake], BLIND)

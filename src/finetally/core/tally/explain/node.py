@@ -135,7 +135,7 @@ _OPERATORS: dict[str, Callable[[list[float], Explanation, Any], float]] = {
     "product": lambda v, e, s: math.prod(v),
     "ratio": lambda v, e, s: v[0] / v[1],
     "rms": _rms,
-    "max": lambda v, e, s: max(v),
+    "max": lambda v, e, s: max(v, default=0.0),
     "floor": lambda v, e, s: whole(v[0] / v[1]) * (v[2] if len(v) > 2 else 1),
     "lookup": lambda v, e, s: scaled(v[0], s),
     "given": lambda v, e, s: e["value"],
