@@ -6,6 +6,8 @@ import math
 from typing import Any
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from finetally.core.methods.given import Given, PersonGiven
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
@@ -170,3 +172,39 @@ def test_measured_pairs_are_met() -> None:
     )
     assert made["total_s"] == 1100
     assert 0.66 <= made["effort"]["mean_uptake"] <= 0.82
+
+
+EFFORTS = ("easy", "steady", "hard", "all-out")
+CLOCKS = ("intervals", "task")
+"""The clocks in which rest stands between work. In an amrap a longer round also means fewer of them, and the last
+period of an `every` ends in rest, in which uptake is still above what it was while it rose."""
+HARDLY = 0.01
+"""Near the limit of uptake a second of rest keeps the mean over the clock up by a few thousandths of a point."""
+
+
+def alone(kind: str, work: int, rest: int, rounds: int, effort: str, movement: str) -> dict[str, Any]:
+    """A block of one movement: so much work, so much rest, in one of the clocks."""
+    dose = {"movement": movement, "seconds": work}
+    clock: dict[str, Any] = {"kind": kind, "rest_s": rest}
+    return {"clock": clock, "rounds": rounds, "steps": [dose], "effort": effort}
+
+
+@settings(max_examples=150, deadline=None)
+@given(
+    st.sampled_from(CLOCKS), st.integers(5, 180), st.integers(1, 120), st.integers(1, 90), st.integers(1, 8),
+    st.sampled_from(EFFORTS), st.sampled_from(["push-up", "march", "burpee", "calf-stretch", "jog"]),
+)  # fmt: skip
+def test_longer_work_or_shorter_rest_never_lowers_the_effort(
+    kind: str, work: int, rest: int, more: int, rounds: int, effort: str, movement: str
+) -> None:
+    """Of a block alone, from rest, at one effort word."""
+
+    def rpe(work_s: int, rest_s: int) -> float:
+        value: float = figured(session(alone(kind, work_s, rest_s, rounds, effort, movement)))["blocks"][0]["rpe"]
+        return value
+
+    plain = rpe(work, rest)
+    assert rpe(work + more, rest) >= plain - HARDLY
+    # Where a task prescribes no rest people take breathers, which may be longer than a rest of a second.
+    least = 1 if kind == "task" else 0
+    assert rpe(work, max(least, rest - more)) >= plain - HARDLY

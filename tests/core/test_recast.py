@@ -45,6 +45,8 @@ PLANS = {name: plan(name) for name in SETS}
 def held_value(entries: Any, what: Hold) -> tuple[float, dict[str, int]]:
     """The held figure, read off the published tally."""
     t = tally(parse_session(alone(list(entries), ())), library=LIBRARY)
+    if any(path.endswith("reps") for path in t.effort.guessed()):
+        raise ValueError("counts reps of what has no pace")
     called = {key: one["called"] for key, one in t.reps.movements.items()}
     return {"total": t.whole.total, "work": t.whole.work, "load": t.load, "reps": 0.0}[what], called
 

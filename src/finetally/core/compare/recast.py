@@ -226,6 +226,7 @@ class _Pourer:
         if self._held.what == "load":
             session = parse_session(alone(entries, self._of.definitions))
             t = tally(session, library=self._library, methods=self._methods)
+            self._refuse_guesses(t.tape)
             return (OVER if t.tape.overflows else t.load), t.tape
         tape = self._tape(entries)
         if tape.overflows:
@@ -270,11 +271,14 @@ class _Pourer:
     def _tape(self, entries: Sequence[Entry]) -> Tape:
         session = parse_session(alone(entries, self._of.definitions))
         tape = unfold(session, library=self._library, methods=self._methods)
+        self._refuse_guesses(tape)
+        return tape
+
+    def _refuse_guesses(self, tape: Tape) -> None:
+        """A guessed pace is good enough for what the coach counts herself, not for what a format would count."""
         for done in tape.visits:
-            # A guessed pace is good enough for what the coach counts herself, not for what a format would count.
             if "reps" in done.step.guessed and done.step.key not in self._held.reps:
                 raise refuse((*done.step.path, "reps"), "reps", "a movement with a pace", "no_pace")
-        return tape
 
     def _dosed(self, reps: Mapping[str, int]) -> list[Mapping[str, Any]]:
         """Each step's dose with its reps replaced (by one, where none are given); time stays."""
