@@ -47,6 +47,29 @@ function find(document: Json, place: PlacePart[]): unknown {
   return here
 }
 
+/** Where an object or list stands now: at `place` if that still leads to it, else its keys and indices. */
+function placeOf(document: Json, target: unknown, place: PlacePart[]): PlacePart[] {
+  try {
+    if (find(document, place) === target) return place
+  } catch {
+    // What the place counted on has moved.
+  }
+  const stack: [unknown, PlacePart[]][] = [[document, []]]
+  for (let next = stack.pop(); next; next = stack.pop()) {
+    const [here, path] = next
+    if (here === target) return path
+    if (Array.isArray(here)) here.forEach((one, index) => stack.push([one, [...path, index]]))
+    else if (isObject(here)) for (const [key, one] of Object.entries(here)) stack.push([one, [...path, key]])
+  }
+  throw new Error('nothing there any more')
+}
+
+function holds(value: unknown, target: unknown): boolean {
+  if (value === target) return true
+  if (Array.isArray(value)) return value.some((one) => holds(one, target))
+  return isObject(value) && Object.values(value).some((one) => holds(one, target))
+}
+
 function list(document: Json, place: PlacePart[]): unknown[] {
   const found = find(document, place)
   if (!Array.isArray(found)) throw new Error('not a list')
@@ -60,22 +83,20 @@ function inBounds(index: number, last: number): void {
 function set(document: Json, edit: Extract<Edit, { op: 'set' }>): Edit {
   const key = edit.place[edit.place.length - 1]
   if (key === undefined) throw new Error('a key to set')
-  const parent = find(document, edit.place.slice(0, -1))
+  const parentPlace = edit.place.slice(0, -1)
+  const parent = find(document, parentPlace)
   if (Array.isArray(parent)) {
     if (typeof key !== 'number' || edit.unset) throw new Error('an index to set')
     inBounds(key, parent.length - 1)
     const before: unknown = parent[key]
     parent[key] = structuredClone(edit.value)
-    return { op: 'set', place: edit.place, value: before }
+    return { op: 'set', place: [...placeOf(document, parent, parentPlace), key], value: before }
   }
   if (!isObject(parent) || typeof key !== 'string') throw new Error('not an object')
-  const inverse: Edit =
-    key in parent
-      ? { op: 'set', place: edit.place, value: parent[key] }
-      : { op: 'set', place: edit.place, unset: true }
+  const undone = key in parent ? { value: parent[key] } : { unset: true }
   if (edit.unset) Reflect.deleteProperty(parent, key)
   else parent[key] = structuredClone(edit.value)
-  return inverse
+  return { op: 'set', place: [...placeOf(document, parent, parentPlace), key], ...undone }
 }
 
 function applyOne(document: Json, edit: Edit): Edit {
@@ -84,20 +105,22 @@ function applyOne(document: Json, edit: Edit): Edit {
   if (edit.op === 'insert') {
     inBounds(edit.index, items.length)
     items.splice(edit.index, 0, structuredClone(edit.value))
-    return { op: 'remove', place: edit.place, index: edit.index }
+    return { op: 'remove', place: placeOf(document, items, edit.place), index: edit.index }
   }
   inBounds(edit.index, items.length - 1)
   if (edit.op === 'remove') {
     const [value] = items.splice(edit.index, 1)
-    return { op: 'insert', place: edit.place, index: edit.index, value }
+    return { op: 'insert', place: placeOf(document, items, edit.place), index: edit.index, value }
   }
   const targetPlace = edit.to_place ?? edit.place
   const target = list(document, targetPlace)
+  if (holds(items[edit.index], target)) throw new Error('inside of what is moved')
   const [taken] = items.splice(edit.index, 1)
   inBounds(edit.to_index, target.length)
   target.splice(edit.to_index, 0, taken)
-  const back: Edit = { op: 'move', place: targetPlace, index: edit.to_index, to_index: edit.index }
-  return edit.to_place ? { ...back, to_place: edit.place } : back
+  const place = placeOf(document, target, targetPlace)
+  const back: Edit = { op: 'move', place, index: edit.to_index, to_index: edit.index }
+  return target === items ? back : { ...back, to_place: placeOf(document, items, edit.place) }
 }
 
 /** Apply edits in order to a copy; returns it with the edits that undo them, in their order. */

@@ -50,11 +50,11 @@ meta: NOTE ":" [FREE] -> note | CAUTION ":" FREE -> caution | TAGS ":" FREE -> t
 PART.9: /(warm[- ]?up|main(\s+part)?|finisher|cool[- ]?down|block)\b/i
 MAY.9: /\(\s*(optional|may be left out|or stop here|may stop here)\s*\)/i
 QUOTED.9: /"[^"\n]*"|“[^”\n]*”/
-CLOCKRANGE.8: /\d+(:[0-5]\d){1,2}\s*(-|–|to)\s*\d+(:[0-5]\d){1,2}/
-CLOCKTIME.7: /\d+(:[0-5]\d){1,2}/
-LIST.6: /\d+(\.\d+)?(\s*\/\s*\d+(\.\d+)?)+(?!\s*(on|off)\b)/
-RANGE.5: /\d+(\.\d+)?\s*(-|–|to)\s*\d+(\.\d+)?/
-NUMBER.4: /\d+(\.\d+)?/
+CLOCKRANGE.8: /\d{1,9}(:[0-5]\d){1,2}\s*(-|–|to)\s*\d{1,9}(:[0-5]\d){1,2}/
+CLOCKTIME.7: /\d{1,9}(:[0-5]\d){1,2}/
+LIST.6: /\d{1,9}(\.\d{1,20})?(?!\d)(\s*\/\s*\d{1,9}(\.\d{1,20})?(?!\d))+(?!\s*(on|off)\b)/
+RANGE.5: /\d{1,9}(\.\d{1,20})?(?!\d)\s*(-|–|to)\s*\d{1,9}(\.\d{1,20})?(?!\d)/
+NUMBER.4: /\d{1,9}(\.\d{1,20})?(?!\d)/
 S.3: /s(ec(ond)?s?)?\b(?!\s*-)/i
 MIN.3: /min(ute)?s?\b|'/i
 M.3: /m(et(re|er)s?)?\b/i
@@ -78,8 +78,8 @@ LEFT.3: /on\s+the\s+left|left\s+side/i
 RIGHT.3: /on\s+the\s+right|right\s+side/i
 FILL.3: /to\s+fill\b/i
 TO_FAILURE.3: /(to|until)\s+failure\b/i
-GROW.8: /[+-]\s*\d+\s+(each|every|a|per)\s+round/i
-TEMPO.8: /tempo\s+\d+(\.\d+)?(\s*-\s*\d+(\.\d+)?){3}/i
+GROW.8: /[+-]\s*\d{1,9}\s+(each|every|a|per)\s+round/i
+TEMPO.8: /tempo\s+\d{1,9}(\.\d{1,20})?(?!\d)(\s*-\s*\d{1,9}(\.\d{1,20})?(?!\d)){3}/i
 EFFORT.8: /effort\s+(easy|steady|hard|all[- ]?out)/i
 IN_RESERVE.3: /(left\s+)?in\s+(reserve|the\s+tank)/i
 A_REP.6: /(a|per|each)\s+rep\b/i

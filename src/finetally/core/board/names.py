@@ -40,6 +40,10 @@ def slug(words: str) -> str:
     return re.sub(r"[^\w]+", "-", words.lower()).strip("-")[:120] or "movement"
 
 
+MOST_NEAR = 200
+"""Unknown names of one text that nearest names are looked up for; a text of more is no session."""
+
+
 class NameBook:
     """Names, aliases and keys of a library. What several movements are called alike, the first has."""
 
@@ -55,6 +59,7 @@ class NameBook:
         for text, key in list(self._keys.items()):
             self._keys.setdefault(_singular(text), key)
         self._said: dict[str, str] = {}
+        self._near: dict[str, tuple[str, ...]] = {}
 
     def key_of(self, words: str) -> str | None:
         """The movement that is called so, forgiving case, hyphens and plurals; None if nothing is."""
@@ -67,8 +72,12 @@ class NameBook:
 
     def stub(self, words: str, line: int, column: int) -> Stub:
         """Words that name no movement."""
-        near = self._library.nearest(slug(words))
-        return Stub(slug(words), words, line, column, tuple(self._library[key].name or key for key in near))
+        key = slug(words)
+        near = self._near.get(key)
+        if near is None and len(self._near) < MOST_NEAR:
+            names = (self._library[one].name or one for one in self._library.nearest(key))
+            near = self._near[key] = tuple(names)
+        return Stub(key, words, line, column, near or ())
 
     def words_of(self, key: str) -> str:
         """What stands on the wall for a key: its name if that reads back, else the key in quotes."""

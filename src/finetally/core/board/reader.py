@@ -16,6 +16,7 @@ from finetally.core.board.names import NameBook, Stub
 from finetally.core.board.problems import BoardError, BoardProblem, of_line
 from finetally.core.board.unsaid import Patch, laid_over
 from finetally.core.movements.library import Library
+from finetally.core.session.cleaning import cleaned
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, shown
@@ -59,7 +60,7 @@ def read_board(text: str, *, library: Library, unsaid: Patch | None = None) -> B
     """
     if len(text) > MAX_BYTES:
         raise BoardError([BoardProblem(1, 1, f"{len(text)} characters", f"up to {MAX_BYTES}", "too_large")])
-    lines = text.replace("\r\n", "\n").replace("\r", "\n").split("\n")
+    lines = cleaned(text).replace("\r\n", "\n").replace("\r", "\n").split("\n")
     if len(lines) > MAX_LINES:
         raise BoardError([BoardProblem(MAX_LINES, 1, f"{len(lines)} lines", f"up to {MAX_LINES}", "too_large")])
     lines, patch = _trailer(lines)
@@ -73,7 +74,8 @@ def read_board(text: str, *, library: Library, unsaid: Patch | None = None) -> B
 
 
 def _definitions(patch: Patch | None) -> list[MovementDef]:
-    movements = (patch or {}).get("set", {}).get("movements") or []
+    given = (patch or {}).get("set")
+    movements = given.get("movements") if isinstance(given, dict) else None
     made = []
     for one in movements if isinstance(movements, list) else ():
         try:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import json
 from collections.abc import Iterator
 from typing import Any
@@ -22,6 +23,8 @@ from finetally.core.unfold.unfold import unfold
 
 EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
 MOST_WAYS = 3
+MOST_TRIED = 6
+"""Sets of parts that are taken out together and laid out; those that should come closest."""
 EPS = 1e-6
 
 
@@ -57,7 +60,7 @@ def fit_to_time(
     longer = now <= available_s
     found = list(finder.singles(document, now, longer=longer))
     if not longer and len({change.kind for change, _ in found}) < MOST_WAYS:
-        found.extend(finder.doubles(document))
+        found.extend(finder.doubles(document, now))
     best: dict[str, tuple[Change, float]] = {}
     for change, length in found:
         # Which part is taken out makes a way of its own; rounds, windows and rests are one way each.
@@ -79,15 +82,42 @@ def _both(first: Change, second: Change) -> Change:
     return Change(first.kind, f"{first.what}; {second.what}", [*first.edits, *second.edits])
 
 
+_EMPTY: dict[str, Any] = {"fine_tally": 1, "title": "-", "blocks": []}
+_NO_TIME: dict[str, Any] = {"clock": {"kind": "intervals", "work_s": 0}, "steps": [{"movement": "-"}], "part": "main"}
+"""What stands for all that follows an entry: something, in no time."""
+
+
 class _Finder:
     def __init__(self, available_s: float, library: Library, methods: Methods, given: Given) -> None:
         self._available_s = available_s
         self._library = library
         self._methods = methods
         self._given = given
+        self._lengths: dict[tuple[str, bool], float] = {}
 
     def length(self, document: dict[str, Any]) -> float:
-        """The timetable of a document, without any other figure."""
+        """The timetable of a document, without any other figure.
+
+        How long an entry lasts depends on no other but on whether one follows, so only entries that were not met
+        before are laid out: a fit costs about as many entries as it tries changes, not as many sessions.
+        """
+        if self._given.until is not None:
+            return self._laid_out(document)
+        entries = document["blocks"]
+        last = len(entries) - 1
+        slack = {key: document[key] for key in ("slack_s",) if key in document}
+        seconds = [self._entry(document, entry, follows=index < last) for index, entry in enumerate(entries)]
+        return sum(seconds) + self._laid_out({**_EMPTY, **slack})
+
+    def _entry(self, document: dict[str, Any], entry: dict[str, Any], *, follows: bool) -> float:
+        key = (json.dumps(entry, sort_keys=True), follows)
+        if key not in self._lengths:
+            after = [_NO_TIME] if follows else []
+            own = [*(document.get("movements") or ()), {"key": "-"}]
+            self._lengths[key] = self._laid_out({**_EMPTY, "movements": own, "blocks": [entry, *after]})
+        return self._lengths[key]
+
+    def _laid_out(self, document: dict[str, Any]) -> float:
         session = parse_session(document)
         tape = unfold(session, library=self._library, methods=self._methods, given=self._given)
         return booked_s(tape, session, Resolver(PLAN, self._given.scores))
@@ -101,9 +131,11 @@ class _Finder:
             return None
         return length if length <= self._available_s + EPS else None
 
-    def singles(self, document: dict[str, Any], now: float, *, longer: bool) -> Iterator[tuple[Change, float]]:
+    def singles(
+        self, document: dict[str, Any], now: float, *, longer: bool, cuts: bool = True
+    ) -> Iterator[tuple[Change, float]]:
         """Every single change that fits: of each series the one that comes closest."""
-        for cut in () if longer else cuts_of(document, self._given):
+        for cut in cuts_of(document, self._given) if cuts and not longer else ():
             length = self._fits(document, cut)
             if length is not None:
                 yield cut, length
@@ -129,24 +161,60 @@ class _Finder:
                 high = middle
         return best
 
-    def doubles(self, document: dict[str, Any]) -> Iterator[tuple[Change, float]]:
-        """A part taken out that is not enough alone, and then the closest change of what is left."""
-        short = [cut for cut in cuts_of(document, self._given) if self._fits(document, cut) is None]
+    def doubles(self, document: dict[str, Any], now: float) -> Iterator[tuple[Change, float]]:
+        """Parts taken out that are not enough alone, and then the closest change of what is left.
+
+        What a change saves hardly depends on the others, so each is measured once and those together that should
+        come closest are laid out: at most MOST_TRIED of them, however many blocks there are.
+        """
+        cuts = [(cut, now - length) for cut in cuts_of(document, self._given) if (length := self._after(document, cut))]
+        short = [(cut, saved) for cut, saved in cuts if now - saved > self._available_s + EPS]
+        most = self._savings(document, now)
         found = False
-        for cut in short:
-            less = applied(document, cut)
-            for more in self.singles(less, self.length(less), longer=False):
-                found = True
-                yield _both(cut, more[0]), more[1]
-        if found:
+        for parts in (1, 2):
+            together = [
+                (sum(saved for _, saved in chosen), [cut for cut, _ in chosen])
+                for chosen in itertools.combinations(short, parts)
+            ]
+            # Those first that take out least and may still be enough.
+            together.sort(key=lambda pair: pair[0])
+            enough = [cut for saved, cut in together if now - saved - most <= self._available_s + EPS]
+            for chosen in enough[:MOST_TRIED]:
+                for change, length in self._more(document, chosen):
+                    found = True
+                    yield change, length
+            if found:
+                return
+
+    def _after(self, document: dict[str, Any], change: Change) -> float | None:
+        """The length after a change; None where it cannot be made."""
+        try:
+            return self.length(applied(document, change))
+        except DocumentError:
+            return None
+
+    def _savings(self, document: dict[str, Any], now: float) -> float:
+        """The most that any one series saves at its far end."""
+        ends = (series[-1] for series in series_of(document, longer=False) if series)
+        return max((now - length for end in ends if (length := self._after(document, end))), default=0.0)
+
+    def _more(self, document: dict[str, Any], cuts: list[Change]) -> Iterator[tuple[Change, float]]:
+        """The parts out, and the closest of each series of what is left."""
+        try:
+            less, gone = document, cuts[0]
+            for number, cut in enumerate(cuts):
+                # Places of later parts shift when an earlier one goes: the cut of the same name is looked up anew.
+                again = cut if number == 0 else next(c for c in cuts_of(less, self._given) if c.what == cut.what)
+                less = applied(less, again)
+                gone = again if number == 0 else _both(gone, again)
+            length = self.length(less)
+        except (DocumentError, StopIteration):
             return
-        # Two parts out, and shorter rests if that is still too long.
-        for cut in short:
-            less = applied(document, cut)
-            for second in cuts_of(less, self._given):
-                least = applied(less, second)
-                for more in self.singles(least, self.length(least), longer=False):
-                    yield _both(_both(cut, second), more[0]), more[1]
+        if length <= self._available_s + EPS:
+            yield gone, length
+            return
+        for more in self.singles(less, length, longer=False, cuts=False):
+            yield _both(gone, more[0]), more[1]
 
     def figured(self, document: dict[str, Any], change: Change) -> FitWay:
         """A way with what the session then comes to."""

@@ -110,6 +110,38 @@ def _find(document: Document, place: Sequence[PlacePart]) -> Any:
     return here
 
 
+def _place_of(document: Document, target: Any, place: Sequence[PlacePart]) -> list[PlacePart]:
+    """Where an object or list stands now: at `place` if that still leads to it, else its keys and indices.
+
+    An edit may move what a place counts on: an index before it, or an id that it goes by.
+    """
+    try:
+        if _find(document, place) is target:
+            return list(place)
+    except EditError:
+        pass
+    stack: list[tuple[Any, tuple[PlacePart, ...]]] = [(document, ())]
+    while stack:
+        here, path = stack.pop()
+        if here is target:
+            return list(path)
+        children: Any = here.items() if isinstance(here, dict) else enumerate(here) if isinstance(here, list) else ()
+        stack.extend((child, (*path, key)) for key, child in children if isinstance(child, dict | list))
+    raise EditError(place, "nothing there any more")
+
+
+def _holds(value: Any, target: Any) -> bool:
+    """Whether a list is somewhere inside a value."""
+    stack = [value]
+    while stack:
+        here = stack.pop()
+        if here is target:
+            return True
+        if isinstance(here, dict | list):
+            stack.extend(here.values() if isinstance(here, dict) else here)
+    return False
+
+
 def _list(document: Document, place: Sequence[PlacePart]) -> list[Any]:
     found = _find(document, place)
     if not isinstance(found, list):
@@ -130,19 +162,23 @@ def _apply(document: Document, edit: SetEdit | InsertEdit | RemoveEdit | MoveEdi
     if isinstance(edit, InsertEdit):
         _at(items, edit.index, edit.place, end=True)
         items.insert(edit.index, copy.deepcopy(edit.value))
-        return RemoveEdit(place=edit.place, index=edit.index)
+        return RemoveEdit(place=_place_of(document, items, edit.place), index=edit.index)
     _at(items, edit.index, edit.place, end=False)
     if isinstance(edit, RemoveEdit):
-        return InsertEdit(place=edit.place, index=edit.index, value=items.pop(edit.index))
+        taken = items.pop(edit.index)
+        return InsertEdit(place=_place_of(document, items, edit.place), index=edit.index, value=taken)
     target_place = edit.to_place if edit.to_place is not None else edit.place
     target = _list(document, target_place)
+    if _holds(items[edit.index], target):
+        raise EditError(target_place, "inside of what is moved")
     taken = items.pop(edit.index)
     if edit.to_index > len(target):
         items.insert(edit.index, taken)
         raise EditError(target_place, f"index {edit.to_index} of a list of {len(target)}")
     target.insert(edit.to_index, taken)
-    back = edit.place if edit.to_place is not None else None
-    return MoveEdit(place=target_place, index=edit.to_index, to_index=edit.index, to_place=back)
+    back = _place_of(document, items, edit.place) if target is not items else None
+    place = _place_of(document, target, target_place)
+    return MoveEdit(place=place, index=edit.to_index, to_index=edit.index, to_place=back)
 
 
 def _set(document: Document, edit: SetEdit) -> Edit:
@@ -156,17 +192,15 @@ def _set(document: Document, edit: SetEdit) -> Edit:
         _at(parent, key, edit.place, end=False)
         before = parent[key]
         parent[key] = copy.deepcopy(edit.value)
-        return SetEdit(place=edit.place, value=before)
+        return SetEdit(place=[*_place_of(document, parent, parent_place), key], value=before)
     if not isinstance(parent, dict) or not isinstance(key, str):
         raise EditError(edit.place, "not an object")
-    inverse = (
-        SetEdit(place=edit.place, value=parent[key]) if key in parent else SetEdit(place=edit.place, unset=True)
-    )
+    undone = {"value": parent[key]} if key in parent else {"unset": True}
     if edit.unset:
         parent.pop(key, None)
     else:
         parent[key] = copy.deepcopy(edit.value)
-    return inverse
+    return SetEdit(place=[*_place_of(document, parent, parent_place), key], **undone)
 
 
 def apply_edits(document: Document, edits: Sequence[Edit]) -> tuple[Document, list[Edit]]:

@@ -16,7 +16,10 @@ Tiers = list[list[Lane]]
 """Lanes to choose among; a later tier only where nothing of an earlier one holds the movements."""
 
 OWN_WORDS = frozenset(
-    {"id", "title", "notes", "part", "talk_s", "optional", "effort", "rpe", "calls", "on_purpose", "rest_as"}
+    {
+        "id", "title", "notes", "part", "announced_s", "talk_s", "talk_over", "optional", "effort", "rpe", "calls",
+        "on_purpose", "rest_as",
+    }  # fmt: skip
 )
 """Keys of a block that say nothing of its format; its rest_after_s neither, at the end of the shape."""
 

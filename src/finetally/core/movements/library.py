@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
-import difflib
 from collections.abc import Iterable, Iterator, Mapping
 from types import MappingProxyType
 
+from rapidfuzz import fuzz, process
+
 from finetally.core.session.movement import MovementDef
+
+
+LONGEST_NAME = 80
+"""Characters of what may still be a movement's name; what is longer resembles none."""
 
 
 class Library(Mapping[str, MovementDef]):
@@ -47,5 +52,8 @@ class Library(Mapping[str, MovementDef]):
         return made
 
     def nearest(self, key: str, count: int = 3) -> list[str]:
-        """Up to `count` keys that read most like `key`."""
-        return difflib.get_close_matches(key.lower(), list(self._by_key), n=count, cutoff=0.5)
+        """Up to `count` keys that read most like `key`, at least half like it; nothing for what is no name."""
+        if len(key) > LONGEST_NAME:
+            return []
+        found = process.extract(key.lower(), self._by_key.keys(), scorer=fuzz.ratio, limit=count, score_cutoff=50)
+        return [name for name, _, _ in found]

@@ -3,6 +3,12 @@
 MAX_BYTES = 5_000_000
 """A year of sessions written out is under 3 MB; more is not a session."""
 
+MAX_NODES = 400_000
+"""Values in one file: a session of 5,000 steps with options, loads and lists has under 200,000."""
+
+MAX_LABEL = 500
+"""Characters of a line: a title, a name, a key."""
+
 MAX_DEPTH = 24
 """The deepest legal place (section, block, station, step, option, load) is 14 levels down."""
 

@@ -2,8 +2,14 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+
+from finetally.core.session.limits import MAX_PROBLEMS
+
+MAX_SHOWN, MAX_PLACE = 60, 200
+"""Characters that are shown of what was found, and of a place: a key may be as long as the file."""
 
 PathPart = str | int
 Path = tuple[PathPart, ...]
@@ -17,6 +23,8 @@ def path_text(path: Sequence[PathPart]) -> str:
             text += f"[{part}]"
         else:
             text += f".{part}" if text else part
+        if len(text) > MAX_PLACE:
+            return text[: MAX_PLACE - 3] + "..."
     return text or "(document)"
 
 
@@ -30,9 +38,13 @@ def shown(value: object) -> str:
         text = "null"
     elif isinstance(value, bool):
         text = "true" if value else "false"
+    elif isinstance(value, str):
+        text = repr(value[:MAX_SHOWN])
+    elif isinstance(value, int) and value.bit_length() > 1024:
+        text = "a number of hundreds of digits"
     else:
-        text = repr(value) if isinstance(value, str) else str(value)
-    return text if len(text) <= 60 else text[:57] + "..."
+        text = str(value)
+    return text if len(text) <= MAX_SHOWN else text[: MAX_SHOWN - 3] + "..."
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,10 +63,10 @@ class Problem:
 
 
 class DocumentError(ValueError):
-    """A document that cannot be read or figured. Carries every problem found."""
+    """A document that cannot be read or figured. Carries every problem found, up to MAX_PROBLEMS."""
 
     def __init__(self, problems: Iterable[Problem]) -> None:
-        self.problems = tuple(problems)
+        self.problems = tuple(itertools.islice(problems, MAX_PROBLEMS))
         super().__init__("; ".join(p.text for p in self.problems))
 
 

@@ -11,7 +11,8 @@ from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
 from finetally.core.session.document import Session
-from finetally.core.session.limits import MAX_BYTES, MAX_DEPTH, MAX_PROBLEMS
+from finetally.core.session.cleaning import UNCLEAN, cleaned
+from finetally.core.session.limits import MAX_BYTES, MAX_DEPTH, MAX_NODES, MAX_PROBLEMS
 from finetally.core.session.problems import (
     DocumentError,
     Path,
@@ -42,11 +43,12 @@ def _object(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
 def read_json(data: bytes | str) -> Any:
     """Parse JSON from outside. Refuses what is too large, too deep, not finite, or has a key twice.
 
-    Raises DocumentError with a place for each problem.
+    Text is cleaned (see `cleaned`). Raises DocumentError with a place for each problem.
     """
     size = len(data)
     if size > MAX_BYTES:
         raise refuse((), f"{size / 1e6:.1f} MB", f"up to {MAX_BYTES / 1e6:g} MB", "too_large")
+    _refuse_crowds(data)
     try:
         text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
         value = json.loads(text, object_pairs_hook=_object)
@@ -62,26 +64,62 @@ def read_json(data: bytes | str) -> Any:
     problems = _tree_problems(value)
     if problems:
         raise DocumentError(problems)
+    # What is not to be there comes as an escape, or as a character beyond the printable ones.
+    return _clean_tree(value) if "\\u" in text or UNCLEAN.search(text) else value
+
+
+def _refuse_crowds(data: bytes | str) -> None:
+    """Refuse more values than any session has before they are made: each takes a hundred times its byte."""
+    marks = ("[", "{", ",")
+    count = sum(data.count(mark.encode()) if isinstance(data, bytes) else data.count(mark) for mark in marks)
+    # Commas in texts count too: there is room for a hundred thousand of them.
+    if count > MAX_NODES + 100_000:
+        raise refuse((), f"{count} values", f"up to {MAX_NODES}", "too_large")
+
+
+def _clean_tree(value: Any) -> Any:
+    """The same with every text cleaned, keys too. Nesting is known to be shallow."""
+    if isinstance(value, str):
+        return cleaned(value)
+    if isinstance(value, list):
+        return [_clean_tree(one) for one in value]
+    if isinstance(value, dict):
+        return {cleaned(key): _clean_tree(one) for key, one in value.items()}
     return value
 
 
 def _tree_problems(root: Any) -> list[Problem]:
+    """What JSON allows and a document does not. Paths are made only where something is wrong."""
     problems: list[Problem] = []
-    stack: list[tuple[Path, Any]] = [((), root)]
+    stack: list[tuple[Any, _Link | None, int]] = [(root, None, 0)]
     while stack and len(problems) < MAX_PROBLEMS:
-        path, value = stack.pop()
+        value, place, depth = stack.pop()
         if isinstance(value, float):
             if not math.isfinite(value):
-                problems.append(Problem(path_text(path), str(value), "a finite number", "not_finite"))
+                problems.append(Problem(_path_of(place), str(value), "a finite number", "not_finite"))
         elif isinstance(value, dict | list):
-            if len(path) >= MAX_DEPTH:
-                problems.append(Problem(path_text(path), "very deep nesting", f"{MAX_DEPTH} levels", "too_deep"))
+            if depth >= MAX_DEPTH:
+                problems.append(Problem(_path_of(place), "very deep nesting", f"{MAX_DEPTH} levels", "too_deep"))
                 continue
             for key in getattr(value, "twice", ()):
-                problems.append(Problem(path_text((*path, key)), "the key twice", "each key once", "duplicate_key"))
+                problems.append(Problem(_path_of((key, place)), "the key twice", "each key once", "duplicate_key"))
             children: Any = value.items() if isinstance(value, dict) else enumerate(value)
-            stack.extend(((*path, key), child) for key, child in children)
+            for key, child in children:
+                if isinstance(child, float | dict | list):
+                    stack.append((child, (key, place), depth + 1))
     return problems
+
+
+_Link = tuple[PathPart, Any]
+"""A place as a chain from the inside out: a key, and the chain of what it is in."""
+
+
+def _path_of(place: _Link | None) -> str:
+    parts: list[PathPart] = []
+    while place is not None:
+        part, place = place
+        parts.append(part)
+    return path_text(tuple(reversed(parts)))
 
 
 _ALLOWED = {

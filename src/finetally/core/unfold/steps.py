@@ -13,7 +13,8 @@ from finetally.core.movements.patterns import FLOOR_POSITIONS
 from finetally.core.session.clocks import InnerClock, Intervals
 from finetally.core.session.document import Block
 from finetally.core.session.movement import MovementDef
-from finetally.core.session.problems import DocumentError, Path, Problem, path_text
+from finetally.core.session.limits import MAX_PROBLEMS
+from finetally.core.session.problems import DocumentError, Path, Problem, path_text, shown
 from finetally.core.session.step import Load, Option, Step
 from finetally.core.session.values import ToFailure
 from finetally.core.unfold.resolve import Resolver
@@ -126,17 +127,22 @@ class StepReader:
         self._resolver = resolver
         self._factor = given.person.pace_factor or methods.pace_factor
         self.problems: list[Problem] = []
+        self._unknown: dict[str, str] = {}
 
     def movement(self, key: str, path: Path) -> MovementDef | None:
         """Look a movement up; an unknown one becomes a problem that offers the nearest names."""
         found = self._library.get(key)
         if found is None:
-            near = self._library.nearest(key)
-            allowed = "a movement of the library or of the file"
-            if near:
-                allowed += f" (nearest: {', '.join(near)})"
-            self.problems.append(Problem(path_text(path), repr(key), allowed, "unknown_movement"))
+            if len(self.problems) < MAX_PROBLEMS:
+                allowed = self._unknown.get(key) or self._known_near(key)
+                self.problems.append(Problem(path_text(path), shown(key), allowed, "unknown_movement"))
         return found
+
+    def _known_near(self, key: str) -> str:
+        near = self._library.nearest(key)
+        allowed = "a movement of the library or of the file"
+        allowed += f" (nearest: {', '.join(near)})" if near else ""
+        return self._unknown.setdefault(key, allowed)
 
     def read(self, block: Block, steps: Sequence[Step], path: Path, clock: InnerClock) -> list[StepPlan]:
         """The plans of a step list; `path` is the list's."""

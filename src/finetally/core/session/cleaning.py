@@ -1,0 +1,21 @@
+"""The one rule for text that comes from outside: no control characters, no halves of characters."""
+
+from __future__ import annotations
+
+import re
+
+UNCLEAN = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x9f\u2028\u2029\ud800-\udfff\ufffe\uffff]")
+"""Control characters (tab and line ends apart), line ends of other alphabets, lone surrogates, what is no character:
+they break spreadsheets, calendars, databases and answers in UTF-8."""
+
+
+def cleaned(text: str) -> str:
+    """Text without what UNCLEAN lists; a lone surrogate becomes the mark for what cannot be shown."""
+    if not UNCLEAN.search(text):
+        return text
+    return UNCLEAN.sub(lambda found: "\ufffd" if "\ud800" <= found[0] <= "\udfff" else "", text)
+
+
+def one_line(text: str) -> str:
+    """Text for one line: cleaned, line ends and runs of blanks as single blanks."""
+    return " ".join(cleaned(text).split())
