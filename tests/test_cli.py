@@ -26,7 +26,7 @@ def test_json_is_one_object_a_line(good: Path, tmp_path: Path, capsys: pytest.Ca
     assert main(["figures", str(good), str(good), "--methods", str(methods), "--json"]) == 0
     lines = capsys.readouterr().out.splitlines()
     assert [json.loads(line)["total_s"] for line in lines] == [2280, 2280]
-    assert json.loads(lines[0])["effort"]["rpe"] == pytest.approx(6.285, abs=0.02)
+    assert json.loads(lines[0])["effort"]["rpe"] == pytest.approx(6.039, abs=0.02)
 
 
 def test_table_names_the_parts(good: Path, capsys: pytest.CaptureFixture[str]) -> None:

@@ -17,6 +17,8 @@ CLOCK_WIDTH, SCORE_WIDTH, GAP = 34.0, 26.0, 3.0
 SCALES = (1.0, 0.93, 0.86, 0.79, 0.72)
 """From comfortable to the smallest that is still read from a metre away; a longer session takes more pages."""
 
+MOST_TO_SHRINK = 2
+
 FONTS = (
     ("head", "", "BarlowCondensed-SemiBold"),
     ("text", "", "SourceSans3-Regular"),
@@ -27,7 +29,8 @@ FONTS = (
 def card_pdf(card: Card, paper: Paper = "a4") -> bytes:
     """Draw the card. What is on it is the card's; nothing is left out for want of room."""
     made = _Sheet(card, paper, SCALES[0])
-    for scale in SCALES[1:]:
+    # The smallest type takes half the room: what is over two pages does not get onto one.
+    for scale in SCALES[1:] if made.pages_count == MOST_TO_SHRINK else ():
         if made.pages_count == 1:
             break
         made = _Sheet(card, paper, scale)

@@ -6,7 +6,7 @@ from io import StringIO
 from typing import Any
 
 import pytest
-from django.contrib.auth import authenticate, get_user_model
+from django.contrib.auth import get_user_model
 from django.core.management import CommandError, call_command
 from django.test import Client
 
@@ -32,8 +32,8 @@ def first_account() -> str:
 
 def test_the_first_account_is_a_head_coach_who_can_sign_in(db: None, asked: Any) -> None:
     assert first_account().strip() == "ina is head coach of Ridge."
-    user = authenticate(username="ina", password="snow-rope-4410")
-    assert user is not None
+    user = get_user_model().objects.get(username="ina")
+    assert user.check_password("snow-rope-4410")
     [membership] = Membership.objects.filter(user_id=user.pk)
     assert (membership.squad.name, membership.role) == ("Ridge", "head-coach")
 

@@ -61,8 +61,11 @@ def test_numbers_of_a_wrong_kind_are_no_fault_of_the_server(world: World) -> Non
     for params in ({"rounds": "many"}, {"order": 7}, {"rest_s": [1]}):
         answer = world.send("coach", "POST", "/compare/sweep", {**sweep, "params": params})
         assert answer.status_code == 200, params
+        assert all(point["column"]["why"] for point in answer.json()["points"])
     ladder = {**sweep, "format": "rep-ladder", "param": "start", "low": 1, "high": 3, "step": 1}
     answer = world.send("coach", "POST", "/compare/sweep", {**ladder, "params": {"end": 10**9, "by": 1}})
+    assert all("10000" in point["column"]["why"] for point in answer.json()["points"])
+    answer = world.send("coach", "POST", "/compare/sweep", {**ladder, "params": {"end": 10**4, "by": 1}})
     assert all("rungs" in point["column"]["why"] for point in answer.json()["points"])
 
 
@@ -102,9 +105,11 @@ def test_a_recast_is_used_and_what_is_no_block_is_refused(world: World) -> None:
 
 def test_a_shape_is_kept_replaced_and_dropped(world: World) -> None:
     shape = {"name": "Short bursts", "key": "even-intervals", "params": {"work_s": 15, "rest_s": 45}}
-    first = world.send("coach", "POST", "/shapes", shape).json()
-    again = world.send("coach", "POST", "/shapes", {**shape, "params": {"work_s": 10}}).json()
-    assert first["id"] == again["id"]
+    blind = world.send("coach", "POST", "/shapes", shape)
+    assert (blind.status_code, blind.json()["type"]) == (409, "about:changed")
+    first = world.send("coach", "POST", "/shapes", {**shape, "replaces": world.shape.pk}).json()
+    again = {**shape, "params": {"work_s": 10}, "replaces": first["id"]}
+    assert first["id"] == world.send("coach", "POST", "/shapes", again).json()["id"]
     assert [one["params"] for one in world.send("athlete", "GET", "/shapes").json()] == [{"work_s": 10}]
     assert world.send("athlete", "DELETE", f"/shapes/{first['id']}").status_code == 403
     assert world.send("stranger", "DELETE", f"/shapes/{first['id']}").status_code == 404

@@ -8,10 +8,11 @@ from typing import Any
 import pytest
 
 from finetally.web.plan.demo import load_demo_plan
-from finetally.web.plan.levelling import propose
+from finetally.web.plan.levelling import propose, states_of
 from finetally.web.plan.models import Entry
 from finetally.web.plan.running import watch_of, watched
-from finetally.web.squads.actor import member
+from finetally.web.plan.week import read_week
+from finetally.web.squads.actor import Actor, Right, member
 from finetally.web.squads.models import Squad
 from finetally.web.training.demo import load_demo
 from tests.web.conftest import World
@@ -152,7 +153,14 @@ def test_rules_that_cannot_hold_are_named_in_words(world: World) -> None:
 
 
 def edit(slot: str, **more: Any) -> dict[str, Any]:
-    return {"slot": slot, "kind": "day", "what": "moves", **more}
+    """An edit as made on what stands now."""
+    entry = Entry.objects.select_related("squad").get(pk=slot)
+    states = states_of(read_week(owner_of(entry.squad), entry.squad.pk, entry.day))
+    return {"slot": slot, "kind": "day", "what": "moves", "made_on": states[slot][1], **more}
+
+
+def owner_of(squad: Squad) -> Actor:
+    return Actor("member", {squad.pk: Right.HEAD})
 
 
 def test_edits_of_another_kind_of_entry_are_refused_with_their_place(world: World) -> None:

@@ -114,7 +114,7 @@ def test_an_entry_is_moved_repeated_skipped_logged_and_taken_off(world: World) -
         ("/plan/phases", {"begins": on(0), "weeks": 2, "kind": "build", "load_low": 3, "load_high": 2}, "load_low"),
         (
             "/plan/level/take",
-            {"day": on(0), "edits": [{"slot": "x", "kind": "day", "what": "", "day": 3}]},
+            {"day": on(0), "edits": [{"slot": "x", "kind": "day", "what": "", "day": 3, "made_on": "x"}]},
             "edits[0].slot",
         ),
     ],

@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 
 from finetally.web.api.api import openapi_document
+from finetally.web.squads.models import SquadMovement
 from finetally.web.training.models import Session
 from tests.web.conftest import DOCUMENT, World
 
@@ -25,6 +26,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/sign-out", None, (401, 204, 204, 204, 204, 204)),
     ("GET", "/movements", None, (401, 200, 200, 200, 200, 404)),
     ("POST", "/movements", {"kind": "json", "text": "[]", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
+    ("DELETE", "/movements/{key}?squad=SQUAD_ID", None, (401, 403, 204, 204, 404, 404)),
     ("GET", "/movements.{kind}", None, (401, 200, 200, 200, 200, 404)),
     ("GET", "/formats", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/formats/make", {"key": "strict-20-10", "movements": ["burpee"]}, (401, 200, 200, 200, 200, 404)),
@@ -74,6 +76,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/plan/links?squad=SQUAD_ID", None, (401, 403, 200, 200, 404, 404)),
     ("POST", "/plan/links", {"squad": "SQUAD"}, (401, 403, 201, 201, 404, 404)),
     ("DELETE", "/plan/links/{link_id}", None, (401, 403, 204, 204, 404, 404)),
+    ("GET", "/squads/{squad_id}/methods", None, (401, 200, 200, 200, 404, 404)),
     ("GET", "/people", None, (401, 403, 200, 200, 200, 404)),
     (
         "PATCH",
@@ -99,6 +102,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/sessions/{session_id}", None, (401, 200, 200, 200, 404, 404)),
     ("PUT", "/sessions/{session_id}", SAVE, (401, 403, 200, 200, 404, 404)),
     ("POST", "/sessions/{session_id}/duplicate", None, (401, 403, 201, 201, 404, 404)),
+    ("POST", "/sessions/{session_id}/pin", None, (401, 204, 204, 204, 404, 404)),
     ("POST", "/sessions/{session_id}/archive", None, (401, 403, 200, 200, 404, 404)),
     ("GET", "/sessions/{session_id}/revisions", None, (401, 200, 200, 200, 404, 404)),
     ("GET", "/sessions/{session_id}/revisions/{revision_id}", None, (401, 200, 200, 200, 404, 404)),
@@ -120,6 +124,7 @@ def filled(text: str, world: World) -> str:
         .replace("{change_id}", str(world.planned.change.pk))
         .replace("{link_id}", str(world.planned.link.pk))
         .replace("{day}", "2026-12-07")
+        .replace("{key}", "gate-vault")
         .replace("{item}", "0")
         .replace("{code}", "no-warm-up")
         .replace("SESSION", str(world.session.pk))
@@ -136,7 +141,9 @@ def filled(text: str, world: World) -> str:
     ],
 )
 def test_right(world: World, method: str, path: str, body: Any, who: str | None, status: int) -> None:
-    sent = None if body is None else filled(json.dumps(body), world)
+    vault = {"key": "gate-vault", "name": "gate vault", "patterns": {"jump": 1.0}, "pace_s": 4.0}
+    SquadMovement.objects.create(squad=world.squad, key="gate-vault", definition=vault)
+    sent = None if body is None else json.loads(filled(json.dumps(body), world))
     answer = world.send(who, method, filled(path, world), sent)
     assert answer.status_code == status, answer.content
     if status >= 400:

@@ -81,7 +81,7 @@ def test_a_conflict_can_be_put_on_top(world: World) -> None:
 
 def test_a_wrong_document_is_refused_and_nothing_changes(world: World) -> None:
     session = read(world)
-    body = {"document": {**session["document"], "blocks": []}, "base": session["etag"], "tab": "t"}
+    body = {"document": {**session["document"], "blocks": {}}, "base": session["etag"], "tab": "t"}
     answer = world.send("coach", "PUT", f"/sessions/{world.session.pk}", body)
     assert answer.status_code == 422
     assert answer.json()["problems"][0]["path"] == "blocks"

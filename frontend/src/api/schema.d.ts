@@ -35,7 +35,7 @@ export interface paths {
         put?: never;
         /**
          * Sign Out
-         * @description End it.
+         * @description End it, and what the browser kept of it.
          */
         post: operations["sign_out"];
         delete?: never;
@@ -232,6 +232,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{session_id}/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pin Session
+         * @description Keep the present version as it is: it goes out as a file.
+         */
+        post: operations["pin_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{session_id}/archive": {
         parameters: {
             query?: never;
@@ -331,6 +351,26 @@ export interface paths {
          */
         post: operations["import_movements"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Movement
+         * @description Take away a movement that the squad defined.
+         */
+        delete: operations["remove_movement"];
         options?: never;
         head?: never;
         patch?: never;
@@ -651,7 +691,7 @@ export interface paths {
         put?: never;
         /**
          * Keep Shape
-         * @description Keep one; another of that name is replaced.
+         * @description Keep one.
          */
         post: operations["keep_shape"];
         delete?: never;
@@ -732,7 +772,7 @@ export interface paths {
         post?: never;
         /**
          * Drop Entry
-         * @description Take an entry off the plan.
+         * @description Take an entry off the plan, as it was seen.
          */
         delete: operations["drop_entry"];
         options?: never;
@@ -1103,7 +1143,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Methods
+         * @description What a squad's figures are made with.
+         */
+        get: operations["methods"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2302,7 +2346,7 @@ export interface components {
         };
         /**
          * MovementFileIn
-         * @description A file of movements.
+         * @description A file of movements; `replace`: those that the squad has defined otherwise are to be as in the file.
          */
         MovementFileIn: {
             /**
@@ -2312,6 +2356,11 @@ export interface components {
             kind: "csv" | "json";
             /** Text */
             text: string;
+            /**
+             * Replace
+             * @default false
+             */
+            replace?: boolean;
             /** Squad */
             squad?: number | null;
         };
@@ -3158,7 +3207,7 @@ export interface components {
         };
         /**
          * ShapeIn
-         * @description A name, a format of the table, and its numbers.
+         * @description A name, a format of the table, and its numbers; the id of the shape of that name that it replaces.
          */
         ShapeIn: {
             /** Name */
@@ -3172,6 +3221,8 @@ export interface components {
             params?: {
                 [key: string]: unknown;
             };
+            /** Replaces */
+            replaces?: number | null;
             /** Squad */
             squad?: number | null;
         };
@@ -3243,6 +3294,8 @@ export interface components {
             hall: boolean;
             /** Intended */
             intended: number | null;
+            /** Version */
+            version: string;
         };
         /**
          * EntryOut
@@ -3287,6 +3340,8 @@ export interface components {
             skipped: boolean;
             /** Logged */
             logged: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * Figure
@@ -3409,6 +3464,8 @@ export interface components {
             clashes: components["schemas"]["Clash"][];
             /** Changes */
             changes: components["schemas"]["ChangeOut"][];
+            /** Methods Version */
+            methods_version: string;
         };
         /**
          * WeekRow
@@ -3472,10 +3529,10 @@ export interface components {
             squad?: number | null;
         };
         /**
-         * Details
-         * @description What can be set of an entry; what is not sent stays as it is.
+         * ChangeIn
+         * @description What is set of an entry, and the version of it that was seen.
          */
-        Details: {
+        ChangeIn: {
             /** Day */
             day?: string | null;
             /** Time */
@@ -3498,6 +3555,8 @@ export interface components {
             logged_effort?: number | null;
             /** Newest */
             newest?: boolean | null;
+            /** Version */
+            version: number;
         };
         /**
          * RepeatIn
@@ -3524,14 +3583,18 @@ export interface components {
             minutes: number | null;
             /** Effort */
             effort: number | null;
+            /** Version */
+            version: string;
         };
         /**
          * AttendanceIn
-         * @description Whether somebody came, and what they did.
+         * @description Whether somebody came, and what they did; the version of it that was seen.
          */
         AttendanceIn: {
             /** Person */
             person: number;
+            /** Version */
+            version: string;
             /**
              * Came
              * @default true
@@ -3555,9 +3618,11 @@ export interface components {
         };
         /**
          * DayIn
-         * @description What a day is meant to be.
+         * @description What a day is meant to be, and the version of it that was seen.
          */
         DayIn: {
+            /** Version */
+            version: string;
             /**
              * Intent
              * @default
@@ -3596,7 +3661,7 @@ export interface components {
         };
         /**
          * LevelEditIO
-         * @description One edit of a proposal: another version of an entry, or another day (from 0).
+         * @description One edit of a proposal: another version of an entry, or another day (from 0); what it was made on.
          */
         LevelEditIO: {
             /** Slot */
@@ -3609,6 +3674,8 @@ export interface components {
             version?: number | null;
             /** Day */
             day?: number | null;
+            /** Made On */
+            made_on: string;
         };
         /**
          * OutcomeOut
@@ -3808,23 +3875,27 @@ export interface components {
         };
         /**
          * MethodsOut
-         * @description All settings of a squad, defaults included.
+         * @description All settings of a squad, defaults included, and the version that they are.
          */
         MethodsOut: {
             /** Methods */
             methods: {
                 [key: string]: unknown;
             };
+            /** Version */
+            version: string;
         };
         /**
          * MethodsIn
-         * @description Settings to change; null takes one back to its default.
+         * @description Settings to change, and the version of them that was seen; null takes one back to its default.
          */
         MethodsIn: {
             /** Methods */
             methods: {
                 [key: string]: unknown;
             };
+            /** Version */
+            version: string;
         };
         /**
          * MutedOut
@@ -4660,6 +4731,15 @@ export interface operations {
                     "application/json": components["schemas"]["MeOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -4680,6 +4760,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5356,6 +5445,71 @@ export interface operations {
             };
         };
     };
+    pin_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     archive_session: {
         parameters: {
             query?: {
@@ -5719,6 +5873,91 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_movement: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -5779,6 +6018,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6629,6 +6877,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -6698,6 +6955,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -6756,6 +7022,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6832,6 +7107,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -6901,6 +7185,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -6923,7 +7216,9 @@ export interface operations {
     };
     drop_entry: {
         parameters: {
-            query?: never;
+            query: {
+                version: number;
+            };
             header?: never;
             path: {
                 entry_id: string;
@@ -6966,6 +7261,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -6997,7 +7301,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Details"];
+                "application/json": components["schemas"]["ChangeIn"];
             };
         };
         responses: {
@@ -7030,6 +7334,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7108,6 +7421,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -7168,6 +7490,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7244,6 +7575,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -7304,6 +7644,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7380,6 +7729,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -7440,6 +7798,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7512,6 +7879,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -7574,6 +7950,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7710,6 +8095,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -7779,6 +8173,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -7840,6 +8243,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7917,6 +8329,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -7979,6 +8400,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8054,6 +8484,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -8114,6 +8553,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8190,6 +8638,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -8248,6 +8705,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8322,6 +8788,82 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8384,6 +8926,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8435,6 +8986,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8501,6 +9061,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8553,6 +9122,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,12 +1,14 @@
 """Settings of the Django project. What differs between installations comes from the environment:
 
 FINE_TALLY_VAR (folder for the database and the secret, default ./var), FINE_TALLY_DATABASE (file name in it),
-FINE_TALLY_HOSTS (names it is reached by, comma-separated), FINE_TALLY_HTTPS=1 (behind a TLS proxy).
+FINE_TALLY_HOSTS (names it is reached by, comma-separated), FINE_TALLY_HTTPS=1 (behind a TLS proxy),
+FINE_TALLY_PROXIES (how many proxies stand in front and are trusted to say whom they serve; 1 with HTTPS, else 0).
 """
 
 import os
 import re
 import secrets
+from datetime import timedelta
 from pathlib import Path
 
 from finetally.core.session.limits import MAX_BYTES
@@ -15,6 +17,7 @@ HERE = Path(__file__).resolve().parent
 VAR = Path(os.environ.get("FINE_TALLY_VAR", "var")).resolve()
 VAR.mkdir(parents=True, exist_ok=True)
 HTTPS = os.environ.get("FINE_TALLY_HTTPS") == "1"
+PROXIES = int(os.environ.get("FINE_TALLY_PROXIES", "1" if HTTPS else "0"))
 
 
 def _secret() -> str:
@@ -34,6 +37,7 @@ INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.sessions",
+    "axes",
     "finetally.web.squads",
     "finetally.web.training",
     "finetally.web.plan",
@@ -42,11 +46,19 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "finetally.web.headers.HeadersMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "finetally.web.body.OnlyJsonMiddleware",
+    "finetally.web.work.WorkMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "finetally.web.problems.DatabaseMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
 ]
 ROOT_URLCONF = "finetally.web.urls"
 WSGI_APPLICATION = "finetally.web.wsgi.application"
@@ -60,7 +72,8 @@ DATABASES = {
             # Writers take their lock at once and wait for it, readers never wait (WAL).
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+            # FULL: what was confirmed is on the disk, also when the machine loses its power.
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
         },
         "CONN_MAX_AGE": None,
     }
@@ -92,17 +105,31 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 -
     return "/app/assets/" in url and bool(_HASHED.match(url))
 
 
-DATA_UPLOAD_MAX_MEMORY_SIZE = MAX_BYTES
-FILE_UPLOAD_MAX_MEMORY_SIZE = MAX_BYTES
+# Bodies are read by web/body.py, each route within its own bound; this bounds what is read by Django itself.
+DATA_UPLOAD_MAX_MEMORY_SIZE = FILE_UPLOAD_MAX_MEMORY_SIZE = MAX_BYTES
+WORK_UNITS = 600_000
+"""Units of work of one request: the longest session that there may be, with ranges; some four seconds."""
 CSRF_FAILURE_VIEW = "finetally.web.problems.csrf_failure"
 CSRF_COOKIE_SAMESITE = SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SECURE = SESSION_COOKIE_SECURE = HTTPS
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
 SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
 X_FRAME_OPTIONS = "DENY"
+
+# Guessing passwords: counted in the database, by name and address, so that nobody else is kept out by it.
+AXES_FAILURE_LIMIT = 10
+AXES_COOLOFF_TIME = timedelta(minutes=5)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_DISABLE_ACCESS_LOG = True
+AXES_VERBOSE = False
+AXES_USERNAME_CALLABLE = "finetally.web.api.account.name_of"
+AXES_IPWARE_PROXY_COUNT = PROXIES
+AXES_IPWARE_META_PRECEDENCE_ORDER = ["HTTP_X_FORWARDED_FOR", "REMOTE_ADDR"] if PROXIES else ["REMOTE_ADDR"]
 
 LOGGING = {
     "version": 1,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Container, Iterator
 
 from typing_extensions import TypedDict
 
@@ -93,20 +93,25 @@ def card_of(t: Tally) -> Card:
         "total_s": t.tape.total_s,
         "people": t.session.people,
         "notes": (t.session.notes or "").splitlines(),
-        "blocks": [_block(t, wall, number) for number in _numbers(t)],
+        "blocks": _blocks(t, wall),
         "kit": [{"kit": one.kit, "kg": one.kg, "count": one.pieces} for one in kit_needed(t)],
         "cautions": [*([own] if isinstance(own, str) else own), *HEALTH],
     }
 
 
-def _numbers(t: Tally) -> list[int]:
-    return sorted({run.block for run in t.tape.runs})
+def _blocks(t: Tally, wall: Wall) -> list[CardBlock]:
+    runs: dict[int, list[BlockRun]] = {}
+    for run in t.tape.runs:
+        runs.setdefault(run.block, []).append(run)
+    kinds: dict[int, set[str]] = {}
+    for call in calls_of(t.tape):
+        kinds.setdefault(t.tape.segments[call.segment].block, set()).add(call.kind)
+    return [_block(t, wall, number, runs[number], kinds.get(number, set())) for number in sorted(runs)]
 
 
-def _block(t: Tally, wall: Wall, number: int) -> CardBlock:
+def _block(t: Tally, wall: Wall, number: int, runs: list[BlockRun], kinds: Container[str]) -> CardBlock:
     of = t.tape.blocks[number]
     block, entry = of.block, entry_of(of.block)
-    runs = [run for run in t.tape.runs if run.block == number]
     after = runs[-1].end - runs[-1].clock_end
     return {
         "title": block.title or format_of(block)["name"],
@@ -115,7 +120,7 @@ def _block(t: Tally, wall: Wall, number: int) -> CardBlock:
         "notes": (block.notes or "").splitlines(),
         "lines": list(wall.steps(entry)),
         "marks": _marks(t, runs),
-        "calls": _calls(t, number),
+        "calls": _calls(of, kinds),
         "rest_after_s": after,
         "score": any(run.scores for run in runs),
         "optional": block.optional,
@@ -133,6 +138,8 @@ def _of_run(t: Tally, run: BlockRun, several: bool) -> Iterator[Mark]:
     about = of.clock_kind in ("amrap", "task")
     if run.clock_start > run.start:
         yield {"at_s": run.start, "what": f"{pass_}talk", "about": False}
+    elif of.block.talk_over and of.block.talk_s:
+        yield {"at_s": run.start, "what": f"{pass_}talk, people move", "about": False}
     yield {"at_s": run.clock_start, "what": f"{pass_}start", "about": False}
     for start, what in _turns(t, run):
         if start > run.clock_start:
@@ -175,10 +182,8 @@ def _where(of: BlockOf, at: Address) -> str:
     return f"time {(at.repeat or 0) + 1}"
 
 
-def _calls(t: Tally, number: int) -> list[str]:
-    own = t.tape.blocks[number].block.calls
+def _calls(of: BlockOf, kinds: Container[str]) -> list[str]:
+    own = of.block.calls
     if own is not None:
         return [call.say for call in own]
-    first = {i for i, segment in enumerate(t.tape.segments) if segment.block == number}
-    kinds = {call.kind for call in calls_of(t.tape) if call.segment in first}
     return [words for kind, words in CALL_WORDS.items() if kind in kinds]

@@ -14,6 +14,11 @@ Pace = Annotated[float, Field(gt=0, le=3600, allow_inf_nan=False)]
 NotNegative = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
 
 
+Code = Annotated[str, Field(max_length=64)]
+UptakeShare = Annotated[float, Field(ge=0, le=2, allow_inf_nan=False)]
+EffortPoint = Annotated[float, Field(ge=0, le=10, allow_inf_nan=False)]
+
+
 class _Setting(BaseModel):
     model_config = ConfigDict(extra="forbid", frozen=True, validate_default=True)
 
@@ -94,7 +99,7 @@ class Methods(_Setting):
     rest_met: Positive = 1.5
     tau_on_s: Positive = 35
     tau_off_s: Positive = 60
-    effort_scale: list[tuple[float, float]] = Field(
+    effort_scale: list[tuple[UptakeShare, EffortPoint]] = Field(
         default=[(0.125, 0), (0.40, 3), (0.60, 5), (0.75, 6.7), (0.90, 8.5), (1.00, 10)],
         min_length=2,
         max_length=50,
@@ -103,7 +108,7 @@ class Methods(_Setting):
     balance: Literal["eight-rows", "force-directions", "six-roots"] = "eight-rows"
     balance_by: Literal["work-time", "visits", "effort-time"] = "work-time"
     landings_limit: NotNegative = 100
-    muted_checks: list[str] = []
+    muted_checks: list[Code] = Field(default=[], max_length=200)
     hard_day_effort: NotNegative = 7
     hard_day_load: NotNegative | None = None
     clash_hours: NotNegative = 48

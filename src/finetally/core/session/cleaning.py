@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from typing import Any
 
 UNCLEAN = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x9f\u2028\u2029\ud800-\udfff\ufffe\uffff]")
 """Control characters (tab and line ends apart), line ends of other alphabets, lone surrogates, what is no character:
@@ -19,3 +20,14 @@ def cleaned(text: str) -> str:
 def one_line(text: str) -> str:
     """Text for one line: cleaned, line ends and runs of blanks as single blanks."""
     return " ".join(cleaned(text).split())
+
+
+def cleaned_tree(value: Any) -> Any:
+    """The same JSON value with every text cleaned, keys too. Nesting must be known to be shallow."""
+    if isinstance(value, str):
+        return cleaned(value)
+    if isinstance(value, list):
+        return [cleaned_tree(one) for one in value]
+    if isinstance(value, dict):
+        return {cleaned(key): cleaned_tree(one) for key, one in value.items()}
+    return value

@@ -11,7 +11,7 @@ from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
 from finetally.core.session.document import Session
-from finetally.core.session.cleaning import UNCLEAN, cleaned
+from finetally.core.session.cleaning import UNCLEAN, cleaned_tree
 from finetally.core.session.limits import MAX_BYTES, MAX_DEPTH, MAX_NODES, MAX_PROBLEMS
 from finetally.core.session.problems import (
     DocumentError,
@@ -65,7 +65,7 @@ def read_json(data: bytes | str) -> Any:
     if problems:
         raise DocumentError(problems)
     # What is not to be there comes as an escape, or as a character beyond the printable ones.
-    return _clean_tree(value) if "\\u" in text or UNCLEAN.search(text) else value
+    return cleaned_tree(value) if "\\u" in text or UNCLEAN.search(text) else value
 
 
 def _refuse_crowds(data: bytes | str) -> None:
@@ -75,17 +75,6 @@ def _refuse_crowds(data: bytes | str) -> None:
     # Commas in texts count too: there is room for a hundred thousand of them.
     if count > MAX_NODES + 100_000:
         raise refuse((), f"{count} values", f"up to {MAX_NODES}", "too_large")
-
-
-def _clean_tree(value: Any) -> Any:
-    """The same with every text cleaned, keys too. Nesting is known to be shallow."""
-    if isinstance(value, str):
-        return cleaned(value)
-    if isinstance(value, list):
-        return [_clean_tree(one) for one in value]
-    if isinstance(value, dict):
-        return {cleaned(key): _clean_tree(one) for key, one in value.items()}
-    return value
 
 
 def _tree_problems(root: Any) -> list[Problem]:

@@ -27,6 +27,11 @@ class Pacer:
         self._breathers = methods.breathers
         self._paced = 0
 
+    @property
+    def paced(self) -> int:
+        """Reps and metres paced so far."""
+        return self._paced
+
     def fatigue(self, worked_s: float) -> float:
         """Factor on the pace after `worked_s` of work in this clock: 1 + F (1 − e^(−w/T))."""
         if self._f == 0:

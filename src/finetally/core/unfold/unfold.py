@@ -26,6 +26,10 @@ MAX_RUNS = 2_000
 """Passes through blocks: sections times their blocks."""
 
 
+PACED_A_UNIT = 20
+"""Reps or metres paced one by one that are as much work as a segment."""
+
+
 class Planned(NamedTuple):
     """One pass through one block. `section_rest_s`: what its section rests after it, between passes or at its end."""
 
@@ -210,7 +214,7 @@ class Unfolder:
         recorder.begin_block(planned.block, Address(planned.pass_, of.section, of.ident))
         run = BlockRun(planned.block, planned.pass_, recorder.now)
         run.first_segment = len(recorder.tape.segments)
-        visits = len(recorder.tape.visits)
+        visits, paced = len(recorder.tape.visits), self.bench.pacer.paced
         if not block.talk_over:
             recorder.write("talk", self.resolver.dose(block.talk_s))
         run.clock_start = recorder.now
@@ -224,7 +228,8 @@ class Unfolder:
         run.end = recorder.now
         run.last_segment = len(recorder.tape.segments)
         recorder.tape.runs.append(run)
-        spend(1 + run.last_segment - run.first_segment + len(recorder.tape.visits) - visits)
+        units = run.last_segment - run.first_segment + len(recorder.tape.visits) - visits
+        spend(1 + units + (self.bench.pacer.paced - paced) // PACED_A_UNIT)
 
     def _repeats(self, of: BlockOf, run: BlockRun) -> None:
         recorder, block = self.bench.recorder, of.block

@@ -82,6 +82,11 @@ class Watch:
             self._solver.stop_search()
 
 
+def move_words(day: int, to: int) -> str:
+    """What a move is called; days from 0."""
+    return f"moves from day {day + 1} to day {to + 1}"
+
+
 def bouts_of(slots: Sequence[Slot], chosen: Mapping[str, tuple[int, int]], begins: date) -> list[Bout]:
     """The week's bouts with versions and days as chosen; slots that are not named stay as they are."""
     made = []

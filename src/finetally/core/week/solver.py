@@ -14,7 +14,7 @@ from finetally.core.week.bout import Amount, Bout, hours_between
 from finetally.core.week.clash import enough
 from finetally.core.week.load import WEEK, is_hard
 from finetally.core.week.plan import Rules, intended
-from finetally.core.week.proposal import EDIT, UNMET, LevelEdit, Levelled, Slot, Watch
+from finetally.core.week.proposal import EDIT, UNMET, LevelEdit, Levelled, Slot, Watch, move_words
 
 SEED = 20
 DETERMINISTIC_LIMIT = 8.0
@@ -299,7 +299,7 @@ class Leveller:
             if version:
                 edits.append(LevelEdit(slot.key, "version", slot.versions[version].what, version=version))
             if day != slot.day:
-                edits.append(LevelEdit(slot.key, "day", f"moves from day {slot.day + 1} to day {day + 1}", day=day))
+                edits.append(LevelEdit(slot.key, "day", move_words(slot.day, day), day=day))
         unmet = tuple(name for name, met in self.aims if not solver.boolean_value(met))
         return Levelled(chosen, tuple(edits), unmet, (), proven)
 

@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import threading
+from datetime import timedelta
+
+from axes.models import AccessAttempt
+from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema, Status
+from django.utils import timezone
+from ninja import Router, Schema
 from ninja.utils import check_csrf
 from pydantic import Field
 
-from finetally.web.problems import ProblemOut, csrf_failure, problem_response
-from finetally.web.squads import tries
+from finetally.web.problems import ProblemOut, busy_response, csrf_failure, problem_response
 from finetally.web.squads.models import Membership
 
 router = Router()
@@ -43,7 +48,17 @@ def _me(request: HttpRequest) -> MeOut:
     return MeOut(name=request.user.get_username(), squads=squads)
 
 
-REFUSALS = {401: ProblemOut, 403: ProblemOut, 429: ProblemOut}
+REFUSALS = {400: ProblemOut, 401: ProblemOut, 403: ProblemOut, 429: ProblemOut, 503: ProblemOut}
+MOST_HASHES = 2
+"""Passwords that a process looks at at the same time: each takes a processor for a fifth of a second, on purpose."""
+KEPT = timedelta(days=30)
+"""How long wrong passwords are remembered."""
+_hashing = threading.BoundedSemaphore(MOST_HASHES)
+
+
+def name_of(request: HttpRequest, credentials: dict[str, str] | None = None) -> str:
+    """The name that wrong passwords are counted for, whatever the case it is typed in."""
+    return str((credentials or {}).get("username") or "").casefold()
 
 
 @router.post("/sign-in", auth=None, response={200: MeOut, **REFUSALS}, operation_id="sign_in")
@@ -51,24 +66,33 @@ def sign_in(request: HttpRequest, data: SignIn) -> MeOut | HttpResponse:
     """Start a session of one's own."""
     if check_csrf(request) is not None:
         return csrf_failure(request)
-    address = request.META.get("REMOTE_ADDR", "")
-    if not tries.may_try(data.name, address):
-        wait = f"Too many wrong passwords. Wait {tries.WITHIN_S // 60} minutes, then try again."
-        return problem_response(429, "too-many-tries", wait)
-    user = authenticate(request, username=data.name, password=data.password)
+    if settings.HTTPS and not request.is_secure():
+        missing = "The proxy in front does not say that it was reached by https: it must send X-Forwarded-Proto."
+        return problem_response(400, "proxy", missing)
+    if not _hashing.acquire(blocking=False):
+        return busy_response("Many are signing in just now. Try again in a moment.")
+    try:
+        user = authenticate(request, username=data.name, password=data.password)
+    finally:
+        _hashing.release()
     if user is None:
-        tries.note_wrong(data.name, address)
+        if getattr(request, "axes_locked_out", False):
+            minutes = int(settings.AXES_COOLOFF_TIME.total_seconds() // 60)
+            wait = f"Too many wrong passwords. Wait {minutes} minutes, then try again."
+            return problem_response(429, "too-many-tries", wait)
         return problem_response(401, "sign-in", "That name and password do not go together.")
-    tries.forget(data.name, address)
     login(request, user)
+    AccessAttempt.objects.filter(attempt_time__lt=timezone.now() - KEPT).delete()
     return _me(request)
 
 
 @router.post("/sign-out", response={204: None}, operation_id="sign_out")
-def sign_out(request: HttpRequest) -> Status[None]:
-    """End it."""
+def sign_out(request: HttpRequest) -> HttpResponse:
+    """End it, and what the browser kept of it."""
     logout(request)
-    return Status(204, None)
+    answer = HttpResponse(status=204)
+    answer["Clear-Site-Data"] = '"cache", "storage"'
+    return answer
 
 
 @router.get("/me", response={200: MeOut, 401: ProblemOut}, operation_id="me")

@@ -6,7 +6,8 @@ import json
 from typing import Any
 
 from django.conf import settings
-from django.core.exceptions import PermissionDenied, RequestDataTooBig
+from django.core.exceptions import PermissionDenied
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError
@@ -14,7 +15,7 @@ from ninja.errors import ValidationError as RequestError
 from ninja.parser import Parser
 from ninja.security import APIKeyCookie
 
-from finetally.core.session.limits import MAX_BYTES
+from finetally.core.session.limits import MAX_PROBLEMS
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.core.session.reading import read_json
 from finetally.web.api.account import router as account
@@ -29,15 +30,17 @@ from finetally.web.api.sessions import router as sessions
 from finetally.web.api.shapes import router as shapes
 from finetally.web.api.squads import router as squads
 from finetally.web.api.tables import router as tables
-from finetally.web.problems import problem_response
+from finetally.web.body import TooSlowError, read_body
+from finetally.web.problems import database_refusal, problem_response
 from finetally.web.squads.actor import Actor, member
+from finetally.web.versions import ChangedError
 
 
 class SafeParser(Parser):
     """Reads bodies with the core's reader: bounded, no key twice, nothing but finite numbers."""
 
     def parse_body(self, request: HttpRequest) -> Any:
-        return read_json(request.body)
+        return read_json(read_body(request))
 
 
 class SignedIn(APIKeyCookie):
@@ -52,7 +55,15 @@ class SignedIn(APIKeyCookie):
         return member(request.user.pk)
 
 
-api = NinjaAPI(
+class Api(NinjaAPI):
+    """Reads a body where ninja makes ready to answer: after the checks of who acts, before it looks at the body."""
+
+    def create_temporal_response(self, request: HttpRequest) -> HttpResponse:
+        read_body(request)
+        return super().create_temporal_response(request)
+
+
+api = Api(
     title="Fine Tally",
     version="1",
     description="Measures planned training sessions. Durations are seconds, loads kilograms.",
@@ -100,15 +111,33 @@ def _request_error(request: HttpRequest, error: RequestError) -> HttpResponse:
             str(item["msg"]).lower(),
             str(item["type"]),
         )
-        for item in error.errors
+        for item in error.errors[:MAX_PROBLEMS]
     ]
     return problem_response(422, "request", problems[0].text if problems else "", problems)
 
 
-@api.exception_handler(RequestDataTooBig)
-def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-    problem = Problem("(document)", "a body over the limit", f"up to {MAX_BYTES / 1e6:g} MB", "too_large")
-    return problem_response(413, "document", problem.text, [problem])
+@api.exception_handler(ChangedError)
+def _changed(request: HttpRequest, error: ChangedError) -> HttpResponse:
+    says = f"Meanwhile changed by somebody else: {error.what}. Nothing was changed; look at it again."
+    return problem_response(409, "changed", says)
+
+
+@api.exception_handler(TooSlowError)
+def _too_slow(request: HttpRequest, error: TooSlowError) -> HttpResponse:
+    answer = problem_response(408, "too-slow", "What was sent did not come in time. Nothing was changed.")
+    answer["Connection"] = "close"
+    return answer
+
+
+@api.exception_handler(OperationalError)
+def _database(request: HttpRequest, error: OperationalError) -> HttpResponse:
+    return database_refusal(error)
+
+
+@api.exception_handler(OverflowError)
+def _out_of_bounds(request: HttpRequest, error: OverflowError) -> HttpResponse:
+    problem = Problem("(request)", "a number out of bounds", "ordinary numbers", "number")
+    return problem_response(422, "request", problem.text, [problem])
 
 
 @api.exception_handler(AuthenticationError)
@@ -130,8 +159,8 @@ def _not_found(request: HttpRequest, error: Http404) -> HttpResponse:
 def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
     if isinstance(error.__cause__, DocumentError):
         return _document_error(request, error.__cause__)
-    if isinstance(error.__cause__, RequestDataTooBig):
-        return _too_big(request, error.__cause__)
+    if isinstance(error.__cause__, TooSlowError):
+        return _too_slow(request, error.__cause__)
     return problem_response(error.status_code, "request", error.message)
 
 

@@ -21,17 +21,18 @@ router = Router()
 
 
 class LevelEditIO(Schema):
-    """One edit of a proposal: another version of an entry, or another day (from 0)."""
+    """One edit of a proposal: another version of an entry, or another day (from 0); what it was made on."""
 
     slot: str = Field(max_length=64)
     kind: str = Field(max_length=10)
     what: str = Field(max_length=1000)
     version: int | None = None
     day: int | None = None
+    made_on: str = Field(max_length=64)
 
-    def as_edit(self) -> LevelEdit:
-        """As the core takes it."""
-        return LevelEdit(self.slot, self.kind, self.what, self.version, self.day)
+    def asked(self) -> levelling.Asked:
+        """As levelling takes it."""
+        return LevelEdit(self.slot, self.kind, self.what, self.version, self.day), self.made_on
 
 
 class LevelIn(Schema):
@@ -41,7 +42,7 @@ class LevelIn(Schema):
     squad: int | None = None
     most_a_day: int | None = Field(None, ge=1, le=10)
     no_two_hard: bool | None = None
-    landings_cap: float | None = Field(None, ge=0)
+    landings_cap: float | None = Field(None, ge=0, le=100_000)
     keep_gone: bool = False
     ticket: str = Field("", max_length=64)
 
@@ -88,7 +89,7 @@ def level_week(request: HttpRequest, data: LevelIn) -> ProposalOut:
     )
     return ProposalOut(
         edits=[
-            LevelEditIO(slot=e.slot, kind=e.kind, what=e.what, version=e.version, day=e.day)
+            LevelEditIO(slot=e.slot, kind=e.kind, what=e.what, version=e.version, day=e.day, made_on=made.states[e.slot])
             for e in made.levelled.edits
         ],
         titles=made.titles,
@@ -131,14 +132,14 @@ def stop_level(request: HttpRequest, ticket: str) -> Status[None]:
 @router.post("/level/preview", response={200: OutcomeOut, **REFUSALS}, operation_id="preview_level")
 def preview_level(request: HttpRequest, data: TakeIn) -> OutcomeOut:
     """What the week comes to with only some edits taken."""
-    edits = [one.as_edit() for one in data.edits]
+    edits = [one.asked() for one in data.edits]
     return _outcome(levelling.preview(request.auth, data.squad, data.day, edits))
 
 
 @router.post("/level/take", response={201: ChangeOut, **REFUSALS}, operation_id="take_level")
 def take_level(request: HttpRequest, data: TakeIn) -> Status[ChangeOut]:
     """Make edits of a proposal."""
-    edits = [one.as_edit() for one in data.edits]
+    edits = [one.asked() for one in data.edits]
     return Status(201, change_out(levelling.take(request.auth, data.squad, data.day, edits)))
 
 

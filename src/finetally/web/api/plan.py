@@ -20,9 +20,10 @@ from finetally.web.plan.amounts import from_kept
 from finetally.web.plan.models import Change, Day, Entry, Phase
 from finetally.web.plan.week import PlannedWeek, read_week
 from finetally.web.problems import ProblemOut
+from finetally.web.squads.use_cases import methods_version
 
 router = Router()
-REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
+REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 409: ProblemOut, 422: ProblemOut}
 
 
 class EntryOut(Schema):
@@ -46,6 +47,7 @@ class EntryOut(Schema):
     locked: bool
     skipped: bool
     logged: bool
+    version: int
 
 
 class DayOut(Schema):
@@ -56,6 +58,7 @@ class DayOut(Schema):
     share: float | None
     hall: bool
     intended: float | None
+    version: str
 
 
 class PhaseOut(Schema):
@@ -101,6 +104,7 @@ class WeekOut(Schema):
     beams: list[WeekBeam]
     clashes: list[Clash]
     changes: list[ChangeOut]
+    methods_version: str
 
 
 class Details(Schema):
@@ -125,6 +129,16 @@ class Details(Schema):
         return {name: empty.get(name, value) if value is None else value for name, value in sent.items()}
 
 
+class ChangeIn(Details):
+    """What is set of an entry, and the version of it that was seen."""
+
+    version: int
+
+    def given(self) -> dict[str, Any]:
+        """As `Details`, without the version."""
+        return {name: value for name, value in super().given().items() if name != "version"}
+
+
 class EntryIn(Details):
     """A session to put on a day, or other training with a title, minutes and effort."""
 
@@ -134,8 +148,9 @@ class EntryIn(Details):
 
 
 class DayIn(Schema):
-    """What a day is meant to be."""
+    """What a day is meant to be, and the version of it that was seen."""
 
+    version: str = Field(max_length=64)
     intent: str = Field("", max_length=10)
     share: float | None = None
     hall: bool = True
@@ -170,6 +185,7 @@ def entry_out(one: Entry) -> EntryOut:
         changed=one.changed,
         minutes=minutes or 0, effort=effort or 0, load=(minutes or 0) * (effort or 0) if logged else amount.load,
         group=one.group, person=one.person_id, locked=one.locked, skipped=one.skipped, logged=logged,
+        version=one.sequence,
     )  # fmt: skip
 
 
@@ -193,14 +209,18 @@ def _week(request: HttpRequest, week: PlannedWeek) -> WeekOut:
         rows=list(week.rows),
         beams=list(week.beams),
         clashes=list(week.clashes),
+        methods_version=methods_version(week.squad),
         changes=[change_out(one) for one in levelling.latest_changes(request.auth, week.squad.pk, ids)],
     )
 
 
 def _day(day: date, planned: Day | None, intended: float | None) -> DayOut:
+    version = entries.day_version(planned)
     if planned is None:
-        return DayOut(day=day, intent="", share=None, hall=True, intended=intended)
-    return DayOut(day=day, intent=planned.intent, share=planned.share, hall=planned.hall, intended=intended)
+        return DayOut(day=day, intent="", share=None, hall=True, intended=intended, version=version)
+    return DayOut(
+        day=day, intent=planned.intent, share=planned.share, hall=planned.hall, intended=intended, version=version
+    )
 
 
 def _phase(phase: Phase, begins: date) -> PhaseOut:
@@ -235,9 +255,9 @@ def plan_entry(request: HttpRequest, data: EntryIn) -> Status[EntryOut]:
 
 
 @router.patch("/entries/{entry_id}", response={200: EntryOut, **REFUSALS}, operation_id="change_entry")
-def change_entry(request: HttpRequest, entry_id: UUID, data: Details) -> EntryOut:
+def change_entry(request: HttpRequest, entry_id: UUID, data: ChangeIn) -> EntryOut:
     """Move, time, skip, lock or log an entry; take the session's newest version."""
-    return entry_out(entries.change_entry(request.auth, entry_id, data.given()))
+    return entry_out(entries.change_entry(request.auth, entry_id, data.version, data.given()))
 
 
 @router.post("/entries/{entry_id}/again", response={201: list[EntryOut], **REFUSALS}, operation_id="repeat_entry")
@@ -258,12 +278,14 @@ class AttendanceOut(Schema):
     came: bool
     minutes: float | None
     effort: float | None
+    version: str
 
 
 class AttendanceIn(Schema):
-    """Whether somebody came, and what they did."""
+    """Whether somebody came, and what they did; the version of it that was seen."""
 
     person: int
+    version: str = Field(max_length=64)
     came: bool = True
     minutes: float | None = None
     effort: float | None = None
@@ -281,6 +303,7 @@ def attendance(request: HttpRequest, entry_id: UUID) -> list[AttendanceOut]:
             came=own.came if own is not None else True,
             minutes=own.minutes if own is not None else None,
             effort=own.effort if own is not None else None,
+            version=entries.attendance_version(own),
         )
         for person, own in entries.attendance_of(request.auth, entry_id)
     ]
@@ -289,7 +312,9 @@ def attendance(request: HttpRequest, entry_id: UUID) -> list[AttendanceOut]:
 @router.put("/entries/{entry_id}/attendance", response={204: None, **REFUSALS}, operation_id="attend")
 def attend(request: HttpRequest, entry_id: UUID, data: AttendanceIn) -> Status[None]:
     """Note that somebody came or was away."""
-    entries.attend(request.auth, entry_id, data.person, came=data.came, minutes=data.minutes, effort=data.effort)
+    entries.attend(
+        request.auth, entry_id, data.person, data.version, came=data.came, minutes=data.minutes, effort=data.effort
+    )
     return Status(204, None)
 
 
@@ -306,16 +331,16 @@ def keep_entry(request: HttpRequest, entry_id: UUID) -> Status[KeptOut]:
 
 
 @router.delete("/entries/{entry_id}", response={204: None, **REFUSALS}, operation_id="drop_entry")
-def drop_entry(request: HttpRequest, entry_id: UUID) -> Status[None]:
-    """Take an entry off the plan."""
-    entries.drop_entry(request.auth, entry_id)
+def drop_entry(request: HttpRequest, entry_id: UUID, version: int) -> Status[None]:
+    """Take an entry off the plan, as it was seen."""
+    entries.drop_entry(request.auth, entry_id, version)
     return Status(204, None)
 
 
 @router.put("/days/{day}", response={204: None, **REFUSALS}, operation_id="set_day")
 def set_day(request: HttpRequest, day: PlanDay, data: DayIn) -> Status[None]:
     """What a day is meant to be."""
-    entries.set_day(request.auth, data.squad, day, data.intent, data.share, hall=data.hall)
+    entries.set_day(request.auth, data.squad, day, data.version, data.intent, data.share, hall=data.hall)
     return Status(204, None)
 
 

@@ -196,6 +196,13 @@ def duplicate_session(request: HttpRequest, session_id: UUID) -> Status[SessionO
     return Status(201, _out(use_cases.duplicate_session(request.auth, session_id)))
 
 
+@router.post("/{session_id}/pin", response={204: None, **REFUSALS}, operation_id="pin_session")
+def pin_session(request: HttpRequest, session_id: UUID) -> Status[None]:
+    """Keep the present version as it is: it goes out as a file."""
+    use_cases.pin_head(request.auth, session_id)
+    return Status(204, None)
+
+
 @router.post("/{session_id}/archive", response={200: SessionOut, **REFUSALS}, operation_id="archive_session")
 def archive_session(request: HttpRequest, session_id: UUID, archived: bool = True) -> SessionOut:
     """Put away, or bring back with `archived=false`."""

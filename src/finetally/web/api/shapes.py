@@ -13,15 +13,18 @@ from finetally.web.training import shapes
 from finetally.web.training.models import Shape
 
 router = Router()
-REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
+REFUSALS = {
+    401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 413: ProblemOut, 422: ProblemOut,
+}  # fmt: skip
 
 
 class ShapeIn(Schema):
-    """A name, a format of the table, and its numbers."""
+    """A name, a format of the table, and its numbers; the id of the shape of that name that it replaces."""
 
     name: str = Field(max_length=80)
     key: str = Field(max_length=64)
     params: dict[str, Any] = {}
+    replaces: int | None = None
     squad: int | None = None
 
 
@@ -46,8 +49,9 @@ def list_shapes(request: HttpRequest, squad: int | None = None) -> list[ShapeOut
 
 @router.post("/shapes", response={201: ShapeOut, **REFUSALS}, operation_id="keep_shape")
 def keep_shape(request: HttpRequest, data: ShapeIn) -> Status[ShapeOut]:
-    """Keep one; another of that name is replaced."""
-    return Status(201, _out(shapes.keep_shape(request.auth, data.squad, data.name, data.key, data.params)))
+    """Keep one."""
+    made = shapes.keep_shape(request.auth, data.squad, data.name, data.key, data.params, data.replaces)
+    return Status(201, _out(made))
 
 
 @router.delete("/shapes/{shape_id}", response={204: None, **REFUSALS}, operation_id="drop_shape")

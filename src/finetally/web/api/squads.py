@@ -6,13 +6,16 @@ from typing import Any
 
 from django.http import HttpRequest
 from ninja import Router, Schema
+from pydantic import Field
 
 from finetally.core.methods.given import PersonGiven
 from finetally.web.problems import ProblemOut
 from finetally.web.squads import use_cases
+from finetally.web.squads.actor import Right
+from finetally.web.squads.models import Squad
 
 router = Router()
-REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 422: ProblemOut}
+REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 422: ProblemOut}
 
 
 class PersonOut(Schema):
@@ -24,15 +27,17 @@ class PersonOut(Schema):
 
 
 class MethodsIn(Schema):
-    """Settings to change; null takes one back to its default."""
+    """Settings to change, and the version of them that was seen; null takes one back to its default."""
 
     methods: dict[str, Any]
+    version: str = Field(max_length=64)
 
 
 class MethodsOut(Schema):
-    """All settings of a squad, defaults included."""
+    """All settings of a squad, defaults included, and the version that they are."""
 
     methods: dict[str, Any]
+    version: str
 
 
 @router.get("/people", response={200: list[PersonOut], **REFUSALS}, operation_id="people")
@@ -44,11 +49,21 @@ def people(request: HttpRequest, squad: int | None = None) -> list[PersonOut]:
     ]
 
 
+def _methods(squad: Squad) -> MethodsOut:
+    shown = squad.methods_value().model_dump(mode="json", by_alias=True)
+    return MethodsOut(methods=shown, version=use_cases.methods_version(squad))
+
+
+@router.get("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="methods")
+def methods(request: HttpRequest, squad_id: int) -> MethodsOut:
+    """What a squad's figures are made with."""
+    return _methods(use_cases.squad_for(request.auth, squad_id, Right.LOOK))
+
+
 @router.patch("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="change_methods")
 def change_methods(request: HttpRequest, squad_id: int, data: MethodsIn) -> MethodsOut:
     """Change some settings."""
-    squad = use_cases.change_methods(request.auth, squad_id, data.methods)
-    return MethodsOut(methods=squad.methods_value().model_dump(mode="json", by_alias=True))
+    return _methods(use_cases.change_methods(request.auth, squad_id, data.version, data.methods))
 
 
 class MutedOut(Schema):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from pydantic import Field
 
 from finetally.core.checks.table import CHECKS
@@ -18,7 +18,9 @@ from finetally.web.problems import ProblemOut
 from finetally.web.squads import use_cases
 
 router = Router()
-REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
+REFUSALS = {
+    401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 413: ProblemOut, 422: ProblemOut,
+}  # fmt: skip
 
 
 class PatternRow(Schema):
@@ -47,10 +49,11 @@ class MovementsOut(Schema):
 
 
 class MovementFileIn(Schema):
-    """A file of movements."""
+    """A file of movements; `replace`: those that the squad has defined otherwise are to be as in the file."""
 
     kind: Literal["csv", "json"]
     text: str = Field(max_length=MAX_BYTES)
+    replace: bool = False
     squad: int | None = None
 
 
@@ -79,7 +82,15 @@ def movements(request: HttpRequest, squad: int | None = None) -> HttpResponse:
 @router.post("/movements", response={200: TakenOut, **REFUSALS}, operation_id="import_movements")
 def import_movements(request: HttpRequest, data: MovementFileIn) -> TakenOut:
     """Define movements: all that the file holds, or none of them."""
-    return TakenOut(keys=use_cases.import_movements(request.auth, data.squad, data.text, data.kind))
+    keys = use_cases.import_movements(request.auth, data.squad, data.text, data.kind, replace=data.replace)
+    return TakenOut(keys=keys)
+
+
+@router.delete("/movements/{key}", response={204: None, **REFUSALS}, operation_id="remove_movement")
+def remove_movement(request: HttpRequest, key: str, squad: int | None = None) -> Status[None]:
+    """Take away a movement that the squad defined."""
+    use_cases.remove_movement(request.auth, squad, key)
+    return Status(204, None)
 
 
 @router.get("/movements.{kind}", response={200: None, **REFUSALS}, operation_id="export_movements")

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import hashlib
 import json
+from collections import OrderedDict
 from collections.abc import Iterable
+from dataclasses import replace
 from datetime import UTC, date, datetime, time
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -19,7 +21,6 @@ from finetally.core.week.alternatives import Alternative, alternatives_of
 from finetally.core.week.bout import Amount, Bout, Work, amount_of, other_training
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.squads.house import House
-from finetally.web.training.models import Summary
 
 EDITS: TypeAdapter[tuple[Edit, ...]] = TypeAdapter(tuple[Edit, ...])
 PLAIN = ("load", "effort", "minutes", "work_s", "reps", "volume_kg", "landings", "hard_sets", "left_s", "right_s")
@@ -45,7 +46,7 @@ def from_kept(kept: dict[str, Any]) -> Amount:
     return Amount(**{name: kept.get(name, 0) for name in PLAIN}, patterns=kept.get("patterns", {}), **work)
 
 
-def pinned(document: dict[str, Any], house: House) -> dict[str, Any]:
+def inside(document: dict[str, Any], house: House) -> dict[str, Any]:
     """A document with its movements' definitions inside: what was planned stays so, whatever the library does."""
     session = parse_session(document)
     full = house.library.with_definitions(session.movements)
@@ -103,33 +104,27 @@ def bout_of(entry: Entry, zone: str, own: Attendance | None = None) -> Bout:
     return Bout(str(entry.pk), entry.day, amount, start_of(entry.day, entry.time, zone), entry.title, logged)
 
 
+MOST_HELD = 512
+"""Sessions whose versions a process holds: a season's."""
+_versions: OrderedDict[str, list[Alternative]] = OrderedDict()
+
+
 def versions_of(documents: Iterable[dict[str, Any]], house: House) -> list[list[Alternative]]:
-    """Versions of sessions for the leveller, kept by the hash of everything they were made from."""
-    documents = list(documents)
-    keys = [_key(document, house) for document in documents]
-    kept = dict(Summary.objects.filter(key__in=keys).values_list("key", "figures"))
-    fresh: dict[str, Summary] = {}
-    for key, document in zip(keys, documents, strict=True):
-        if key in kept:
-            continue
-        made = alternatives_of(document, library=house.library, methods=house.methods)
-        kept[key] = [
-            {
-                "kind": one.kind, "what": one.what, "amount": as_kept(one.amount),
-                "edits": EDITS.dump_python(one.edits, mode="json"),
-            }
-            for one in made
-        ]  # fmt: skip
-        fresh[key] = Summary(key=key, figures=kept[key])
-    if fresh:
-        Summary.objects.bulk_create(fresh.values(), ignore_conflicts=True)
-    return [
-        [
-            Alternative(one["kind"], one["what"], from_kept(one["amount"]), EDITS.validate_python(one["edits"]))
-            for one in kept[key]
-        ]
-        for key in keys
-    ]
+    """Versions of sessions for the leveller, held by the hash of everything they were made from.
+
+    Looking at a proposal writes nothing: they are made again after a start.
+    """
+    found = []
+    for document in documents:
+        key = _key(document, house)
+        if key not in _versions:
+            made = alternatives_of(document, library=house.library, methods=house.methods)
+            # To the places that amounts are kept with, so that a version weighs what it will weigh once it is taken.
+            _versions[key] = [replace(one, amount=from_kept(as_kept(one.amount)), document={}) for one in made]
+            while len(_versions) > MOST_HELD:
+                _versions.popitem(last=False)
+        found.append(_versions[key])
+    return found
 
 
 def _key(document: dict[str, Any], house: House) -> str:

@@ -10,6 +10,8 @@ from icalendar import Calendar, Event
 
 from finetally.core.board.writer import write_wall
 from finetally.core.movements.library import Library
+from finetally.core.session.cleaning import one_line
+from finetally.core.session.problems import DocumentError
 from finetally.web.plan.models import Entry
 from finetally.web.squads.models import Squad
 
@@ -26,7 +28,7 @@ def calendar_of(squad: Squad, name: str, entries: Iterable[Entry], library: Libr
     calendar.add("prodid", PRODUCT)
     calendar.add("version", "2.0")
     calendar.add("method", "PUBLISH")
-    calendar.add("x-wr-calname", name)
+    calendar.add("x-wr-calname", one_line(name))
     for entry in entries:
         calendar.add_component(_event(entry, squad, library))
     calendar.add_missing_timezones()
@@ -39,7 +41,7 @@ def _event(entry: Entry, squad: Squad, library: Library) -> Event:
     event.add("sequence", entry.sequence)
     event.add("dtstamp", entry.updated_at.astimezone(UTC))
     event.add("last-modified", entry.updated_at.astimezone(UTC))
-    event.add("summary", f"{entry.title} ({entry.group})" if entry.group else entry.title)
+    event.add("summary", one_line(f"{entry.title} ({entry.group})" if entry.group else entry.title))
     minutes = max(1, round(float(entry.amount.get("minutes") or 0)))
     if entry.time is None:
         event.add("dtstart", entry.day)
@@ -57,4 +59,8 @@ def _description(entry: Entry, minutes: int, library: Library) -> str:
     head = f"{minutes} min, effort {float(entry.amount.get('effort') or 0):.1f}"
     if entry.document is None:
         return head
-    return f"{head}\n\n{write_wall(entry.document, library=library)}"
+    try:
+        return f"{head}\n\n{write_wall(entry.document, library=library)}"
+    except DocumentError:
+        # A feed is read again and again by itself: one session that cannot be read must not take away the others.
+        return head

@@ -10,21 +10,25 @@ from uuid import UUID
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
+from finetally.core.session.cleaning import one_line
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.week.bout import other_training
 from finetally.core.week.plan import INTENT_PARTS
-from finetally.web.plan.amounts import as_kept, figured_amount, pinned
+from finetally.web.plan.amounts import as_kept, figured_amount, inside
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.house import house_of
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.models import Session
-from finetally.web.training.use_cases import create_session, read_session
+from finetally.web.training.use_cases import create_session, pin, read_session
+from finetally.web.versions import require_version, version_of
 
 PHASES = ("build", "hold", "ease", "test")
 MOST_REPEATS = 52
 MOST_MINUTES = 24 * 60
+MOST_LOAD = 100_000
+"""Load of a week: ten times what a day and a night of the hardest effort would make."""
 
 
 def wrong(place: str, found: str, allowed: str) -> DocumentError:
@@ -42,27 +46,36 @@ def the_entry(actor: Actor, entry_id: UUID, right: Right = Right.PLAN) -> Entry:
 
 
 def plan_session(actor: Actor, session_id: UUID, day: date, details: dict[str, Any]) -> Entry:
-    """Put a session on a day: a copy of its present version, with its movements, is pinned."""
-    session = read_session(actor, session_id)
-    actor.require(session.squad_id, Right.PLAN)
+    """Put a session on a day: a copy of its present version, with its movements; that version is pinned."""
+    with transaction.atomic():
+        session = read_session(actor, session_id)
+        actor.require(session.squad_id, Right.PLAN)
+        entry = Entry(squad=session.squad, day=day, session=session)
+        _take_newest(entry, session)
+        _detail(entry, details)
+        entry.save()
+    return entry
+
+
+def _take_newest(entry: Entry, session: Session) -> None:
+    """Copy a session's newest version into an entry, and pin it: what is planned is saved over no more."""
     document = session.head.document if session.head else {}
     house = house_of(session.squad)
-    copy = pinned(document, house)
-    entry = Entry(
-        squad=session.squad, day=day, title=document["title"][:500], session=session, revision=session.head,
-        document=copy, amount=figured_amount(copy, house),
-    )  # fmt: skip
-    _detail(entry, details)
-    entry.save()
-    return entry
+    entry.document = inside(document, house)
+    entry.amount = figured_amount(entry.document, house)
+    entry.title = one_line(str(document.get("title", "")))[:500]
+    entry.revision = session.head
+    entry.changed = False
+    pin(session.head)
 
 
 def plan_other(actor: Actor, squad_id: int | None, day: date, title: str, details: dict[str, Any]) -> Entry:
     """Put other training on a day: a hike, a match, with minutes and effort."""
     squad = squad_for(actor, squad_id, Right.PLAN)
-    if not title.strip():
+    title = one_line(title)
+    if not title:
         raise wrong("title", "no title", "a title")
-    entry = Entry(squad=squad, day=day, title=title.strip())
+    entry = Entry(squad=squad, day=day, title=title)
     _detail(entry, details)
     if entry.minutes is None or entry.effort is None:
         raise wrong("minutes", "no minutes or no effort", "both, for other training")
@@ -83,6 +96,8 @@ def _detail(entry: Entry, details: dict[str, Any]) -> None:
         if name not in details:
             continue
         value = details[name]
+        if isinstance(value, str):
+            value = one_line(value)
         if name in bounds and value is not None and not 0 <= value <= bounds[name]:
             raise wrong(name, str(value), f"0 to {bounds[name]}")
         setattr(entry, name, value)
@@ -90,22 +105,21 @@ def _detail(entry: Entry, details: dict[str, Any]) -> None:
         raise wrong("logged_effort", "one of the two", "minutes and effort together, or neither")
 
 
-def change_entry(actor: Actor, entry_id: UUID, details: dict[str, Any]) -> Entry:
-    """Move, time, skip, lock or log an entry, say for whom it is; `newest` takes its session's newest version."""
+def change_entry(actor: Actor, entry_id: UUID, version: int, details: dict[str, Any]) -> Entry:
+    """Move, time, skip, lock or log an entry, say for whom it is; `newest` takes its session's newest version.
+
+    `version`: the one that was seen. Raises ChangedError where the entry is another by now.
+    """
     with transaction.atomic():
         entry = the_entry(actor, entry_id)
+        require_version(entry.title, version, entry.sequence)
         if details.get("day") is not None:
             entry.day = details["day"]
         _detail(entry, details)
         if entry.document is None and entry.minutes is not None and entry.effort is not None:
             entry.amount = as_kept(other_training(entry.minutes, entry.effort))
         if details.get("newest") and entry.session is not None and entry.session.head is not None:
-            house = house_of(entry.squad)
-            entry.document = pinned(entry.session.head.document, house)
-            entry.amount = figured_amount(entry.document, house)
-            entry.revision = entry.session.head
-            entry.changed = False
-            entry.title = entry.session.title
+            _take_newest(entry, entry.session)
         entry.save()
     return entry
 
@@ -114,6 +128,7 @@ def copy_entry(actor: Actor, entry_id: UUID, days: Sequence[date]) -> list[Entry
     """Copies of an entry on other days: planned anew, nothing of a log goes with them."""
     entry = the_entry(actor, entry_id)
     made = []
+    pin(entry.revision)
     for day in days:
         entry.pk, entry.day = None, day
         entry._state.adding = True
@@ -134,9 +149,16 @@ def attendance_of(actor: Actor, entry_id: UUID) -> list[tuple[Person, Attendance
 
 
 def attend(
-    actor: Actor, entry_id: UUID, person_id: int, *, came: bool, minutes: float | None, effort: float | None
+    actor: Actor,
+    entry_id: UUID,
+    person_id: int,
+    version: str,
+    *,
+    came: bool,
+    minutes: float | None,
+    effort: float | None,
 ) -> Attendance:
-    """Note that somebody came or was away, and what they did of it. Raises DocumentError."""
+    """Note that somebody came or was away, and what they did of it. Raises DocumentError, ChangedError."""
     entry = the_entry(actor, entry_id)
     person = get_object_or_404(Person, pk=person_id, squad_id=entry.squad_id)
     if (minutes is None) is not (effort is None):
@@ -144,10 +166,18 @@ def attend(
     for name, value, most in (("minutes", minutes, MOST_MINUTES), ("effort", effort, 10)):
         if value is not None and not 0 <= value <= most:
             raise wrong(name, str(value), f"0 to {most}")
-    made, _ = Attendance.objects.update_or_create(
-        entry=entry, person=person, defaults={"came": came, "minutes": minutes, "effort": effort}
-    )
+    with transaction.atomic():
+        own = entry.attendance.filter(person=person).first()
+        require_version(f"{person.name} at {entry.title}", version, attendance_version(own))
+        made, _ = Attendance.objects.update_or_create(
+            entry=entry, person=person, defaults={"came": came, "minutes": minutes, "effort": effort}
+        )
     return made
+
+
+def attendance_version(own: Attendance | None) -> str:
+    """What a change of somebody's attendance names as seen."""
+    return version_of(None if own is None else [own.came, own.minutes, own.effort])
 
 
 def keep_as_session(actor: Actor, entry_id: UUID) -> Session:
@@ -168,21 +198,33 @@ def repeat_weekly(actor: Actor, entry_id: UUID, weeks: int) -> list[Entry]:
         return copy_entry(actor, entry_id, [day + timedelta(weeks=n) for n in range(1, weeks + 1)])
 
 
-def drop_entry(actor: Actor, entry_id: UUID) -> None:
-    """Take an entry off the plan; the session it came from stays."""
-    the_entry(actor, entry_id).delete()
+def drop_entry(actor: Actor, entry_id: UUID, version: int) -> None:
+    """Take an entry off the plan, as it was seen; the session it came from stays."""
+    with transaction.atomic():
+        entry = the_entry(actor, entry_id)
+        require_version(entry.title, version, entry.sequence)
+        entry.delete()
 
 
-def set_day(actor: Actor, squad_id: int | None, day: date, intent: str, share: float | None, *, hall: bool) -> Day:
-    """What a day is meant to be."""
+def day_version(day: Day | None) -> str:
+    """What a change of a day names as seen."""
+    return version_of(None if day is None else [day.intent, day.share, day.hall])
+
+
+def set_day(
+    actor: Actor, squad_id: int | None, day: date, version: str, intent: str, share: float | None, *, hall: bool
+) -> Day:
+    """What a day is meant to be. Raises DocumentError, ChangedError."""
     squad = squad_for(actor, squad_id, Right.PLAN)
     if intent and intent not in INTENT_PARTS:
         raise wrong("intent", repr(intent), ", ".join(INTENT_PARTS))
     if share is not None and not 0 <= share <= 1:
         raise wrong("share", str(share), "0 to 1")
-    made, _ = Day.objects.update_or_create(
-        squad=squad, day=day, defaults={"intent": intent, "share": share, "hall": hall}
-    )
+    with transaction.atomic():
+        require_version(f"{day:%A}", version, day_version(squad.days.filter(day=day).first()))
+        made, _ = Day.objects.update_or_create(
+            squad=squad, day=day, defaults={"intent": intent, "share": share, "hall": hall}
+        )
     return made
 
 
@@ -195,8 +237,8 @@ def add_phase(
         raise wrong("kind", repr(kind), ", ".join(PHASES))
     if not 1 <= weeks <= MOST_REPEATS:
         raise wrong("weeks", str(weeks), f"1 to {MOST_REPEATS}")
-    if not 0 <= low <= high:
-        raise wrong("load_low", f"{low:g} to {high:g}", "a low end at or under the high end")
+    if not 0 <= low <= high <= MOST_LOAD:
+        raise wrong("load_low", f"{low:g} to {high:g}", f"a low end at or under the high end, up to {MOST_LOAD}")
     begins = week_of(squad, begins)
     for other in squad.phases.all():
         if begins < other.begins + timedelta(weeks=other.weeks) and other.begins < begins + timedelta(weeks=weeks):

@@ -17,17 +17,22 @@ from finetally.core.week.alternatives import Alternative
 from finetally.core.week.clash import Clash, clashes
 from finetally.core.week.level import level
 from finetally.core.week.load import WEEK, WeekLoad, week_load
-from finetally.core.week.proposal import LevelEdit, Levelled, Slot, bouts_of, taken
-from finetally.web.plan.amounts import EDITS, figured_amount, pinned, start_of, versions_of
+from finetally.core.week.proposal import LevelEdit, Levelled, Slot, bouts_of, move_words, taken
+from finetally.web.plan.amounts import EDITS, figured_amount, inside, start_of, versions_of
 from finetally.web.plan.entries import wrong
 from finetally.web.plan.models import Change, Entry
 from finetally.web.plan.running import watched
 from finetally.web.plan.week import PlannedWeek, read_week
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.house import house_of
+from finetally.web.versions import require_version, version_of
 
 MOST_SLOTS = 21
 """Entries that one week is levelled with: three a day."""
+
+
+Asked = tuple[LevelEdit, str]
+"""An edit, and the state of its entry that it was made on."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +49,7 @@ class Proposal:
 
     levelled: Levelled
     titles: dict[str, str]
+    states: dict[str, str]
     before: Outcome
     after: Outcome | None
 
@@ -126,7 +132,9 @@ def propose(
     with watched(actor.user_id or 0, ticket) as watch:
         made = level(slots, rules, around=week.around, begins=week.begins, watch=watch)
     after = _outcome(week, slots, made.edits) if made.chosen else None
-    return Proposal(made, {str(one.pk): one.title for one in week.entries}, _outcome(week, slots, ()), after)
+    states = states_of(week)
+    titles, made_on = {key: one[0] for key, one in states.items()}, {key: one[1] for key, one in states.items()}
+    return Proposal(made, titles, made_on, _outcome(week, slots, ()), after)
 
 
 def _week(actor: Actor, squad_id: int | None, day: date) -> tuple[PlannedWeek, list[Slot]]:
@@ -137,16 +145,21 @@ def _week(actor: Actor, squad_id: int | None, day: date) -> tuple[PlannedWeek, l
     return week, _slots(week)
 
 
-def preview(actor: Actor, squad_id: int | None, day: date, edits: Sequence[LevelEdit]) -> Outcome:
-    """What the week comes to with only these edits taken. Raises DocumentError for edits of another week."""
+def preview(actor: Actor, squad_id: int | None, day: date, edits: Sequence[Asked]) -> Outcome:
+    """What the week comes to with only these edits taken.
+
+    Raises DocumentError for edits of another week, ChangedError where an entry is another by now.
+    """
     week, slots = _week(actor, squad_id, day)
-    _check(slots, edits)
-    return _outcome(week, slots, edits)
+    return _outcome(week, slots, _told(week, slots, edits))
 
 
-def _check(slots: Sequence[Slot], edits: Sequence[LevelEdit]) -> None:
+def _told(week: PlannedWeek, slots: Sequence[Slot], edits: Sequence[Asked]) -> list[LevelEdit]:
+    """The edits as they are meant: words from here, each made on what stands. Raises DocumentError, ChangedError."""
     known = {slot.key: slot for slot in slots}
-    for number, edit in enumerate(edits):
+    states = states_of(week)
+    told = []
+    for number, (edit, made_on) in enumerate(edits):
         slot = known.get(edit.slot)
         if slot is None or slot.locked:
             raise wrong(f"edits[{number}].slot", repr(edit.slot), "an entry of the week that is not locked")
@@ -154,13 +167,39 @@ def _check(slots: Sequence[Slot], edits: Sequence[LevelEdit]) -> None:
             raise wrong(f"edits[{number}].version", str(edit.version), "a version that was proposed")
         if edit.day is not None and not 0 <= edit.day < WEEK:
             raise wrong(f"edits[{number}].day", str(edit.day), "0 to 6")
+        title, state = states[edit.slot]
+        require_version(title, made_on, state)
+        if edit.version is not None:
+            kind, what = "version", slot.versions[edit.version].what
+        else:
+            kind, what = "day", move_words(slot.day, edit.day if edit.day is not None else slot.day)
+        told.append(LevelEdit(edit.slot, kind, what, edit.version, edit.day))
+    return told
 
 
-def take(actor: Actor, squad_id: int | None, day: date, edits: Sequence[LevelEdit]) -> Change:
-    """Make edits of a proposal, as one change of which each can be undone alone."""
+def states_of(week: PlannedWeek) -> dict[str, tuple[str, str]]:
+    """Of each entry its title, and what an edit of it is made on: its copy, its day, the squad's methods."""
+    documents, house = _documents(week), house_of(week.squad)
+    methods = house.methods.model_dump(mode="json", by_alias=True)
+    return {
+        str(one.pk): (
+            one.title,
+            version_of(documents.get(str(one.pk)), one.day.isoformat(), one.locked, methods, house.library_key),
+        )
+        for one in week.entries
+    }
+
+
+def take(actor: Actor, squad_id: int | None, day: date, asked: Sequence[Asked]) -> Change:
+    """Make edits of a proposal, as one change of which each can be undone alone. Raises as `preview`.
+
+    What is read and figured for it is read and figured before the one writer's lock is taken, and again with it only
+    where something changed in between.
+    """
+    _told(*_week(actor, squad_id, day), asked)
     with transaction.atomic():
         week, slots = _week(actor, squad_id, day)
-        _check(slots, edits)
+        edits = _told(week, slots, asked)
         known = {slot.key: slot for slot in slots}
         entries = {str(one.pk): one for one in week.entries}
         house = house_of(week.squad)
@@ -178,7 +217,7 @@ def take(actor: Actor, squad_id: int | None, day: date, edits: Sequence[LevelEdi
                 forward = known[edit.slot].versions[edit.version].edits
                 after, inverse = apply_edits(entry.document, forward)
                 # A movement that was swapped in gets its definition inside, as the others have.
-                entry.document = pinned(after, house)
+                entry.document = inside(after, house)
                 entry.changed = True
                 item["inverse"] = EDITS.dump_python(tuple(inverse), mode="json")
                 entry.amount = figured_amount(entry.document, house)

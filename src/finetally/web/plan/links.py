@@ -9,6 +9,7 @@ from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
+from finetally.core.session.cleaning import one_line
 from finetally.web.plan.models import Link
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Person
@@ -31,7 +32,7 @@ def make_link(actor: Actor, squad_id: int | None, name: str, person: int | None)
     squad = squad_for(actor, squad_id, Right.PLAN)
     whose = get_object_or_404(Person, pk=person, squad=squad) if person is not None else None
     token = secrets.token_urlsafe(TOKEN_BYTES)
-    link = Link.objects.create(squad=squad, person=whose, name=name.strip() or squad.name, token_hash=_hash(token))
+    link = Link.objects.create(squad=squad, person=whose, name=one_line(name) or squad.name, token_hash=_hash(token))
     return link, token
 
 

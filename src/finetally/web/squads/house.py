@@ -4,16 +4,22 @@ from __future__ import annotations
 
 import hashlib
 import json
-from collections.abc import Iterable
+import logging
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
+
+from pydantic import ValidationError
 
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.movement import MovementDef
 from finetally.shipped import library_hash, shipped_library
 from finetally.web.squads.models import Squad, SquadMovement
+
+
+log = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,24 +32,40 @@ class House:
     own: frozenset[str]
 
 
+def _readable(own: list[Any]) -> Iterator[MovementDef]:
+    """The definitions that can be read; one that a newer rule refuses takes away nothing but itself."""
+    for one in own:
+        try:
+            yield MovementDef.model_validate(one)
+        except ValidationError:
+            log.warning("a movement of a squad cannot be read and is left out")
+
+
 @lru_cache(maxsize=64)
 def _library(own: str) -> tuple[Library, str]:
     if own == "[]":
         return shipped_library(), library_hash()
-    definitions = [MovementDef.model_validate(one) for one in json.loads(own)]
+    definitions = list(_readable(json.loads(own)))
     key = hashlib.sha256((library_hash() + own).encode()).hexdigest()[:16]
     return shipped_library().with_definitions(definitions), key
 
 
-def _house(methods: dict[str, Any], own: list[dict[str, Any]]) -> House:
+def _house(methods: Methods, own: list[dict[str, Any]]) -> House:
     library, key = _library(json.dumps(own, sort_keys=True))
-    return House(Methods.model_validate(methods), library, key, frozenset(one["key"] for one in own))
+    return House(methods, library, key, frozenset(one["key"] for one in own))
 
 
 def house_of(squad: Squad, methods: dict[str, Any] | None = None) -> House:
-    """A squad's house; `methods` are settings tried in its place, for this answer only. One query."""
+    """A squad's house; `methods` are settings tried in its place, for this answer only. One query.
+
+    Raises ValidationError for tried settings that are wrong; kept ones that are out of bounds are left out.
+    """
     own = list(squad.movements.values_list("definition", flat=True))
-    return _house({**squad.methods, **(methods or {})}, own)
+    kept = squad.methods_value()
+    if methods:
+        changed = kept.model_dump(by_alias=True, exclude_unset=True)
+        kept = Methods.model_validate({**changed, **methods})
+    return _house(kept, own)
 
 
 def houses_of(squads: Iterable[Squad]) -> dict[int, House]:
@@ -54,4 +76,4 @@ def houses_of(squads: Iterable[Squad]) -> dict[int, House]:
         "squad_id", "definition"
     ):
         own[squad_id].append(definition)
-    return {pk: _house(squad.methods, own[pk]) for pk, squad in known.items()}
+    return {pk: _house(squad.methods_value(), own[pk]) for pk, squad in known.items()}

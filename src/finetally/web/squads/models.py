@@ -2,11 +2,29 @@
 
 from __future__ import annotations
 
+import logging
+from typing import Any
+
 from django.conf import settings
 from django.db import models
+from pydantic import ValidationError
 
 from finetally.core.methods.given import PersonGiven
 from finetally.core.methods.value import Methods
+
+log = logging.getLogger(__name__)
+
+
+def methods_value(kept: dict[str, Any]) -> Methods:
+    """Methods as they were kept, perhaps by an older release: a setting that is out of bounds now is left out."""
+    try:
+        return Methods.model_validate(kept)
+    except ValidationError as error:
+        wrong = {str(one["loc"][0]) if one["loc"] else "" for one in error.errors(include_url=False)}
+        # A rule over several settings names none: then nothing of them can be told to be right.
+        good = {} if "" in wrong else {name: value for name, value in kept.items() if name not in wrong}
+        log.warning("methods out of bounds are left out: %s", ", ".join(sorted(wrong)) or "all")
+        return Methods.model_validate(good)
 
 
 class Squad(models.Model):
@@ -22,8 +40,8 @@ class Squad(models.Model):
         return self.name
 
     def methods_value(self) -> Methods:
-        """The squad's methods as the core takes them."""
-        return Methods.model_validate(self.methods)
+        """The squad's methods as the core takes them; what a newer rule refuses stands at its default."""
+        return methods_value(self.methods)
 
 
 class Person(models.Model):

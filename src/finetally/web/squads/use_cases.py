@@ -21,6 +21,7 @@ from finetally.core.session.problems import DocumentError, Problem, path_text, s
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.house import House, house_of
 from finetally.web.squads.models import Person, Squad, SquadMovement
+from finetally.web.versions import ChangedError, require_version, version_of
 
 
 def squad_for(actor: Actor, squad_id: int | None, right: Right) -> Squad:
@@ -62,12 +63,31 @@ def _put(squad: Squad, movements: list[MovementDef]) -> None:
             )
 
 
-def import_movements(actor: Actor, squad_id: int | None, text: str, kind: Literal["csv", "json"]) -> list[str]:
-    """Take the movements of a file into the squad's library; all of them or none. Raises DocumentError."""
+def import_movements(
+    actor: Actor, squad_id: int | None, text: str, kind: Literal["csv", "json"], *, replace: bool = False
+) -> list[str]:
+    """Take the movements of a file into the squad's library; all of them or none.
+
+    Raises DocumentError; ChangedError where the squad has other definitions of some and `replace` does not say so.
+    """
     squad = squad_for(actor, squad_id, Right.PLAN)
     movements = read_movements_csv(text) if kind == "csv" else read_movements_json(text)
-    _put(squad, movements)
+    with transaction.atomic():
+        own = dict(squad.movements.values_list("key", "definition"))
+        others = [
+            one.key for one in movements
+            if one.key in own and own[one.key] != one.model_dump(mode="json", exclude_unset=True)
+        ]  # fmt: skip
+        if others and not replace:
+            raise ChangedError(f"the squad's own definition of {', '.join(others[:5])}")
+        _put(squad, movements)
     return [movement.key for movement in movements]
+
+
+def remove_movement(actor: Actor, squad_id: int | None, key: str) -> None:
+    """Take a movement of the squad's own away; what ships under that key stands again. Planned copies keep theirs."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    get_object_or_404(SquadMovement, squad=squad, key=key).delete()
 
 
 def export_movements(actor: Actor, squad_id: int | None, kind: Literal["csv", "json"]) -> str:
@@ -83,10 +103,17 @@ def _methods_problems(error: ValidationError) -> list[Problem]:
     ]
 
 
-def change_methods(actor: Actor, squad_id: int, changes: dict[str, Any]) -> Squad:
-    """Set some of a squad's methods; None takes a setting back to its default. Raises DocumentError."""
+def methods_version(squad: Squad) -> str:
+    """What a change of a squad's methods names as seen."""
+    return version_of(squad.methods)
+
+
+def change_methods(actor: Actor, squad_id: int, version: str, changes: dict[str, Any]) -> Squad:
+    """Set some of a squad's methods; None takes a setting back to its default. Raises DocumentError, ChangedError."""
     with transaction.atomic():
-        return _changed_methods(squad_for(actor, squad_id, Right.HEAD), changes)
+        squad = squad_for(actor, squad_id, Right.HEAD)
+        require_version("the squad's methods", version, methods_version(squad))
+        return _changed_methods(squad, changes)
 
 
 def _changed_methods(squad: Squad, changes: dict[str, Any]) -> Squad:

@@ -39,7 +39,8 @@ class RevisionKind(models.TextChoices):
 class Revision(models.Model):
     """A version of a session's document. Autosaves of one tab run together into one until it is pinned.
 
-    `version` counts the saves that ran together, so that a save from an older state is told apart.
+    `version` counts the saves that ran together, so that a save from an older state is told apart. A conflict keeps
+    the state it was made from (`base`, an etag): saves from another state are another conflict.
     """
 
     session = models.ForeignKey(Session, on_delete=models.CASCADE, related_name="revisions")
@@ -49,6 +50,7 @@ class Revision(models.Model):
     pinned = models.BooleanField(default=False)
     tab = models.CharField(max_length=64, blank=True)
     version = models.PositiveIntegerField(default=1)
+    base = models.CharField(max_length=64, blank=True, default="")
     document = models.JSONField()
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)

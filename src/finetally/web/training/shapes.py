@@ -4,16 +4,19 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.db import transaction
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 
 from finetally.core.formats.shape import CannotMakeError
 from finetally.core.formats.table import BY_KEY, make
+from finetally.core.session.cleaning import one_line
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import parse_session
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.models import Shape
+from finetally.web.versions import require_version
 
 TRIAL_MOVEMENT = {"movement": "air-squat", "reps": 1}
 
@@ -23,10 +26,16 @@ def list_shapes(actor: Actor, squad_id: int | None) -> QuerySet[Shape]:
     return squad_for(actor, squad_id, Right.LOOK).shapes.all()
 
 
-def keep_shape(actor: Actor, squad_id: int | None, name: str, key: str, params: dict[str, Any]) -> Shape:
-    """Keep a shape; another one of that name is replaced. Raises DocumentError for one that makes nothing."""
+def keep_shape(
+    actor: Actor, squad_id: int | None, name: str, key: str, params: dict[str, Any], replaces: int | None = None
+) -> Shape:
+    """Keep a shape. `replaces`: the id of the one of that name that it takes the place of.
+
+    Raises DocumentError for one that makes nothing, ChangedError where another one of that name stands.
+    """
     squad = squad_for(actor, squad_id, Right.PLAN)
-    if not name.strip():
+    name = one_line(name)
+    if not name:
         raise DocumentError([Problem("name", "no name", "a name", "name")])
     if key not in BY_KEY:
         raise DocumentError([Problem("key", repr(key), "a format of the table", "format")])
@@ -41,9 +50,10 @@ def keep_shape(actor: Actor, squad_id: int | None, name: str, key: str, params: 
         parse_session({"fine_tally": 1, "title": "-", "blocks": entries})
     except (CannotMakeError, TypeError) as error:
         raise DocumentError([Problem("params", "these numbers", str(error), "cannot_make")]) from None
-    shape, _ = Shape.objects.update_or_create(
-        squad=squad, name=name.strip(), defaults={"key": key, "params": params}
-    )
+    with transaction.atomic():
+        there = squad.shapes.filter(name=name).values_list("pk", flat=True).first()
+        require_version(f"a shape named “{name}”", replaces, there)
+        shape, _ = Shape.objects.update_or_create(squad=squad, name=name, defaults={"key": key, "params": params})
     return shape
 
 

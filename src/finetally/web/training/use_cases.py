@@ -20,7 +20,7 @@ from finetally.core.session.reading import parse_session
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.house import House, house_of, houses_of
 from finetally.web.squads.use_cases import squad_for
-from finetally.web.training.figuring import ListFigures, list_figures
+from finetally.web.training.figuring import ListFigures, keep_figures, list_figures
 from finetally.web.training.models import Revision, RevisionKind, Session
 
 
@@ -65,7 +65,12 @@ def create_session(actor: Actor, squad_id: int | None, document: dict[str, Any])
     with transaction.atomic():
         session = Session.objects.create(squad=squad, title=document["title"])
         _put_head(session, actor, with_ids(document), RevisionKind.KEPT, tab="")
+    keep_figures([session.head.document if session.head else document], [house_of(squad)])
     return session
+
+
+LONGEST_NUMBER = 18
+"""Digits of a number that the database can hold."""
 
 
 def _put_head(session: Session, actor: Actor, document: dict[str, Any], kind: RevisionKind, tab: str) -> Revision:
@@ -100,9 +105,17 @@ def save_session(
     Saves of one tab run together into one revision until it is pinned or kept. A save from an older state
     changes nothing: it is kept beside the head as a conflict revision. Raises DocumentError.
     """
-    _session(actor, session_id, Right.PLAN)
+    house = house_of(_session(actor, session_id, Right.PLAN).squad)
     parse_session(document)
     document = with_ids(document)
+    saved = _saved(actor, session_id, base, tab, document, keep=keep)
+    keep_figures([document], [house])
+    return saved
+
+
+def _saved(
+    actor: Actor, session_id: UUID, base: str, tab: str, document: dict[str, Any], *, keep: bool
+) -> Saved:
     with transaction.atomic():
         session = _session(actor, session_id, Right.PLAN)
         head = session.head
@@ -125,10 +138,13 @@ def _runs_on(head: Revision, actor: Actor, tab: str) -> bool:
 
 
 def _conflict(session: Session, actor: Actor, base: str, tab: str, document: dict[str, Any]) -> Revision:
-    """Keep a stale save; further stale saves of the same tab run together."""
+    """Keep a stale save; further saves of the same tab from the same state run together, until it is pinned."""
     number = base.partition(".")[0]
-    parent = session.revisions.filter(pk=int(number)).first() if number.isdigit() else None
-    mine = session.revisions.filter(kind=RevisionKind.CONFLICT, tab=tab, author_id=actor.user_id).first()
+    known = number.isascii() and number.isdecimal() and len(number) <= LONGEST_NUMBER
+    parent = session.revisions.filter(pk=int(number)).first() if known else None
+    mine = session.revisions.filter(
+        kind=RevisionKind.CONFLICT, tab=tab, base=base, author_id=actor.user_id, pinned=False
+    ).first()
     if mine is not None and tab:
         mine.document = document
         mine.version += 1
@@ -140,15 +156,28 @@ def _conflict(session: Session, actor: Actor, base: str, tab: str, document: dic
         author_id=actor.user_id,
         kind=RevisionKind.CONFLICT,
         tab=tab,
+        base=base,
         document=document,
     )
+
+
+def pin(revision: Revision | None) -> None:
+    """From now on nothing is saved over this version: a plan, a run or a file refers to it."""
+    if revision is not None and not revision.pinned:
+        revision.pinned = True
+        Revision.objects.filter(pk=revision.pk).update(pinned=True)
+
+
+def pin_head(actor: Actor, session_id: UUID) -> None:
+    """Whoever takes a session out as a file takes out a version that stays."""
+    pin(_session(actor, session_id).head)
 
 
 def duplicate_session(actor: Actor, session_id: UUID) -> Session:
     """A copy in the same squad, titled as a copy; its parts keep their ids."""
     original = _session(actor, session_id, Right.PLAN)
     document = copy.deepcopy(original.head.document) if original.head else {}
-    document["title"] = f"{document['title'][:490]} (copy)"
+    document["title"] = f"{str(document.get('title', ''))[:490]} (copy)"
     return create_session(actor, original.squad_id, document)
 
 
