@@ -1,4 +1,4 @@
-"""The command line: `fine-tally figures FILE… [--methods FILE] [--given FILE] [--json]`."""
+"""The command line: figures of files, and what whoever keeps the machine needs (run, demo, backup, restore)."""
 
 from __future__ import annotations
 
@@ -17,6 +17,7 @@ from finetally.core.methods.value import Methods
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.problems import DocumentError, Problem, path_text, refuse, shown
 from finetally.core.session.reading import read_json, read_session
+from finetally.running.commands import add_commands
 from finetally.shipped import shipped_library
 from finetally.table import figures_table
 
@@ -97,6 +98,7 @@ def parser() -> argparse.ArgumentParser:
     one.add_argument("--given", type=Path, help="what is known about the day: person, scores, options")
     one.add_argument("--json", action="store_true", help="one JSON object a line instead of a table")
     one.set_defaults(run=_figures)
+    add_commands(commands)
     return top
 
 

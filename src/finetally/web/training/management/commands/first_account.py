@@ -1,6 +1,7 @@
 import getpass
 import os
 import sys
+import zoneinfo
 from typing import Any
 
 from django.contrib.auth import get_user_model
@@ -12,6 +13,15 @@ from django.db import transaction
 from finetally.web.squads.models import Membership, Role, Squad
 
 
+DAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
+
+
+def machine_zone() -> str:
+    """The time zone of this machine, by name; UTC where it has none."""
+    named = os.environ.get("TZ", "").lstrip(":") or os.path.realpath("/etc/localtime").partition("zoneinfo/")[2]
+    return named if named in zoneinfo.available_timezones() else "UTC"
+
+
 class Command(BaseCommand):
     help = "Create the first squad and its head coach, if there is no account yet."
 
@@ -19,6 +29,7 @@ class Command(BaseCommand):
         if get_user_model().objects.exists():
             return
         squad, name, password = self._ask()
+        zone, week_start = self._ask_when()
         if not name:
             raise CommandError("A name to sign in with is needed.")
         try:
@@ -27,7 +38,7 @@ class Command(BaseCommand):
             raise CommandError(" ".join(error.messages)) from None
         with transaction.atomic():
             user = get_user_model().objects.create_user(name, password=password)
-            made = Squad.objects.create(name=squad)
+            made = Squad.objects.create(name=squad, time_zone=zone, week_start=week_start)
             Membership.objects.create(user=user, squad=made, role=Role.HEAD_COACH)
         self.stdout.write(f"{name} is head coach of {squad}.")
 
@@ -42,3 +53,18 @@ class Command(BaseCommand):
         squad = input("Name of the squad: ").strip() or "My squad"
         name = input("Name to sign in with: ").strip()
         return squad, name, getpass.getpass("Password (10 characters or more): ")
+
+    def _ask_when(self) -> tuple[str, int]:
+        """The squad's time zone, and the day its weeks begin with (0 is Monday)."""
+        zone, day = os.environ.get("FINE_TALLY_TIME_ZONE", ""), os.environ.get("FINE_TALLY_WEEK_START", "")
+        here = machine_zone()
+        if sys.stdin.isatty():
+            zone = zone or input(f"The squad's time zone [{here}]: ").strip()
+            day = day or input("Weeks begin on [Monday]: ").strip()
+        zone = zone or here
+        if zone not in zoneinfo.available_timezones():
+            raise CommandError(f"There is no time zone {zone!r}; one is called Europe/London, say.")
+        begins = [number for number, name in enumerate(DAYS) if name.startswith((day or "monday").lower()[:3])]
+        if len(day) == 1 or not begins:
+            raise CommandError(f"{day!r} is no day; weeks begin on one of {', '.join(DAYS)}.")
+        return zone, begins[0]

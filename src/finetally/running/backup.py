@@ -1,0 +1,154 @@
+"""Backups: one file that holds the database and the secret, and putting one back.
+
+SQL is written here, beside the ORM: a backup is made of the whole file, also while a server works on it, and one is
+put back while none does.
+"""
+
+from __future__ import annotations
+
+import os
+import shutil
+import sqlite3
+from collections.abc import Collection
+from contextlib import closing
+from datetime import datetime
+from pathlib import Path
+
+from finetally import __version__
+from finetally.running.place import OWNER_ONLY, Place, RefusedError, alone
+
+TABLE = "fine_tally_backup"
+"""A table that only backups have: the secret, the release and the time it was made."""
+
+STAMP = "%Y%m%d-%H%M%S"
+
+
+def back_up(place: Place, into: Path | None = None, *, why: str = "", keep: int | None = None) -> Path:
+    """Write a backup; returns its file. Raises RefusedError.
+
+    Without a name it goes to the folder of backups; `keep`: of those made there for the same reason only the newest
+    so many stay. What stands in the database's log is in it: it is made by the database itself, not copied.
+    """
+    if not place.database.exists():
+        raise RefusedError(f"There is no database at {place.database}.")
+    os.umask(OWNER_ONLY)
+    begin = f"{place.database.stem}-{why}-" if why else f"{place.database.stem}-"
+    if into is None:
+        place.backups.mkdir(parents=True, exist_ok=True)
+        into = place.backups / f"{begin}{datetime.now():{STAMP}}.sqlite3"
+    if into.exists():
+        raise RefusedError(f"{into} is there already; a backup overwrites nothing.")
+    part = into.with_name(f".{into.name}.{os.getpid()}.part")
+    try:
+        _write(place, part)
+        # Only what was looked through gets the name of a backup.
+        refuse_broken(part)
+        os.replace(part, into)
+    except (OSError, sqlite3.Error) as error:
+        raise RefusedError(f"The backup could not be written: {error}.") from None
+    finally:
+        part.unlink(missing_ok=True)
+    if keep is not None:
+        _drop_old(into.parent, begin, keep)
+    return into
+
+
+def _write(place: Place, part: Path) -> None:
+    with closing(sqlite3.connect(place.database, timeout=30)) as source:
+        source.execute("VACUUM INTO ?", (str(part),))
+    secret = place.secret.read_text() if place.secret.exists() else ""
+    with closing(sqlite3.connect(part)) as made, made:
+        made.execute("PRAGMA journal_mode=DELETE")
+        made.execute(f"CREATE TABLE {TABLE} (name TEXT PRIMARY KEY, value TEXT NOT NULL)")
+        facts = {"secret": secret, "release": __version__, "made_at": datetime.now().isoformat(timespec="seconds")}
+        made.executemany(f"INSERT INTO {TABLE} VALUES (?, ?)", facts.items())  # noqa: S608 - the name is ours
+    part.chmod(0o600)
+    with part.open("rb") as file:
+        os.fsync(file.fileno())
+
+
+def _drop_old(folder: Path, begin: str, keep: int) -> None:
+    """Of the backups with a time as the rest of their name, the newest so many stay."""
+    length = len(f"{datetime.now():{STAMP}}")
+    found = sorted(one for one in folder.glob(f"{begin}*.sqlite3") if len(one.stem) == len(begin) + length)
+    for old in found[: max(0, len(found) - max(1, keep))]:
+        old.unlink()
+
+
+def refuse_broken(path: Path) -> None:
+    """Raise RefusedError unless a file is a whole database of ours."""
+    try:
+        with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True, timeout=30)) as found:
+            [said] = found.execute("PRAGMA integrity_check(1)").fetchone()
+            tables = {name for (name,) in found.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+    except sqlite3.Error as error:
+        raise RefusedError(f"{path} is no database that can be read: {error}.") from None
+    if said != "ok":
+        raise RefusedError(f"{path} is broken: {said}.")
+    if "django_migrations" not in tables:
+        raise RefusedError(f"{path} is no database of Fine Tally.")
+
+
+def applied(path: Path) -> set[tuple[str, str]]:
+    """The migrations that a database has behind it, by app and name."""
+    with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True, timeout=30)) as found:
+        return set(found.execute("SELECT app, name FROM django_migrations"))
+
+
+def newer_than(path: Path, known: Collection[tuple[str, str]]) -> list[str]:
+    """Migrations of a database that this release does not know."""
+    return sorted(f"{app}.{name}" for app, name in applied(path) - set(known))
+
+
+def restore(place: Place, source: Path, known: Collection[tuple[str, str]]) -> Path | None:
+    """Put a backup in the database's place; returns where the one that was there is kept. Raises RefusedError.
+
+    `known`: the migrations of this release; a backup of a newer one is refused. Nothing of the old is lost: its files
+    stay under a name of their own.
+    """
+    if not source.exists():
+        raise RefusedError(f"There is no file {source}.")
+    refuse_broken(source)
+    newer = newer_than(source, known)
+    if newer:
+        raise RefusedError(f"{source} is from a newer release ({newer[0]}); install that one first.")
+    os.umask(OWNER_ONLY)
+    with alone(place):
+        part = place.database.with_name(f".{place.database.name}.{os.getpid()}.part")
+        try:
+            shutil.copyfile(source, part)
+            secret = _take_secret(part)
+            kept = _set_aside(place)
+            os.replace(part, place.database)
+        finally:
+            part.unlink(missing_ok=True)
+        if secret:
+            place.secret.write_text(secret)
+        place.close_to_others()
+    return kept
+
+
+def _take_secret(part: Path) -> str:
+    with closing(sqlite3.connect(part)) as made, made:
+        made.execute("PRAGMA journal_mode=DELETE")
+        found = made.execute("SELECT name FROM sqlite_master WHERE name = ?", (TABLE,)).fetchone()
+        if found is None:
+            return ""
+        row = made.execute(f"SELECT value FROM {TABLE} WHERE name = 'secret'").fetchone()  # noqa: S608 - ours
+        made.execute(f"DROP TABLE {TABLE}")
+    return str(row[0]) if row else ""
+
+
+def _set_aside(place: Place) -> Path | None:
+    """Give the database that is there a name of its own, what belongs to it with it."""
+    ending = f".before-{datetime.now():{STAMP}}"
+    kept: Path | None = None
+    for path in (place.database, *place.beside):
+        if path.exists():
+            suffix = path.name.removeprefix(place.database.name)
+            to = place.database.with_name(f"{place.database.name}{ending}{suffix}")
+            os.replace(path, to)
+            kept = kept or to
+    if place.secret.exists():
+        shutil.copyfile(place.secret, place.secret.with_name(f"secret{ending}"))
+    return kept

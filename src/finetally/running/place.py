@@ -1,0 +1,74 @@
+"""Where an installation keeps what it must not lose, and who may have it open."""
+
+from __future__ import annotations
+
+import contextlib
+import fcntl
+import os
+from collections.abc import Iterator
+from dataclasses import dataclass
+from pathlib import Path
+
+OWNER_ONLY = 0o077
+"""umask: what is made here is read by nobody else."""
+
+
+class RefusedError(Exception):
+    """What was asked for is not done: why, in one line."""
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """The folder of an installation, its database in it, its secret."""
+
+    folder: Path
+    database: Path
+
+    @property
+    def secret(self) -> Path:
+        """The file with what sessions and links are signed with."""
+        return self.folder / "secret"
+
+    @property
+    def backups(self) -> Path:
+        """Where backups go that were given no name."""
+        return self.folder / "backups"
+
+    @property
+    def beside(self) -> list[Path]:
+        """The database's own files beside it: what it has not yet taken in."""
+        return [self.database.with_name(self.database.name + ending) for ending in ("-wal", "-shm")]
+
+    def close_to_others(self) -> None:
+        """Take every right from others than the owner."""
+        for path in (self.folder, self.database, self.secret, *self.beside, self.backups):
+            if path.exists():
+                path.chmod(path.stat().st_mode & ~OWNER_ONLY)
+
+
+def place_now() -> Place:
+    """The place that the environment names (see web/settings.py, which goes by the same)."""
+    folder = Path(os.environ.get("FINE_TALLY_VAR", "var")).resolve()
+    return Place(folder, folder / os.environ.get("FINE_TALLY_DATABASE", "fine-tally.sqlite3"))
+
+
+def held(place: Place) -> int:
+    """Hold the database for one server, until this process and its children end. Raises RefusedError if it is held."""
+    place.folder.mkdir(parents=True, exist_ok=True)
+    handle = os.open(place.folder / f".{place.database.name}.lock", os.O_RDWR | os.O_CREAT, 0o600)
+    try:
+        fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        os.close(handle)
+        raise RefusedError(f"A server is running with {place.database}. Stop it first.") from None
+    return handle
+
+
+@contextlib.contextmanager
+def alone(place: Place) -> Iterator[None]:
+    """Inside, no server has the database open."""
+    handle = held(place)
+    try:
+        yield
+    finally:
+        os.close(handle)
