@@ -2,25 +2,16 @@
 
 from __future__ import annotations
 
-import os
-import signal
-import socket
-import subprocess
-import sys
-import time
 from collections.abc import Iterator
-from pathlib import Path
-from urllib.request import urlopen
 
 import pytest
 from playwright.sync_api import Browser, Page, StorageState, expect, sync_playwright
 
-from tests.conftest import REPOSITORY
+from tests.serving import PASSWORD, Server
 
 # A loaded machine may take its time; what matters is that it comes.
 expect.set_options(timeout=20_000)
 
-PASSWORD = "ridge-winter-8420"
 FLAGS = [
     "--no-sandbox",
     "--disable-gpu",
@@ -28,54 +19,6 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
-
-
-def free_port() -> int:
-    with socket.socket() as one:
-        one.bind(("127.0.0.1", 0))
-        port: int = one.getsockname()[1]
-        return port
-
-
-class Server:
-    """A demo installation that can be stopped and started again."""
-
-    def __init__(self, folder: Path) -> None:
-        self.port = free_port()
-        self.url = f"http://127.0.0.1:{self.port}"
-        self._environment = {**os.environ, "FINE_TALLY_VAR": str(folder), "FINE_TALLY_DATABASE": "demo.sqlite3"}
-        self._process: subprocess.Popen[bytes] | None = None
-        for command in (["migrate", "--verbosity", "0"], ["demo"]):
-            self._manage(*command)
-
-    def _manage(self, *arguments: str) -> None:
-        command = [sys.executable, "-m", "finetally.web.manage", *arguments]
-        subprocess.run(command, check=True, cwd=REPOSITORY, env=self._environment, capture_output=True)
-
-    def start(self) -> None:
-        command = [sys.executable, "-m", "gunicorn", "finetally.web.wsgi:application", "--threads", "4"]
-        self._process = subprocess.Popen(
-            [*command, "--bind", f"127.0.0.1:{self.port}", "--log-level", "error"],
-            cwd=REPOSITORY,
-            env=self._environment,
-        )
-        for _ in range(100):
-            try:
-                with urlopen(f"{self.url}/sign-in", timeout=2):
-                    return
-            except OSError:
-                time.sleep(0.1)
-        raise RuntimeError("the server does not answer")
-
-    def stop(self) -> None:
-        if self._process is not None:
-            # Connections that a browser keeps open are not waited for: what was answered is in the database.
-            self._process.send_signal(signal.SIGINT)
-            self._process.wait(60)
-
-    def restart(self) -> None:
-        self.stop()
-        self.start()
 
 
 @pytest.fixture(scope="session")

@@ -85,14 +85,32 @@ def test_unreadable_text_is_refused_at_once(text: str | bytes, path: str | None)
 
 FIGURING = [
     ("unknown-movement", session(block(steps=[step("push-upp")])), "blocks[0].steps[0].movement", "push-up"),
-    ("a-round-of-nothing", session({"clock": {"kind": "task", "cap_s": 60, "then": "restart"},
-                                    "steps": [step("push-up", reps=0)]}), "blocks[0].clock.then", "a dose above 0"),
-    ("a-window-of-nothing", session({"clock": {"kind": "amrap", "window_s": 60},
-                                     "steps": [step("push-up", reps=0)]}), "blocks[0].clock.window_s", "a dose above 0"),
-    ("visits-of-nothing", session(*[{"clock": {"kind": "task"}, "repeat": 1000, "rounds": 1000,
-                                     "steps": [step("push-up", reps=0)]}]), "(document)", "50000"),
-    ("visits-planned", session(*[{"clock": {"kind": "task", "cap_s": 1}, "rounds": 1000,
-                                  "steps": [step("push-up", reps=1)] * 40}] * 3), "blocks[2]", "100000"),
+    (
+        "a-round-of-nothing",
+        session({"clock": {"kind": "task", "cap_s": 60, "then": "restart"}, "steps": [step("push-up", reps=0)]}),
+        "blocks[0].clock.then",
+        "a dose above 0",
+    ),
+    (
+        "a-window-of-nothing",
+        session({"clock": {"kind": "amrap", "window_s": 60}, "steps": [step("push-up", reps=0)]}),
+        "blocks[0].clock.window_s",
+        "a dose above 0",
+    ),
+    (
+        "visits-of-nothing",
+        session(*[{"clock": {"kind": "task"}, "repeat": 1000, "rounds": 1000, "steps": [step("push-up", reps=0)]}]),
+        "(document)",
+        "50000",
+    ),
+    (
+        "visits-planned",
+        session(
+            *[{"clock": {"kind": "task", "cap_s": 1}, "rounds": 1000, "steps": [step("push-up", reps=1)] * 40}] * 3
+        ),
+        "blocks[2]",
+        "100000",
+    ),
     ("window-without-time", session(block(clock={"kind": "intervals"})), "blocks[0].clock.work_s", "work_s"),
     ("too-many-reps", session({**task(step("air-squat", reps=9999)), "rounds": 900}), "(document)", "300000"),
 ]

@@ -15,6 +15,7 @@ from datetime import datetime
 from pathlib import Path
 
 from finetally import __version__
+from finetally.core.session.cleaning import one_line
 from finetally.running.place import OWNER_ONLY, Place, RefusedError, alone
 
 TABLE = "fine_tally_backup"
@@ -43,7 +44,7 @@ def back_up(place: Place, into: Path | None = None, *, why: str = "", keep: int 
         _write(place, part)
         # Only what was looked through gets the name of a backup.
         refuse_broken(part)
-        os.replace(part, into)
+        part.replace(into)
     except (OSError, sqlite3.Error) as error:
         raise RefusedError(f"The backup could not be written: {error}.") from None
     finally:
@@ -61,7 +62,7 @@ def _write(place: Place, part: Path) -> None:
         made.execute("PRAGMA journal_mode=DELETE")
         made.execute(f"CREATE TABLE {TABLE} (name TEXT PRIMARY KEY, value TEXT NOT NULL)")
         facts = {"secret": secret, "release": __version__, "made_at": datetime.now().isoformat(timespec="seconds")}
-        made.executemany(f"INSERT INTO {TABLE} VALUES (?, ?)", facts.items())  # noqa: S608 - the name is ours
+        made.executemany(f"INSERT INTO {TABLE} VALUES (?, ?)", facts.items())
     part.chmod(0o600)
     with part.open("rb") as file:
         os.fsync(file.fileno())
@@ -84,7 +85,7 @@ def refuse_broken(path: Path) -> None:
     except sqlite3.Error as error:
         raise RefusedError(f"{path} is no database that can be read: {error}.") from None
     if said != "ok":
-        raise RefusedError(f"{path} is broken: {said}.")
+        raise RefusedError(f"{path} is broken: {one_line(str(said))}.")
     if "django_migrations" not in tables:
         raise RefusedError(f"{path} is no database of Fine Tally.")
 
@@ -103,8 +104,8 @@ def newer_than(path: Path, known: Collection[tuple[str, str]]) -> list[str]:
 def restore(place: Place, source: Path, known: Collection[tuple[str, str]]) -> Path | None:
     """Put a backup in the database's place; returns where the one that was there is kept. Raises RefusedError.
 
-    `known`: the migrations of this release; a backup of a newer one is refused. Nothing of the old is lost: its files
-    stay under a name of their own.
+    `known`: the migrations of this release; a backup of a newer one is refused. Nothing of the old is lost: its
+    files stay under a name of their own.
     """
     if not source.exists():
         raise RefusedError(f"There is no file {source}.")
@@ -119,7 +120,7 @@ def restore(place: Place, source: Path, known: Collection[tuple[str, str]]) -> P
             shutil.copyfile(source, part)
             secret = _take_secret(part)
             kept = _set_aside(place)
-            os.replace(part, place.database)
+            part.replace(place.database)
         finally:
             part.unlink(missing_ok=True)
         if secret:
@@ -134,7 +135,7 @@ def _take_secret(part: Path) -> str:
         found = made.execute("SELECT name FROM sqlite_master WHERE name = ?", (TABLE,)).fetchone()
         if found is None:
             return ""
-        row = made.execute(f"SELECT value FROM {TABLE} WHERE name = 'secret'").fetchone()  # noqa: S608 - ours
+        row = made.execute(f"SELECT value FROM {TABLE} WHERE name = 'secret'").fetchone()
         made.execute(f"DROP TABLE {TABLE}")
     return str(row[0]) if row else ""
 
@@ -147,7 +148,7 @@ def _set_aside(place: Place) -> Path | None:
         if path.exists():
             suffix = path.name.removeprefix(place.database.name)
             to = place.database.with_name(f"{place.database.name}{ending}{suffix}")
-            os.replace(path, to)
+            path.replace(to)
             kept = kept or to
     if place.secret.exists():
         shutil.copyfile(place.secret, place.secret.with_name(f"secret{ending}"))

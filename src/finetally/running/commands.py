@@ -71,7 +71,7 @@ def refusing(work: Callable[[argparse.Namespace], None]) -> Callable[[argparse.N
     return run
 
 
-def add_commands(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
+def add_commands(commands: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
     """Add these to the command line."""
     for name, help_, work in (
         ("run", "start for real use; the first start makes the first account", _run),

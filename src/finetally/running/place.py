@@ -53,7 +53,7 @@ def place_now() -> Place:
 
 
 def held(place: Place) -> int:
-    """Hold the database for one server, until this process and its children end. Raises RefusedError if it is held."""
+    """Hold the database for one server, until this process and its children end. Raises RefusedError if held."""
     place.folder.mkdir(parents=True, exist_ok=True)
     handle = os.open(place.folder / f".{place.database.name}.lock", os.O_RDWR | os.O_CREAT, 0o600)
     try:

@@ -35,7 +35,7 @@ def known_migrations() -> set[tuple[str, str]]:
 
 
 def migrate(place: Place) -> None:
-    """Bring the database up to this release, after a backup where there is anything to lose. Raises RefusedError."""
+    """Bring the database up to this release, after a backup if there is anything to lose. Raises RefusedError."""
     from django.core.management import call_command
 
     known = known_migrations()
@@ -62,8 +62,8 @@ def refuse_empty_secret(place: Place) -> None:
     """Raise RefusedError for a secret that is there and says nothing."""
     if place.secret.exists() and not place.secret.read_text().strip():
         raise RefusedError(
-            f"The secret in {place.secret} is empty: sessions and links could be forged. Put it back from a backup, "
-            "or delete the file; everybody then signs in anew."
+            f"The secret in {place.secret} is empty: sessions and links could be forged. Put it back from a "
+            "backup, or delete the file; everybody then signs in anew."
         )
 
 
@@ -101,7 +101,8 @@ def serve(place: Place, port: int) -> None:
     os.set_inheritable(held(place), True)
     arguments = [
         sys.executable, "-m", "gunicorn", "finetally.web.wsgi:application", "--bind", f"127.0.0.1:{port}",
-        "--worker-class", "finetally.web.server.PunctualWorker", "--threads", str(THREADS), "--log-level", "warning",
+        "--worker-class", "finetally.web.server.PunctualWorker", "--threads", str(THREADS),
+        "--log-level", "warning",
     ]  # fmt: skip
     sys.stdout.write(f"Fine Tally: http://127.0.0.1:{port}\n")
     sys.stdout.flush()

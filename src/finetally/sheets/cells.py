@@ -5,15 +5,19 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Sequence
+from typing import TYPE_CHECKING
 
-from openpyxl import Workbook
+from finetally.core.session.cleaning import cleaned, no_formula
+
+if TYPE_CHECKING:
+    from openpyxl import Workbook
 
 Cell = str | float | int | None
 
 
 def safe(text: str) -> str:
-    """Text that no spreadsheet takes for a formula."""
-    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text
+    """Text as a cell: nothing that breaks a workbook, nothing that is taken for a formula."""
+    return no_formula(cleaned(text))
 
 
 def csv_text(rows: Sequence[Sequence[Cell]]) -> str:

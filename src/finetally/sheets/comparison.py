@@ -4,9 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from openpyxl import Workbook
-from openpyxl.styles import Alignment, Font
-
 from finetally.core.compare.columns import Column
 from finetally.core.compare.rows import ROWS, Row
 from finetally.sheets.cells import Cell, book_bytes, csv_text, safe
@@ -43,6 +40,10 @@ def comparison_csv(columns: Sequence[Column]) -> str:
 
 def comparison_xlsx(columns: Sequence[Column]) -> bytes:
     """A workbook with one sheet: times as times, shares as percentages, the head kept in sight."""
+    # Loaded when a workbook is first asked for, not at the start.
+    from openpyxl import Workbook
+    from openpyxl.styles import Alignment, Font
+
     book = Workbook()
     sheet = book.active
     if sheet is None:

@@ -6,9 +6,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, time
 
-from openpyxl import Workbook
-from openpyxl.styles import Font
-
 from finetally.core.week.balance import WeekRow
 from finetally.core.week.load import CURRENCIES, WeekLoad
 from finetally.sheets.cells import Cell, book_bytes, csv_text, safe
@@ -58,6 +55,10 @@ def week_csv(table: Sequence[Sequence[Cell]]) -> str:
 
 def week_xlsx(table: Sequence[Sequence[Cell]]) -> bytes:
     """The table as a workbook with one sheet."""
+    # Loaded when a workbook is first asked for, not at the start.
+    from openpyxl import Workbook
+    from openpyxl.styles import Font
+
     book = Workbook()
     sheet = book.active
     if sheet is None:

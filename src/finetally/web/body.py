@@ -1,4 +1,4 @@
-"""Reading what is sent: in one place, once who acts and how much is allowed are known, and within one stretch of time."""
+"""Reading what is sent: in one place, once who acts and how much is allowed are known, and in time."""
 
 from __future__ import annotations
 

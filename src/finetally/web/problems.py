@@ -63,7 +63,9 @@ def database_refusal(error: OperationalError) -> HttpResponse:
     if "locked" in said or "busy" in said:
         return busy_response("Something else is being saved just now. Nothing was changed; try again in a moment.")
     if "full" in said:
-        return problem_response(507, "full", "The disk of the server is full: nothing was saved. Looking still works.")
+        return problem_response(
+            507, "full", "The disk of the server is full: nothing was saved. Looking still works."
+        )
     if "readonly" in said or "read-only" in said:
         return problem_response(507, "read-only", "The server's data cannot be written: nothing was saved.")
     raise error

@@ -1,8 +1,8 @@
 """The worker that serves: no connection holds one of its threads for longer than it takes to be served.
 
-Used by gunicorn as `-k finetally.web.server.PunctualWorker`. Bodies have their own limit of time (web/body.py); this
-one is for what comes before and after them: head lines that trickle in, bodies that nobody read, answers that are not
-taken.
+Used by gunicorn as `-k finetally.web.server.PunctualWorker`. Bodies have their own limit of time (web/body.py);
+this one is for what comes before and after them: head lines that trickle in, bodies that nobody read, answers that
+are not taken.
 """
 
 from __future__ import annotations
@@ -15,7 +15,7 @@ from typing import Any
 from gunicorn.workers.gthread import ThreadWorker
 
 HEAD_S = 10.0
-"""Seconds from a thread's taking up a connection until its head lines are there, and for what is left over after it."""
+"""Seconds from taking up a connection until its head lines are there, and for what is left over after it."""
 
 ANSWER_S = 30.0
 """Seconds that one piece of an answer may wait to be taken."""

@@ -1,4 +1,4 @@
-"""What a write replaces: whoever changes something says what they saw of it, and is told when it is that no more."""
+"""What a write replaces: whoever changes something says what they saw, and is told when it is that no more."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The budget of work of one request (core/session/budget.py): past it there is a clear answer, never a long wait."""
+"""The budget of work of one request (core/session/budget.py): past it there is a clear answer."""
 
 from __future__ import annotations
 
@@ -17,5 +17,8 @@ class WorkMiddleware:
         self._get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        with budget_of(settings.WORK_UNITS):
-            return self._get_response(request)
+        with budget_of(settings.WORK_UNITS) as budget:
+            answer = self._get_response(request)
+        # What an answer took, in units that are the same on every machine.
+        answer["X-Work"] = str(budget.spent)
+        return answer

@@ -49,9 +49,7 @@ def what_the_wall_leaves_out(document: dict[str, Any], *, library: Library) -> P
     return unsaid(read_board(wall, library=named).document, document)
 
 
-SAME_IN_ANY_FORMAT = frozenset(
-    {"announced_s", "talk_s", "talk_over", "rest_as", "calls", "rpe", "rest_after_s"}
-)
+SAME_IN_ANY_FORMAT = frozenset({"announced_s", "talk_s", "talk_over", "rest_as", "calls", "rpe", "rest_after_s"})
 
 
 def headings(document: dict[str, Any]) -> list[str]:

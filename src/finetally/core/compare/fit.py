@@ -56,7 +56,8 @@ def fit_to_time(
     for a document that cannot be figured.
     """
     finder = _Finder(available_s, library, methods, given)
-    now = finder.length(document)
+    # Laid out whole this once: what is wrong with it is told with the document's own places.
+    now = finder.laid_out(document)
     longer = now <= available_s
     found = list(finder.singles(document, now, longer=longer))
     if not longer and len({change.kind for change, _ in found}) < MOST_WAYS:
@@ -83,7 +84,11 @@ def _both(first: Change, second: Change) -> Change:
 
 
 _EMPTY: dict[str, Any] = {"fine_tally": 1, "title": "-", "blocks": []}
-_NO_TIME: dict[str, Any] = {"clock": {"kind": "intervals", "work_s": 0}, "steps": [{"movement": "-"}], "part": "main"}
+_NO_TIME: dict[str, Any] = {
+    "clock": {"kind": "intervals", "work_s": 0},
+    "steps": [{"movement": "-"}],
+    "part": "main",
+}
 """What stands for all that follows an entry: something, in no time."""
 
 
@@ -102,22 +107,23 @@ class _Finder:
         before are laid out: a fit costs about as many entries as it tries changes, not as many sessions.
         """
         if self._given.until is not None:
-            return self._laid_out(document)
+            return self.laid_out(document)
         entries = document["blocks"]
         last = len(entries) - 1
         slack = {key: document[key] for key in ("slack_s",) if key in document}
         seconds = [self._entry(document, entry, follows=index < last) for index, entry in enumerate(entries)]
-        return sum(seconds) + self._laid_out({**_EMPTY, **slack})
+        return sum(seconds) + self.laid_out({**_EMPTY, **slack})
 
     def _entry(self, document: dict[str, Any], entry: dict[str, Any], *, follows: bool) -> float:
         key = (json.dumps(entry, sort_keys=True), follows)
         if key not in self._lengths:
             after = [_NO_TIME] if follows else []
             own = [*(document.get("movements") or ()), {"key": "-"}]
-            self._lengths[key] = self._laid_out({**_EMPTY, "movements": own, "blocks": [entry, *after]})
+            self._lengths[key] = self.laid_out({**_EMPTY, "movements": own, "blocks": [entry, *after]})
         return self._lengths[key]
 
-    def _laid_out(self, document: dict[str, Any]) -> float:
+    def laid_out(self, document: dict[str, Any]) -> float:
+        """The timetable of a document that is laid out whole. Raises DocumentError."""
         session = parse_session(document)
         tape = unfold(session, library=self._library, methods=self._methods, given=self._given)
         return booked_s(tape, session, Resolver(PLAN, self._given.scores))
@@ -167,7 +173,9 @@ class _Finder:
         What a change saves hardly depends on the others, so each is measured once and those together that should
         come closest are laid out: at most MOST_TRIED of them, however many blocks there are.
         """
-        cuts = [(cut, now - length) for cut in cuts_of(document, self._given) if (length := self._after(document, cut))]
+        cuts = [
+            (cut, now - length) for cut in cuts_of(document, self._given) if (length := self._after(document, cut))
+        ]
         short = [(cut, saved) for cut, saved in cuts if now - saved > self._available_s + EPS]
         most = self._savings(document, now)
         found = False

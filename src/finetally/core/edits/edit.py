@@ -125,7 +125,9 @@ def _place_of(document: Document, target: Any, place: Sequence[PlacePart]) -> li
         here, path = stack.pop()
         if here is target:
             return list(path)
-        children: Any = here.items() if isinstance(here, dict) else enumerate(here) if isinstance(here, list) else ()
+        children: Any = (
+            here.items() if isinstance(here, dict) else enumerate(here) if isinstance(here, list) else ()
+        )
         stack.extend((child, (*path, key)) for key, child in children if isinstance(child, dict | list))
     raise EditError(place, "nothing there any more")
 

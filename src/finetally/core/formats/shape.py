@@ -17,9 +17,20 @@ Tiers = list[list[Lane]]
 
 OWN_WORDS = frozenset(
     {
-        "id", "title", "notes", "part", "announced_s", "talk_s", "talk_over", "optional", "effort", "rpe", "calls",
-        "on_purpose", "rest_as",
-    }  # fmt: skip
+        "id",
+        "title",
+        "notes",
+        "part",
+        "announced_s",
+        "talk_s",
+        "talk_over",
+        "optional",
+        "effort",
+        "rpe",
+        "calls",
+        "on_purpose",
+        "rest_as",
+    }
 )
 """Keys of a block that say nothing of its format; its rest_after_s neither, at the end of the shape."""
 

@@ -48,7 +48,9 @@ def refuse_strange(chosen: Format, params: Params) -> None:
     for name, value in params.items():
         param = known.get(name)
         if param is None:
-            raise CannotMakeError(f"{chosen.name} has no {shown(name)}; it has {', '.join(known) or 'nothing to set'}")
+            raise CannotMakeError(
+                f"{chosen.name} has no {shown(name)}; it has {', '.join(known) or 'nothing to set'}"
+            )
         if not _fits(param, value):
             raise CannotMakeError(f"{name}: {shown(value)} is not {KINDS[param.kind]}")
 
@@ -69,7 +71,11 @@ def _fits(param: Param, value: Any) -> bool:
     if param.kind == "choice":
         return value in param.choices
     if param.kind == "seconds-list":
-        return isinstance(value, list) and 0 < len(value) <= MAX_COUNT and all(_within(v, MAX_DURATION_S) for v in value)
+        return (
+            isinstance(value, list)
+            and 0 < len(value) <= MAX_COUNT
+            and all(_within(v, MAX_DURATION_S) for v in value)
+        )
     if param.kind == "seconds":
         return _within(value, MAX_DURATION_S)
     if param.kind == "step":

@@ -10,6 +10,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from finetally.core.session.cleaning import cleaned, formula_again, no_formula
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.core.session.reading import read_json
@@ -33,8 +34,10 @@ def _cell(name: str, value: Any) -> str:
     if name in WEIGHTS:
         return "; ".join(f"{part} {weight:g}" for part, weight in value.items())
     if name in LISTS:
-        return value if isinstance(value, str) else "; ".join(value)
-    return "yes" if value is True else "no" if value is False else f"{value:g}" if name in NUMBERS else str(value)
+        return no_formula(value) if isinstance(value, str) else "; ".join(no_formula(one) for one in value)
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    return f"{value:g}" if name in NUMBERS else no_formula(str(value))
 
 
 def movements_csv(movements: Iterable[MovementDef]) -> str:
@@ -65,7 +68,7 @@ def read_movements_json(data: str) -> list[MovementDef]:
 def read_movements_csv(data: str) -> list[MovementDef]:
     """Read a table with a head line. Raises DocumentError; places are `line 3, patterns`."""
     try:
-        rows = list(csv.reader(io.StringIO(data.lstrip("\ufeff")), strict=True))
+        rows = list(csv.reader(io.StringIO(cleaned(data).lstrip("\ufeff")), strict=True))
     except csv.Error as error:
         raise DocumentError([Problem("(document)", str(error), "comma-separated text", "not_csv")]) from None
     head = [name.strip() for name in rows[0]] if rows else []
@@ -108,8 +111,8 @@ def _read_cell(name: str, text: str) -> Any:
         pairs = [part.rsplit(None, 1) for part in text.split(";") if part.strip()]
         return {part.strip(): float(weight) for part, weight in pairs}
     if name in LISTS:
-        return [part.strip() for part in text.split(";") if part.strip()]
-    return text.lower() in ("yes", "true", "1") if name == "skilled" else text
+        return [formula_again(part.strip()) for part in text.split(";") if part.strip()]
+    return text.lower() in ("yes", "true", "1") if name == "skilled" else formula_again(text)
 
 
 def _validated(rows: list[tuple[str, Any]]) -> list[MovementDef]:

@@ -9,7 +9,6 @@ from rapidfuzz import fuzz, process
 
 from finetally.core.session.movement import MovementDef
 
-
 LONGEST_NAME = 80
 """Characters of what may still be a movement's name; what is longer resembles none."""
 

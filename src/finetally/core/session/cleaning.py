@@ -6,7 +6,7 @@ import re
 from typing import Any
 
 UNCLEAN = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x9f\u2028\u2029\ud800-\udfff\ufffe\uffff]")
-"""Control characters (tab and line ends apart), line ends of other alphabets, lone surrogates, what is no character:
+"""Control characters (tab and line ends apart), line ends of other alphabets, lone surrogates, what is none:
 they break spreadsheets, calendars, databases and answers in UTF-8."""
 
 
@@ -31,3 +31,17 @@ def cleaned_tree(value: Any) -> Any:
     if isinstance(value, dict):
         return {cleaned(key): cleaned_tree(one) for key, one in value.items()}
     return value
+
+
+FORMULA_SIGNS = ("=", "+", "-", "@", "\t", "\r")
+"""What spreadsheets take for the beginning of a formula."""
+
+
+def no_formula(text: str) -> str:
+    """Text that no spreadsheet takes for a formula."""
+    return f"'{text}" if text.startswith(FORMULA_SIGNS) else text
+
+
+def formula_again(text: str) -> str:
+    """What `no_formula` was given."""
+    return text[1:] if text[:1] == "'" and text[1:].startswith(FORMULA_SIGNS) else text

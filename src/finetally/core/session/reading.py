@@ -10,8 +10,8 @@ from typing import Any
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
-from finetally.core.session.document import Session
 from finetally.core.session.cleaning import UNCLEAN, cleaned_tree
+from finetally.core.session.document import Session
 from finetally.core.session.limits import MAX_BYTES, MAX_DEPTH, MAX_NODES, MAX_PROBLEMS
 from finetally.core.session.problems import (
     DocumentError,

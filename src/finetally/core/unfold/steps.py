@@ -12,8 +12,8 @@ from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import FLOOR_POSITIONS
 from finetally.core.session.clocks import InnerClock, Intervals
 from finetally.core.session.document import Block
-from finetally.core.session.movement import MovementDef
 from finetally.core.session.limits import MAX_PROBLEMS
+from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Path, Problem, path_text, shown
 from finetally.core.session.step import Load, Option, Step
 from finetally.core.session.values import ToFailure
@@ -132,10 +132,9 @@ class StepReader:
     def movement(self, key: str, path: Path) -> MovementDef | None:
         """Look a movement up; an unknown one becomes a problem that offers the nearest names."""
         found = self._library.get(key)
-        if found is None:
-            if len(self.problems) < MAX_PROBLEMS:
-                allowed = self._unknown.get(key) or self._known_near(key)
-                self.problems.append(Problem(path_text(path), shown(key), allowed, "unknown_movement"))
+        if found is None and len(self.problems) < MAX_PROBLEMS:
+            allowed = self._unknown.get(key) or self._known_near(key)
+            self.problems.append(Problem(path_text(path), shown(key), allowed, "unknown_movement"))
         return found
 
     def _known_near(self, key: str) -> str:

@@ -9,9 +9,9 @@ from typing import NamedTuple
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
+from finetally.core.session.budget import spend
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.document import Section, Session
-from finetally.core.session.budget import spend
 from finetally.core.session.limits import MAX_PLANNED_VISITS
 from finetally.core.session.problems import refuse
 from finetally.core.unfold.clock_rotation import run_rotation
@@ -31,7 +31,7 @@ PACED_A_UNIT = 20
 
 
 class Planned(NamedTuple):
-    """One pass through one block. `section_rest_s`: what its section rests after it, between passes or at its end."""
+    """One pass through one block. `section_rest_s`: its section's rest after it, between passes or at the end."""
 
     block: int
     pass_: int | None

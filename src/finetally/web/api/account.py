@@ -50,7 +50,7 @@ def _me(request: HttpRequest) -> MeOut:
 
 REFUSALS = {400: ProblemOut, 401: ProblemOut, 403: ProblemOut, 429: ProblemOut, 503: ProblemOut}
 MOST_HASHES = 2
-"""Passwords that a process looks at at the same time: each takes a processor for a fifth of a second, on purpose."""
+"""Passwords that a process looks at at the same time: each takes a fifth of a second, on purpose."""
 KEPT = timedelta(days=30)
 """How long wrong passwords are remembered."""
 _hashing = threading.BoundedSemaphore(MOST_HASHES)

@@ -8,7 +8,6 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from finetally.card_pdf import card_pdf
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import Board, read_board
 from finetally.core.board.writer import read_over, write_full, write_wall
@@ -152,6 +151,9 @@ def card(request: HttpRequest, data: CardIn) -> HttpResponse:
 @router.post("/card.pdf", response={200: None, **REFUSALS}, operation_id="card_pdf")
 def pdf(request: HttpRequest, data: CardIn) -> HttpResponse:
     """The card as PDF."""
+    # The writer of PDFs is loaded when one is first asked for: it takes a third of the server's start.
+    from finetally.card_pdf import card_pdf
+
     answer = HttpResponse(card_pdf(_card(request, data), data.paper), content_type="application/pdf")
     answer["Content-Disposition"] = 'attachment; filename="card.pdf"'
     return answer

@@ -89,7 +89,9 @@ def level_week(request: HttpRequest, data: LevelIn) -> ProposalOut:
     )
     return ProposalOut(
         edits=[
-            LevelEditIO(slot=e.slot, kind=e.kind, what=e.what, version=e.version, day=e.day, made_on=made.states[e.slot])
+            LevelEditIO(
+                slot=e.slot, kind=e.kind, what=e.what, version=e.version, day=e.day, made_on=made.states[e.slot]
+            )
             for e in made.levelled.edits
         ],
         titles=made.titles,

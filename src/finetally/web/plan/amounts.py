@@ -119,7 +119,7 @@ def versions_of(documents: Iterable[dict[str, Any]], house: House) -> list[list[
         key = _key(document, house)
         if key not in _versions:
             made = alternatives_of(document, library=house.library, methods=house.methods)
-            # To the places that amounts are kept with, so that a version weighs what it will weigh once it is taken.
+            # To the places that amounts are kept with, so that a version weighs what it will once taken.
             _versions[key] = [replace(one, amount=from_kept(as_kept(one.amount)), document={}) for one in made]
             while len(_versions) > MOST_HELD:
                 _versions.popitem(last=False)

@@ -155,7 +155,7 @@ def preview(actor: Actor, squad_id: int | None, day: date, edits: Sequence[Asked
 
 
 def _told(week: PlannedWeek, slots: Sequence[Slot], edits: Sequence[Asked]) -> list[LevelEdit]:
-    """The edits as they are meant: words from here, each made on what stands. Raises DocumentError, ChangedError."""
+    """The edits as they are meant, in words from here, each made on what stands. Raises as `preview`."""
     known = {slot.key: slot for slot in slots}
     states = states_of(week)
     told = []
@@ -193,8 +193,7 @@ def states_of(week: PlannedWeek) -> dict[str, tuple[str, str]]:
 def take(actor: Actor, squad_id: int | None, day: date, asked: Sequence[Asked]) -> Change:
     """Make edits of a proposal, as one change of which each can be undone alone. Raises as `preview`.
 
-    What is read and figured for it is read and figured before the one writer's lock is taken, and again with it only
-    where something changed in between.
+    All is figured before the one writer's lock is taken; with it only what changed in between is figured anew.
     """
     _told(*_week(actor, squad_id, day), asked)
     with transaction.atomic():

@@ -32,7 +32,9 @@ def make_link(actor: Actor, squad_id: int | None, name: str, person: int | None)
     squad = squad_for(actor, squad_id, Right.PLAN)
     whose = get_object_or_404(Person, pk=person, squad=squad) if person is not None else None
     token = secrets.token_urlsafe(TOKEN_BYTES)
-    link = Link.objects.create(squad=squad, person=whose, name=one_line(name) or squad.name, token_hash=_hash(token))
+    link = Link.objects.create(
+        squad=squad, person=whose, name=one_line(name) or squad.name, token_hash=_hash(token)
+    )
     return link, token
 
 

@@ -18,7 +18,6 @@ from finetally.core.session.movement import MovementDef
 from finetally.shipped import library_hash, shipped_library
 from finetally.web.squads.models import Squad, SquadMovement
 
-
 log = logging.getLogger(__name__)
 
 

@@ -85,7 +85,7 @@ def import_movements(
 
 
 def remove_movement(actor: Actor, squad_id: int | None, key: str) -> None:
-    """Take a movement of the squad's own away; what ships under that key stands again. Planned copies keep theirs."""
+    """Take a movement of the squad's own away; what ships under that key stands again. Plans keep theirs."""
     squad = squad_for(actor, squad_id, Right.PLAN)
     get_object_or_404(SquadMovement, squad=squad, key=key).delete()
 
@@ -109,7 +109,7 @@ def methods_version(squad: Squad) -> str:
 
 
 def change_methods(actor: Actor, squad_id: int, version: str, changes: dict[str, Any]) -> Squad:
-    """Set some of a squad's methods; None takes a setting back to its default. Raises DocumentError, ChangedError."""
+    """Set some of a squad's methods; None takes one back to its default. Raises DocumentError, ChangedError."""
     with transaction.atomic():
         squad = squad_for(actor, squad_id, Right.HEAD)
         require_version("the squad's methods", version, methods_version(squad))

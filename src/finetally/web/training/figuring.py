@@ -22,7 +22,6 @@ from finetally.core.tally.stave import Stave, Thumbnail, stave_of, thumbnail_of
 from finetally.web.squads.house import House
 from finetally.web.training.models import Summary
 
-
 log = logging.getLogger(__name__)
 
 
@@ -144,7 +143,11 @@ def keep_figures(documents: list[dict[str, Any]], houses: list[House]) -> None:
         keys = [_key(document, own) for document, own in zip(documents, houses, strict=True)]
         with transaction.atomic():
             Summary.objects.bulk_create(
-                [Summary(key=key, figures=one) for key, one in zip(keys, made, strict=True) if one["problem"] is None],
+                [
+                    Summary(key=key, figures=one)
+                    for key, one in zip(keys, made, strict=True)
+                    if one["problem"] is None
+                ],
                 ignore_conflicts=True,
             )
     except (OperationalError, OverBudgetError):

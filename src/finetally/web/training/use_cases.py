@@ -113,9 +113,7 @@ def save_session(
     return saved
 
 
-def _saved(
-    actor: Actor, session_id: UUID, base: str, tab: str, document: dict[str, Any], *, keep: bool
-) -> Saved:
+def _saved(actor: Actor, session_id: UUID, base: str, tab: str, document: dict[str, Any], *, keep: bool) -> Saved:
     with transaction.atomic():
         session = _session(actor, session_id, Right.PLAN)
         head = session.head

@@ -167,8 +167,7 @@ def _window(t: Tally, figure: str, index: int) -> Explanation:
     if index >= len(t.tape.segments) or t.tape.segments[index].visit is None:
         raise UnknownFigureError(figure)
     segment, breath = t.tape.segments[index], t.trace[index]
-    visit = segment.visit or 0
-    done, judged = t.tape.visits[visit], t.effort.judged[visit]
+    judged = t.effort.judged[segment.visit or 0]
     value = t.effort.windows[index]
     felt = t.effort.felt[index]
     at = [segment.at.as_dict()]

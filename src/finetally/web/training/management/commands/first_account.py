@@ -12,7 +12,6 @@ from django.db import transaction
 
 from finetally.web.squads.models import Membership, Role, Squad
 
-
 DAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
 
 

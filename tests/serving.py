@@ -1,0 +1,148 @@
+"""The production server on a database of its own, for tests that need the real thing: browsers, fuzzing, kills."""
+
+from __future__ import annotations
+
+import http.cookiejar
+import json
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+from tests.conftest import REPOSITORY
+
+PASSWORD = "ridge-winter-8420"
+
+
+def free_port() -> int:
+    with socket.socket() as one:
+        one.bind(("127.0.0.1", 0))
+        port: int = one.getsockname()[1]
+        return port
+
+
+@dataclass(frozen=True)
+class Answer:
+    """What came back."""
+
+    status: int
+    body: bytes
+    headers: Any
+
+    def json(self) -> Any:
+        return json.loads(self.body)
+
+
+class Server:
+    """A demo installation that can be stopped, killed and started again."""
+
+    def __init__(self, folder: Path) -> None:
+        self.folder = folder
+        self.port = free_port()
+        self.url = f"http://127.0.0.1:{self.port}"
+        self.environment = {**os.environ, "FINE_TALLY_VAR": str(folder), "FINE_TALLY_DATABASE": "demo.sqlite3"}
+        self._process: subprocess.Popen[bytes] | None = None
+        for command in (["migrate", "--verbosity", "0"], ["demo"]):
+            self.manage(*command)
+
+    @property
+    def database(self) -> Path:
+        return self.folder / "demo.sqlite3"
+
+    def manage(self, *arguments: str) -> None:
+        command = [sys.executable, "-m", "finetally.web.manage", *arguments]
+        subprocess.run(command, check=True, cwd=REPOSITORY, env=self.environment, capture_output=True)
+
+    def fine_tally(self, *arguments: str) -> subprocess.CompletedProcess[str]:
+        command = [sys.executable, "-m", "finetally.cli", *arguments]
+        return subprocess.run(command, cwd=REPOSITORY, env=self.environment, capture_output=True, text=True)
+
+    def start(self, *options: str) -> None:
+        command = [sys.executable, "-m", "gunicorn", "finetally.web.wsgi:application", "--threads", "8"]
+        worker = ["--worker-class", "finetally.web.server.PunctualWorker"]
+        self._process = subprocess.Popen(
+            [*command, *worker, *options, "--bind", f"127.0.0.1:{self.port}", "--log-level", "error"],
+            cwd=REPOSITORY,
+            env=self.environment,
+            start_new_session=True,
+            stderr=subprocess.DEVNULL,
+        )
+        self.wait()
+
+    def wait(self) -> None:
+        """Wait until it answers."""
+        for _ in range(600):
+            try:
+                with urllib.request.urlopen(f"{self.url}/sign-in", timeout=2):
+                    return
+            except OSError:
+                time.sleep(0.02)
+        raise RuntimeError("the server does not answer")
+
+    def stop(self) -> None:
+        if self._process is not None:
+            # Connections that a browser keeps open are not waited for: what was answered is in the database.
+            self._process.send_signal(signal.SIGINT)
+            self._process.wait(60)
+
+    def restart(self) -> None:
+        self.stop()
+        self.start()
+
+    def kill(self) -> None:
+        """End it in the middle of what it does, as a power cut would."""
+        assert self._process is not None
+        os.killpg(self._process.pid, signal.SIGKILL)
+        self._process.wait(60)
+
+    def workers(self) -> list[int]:
+        """The processes that answer."""
+        assert self._process is not None
+        children = Path(f"/proc/{self._process.pid}/task/{self._process.pid}/children").read_text()
+        return [int(one) for one in children.split()]
+
+    def memory_mb(self) -> float:
+        """Resident memory of the workers."""
+        pages = sum(int(Path(f"/proc/{pid}/statm").read_text().split()[1]) for pid in self.workers())
+        return pages * os.sysconf("SC_PAGE_SIZE") / 1e6
+
+
+class Visitor:
+    """Somebody at the server's doors, signed in or not."""
+
+    def __init__(self, server: Server, name: str | None = None) -> None:
+        self.server = server
+        self._cookies = http.cookiejar.CookieJar()
+        self._opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self._cookies))
+        self._opener.open(f"{server.url}/sign-in", timeout=60).read()
+        if name is not None:
+            answer = self.send("POST", "/sign-in", {"name": name, "password": PASSWORD})
+            assert answer.status == 200, answer.body
+
+    def headers(self) -> dict[str, str]:
+        """What a browser sends: cookies, and the token of the page."""
+        cookies = {one.name: one.value or "" for one in self._cookies}
+        text = "; ".join(f"{name}={value}" for name, value in cookies.items())
+        return {"Cookie": text, "X-CSRFToken": cookies.get("csrftoken", ""), "Referer": self.server.url}
+
+    def send(self, method: str, path: str, body: Any = None, timeout: float = 120) -> Answer:
+        """Ask the API. Raises OSError where no answer comes."""
+        data = None
+        if body is not None:
+            data = body if isinstance(body, bytes) else json.dumps(body).encode()
+        request = urllib.request.Request(f"{self.server.url}/api{path}", data=data, method=method)
+        request.add_header("Content-Type", "application/json")
+        token = next((one.value for one in self._cookies if one.name == "csrftoken"), None)
+        request.add_header("X-CSRFToken", token or "")
+        try:
+            with self._opener.open(request, timeout=timeout) as answer:
+                return Answer(answer.status, answer.read(), answer.headers)
+        except urllib.error.HTTPError as error:
+            return Answer(error.code, error.read(), error.headers)
