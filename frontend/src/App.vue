@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 
+import { squadNow } from './composables/useAccount'
 import SideRail from './parts/SideRail.vue'
 
 const route = useRoute()
@@ -12,7 +13,8 @@ const bare = computed(() => route.name === 'sign-in')
   <a class="visually-hidden skip" href="#main">Skip to the content</a>
   <div :class="{ shell: !bare }">
     <SideRail v-if="!bare" />
-    <RouterView />
+    <!-- Another squad is another set of screens; signing in is none of them. -->
+    <RouterView :key="bare ? 0 : squadNow" />
   </div>
 </template>
 

@@ -13,7 +13,7 @@ from hypothesis import given, settings
 from finetally.core.board.phrases import PHRASES, Phrase
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import read_board
-from finetally.core.board.writer import read_over, what_the_wall_leaves_out, write_full, write_wall
+from finetally.core.board.writer import headings, read_over, what_the_wall_leaves_out, write_full, write_wall
 from finetally.core.session.ids import with_ids
 from finetally.shipped import shipped_library
 from tests.conftest import REPOSITORY
@@ -272,3 +272,60 @@ def test_what_the_writer_says_the_reader_understands(phrase: Phrase) -> None:
         here = here[key]
     expected = {"time": 60, "count": 3, "word": phrase.value}[phrase.kind]
     assert here == expected
+
+
+ODD_NUMBERS = [1e-9, 1e-300, 1e16, 0.1 + 0.2, 1 / 3, 123456789.25]
+
+
+@pytest.mark.parametrize("value", ODD_NUMBERS)
+def test_numbers_are_written_as_people_write_them_and_come_back_exactly(value: float) -> None:
+    block = {
+        "clock": {"kind": "intervals", "work_s": 20, "rest_s": min(value, 80_000.5)},
+        "steps": [step("push-up")],
+    }
+    document = session({**block, "rest_after_s": 0.1 + 0.2}, notes="kept")
+    text = write_full(document, library=LIBRARY)
+    assert not re.search(r"\de[-+]\d", text.partition("---")[0])
+    assert read(text) == document
+
+
+def test_a_foreign_key_called_blocks_makes_no_section_of_a_block() -> None:
+    block = {"clock": {"kind": "task"}, "steps": [step("push-up", reps=8)], "blocks": 10**30}
+    assert headings(session(block)) == ["for time"]
+    assert read(write_full(session(block), library=LIBRARY)) == session(block)
+
+
+def test_a_title_alone_is_a_session_with_nothing_in_it_yet() -> None:
+    assert read("Hill day") == {"fine_tally": 1, "title": "Hill day", "blocks": []}
+
+
+def test_a_long_line_of_blanks_is_read_at_once() -> None:
+    assert read(f"Day,{' ' * 90_000}x")["title"].startswith("Day,")
+
+
+SECTION = """Day
+together "Pod", 2 times, 20 s between:
+Main: as many rounds as fit in 2:00, told 2:00, talk 1:00, people move meanwhile
+  push-up to failure (plan 12)
+  swing each side to failure
+end together
+rest 45 s
+
+Main: 30 s each
+  march
+"""
+
+
+def test_what_a_section_rests_a_dose_to_failure_and_a_talk_while_moving_stand_on_the_wall() -> None:
+    made = read(SECTION)
+    section = made["blocks"][0]
+    assert (section["times"], section["rest_between_s"], section["rest_after_s"]) == (2, 20, 45)
+    block = section["blocks"][0]
+    assert (block["announced_s"], block["talk_s"], block["talk_over"]) == (120, 60, True)
+    assert block["steps"] == [
+        step("push-up", reps={"to_failure": True, "plan": 12}),
+        step("swing", sides="each", reps={"to_failure": True}),
+    ]
+    assert read(write_wall(made, library=LIBRARY)) == made
+    with pytest.raises(BoardError):
+        read("Day\nrest 1:00\n")

@@ -16,6 +16,7 @@ from finetally.core.compare.differences import differences
 from finetally.core.compare.fit import fit_to_time
 from finetally.core.edits.edit import Edit, apply_edits
 from finetally.core.methods.value import Methods
+from finetally.core.session.budget import budget_of
 from finetally.core.session.ids import with_ids
 from finetally.shipped import shipped_library
 from tests.core.helpers import figured, session, step
@@ -113,3 +114,18 @@ def test_ids_are_no_difference() -> None:
     for block in (bare := copy.deepcopy(PLAIN))["blocks"]:
         block.pop("id")
     assert differences(bare, other) == []
+
+
+def test_a_fit_costs_about_as_much_as_it_tries_changes_not_sessions() -> None:
+    """The work of a fit grows with the blocks of a session, not with their square or cube."""
+
+    def spent(count: int) -> int:
+        block = {"clock": {"kind": "intervals", "work_s": 30, "rest_s": 25}, "rounds": 5, "rest_after_s": 60,
+                 "steps": [step("air-squat"), step("push-up")]}  # fmt: skip
+        document = with_ids(session(*[{**copy.deepcopy(block), "title": f"B{n}"} for n in range(count)]))
+        with budget_of(10**9) as budget:
+            assert fit_to_time(document, 420 * count, library=shipped_library())
+        return budget.spent
+
+    few, many = spent(8), spent(32)
+    assert many < 8 * few

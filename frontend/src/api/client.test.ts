@@ -32,7 +32,7 @@ test('a question goes to the API with the token that guards writes', async () =>
 
 test('an answer without content is nothing', async () => {
   fetched.mockResolvedValue(answer(204))
-  expect(await api.dropEntry('a')).toBeUndefined()
+  expect(await api.dropEntry('a', 3)).toBeUndefined()
 })
 
 test('a refusal keeps the words and places of the server', async () => {

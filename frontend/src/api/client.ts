@@ -55,6 +55,11 @@ export class Refusal extends Error {
     super(message)
   }
 
+  /** Whether what was to be changed is not what was seen of it: somebody else was quicker. */
+  get stale(): boolean {
+    return this.status === 409
+  }
+
   /** The first place that is wrong, with what was found there and what can stand there; else the server's words. */
   get told(): string {
     const [first] = this.problems
@@ -105,11 +110,13 @@ export const api = {
   me: () => call<Me>('GET', '/me'),
   signIn: (name: string, password: string) => call<Me>('POST', '/sign-in', { name, password }),
   signOut: () => call<undefined>('POST', '/sign-out'),
-  movements: () => call<MovementsOut>('GET', '/movements'),
+  movements: (squad: number) => call<MovementsOut>('GET', `/movements${squad ? `?squad=${squad}` : ''}`),
   sessions: (archived = false) => call<SessionItem[]>('GET', `/sessions?archived=${archived}`),
   session: (id: string) => call<SessionOut>('GET', `/sessions/${id}`),
-  createSession: (document: SessionDoc) => call<SessionOut>('POST', '/sessions', { document }),
-  importSession: (kind: 'json' | 'txt', text: string) => call<SessionOut>('POST', '/sessions/import', { kind, text }),
+  createSession: (document: SessionDoc, squad: number) => call<SessionOut>('POST', '/sessions', { document, squad: squad || null }),
+  importSession: (kind: 'json' | 'txt', text: string, squad: number) =>
+    call<SessionOut>('POST', '/sessions/import', { kind, text, squad: squad || null }),
+  pinSession: (id: string) => call<undefined>('POST', `/sessions/${id}/pin`),
   saveSession: (id: string, base: string, tab: string, document: SessionDoc) =>
     call<SavedOut>('PUT', `/sessions/${id}`, { base, tab, document }),
   duplicateSession: (id: string) => call<SessionOut>('POST', `/sessions/${id}/duplicate`),
@@ -141,19 +148,20 @@ export const api = {
   useRecast: (document: SessionDoc, source: readonly (number | string)[], entries: readonly object[], how: 'replace' | 'insert') =>
     call<{ edits: Edit[] }>('POST', '/compare/use', { document, source, entries, how }),
   shapes: (squad: number) => call<Shape[]>('GET', `/shapes?squad=${squad}`),
-  keepShape: (body: { name: string; key: string; params: object; squad: number }) => call<Shape>('POST', '/shapes', body),
+  keepShape: (body: { name: string; key: string; params: object; squad: number; replaces: number | null }) => call<Shape>('POST', '/shapes', body),
   dropShape: (id: number) => call<undefined>('DELETE', `/shapes/${id}`),
-  week: (day: string, person?: number) => call<Week>('GET', `/plan/week?day=${day}${person ? `&person=${person}` : ''}`),
+  week: (day: string, squad: number, person?: number) =>
+    call<Week>('GET', `/plan/week?day=${day}${squad ? `&squad=${squad}` : ''}${person ? `&person=${person}` : ''}`),
   planEntry: (body: PlanDetails & { session?: string; title?: string; squad: number }) =>
     call<PlanEntry>('POST', '/plan/entries', body),
-  changeEntry: (id: string, details: PlanDetails) => call<PlanEntry>('PATCH', `/plan/entries/${id}`, details),
+  changeEntry: (id: string, details: PlanDetails & { version: number }) => call<PlanEntry>('PATCH', `/plan/entries/${id}`, details),
   repeatEntry: (id: string, how: { weeks?: number; day?: string }) => call<PlanEntry[]>('POST', `/plan/entries/${id}/again`, how),
   attendance: (id: string) => call<Attending[]>('GET', `/plan/entries/${id}/attendance`),
-  attend: (id: string, body: { person: number; came: boolean; minutes: number | null; effort: number | null }) =>
+  attend: (id: string, body: { person: number; version: string; came: boolean; minutes: number | null; effort: number | null }) =>
     call<undefined>('PUT', `/plan/entries/${id}/attendance`, body),
   keepEntry: (id: string) => call<{ id: string }>('POST', `/plan/entries/${id}/session`),
-  dropEntry: (id: string) => call<undefined>('DELETE', `/plan/entries/${id}`),
-  setDay: (day: string, body: { intent: string; share: number | null; hall: boolean; squad: number }) =>
+  dropEntry: (id: string, version: number) => call<undefined>('DELETE', `/plan/entries/${id}?version=${version}`),
+  setDay: (day: string, body: { version: string; intent: string; share: number | null; hall: boolean; squad: number }) =>
     call<undefined>('PUT', `/plan/days/${day}`, body),
   addPhase: (body: { begins: string; weeks: number; kind: string; load_low: number; load_high: number; squad: number }) =>
     call<undefined>('POST', '/plan/phases', body),
@@ -174,13 +182,13 @@ export const api = {
   revokeLink: (id: number) => call<undefined>('DELETE', `/plan/links/${id}`),
   undoChange: (id: number, item: number) => call<PlanChange>('POST', `/plan/changes/${id}/undo/${item}`),
   people: (squad: number) => call<PersonOut[]>('GET', `/people?squad=${squad}`),
-  importMovements: (kind: 'csv' | 'json', text: string, squad?: number) =>
-    call<{ keys: string[] }>('POST', '/movements', { kind, text, squad }),
+  importMovements: (kind: 'csv' | 'json', text: string, squad: number, replace = false) =>
+    call<{ keys: string[] }>('POST', '/movements', { kind, text, squad: squad || null, replace }),
   mutedChecks: (squad: number) => call<{ muted: string[] }>('GET', `/squads/${squad}/muted-checks`),
   muteCheck: (squad: number, code: string, muted: boolean) =>
     call<{ muted: string[] }>(muted ? 'PUT' : 'DELETE', `/squads/${squad}/muted-checks/${code}`),
-  changeMethods: (squad: number, methods: object) =>
-    call<{ methods: Record<string, unknown> }>('PATCH', `/squads/${squad}/methods`, { methods }),
+  changeMethods: (squad: number, version: string, methods: object) =>
+    call<{ methods: Record<string, unknown>; version: string }>('PATCH', `/squads/${squad}/methods`, { methods, version }),
 }
 
 async function file(path: string, body: object): Promise<Blob> {

@@ -1,10 +1,24 @@
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { api, Refusal } from '@/api/client'
 import type { Me } from '@/api/types'
 
 /** The signed-in member; null for nobody. */
 export const account = ref<Me | null>(null)
+
+/** The squad that was chosen of several; 0 for one's first. Kept for this tab, until signing out. */
+const chosen = ref(Number(sessionStorage.getItem('squad') ?? 0))
+
+/** The squad that screens are about: the chosen one, if one belongs to it. */
+export const squadNow = computed(() => {
+  const squads = account.value?.squads ?? []
+  return squads.find((one) => one.id === chosen.value)?.id ?? squads[0]?.id ?? 0
+})
+
+export function chooseSquad(id: number): void {
+  chosen.value = id
+  sessionStorage.setItem('squad', String(id))
+}
 
 /** Ask the server who is signed in. */
 export async function whoAmI(): Promise<void> {
@@ -21,8 +35,11 @@ export async function signIn(name: string, password: string): Promise<void> {
   account.value = await api.signIn(name, password)
 }
 
-/** Sign out here. */
+/** Sign out here. The page begins anew: nothing of what was shown stays for whoever signs in next. */
 export async function signOut(): Promise<void> {
   await api.signOut()
   account.value = null
+  sessionStorage.clear()
+  localStorage.clear()
+  window.location.replace('/sign-in')
 }

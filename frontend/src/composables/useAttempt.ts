@@ -5,18 +5,22 @@ import { Refusal } from '@/api/client'
 /** Work that the server may refuse: `trouble` is why it did last, '' while nothing stands in the way. */
 export function useAttempt() {
   const trouble = ref('')
+  /** Whether it was refused because what was to be changed is not what was seen of it. */
+  const stale = ref(false)
 
   /** Do it and tell whether it was done. Faults that are no refusal go on to whoever called. */
   async function attempt(work: () => Promise<unknown>): Promise<boolean> {
     trouble.value = ''
+    stale.value = false
     try {
       await work()
       return true
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       trouble.value = error.told
+      stale.value = error.stale
       return false
     }
   }
-  return { trouble, attempt }
+  return { trouble, stale, attempt }
 }

@@ -29,7 +29,7 @@ afterEach(() => {
 function opened(created = vi.fn()) {
   const document = shallowRef<SessionDoc | null>(doc('as kept'))
   const held = ref(false)
-  const tools = scope.run(() => useAutosave(document, held, created))
+  const tools = scope.run(() => useAutosave(document, held, ref(7), created))
   if (!tools) throw new Error('no scope')
   const session = kept('as kept', 'v1')
   document.value = session.document

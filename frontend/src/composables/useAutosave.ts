@@ -16,6 +16,7 @@ const RETRY_MS = 4000
 export function useAutosave(
   document: Ref<SessionDoc | null>,
   held: Ref<boolean>,
+  squad: Ref<number>,
   created: (session: SessionOut) => void,
 ) {
   const state = ref<SaveState>('saved')
@@ -62,7 +63,7 @@ export function useAutosave(
     state.value = 'saving'
     try {
       if (id === '') {
-        const made = await api.createSession(sent)
+        const made = await api.createSession(sent, squad.value)
         id = made.id
         base = made.etag
         saved = sent

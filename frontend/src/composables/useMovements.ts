@@ -3,11 +3,15 @@ import { computed, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import type { MovementDef, MovementsOut, SessionDoc } from '@/api/types'
 
+import { squadNow } from './useAccount'
+
 const tables = shallowRef<MovementsOut | null>(null)
 let asking: Promise<void> | null = null
+let askedFor = -1
 
 async function fetchTables(): Promise<void> {
-  tables.value = await api.movements()
+  askedFor = squadNow.value
+  tables.value = await api.movements(askedFor)
 }
 
 /** What narrows a search for a movement; an empty word narrows nothing. */
@@ -32,7 +36,7 @@ function distance(movement: MovementDef, typed: string): number {
 
 /** The movements of the squad and the rows of the stave, asked for once. */
 export function useMovements() {
-  asking ??= fetchTables()
+  if (asking === null || askedFor !== squadNow.value) asking = fetchTables()
   const all = computed(() => tables.value?.movements ?? [])
   const byKey = computed(() => new Map(all.value.map((m) => [m.key, m])))
   const patterns = computed(() => tables.value?.patterns ?? [])

@@ -1,11 +1,17 @@
 <script setup lang="ts">
-import { useRoute, useRouter } from 'vue-router'
+import { isNavigationFailure, NavigationFailureType, useRoute, useRouter } from 'vue-router'
 
-import { account, signOut } from '@/composables/useAccount'
+import { account, chooseSquad, signOut, squadNow } from '@/composables/useAccount'
 
 const route = useRoute()
 const router = useRouter()
 
+async function turnTo(event: Event): Promise<void> {
+  const id = Number((event.target as HTMLSelectElement).value)
+  // Leaving first: what is being written is saved on the way, and who is asked to stay stays.
+  const stayed = await router.push({ name: 'week' })
+  if (!isNavigationFailure(stayed, NavigationFailureType.aborted)) chooseSquad(id)
+}
 async function leave(): Promise<void> {
   // Leaving first: what is being written is saved on the way, which only somebody signed in can do.
   const stayed = await router.push({ name: 'sign-in' })
@@ -19,6 +25,12 @@ async function leave(): Promise<void> {
     <RouterLink to="/week" class="to" :class="{ on: route.path.startsWith('/week') }">Week</RouterLink>
     <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">Bench</RouterLink>
     <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">Side by side</RouterLink>
+    <label v-if="(account?.squads.length ?? 0) > 1" class="to squad">
+      Squad
+      <select :value="squadNow" @change="turnTo">
+        <option v-for="one in account?.squads" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+    </label>
     <button type="button" class="plain to leave" @click="leave">
       Sign out<span class="who">{{ account?.name }}</span>
     </button>
@@ -55,8 +67,18 @@ async function leave(): Promise<void> {
   background: var(--paper);
   font-weight: 600;
 }
+.squad {
+  margin-top: auto;
+}
+.squad select {
+  width: 66px;
+  font-size: 11px;
+}
 .leave {
   margin-top: auto;
+}
+.squad + .leave {
+  margin-top: 0;
 }
 .who {
   display: block;

@@ -2,6 +2,7 @@
 import { vi } from 'vitest'
 
 vi.stubGlobal('window', {
+  location: { replace: vi.fn() },
   setTimeout: (work: () => void, ms: number) => setTimeout(work, ms),
   clearTimeout: (timer: number) => clearTimeout(timer),
   setInterval: (work: () => void, ms: number) => setInterval(work, ms),
@@ -9,4 +10,14 @@ vi.stubGlobal('window', {
   addEventListener: () => undefined,
   removeEventListener: () => undefined,
 })
+const store = () => {
+  const kept = new Map<string, string>()
+  return {
+    getItem: (name: string) => kept.get(name) ?? null,
+    setItem: (name: string, value: string) => kept.set(name, value),
+    clear: () => kept.clear(),
+  }
+}
+vi.stubGlobal('sessionStorage', store())
+vi.stubGlobal('localStorage', store())
 vi.stubGlobal('requestAnimationFrame', (work: () => void) => setTimeout(work, 0))

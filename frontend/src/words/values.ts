@@ -4,6 +4,7 @@ export type Typed = unknown
 
 const NUMBER = /^-?\d+(?:\.\d+)?$/
 const CLOCK = /^(\d+):([0-5]\d)$/
+const FAILURE = /^(?:to failure|max)(?:\s*\(?(?:plan\s*)?(\d+)\)?)?$/i
 const RANGE = /^(\d+(?:\.\d+)?)\s*(?:-|–|to)\s*(\d+(?:\.\d+)?)$/
 
 function single(text: string): Typed {
@@ -17,6 +18,8 @@ function single(text: string): Typed {
 export function readValue(typed: string): Typed {
   const text = typed.trim()
   if (text === '') return undefined
+  const failing = FAILURE.exec(text)
+  if (failing) return failing[1] ? { to_failure: true, plan: Number(failing[1]) } : { to_failure: true }
   const range = RANGE.exec(text)
   if (range) return { low: Number(range[1]), high: Number(range[2]) }
   if (text.includes(',')) return text.split(',').map((item) => single(item.trim()))
@@ -28,7 +31,8 @@ export function writeValue(value: Typed): string {
   if (value === undefined || value === null) return ''
   if (Array.isArray(value)) return value.map(writeValue).join(', ')
   if (typeof value === 'object') {
-    const range = value as { low?: unknown; high?: unknown; plan?: unknown; from?: { block?: string } }
+    const range = value as { low?: unknown; high?: unknown; plan?: unknown; from?: { block?: string }; to_failure?: boolean }
+    if (range.to_failure) return range.plan === undefined ? 'to failure' : `to failure (${String(range.plan)})`
     if (range.from) return `score of ${range.from.block ?? '?'}`
     return `${String(range.low)}-${String(range.high)}`
   }
@@ -40,7 +44,7 @@ export function nudged(value: Typed, by: number, seconds: boolean): Typed {
   const one = (number: number): number => Math.max(0, number + by * (seconds ? 5 : 1))
   if (value === undefined || value === null) return one(0)
   if (typeof value === 'number') return one(value)
-  if (typeof value === 'object' && !Array.isArray(value) && 'low' in value) {
+  if (typeof value === 'object' && !Array.isArray(value) && ('low' in value || ('to_failure' in value && 'plan' in value))) {
     const moved = Object.entries(value).map(([name, end]) => [name, typeof end === 'number' ? one(end) : end])
     return Object.fromEntries(moved)
   }

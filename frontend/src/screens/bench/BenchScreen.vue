@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 
 import { api, placeText, Refusal } from '@/api/client'
 import type { Given, ProblemItem, SessionDoc } from '@/api/types'
-import { account } from '@/composables/useAccount'
+import { squadNow } from '@/composables/useAccount'
 import { useAutosave } from '@/composables/useAutosave'
 import { useDocument } from '@/composables/useDocument'
 import { saveFile } from '@/composables/useFiles'
@@ -26,6 +26,7 @@ import HelpPanel from './HelpPanel.vue'
 import LeaveBar from './LeaveBar.vue'
 import MovementForm from './MovementForm.vue'
 import PlanPanel from './PlanPanel.vue'
+import SectionLine from './SectionLine.vue'
 import { useShortcuts } from './shortcuts'
 import TallyPanel from './TallyPanel.vue'
 import { useBoard } from './useBoard'
@@ -50,7 +51,7 @@ const isPlain = computed(() => JSON.stringify(given.value) === '{}')
 const against = computed(() => (base.value ? { document: base.value, given: given.value } : isPlain.value ? undefined : {}))
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
 const { figures, stave, formats, deltas, problems, trouble } = useFigures(filled, { squad, given, methods, against })
-const { state, unkept, problems: refused, conflict, begin, save, putOnTop } = useAutosave(filled, trying, (made) => {
+const { state, unkept, problems: refused, conflict, begin, save, putOnTop } = useAutosave(filled, trying, squad, (made) => {
   madeId = made.id
   if (losing.value === null) void showMade()
 })
@@ -85,7 +86,7 @@ async function open(id: string): Promise<void> {
   if (id === opened) return
   missing.value = ''
   if (id === NEW) {
-    squad.value = account.value?.squads[0]?.id ?? 0
+    squad.value = squadNow.value
     opened = id
     begin(null)
     load({ fine_tally: 1, title: 'New session', blocks: [] } as unknown as SessionDoc)
@@ -195,6 +196,8 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   if (!now) return
   const name = now.title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'session'
   const text = kind === 'json' ? `${JSON.stringify(now, null, 1)}\n` : (await api.writeBoard(now, squad.value, true)).text
+  // What goes out as a file refers to this version: nothing is saved over it from now on.
+  if (props.id !== NEW && (await save())) await api.pinSession(props.id)
   saveFile(`${name}.${kind}`, text, kind === 'json' ? 'application/json' : 'text/plain')
 }
 </script>
@@ -248,7 +251,7 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
           </p>
           <template v-if="view === 'blocks'">
             <template v-for="entry in entries" :key="entry.block.id ?? entry.path">
-              <p v-if="entry.section" class="section">{{ entry.section }}</p>
+              <SectionLine v-if="entry.section" :section="entry.section" :place="entry.sectionPlace" :path="entry.sectionPath" />
               <BlockCard :placed="entry" @compare="compare(entry.block.id ?? undefined)" />
             </template>
             <AddBlock v-if="adding" @added="adding = false" @close="adding = false" />
@@ -316,10 +319,6 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
 }
 .grow {
   flex: 1;
-}
-.section {
-  font: 600 15px var(--head);
-  margin: 12px 0 0;
 }
 .add {
   margin-top: 10px;

@@ -47,6 +47,7 @@ function put(key: string, value: unknown): void {
   const place = [...props.placed.place, key]
   edit([value === '' ? { op: 'set', place, unset: true } : { op: 'set', place, value }])
 }
+const checked = (event: Event): boolean => (event.target as HTMLInputElement).checked
 const word = (event: Event): string => (event.target as HTMLSelectElement).value
 // What the block is by its numbers: the core recognises it.
 const format = computed(() => formats.value[props.placed.number]?.name ?? '')
@@ -106,7 +107,12 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
           v-for="spec in fields" :key="`${spec.under.join('.')}.${spec.key}`" :label="spec.label" :unit="spec.unit"
           :value="fieldValue(spec)" :place="fieldPlace(spec)" :path="fieldPath(spec)"
         />
+        <span v-if="block.talk_over && !more" class="clock">people move during the talk</span>
         <template v-if="more">
+          <label>
+            <input type="checkbox" :checked="block.talk_over ?? false" @change="put('talk_over', checked($event) || '')" />
+            people move during the talk
+          </label>
           <label>
             effort
             <select :value="block.effort ?? ''" @change="put('effort', word($event))">

@@ -8,7 +8,7 @@ import { clock, percent, tenth, whole } from '@/words/format'
 import { useSessionList, type SortBy } from './useSessionList'
 
 const {
-  items, trouble, archived, words, tag, tags, rows, sortBy, downward, shown, sort, fetchList, duplicate, archive, take,
+  items, trouble, clash, archived, words, tag, tags, rows, sortBy, downward, shown, sort, fetchList, duplicate, archive, take,
 } = useSessionList()
 onMounted(fetchList)
 watch(archived, fetchList)
@@ -32,6 +32,7 @@ async function taken(event: Event): Promise<void> {
   input.value = ''
   await (trouble.value ? undefined : fetchList())
 }
+const replaceThem = (): void => void clash.value?.()
 </script>
 
 <template>
@@ -63,7 +64,10 @@ async function taken(event: Event): Promise<void> {
       <ElButton @click="file?.click()">Take in a file</ElButton>
       <RouterLink class="new" :to="{ name: 'bench', params: { id: 'new' } }">New session</RouterLink>
     </header>
-    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="note-bar" role="alert">
+      {{ trouble }}
+      <button v-if="clash" type="button" class="link" @click="replaceThem">Take those of the file</button>
+    </p>
     <p v-if="items === null && !trouble" class="quiet" role="status">Fetching the sessions …</p>
     <p v-else-if="items?.length === 0" class="quiet">
       {{ archived ? 'Nothing is put away.' : 'No session yet. “New session” starts one.' }}

@@ -1,7 +1,7 @@
 // What the parts of the Bench share: the document's places, and the tools to change it.
 import { inject, type InjectionKey, type Ref } from 'vue'
 
-import type { Block, BlockFormat, DocumentIn, Figures, ProblemItem, SessionDoc, Step } from '@/api/types'
+import type { Block, BlockFormat, DocumentIn, Figures, ProblemItem, Section, SessionDoc, Step } from '@/api/types'
 import type { Edit, PlacePart } from '@/composables/edits'
 import type { StaveLine } from '@/stave/line'
 
@@ -42,7 +42,10 @@ export interface PlacedBlock {
   number: number
   place: PlacePart[]
   path: string
-  section: string | null
+  /** The section that begins with this block, where it stands, and how the server names it. */
+  section: Section | null
+  sectionPlace: PlacePart[]
+  sectionPath: string
   /** The list it stands in, and where in it. */
   list: PlacePart[]
   index: number
@@ -60,7 +63,9 @@ export function placed(document: SessionDoc): PlacedBlock[] {
           number: found.length,
           place: block.id ? [block.id] : [...list, inner],
           path: `blocks[${index}].blocks[${inner}]`,
-          section: inner === 0 ? entry.section : null,
+          section: inner === 0 ? entry : null,
+          sectionPlace: entry.id ? [entry.id] : ['blocks', index],
+          sectionPath: `blocks[${index}]`,
           list,
           index: inner,
           length: entry.blocks.length,
@@ -73,6 +78,8 @@ export function placed(document: SessionDoc): PlacedBlock[] {
         place: entry.id ? [entry.id] : ['blocks', index],
         path: `blocks[${index}]`,
         section: null,
+        sectionPlace: [],
+        sectionPath: '',
         list: ['blocks'],
         index,
         length: document.blocks.length,
@@ -138,6 +145,7 @@ export function blockFields(block: Block): FieldSpec[] {
   }
   fields.push(blockField('rounds', 'rounds'), blockField('group', 'steps at a time'))
   fields.push(blockField('repeat', 'repeat'), blockField('rest_between_repeats_s', 'between repeats', 's'))
+  fields.push(blockField('announced_s', 'told', 's'))
   fields.push(blockField('rpe', 'planned effort'), blockField('rest_after_s', 'rest after', 's'))
   return fields
 }

@@ -3,6 +3,7 @@ import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import type { SessionItem } from '@/api/types'
+import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 
 type Figure = 'total_s' | 'work_s' | 'density' | 'rpe' | 'load'
@@ -13,7 +14,7 @@ export type SortBy = 'changed' | 'title' | Figure | `share:${string}`
 export function useSessionList() {
   const router = useRouter()
   const items = shallowRef<readonly SessionItem[] | null>(null)
-  const { trouble, attempt } = useAttempt()
+  const { trouble, stale, attempt } = useAttempt()
   const archived = ref(false)
   const words = ref('')
   const tag = ref('')
@@ -66,20 +67,31 @@ export function useSessionList() {
       await api.archiveSession(id, !archived.value)
       await fetchList()
     })
+  /** Movements that the squad has defined otherwise: replaced only once somebody said so. */
+  const clash = shallowRef<(() => Promise<boolean>) | null>(null)
+  async function define(kind: 'csv' | 'json', text: string): Promise<void> {
+    await attempt(() => api.importMovements(kind, text, squadNow.value))
+    if (!stale.value) return
+    clash.value = () => {
+      clash.value = null
+      return attempt(() => api.importMovements(kind, text, squadNow.value, true))
+    }
+  }
   /** Take files in: session files, board text, tables or lists of movements. Each is taken whole or not at all. */
   async function take(files: FileList | null): Promise<void> {
     for (const file of files ?? []) {
       const text = await file.text()
       const name = file.name.toLowerCase()
-      if (name.endsWith('.csv')) await attempt(() => api.importMovements('csv', text))
-      else if (name.endsWith('.txt')) await attempt(async () => open((await api.importSession('txt', text)).id))
-      else if (text.trimStart().startsWith('[')) await attempt(() => api.importMovements('json', text))
-      else await attempt(async () => open((await api.importSession('json', text)).id))
+      const squad = squadNow.value
+      if (name.endsWith('.csv')) await define('csv', text)
+      else if (name.endsWith('.txt')) await attempt(async () => open((await api.importSession('txt', text, squad)).id))
+      else if (text.trimStart().startsWith('[')) await define('json', text)
+      else await attempt(async () => open((await api.importSession('json', text, squad)).id))
       if (trouble.value) {
         trouble.value = `${file.name}: ${trouble.value}`
         return
       }
     }
   }
-  return { items, trouble, archived, words, tag, tags, rows, sortBy, downward, shown, sort, fetchList, duplicate, archive, take }
+  return { items, trouble, clash, archived, words, tag, tags, rows, sortBy, downward, shown, sort, fetchList, duplicate, archive, take }
 }

@@ -5,7 +5,7 @@ import { useRoute, useRouter, type LocationQuery } from 'vue-router'
 
 import { comparisonFile, Refusal } from '@/api/client'
 import type { CompareRow } from '@/api/types'
-import { account } from '@/composables/useAccount'
+import { squadNow } from '@/composables/useAccount'
 import { saveFile } from '@/composables/useFiles'
 import { useMovements } from '@/composables/useMovements'
 import { useFormats } from '@/composables/useTables'
@@ -44,7 +44,7 @@ const { session, formats, hold, target, wishes, axes, answer, holding, trouble, 
 const { tables, byKey: rowsByKey } = useCompareTables()
 const { formats: all } = useFormats()
 const { nameOf } = useMovements()
-const squad = computed(() => session.value?.squad ?? account.value?.squads[0]?.id ?? 0)
+const squad = computed(() => session.value?.squad ?? squadNow.value)
 
 const columns = computed(() => answer.value?.columns ?? [])
 const hidden = ref<string[]>(['timetable', 'work-to-rest', 'oxygen-gap', 'volume', 'knee-hip', 'mean-uptake'])

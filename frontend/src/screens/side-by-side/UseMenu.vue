@@ -20,6 +20,9 @@ const { trouble, attempt } = useAttempt()
 const said = ref('')
 const naming = ref<'session' | 'shape' | null>(null)
 const name = ref('')
+/** The kept shape of the same name, once it was told that it would be replaced. */
+const replacing = ref<number | null>(null)
+watch(name, () => (replacing.value = null))
 // The same one figured anew is no other: a name that is being typed stays.
 watch(
   () => `${props.column?.key} ${props.column?.name}`,
@@ -47,7 +50,14 @@ const keep = () =>
     const { column } = props
     if (!column?.document || !name.value.trim()) return
     if (naming.value === 'shape') {
-      await api.keepShape({ name: name.value, key: column.key, params: column.params, squad: props.squad })
+      const there = (await api.shapes(props.squad)).find((one) => one.name === name.value.trim())
+      if (there && replacing.value !== there.id) {
+        // Another of that name is replaced only once that was said.
+        replacing.value = there.id
+        return
+      }
+      const shape = { name: name.value, key: column.key, params: column.params }
+      await api.keepShape({ ...shape, squad: props.squad, replaces: there?.id ?? null })
       said.value = `Kept as the shape “${name.value.trim()}”: the Bench offers it among the formats.`
       naming.value = null
       return
@@ -55,7 +65,7 @@ const keep = () =>
     // A session of its own has a warm-up and a cool-down to come: what is missing is to be said again.
     const document: Record<string, unknown> = { ...column.document, title: name.value }
     delete document['stands_alone']
-    const made = await api.createSession(document as unknown as SessionDoc)
+    const made = await api.createSession(document as unknown as SessionDoc, props.squad)
     await router.push({ name: 'bench', params: { id: made.id } })
   })
 </script>
@@ -74,7 +84,8 @@ const keep = () =>
         {{ naming === 'shape' ? 'Name of the shape' : 'Title of the session' }}
         <input v-model="name" :maxlength="naming === 'shape' ? 80 : 400" required />
       </label>
-      <ElButton type="primary" native-type="submit">Keep</ElButton>
+      <span v-if="replacing" role="status">There is a shape of that name.</span>
+      <ElButton type="primary" native-type="submit">{{ replacing ? 'Replace it' : 'Keep' }}</ElButton>
       <button type="button" class="link" @click="naming = null">leave it</button>
     </form>
     <span v-if="trouble" class="trouble" role="alert">{{ trouble }}</span>

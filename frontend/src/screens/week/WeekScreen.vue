@@ -39,7 +39,7 @@ watch(week, (made) => {
 })
 const targeting = ref(false)
 const setTargets = async (targets: object): Promise<void> => {
-  if (await act(() => api.changeMethods(squad(), { week_targets: targets }))) targeting.value = false
+  if (await act(() => api.changeMethods(squad(), week.value?.methods_version ?? '', { week_targets: targets }))) targeting.value = false
 }
 
 const INTENTS = ['', 'hard', 'medium', 'easy', 'rest'] as const

@@ -11,7 +11,7 @@ const props = defineProps<{ entry: string }>()
 const emit = defineEmits<{ changed: [] }>()
 const people = shallowRef<readonly Attending[]>([])
 const open = ref(false)
-const { trouble, attempt } = useAttempt()
+const { trouble, stale, attempt } = useAttempt()
 
 const { ask } = useLatest()
 const read = (entry: string): Promise<void> => ask(() => api.attendance(entry), (answer) => (people.value = answer))
@@ -27,9 +27,12 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
   if ((made.minutes === null) !== (made.effort === null)) return
   const { entry } = props
   await attempt(async () => {
-    await api.attend(entry, { person: made.person, came: made.came, minutes: made.minutes, effort: made.effort })
+    const { person, version, came, minutes, effort } = made
+    await api.attend(entry, { person, version, came, minutes, effort })
     if (entry === props.entry) await read(entry)
   })
+  // Somebody else noted otherwise: what stands is shown.
+  if (stale.value && entry === props.entry) await read(entry)
   emit('changed')
 }
 const number = (event: Event): number | null => {

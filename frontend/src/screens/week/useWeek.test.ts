@@ -9,7 +9,7 @@ import { useWeek } from './useWeek'
 
 const MONDAY = '2026-11-23'
 const BEFORE = '2026-11-16'
-const weekOf = (begins: string) => ({ squad: 7, begins, days: [{ day: begins }] }) as unknown as Week
+const weekOf = (begins: string) => ({ squad: 7, begins, days: [{ day: begins, version: 'd1' }], entries: [{ id: 'a', version: 4 }] }) as unknown as Week
 
 let scope: EffectScope
 const read = vi.spyOn(api, 'week')
@@ -59,4 +59,16 @@ test('a week that cannot be read shows why, and no other week in its place', asy
   day.value = BEFORE
   await vi.runAllTimersAsync()
   expect([week.value, trouble.value]).toEqual([null, 'The server cannot be reached.'])
+})
+
+test('a change names what was seen, and what somebody else changed meanwhile is shown', async () => {
+  const changed = vi.spyOn(api, 'changeEntry').mockRejectedValueOnce(new Refusal(409, 'about:changed', 'meanwhile changed'))
+  const set = vi.spyOn(api, 'setDay').mockResolvedValueOnce(undefined)
+  const { change, setDay, trouble } = await reading()
+  read.mockClear()
+  await change('a', { group: 'north' })
+  expect(changed).toHaveBeenCalledWith('a', { group: 'north', version: 4 })
+  expect([read.mock.calls.length, trouble.value]).toEqual([1, 'meanwhile changed'])
+  await setDay(MONDAY, { intent: 'hard', share: null, hall: true })
+  expect(set.mock.calls[0]?.[1]).toMatchObject({ version: 'd1', squad: 7 })
 })

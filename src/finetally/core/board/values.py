@@ -2,14 +2,25 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
 from typing import Any
 
 from finetally.core.session.values import POUND_KG
 
+MOST_DECIMALS = 20
+"""Decimals that are written, and read (grammar.py): the last digit of a number of ordinary size."""
+
 
 def number(value: float) -> str:
-    """A number without needless zeros."""
-    return f"{value:g}" if abs(value) < 1e6 and float(f"{value:g}") == value else repr(value)
+    """A number without needless zeros, never with an exponent: nobody writes one on a wall.
+
+    What is smaller than can be written comes out as 0; the full form keeps it in its trailer.
+    """
+    if abs(value) < 1e6 and float(f"{value:g}") == value and "e" not in f"{value:g}":
+        return f"{value:g}"
+    text = f"{Decimal(repr(value)):f}"
+    whole, point, decimals = text.partition(".")
+    return f"{whole}{point}{decimals[:MOST_DECIMALS]}".rstrip("0").rstrip(".") if point else whole
 
 
 def _is_number(value: Any) -> bool:

@@ -22,6 +22,7 @@ from finetally.core.board.reader import TRAILER_BEGINS, TRAILER_ENDS, read_board
 from finetally.core.board.unsaid import Patch, unsaid
 from finetally.core.board.values import count_text, load_text, number, time_text
 from finetally.core.movements.library import Library
+from finetally.core.session.entries import blocks_in
 from finetally.core.session.reading import parse_session
 
 MAY = {"skip": "(optional)", "exit": "(or stop here)"}
@@ -59,7 +60,7 @@ def headings(document: dict[str, Any]) -> list[str]:
     for entry in document["blocks"]:
         if "section" in entry:
             lines.append(next(wall.section({**entry, "section": ""})).removesuffix(":"))
-        for block in entry.get("blocks") or [entry]:
+        for block in blocks_in(entry):
             shown = {key: value for key, value in block.items() if key not in SAME_IN_ANY_FORMAT}
             lines.append(", ".join(wall.phrases(shown)))
     return lines

@@ -16,6 +16,7 @@ from finetally.core.formats.shape import CannotMakeError, Entry, Format, Lane, P
 from finetally.core.formats.table import BY_KEY, make
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
+from finetally.core.session.entries import blocks_in
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, refuse
 from finetally.core.session.reading import parse_session
@@ -94,7 +95,7 @@ def poured(
         for step, dose in zip(ingredients.steps, doses, strict=True)
     ]
     entries = make(chosen.key, steps, {name: value for name, value in params.items() if name != DOSE_FACTOR})
-    blocks = [block for entry in entries for block in (entry["blocks"] if "section" in entry else [entry])]
+    blocks = [block for entry in entries for block in blocks_in(entry)]
     if chosen.dose == "any" and blocks[0]["clock"]["kind"] == "intervals":
         # A movement pyramid runs on either clock: where windows are set, doses go.
         for step in blocks[0]["steps"]:

@@ -9,6 +9,7 @@ from typing import Any, Literal
 from finetally.core.edits.edit import Edit, InsertEdit, RemoveEdit, apply_edits
 from finetally.core.formats.remake import steps_of
 from finetally.core.formats.shape import Entry
+from finetally.core.session.entries import blocks_in
 from finetally.core.session.ids import with_ids
 
 Source = list[int | str]
@@ -33,7 +34,7 @@ def entries_at(document: dict[str, Any], source: Source) -> list[int]:
 
 
 def _has(entry: Entry, identity: str | int) -> bool:
-    return entry.get("id") == identity or any(block.get("id") == identity for block in entry.get("blocks", []))
+    return entry.get("id") == identity or any(block.get("id") == identity for block in blocks_in(entry))
 
 
 def main_part(document: dict[str, Any]) -> list[int]:
@@ -41,7 +42,7 @@ def main_part(document: dict[str, Any]) -> list[int]:
     return [
         number
         for number, entry in enumerate(document.get("blocks", []))
-        if any(block.get("part", "main") == "main" for block in (entry.get("blocks") or [entry]))
+        if any(block.get("part", "main") == "main" for block in blocks_in(entry))
     ]
 
 
@@ -75,19 +76,22 @@ def _keep_rest(old: Entry, new: Entry) -> None:
         new["rest_after_s"] = copy.deepcopy(old["rest_after_s"])
 
 
+def _own(entry: Entry) -> list[Entry]:
+    """The entry, and the blocks in it if it is a section."""
+    return [entry, *blocks_in(entry)] if "section" in entry else [entry]
+
+
 def _ids(entries: Sequence[Entry]) -> list[str]:
     found = []
     for entry in entries:
-        carriers = [entry, *entry.get("blocks", []), *steps_of(entry)]
-        carriers += [
-            s for block in [entry, *entry.get("blocks", [])] for s in block.get("clock", {}).get("stations", [])
-        ]
+        carriers = [*_own(entry), *steps_of(entry)]
+        carriers += [s for block in blocks_in(entry) for s in block.get("clock", {}).get("stations", [])]
         found += [one["id"] for one in carriers if "id" in one]
     return found
 
 
 def _without(entry: Entry, taken: set[str]) -> Entry:
-    carriers = [entry, *entry.get("blocks", []), *steps_of(entry)]
+    carriers = [*_own(entry), *steps_of(entry)]
     for one in carriers:
         if one.get("id") in taken:
             del one["id"]

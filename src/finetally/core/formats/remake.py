@@ -9,6 +9,7 @@ from typing import Any
 from finetally.core.formats.shape import OWN_WORDS, Entry, Format, Params, Steps
 from finetally.core.formats.table import BY_KEY, make
 from finetally.core.movements.library import Library
+from finetally.core.session.entries import blocks_in
 
 DOSES = ("reps", "seconds", "metres", "grow", "fill", "chain")
 USUAL_REPS, USUAL_SECONDS, USUAL_METRES = 10, 30, 20
@@ -77,7 +78,7 @@ def _plain(value: Any) -> bool:
 
 def _blocks(entries: list[Entry]) -> Iterator[Entry]:
     for entry in entries:
-        yield from entry["blocks"] if "section" in entry else [entry]
+        yield from blocks_in(entry)
 
 
 def without_twins(entries: list[Entry]) -> list[Entry]:

@@ -1,0 +1,29 @@
+import { beforeEach, expect, test, vi } from 'vitest'
+
+import { api } from '@/api/client'
+import type { Me } from '@/api/types'
+
+import { account, chooseSquad, signOut, squadNow } from './useAccount'
+
+const me = { name: 'osk', squads: [{ id: 3, name: 'Ridge', role: 'coach' }, { id: 8, name: 'Vale', role: 'athlete' }] } as Me
+beforeEach(() => {
+  account.value = me
+})
+
+test('one is about the first squad until another is chosen, and only about one\'s own', () => {
+  expect(squadNow.value).toBe(3)
+  chooseSquad(8)
+  expect([squadNow.value, sessionStorage.getItem('squad')]).toEqual([8, '8'])
+  account.value = { ...me, squads: me.squads.slice(0, 1) }
+  expect(squadNow.value).toBe(3)
+  account.value = null
+  expect(squadNow.value).toBe(0)
+})
+
+test('signing out leaves nothing behind: what was kept is gone and the page begins anew', async () => {
+  vi.spyOn(api, 'signOut').mockResolvedValueOnce(undefined)
+  chooseSquad(8)
+  await signOut()
+  expect([account.value, sessionStorage.getItem('squad')]).toEqual([null, null])
+  expect(window.location.replace).toHaveBeenCalledWith('/sign-in')
+})

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import type { Section } from '@/api/types'
+import type { PlacePart } from '@/composables/edits'
+
+import ValueCell from './ValueCell.vue'
+
+// What holds for blocks that are gone through together: how often, and the rests between and after.
+defineProps<{ section: Section; place: PlacePart[]; path: string }>()
+const FIELDS = [
+  { key: 'times', label: 'times', unit: '' },
+  { key: 'rest_between_s', label: 'between', unit: 's' },
+  { key: 'rest_after_s', label: 'rest after', unit: 's' },
+] as const
+</script>
+
+<template>
+  <p class="section">
+    <b>{{ section.section || 'Together' }}</b>
+    <ValueCell
+      v-for="field in FIELDS" :key="field.key" :label="field.label" :unit="field.unit" :value="section[field.key]"
+      :place="[...place, field.key]" :path="`${path}.${field.key}`"
+    />
+  </p>
+</template>
+
+<style scoped>
+.section {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: baseline;
+  margin: 12px 0 0;
+}
+.section b {
+  font: 600 15px var(--head);
+}
+</style>
