@@ -329,3 +329,11 @@ def test_what_a_section_rests_a_dose_to_failure_and_a_talk_while_moving_stand_on
     assert read(write_wall(made, library=LIBRARY)) == made
     with pytest.raises(BoardError):
         read("Day\nrest 1:00\n")
+
+
+@pytest.mark.parametrize("key", ["\r\nX: y", 'say "go"', "  spaced", "a  b", "-"])
+def test_a_key_that_no_line_can_hold_comes_back_from_the_full_form(key: str) -> None:
+    document = session({"clock": {"kind": "task"}, "steps": [step(key, reps=8), step("push-up", reps=3)]})
+    text = write_full(document, library=LIBRARY)
+    assert read(text) == document
+    assert write_full(read(text), library=LIBRARY) == text

@@ -25,12 +25,12 @@ async function leave(): Promise<void> {
     <RouterLink to="/week" class="to" :class="{ on: route.path.startsWith('/week') }">Week</RouterLink>
     <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">Bench</RouterLink>
     <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">Side by side</RouterLink>
-    <label v-if="(account?.squads.length ?? 0) > 1" class="to squad">
+    <span v-if="(account?.squads.length ?? 0) > 1" class="to squad">
       Squad
-      <select :value="squadNow" @change="turnTo">
+      <select :value="squadNow" aria-label="Squad" @change="turnTo">
         <option v-for="one in account?.squads" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
-    </label>
+    </span>
     <button type="button" class="plain to leave" @click="leave">
       Sign out<span class="who">{{ account?.name }}</span>
     </button>

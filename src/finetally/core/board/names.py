@@ -85,9 +85,15 @@ class NameBook:
         if said is None:
             movement = self._library.get(key)
             name = movement.name if movement is not None else None
-            said = name if name and self.key_of(name) == key and reads_as_name(name) else f'"{key}"'
+            said = name if name and self.key_of(name) == key and reads_as_name(name) else quoted_key(key)
             self._said[key] = said
         return said
+
+
+def quoted_key(key: str) -> str:
+    """A key in quotes; a dash for one that no quotes can hold, which only the full form tells."""
+    fits = '"' not in key and key == " ".join(key.split()) and key
+    return f'"{key}"' if fits else '"-"'
 
 
 def reads_as_name(text: str) -> bool:

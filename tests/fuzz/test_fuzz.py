@@ -1,0 +1,27 @@
+"""A minute of it with every run of the tests; `./tally fuzz` goes on for ten."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+import pytest
+
+from tests.fuzz.run import fuzz
+
+SECONDS = 60
+MOST_WORK = 720_000
+"""The budget of a request, and the one block with which it went over."""
+MOST_MB = 600
+
+
+@pytest.mark.filterwarnings("ignore")
+def test_no_door_has_a_fault_hangs_or_takes_more_than_its_share(tmp_path: Path) -> None:
+    # The same nonsense every time, so that a failure is there again; FINE_TALLY_FUZZ asks for other.
+    chance = int.from_bytes(os.environ.get("FINE_TALLY_FUZZ", "").encode()[:6] or b"tally", "big")
+    watch = fuzz(tmp_path, SECONDS, chance)
+    assert watch.faults == [], watch.told()
+    assert sum(watch.statuses.values()) > 300
+    assert {200, 422} <= set(watch.statuses)
+    assert watch.most_work <= MOST_WORK, watch.told()
+    assert max(watch.memory) < MOST_MB, watch.told()
