@@ -33,7 +33,9 @@ def test_nothing_of_one_account_stays_for_the_next_in_the_same_tab(own_page: Pag
     sign_in(own_page, server.url)
     own_page.get_by_role("link", name="Stretcher-carry readiness B", exact=True).click()
     own_page.locator("dl.big").wait_for()
-    own_page.evaluate("() => { window.left = 1; sessionStorage.setItem('left', '1'); localStorage.setItem('left', '1') }")
+    own_page.evaluate(
+        "() => { window.left = 1; sessionStorage.setItem('left', '1'); localStorage.setItem('left', '1') }"
+    )
     own_page.get_by_role("button", name="Sign out").click()
     own_page.get_by_label("Name").wait_for()
     kept = "() => [window.left ?? null, sessionStorage.getItem('left'), localStorage.getItem('left')]"

@@ -8,10 +8,12 @@ from typing import Any
 
 import pytest
 
+from finetally.core.card import card as card_module
 from finetally.core.card.card import Card, card_of
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
+from finetally.core.unfold.calls import calls_of
 from finetally.shipped import shipped_library
 from tests.core.helpers import BARE, session, step
 
@@ -75,3 +77,22 @@ def test_options_and_own_calls_stand_on_it() -> None:
     made = card(session(block))["blocks"][0]
     assert '    or "knees", easier: 8 knee push-up' in made["lines"]
     assert made["calls"] == ["change hands"]
+
+
+def test_a_card_of_many_blocks_asks_for_the_calls_of_the_tape_once(monkeypatch: pytest.MonkeyPatch) -> None:
+    asked = []
+    monkeypatch.setattr(card_module, "calls_of", lambda tape: asked.append(tape) or calls_of(tape))
+    block = {"clock": {"kind": "intervals", "work_s": 30}, "steps": [step("march")]}
+    made = card_of(tally(parse_session(session(*[block] * 40)), library=shipped_library()))
+    assert (len(made["blocks"]), len(asked)) == (40, 1)
+
+
+def test_a_sections_rest_and_a_talk_while_moving_stand_on_the_card() -> None:
+    block = {"clock": {"kind": "task"}, "steps": [step("push-up", reps={"to_failure": True})]}
+    section = {"section": "Pod", "times": 2, "rest_after_s": 90, "blocks": [block]}
+    talk = {"clock": {"kind": "intervals", "work_s": 30}, "steps": [step("march")], "talk_s": 60, "talk_over": True}
+    first, second = card_of(tally(parse_session(session(section, talk)), library=shipped_library()))["blocks"]
+    assert first["rest_after_s"] == 90
+    assert first["lines"] == ["  push-up to failure"]
+    assert second["marks"][0]["what"] == "talk, people move"
+    assert "people move meanwhile" in second["says"]

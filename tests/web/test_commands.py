@@ -94,3 +94,40 @@ def test_the_page_comes_without_signing_in_and_holds_no_data(db: None) -> None:
     assert answer.status_code in (200, 503)
     assert b"Thornlow" not in answer.content
     assert Client().post("/week").status_code == 405
+
+
+@pytest.mark.parametrize(
+    ("zone", "day", "made"),
+    [("Europe/Madrid", "Sunday", ("Europe/Madrid", 6)), ("Pacific/Auckland", "", ("Pacific/Auckland", 0))],
+)
+def test_the_first_squad_keeps_its_own_time_and_week(
+    db: None, asked: pytest.MonkeyPatch, zone: str, day: str, made: tuple[str, int]
+) -> None:
+    asked.setenv("FINE_TALLY_TIME_ZONE", zone)
+    asked.setenv("FINE_TALLY_WEEK_START", day)
+    first_account()
+    squad = Squad.objects.get()
+    assert (squad.time_zone, squad.week_start) == made
+
+
+@pytest.mark.parametrize(
+    ("name", "value", "says"),
+    [("FINE_TALLY_TIME_ZONE", "Ridge/Top", "no time zone"), ("FINE_TALLY_WEEK_START", "noday", "is no day")],
+)
+def test_a_time_that_is_none_is_refused(
+    db: None, asked: pytest.MonkeyPatch, name: str, value: str, says: str
+) -> None:
+    asked.setenv(name, value)
+    with pytest.raises(CommandError, match=says):
+        first_account()
+    assert Squad.objects.count() == 0
+
+
+def test_the_terminal_asks_for_what_is_not_set(db: None, monkeypatch: pytest.MonkeyPatch) -> None:
+    answers = iter(["Ridge", "ina", "Europe/Oslo", "tuesday"])
+    monkeypatch.setattr("sys.stdin", type("Terminal", (StringIO,), {"isatty": lambda self: True})())
+    monkeypatch.setattr("builtins.input", lambda _: next(answers))
+    monkeypatch.setattr("getpass.getpass", lambda _: "snow-rope-4410")
+    first_account()
+    squad = Squad.objects.get()
+    assert (squad.name, squad.time_zone, squad.week_start) == ("Ridge", "Europe/Oslo", 1)

@@ -180,3 +180,17 @@ test('a new session is made with its first change, once, and saved under its id 
   await vi.runAllTimersAsync()
   expect([create.mock.calls.length, save.mock.calls[0]?.[0]]).toEqual([1, 'one'])
 })
+
+test.each([
+  [408, 'unreachable'],
+  [503, 'unreachable'],
+  [507, 'full'],
+] as const)('a save refused with %i is tried again and says so: %s', async (status, said) => {
+  const { document, state } = opened()
+  save.mockRejectedValueOnce(new Refusal(status, 'busy', 'not now')).mockResolvedValueOnce(saved('v2'))
+  await type(document, 'a')
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(state.value).toBe(said)
+  await vi.runAllTimersAsync()
+  expect([save.mock.calls.length, state.value]).toEqual([2, 'saved'])
+})

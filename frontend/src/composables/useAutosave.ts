@@ -3,11 +3,21 @@ import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, Refusal, UNREACHABLE } from '@/api/client'
 import type { ProblemItem, RevisionItem, SessionDoc, SessionOut } from '@/api/types'
 
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'refused' | 'conflict' | 'unreachable' | 'signed-out'
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'refused' | 'conflict' | 'unreachable' | 'full' | 'signed-out'
 
 /** States in which saving is tried again by itself. */
-export const TRIED_AGAIN: readonly SaveState[] = ['unreachable', 'signed-out']
+export const TRIED_AGAIN: readonly SaveState[] = ['unreachable', 'full', 'signed-out']
+/** Statuses: nobody signed in, the body took too long on its way, the server's disk is full. */
 const NOBODY = 401
+const TOO_SLOW = 408
+const FULL = 507
+
+/** What a refusal of a save means for what is tried next. */
+function stateOf(status: number): SaveState {
+  if (status === FULL) return 'full'
+  if (status === UNREACHABLE || status === TOO_SLOW || status >= 500) return 'unreachable'
+  return status === NOBODY ? 'signed-out' : 'refused'
+}
 
 const PAUSE_MS = 700
 const RETRY_MS = 4000
@@ -86,8 +96,7 @@ export function useAutosave(
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       problems.value = error.problems
-      const offline = error.status === UNREACHABLE || error.status >= 500
-      state.value = offline ? 'unreachable' : error.status === NOBODY ? 'signed-out' : 'refused'
+      state.value = stateOf(error.status)
       if (TRIED_AGAIN.includes(state.value)) later(RETRY_MS)
       else saved = sent
     } finally {

@@ -19,6 +19,7 @@ const SAVED: Record<SaveState, string> = {
   refused: 'Not saved: see the marked place',
   conflict: 'Saved beside the other version',
   unreachable: 'Server out of reach, trying again',
+  full: 'Not saved: the server has no room left, trying again',
   'signed-out': 'Not saved: sign in again in another tab',
 }
 const saying = computed(() => {

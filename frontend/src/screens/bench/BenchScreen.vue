@@ -78,6 +78,7 @@ async function settle(): Promise<string> {
   if (board.draft.value) return 'The board text has something that cannot be read, so it is not part of the session.'
   if (!unkept()) return ''
   const [place] = refused.value
+  if (state.value === 'full') return 'What was changed last could not be saved: the server has no room left.'
   return place ? `Not saved: ${placeText(place)}.` : 'What was changed last could not be saved.'
 }
 
