@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import http.client
 import http.cookiejar
 import json
 import os
@@ -146,3 +147,5 @@ class Visitor:
                 return Answer(answer.status, answer.read(), answer.headers)
         except urllib.error.HTTPError as error:
             return Answer(error.code, error.read(), error.headers)
+        except http.client.HTTPException as error:
+            raise OSError(f"the answer broke off: {error!r}") from error
