@@ -180,19 +180,55 @@ def test_the_command_tells_in_one_line_and_ends_with_a_status(place: Place) -> N
     assert "secret" in made.stderr
 
 
+def migrated(place: Place) -> subprocess.CompletedProcess[str]:
+    code = (
+        "from finetally.running.start import *; from finetally.running.place import place_now; "
+        "use_django(); migrate(place_now())"
+    )
+    environment = {**os.environ, "FINE_TALLY_VAR": str(place.folder)}
+    return subprocess.run(
+        [sys.executable, "-c", code], cwd=REPOSITORY, env=environment, capture_output=True, text=True
+    )
+
+
+def test_nothing_is_migrated_under_a_running_server(place: Place) -> None:
+    with alone(place):
+        assert "running" in migrated(place).stderr
+    assert migrated(place).returncode == 0
+
+
+def test_no_new_database_is_begun_where_a_restore_was_broken_off(
+    place: Place, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    add_squad(place.database, "Ridge")
+    made = back_up(place)
+
+    def killed(_part: Path, _to: Path) -> Path:
+        raise KeyboardInterrupt
+
+    with monkeypatch.context() as inside:
+        # The old database has its other name by then, the new one not yet its own.
+        real = Path.replace
+        inside.setattr(Path, "replace", lambda one, to: (killed if one.suffix == ".part" else real)(one, to))
+        with pytest.raises(KeyboardInterrupt):
+            restore(place, made, known_migrations())
+    said = migrated(place)
+    assert "broken off" in said.stderr
+    assert not place.database.exists()
+    [kept] = place.set_aside
+    assert squads(kept) == ["Ridge"]
+    restore(place, made, known_migrations())
+    assert squads(place.database) == ["Ridge"]
+    assert migrated(place).returncode == 0
+
+
 def test_a_backup_is_made_by_itself_before_a_migration(place: Place) -> None:
     add_squad(place.database, "Ridge")
     environment = {**os.environ, "FINE_TALLY_VAR": str(place.folder)}
     step_back = [sys.executable, "-m", "finetally.web.manage", "migrate", "plan", "0001", "--verbosity", "0"]
     subprocess.run(step_back, cwd=REPOSITORY, env=environment, check=True, capture_output=True)
-    code = (
-        "from finetally.running.start import *; from finetally.running.place import place_now; "
-        "use_django(); migrate(place_now())"
-    )
     for _ in range(2):
-        subprocess.run(
-            [sys.executable, "-c", code], cwd=REPOSITORY, env=environment, check=True, capture_output=True
-        )
+        assert migrated(place).returncode == 0
     [made] = place.backups.iterdir()
     assert squads(made) == ["Ridge"]
     assert stat.S_IMODE(place.database.stat().st_mode) == 0o600

@@ -16,7 +16,7 @@ from pathlib import Path
 
 from finetally import __version__
 from finetally.core.session.cleaning import one_line
-from finetally.running.place import OWNER_ONLY, Place, RefusedError, alone
+from finetally.running.place import ASIDE, OWNER_ONLY, Place, RefusedError, alone
 
 TABLE = "fine_tally_backup"
 """A table that only backups have: the secret, the release and the time it was made."""
@@ -142,7 +142,7 @@ def _take_secret(part: Path) -> str:
 
 def _set_aside(place: Place) -> Path | None:
     """Give the database that is there a name of its own, what belongs to it with it."""
-    ending = f".before-{datetime.now():{STAMP}}"
+    ending = f"{ASIDE}{datetime.now():{STAMP}}"
     kept: Path | None = None
     for path in (place.database, *place.beside):
         if path.exists():

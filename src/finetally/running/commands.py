@@ -37,6 +37,8 @@ def _demo(arguments: argparse.Namespace) -> None:
         os.close(held(place))
         for path in (place.database, *place.beside):
             path.unlink(missing_ok=True)
+        # Empty, not missing: begun anew on purpose, which no start takes for a restore that was broken off.
+        place.database.touch()
     use_django()
     from django.core.management import call_command
 

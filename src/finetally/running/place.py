@@ -13,6 +13,10 @@ OWNER_ONLY = 0o077
 """umask: what is made here is read by nobody else."""
 
 
+ASIDE = ".before-"
+"""Between the name of a database that a restore replaced and the time of that."""
+
+
 class RefusedError(Exception):
     """What was asked for is not done: why, in one line."""
 
@@ -38,6 +42,12 @@ class Place:
     def beside(self) -> list[Path]:
         """The database's own files beside it: what it has not yet taken in."""
         return [self.database.with_name(self.database.name + ending) for ending in ("-wal", "-shm")]
+
+    @property
+    def set_aside(self) -> list[Path]:
+        """Databases that a restore moved out of the way, the newest last; what belongs to them apart."""
+        found = self.folder.glob(f"{self.database.name}{ASIDE}*")
+        return sorted(one for one in found if not one.name.endswith(("-wal", "-shm")))
 
     def close_to_others(self) -> None:
         """Take every right from others than the owner."""

@@ -9,7 +9,7 @@ import sys
 from contextlib import closing
 
 from finetally.running.backup import STAMP, applied, back_up, newer_than, refuse_broken
-from finetally.running.place import OWNER_ONLY, Place, RefusedError, held, place_now
+from finetally.running.place import OWNER_ONLY, Place, RefusedError, alone, held, place_now
 
 KEPT_BEFORE_MIGRATIONS = 10
 """Backups made by themselves that stay: ten releases back."""
@@ -35,18 +35,27 @@ def known_migrations() -> set[tuple[str, str]]:
 
 
 def migrate(place: Place) -> None:
-    """Bring the database up to this release, after a backup if there is anything to lose. Raises RefusedError."""
+    """Bring the database up to this release, after a backup if there is anything to lose. Raises RefusedError.
+
+    Nothing is changed under a server that runs, nor is a new database begun where a restore was broken off.
+    """
     from django.core.management import call_command
 
     known = known_migrations()
-    if place.database.exists() and place.database.stat().st_size:
-        refuse_broken(place.database)
-        _refuse_newer(place, known)
-        if known - applied(place.database):
-            made = back_up(place, why="before-migration", keep=KEPT_BEFORE_MIGRATIONS)
-            sys.stderr.write(f"A backup before the database is changed: {made}\n")
-    call_command("migrate", verbosity=0)
-    place.close_to_others()
+    with alone(place):
+        if place.database.exists() and place.database.stat().st_size:
+            refuse_broken(place.database)
+            _refuse_newer(place, known)
+            if known - applied(place.database):
+                made = back_up(place, why="before-migration", keep=KEPT_BEFORE_MIGRATIONS)
+                sys.stderr.write(f"A backup before the database is changed: {made}\n")
+        elif place.set_aside and not place.database.exists():
+            raise RefusedError(
+                f"There is no database at {place.database}: a restore was broken off. Begin it again; what was "
+                f"there is kept in {place.set_aside[-1]}."
+            )
+        call_command("migrate", verbosity=0)
+        place.close_to_others()
 
 
 def _refuse_newer(place: Place, known: set[tuple[str, str]]) -> None:

@@ -117,13 +117,16 @@ def versions_of(documents: Iterable[dict[str, Any]], house: House) -> list[list[
     found = []
     for document in documents:
         key = _key(document, house)
-        if key not in _versions:
+        # Read once: another thread may let go of it in between.
+        versions = _versions.get(key)
+        if versions is None:
             made = alternatives_of(document, library=house.library, methods=house.methods)
             # To the places that amounts are kept with, so that a version weighs what it will once taken.
-            _versions[key] = [replace(one, amount=from_kept(as_kept(one.amount)), document={}) for one in made]
+            versions = [replace(one, amount=from_kept(as_kept(one.amount)), document={}) for one in made]
+            _versions[key] = versions
             while len(_versions) > MOST_HELD:
                 _versions.popitem(last=False)
-        found.append(_versions[key])
+        found.append(versions)
     return found
 
 
