@@ -50,6 +50,8 @@ def test_a_second_start_makes_no_second_account(db: None, asked: Any) -> None:
         ("FINE_TALLY_PASSWORD", "short", "too short"),
         ("FINE_TALLY_PASSWORD", "1234567890", "numeric"),
         ("FINE_TALLY_NAME", " ", "name to sign in"),
+        ("FINE_TALLY_TIME_ZONE", "Ridge/Top", "no time zone"),
+        ("FINE_TALLY_WEEK_START", "noday", "is no day"),
     ],
 )
 def test_what_is_no_account_is_refused_and_nothing_is_made(
@@ -108,19 +110,6 @@ def test_the_first_squad_keeps_its_own_time_and_week(
     first_account()
     squad = Squad.objects.get()
     assert (squad.time_zone, squad.week_start) == made
-
-
-@pytest.mark.parametrize(
-    ("name", "value", "says"),
-    [("FINE_TALLY_TIME_ZONE", "Ridge/Top", "no time zone"), ("FINE_TALLY_WEEK_START", "noday", "is no day")],
-)
-def test_a_time_that_is_none_is_refused(
-    db: None, asked: pytest.MonkeyPatch, name: str, value: str, says: str
-) -> None:
-    asked.setenv(name, value)
-    with pytest.raises(CommandError, match=says):
-        first_account()
-    assert Squad.objects.count() == 0
 
 
 def test_the_terminal_asks_for_what_is_not_set(db: None, monkeypatch: pytest.MonkeyPatch) -> None:

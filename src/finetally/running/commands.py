@@ -9,7 +9,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from finetally.running.backup import back_up, restore
-from finetally.running.place import Place, RefusedError, held, place_now
+from finetally.running.place import RefusedError, held, place_now
 from finetally.running.start import known_migrations, migrate, serve, use_django
 
 REFUSED = 3
@@ -91,6 +91,3 @@ def add_commands(commands: argparse._SubParsersAction[argparse.ArgumentParser]) 
     one = commands.add_parser("restore", help="put a backup in the database's place; what was there is kept")
     one.add_argument("file", type=Path)
     one.set_defaults(run=refusing(_restore))
-
-
-__all__ = ["Place", "add_commands"]

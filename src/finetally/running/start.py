@@ -8,7 +8,7 @@ import stat
 import sys
 from contextlib import closing
 
-from finetally.running.backup import STAMP, applied, back_up, newer_than, refuse_broken
+from finetally.running.backup import applied, back_up, newer_than, refuse_broken
 from finetally.running.place import OWNER_ONLY, Place, RefusedError, alone, held, place_now
 
 KEPT_BEFORE_MIGRATIONS = 10
@@ -116,6 +116,3 @@ def serve(place: Place, port: int) -> None:
     sys.stdout.write(f"Fine Tally: http://127.0.0.1:{port}\n")
     sys.stdout.flush()
     os.execv(sys.executable, arguments)
-
-
-__all__ = ["STAMP", "migrate", "refuse_unfit", "serve", "use_django"]

@@ -32,7 +32,7 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
     if (entry === props.entry) await read(entry)
   })
   // Somebody else noted otherwise: what stands is shown.
-  if (stale.value && entry === props.entry) await read(entry)
+  if (stale.value && entry === props.entry) await read(entry).catch(() => undefined)
   emit('changed')
 }
 const number = (event: Event): number | null => {

@@ -17,8 +17,9 @@ export function useWeek(day: Ref<string>, person: Ref<number>) {
   const turning = computed(() => week.value !== null && !holds(week.value, day.value))
 
   const squad = (): number => week.value?.squad ?? squadNow.value
+  const look = (): Promise<void> => ask(() => api.week(day.value, squadNow.value, person.value), (answer) => (week.value = answer))
   async function read(): Promise<void> {
-    const done = await attempt(() => ask(() => api.week(day.value, squadNow.value, person.value), (answer) => (week.value = answer)))
+    const done = await attempt(look)
     // What cannot be read is not another week's: its days would take what is meant for these.
     if (!done && turning.value) week.value = null
   }
@@ -27,12 +28,10 @@ export function useWeek(day: Ref<string>, person: Ref<number>) {
   const act = async (work: () => Promise<unknown>): Promise<boolean> => {
     const done = await attempt(work)
     if (done) await read()
-    // Somebody else was quicker: what stands is shown, with the word that nothing was changed.
-    else if (stale.value) await look()
+    // Somebody else was quicker: what stands is shown, with the word that nothing was changed, or what was seen before.
+    else if (stale.value) await look().catch(() => undefined)
     return done
   }
-  /** As `read`, leaving what was said to stand. */
-  const look = (): Promise<void> => ask(() => api.week(day.value, squadNow.value, person.value), (answer) => (week.value = answer))
   const seen = (id: string): number => week.value?.entries.find((one) => one.id === id)?.version ?? 0
   const dayNow = (which: string): string => week.value?.days.find((one) => one.day === which)?.version ?? ''
   return {

@@ -236,7 +236,7 @@ _WINDOWS = lane("window_s", 30, LONGEST_S, 5)
 _LADDER = (
     Param("start", "reps", 10, 1, 500), Param("end", "reps", 40, 1, 500), Param("by", "reps", 10, 1, 100),
     Param("back", "flag", False), Param("layout", "choice", "rounds", choices=("rounds", "one-a-movement")),
-    Param("cap_s", "seconds", 900, 60, 3600),
+    Param("cap_s", "seconds", 900, 60, 3600, open=True),
 )  # fmt: skip
 
 PACED_FORMATS = (
@@ -249,7 +249,7 @@ PACED_FORMATS = (
     Format("rounds-against-the-clock", "Rounds against the clock", ("AMRAP", "as many rounds as possible"), (_WINDOW,),
            _make_rounds, _read_rounds, dose="reps", claims=("amrap", "rounds against the clock"), free=_WINDOWS),
     Format("low-rep-couplets", "Low-rep couplets", (),
-           (Param("window_s", "seconds", 120, 30, 600), Param("times", "count", 2, 2, 3), Param("pod_rest_s", "seconds", 60)),
+           (Param("window_s", "seconds", 120, 30, 600), Param("times", "count", 2, 2, 3), Param("pod_rest_s", "seconds", 60, open=True)),
            _make_couplets, _read_couplets, steps=(4, 4, 1), dose="reps", free=lane("window_s", 30, 600, 5, times=(2, 3))),
     Format("rep-ladder-pulse", "Rep ladder under a pulse", ("ladder",),
            (*_LADDER, Param("pulse_work_s", "seconds", 45, 5, 600), Param("pulse_rest_s", "seconds", 15, 1, 600)),
@@ -260,13 +260,13 @@ PACED_FORMATS = (
            free=ladders),
     Format("reps-then-time-pairs", "Reps, then time", (),
            (Param("reps", "reps", 12, 1, 100), Param("seconds", "seconds", 30, 5, 600),
-            Param("pair_rest_s", "seconds", 30), Param("rounds", "count", 1, 1, 20)),
+            Param("pair_rest_s", "seconds", 30, open=True), Param("rounds", "count", 1, 1, 20)),
            _make_reps_then_time, _read_reps_then_time, steps=(2, None, 2), dose="made", free=lane("rounds", 1, 30)),
     Format("strength-sets", "Strength sets", ("sets", "5 × 5"),
-           (Param("sets", "count", 5, 1, 20), Param("reps", "reps", 5, 1, 50), Param("rest_s", "seconds", 180, 0, 900)),
+           (Param("sets", "count", 5, 1, 20), Param("reps", "reps", 5, 1, 50), Param("rest_s", "seconds", 180, 0, 900, open=True)),
            _make_sets, _read_sets, dose="made", claims=("strength sets",), free=lane("sets", 2, 20, reps=(5, 8, 10))),
     Format("refrain", "Refrain", (), (), _make_refrain, _read_refrain, steps=(4, None, 1), dose="any", claims=("refrain",), free=doses),
     Format("rounds-for-time", "Rounds until done", ("for time", "rounds for time"),
-           (Param("rounds", "count", 3, 1, 50), Param("round_rest_s", "seconds", 60), Param("cap_s", "seconds", None, 60, 3600)),
+           (Param("rounds", "count", 3, 1, 50), Param("round_rest_s", "seconds", 60, open=True), Param("cap_s", "seconds", None, 60, 3600, open=True)),
            _make_for_time, _read_for_time, dose="any", claims=("for time",), free=lane("rounds", 1, 50)),
 )  # fmt: skip

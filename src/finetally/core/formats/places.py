@@ -146,6 +146,6 @@ PLACE_FORMATS = (
     Format("density-stations", "Density stations", (), (Param("window_s", "seconds", 150, 30, 900), *_ROTATE),
            _make_density, _read_density, steps=(4, None, 2), dose="reps", free=lane("window_s", 30, 900, 5, laps=(2, 1))),
     Format("interval-stations", "Interval stations", ("stations", "circuit stations"),
-           (Param("work_s", "seconds", 40, 5, 600), Param("rest_s", "seconds", 20), Param("rounds", "count", 2, 1, 20), *_ROTATE),
+           (Param("work_s", "seconds", 40, 5, 600), Param("rest_s", "seconds", 20, open=True), Param("rounds", "count", 2, 1, 20), *_ROTATE),
            _make_interval_stations, _read_interval_stations, steps=(2, None, 1), dose="window", free=lane("rounds", 1, 20, laps=(2, 1))),
 )  # fmt: skip

@@ -60,7 +60,10 @@ class CannotMakeError(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class Param:
-    """One thing a coach sets: its name, kind, default and bounds (for numbers), choices (for words)."""
+    """One thing a coach sets: its name, kind, default and bounds (for numbers), choices (for words).
+
+    `open`: it may be left so (None): no cap, no rest of its own.
+    """
 
     name: str
     kind: Kind
@@ -68,6 +71,7 @@ class Param:
     low: float = 0
     high: float = 3600
     choices: tuple[str, ...] = ()
+    open: bool = False
 
 
 @dataclass(frozen=True, slots=True)

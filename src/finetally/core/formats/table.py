@@ -64,8 +64,7 @@ KINDS = {
 
 def _fits(param: Param, value: Any) -> bool:
     if value is None:
-        # No cap, no rest of its own: these may be left open.
-        return param.name == "cap_s" or (param.name.endswith("rest_s") and not param.name.startswith("pulse"))
+        return param.open
     if param.kind == "flag":
         return isinstance(value, bool)
     if param.kind == "choice":

@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 from finetally.core.session.document import PartName
 
 Positive = Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)]
-Pace = Annotated[float, Field(gt=0, le=3600, allow_inf_nan=False)]
+Rate = Annotated[float, Field(gt=0, le=3600, allow_inf_nan=False)]
 NotNegative = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
 
 
@@ -57,8 +57,8 @@ class Change(_Setting):
 class Unknown(_Setting):
     """What is taken of a movement that has no pace or speed of its own: seconds a rep, metres a second, MET."""
 
-    pace_s: Pace = 3
-    speed_mps: Pace = 2
+    pace_s: Rate = 3
+    speed_mps: Rate = 2
     met: NotNegative = 6
 
 
