@@ -11,17 +11,30 @@ from finetally.core.movements.library import Library
 from finetally.core.session.movement import MovementDef
 
 
-def _text() -> str:
-    return resources.files("finetally").joinpath("data/movements.json").read_text("utf-8")
+def _text(name: str) -> str:
+    return resources.files("finetally").joinpath(f"data/{name}.json").read_text("utf-8")
+
+
+def everyday_aliases() -> dict[str, list[str]]:
+    """Everyday names by movement; the file gives the reason with each group of them."""
+    made: dict[str, list[str]] = {}
+    for group in json.loads(_text("aliases")):
+        for key, names in group["of"].items():
+            made.setdefault(key, []).extend(names)
+    return made
 
 
 @cache
 def shipped_library() -> Library:
-    """The movements that ship with the product."""
-    return Library(MovementDef.model_validate(entry) for entry in json.loads(_text()))
+    """The movements that ship with the product, with their everyday names."""
+    more = everyday_aliases()
+    entries = json.loads(_text("movements"))
+    for entry in entries:
+        entry["aliases"] = [*entry.get("aliases", ()), *more.get(entry["key"], ())] or None
+    return Library(MovementDef.model_validate(entry) for entry in entries)
 
 
 @cache
 def library_hash() -> str:
     """What the shipped movements are known by in the keys of kept figures."""
-    return hashlib.sha256(_text().encode()).hexdigest()[:16]
+    return hashlib.sha256((_text("movements") + _text("aliases")).encode()).hexdigest()[:16]

@@ -16,7 +16,7 @@ LONGEST_NAME = 80
 class Library(Mapping[str, MovementDef]):
     """Movements by key. Immutable; `with_definitions` makes another one in which the given ones win."""
 
-    __slots__ = ("_by_key",)
+    __slots__ = ("__weakref__", "_by_key")
 
     def __init__(self, movements: Iterable[MovementDef]) -> None:
         self._by_key = MappingProxyType({movement.key: movement for movement in movements})
@@ -27,6 +27,13 @@ class Library(Mapping[str, MovementDef]):
     def get(self, key: str, default: MovementDef | None = None) -> MovementDef | None:  # type: ignore[override]
         """As a mapping has it, without the detour through an exception: it is asked for every step."""
         return self._by_key.get(key, default)
+
+    def __hash__(self) -> int:
+        """Libraries are told apart by identity: what is worked out of one is kept beside it."""
+        return id(self)
+
+    def __eq__(self, other: object) -> bool:
+        return self is other
 
     def __iter__(self) -> Iterator[str]:
         return iter(self._by_key)

@@ -28,6 +28,8 @@ EIGHT_ROWS: tuple[Row, ...] = (
     Row("jump", "JU", ("jump",)),
 )
 MOBILITY = Row("mobility", "MO", ("mobility",))
+UNASSIGNED = Row("unassigned", "??", ())
+"""The row of movements that have no pattern yet."""
 SIX_ROOTS: tuple[Row, ...] = (
     *EIGHT_ROWS[:5],
     Row("gait and trunk", "GT", ("travel", "carry", "brace", "twist", "flex")),

@@ -30,6 +30,7 @@ class Every(Part):
     period_s: SecondsValue
     work_until_s: SecondsValue | None = None
     periods: CountValue | None = None
+    free: Count | None = None
 
 
 class Amrap(Part):

@@ -40,7 +40,7 @@ class BalanceTally:
         self.muscles: dict[str, Weighed] = {}
         self.positions: dict[str, Weighed] = {}
         self.planes: dict[str, Weighed] = {}
-        self.left = self.right = 0.0
+        self.left = self.right = self.unassigned_s = 0.0
         by = methods.balance_by
         # Weights belong to the movement, so visits are added up by movement before they are weighed.
         sums: dict[int, tuple[MovementDef, Weighed]] = {}
@@ -58,6 +58,8 @@ class BalanceTally:
             self._weigh_movement(movement, mine)
 
     def _weigh_movement(self, movement: MovementDef, done: Weighed) -> None:
+        if not movement.patterns:
+            self.unassigned_s += done.work_s
         for name, weight in movement.patterns.items():
             _weigh(self.patterns, name, weight, done)
         for muscle, weight in (movement.muscles or {}).items():
@@ -98,6 +100,7 @@ class BalanceTally:
             "by": self._methods.balance_by,
             "rows": rows,
             "mobility_s": mobility.work_s if mobility else 0.0,
+            "unassigned_s": self.unassigned_s,
             "beams": self._beams(),
             "planes": {name: one["share"] for name, one in _figures(self.planes).items()},
         }

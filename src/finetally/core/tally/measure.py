@@ -56,7 +56,7 @@ class Tally:
     @cached_property
     def reps(self) -> RepTally:
         """Reps, sides, volume and landings of the whole session."""
-        made = RepTally(self.given.person)
+        made = RepTally(self.given.person, self.tape.provisional)
         for done in self.tape.visits:
             made.add(done)
         return made
@@ -206,6 +206,7 @@ def _rates(t: Tally, seconds: float) -> RateFigures:
 def _effort(t: Tally) -> EffortFigures:
     total = t.tape.total_s
     not_judged, guessed = t.effort.not_judged(), t.effort.guessed()
+    provisional = sorted({done.step.key for done in t.tape.visits} & t.tape.provisional)
     return {
         "mean_uptake": sum(b.integral for b in t.trace) / total if total > 0 else 0.0,
         "peak_uptake": max((max(b.start, b.end) for b in t.trace), default=0.0),
@@ -213,7 +214,8 @@ def _effort(t: Tally) -> EffortFigures:
         "oxygen_gap_s": sum(b.gap_s for b, s in zip(t.trace, t.tape.segments, strict=True) if s.kind == "work"),
         "rpe": t.rpe,
         "load": t.load,
-        "complete": not not_judged and not guessed,
+        "complete": not not_judged and not guessed and not provisional,
         "not_judged": not_judged,
         "guessed": guessed,
+        "provisional": provisional,
     }

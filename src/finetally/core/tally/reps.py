@@ -25,8 +25,9 @@ def kilograms(load: Load | None, movement: str, person: PersonGiven) -> float | 
     return None
 
 
-def _empty_movement() -> MovementFigures:
+def _empty_movement(*, provisional: bool) -> MovementFigures:
     return {
+        "provisional": provisional,
         "visits": 0,
         "work_s": 0.0,
         "called": 0,
@@ -42,8 +43,9 @@ def _empty_movement() -> MovementFigures:
 class RepTally:
     """Adds visits up: by movement, by kind of rep, by side."""
 
-    def __init__(self, person: PersonGiven) -> None:
+    def __init__(self, person: PersonGiven, provisional: frozenset[str] = frozenset()) -> None:
         self._person = person
+        self._provisional = provisional
         self.movements: dict[str, MovementFigures] = {}
         self.reps: RepFigures = {
             "called": 0,
@@ -62,7 +64,7 @@ class RepTally:
     def _movement(self, key: str) -> MovementFigures:
         found = self.movements.get(key)
         if found is None:
-            found = self.movements[key] = _empty_movement()
+            found = self.movements[key] = _empty_movement(provisional=key in self._provisional)
         return found
 
     def add(self, done: Done) -> None:

@@ -50,8 +50,9 @@ class RepFigures(TypedDict):
 
 
 class MovementFigures(TypedDict):
-    """One movement over the whole session; `kg` is its volume load."""
+    """One movement over the whole session; `kg` is its volume load; `provisional` if nobody knows it yet."""
 
+    provisional: bool
     visits: int
     work_s: float
     called: int
@@ -88,12 +89,13 @@ class BeamFigures(TypedDict):
 
 
 class BalanceFigures(TypedDict):
-    """Balance over the parts that count. Mobility stands apart."""
+    """Balance over the parts that count. Mobility stands apart, and work of movements without a pattern."""
 
     scheme: str
     by: str
     rows: dict[str, RowFigures]
     mobility_s: float
+    unassigned_s: float
     beams: dict[str, BeamFigures]
     planes: dict[str, float]
 
@@ -116,8 +118,8 @@ class RateFigures(TypedDict):
 class EffortFigures(TypedDict):
     """Uptake as shares of capacity over the whole file; `rpe` 0-10; `load` = rpe × minutes.
 
-    Not `complete` where a load cannot be judged (`not_judged`) or a dose takes the time of the unknown (`guessed`):
-    both are paths into the document.
+    Not `complete` where a load cannot be judged (`not_judged`), a dose takes the time of the unknown (`guessed`;
+    both are paths into the document), or a movement is one that nobody knows yet (`provisional`, their keys).
     """
 
     mean_uptake: float
@@ -129,6 +131,7 @@ class EffortFigures(TypedDict):
     complete: bool
     not_judged: list[str]
     guessed: list[str]
+    provisional: list[str]
 
 
 class Spread(TypedDict):

@@ -11,7 +11,7 @@ from typing import NamedTuple
 
 from typing_extensions import TypedDict
 
-from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY, ROW_OF, Row
+from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY, ROW_OF, UNASSIGNED, Row
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.steps import StepPlan
 from finetally.core.unfold.tape import Done, Segment
@@ -53,6 +53,7 @@ class StaveKind(TypedDict):
     counted: str
     side: str | None
     kg: float | None
+    provisional: bool
 
 
 class StaveBracket(TypedDict):
@@ -105,7 +106,7 @@ def level_of(effort: float) -> int:
 
 
 def stave_of(t: Tally) -> Stave:
-    """Draw a tally. Rows are the eight patterns, and mobility where there is some."""
+    """Draw a tally. Rows are the eight patterns; mobility, and what has no pattern, where there is some."""
     rows, marks, sums = _ink(t)
     lines: list[StaveLine] = []
     kinds: dict[_KindKey, int] = {}
@@ -122,7 +123,7 @@ def stave_of(t: Tally) -> Stave:
         "work_s": round(sum(sums), 3),
         "rows": [{"name": r.name, "code": r.code, "work_s": round(s, 3)} for r, s in zip(rows, sums, strict=True)],
         "marks": marks,
-        "kinds": [_kind(key) for key in kinds],
+        "kinds": [_kind(key, provisional=key.step.key in t.tape.provisional) for key in kinds],
         "lines": lines,
         "brackets": list(_brackets(t)),
         "ribbon": _ribbon(t),
@@ -134,6 +135,8 @@ def _ink(t: Tally) -> tuple[list[Row], list[StaveMark], list[float]]:
     rows = list(EIGHT_ROWS)
     if any("mobility" in done.step.movement.patterns for done in t.tape.visits):
         rows.append(MOBILITY)
+    if any(not done.step.movement.patterns for done in t.tape.visits):
+        rows.append(UNASSIGNED)
     numbers = {row.name: index for index, row in enumerate(rows)}
     sums = [0.0] * len(rows)
     marks: list[StaveMark] = []
@@ -157,7 +160,7 @@ def _rows_of(done: Done, numbers: Mapping[str, int]) -> list[tuple[int, float]]:
     for pattern, weight in done.step.movement.patterns.items():
         row = numbers[ROW_OF[pattern].name]
         rows[row] = rows.get(row, 0.0) + weight
-    return list(rows.items())
+    return list(rows.items()) or [(numbers[UNASSIGNED.name], 1.0)]
 
 
 def _mark(into: list[StaveMark], segment: Segment, done: Done, row: int, level: int, index: int) -> None:
@@ -188,9 +191,10 @@ def _kind_key(segment: Segment, done: Done) -> _KindKey:
     return _KindKey(done.step, segment.block, counted, side, kg)
 
 
-def _kind(key: _KindKey) -> StaveKind:
+def _kind(key: _KindKey, *, provisional: bool) -> StaveKind:
     step = key.step
     return {
+        "provisional": provisional,
         "movement": step.key,
         "name": step.movement.name or step.key,
         "block": key.block,

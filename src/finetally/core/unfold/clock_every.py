@@ -43,6 +43,8 @@ def run_every(run: Run, clock: Every, slots: Sequence[Sequence[int]]) -> Outcome
         run.recorder.write("rest", max(0.0, end - run.recorder.now))
         run.recorder.now = end
         run.recorder.window = None
+        if clock.free and visit.ends_set:
+            run.recorder.write("rest", period * clock.free)
     return Outcome()
 
 

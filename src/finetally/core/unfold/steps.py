@@ -10,11 +10,11 @@ from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import FLOOR_POSITIONS
+from finetally.core.movements.provisional import provisional_movement
 from finetally.core.session.clocks import InnerClock, Intervals
 from finetally.core.session.document import Block
-from finetally.core.session.limits import MAX_PROBLEMS
 from finetally.core.session.movement import MovementDef
-from finetally.core.session.problems import DocumentError, Path, Problem, path_text, shown
+from finetally.core.session.problems import Path
 from finetally.core.session.step import Load, Option, Step
 from finetally.core.session.values import ToFailure
 from finetally.core.unfold.resolve import Resolver
@@ -118,7 +118,7 @@ def _guessed(step: Step, option: Option | None, movement: MovementDef, rep_s: fl
 
 
 class StepReader:
-    """Makes StepPlans from steps; collects problems (an unknown movement) with their paths."""
+    """Makes StepPlans from steps. A movement that nobody knows stands in as a provisional one."""
 
     def __init__(self, library: Library, methods: Methods, given: Given, resolver: Resolver) -> None:
         self._library = library
@@ -126,40 +126,26 @@ class StepReader:
         self._given = given
         self._resolver = resolver
         self._factor = given.person.pace_factor or methods.pace_factor
-        self.problems: list[Problem] = []
-        self._unknown: dict[str, str] = {}
+        self.provisional: dict[str, MovementDef] = {}
+        """Movements that nobody knows, by key."""
 
-    def movement(self, key: str, path: Path) -> MovementDef | None:
-        """Look a movement up; an unknown one becomes a problem that offers the nearest names."""
-        found = self._library.get(key)
-        if found is None and len(self.problems) < MAX_PROBLEMS:
-            allowed = self._unknown.get(key) or self._known_near(key)
-            self.problems.append(Problem(path_text(path), shown(key), allowed, "unknown_movement"))
+    def movement(self, key: str) -> MovementDef:
+        """Look a movement up; for an unknown one, what is taken of it until it is defined."""
+        found = self._library.get(key) or self.provisional.get(key)
+        if found is None:
+            found = self.provisional[key] = provisional_movement(key, self._methods.unknown.met)
         return found
-
-    def _known_near(self, key: str) -> str:
-        near = self._library.nearest(key)
-        allowed = "a movement of the library or of the file"
-        allowed += f" (nearest: {', '.join(near)})" if near else ""
-        return self._unknown.setdefault(key, allowed)
 
     def read(self, block: Block, steps: Sequence[Step], path: Path, clock: InnerClock) -> list[StepPlan]:
         """The plans of a step list; `path` is the list's."""
-        plans = []
-        for index, step in enumerate(steps):
-            plan = self._plan(block, step, index, (*path, index), clock)
-            if plan is not None:
-                plans.append(plan)
-        return plans
+        return [self._plan(block, step, index, (*path, index), clock) for index, step in enumerate(steps)]
 
-    def _plan(self, block: Block, step: Step, index: int, path: Path, clock: InnerClock) -> StepPlan | None:
+    def _plan(self, block: Block, step: Step, index: int, path: Path, clock: InnerClock) -> StepPlan:
         option = chosen_option(step, self._given)
-        key, key_path = step.movement, (*path, "movement")
+        key = step.movement
         if option is not None and option.movement is not None:
             key = option.movement
-        movement = self.movement(key, key_path)
-        if movement is None:
-            return None
+        movement = self.movement(key)
         typed = step.effort or block.effort
         effort = typed or ("easy" if block.part in ("warm-up", "cool-down") else "hard")
         rep_s = sum(step.tempo) if step.tempo else (step.pace_s or movement.pace_s)
@@ -190,8 +176,3 @@ class StepReader:
             on_floor=movement.position in FLOOR_POSITIONS,
             resolver=self._resolver,
         )
-
-    def refuse_problems(self) -> None:
-        """Raise what was collected, if anything."""
-        if self.problems:
-            raise DocumentError(self.problems)

@@ -154,6 +154,7 @@ class Tape:
     blocks: list[BlockOf] = field(default_factory=list)
     overflows: list[Overflow] = field(default_factory=list)
     library: Library = field(default_factory=lambda: Library(()))
+    provisional: frozenset[str] = frozenset()
     total_s: float = 0
 
     def as_dict(self) -> dict[str, Any]:

@@ -87,7 +87,7 @@ def unfold(
     """Lay a session out in time.
 
     `library` without the file's own movements; `corner` says at which end ranges stand. Raises DocumentError
-    with paths for what cannot be laid out: unknown movements, rounds that take no time, more than the limits.
+    with paths for what cannot be laid out: rounds that take no time, more than the limits.
     """
     return Unfolder(session, library, methods, given, corner).whole()
 
@@ -121,12 +121,13 @@ class Unfolder:
         reader = StepReader(library, methods, given, self.resolver)
         self._planned = 0
         self.works = [self._works(block, reader) for block in self.blocks]
-        reader.refuse_problems()
+        self.provisional = frozenset(reader.provisional)
+        self.library = library.with_definitions(reader.provisional.values())
 
     def _works(self, of: BlockOf, reader: StepReader) -> list[Work]:
         block, clock = of.block, of.block.clock
         if block.rest_as is not None:
-            reader.movement(block.rest_as, (*of.path, "rest_as"))
+            reader.movement(block.rest_as)
         if not isinstance(clock, Rotation):
             lists = [((*of.path, "steps"), block.steps or [], clock, (*of.path, "clock"), block.rounds)]
         else:
@@ -143,13 +144,12 @@ class Unfolder:
         works = []
         for path, steps, inner, clock_path, rounds in lists:
             plans = reader.read(block, steps, path, inner)
-            if len(plans) == len(steps):
-                work = work_of(block, inner, clock_path, steps, plans, rounds, self.resolver)
-                self._planned += len(work.order)
-                if self._planned > MAX_PLANNED_VISITS:
-                    allowed = f"{MAX_PLANNED_VISITS} in one session"
-                    raise refuse(of.path, f"over {MAX_PLANNED_VISITS} visits", allowed, "too_many")
-                works.append(work)
+            work = work_of(block, inner, clock_path, steps, plans, rounds, self.resolver)
+            self._planned += len(work.order)
+            if self._planned > MAX_PLANNED_VISITS:
+                allowed = f"{MAX_PLANNED_VISITS} in one session"
+                raise refuse(of.path, f"over {MAX_PLANNED_VISITS} visits", allowed, "too_many")
+            works.append(work)
         return works
 
     def _bench(self, turns: Turns) -> Bench:
@@ -197,6 +197,7 @@ class Unfolder:
     def _tape(self) -> Tape:
         tape = self.bench.recorder.tape
         tape.blocks, tape.library, tape.overflows = self.blocks, self.library, self.bench.overflows
+        tape.provisional = self.provisional
         return tape
 
     def _cool_down(self, first: int) -> list[Planned]:

@@ -1,0 +1,148 @@
+"""Everyday names of movements: one word or two, plural, shortened, misspelt. Never a guess over another's own name."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable
+from functools import lru_cache
+from types import MappingProxyType
+
+from rapidfuzz import process
+from rapidfuzz.distance import OSA
+
+from finetally.core.movements.library import LONGEST_NAME, Library
+
+SHORT_FORMS = MappingProxyType(
+    {
+        "kb": "kettlebell", "kbs": "kettlebell", "bell": "kettlebell", "bells": "kettlebell", "db": "dumbbell", "dbs": "dumbbell",
+        "dumbell": "dumbbell", "dumbells": "dumbbell", "bb": "barbell", "bbs": "barbell", "bw": "bodyweight", "rev": "reverse", "sl": "one leg", "sa": "one arm", "single": "one", "1": "one",
+        "oh": "overhead", "ohd": "overhead", "farmers": "farmer", "farmer's": "farmer", "devils": "devil", "devil's": "devil",
+        "child's": "childs", "child": "childs", "worlds": "world", "world's": "world", "russians": "russian", "mb": "medicine ball",
+        "medball": "medicine ball", "trx": "suspension", "incl": "incline", "ext": "extension", "hams": "hamstring",
+        "med": "medicine", "goblets": "goblet squat", "rucksack": "pack", "backpack": "pack", "tyre": "tire", "tyres": "tire",
+        "hspu": "handstand push up", "pu": "push up", "hr": "hand release", "lateral": "side", "laterals": "side",
+    }
+)  # fmt: skip
+"""Words that stand for others wherever they stand in a name; an empty one says nothing of the movement itself."""
+
+NOT_COUNTED = frozenset(
+    """the a of an steps step position positions easy heavy strict slow slowly smooth controlled quality good your with on some
+    full proper tempo paused pause perfect steady quick fast hard light nice more gentle relaxed deliberate bodyweight
+    alt alternate alternating alternated""".split()
+)
+"""Words that do not change which movement is meant."""
+
+_SPLIT = re.compile(r"[^\w']+")
+TYPO_FROM = 5
+"""Letters from which a word with one wrong, missing, doubled or swapped letter is still told."""
+
+
+@lru_cache(maxsize=20_000)
+def singular(word: str) -> str:
+    """A word without its plural ending."""
+    for ending, stem in (("ies", "y"), ("sses", "ss"), ("ches", "ch"), ("shes", "sh"), ("xes", "x"), ("lves", "lf")):
+        if word.endswith(ending) and len(word) > len(ending) + 1:
+            return word[: -len(ending)] + stem
+    if word.endswith("s") and not word.endswith(("ss", "us", "is")) and len(word) > 2:
+        return word[:-1]
+    return word
+
+
+@lru_cache(maxsize=20_000)
+def canonical(text: str) -> tuple[str, ...]:
+    """The words of a name in their plain form: short forms spelt out, plurals and hyphens gone."""
+    made: list[str] = []
+    for word in _SPLIT.split(text.lower().replace("’", "'").replace("_", " ")):
+        if not word:
+            continue
+        long = SHORT_FORMS.get(word)
+        if long is None:
+            long = SHORT_FORMS.get(singular(word), singular(word.strip("'").removesuffix("'s")))
+        made.extend(long.split())
+    for at in range(len(made) - 1):
+        # A press-up is a push-up wherever it stands in a name.
+        if made[at] == "press" and made[at + 1] == "up":
+            made[at] = "push"
+    return tuple(made)
+
+
+class EverydayNames:
+    """Names, aliases and keys of a library in every everyday form. What two would be called alike, neither is by it."""
+
+    def __init__(self, library: Library) -> None:
+        self._keys: dict[str, str] = {}
+        self._words: set[str] = set()
+        taken: dict[str, set[str]] = {}
+        for key, movement in library.items():
+            for text in (movement.name or key, key):
+                self._enter(text, key)
+        for key, movement in library.items():
+            for text in movement.aliases or ():
+                taken.setdefault("".join(canonical(text)), set()).add(key)
+                self._words.update(canonical(text))
+        for joined, keys in taken.items():
+            if len(keys) == 1:
+                self._keys.setdefault(joined, next(iter(keys)))
+        self._typos: dict[str, str | None] = {}
+
+    def _enter(self, text: str, key: str) -> None:
+        words = canonical(text)
+        self._words.update(words)
+        self._keys.setdefault("".join(words), key)
+
+    def knows(self, word: str) -> bool:
+        """Whether a word is in any name."""
+        return singular(word.lower()) in self._words
+
+    def find(self, text: str) -> str | None:
+        """The movement that is called so; None if nothing is."""
+        if len(text) > LONGEST_NAME:
+            return None
+        words = canonical(text)
+        return self._of(words) or self._of(tuple(w for w in words if w not in NOT_COUNTED))
+
+    def _of(self, words: Iterable[str]) -> str | None:
+        joined = "".join(words)
+        return self._keys.get(joined) if joined else None
+
+    def misspelt(self, text: str) -> str | None:
+        """The movement that is meant where a word or two has one letter wrong; None where that is not plain."""
+        words = canonical(text)
+        if len(text) > LONGEST_NAME or not words or len(words) > 5:
+            return None
+        kept = [w for w in words if w not in NOT_COUNTED]
+        mended = [self._mended(w) if len(w) >= TYPO_FROM and w not in self._words else w for w in kept]
+        if any(w is None for w in mended) or mended == kept:
+            joined = "".join(kept)
+            return self._near_joined(joined) if len(joined) >= TYPO_FROM + 1 and len(kept) == 1 else None
+        return self._of([w for w in mended if w])
+
+    def _mended(self, word: str) -> str | None:
+        if word not in self._typos:
+            if len(self._typos) > MOST_TYPOS:
+                return None
+            near = process.extract(word, self._long, scorer=OSA.distance, score_cutoff=1, limit=2)
+            self._typos[word] = near[0][0] if len(near) == 1 else None
+        return self._typos[word]
+
+    @property
+    def _long(self) -> list[str]:
+        found = self.__dict__.get("_long_words")
+        if found is None:
+            found = self._long_words = sorted(w for w in self._words if len(w) >= TYPO_FROM)
+        return found
+
+    def _near_joined(self, joined: str) -> str | None:
+        if joined in self._typos:
+            return self._keys.get(self._typos[joined] or "")
+        if len(self._typos) > MOST_TYPOS:
+            return None
+        names = [k for k in self._keys if abs(len(k) - len(joined)) < 2]
+        near = process.extract(joined, names, scorer=OSA.distance, score_cutoff=1, limit=2)
+        keys = {self._keys[one[0]] for one in near}
+        self._typos[joined] = near[0][0] if len(keys) == 1 else None
+        return next(iter(keys)) if len(keys) == 1 else None
+
+
+MOST_TYPOS = 400
+"""Words of one text that near ones are looked up for; a text of more is no session."""

@@ -1,0 +1,386 @@
+"""From drafts to blocks of the document: what the clock is, whose turn it is, where rests go."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from finetally.core.movements.library import Library
+from finetally.core.wall.assumptions import Assumptions
+from finetally.core.wall.draft import Draft
+from finetally.core.wall.items import Item
+from finetally.core.wall.names import Names
+from finetally.core.wall.starts import every_clock
+from finetally.core.wall.steps import StepMaker, span
+from finetally.core.wall.unread import Unread
+
+Block = dict[str, Any]
+EASY_WINDOW_S = 30
+
+
+class Builder:
+    """Makes blocks of drafts; collects what is unknown, and what is in no figure."""
+
+    def __init__(self, library: Library, names: Names, assumed: Assumptions) -> None:
+        self._library = library
+        self._assumed = assumed
+        self._steps = StepMaker(library, names, assumed)
+        self.unread: list[Unread] = []
+        self.loose_notes: list[str] = []
+        self.lines: dict[str, tuple[int, int]] = {}
+
+    @property
+    def unknown(self) -> list[str]:
+        """Names that nobody knows, as they are written."""
+        return self._steps.unknown
+
+    def blocks(self, drafts: Sequence[Draft]) -> list[Block]:
+        """The blocks of all drafts in their order."""
+        made: list[Block] = []
+        for draft in drafts:
+            for block in self._of(draft):
+                self.lines[f"blocks[{len(made)}]"] = (draft.line, 1)
+                made.append(block)
+        return made
+
+    def _of(self, draft: Draft) -> list[Block]:
+        # What is done easily during the rests of a harder window.
+        self._easy_rest(draft)
+        items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]
+        draft.items = items
+        if not items and not draft.buy_in:
+            return self._empty(draft)
+        if draft.every is None and any(i.turn is not None for i in items) and not draft.windows:
+            draft.every = {"period": 60}
+        if draft.every is not None:
+            made = self._every(draft)
+        elif draft.amraps:
+            made = self._amrap(draft)
+        elif draft.windows is not None or draft.each is not None:
+            made = self._windows(draft)
+        elif draft.kind == "sets" or any(i.sets for i in items):
+            made = self._sets(draft)
+        else:
+            made = self._rounds(draft)
+        for block in made:
+            self._dress(block, draft)
+        if made and draft.rest_after is not None:
+            made[-1]["rest_after_s"] = draft.rest_after
+        if made and items and items[-1].rest_after is not None and draft.rest_after is None and "rest_s" in made[-1]["steps"][-1]:
+            made[-1]["rest_after_s"] = made[-1]["steps"][-1].pop("rest_s")
+        return [b for b in made if b.get("steps")]
+
+    def _dress(self, block: Block, draft: Draft) -> None:
+        if draft.part not in (None, "main"):
+            block["part"] = draft.part
+        if draft.title:
+            block["title"] = draft.title[:200]
+        notes = [n for n in draft.notes if n]
+        if notes:
+            block["notes"] = "\n".join(notes)[:20_000]
+        if draft.rest_as:
+            block["rest_as"] = draft.rest_as
+
+    def _empty(self, draft: Draft) -> list[Block]:
+        """A head with nothing under it: with a length, one easy block of it; else words that are kept."""
+        seconds = draft.total
+        if draft.clocked or seconds is None:
+            if draft.windows is not None or draft.each is not None:
+                draft.items = [self._steps.nameless(draft)]
+                return self._of(draft)
+            words = draft.title or draft.said
+            if draft.clocked or draft.line:
+                self.loose_notes.append(words)
+                if draft.clocked:
+                    self.unread.append(Unread(draft.line, draft.said))
+            self.loose_notes.extend(draft.notes)
+            return []
+        item = self._steps.nameless(draft)
+        item.seconds = seconds
+        draft.items = [item]
+        block = {"clock": {"kind": "intervals"}, "steps": [{"movement": self._steps.key(item, draft), "seconds": seconds}]}
+        self._dress(block, draft)
+        if draft.part in (None, "main", "finisher"):
+            block["effort"] = "easy"
+        if draft.rest_after is not None:
+            block["rest_after_s"] = draft.rest_after
+        return [block]
+
+    def _easy_rest(self, draft: Draft) -> None:
+        """`20 s sprint / 40 s easy` on one line: the easy part is the rest of the harder one."""
+        kept: list[Item] = []
+        for item in draft.items:
+            soft = bool(item.words) and self._steps.easy_words(item) and item.seconds is not None
+            if soft and kept and kept[-1].row == item.row and (kept[-1].seconds is not None or kept[-1].sets is not None or kept[-1].metres is not None) and item.sets is None:
+                hard = kept[-1]
+                picked = self._assumed.pick("easy-rest", item.row, draft.said, ["the easy part is the rest", "a movement of its own"])
+                if picked == 0:
+                    if draft.rest_between is None and (hard.sets or draft.rounds):
+                        draft.rest_between = item.seconds
+                    else:
+                        hard.rest_after = item.seconds
+                    easy = self._steps.easy_movement(item)
+                    draft.rest_as = easy or draft.rest_as
+                    continue
+            kept.append(item)
+        draft.items = kept
+
+    # Windows
+    def _windows(self, draft: Draft) -> list[Block]:
+        work = (draft.windows or draft.each or {})["work"]
+        rest = (draft.windows or {}).get("rest", draft.rest)
+        if draft.windows is not None and draft.rest is not None and draft.rest_between is None:
+            draft.rest_between = draft.rest
+        if draft.no_rest and rest is None:
+            rest = None
+        shared_total = draft.total
+        per_side = self._per_side(draft, work, shared_total)
+        steps = [self._steps.windowed(item, draft, work, per_side=per_side) for item in draft.items]
+        clock: dict[str, Any] = {"kind": "intervals", "work_s": work}
+        if rest:
+            clock["rest_s"] = rest
+        if draft.rest_between is not None and not draft.pyramid:
+            clock["round_rest_s"] = draft.rest_between
+        if draft.rest_groups is not None:
+            clock["group_rest_s"] = draft.rest_groups
+        block: Block = {"clock": clock, "steps": steps}
+        if draft.pyramid:
+            block["visit"] = "build-strip"
+            if draft.rest_between is not None:
+                clock["round_rest_s"] = draft.rest_between
+        rounds = draft.rounds
+        if rounds is None and shared_total is not None:
+            rounds = self._rounds_in(draft, work, rest or 0, shared_total, len(steps))
+        group = (draft.windows or {}).get("group")
+        straight = (draft.windows or {}).get("straight") and len(steps) > 1
+        if straight:
+            readings = ["eight of the one, then eight of the next", "taking turns in eight windows"]
+            if self._assumed.pick("tabata-order", draft.line, draft.said, readings) == 1:
+                rounds = max(1, 8 // len(steps))
+                straight = False
+        if straight:
+            group = 1
+        if group is not None and len(steps) > 1:
+            block["group"] = group
+        if rounds is not None and rounds != 1:
+            block["rounds"] = rounds
+        if (draft.windows is not None or rest) and len(steps) and shared_total is not None:
+            whole = self._assumed.pick("closing-rest", draft.line, draft.said, ["no rest after the last window", "the last rest is taken too"])
+            if whole == 1:
+                clock["closing_rest"] = True
+        if draft.alternate and len(steps) > 1:
+            block.pop("group", None)
+        return [block]
+
+    def _per_side(self, draft: Draft, work: Any, total: Any) -> bool:
+        """Whether a head's window is each side's: said so, or a cool-down's stretches, unless a total says otherwise."""
+        if draft.sides_each:
+            return True
+        if draft.part != "cool-down":
+            return False
+        if total is not None and abs(span(work) * len(draft.items) * (draft.rounds if isinstance(draft.rounds, int) else 1) - span(total)) < 1:
+            return False
+        if not any(self._steps.one_sided_stretch(i, draft) for i in draft.items):
+            return False
+        said = ["each side has the window", "the window is for both sides"]
+        return self._assumed.pick("stretch-window", draft.line, draft.said, said) == 0
+
+    def _rounds_in(self, draft: Draft, work: Any, rest: Any, total: Any, lines: int) -> int | None:
+        slot = span(work) + span(rest)
+        windows = max(1, int((span(total) + span(rest) + 0.5) // slot)) if slot > 0 else 1
+        if windows <= lines:
+            return None
+        rounds = windows / lines
+        if rounds != int(rounds):
+            said = [f"{int(rounds)} rounds fit", f"{int(rounds) + 1} rounds"]
+            return int(rounds) + self._assumed.pick("rounds-in-total", draft.line, draft.said, said)
+        return int(rounds)
+
+    # Starts
+    def _every(self, draft: Draft) -> list[Block]:
+        return [every_clock(draft, self._steps, self._assumed)]
+
+    # Windows of rounds
+    def _amrap(self, draft: Draft) -> list[Block]:
+        windows = [one["window"] for one in draft.amraps]
+        made: list[Block] = []
+        if windows == [None]:
+            windows = [draft.total]
+        if windows == [None]:
+            minutes = self._assumed.pick("amrap-length", draft.line, draft.said, ["ten minutes", "five minutes", "twenty minutes"])
+            windows = [(600, 300, 1200)[minutes]]
+        bought = self._bought(draft)
+        if bought is not None:
+            made.append(bought[0])
+            windows = [max(1, span(windows[0]) - bought[1]) if bought[2] else windows[0]]
+        single = len(draft.items) == 1 and not draft.items[0].dosed
+        for index, window in enumerate(windows):
+            items = draft.again if index == 1 and draft.again else draft.items
+            if items is draft.again:
+                for new, old in zip(draft.again, draft.items, strict=False):
+                    new.words = new.words or old.words
+                    new.load = new.load or old.load
+                items = [i for i in draft.again if i.words]
+            steps = [self._steps.dosed(item, draft, rounds=1) for item in items]
+            if single:
+                steps = [{**steps[0], "reps": 1}]
+            clock: dict[str, Any] = {"kind": "amrap", "window_s": window}
+            if draft.rest is not None and len(draft.amraps) == 1 and "repeat" not in draft.amraps[0]:
+                clock["rest_s"] = draft.rest
+            block: Block = {"clock": clock, "steps": steps}
+            repeat = draft.amraps[index].get("repeat") if index < len(draft.amraps) else None
+            if repeat is None and draft.rounds is not None and isinstance(draft.rounds, int):
+                repeat = draft.rounds
+            if repeat is not None and repeat != 1:
+                block["repeat"] = repeat
+                between = draft.rest_between if draft.rest_between is not None else draft.rest
+                if between:
+                    block["rest_between_repeats_s"] = between
+                clock.pop("rest_s", None)
+            if draft.grow:
+                steps[0]["grow"] = draft.grow
+            if draft.ladder:
+                self._grow_ladder(draft, steps)
+            made.append(block)
+        if len(windows) > 1:
+            for block in made[:-1]:
+                block["rest_after_s"] = draft.rest if draft.rest is not None else draft.rest_between or 0
+                block["clock"].pop("rest_s", None)
+        if "partner" in draft.said.lower() or "i go" in draft.said.lower() or "two people" in draft.said.lower():
+            self._assumed.pick("partners", draft.line, draft.said, ["for one who works all the time", "one person works half the time"])
+        return made
+
+    def _grow_ladder(self, draft: Draft, steps: list[dict[str, Any]]) -> None:
+        ladder = draft.ladder or []
+        step = ladder[1] - ladder[0] if len(ladder) > 1 else 0
+        for one in steps:
+            if "reps" not in one and "seconds" not in one and "metres" not in one:
+                one["reps"] = ladder[0]
+                if step > 0:
+                    one["grow"] = step
+
+    def _bought(self, draft: Draft) -> tuple[Block, float, bool] | None:
+        if not draft.buy_in:
+            return None
+        steps = [self._steps.dosed(item, draft, rounds=1) for item in draft.buy_in]
+        seconds = sum(self._steps.bare_seconds(one) for one in steps)
+        readings = ["the minutes begin with the buy-in", "the minutes begin after the buy-in"]
+        inside = self._assumed.pick("buy-in", draft.line, draft.said, readings) == 0
+        return {"clock": {"kind": "task"}, "steps": steps, "title": "buy-in"}, seconds, inside
+
+    # Sets
+    def _sets(self, draft: Draft) -> list[Block]:
+        if draft.rest is not None and draft.rest_between is None:
+            draft.rest_between = draft.rest
+        items = draft.items
+        counts = {i.sets or (draft.rounds if isinstance(draft.rounds, int) else 1) for i in items}
+        if len(items) > 1 and len(counts) == 1 and (draft.letter or draft.superset):
+            return [self._set_block(draft, items, next(iter(counts)))]
+        if len(items) > 1 and draft.letter:
+            return self._uneven(draft, items)
+        made = []
+        for item in items:
+            made.append(self._set_block(draft, [item], item.sets or draft.rounds or 1))
+        return made
+
+    def _uneven(self, draft: Draft, items: list[Item]) -> list[Block]:
+        """A group whose sets differ: together as long as all have some, then what is left."""
+        made, done = [], 0
+        between = draft.rest_between or 0
+        for count in sorted({i.sets or 1 for i in items}):
+            left = [i for i in items if (i.sets or 1) >= count]
+            block = self._set_block(draft, left, count - done)
+            if made and between:
+                made[-1]["rest_after_s"] = between
+            made.append(block)
+            done = count
+        return made
+
+    def _set_block(self, draft: Draft, items: list[Item], rounds: Any) -> Block:
+        steps = [self._steps.dosed(item, draft, rounds=rounds if isinstance(rounds, int) else None) for item in items]
+        listed = max((len(s["reps"]) for s in steps if isinstance(s.get("reps"), list)), default=0)
+        timed = all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
+        clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
+        if draft.rest_between:
+            clock["round_rest_s"] = draft.rest_between
+        block: Block = {"clock": clock, "steps": steps}
+        if listed:
+            block["rounds"] = listed
+        elif rounds != 1:
+            block["rounds"] = rounds
+        if draft.cap:
+            clock["cap_s"] = draft.cap
+        return block
+
+    # Rounds and doses
+    def _rounds(self, draft: Draft) -> list[Block]:
+        if draft.rest is not None and draft.rest_between is None:
+            draft.rest_between = draft.rest
+        items = draft.items
+        self._shared_total(draft, items)
+        ladder = draft.ladder
+        listed = next((i.reps for i in items if isinstance(i.reps, list)), None)
+        steps = []
+        for item in items:
+            if ladder is not None and not item.dosed:
+                item.reps = [one * item.double for one in ladder]
+            elif ladder is not None and item.label == "times" and isinstance(item.reps, int):
+                item.reps = [one * item.reps for one in ladder]
+            elif draft.reps_each is not None and not item.dosed:
+                item.reps = draft.reps_each
+            elif not item.dosed and listed is not None:
+                item.reps = list(listed)
+            if not item.dosed:
+                self._undosed(item, draft)
+                continue
+            steps.append(self._steps.dosed(item, draft, rounds=draft.rounds if isinstance(draft.rounds, int) else 1))
+        if not steps:
+            return []
+        return [self._round_block(draft, steps)]
+
+    def _round_block(self, draft: Draft, steps: list[dict[str, Any]]) -> Block:
+        lists = [len(s["reps"]) for s in steps if isinstance(s.get("reps"), list)]
+        timed = all("seconds" in s and "reps" not in s and "metres" not in s for s in steps) and not draft.cap and not draft.fortime
+        clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
+        if draft.rest_between:
+            clock["round_rest_s"] = draft.rest_between
+        if draft.cap:
+            clock["cap_s"] = draft.cap
+        block: Block = {"clock": clock, "steps": steps}
+        if draft.pyramid:
+            block["visit"] = "build-strip"
+        if lists:
+            longest = max(lists)
+            for step in steps:
+                if isinstance(step.get("reps"), list):
+                    step["reps"] = (step["reps"] + [step["reps"][-1]] * longest)[:longest]
+            block["rounds"] = longest
+        elif draft.rounds is not None and draft.rounds != 1:
+            block["rounds"] = draft.rounds
+        if draft.grow and not lists:
+            for step in steps:
+                if isinstance(step.get("reps"), int):
+                    step["grow"] = draft.grow
+        if draft.total is not None:
+            block["announced_s"] = draft.total
+        return block
+
+    def _shared_total(self, draft: Draft, items: list[Item]) -> None:
+        """A length told for lines that have no dose of their own: the one line takes it, several share it."""
+        bare = [i for i in items if not i.dosed]
+        if draft.total is None or not bare or len(bare) != len(items) or draft.ladder or draft.reps_each:
+            return
+        each = span(draft.total) / len(bare)
+        if len(bare) > 1:
+            self._assumed.pick("shared-total", draft.line, draft.said, ["the lines share the time"])
+        for item in bare:
+            item.seconds = draft.total if len(bare) == 1 else max(1, int(each))
+            item.minutes = True
+        draft.total = None
+
+    def _undosed(self, item: Item, draft: Draft) -> None:
+        """A name without a dose where the head gives none: kept as a note, and told if it is a movement."""
+        words = " ".join(t.text for t in item.words)
+        draft.notes.append(words)
+        if self._steps.known(item):
+            self.unread.append(Unread(item.row, words))

@@ -1,0 +1,137 @@
+"""A block as it is gathered from lines, before it is decided what they come to."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any
+
+from finetally.core.wall.items import Item
+from finetally.core.wall.rules import Fact
+
+
+@dataclass(slots=True)
+class Draft:
+    """What lines say of one block. Times in seconds; None where nothing is said."""
+
+    line: int
+    said: str
+    part: str | None = None
+    title: str = ""
+    letter: str = ""
+    kind: str = ""
+    items: list[Item] = field(default_factory=list)
+    notes: list[str] = field(default_factory=list)
+    windows: dict[str, Any] | None = None
+    each: dict[str, Any] | None = None
+    every: dict[str, Any] | None = None
+    amraps: list[dict[str, Any]] = field(default_factory=list)
+    rounds: Any = None
+    ladder: list[int] | None = None
+    growing: bool = False
+    grow: int | None = None
+    reps_each: Any = None
+    pyramid: bool = False
+    superset: bool = False
+    turns: bool = False
+    alternate: bool = False
+    cap: Any = None
+    fortime: bool = False
+    total: Any = None
+    told_total: bool = False
+    rest: Any = None
+    rest_between: Any = None
+    rest_groups: Any = None
+    rest_after: Any = None
+    no_rest: bool = False
+    rest_as: str = ""
+    sides_each: bool = False
+    inline: bool = False
+    lengths: int | None = None
+    buy_in: list[Item] = field(default_factory=list)
+    again: list[Item] = field(default_factory=list)
+    tool: str = ""
+    clocked: bool = False
+    run: int = 0
+    heading: bool = False
+    words: str = ""
+
+    def take(self, facts: list[Fact]) -> None:
+        """Take what a head says."""
+        for fact in facts:
+            getattr(self, f"_{fact.kind}", self._other)(fact.value)
+
+    def _other(self, value: dict[str, Any]) -> None:
+        return
+
+    def _windows(self, value: dict[str, Any]) -> None:
+        self.clocked = True
+        self.windows = value
+        self.rounds = value.get("n") or self.rounds
+
+    def _each(self, value: dict[str, Any]) -> None:
+        self.clocked = True
+        self.each = value
+        self.rounds = value.get("n") or self.rounds
+        self.sides_each = self.sides_each or bool(value.get("sides"))
+
+    def _every(self, value: dict[str, Any]) -> None:
+        self.clocked = True
+        self.every = {**(self.every or {}), **{k: v for k, v in value.items() if v is not None}}
+
+    def _amrap(self, value: dict[str, Any]) -> None:
+        self.clocked = True
+        if value["window"] is None and self.amraps and not self.items:
+            return
+        self.amraps.append(value)
+
+    def _rounds(self, value: dict[str, Any]) -> None:
+        self.clocked = True
+        self.rounds = value["n"]
+        self.reps_each = value.get("reps", self.reps_each)
+
+    _laps = _rounds
+
+    def _stations(self, value: dict[str, Any]) -> None:
+        self.clocked = True
+
+    def _lengths(self, value: dict[str, Any]) -> None:
+        self.lengths = value["n"]
+
+    def _cap(self, value: dict[str, Any]) -> None:
+        self.cap = value["cap"]
+        self.fortime = True
+
+    def _fortime(self, value: dict[str, Any]) -> None:
+        self.fortime = True
+
+    def _pyramid(self, value: dict[str, Any]) -> None:
+        self.clocked = self.pyramid = True
+
+    def _superset(self, value: dict[str, Any]) -> None:
+        self.clocked = self.superset = True
+        self.rounds = value["n"] or self.rounds
+
+    def _turns(self, value: dict[str, Any]) -> None:
+        self.turns = True
+
+    def _total(self, value: dict[str, Any]) -> None:
+        self.total = value["total"]
+        self.told_total = True
+
+    def _grow(self, value: dict[str, Any]) -> None:
+        self.grow = value["n"]
+
+    def _rest(self, value: dict[str, Any]) -> None:
+        self.put_rest(value)
+
+    def put_rest(self, value: dict[str, Any]) -> None:
+        """Take a rest said in the head."""
+        where, seconds = value["where"], value["s"]
+        if where == "none":
+            self.no_rest = True
+        elif where == "groups":
+            self.rest_groups = seconds
+        elif where == "rounds":
+            self.rest_between = seconds
+        else:
+            self.rest = seconds

@@ -1,0 +1,223 @@
+"""From a text to its lines as they are meant: bullets, numbers and parts taken off, sentences apart, tables by column."""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+
+from finetally.core.wall.tokens import plain
+from finetally.core.wall.words import PARTS
+
+LONGEST_LINE = 400
+"""Characters of a line that is still read; what is longer is a note."""
+
+_BULLET = re.compile(r"\s*(?:(?:[-*•‣▪●○◦·»>~–—]|\*\*|--)\s+|\*{1,3}\s*(?=\w)|[•‣▪●○◦·]\s*|\[[ x]?\]\s*)")
+_TURN = re.compile(r"\s*(?:(?:min(?:ute)?|m|start)\s?(\d{1,2})(?:\s?[:.)\-]|\s(?=\S))|(odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:\-]?\s+)\s*")
+_LABEL = re.compile(
+    r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.):,]|(?=\s))\s*|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
+    r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})\s?[.)]\s*(?!\d|\s*[x/])|(?P<block>(?:block|part|section|round|set|station|piece)\s+\d{1,2}(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
+    r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
+)
+_PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
+_SENTENCE = re.compile(r"(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|\s+(?:->|=>|>)+\s+(?=\w)|;\s+")
+_NO_STOP = re.compile(r"(?:\b(?:min|mins|sec|secs|approx|no|ca|vs|nr|ea|rd|rds|reps|alt|incl|st|ex|e\.g|i\.e))$", re.IGNORECASE)
+_KEYCAP = re.compile("([0-9])\ufe0f?\u20e3")
+_DATE = re.compile(r"\b\d{1,2}[./]\d{1,2}(?:[./]\d{2,4})?\b|\b\d{4}-\d{2}-\d{2}\b")
+
+
+@dataclass(slots=True)
+class Line:
+    """A line as it is read: where it stands, its words, what was in front of them."""
+
+    number: int
+    column: int
+    text: str
+    raw: str
+    indent: int = 0
+    gap: bool = False
+    label: str = ""
+    style: str = ""
+    part: str | None = None
+    part_words: str = ""
+    turn: int | None = None
+    parity: int | None = None
+    sentence: int = 0
+    colon: bool = False
+    cells: list[str] = field(default_factory=list)
+
+    @property
+    def low(self) -> str:
+        """The words in plain form."""
+        return plain(self.text)
+
+
+def without_pictures(text: str) -> str:
+    """Text with every pictograph as a blank (`1️⃣` as `1.`), as long as before."""
+    text = _KEYCAP.sub(lambda m: f"{m[1]}." + " " * (len(m[0]) - 2), text)
+    return "".join(" " if _is_picture(c) else c for c in text) if not text.isascii() else text
+
+
+def _is_picture(c: str) -> bool:
+    return ord(c) > 0x2000 and (unicodedata.category(c) in ("So", "Cn", "Sk", "Cf", "Cs") and c not in "→➡⇒➔″′″") or c in "\ufe0f\u200d"
+
+
+def lines_of(text: str) -> Iterator[Line]:
+    """The lines that hold words, with how far they stand in and whether a blank line is before them."""
+    gap = False
+    for number, raw in enumerate(text.split("\n"), start=1):
+        clean = without_pictures(raw)
+        if not clean.strip(" \t\r*_=~#-–—>|.,"):
+            gap = gap or not raw.strip()
+            if raw.strip() and gap is False:
+                gap = True
+            continue
+        indent = len(clean) - len(clean.lstrip())
+        line = Line(number, 0, clean.rstrip(), raw, indent=indent, gap=gap)
+        gap = False
+        if len(clean) > LONGEST_LINE:
+            line.style = "note"
+            yield line
+            continue
+        yield from _sentences(line)
+
+
+def _sentences(line: Line) -> Iterator[Line]:
+    """Sentences of a line one by one."""
+    begin, count = 0, 0
+    for m in _SENTENCE.finditer(line.text):
+        if _NO_STOP.search(line.text[: m.start()]) or m.start() < begin + 2 or _only_label(line.text[begin : m.start()]):
+            continue
+        if m[0].strip().startswith((">", "-", "=")) and not _clockish(line.text[begin : m.start()], line.text[m.end() :]):
+            continue
+        yield _cut(line, begin, m.end(), count)
+        begin, count = m.end(), count + 1
+    yield _cut(line, begin, len(line.text), count)
+
+
+def _clockish(before: str, after: str) -> bool:
+    return False
+
+
+def _only_label(text: str) -> bool:
+    return bool(re.fullmatch(r"\s*[\-*•]*\s*(?:\w|\d+[a-z]?|[a-z]\d)\s*", text, re.IGNORECASE))
+
+
+def _cut(line: Line, begin: int, end: int, count: int) -> Line:
+    text = line.text[begin:end]
+    return Line(
+        line.number, begin + len(text) - len(text.lstrip()), text.strip(), line.raw, indent=line.indent,
+        gap=line.gap and count == 0, sentence=count,
+    )  # fmt: skip
+
+
+def _drop(line: Line, count: int) -> None:
+    rest = line.text[count:]
+    line.column += count + len(rest) - len(rest.lstrip())
+    line.text = rest.strip()
+
+
+def dress(line: Line, *, letters: bool, numbers: bool) -> Line:
+    """Take off what stands in front of a line: bullets, a label, a part, whose minute it is.
+
+    `letters`: single letters are labels in this text; `numbers`: bare numbers are.
+    """
+    for _ in range(3):
+        m = _BULLET.match(line.text)
+        if m is None or not m[0]:
+            break
+        _drop(line, m.end())
+    _turn(line)
+    low = line.low
+    m = _LABEL.match(low)
+    if m is not None and m.end() < len(low) + 1:
+        _label(line, m, letters=letters)
+    elif numbers and (m := _COUNTING.match(low)):
+        line.label, line.style = m[1], "count"
+        _drop(line, m.end())
+    _turn(line)
+    _part(line)
+    return line
+
+
+_BEFORE_PART = re.compile(
+    r"(?:\d[\d.,:½]*\s*(?:min(?:ute)?s?|'|s(?:ec)?(?:onds)?|\"|x)?\s*|(?:then|now|and|finally|lastly|x|each|ea|our|the|to|a)\s+)+(?=[^\W\d_])"
+)
+
+
+def _part(line: Line) -> None:
+    """Take off the words that begin a part: at the start, or behind a length (`5 min warm up: easy row`)."""
+    low = line.low
+    before = _BEFORE_PART.match(low)
+    for at in [0] if before is None else [0, before.end()]:
+        for part, pattern in _PARTS:
+            m = pattern.match(low, at)
+            if m is None or not _is_part(part, low, m, at):
+                continue
+            line.part, line.part_words = part, line.text[at : m.end()].strip(" :-,")
+            rest = line.text[m.end() :]
+            stripped = rest.lstrip(":-–—,. ")
+            line.colon = ":" in rest[: len(rest) - len(stripped)] or at > 0
+            front = line.text[:at].strip()
+            line.column += m.end() + len(rest) - len(stripped)
+            line.text = f"{front}: {stripped}" if at and any(c.isdigit() for c in front) else stripped.strip()
+            return
+
+
+def _is_part(part: str, low: str, m: re.Match[str], at: int) -> bool:
+    """Whether words that begin a part do so here, and are no movement's name (`stretch`, `raise`)."""
+    word = m[0].strip()
+    rest = low[m.end() :].lstrip()
+    if at and rest.startswith(("set", "round")):
+        return False
+    if word in ("raise", "down", "mobility", "activation", "strength", "conditioning", "ramp", "primer", "last bit"):
+        return not rest or rest[0] in ":-,(" or rest[0].isdigit()
+    return True
+
+
+def _turn(line: Line) -> None:
+    m = _TURN.match(line.low)
+    if m is None or line.turn is not None or line.parity is not None:
+        return
+    if m[1]:
+        line.turn = int(m[1])
+    else:
+        line.parity = 1 if m[2] == "odd" else 0
+    _drop(line, m.end())
+
+
+def _label(line: Line, m: re.Match[str], *, letters: bool) -> None:
+    if m["group"]:
+        line.label, line.style = f"{m['group']}{m['number']}", "group"
+    elif m["letter"]:
+        line.label, line.style = m["letter"], "letter"
+    elif m["bare"]:
+        if not letters:
+            return
+        line.label, line.style = m["bare"], "letter"
+    elif m["sub"]:
+        line.label, line.style = m["sub"], "sub"
+    elif m["count"]:
+        line.label, line.style = m["count"], "count"
+    elif m["block"] or m["nth"]:
+        line.label, line.style = (m["block"] or m["nth"]).strip(), "block"
+    _drop(line, m.end())
+
+
+_UNITS = r"(?:min|mins|minutes?|sec|secs|seconds?|m|km|s|x|rounds?|rds?|sets?|reps?|k|ft|yd|h|cals?|hours?|people|lengths?)\b"
+_COUNTING = re.compile(rf"\s*(\d{{1,2}})\s+(?!{_UNITS})(?=[^\W\d_])")
+_BARE = re.compile(r"\s*(?:[-*•]\s*)?([A-H])\s+(?=\S)")
+_NUMBERED = re.compile(rf"\s*(?:[-*•]\s*)?(\d{{1,2}})\s+(?!{_UNITS})(?=[^\W\d_])", re.IGNORECASE)
+
+
+def has_letters(lines: list[Line]) -> bool:
+    """Whether single capitals in front of lines are labels: at least A and B are there."""
+    found = {m[1] for line in lines if (m := _BARE.match(line.text))}
+    return {"A", "B"} <= found or (len(found) > 1 and any(re.match(r"\s*[A-H]\d\s", line.text) for line in lines))
+
+
+def has_numbers(lines: list[Line]) -> bool:
+    """Whether bare numbers in front of lines count them: 1, 2, 3 … in order, and there are three at least."""
+    found = [int(m[1]) for line in lines if (m := _NUMBERED.match(line.text))]
+    return len(found) > 2 and found == list(range(1, len(found) + 1))

@@ -1,0 +1,131 @@
+"""Which movement is meant by the words of an item."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from types import MappingProxyType
+
+from finetally.core.movements.library import Library
+from finetally.core.movements.names import EverydayNames, canonical
+from finetally.core.wall.items import Item
+from finetally.core.wall.words import EASY_WORDS, FILLER, KIT_WORDS
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """A movement: its key (the coach's words where nobody knows it), and whether it is known or was misspelt."""
+
+    key: str
+    words: str
+    known: bool
+    guessed: str = ""
+
+
+class Names:
+    """Resolves the words of items against a library; remembers the words of the unknown, one key for one name."""
+
+    def __init__(self, library: Library, everyday: EverydayNames) -> None:
+        self._library = library
+        self._everyday = everyday
+        self._unknown: dict[tuple[str, ...], str] = {}
+
+    def known(self, words: str) -> str | None:
+        """The movement called so, without any guess."""
+        parts = words.split()
+        found = self._everyday.find(words)
+        while found is None and len(parts) > 1 and parts[-1] in TRAILING:
+            parts = parts[:-1]
+            found = self._everyday.find(" ".join(parts))
+        return found
+
+    def of(self, item: Item, part: str | None, tool: str = "") -> Named | None:
+        """The movement of an item in a part of the session; None where its words name none."""
+        words = trimmed([t.text for t in item.words])
+        if not words:
+            return None
+        text = " ".join(words)
+        found = self._find(text, item, part, tool)
+        if found is not None:
+            return Named(found, text, True)
+        mended = self._everyday.misspelt(text)
+        if mended is not None:
+            return Named(mended, text, True, guessed="misspelt")
+        return Named(self._provisional(text), text, False)
+
+    def _find(self, text: str, item: Item, part: str | None, tool: str) -> str | None:
+        words = text.split()
+        for kit in [*item.kit, *([tool] if tool else [])]:
+            for form in (f"{kit} {text}", f"{text} {kit}", f"{KIT_WORDS.get(kit, kit)} {text}"):
+                found = self._everyday.find(form)
+                if found is not None:
+                    return found
+        if text in HEAVIER and _heavy(item):
+            heavier = HEAVIER[text]
+            if heavier in self._library:
+                return heavier
+        if item.sides == "each" and text in ("db row", "db rows", "dumbbell row", "dumbbell rows") and "bell-row" in self._library:
+            return "bell-row"
+        whole = self._everyday.find(" ".join(t.text for t in item.words)) if len(item.words) > len(words) else None
+        found = whole or self._everyday.find(text)
+        if found is not None:
+            return found
+        if " on " in f" {text} ":
+            before, _, after = text.partition(" on ")
+            found = self._everyday.find(f"{after} {before}") or (self._everyday.find(before) if after in ("spot", "the spot") else None)
+            if found is not None:
+                return found
+        if part == "cool-down":
+            found = self._everyday.find(f"{text} stretch")
+            if found is not None:
+                return found
+        while len(words) > 1 and words[-1] in TRAILING:
+            words = words[:-1]
+            found = self._everyday.find(" ".join(words))
+            if found is not None:
+                return found
+        return None
+
+    def _provisional(self, text: str) -> str:
+        return self._unknown.setdefault(canonical(text) or (text,), text[:120])
+
+
+HEAVY_KG = 30
+"""A squat or thruster that is only called so has a barbell from here on."""
+
+HEAVIER = MappingProxyType(
+    {
+        **dict.fromkeys(("squat", "squats"), "barbell-back-squat"),
+        **dict.fromkeys(("thruster", "thrusters"), "barbell-thruster"),
+        **dict.fromkeys(("push press", "push presses"), "barbell-push-press"),
+        **dict.fromkeys(("bent over row", "bent over rows", "bent-over row", "bent-over rows", "bent row"), "barbell-row"),
+    }
+)
+"""What a bare name is with a load that no pair of dumbbells has."""
+
+TRAILING = frozenset({"faster", "slower", "back", "out", "home", "hard", "fast", "heavy", "easy", "slow", "unweighted", "only", "max", "total", "down"})
+"""Words behind a name that say how, not what."""
+
+
+def _heavy(item: Item) -> bool:
+    load = item.load
+    if not isinstance(load, dict) or load.get("count"):
+        return False
+    return "pct_1rm" in load or load.get("kg", 0) >= HEAVY_KG
+
+
+def trimmed(words: list[str]) -> list[str]:
+    """Words without what stands around a name at either end."""
+    first, last = 0, len(words)
+    while first < last and words[first] in FILLER:
+        first += 1
+    while last > first and words[last - 1] in FILLER - KEEP_AT_END:
+        last -= 1
+    return words[first:last]
+
+
+KEEP_AT_END = frozenset({"up", "on", "in", "out", "over", "down", "through", "side", "position", "first"})
+
+
+def said_easy(item: Item) -> bool:
+    """Whether the words say that it is done easily."""
+    return any(t.text in EASY_WORDS for t in item.words)

@@ -1,0 +1,213 @@
+"""What heads say: windows, starts, windows of rounds, rounds, ladders, totals. Order matters: the first that fits takes."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from finetally.core.wall.rules import Taken, rule
+
+Said = dict[str, Any] | None
+
+
+# Windows of rounds --------------------------------------------------------------------------------------------------
+@rule("amrap", "n=NUM ROUND|SET|X|TIMES|OF* X? COLON? OF? AMRAP FOR|STAY|OF|SEP|COLON? window=TIME|NUM",
+      "n=NUM ROUND|SET OF? COLON? window=TIME AMRAP COLON?",
+      "n=NUM X window=TIME AMRAP COLON?",
+      examples=("3 x AMRAP 3 min", "2 rounds of: amrap 4 min"))  # fmt: skip
+def several_amraps(said: Taken) -> Said:
+    """The window again and again."""
+    return {"window": said.minutes("window"), "repeat": said.count("n")}
+
+
+@rule("manyreps", "n=NUM X|SET OF? AMRAP|ASMANY", examples=("4x AMRAP",))
+def sets_of_many(said: Taken) -> Said:
+    """So many sets of as many reps as there are."""
+    return {"sets": said.count("n")}
+
+
+@rule("amrap", "window=TIME|NUM AMRAP", "AMRAP STAY|OF|FOR|SEP|COLON|AT? window=TIME !W", "AMRAP STAY|OF|FOR|AT? window=NUM !W|CAL|X|SOFT|HARD|ALT",
+      examples=("AMRAP 12", "12 min AMRAP", "AMRAP: 10 minutes", "as many rounds as possible in 20 mins", "AMRAP in 9 mins"))  # fmt: skip
+def amrap(said: Taken) -> Said:
+    """As many rounds as the window holds; a bare number is minutes."""
+    return {"window": said.minutes("window")}
+
+
+@rule("amrap", "AMRAP FOR|STAY? REMAINING", "AMRAP", examples=("AMRAP in the remaining time",))
+def open_amrap(said: Taken) -> Said:
+    """As many rounds as fit; how long is said elsewhere."""
+    return {"window": None}
+
+
+# Starts -------------------------------------------------------------------------------------------------------------
+@rule("grow", "ADD n=NUM REPS? EVERYT|AFTEREACH|EACH|PER MINUTE|ROUND?", "PLUS n=NUM EACH|PER|EVERY ROUND|MINUTE", "PLUS n=NUM EVERYT",
+      examples=("add 1 every minute", "+2 each round"))  # fmt: skip
+def growing(said: Taken) -> Said:
+    """Reps added every round or start."""
+    return {"n": int(said.value("n"))}
+
+
+@rule("every", "n=NUM ROUND|SET|X OF? COLON? p=EVERYT SEP|COLON|FOR? total=TIME|NUM",
+      examples=("2 sets: EMOM 5",))  # fmt: skip
+def several_everys(said: Taken) -> Said:
+    """Starts every minute, and the whole again."""
+    return {"period": said.value("p"), "total": said.minutes("total"), "repeat": said.count("n")}
+
+
+@rule("every", "p=EVERYT X n=NUM ROUND|SET?", "p=EVERYT SEP? n=NUM|RANGE ROUND|SET|START|TIMES", "n=NUM X p=EVERYT",
+      "n=NUM ROUND|SET SEP? p=EVERYT",
+      examples=("E2MOM x 5", "on the minute, 5 rounds", "every min x 16", "E90S x 8"))  # fmt: skip
+def starts_by_number(said: Taken) -> Said:
+    """So many starts, or rounds of starts."""
+    return {"period": said.value("p"), "n": said.count("n")}
+
+
+@rule("every", "total=TIME COLON|SEP? ALT? p=EVERYT", "ALT? p=EVERYT FOR|STAY|COLON|SEP|OF? total=TIME !W",
+      "ALT? p=EVERYT FOR|STAY|OF|COLON? total=NUM !W|CAL|X|SOFT|HARD|ALT", "FOR total=TIME|NUM SEP? p=EVERYT", "p=EVERYT",
+      examples=("EMOM 12", "EMOM for 14 mins", "10 min EMOM", "12 min: every minute", "alternating EMOM 12min"))  # fmt: skip
+def starts_for(said: Taken) -> Said:
+    """Starts for so long; a bare number is minutes."""
+    return {"period": said.value("p"), "total": said.minutes("total")}
+
+
+@rule("every", "EVERY|ONTHE period=TIME X n=NUM ROUND|SET?", "EVERY|ONTHE period=TIME SEP? FOR? n=NUM|RANGE ROUND|SET|START|TIMES",
+      examples=("every 2 min x 4", "on the 45s, 10 sets", "every 2 minutes for 5 rounds"))  # fmt: skip
+def longer_starts(said: Taken) -> Said:
+    """A start every so long, so often."""
+    return {"period": said.value("period"), "n": said.count("n")}
+
+
+@rule("every", "EVERY|ONTHE period=TIME FOR|SEP* total=TIME", "total=TIME COLON|SEP? EVERY|ONTHE period=TIME",
+      "n=NUM ROUND|SET|X SEP? EVERY|ONTHE period=TIME",
+      "EVERY|ONTHE period=TIME",
+      examples=("every 3 min for 15 min", "every 90 s"))  # fmt: skip
+def starts_over(said: Taken) -> Said:
+    """A start every so long, for so long."""
+    return {"period": said.value("period"), "total": said.value("total"), "n": said.count("n")}
+
+
+# Windows ------------------------------------------------------------------------------------------------------------
+@rule("windows", "TABATA", examples=("tabata",))
+def tabata(said: Taken) -> Said:
+    """Eight windows of 20 s with 10 s between, one movement after the other."""
+    return {"work": 20, "rest": 10, "n": 8, "straight": True}
+
+
+@rule("windows", "work=TIME|NUM SLASH|PLUS|SEP? rest=TIME PAIRS X? n=NUM? ROUND? EACH? PAIRS?",
+      "pair=PAIR PAIRS X? n=NUM? ROUND? EACH? PAIRS?",
+      examples=("20s/10s pairs x 4 rounds each pair", "20/10 pairs"))  # fmt: skip
+def pairs(said: Taken) -> Said:
+    """Two movements taking turns, pair after pair; four rounds of a pair where nothing is said."""
+    work, rest = said.value("pair") or (said.seconds("work"), said.value("rest"))
+    return {"work": work, "rest": rest, "n": said.count("n") or 4, "group": 2}
+
+
+@rule("windows", "work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT|MOVE",
+      "WORK|ON COLON? work=TIME|NUM SEP|SLASH|PLUS|AND? REST|OFF|SOFT COLON? rest=TIME|NUM",
+      "SOFT? work=TIME ON SEP|SLASH? rest=TIME OFF",
+      examples=("40 on 20 off", "20s on / 10s off", "45s work 15s change", "work 50s, rest 10s", ":45 work :15 rest", "20s hard 10s easy"))  # fmt: skip
+def on_off(said: Taken) -> Said:
+    """Work and rest in turn; bare numbers are seconds from 10 on."""
+    return {"work": said.seconds("work"), "rest": said.seconds("rest")}
+
+
+@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM",
+      examples=("35s/15s", "20/10 x 8"))  # fmt: skip
+def slashed(said: Taken) -> Said:
+    """`35s/15s`, `20/10 x 8`."""
+    work, rest = said.value("pair") or (said.value("work"), said.value("rest"))
+    return {"work": work, "rest": rest, "n": said.count("n")}
+
+
+# Rounds -------------------------------------------------------------------------------------------------------------
+@rule("rounds", "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM|RANGE REPS EACH?", examples=("3 rounds of 20 reps each",))
+def rounds_of_reps(said: Taken) -> Said:
+    """So many rounds, the same reps of everything."""
+    return {"n": said.count("n"), "reps": said.count("reps")}
+
+
+@rule("rounds", "X n=NUM ROUND|TIMES", "n=NUM|RANGE ROUND|CIRCUIT OF? NOTFORTIME|FORTIME?", "n=NUM|RANGE FORTIME", "X n=NUM ROUND|TIMES NOTFORTIME|FORTIME?",
+      "n=NUM|RANGE TIMES? THROUGH",
+      examples=("3 rounds", "5 rds FT", "2-3 rounds", "4 rounds of", "x 4 rounds", "2 times through", "5 RFT"))  # fmt: skip
+def rounds(said: Taken) -> Said:
+    """So many rounds."""
+    return {"n": said.count("n")}
+
+
+@rule("rounds", "n=NUM X COLON", "FACT SEP? X n=NUM", "n=NUM TIMES COLON", examples=("2x: 10 squats", "3 times: jog"))
+def times(said: Taken) -> Said:
+    """`2x:` in front, `x 3` behind a window."""
+    return {"n": said.count("n")}
+
+
+@rule("laps", "n=NUM|RANGE LAP", examples=("2 laps",))
+def laps(said: Taken) -> Said:
+    """So many times past all stations."""
+    return {"n": said.count("n")}
+
+
+@rule("stations", "n=NUM STATION", examples=("4 stations",))
+def stations(said: Taken) -> Said:
+    """So many stations."""
+    return {"n": said.value("n")}
+
+
+@rule("lengths", "n=NUM LENGTH OF?", examples=("3 lengths",))
+def lengths(said: Taken) -> Said:
+    """So many lengths of what is told behind."""
+    return {"n": said.count("n")}
+
+
+@rule("cap", "TIMECAP COLON|SEP? cap=TIME|NUM", "cap=TIME TIMECAP", examples=("cap 10 min", "10 min time cap", "TC: 12"))
+def cap(said: Taken) -> Said:
+    """The time after which it ends."""
+    return {"cap": said.minutes("cap")}
+
+
+@rule("fortime", "NOTFORTIME", "FORTIME", examples=("for time", "not for time"))
+def for_time(said: Taken) -> Said:
+    """Until all is done."""
+    return {}
+
+
+@rule("pyramid", "PYRAMID", examples=("movement pyramid",))
+def movement_pyramid(said: Taken) -> Said:
+    """A, A B, A B C and back."""
+    return {}
+
+
+# Each ---------------------------------------------------------------------------------------------------------------
+@rule("each", "n=NUM X work=TIME EACH", "work=TIME EACH X n=NUM", examples=("2 x 30s each", "30s ea x2"))
+def times_each(said: Taken) -> Said:
+    """A window of each movement, so often."""
+    return {"work": said.value("work"), "n": said.count("n")}
+
+
+@rule("each", "work=TIME SIDES X n=NUM ROUND", "work=TIME SIDES COLON", examples=("30s each side x 2 rounds", "30 s e/s:"))
+def each_side(said: Taken) -> Said:
+    """A window of each movement for each side."""
+    return {"work": said.value("work"), "n": said.count("n"), "sides": True}
+
+
+@rule("each", "work=TIME EACH STATION?", examples=("30 s each",))
+def each(said: Taken) -> Said:
+    """A window of each movement."""
+    return {"work": said.value("work")}
+
+
+@rule("turns", "TURNS", examples=("one a minute", "taking turns"))
+def turns(said: Taken) -> Said:
+    """The lines take turns, whatever else is said."""
+    return {}
+
+
+@rule("superset", "SUPERSET SEP? X n=NUM", "SUPERSET COLON|SEP? n=NUM ROUND|SET|X?", "n=NUM X? SUPERSET", "SUPERSET",
+      examples=("Superset x3", "3 supersets"))  # fmt: skip
+def superset(said: Taken) -> Said:
+    """Movements alternated, so often."""
+    return {"n": said.count("n")}
+
+
+@rule("total", "total=TIME TOTAL", "TOTAL COLON? total=TIME", examples=("5 min total",))
+def total(said: Taken) -> Said:
+    """How long all of it is."""
+    return {"total": said.value("total")}

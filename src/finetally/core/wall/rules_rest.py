@@ -1,0 +1,59 @@
+"""What is said of rests, by where they are taken."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from finetally.core.wall.rules import Taken, rule
+
+Said = dict[str, Any] | None
+OPEN_REST_S = 60
+"""What a rest of open length is planned at."""
+
+
+@rule("rest", "REST time=TIME|NUM BETWEEN|AFTEREACH ROUND|SET|TIMES|LAP|W?",
+      "time=TIME REST|OFF BETWEEN|AFTEREACH ROUND|SET|TIMES|LAP|W?",
+      "time=TIME BETWEEN EACH? ROUND|SET|TIMES|LAP", "REST time=TIME|NUM AFTEREACH ROUND|SET?",
+      "time=TIME|NUM REST BETWEEN|AFTEREACH ROUND|SET?",
+      examples=("1 min rest between rounds", "rest 2:00 between sets", "90s between rounds", "60 seconds rest between rounds", "1 min off after every round"))  # fmt: skip
+def between_rounds(said: Taken) -> Said:
+    """Between rounds or sets, said so."""
+    return {"s": said.seconds("time"), "where": "rounds"}
+
+
+@rule("rest", "time=TIME BETWEEN PAIRS", "REST time=TIME BETWEEN PAIRS", examples=("1 min between pairs",))
+def between_pairs(said: Taken) -> Said:
+    """When a pair is done."""
+    return {"s": said.value("time"), "where": "groups"}
+
+
+@rule("rest", "time=TIME SOFT|REST BETWEEN", "time=TIME BETWEEN", "time=TIME SOFT BETWEEN", examples=("3' between", "2 min easy between"))
+def between(said: Taken) -> Said:
+    """Between, said without what."""
+    return {"s": said.value("time"), "where": "rounds"}
+
+
+@rule("rest", "time=TIME TO|FOR MOVE", "time=TIME MOVE", "MOVE time=TIME", examples=("30s to move", "10s to switch"))
+def to_move(said: Taken) -> Said:
+    """Between movements or stations."""
+    return {"s": said.value("time"), "where": "each"}
+
+
+@rule("rest", "NOREST", examples=("no rest", "without rest"))
+def none(said: Taken) -> Said:
+    """No rest at all."""
+    return {"s": 0, "where": "none"}
+
+
+@rule("rest", "REST ASNEEDED", "ASNEEDED REST", examples=("rest as needed",))
+def open_rest(said: Taken) -> Said:
+    """A rest of open length."""
+    return {"s": OPEN_REST_S, "where": "plain", "open": True}
+
+
+@rule("rest", "REST FOR|OF|COLON|SEP? time=TIME|NUM", "R COLON? time=TIME|NUM", "time=TIME OF? REST|OFF", "OFF time=TIME|NUM",
+      "time=NUM OFF",
+      examples=("rest 90s", "r75s", "30 s rest", "1 min off", "rest 2", "2 minutes rest"))  # fmt: skip
+def rest(said: Taken) -> Said:
+    """A rest; where it is taken follows from where it stands."""
+    return {"s": said.seconds("time"), "where": "plain"}

@@ -1,0 +1,103 @@
+"""Starts every so long: whose turn it is, and how many starts there are."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from finetally.core.wall.assumptions import Assumptions
+from finetally.core.wall.draft import Draft
+from finetally.core.wall.items import Item
+from finetally.core.wall.steps import StepMaker, span
+
+TURNS, ALL = 0, 1
+
+
+def slots_of(items: list[Item]) -> list[list[Item]]:
+    """Movements that share a start: those joined by a plus on one line."""
+    slots: list[list[Item]] = []
+    for item in items:
+        if slots and item.joined and slots[-1][-1].row == item.row and not item.rest_turn:
+            slots[-1].append(item)
+        elif slots and item.turn is not None and slots[-1][-1].turn == item.turn and slots[-1][-1].row == item.row:
+            slots[-1].append(item)
+        else:
+            slots.append([item])
+    return slots
+
+
+def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[str, Any]:
+    """The block of a head of starts and its lines."""
+    every = dict(draft.every or {})
+    period = every.get("period", 60)
+    total = every.get("total", draft.total)
+    slots = slots_of(draft.items)
+    free = sum(1 for slot in slots if slot[0].rest_turn)
+    slots = [slot for slot in slots if not slot[0].rest_turn]
+    rounds = every.get("n") or draft.rounds
+    lines = len(slots) + free
+    marked = any(slot[0].turn is not None for slot in slots) or draft.turns or draft.alternate
+    marked = marked or "altern" in draft.said.lower() or (all(slot[0].letter for slot in slots) and lines > 1)
+    order = TURNS if marked else _order(draft, slots, period, total, rounds, assumed)
+    clock: dict[str, Any] = {"kind": "every", "period_s": period}
+    block: dict[str, Any] = {"clock": clock}
+    if order == ALL:
+        slots = [[item for slot in slots for item in slot]]
+        lines = 1
+    starts = _starts(draft, period, total, rounds, lines, order, marked=marked)
+    if free:
+        clock["free"] = free
+        if isinstance(starts, int):
+            starts = max(1, starts // lines) * (lines - free) if starts >= lines else starts
+    if starts is not None and starts != len(slots):
+        clock["periods"] = starts
+    block["steps"] = _steps(draft, slots, maker, starts if isinstance(starts, int) else None)
+    repeat = every.get("repeat")
+    if repeat and repeat != 1:
+        block["repeat"] = repeat
+        between = draft.rest_between if draft.rest_between is not None else draft.rest
+        if between:
+            block["rest_between_repeats_s"] = between
+    return block
+
+
+def _order(draft: Draft, slots: list[list[Item]], period: Any, total: Any, rounds: Any, assumed: Assumptions) -> int:
+    lines = len(slots)
+    if lines < 2:
+        return TURNS
+    first = ALL
+    if total is not None and isinstance(rounds, int):
+        starts = round(span(total) / span(period))
+        first = TURNS if rounds * lines == starts else ALL
+    elif total is not None and span(period) <= 60 and rounds is None:
+        first = TURNS
+    readings = ["the lines take turns, one a start", "every start does all the lines"]
+    return assumed.pick("starts-order", draft.line, draft.said, readings, first=first)
+
+
+def _starts(draft: Draft, period: Any, total: Any, rounds: Any, lines: int, order: int, *, marked: bool) -> Any:
+    if total is not None:
+        return max(1, round(span(total) / span(period)))
+    if rounds is None:
+        return None
+    if not isinstance(rounds, int):
+        return rounds if lines == 1 else None
+    if order == ALL or lines == 1:
+        return rounds
+    # `x 16` with four lines that take turns is sixteen starts; `4 rounds` of them is all four lines, four times.
+    said_rounds = draft.rounds is not None or rounds < lines or rounds % lines != 0
+    return rounds * lines if said_rounds else rounds
+
+
+def _steps(draft: Draft, slots: list[list[Item]], maker: StepMaker, starts: int | None) -> list[dict[str, Any]]:
+    made = []
+    for slot in slots:
+        for index, item in enumerate(slot):
+            step = maker.dosed(item, draft, rounds=1)
+            if draft.grow and isinstance(step.get("reps"), int):
+                step["grow"] = draft.grow
+            if draft.ladder and "reps" not in step and "seconds" not in step and "metres" not in step:
+                step["reps"] = draft.ladder[0]
+            if index < len(slot) - 1:
+                step["chain"] = True
+            made.append(step)
+    return made

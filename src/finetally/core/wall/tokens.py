@@ -1,0 +1,259 @@
+"""From a line of text to tokens: numbers with their units, words that say something, words that name."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from typing import Any
+
+from finetally.core.session.values import POUND_KG
+from finetally.core.wall.words import (
+    FRACTIONS, KILOGRAMS, KIND_OF, METRES_OF, NUMBER_WORDS, PHRASES, POUNDS, SECONDS_OF,
+)  # fmt: skip
+
+MOST = 99_999
+"""Numbers above are no count of anything in a session; they are words."""
+
+_PLAIN = str.maketrans(
+    {
+        "’": "'", "‘": "'", "`": "'", "´": "'", "“": '"', "”": '"', "„": '"', "–": "-", "—": "-", "‒": "-", "−": "-", "×": "x",
+        "\u00a0": " ", "\u2009": " ", "\u202f": " ", "→": ">", "➡": ">", "⇒": ">", "➔": ">", "；": ";", "：": ":", "，": ",",
+        "＋": "+", "⁄": "/", "∕": "/", "\t": ",", "Ø": "o",
+    }
+)  # fmt: skip
+
+
+def plain(text: str) -> str:
+    """The same text, as long as before, in lower case and with one character for each of many dashes and quotes."""
+    folded = text.translate(_PLAIN)
+    lower = folded.lower()
+    return lower if len(lower) == len(folded) else "".join(c.lower() if len(c.lower()) == 1 else c for c in folded)
+
+
+@dataclass(slots=True)
+class Token:
+    """A piece of a line: what kind, its words, its value, and where it stands (columns from 0)."""
+
+    kind: str
+    text: str
+    value: Any
+    start: int
+    end: int
+
+
+_NUM = r"(?:\d{1,5}(?:\.\d{1,3}(?!\d))?|\d{1,4},\d{1,2}(?!\d|,\d)|\d{0,3}\s?[½¼¾⅓])"
+_WORDNUM = "|".join(sorted(NUMBER_WORDS, key=len, reverse=True))
+_SEC = "|".join(sorted((re.escape(u) for u, n in SECONDS_OF.items() if n == 1 and u.isalpha()), key=len, reverse=True))
+_MIN = "|".join(sorted((re.escape(u) for u, n in SECONDS_OF.items() if n == 60 and u.isalpha()), key=len, reverse=True))
+_HOUR = "|".join(sorted((re.escape(u) for u, n in SECONDS_OF.items() if n == 3600), key=len, reverse=True))
+_TIMEUNIT = rf"(?:(?:{_SEC}|{_MIN}|{_HOUR})\b\.?|''|[\"″'′])"
+_LENGTH = "|".join(sorted((re.escape(u) for u in METRES_OF), key=len, reverse=True))
+_KG = "|".join(sorted(KILOGRAMS, key=len, reverse=True))
+_LB = "|".join(sorted((re.escape(u) for u in POUNDS if u != "#"), key=len, reverse=True))
+_COUNTED = (
+    r"(?:rounds?|rds?|sets?|times?|reps?|stations?|laps?|starts?|minutes?|mins?|seconds?|secs?|hours?|people|lines?|lengths?|circuits?)"
+)
+_DASH = r"\s*(?:-|to)\s*"
+
+_MASTER = re.compile(
+    "|".join(
+        f"(?P<{name}>{pattern})"
+        for name, pattern in (
+            ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
+            ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
+            ("EMOM", r"\bemoms?\b"),
+            ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
+            ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])\d{2}x\d(?![\w/])"),
+            ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
+            ("RIR", r"(?:@\s*)?(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b"),
+            ("HOURMIN", r"(?P<hh>\d)\s?h(?:rs?|ours?)?\s?(?P<hm>\d{1,2})(?:\s?min)?\b"),
+            ("MINSEC", r"(?P<mm>\d{1,3})\s?(?:['′]\s?(?P<ms>[0-5]\d)(?!\d)(?:\s?(?:\"|″|''|s(?:ec)?(?:onds?)?\b))?|(?:min(?:ute)?s?|m)\s?(?:and\s+)?(?P<mt>[0-5]?\d)\s?s(?:ec)?(?:onds?|s)?\b)"),
+            ("HEIGHT", r"\d{1,3}\s?(?:cm|inch(?:es)?|in)\b(?!\s*(?:\d|the|a\b))"),
+            ("CLOCK", r"(?<![\d.])(?:\d{1,3}(?::[0-5]\d){1,2}|:[0-5]\d)(?!\d)(?:\s*(?:min|mins|minutes)\b)?"),
+            ("LISTUNIT", rf"\d{{1,5}}(?:\s?/\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b)"),
+            ("GROWING", r"\d{1,4}(?:\s?[-,/]\s?\d{1,4}){1,}\s*(?:\.\.\.?|…|,?\s*etc\b\.?)"),
+            ("LIST", r"(?<![\d.:])\d{1,4}(?:\s?(?P<ls>[-/])\s?\d{1,4})(?:\s?(?P=ls)\s?\d{1,4})+(?![\d:]|\s?(?:kg|lb))|(?<![\d.:])\d{1,4}(?:,\s?\d{1,4}){2,}(?![\d:.])(?!\s*(?:kg|lb|min|s\b|sec))"),
+            ("LOADS", rf"(?:(?P<lc>\d)\s?x\s?)?(?P<la>{_NUM})(?:\s?/\s?(?P<lb>{_NUM}))?\s?(?:(?P<lu>{_KG}|{_LB})\b|(?P<lh>#))(?:\s?/\s?(?P<l2>{_NUM})\s?(?:{_KG}|{_LB})\b)?"),
+            ("LOADRANGE", rf"(?P<lr1>{_NUM}){_DASH}(?P<lr2>{_NUM})\s?(?P<lru>{_KG}|{_LB})\b"),
+            ("PCT", rf"(?P<pa>{_NUM})(?:{_DASH}(?P<pb>{_NUM}))?\s?(?:%|percent\b|per\s+cent\b)(?:\s*(?:of\s+)?(?:(?:your|the)\s+)?(?:1\s*rm|max|best)\b)?"),
+            ("LRPAIR", r"(?P<lrn>\d{1,3})\s?l(?:eft)?\s?[/+,&]\s?(?P<lrm>\d{1,3})\s?r(?:ight)?\b"),
+            ("TIMERANGE", rf"(?P<ta>{_NUM}){_DASH}(?P<tb>{_NUM})\s?(?P<tu>{_TIMEUNIT})(?![a-z])"),
+            ("DISTRANGE", rf"(?P<da>{_NUM}){_DASH}(?P<db>{_NUM})\s?(?P<du>{_LENGTH})\b"),
+            ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM}))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
+            ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-])"),
+            ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?![\d:])"),
+            ("RANGE", rf"(?<![\d.:])(?P<ra>\d{{1,5}})\s?(?:-|to)\s?(?P<rb>\d{{1,5}})(?![\d:])|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
+            ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
+            ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
+            ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|\bx(?=\d)|(?<=\s)x(?=\s)"),
+            ("NUM", rf"(?<![\w.]){_NUM}(?!\d)|(?<=[a-z]){_NUM}(?![\d.])"),
+            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"\b(?:{pattern})(?!\w)") for kind, pattern in PHRASES),
+            ("W", r"[^\W\d_]+(?:[-'.][^\W\d_]+)*'?(?![^\W\d_])"),
+            ("LPAR", r"[(\[]"), ("RPAR", r"[)\]]"), ("SLASH", r"/"), ("PLUS", r"\+"), ("ARROW", r"-*>+"), ("COLON", r":"),
+            ("SEP", r"[,;]|\.(?=\s|$)|[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),
+        )
+    ),
+    re.DOTALL,
+)  # fmt: skip
+
+
+def amount(text: str) -> float | int:
+    """A number as it is typed: `12`, `2.5`, `17,5`, `1½`, `ten`."""
+    word = NUMBER_WORDS.get(text)
+    if word is not None:
+        return word
+    half = FRACTIONS.get(text[-1:])
+    if half is not None:
+        whole = text[:-1].strip()
+        return (int(whole) if whole else 0) + half
+    value = float(text.replace(",", "."))
+    return int(value) if value.is_integer() else value
+
+
+def _tidy(value: float) -> float | int:
+    value = round(value, 4)
+    return int(value) if float(value).is_integer() else value
+
+
+def clock(text: str) -> int:
+    """Seconds of `1:30`, `:45` or `1:05:00`."""
+    seconds = 0
+    for part in text.split(":"):
+        seconds = seconds * 60 + int(part or 0)
+    return seconds
+
+
+def _unit(text: str) -> int:
+    return SECONDS_OF.get(text.rstrip("."), 1)
+
+
+def _load(m: re.Match[str]) -> dict[str, Any]:
+    unit = (m["lu"] or "").rstrip("s") or "#"
+    factor = 1.0 if unit in ("kg", "kilo", "kilogram") else POUND_KG
+    heavy = m["lu"] if m["lu"] in KILOGRAMS else None
+
+    def one(text: str) -> dict[str, Any]:
+        made: dict[str, Any] = {"kg": _tidy(amount(text) * factor)}
+        if m["lc"]:
+            made["count"] = int(m["lc"])
+        if heavy is None:
+            made["unit"] = "lb"
+        return made
+
+    second = m["lb"] or m["l2"]
+    return {"load": one(m["la"]), "other": one(second) if second else None}
+
+
+def _range(low: float, high: float) -> Any:
+    return {"low": min(low, high), "high": max(low, high)} if low != high else low
+
+
+_UNIT_TAIL = re.compile(r"[\d./\s]*")
+
+
+def _list_with_unit(text: str) -> tuple[str, list[Any]]:
+    numbers = [int(one) for one in re.findall(r"\d+", text)]
+    unit = _UNIT_TAIL.sub("", text, count=1).strip()
+    if unit in METRES_OF:
+        return "DISTLIST", [_tidy(one * METRES_OF[unit]) for one in numbers]
+    if unit in KILOGRAMS:
+        return "LOADLIST", [{"kg": one} for one in numbers]
+    if unit in POUNDS:
+        return "LOADLIST", [{"kg": _tidy(one * POUND_KG), "unit": "lb"} for one in numbers]
+    return "TIMELIST", [one * _unit(unit) for one in numbers]
+
+
+def _clockwords(text: str) -> int:
+    joined = " ".join(text.split())
+    if joined.startswith("half an"):
+        return 1800
+    if joined.endswith("hour"):
+        return 3600
+    return 90 if "and a half" in joined else 30 if joined.startswith("half") else 60
+
+
+def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
+    """The kind of token that a match makes, and its value."""
+    text = m[0]
+    match kind:
+        case "W":
+            return KIND_OF.get(text, "W"), text
+        case "NUM":
+            return "NUM", amount(text)
+        case "NUMWORD":
+            return "NUM", NUMBER_WORDS[m["nw"]]
+        case "TIME":
+            return "TIME", _tidy(amount(m["tn"] or m["tw"]) * _unit(m["tt"]))
+        case "CLOCK":
+            return "TIME", clock(re.sub(r"[^\d:]", "", text))
+        case "MINSEC":
+            return "TIME", int(m["mm"]) * 60 + int(m["ms"] or m["mt"])
+        case "HOURMIN":
+            return "TIME", int(m["hh"]) * 3600 + int(m["hm"]) * 60
+        case "CLOCKWORDS":
+            return "TIME", _clockwords(text)
+        case "TIMERANGE":
+            unit = _unit(m["tu"])
+            return "TIME", _range(_tidy(amount(m["ta"]) * unit), _tidy(amount(m["tb"]) * unit))
+        case "DIST":
+            return "DIST", _tidy(amount(m["dn"] or m["dw"]) * METRES_OF[m["dd"]])
+        case "DISTANCEWORDS":
+            return "DIST", 804.672 if text.startswith("half") else 1609.344
+        case "DISTRANGE":
+            unit_m = METRES_OF[m["du"]]
+            return "DIST", _range(_tidy(amount(m["da"]) * unit_m), _tidy(amount(m["db"]) * unit_m))
+        case "LOADS":
+            return "LOAD", _load(m)
+        case "LOADRANGE":
+            return "LOAD", {"load": {"kg": _tidy((amount(m["lr1"]) + amount(m["lr2"])) / 2)}, "other": None}
+        case "PCT":
+            low = amount(m["pa"])
+            value = low if m["pb"] is None else _tidy((low + amount(m["pb"])) / 2)
+            return "LOAD", {"load": {"pct_1rm": value}, "other": None, "range": m["pb"] is not None}
+        case "PAIR":
+            return "PAIR", (amount(m["p1"]), amount(m["p2"]))
+        case "LRPAIR":
+            return "LRPAIR", (int(m["lrn"]), int(m["lrm"]))
+        case "RANGE":
+            if m["ra"]:
+                return "RANGE", (int(m["ra"]), int(m["rb"]))
+            return "RANGE", (int(amount(m["rc"])), int(amount(m["rd"])))
+        case "LIST" | "GROWING":
+            return kind, [int(one) for one in re.findall(r"\d+", text)]
+        case "LISTUNIT":
+            return _list_with_unit(text)
+        case "EVERYN":
+            unit_s = 1 if m["eu"].startswith("s") else 60
+            return "EVERYT", int(m["en"]) * unit_s
+        case "EMOM" | "MINUTES":
+            return "EVERYT", 60
+        case "RPE":
+            return "RPE", amount(m["rpe"])
+        case "RIR":
+            return "RIR", int(m["rir"])
+        case "TEMPO":
+            return "TEMPO", m["tempo"] or m["tempo2"] or text
+        case "ONELIMB":
+            return "W", "one-" + text[-3:].replace("ed", "")
+        case _:
+            return kind, text
+
+
+_ONE_LIMB = re.compile(r"arm|leg|side|hand")
+
+
+def tokens_of(text: str) -> list[Token]:
+    """The tokens of a plain line (`plain`), blanks left out."""
+    made = []
+    for m in _MASTER.finditer(text):
+        kind = m.lastgroup or "SKIP"
+        # `lastgroup` is the last group closed, so the outer one of the pattern that matched.
+        if kind == "SKIP":
+            continue
+        if kind == "ONELIMB":
+            limb = _ONE_LIMB.search(m[0])
+            made.append(Token("W", m[0], f"one-{limb[0] if limb else 'side'}", m.start(), m.end()))
+            continue
+        kind, value = _made(kind, m)
+        made.append(Token(kind, m[0], value, m.start(), m.end()))
+    return made

@@ -1,0 +1,166 @@
+"""The words of everyday writing, each with what it says. One table: the scanner reads by it, docs list it."""
+
+from __future__ import annotations
+
+from types import MappingProxyType
+
+NUMBER_WORDS = MappingProxyType(
+    {
+        "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9,
+        "ten": 10, "eleven": 11, "twelve": 12, "fifteen": 15, "sixteen": 16, "eighteen": 18, "twenty": 20, "thirty": 30,
+        "forty": 40, "forty-five": 45, "fifty": 50, "sixty": 60, "seventy-five": 75, "ninety": 90, "half": 0.5,
+    }
+)  # fmt: skip
+"""Numbers in words, where a unit, `rounds` or the like follows."""
+
+FRACTIONS = MappingProxyType({"½": 0.5, "¼": 0.25, "¾": 0.75, "⅓": 1 / 3})
+
+SECONDS_OF = MappingProxyType(
+    {
+        **dict.fromkeys(("s", "sec", "secs", "second", "seconds", '"', "''", "″"), 1),
+        **dict.fromkeys(("min", "mins", "minute", "minutes", "'", "′", "mn"), 60),
+        **dict.fromkeys(("h", "hr", "hrs", "hour", "hours"), 3600),
+    }
+)
+METRES_OF = MappingProxyType(
+    {
+        **dict.fromkeys(("m", "metre", "metres", "meter", "meters", "mtr", "mtrs"), 1.0),
+        **dict.fromkeys(("km", "k", "kilometre", "kilometres", "kilometer", "kilometers"), 1000.0),
+        **dict.fromkeys(("ft", "foot", "feet"), 0.3048),
+        **dict.fromkeys(("yd", "yds", "yard", "yards"), 0.9144),
+        **dict.fromkeys(("mile", "miles", "mi"), 1609.344),
+    }
+)
+"""Metres of a unit of length (international foot, yard and mile of 1959)."""
+
+KILOGRAMS = frozenset({"kg", "kgs", "kilo", "kilos", "kilogram", "kilograms"})
+POUNDS = frozenset({"lb", "lbs", "pound", "pounds", "#"})
+
+PHRASES: tuple[tuple[str, str], ...] = (
+    ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|you\s+can|fit|will\s+fit)"
+              r"|max(?:imum)?\s+rounds"),
+    ("ASMANY", r"as\s+many(?:\s+\w+)?\s+as\s+(?:you\s+can|possible)(?:\s+of)?"),
+    ("NOTFORTIME", r"not\s+for\s+time|nft|no\s+clock"),
+    ("FORTIME", r"for\s+time|against\s+(?:the\s+)?clock|as\s+fast\s+as\s+(?:possible|you\s+can)|rft|afap"),
+    ("MINUTES", r"(?:on|at|start(?:ing)?)\s+(?:the|each|every)\s+minute|every\s+min(?:ute)?(?:\s+on\s+the\s+min(?:ute)?)?"
+                r"(?!\s*\d*\s*s\b)|each\s+minute|minute\s+starts"),
+    ("ONTHE", r"on\s+the(?=\s*:?\d)"),
+    ("TABATA", r"tabatas?|strict\s+20\s*/\s*10"),
+    ("HALFSIDE", r"half\s+(?:each|per|a|on\s+each|the\s+time\s+each)\s+(?:side|leg|arm)|half\s*/\s*half|halves"),
+    ("SIDES", r"(?:(?:all|both)\s+)?(?:each|ea\.?|per|every)\s+(?:side|sides|leg|legs|arm|arms|hand|hands|foot|way)\b|\ba\s+(?:side|leg|arm)\b"
+              r"|/\s*(?:side|sides|leg|arm|hand|s)\b|\be\s*/\s*s\b|\bes\b(?=\s*(?:$|[,.;)]))|\bboth\s+(?:sides|legs|arms)\b|\bp/s\b|\bl\s*[/+&]\s*r\b|\bper\s+s\b|\bright\s+and\s+left\b|\bleft\s+and\s+right\b"),
+    ("DIRECTION", r"(?:each|ea|per)\s+(?:direction)"),
+    ("WITH", r"\bw/"),
+    ("SET", r"(?:warm|build|ramp|work)(?:ing|up)?[-\s]?(?:up)?[-\s]+sets?"),
+    ("AFTERLABEL", r"after\s+[a-h]\s?\d?"),
+    ("FINISH", r"to\s+(?:finish|end|close)(?:\s+off)?"),
+    ("TURNS", r"(?:one|a\s+line|1)\s+(?:line\s+)?(?:a|per|each)\s+(?:minute|start)|tak(?:e|ing)\s+turns|lines?\s+take\s+turns|(?:in\s+)?rotation\s+order"),
+    ("FAILURE", r"(?:to|till|until)\s+(?:failure|fail(?:ure)?)|amap|to\s+the\s+limit"),
+    ("TANK", r"(?:left\s+)?in\s+(?:the\s+tank|reserve)"),
+    ("PYRAMID", r"(?:movement|building)\s+pyramid"),
+    ("BETWEEN", r"(?:in\s+)?between|betw|btwn|btw|inbetween"),
+    ("AFTEREACH", r"after\s+(?:each|every)|at\s+the\s+end\s+of\s+(?:each|every)"),
+    ("THROUGH", r"(?:times?\s+)?(?:through|thru)|times\s+over"),
+    ("ASNEEDED", r"as\s+(?:needed|required|long\s+as\s+you\s+need|you\s+need|necessary)|when\s+needed"),
+    ("NOREST", r"(?:no|without|zero)\s+(?:rests?|breaks?|pauses?)|non[- ]?stop|unbroken|straight\s+through"),
+    ("BUYIN", r"buy[- ]?in"),
+    ("CASHOUT", r"cash[- ]?out|buy[- ]?out"),
+    ("REMAINING", r"(?:in|for)\s+(?:the\s+)?(?:remaining|rest\s+of\s+the)\s+time|(?:in\s+)?(?:the\s+)?time\s+(?:that\s+is\s+)?left"),
+    ("ADD", r"add(?:ing)?"),
+    ("THENS", r"straight\s+into|followed\s+by|and\s+then|directly\s+into|into\s+(?=\d|amrap|emom)"),
+    ("ONELIMB", r"(?:1|one|single)[- ](?:arm|leg|side|hand)(?:ed)?\b"),
+    ("TIMECAP", r"(?:time\s*)?cap(?:ped)?(?:\s+(?:at|of))?|tc(?=\s*:?\s*\d)"),
+    ("ONE", r"one\s+at\s+a\s+time|straight\s+sets?"),
+    ("INTURN", r"in\s+turn|as\s+a\s+circuit"),
+    ("BACKDOWN", r"(?:and\s+)?(?:then\s+)?back\s+(?:down|up)"),
+    ("DOWNTO", r"(?<=\d)\s*(?:down\s+to|>|->)\s*(?=\d)"),
+    ("BWLOAD", r"body\s*-?\s*weight|bodyweight|bw\b"),
+)  # fmt: skip
+"""Sayings of several words: kind and pattern, tried in this order, before single words."""
+
+
+def _words(kind: str, words: str) -> dict[str, str]:
+    return dict.fromkeys(words.split(), kind)
+
+
+KIND_OF = MappingProxyType(
+    {
+        **_words("ON", "on"),
+        **_words("OFF", "off"),
+        **_words("WORK", "work working"),
+        **_words("REST", "rest rests resting recovery recover pause break breather"),
+        **_words("R", "r"),
+        **_words("ROUND", "round rounds rd rds"),
+        **_words("SET", "set sets"),
+        **_words("TIMES", "times"),
+        **_words("LAP", "lap laps"),
+        **_words("STATION", "station stations"),
+        **_words("EVERY", "every"),
+        **_words("EACH", "each ea apiece"),
+        **_words("PER", "per"),
+        **_words("REPS", "reps rep"),
+        **_words("CAL", "cal cals calories calorie"),
+        **_words("OF", "of"),
+        **_words("FOR", "for"),
+        **_words("TO", "to"),
+        **_words("OR", "or"),
+        **_words("AND", "and & plus und"),
+        **_words("THEN", "then afterwards next"),
+        **_words("NO", "no"),
+        **_words("MAX", "max maximum"),
+        **_words("HARD", "hard fast quick sprint"),
+        **_words("SOFT", "easy slow light steady gentle"),
+        **_words("PAIRS", "pairs pair"),
+        **_words("ALT", "alternate alternating alternated alt"),
+        **_words("SUPERSET", "superset supersets triset giant-set"),
+        **_words("LADDER", "ladder pyramid ladders"),
+        **_words("CIRCUIT", "circuit chipper"),
+        **_words("MOVE", "switch change move transition changeover rotate"),
+        **_words("TOTAL", "total altogether"),
+        **_words("ODD", "odd odds"),
+        **_words("EVEN", "even evens"),
+        **_words("MINUTE", "minute min m"),
+        **_words("WITH", "with using"),
+        **_words("LEFT", "left l"),
+        **_words("RIGHT", "right"),
+        **_words("START", "start starts starting"),
+        **_words("PEOPLE", "people persons person athletes partners"),
+        **_words("LENGTH", "length lengths"),
+        **_words("STAY", "in"),
+    }
+)
+"""Single words that say something besides naming a movement."""
+
+PARTS: tuple[tuple[str, str], ...] = (
+    ("warm-up", r"(?:general\s+|dynamic\s+)?(?:warm(?:ing)?|wrm|wam)[- ]?ups?|wu|w/u|get\s+warm|(?:movement\s+)?prep(?:aration)?(?=\s*(?:$|[:\-,\d(]))"
+                r"|activation|mobility|ramp(?:[- ]up)?|primer|raise"),
+    ("cool-down", r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:))"
+                  r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit"),
+    ("finisher", r"(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?"),
+    ("main", r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|strength(?=\s*(?:$|[:,]))|metcon|conditioning|workout|wod"),
+)
+"""Words that begin a part of the session, at the start of a line."""
+
+FILLER = frozenset(
+    """the a an of some our your we you it its it's this that these those do does did doing start with begin second third finally
+    lastly last now here then and plus take have get go again more also just please at in on for to into heavy strict
+    light controlled smooth nice big slowly quickly each ea every per full start starting by from finish rest as is are be will so them they
+    afterwards everyone all easy quality let's lets us bit bits time times number total when that's done i x max when's""".split()
+)
+"""Words around a movement's name that do not belong to it; at either end of the name they are let go."""
+
+EASY_WORDS = frozenset({"easy", "gentle", "relaxed", "light", "recovery", "slow"})
+KIT_WORDS = MappingProxyType(
+    {
+        **dict.fromkeys(("kb", "kbs", "kettlebell", "kettlebells", "bell", "bells", "kettle"), "kettlebell"),
+        **dict.fromkeys(("db", "dbs", "dumbbell", "dumbbells", "dumbell", "dumbells"), "dumbbell"),
+        **dict.fromkeys(("bb", "barbell", "bar", "barbells"), "barbell"),
+        **dict.fromkeys(("band", "bands"), "band"),
+        **dict.fromkeys(("sandbag", "bag", "sandbags"), "sandbag"),
+        **dict.fromkeys(("pack", "rucksack", "backpack", "ruck"), "loaded pack"),
+        **dict.fromkeys(("ball", "medball", "mb"), "medicine ball"),
+        **dict.fromkeys(("box", "bench"), "box"),
+        **dict.fromkeys(("suspension", "straps"), "suspension"),
+    }
+)
+"""Kit as it is told before or after a movement's name."""
