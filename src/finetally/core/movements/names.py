@@ -121,8 +121,9 @@ class EverydayNames:
         if word not in self._typos:
             if len(self._typos) > MOST_TYPOS:
                 return None
-            near = process.extract(word, self._long, scorer=OSA.distance, score_cutoff=1, limit=2)
-            self._typos[word] = near[0][0] if len(near) == 1 else None
+            near = process.extract(word, self._long, scorer=OSA.distance, score_cutoff=1, limit=4)
+            likely = [one[0] for one in near if _slip(word, one[0])]
+            self._typos[word] = likely[0] if len(likely) == 1 else None
         return self._typos[word]
 
     @property
@@ -138,11 +139,21 @@ class EverydayNames:
         if len(self._typos) > MOST_TYPOS:
             return None
         names = [k for k in self._keys if abs(len(k) - len(joined)) < 2]
-        near = process.extract(joined, names, scorer=OSA.distance, score_cutoff=1, limit=2)
-        keys = {self._keys[one[0]] for one in near}
-        self._typos[joined] = near[0][0] if len(keys) == 1 else None
+        near = process.extract(joined, names, scorer=OSA.distance, score_cutoff=1, limit=4)
+        likely = [one[0] for one in near if _slip(joined, one[0])]
+        keys = {self._keys[one] for one in likely}
+        self._typos[joined] = likely[0] if len(keys) == 1 else None
         return next(iter(keys)) if len(keys) == 1 else None
 
+
+def _slip(typed: str, meant: str) -> bool:
+    """Whether one is a slip of the other: letters swapped, missing or doubled; a wrong letter only in a long word."""
+    same_letters = len(typed) == len(meant) and sorted(typed) != sorted(meant)
+    return len(typed) >= WRONG_LETTER_FROM if same_letters else True
+
+
+WRONG_LETTER_FROM = 7
+"""Letters from which one wrong letter still leaves no doubt: `squad` is no squat."""
 
 MOST_TYPOS = 400
 """Words of one text that near ones are looked up for; a text of more is no session."""

@@ -53,6 +53,7 @@ class Draft:
     clocked: bool = False
     run: int = 0
     heading: bool = False
+    closed: bool = False
     words: str = ""
 
     def take(self, facts: list[Fact]) -> None:

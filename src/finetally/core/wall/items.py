@@ -67,6 +67,9 @@ class Item:
         return not self.words and not self.dosed and self.load is None and self.sets is None
 
 
+GOING = frozenset({"walk", "jog", "run", "row", "bike", "ski", "march", "skip", "skipping", "ride", "swim"})
+"""What stands before another movement without a comma: `2 min walk hamstring stretch 30 s`."""
+
 NAMING = frozenset({"W", "HARD", "ALT", "MAX", "SOFT", "WORK", "START", "LEFT", "RIGHT", "MINUTE", "LADDER", "STATION", "R",
                     "CIRCUIT", "MOVE", "OVER", "THROUGH", "BWLOAD", "PAIRS", "ON", "OFF", "ODD", "EVEN", "TIMES", "TOTAL",
                     "LENGTH", "LAP", "ORDINAL", "ADD", "BUYIN", "BACKDOWN", "REST", "SUPERSET", "SET", "NO", "STAY", "DASH", "EVERY"})  # fmt: skip
@@ -155,7 +158,7 @@ class ItemReader:
             return None
         for cut in range(1, len(item.words)):
             front, back = item.words[:cut], item.words[cut:]
-            if self._known(_joined(front)) and self._known(_joined(back)):
+            if _joined(front) in GOING and self._known(_joined(back)):
                 second = Item(words=back, first=back[0].start)
                 item.words = front
                 return [item, second]
@@ -186,7 +189,10 @@ class ItemReader:
             if kind == "AND" and self._joined_name(index):
                 self._item.words.append(token)
                 return index + 1
-            heading = kind == "COLON" and not self._item.dosed and bool(self._item.words)
+            item = self._item
+            heading = kind == "COLON" and bool(item.words) and not item.sets and self._peek(index + 1) != "END"
+            heading = heading and (not item.dosed or item.seconds is not None and not self._known(_joined(item.words)))
+            heading = heading or kind == "COLON" and bool(item.words) and not item.dosed
             self._close()
             if heading and self.items:
                 self.items[-1].label = "heading"

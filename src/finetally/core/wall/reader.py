@@ -184,7 +184,7 @@ class TextReader:
         if work or one.block_label and not first:
             return False
         long = [t for t in one.scanned.tokens if t.kind == "TIME" and _seconds(t.value) >= 600]
-        doses = [i for i in one.items if i.words and (i.reps is not None or i.metres is not None or (i.seconds is not None and _seconds(i.seconds) < TITLE_LENGTH_FROM))]
+        doses = [i for i in one.items if i.words and (not i.after_dose or self._names.known(_text(i))) and (i.reps is not None or i.metres is not None or (i.seconds is not None and _seconds(i.seconds) < TITLE_LENGTH_FROM))]
         known = any(self._names.known(_text(i)) for i in one.items if i.dosed)
         if doses or known or (one.rests and not first):
             return False
@@ -290,7 +290,8 @@ class TextReader:
         draft = self._draft
         if self._part in (None, "main") or draft is None:
             return
-        if draft.items and (one.block_label or one.line.gap or draft.inline or one.line.style == "group" and draft.letter[:1] != one.line.label[:1]):
+        strength = self._part == "warm-up" and any(i.sets and (i.load is not None or one.rests) or isinstance(i.reps, list) for i in one.items)
+        if draft.items and (strength or draft.rest_after is not None or one.block_label or one.line.gap or draft.inline or one.line.style == "group" and draft.letter[:1] != one.line.label[:1]):
             self._part = None
 
     def _head(self, one: Read) -> None:
@@ -351,8 +352,9 @@ class TextReader:
         kept: list[Item] = []
         opened = False
         for item in one.items:
-            if item.label == "heading" and not item.dosed:
+            if item.label == "heading" and (not item.dosed or item.seconds is not None):
                 self._head_words(draft, item)
+                draft.total = draft.total if item.seconds is None else item.seconds
                 opened = True
                 continue
             if not item.words:
@@ -366,6 +368,7 @@ class TextReader:
                 continue
             known = self._names.known(_text(item)) is not None
             behind = opened or one.line.colon or self._behind(one, item)
+            behind = behind or bool(kept) and item.joined and isinstance(kept[-1].reps, list)
             if item.dosed or known or (behind and not self._talks(item)):
                 kept.append(item)
             else:
@@ -411,6 +414,7 @@ class TextReader:
 
     # Sets
     def _sets(self, one: Read) -> None:
+        self._rest_before(one)
         self._leave_part(one)
         draft = self._draft
         letter = one.line.label if one.line.style == "group" else ""
@@ -422,6 +426,15 @@ class TextReader:
         made.kind, made.letter, made.run = "sets", letter or made.letter, run
         self._fill_sets(made, one)
 
+    def _rest_before(self, one: Read) -> None:
+        """`… rest two minutes and do 3 sets …`: a rest told before the work is taken before it."""
+        plain = [f for f in one.rests if f.value["where"] == "plain"]
+        first = next((i.first for i in one.items if i.dosed), 0)
+        draft = self._draft
+        if len(plain) > 1 and draft is not None and draft.items and one.scanned.tokens[plain[0].first].start < first:
+            draft.rest_after = plain[0].value["s"]
+            one.scanned.facts.remove(plain[0])
+
     def _next_run(self) -> int:
         self._run += 1
         return self._run
@@ -429,7 +442,7 @@ class TextReader:
     def _fill_sets(self, draft: Draft, one: Read) -> None:
         facts = [f for f in one.scanned.facts if f.kind not in ("rounds",) or not one.named]
         rests = [f for f in facts if f.kind == "rest"]
-        items = self._set_items(one)
+        items = self._set_items(draft, one)
         draft.take([f for f in facts if f.kind != "rest"])
         draft.items.extend(items)
         for fact in rests:
@@ -440,9 +453,13 @@ class TextReader:
         if not draft.letter or draft.letter[1:] == "":
             self._split_sets(draft, one)
 
-    def _set_items(self, one: Read) -> list[Item]:
+    def _set_items(self, draft: Draft, one: Read) -> list[Item]:
         items: list[Item] = []
         for item in one.items:
+            if item.label == "heading" and not items and (not item.dosed or item.seconds is not None):
+                draft.title = draft.title or " ".join(t.text for t in item.words)
+                draft.total = item.seconds
+                continue
             if item.words and trimmed([t.text for t in item.words]) == [] and not item.dosed:
                 continue
             if item.words and not item.dosed and item.sets is None and items:
@@ -504,7 +521,7 @@ class TextReader:
         if draft is not None and draft.items and (any(i.finish for i in one.items) or self._own_list(one, draft)):
             self._leave_part(one)
             draft = None
-        if draft is not None and draft.rest_after is not None and draft.items:
+        if draft is not None and (draft.rest_after is not None or draft.closed) and draft.items:
             self._leave_part(one)
             draft = None
         if any(t.kind == "BUYIN" for t in one.scanned.tokens) and draft is not None and draft.amraps:
@@ -523,7 +540,10 @@ class TextReader:
         facts = [f for f in one.scanned.facts if f.kind not in ("rest",)]
         draft.take(facts)
         for fact in one.rests:
-            self._item_rest(draft, fact.value)
+            if fact.value["where"] == "plain" and any(isinstance(i.reps, list) for i in one.items):
+                draft.rest_between = fact.value["s"]
+            else:
+                self._item_rest(draft, fact.value)
         if draft.tool:
             self._tool_load(draft)
         if any(i.finish for i in one.items):
@@ -580,6 +600,7 @@ class TextReader:
                 self._item_rest(draft, {"s": item.seconds, "where": "plain"}, made)
                 continue
             listing = bool(draft.windows or draft.each or draft.ladder or draft.pyramid or draft.reps_each or draft.total)
+            listing = listing or item.joined and any(isinstance(i.reps, list) for i in made)
             if not item.dosed and made and not self._names.known(_text(item)) and not listing:
                 self._aside(made[-1], item)
                 continue
@@ -632,6 +653,7 @@ class TextReader:
             draft.no_rest = True
         elif where == "rounds":
             self._between(draft, seconds)
+            draft.closed = draft.kind != "sets"
         elif where == "groups":
             draft.rest_groups = seconds
         elif where == "each":

@@ -88,7 +88,7 @@ _MASTER = re.compile(
             ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|\bx(?=\d)|(?<=\s)x(?=\s)"),
             ("NUM", rf"(?<![\w.]){_NUM}(?!\d)|(?<=[a-z]){_NUM}(?![\d.])"),
             *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"\b(?:{pattern})(?!\w)") for kind, pattern in PHRASES),
-            ("W", r"[^\W\d_]+(?:[-'.][^\W\d_]+)*'?(?![^\W\d_])"),
+            ("AND", r"&"), ("W", r"[^\W\d_]+(?:[-'.][^\W\d_]+)*'?(?![^\W\d_])"),
             ("LPAR", r"[(\[]"), ("RPAR", r"[)\]]"), ("SLASH", r"/"), ("PLUS", r"\+"), ("ARROW", r"-*>+"), ("COLON", r":"),
             ("SEP", r"[,;]|\.(?=\s|$)|[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),
         )
