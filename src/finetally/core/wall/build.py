@@ -15,7 +15,8 @@ from finetally.core.wall.steps import StepMaker, span
 from finetally.core.wall.unread import Unread
 
 Block = dict[str, Any]
-EASY_WINDOW_S = 30
+EASY_SPEED_MPS = 1.4
+"""The speed of a walk back."""
 
 
 class Builder:
@@ -110,9 +111,11 @@ class Builder:
         """`20 s sprint / 40 s easy` on one line: the easy part is the rest of the harder one."""
         kept: list[Item] = []
         for item in draft.items:
-            soft = bool(item.words) and self._steps.easy_words(item) and item.seconds is not None
+            soft = bool(item.words) and self._steps.easy_words(item) and (item.seconds is not None or item.metres is not None and item.joined is False and bool(kept) and kept[-1].sets is not None)
             if soft and kept and kept[-1].row == item.row and (kept[-1].seconds is not None or kept[-1].sets is not None or kept[-1].metres is not None) and item.sets is None:
                 hard = kept[-1]
+                if item.seconds is None:
+                    item.seconds = round(span(item.metres) / EASY_SPEED_MPS)
                 picked = self._assumed.pick("easy-rest", item.row, draft.said, ["the easy part is the rest", "a movement of its own"])
                 if picked == 0:
                     if draft.rest_between is None and (hard.sets or draft.rounds):
@@ -135,6 +138,7 @@ class Builder:
             rest = None
         shared_total = draft.total
         per_side = self._per_side(draft, work, shared_total)
+        self._rest_windows(draft, work, rest)
         steps = [self._steps.windowed(item, draft, work, per_side=per_side) for item in draft.items]
         clock: dict[str, Any] = {"kind": "intervals", "work_s": work}
         if rest:
@@ -160,6 +164,13 @@ class Builder:
                 straight = False
         if straight:
             group = 1
+            if draft.rest_between is not None and draft.rest_groups is None:
+                clock["group_rest_s"] = clock.pop("round_rest_s")
+        if draft.repeat is not None and draft.repeat not in (1, len(steps)):
+            block["repeat"] = draft.repeat
+            if draft.rest_between is not None:
+                block["rest_between_repeats_s"] = draft.rest_between
+                clock.pop("round_rest_s", None)
         if group is not None and len(steps) > 1:
             block["group"] = group
         if rounds is not None and rounds != 1:
@@ -171,6 +182,22 @@ class Builder:
         if draft.alternate and len(steps) > 1:
             block.pop("group", None)
         return [block]
+
+    def _rest_windows(self, draft: Draft, work: Any, rest: Any) -> None:
+        """A line that only says `rest` among windows is a window of rest."""
+        kept: list[Item] = []
+        for item in draft.items:
+            if not item.rest_turn:
+                kept.append(item)
+                continue
+            if not kept:
+                continue
+            free = span(work) + 2 * span(rest)
+            if item is draft.items[-1]:
+                draft.rest_between = (draft.rest_between or 0) + free
+            else:
+                kept[-1].rest_after = free
+        draft.items = kept
 
     def _per_side(self, draft: Draft, work: Any, total: Any) -> bool:
         """Whether a head's window is each side's: said so, or a cool-down's stretches, unless a total says otherwise."""
@@ -317,8 +344,16 @@ class Builder:
         if draft.rest is not None and draft.rest_between is None:
             draft.rest_between = draft.rest
         items = draft.items
+        if len(items) == 1 and items[0].failure and items[0].seconds is not None and items[0].in_window:
+            # As many of one movement as a time holds.
+            step = self._steps.dosed(items[0], draft, rounds=1)
+            window = step.pop("seconds")
+            return [{"clock": {"kind": "amrap", "window_s": window}, "steps": [{**step, "reps": 1}]}]
         self._shared_total(draft, items)
         ladder = draft.ladder
+        for item in items:
+            if item.ladder and item.ranged is not None and item.words:
+                item.reps = [*range(item.ranged[0], item.ranged[1] - 1, -1)] if item.ranged[0] > item.ranged[1] else item.reps
         listed = next((i.reps for i in items if isinstance(i.reps, list)), None)
         steps = []
         for item in items:

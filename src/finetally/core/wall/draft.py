@@ -54,6 +54,8 @@ class Draft:
     run: int = 0
     heading: bool = False
     closed: bool = False
+    pending: Item | None = None
+    repeat: Any = None
     words: str = ""
 
     def take(self, facts: list[Fact]) -> None:
@@ -85,8 +87,21 @@ class Draft:
             return
         self.amraps.append(value)
 
+    def _deathby(self, value: dict[str, Any]) -> None:
+        self.clocked = True
+        self.every = {"period": 60}
+        self.grow, self.growing = 1, True
+
+    def _growlist(self, value: dict[str, Any]) -> None:
+        self.clocked = True
+        self.amraps.append({"window": value["window"]})
+        self.ladder, self.growing = list(value["list"]), True
+
     def _rounds(self, value: dict[str, Any]) -> None:
         self.clocked = True
+        if self.windows is not None and self.windows.get("straight"):
+            self.repeat = value["n"]
+            return
         self.rounds = value["n"]
         self.reps_each = value.get("reps", self.reps_each)
 

@@ -55,6 +55,7 @@ class Item:
     rest_turn: bool = False
     before: int = 0
     finish: bool = False
+    in_window: bool = False
 
     @property
     def dosed(self) -> bool:
@@ -67,12 +68,15 @@ class Item:
         return not self.words and not self.dosed and self.load is None and self.sets is None
 
 
+HALF_NAMES = frozenset({"up", "over", "out", "clean", "step", "stand"})
+"""Words that go on behind an `and`: `step up and over`."""
+
 GOING = frozenset({"walk", "jog", "run", "row", "bike", "ski", "march", "skip", "skipping", "ride", "swim"})
 """What stands before another movement without a comma: `2 min walk hamstring stretch 30 s`."""
 
 NAMING = frozenset({"W", "HARD", "ALT", "MAX", "SOFT", "WORK", "START", "LEFT", "RIGHT", "MINUTE", "LADDER", "STATION", "R",
                     "CIRCUIT", "MOVE", "OVER", "THROUGH", "BWLOAD", "PAIRS", "ON", "OFF", "ODD", "EVEN", "TIMES", "TOTAL",
-                    "LENGTH", "LAP", "ORDINAL", "ADD", "BUYIN", "BACKDOWN", "REST", "SUPERSET", "SET", "NO", "STAY", "DASH", "EVERY"})  # fmt: skip
+                    "LENGTH", "LAP", "ORDINAL", "TO", "ADD", "BUYIN", "BACKDOWN", "REST", "SUPERSET", "SET", "NO", "STAY", "DASH", "EVERY"})  # fmt: skip
 """Kinds of words that may be part of a name when nothing else was made of them."""
 
 ENDS = frozenset({"SEP", "PLUS", "THEN", "THENS", "COLON", "ARROW", "AND", "SLASH"})
@@ -123,7 +127,7 @@ class ItemReader:
         last = self.items[-1] if self.items else None
         if not item.words and item.dosed and last is not None and last.words and not last.dosed and last.label != "heading":
             # `hip hinge, 15`: the dose stands behind, apart.
-            _take_dose(last, item)
+            take_dose(last, item)
             return
         if not item.words and not item.dosed and last is not None and last.words and (item.load is not None or item.sides):
             last.load = last.load or item.load
@@ -189,6 +193,8 @@ class ItemReader:
             if kind == "AND" and self._joined_name(index):
                 self._item.words.append(token)
                 return index + 1
+            if kind == "COLON" and not self._item.dosed and self._peek(index + 1) in DOSES and self._known(_joined(self._item.words)):
+                return index + 1
             item = self._item
             heading = kind == "COLON" and bool(item.words) and not item.sets and self._peek(index + 1) != "END"
             heading = heading and (not item.dosed or item.seconds is not None and not self._known(_joined(item.words)))
@@ -198,6 +204,11 @@ class ItemReader:
                 self.items[-1].label = "heading"
             self._item.joined = joins and bool(self.items)
             return index + 1
+        if kind == "NUM" and self._peek(index + 1) == "TANK":
+            item = self._last() or self._item
+            item.reserve = int(token.value)
+            item.notes.append(f"{token.text} {self._tokens[index + 1].text}")
+            return index + 2
         if kind in DOSES:
             return self._dose(index)
         if kind in QUALITIES:
@@ -212,18 +223,29 @@ class ItemReader:
             return index + 1
         if kind == "WITH":
             return self._with(index)
-        if kind == "FAILURE" or (kind in ("MAX", "ASMANY", "AMRAP") and not self._item.words):
+        if kind == "FAILURE" or (kind in ("MAX", "ASMANY", "AMRAP") and (not self._item.words or self._peek(index + 1) != "W")):
             self._item.failure = True
             return index + 1
+        if kind == "STAY" and self._peek(index + 1) == "TIME" and self._item.words:
+            self._item.in_window = True
+            self._item.seconds = self._tokens[index + 1].value
+            return index + 2
         if kind == "MINUTE" or kind not in NAMING:
             return index + 1
         self._word(token)
         return index + 1
 
     def _joined_name(self, index: int) -> bool:
-        return bool(self._item.words) and self._peek(index + 1) == "W" and self._tokens[index].text in ("and", "&") and not any(
-            self._peek(i) in DOSES for i in range(index + 1, min(index + 4, len(self._tokens)))
-        ) and self._item.dosed and not self._item.after_dose  # fmt: skip
+        """Whether `and` belongs to a name: `clean and press`, `up and over`."""
+        at, words = index + 1, []
+        while self._peek(at) == "W" and len(words) < 4:
+            words.append(self._tokens[at].text)
+            at += 1
+        if not self._item.words or not words or self._tokens[index].text not in ("and", "&"):
+            return False
+        front = _joined(self._item.words)
+        whole = any(self._known(f"{front} and {' '.join(words[:n])}") for n in range(1, len(words) + 1))
+        return whole or self._item.words[-1].text in HALF_NAMES
 
     def _word(self, token: Token) -> None:
         item = self._item
@@ -254,6 +276,9 @@ class ItemReader:
         if token.kind == "NUM" and self._is_load(index):
             item.load = {"kg": token.value}
             item.notes.append("load without a unit")
+            return index + 1
+        if token.kind == "LIST" and item.words and item.dosed and len(token.value) in (3, 4) and item.tempo is None and max(token.value) < 10:
+            item.tempo = [float(one) for one in [*token.value, 0][:4]]
             return index + 1
         if item.words and item.dosed or (item.dosed and not item.words):
             if not item.words:
@@ -397,7 +422,8 @@ def trimmed_words(words: list[Token]) -> list[Token]:
     return [t for t in words if t.text not in FILLER]
 
 
-def _take_dose(item: Item, dose: Item) -> None:
+def take_dose(item: Item, dose: Item) -> None:
+    """Give an item the dose of another one that has no words."""
     for name in ("reps", "seconds", "metres", "sets", "load", "other_load", "pair", "ranged", "tempo", "reserve", "loose_time"):
         if getattr(item, name) is None:
             setattr(item, name, getattr(dose, name))
@@ -434,7 +460,12 @@ def _bracket(item: Item, inside: list[Token]) -> None:
         else:
             item.shared = True
     else:
-        for token in inside:
+        if kinds == ["TIME"] and item.sets is not None and item.loose_time is None:
+            item.loose_time = inside[0].value
+            return
+        for at, token in enumerate(inside):
+            if token.kind == "NUM" and kinds[at + 1 : at + 2] == ["TANK"]:
+                item.reserve = int(token.value)
             if token.kind in QUALITIES:
                 if token.kind == "LOAD" and item.load is not None:
                     if item.other_load is None and "pct_1rm" not in token.value["load"] and not _same(item.load, token.value["load"]):

@@ -17,7 +17,7 @@ _BULLET = re.compile(r"\s*(?:(?:[-*•‣▪●○◦·»>~–—]|\*\*|--)\s+|\
 _TURN = re.compile(r"\s*(?:(?:min(?:ute)?|m|start)\s?(\d{1,2})(?:\s?[:.)\-]|\s(?=\S))|(odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:\-]?\s+)\s*")
 _LABEL = re.compile(
     r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.):,]|(?=\s))\s*|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
-    r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})\s?[.)]\s*(?!\d|\s*[x/])|(?P<block>(?:block|part|section|round|set|station|piece)\s+\d{1,2}(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
+    r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})\s?[.)]\s*(?!\d|\s*[x/])|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+\d{1,2}(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
     r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
 )
 _PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
@@ -200,6 +200,8 @@ def _label(line: Line, m: re.Match[str], *, letters: bool) -> None:
         line.label, line.style = m["sub"], "sub"
     elif m["count"]:
         line.label, line.style = m["count"], "count"
+    elif m["station"]:
+        line.label, line.style = m["station"], "station"
     elif m["block"] or m["nth"]:
         line.label, line.style = (m["block"] or m["nth"]).strip(), "block"
     _drop(line, m.end())

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from types import MappingProxyType
 
 from finetally.core.movements.library import Library
-from finetally.core.movements.names import EverydayNames, canonical
+from finetally.core.movements.names import NOT_COUNTED, EverydayNames, canonical
 from finetally.core.wall.items import Item
 from finetally.core.wall.words import EASY_WORDS, FILLER, KIT_WORDS
 
@@ -59,10 +59,9 @@ class Names:
                 found = self._everyday.find(form)
                 if found is not None:
                     return found
-        if text in HEAVIER and _heavy(item):
-            heavier = HEAVIER[text]
-            if heavier in self._library:
-                return heavier
+        plain = " ".join(w for w in canonical(text) if w not in NOT_COUNTED)
+        if plain in HEAVIER and _heavy(item) and HEAVIER[plain] in self._library:
+            return HEAVIER[plain]
         if item.sides == "each" and text in ("db row", "db rows", "dumbbell row", "dumbbell rows") and "bell-row" in self._library:
             return "bell-row"
         whole = self._everyday.find(" ".join(t.text for t in item.words)) if len(item.words) > len(words) else None
@@ -94,15 +93,13 @@ HEAVY_KG = 30
 
 HEAVIER = MappingProxyType(
     {
-        **dict.fromkeys(("squat", "squats"), "barbell-back-squat"),
-        **dict.fromkeys(("thruster", "thrusters"), "barbell-thruster"),
-        **dict.fromkeys(("push press", "push presses"), "barbell-push-press"),
-        **dict.fromkeys(("bent over row", "bent over rows", "bent-over row", "bent-over rows", "bent row"), "barbell-row"),
+        "squat": "barbell-back-squat", "thruster": "barbell-thruster", "push press": "barbell-push-press",
+        "bent over row": "barbell-row", "bent row": "barbell-row",
     }
 )
 """What a bare name is with a load that no pair of dumbbells has."""
 
-TRAILING = frozenset({"faster", "slower", "back", "out", "home", "hard", "fast", "heavy", "easy", "slow", "unweighted", "only", "max", "total", "down"})
+TRAILING = frozenset({"faster", "slower", "back", "out", "home", "hard", "fast", "heavy", "easy", "slow", "unweighted", "only", "max", "total", "down", "together", "recovery", "alone"})
 """Words behind a name that say how, not what."""
 
 

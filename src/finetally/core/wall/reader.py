@@ -12,7 +12,7 @@ from finetally.core.wall import rules_clock, rules_rest  # noqa: F401  (they reg
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.build import Builder
 from finetally.core.wall.draft import Draft
-from finetally.core.wall.items import Item, ItemReader
+from finetally.core.wall.items import Item, ItemReader, take_dose
 from finetally.core.wall.lines import Line, dress, has_letters, has_numbers, lines_of
 from finetally.core.wall.names import Names, trimmed
 from finetally.core.wall.rules import Fact, Scanned, scan
@@ -22,10 +22,10 @@ from finetally.core.wall.unread import Unread
 from finetally.core.wall.words import KIT_WORDS
 
 HEADS = frozenset(
-    {"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "laps", "total", "turns", "cap", "fortime", "grow"}
+    {"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "laps", "total", "turns", "cap", "fortime", "grow", "growlist", "deathby"}
 )
 """Facts that are said of a block as a whole."""
-STARTING = frozenset({"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations"})
+STARTING = frozenset({"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "growlist", "deathby"})
 """Facts that begin a block."""
 LONGEST_TALK = 5
 """Words from which a line without a dose is talk."""
@@ -121,10 +121,20 @@ class TextReader:
         items = ItemReader(scanned, self._is_known).read()
         for item in items:
             _ladder_words(item)
+            self._bare_metres(item, line)
         self._line_lengths(scanned, items)
         for item in items:
             item.row = line.number
         return Read(line, scanned, items)
+
+    def _bare_metres(self, item: Item, line: Line) -> None:
+        """Metres of nothing in particular are run."""
+        if item.metres is None or trimmed([t.text for t in item.words if t.kind not in ("HARD", "SOFT")]):
+            return
+        how = [t.text for t in item.words]
+        item.notes.extend(how)
+        item.words = [Token("W", "run", "run", item.first, item.first)]
+        self._assumed.pick("bare-metres", line.number, line.text, ["run"])
 
     def _is_known(self, words: str) -> bool:
         return self._names.known(words) is not None
@@ -152,7 +162,9 @@ class TextReader:
             return
         elif line.part is not None:
             self._part_line(one)
-        elif line.turn is not None or line.parity is not None:
+        elif self._dose_only(one):
+            return
+        elif line.turn is not None or line.parity is not None or self._rest_turn(one):
             self._plain(one)
         elif one.rests and not one.starts and not any(i.dosed or self._is_known(_text(i)) for i in one.items):
             self._rest_line(one)
@@ -167,6 +179,41 @@ class TextReader:
             self._labelled(one)
         else:
             self._plain(one)
+
+    def _rest_turn(self, one: Read) -> bool:
+        """A line that only says `rest` where lines take turns or have windows."""
+        draft = self._draft
+        return draft is not None and bool(draft.every or draft.windows or draft.each) and [t.kind for t in one.scanned.tokens] == ["REST"]
+
+    def _dose_follows(self) -> bool:
+        following = self._next()
+        return following is not None and bool(following.items) and not following.named and any(i.dosed for i in following.items)
+
+    def _dose_only(self, one: Read) -> bool:
+        """A line that only says how much of the movement above: `5 x 5 @ 100 kg` under `Back squat`."""
+        draft = self._draft
+        if draft is None or one.named or one.starts or not any(i.dosed for i in one.items) or one.line.gap:
+            return False
+        item = draft.items[-1] if draft.items and not draft.items[-1].dosed and not draft.items[-1].rest_turn else None
+        if item is None and draft.pending is not None and not draft.items:
+            item = draft.pending
+            draft.items.append(item)
+        if item is None or draft.windows or draft.each or draft.ladder:
+            return False
+        for dose in one.items:
+            take_dose(item, dose)
+        if item.sets is not None and len(draft.items) > 1:
+            draft.items.remove(item)
+            draft = self._new(one)
+            draft.items.append(item)
+        if item.sets is not None or isinstance(item.reps, list):
+            draft.kind = "sets" if item.sets is not None else draft.kind
+            draft.run = draft.run or self._next_run()
+        if item.loose_time is not None and draft.rest_between is None:
+            draft.rest_between = item.loose_time
+        for fact in one.rests:
+            _set_rest(draft, fact.value)
+        return True
 
     def _heading(self, one: Read) -> bool:
         """A line of words that ends in a colon, or has one behind its first words."""
@@ -186,6 +233,7 @@ class TextReader:
         long = [t for t in one.scanned.tokens if t.kind == "TIME" and _seconds(t.value) >= 600]
         doses = [i for i in one.items if i.words and (not i.after_dose or self._names.known(_text(i))) and (i.reps is not None or i.metres is not None or (i.seconds is not None and _seconds(i.seconds) < TITLE_LENGTH_FROM))]
         known = any(self._names.known(_text(i)) for i in one.items if i.dosed)
+        known = known or (len(one.named) == 1 and len(one.items) == 1 and self._is_known(_text(one.items[0])) and one.line.text.strip(" .:").islower() is False and self._dose_follows())
         if doses or known or (one.rests and not first):
             return False
         if first and len(self._reads) > 1:
@@ -265,7 +313,8 @@ class TextReader:
     def _new(self, one: Read, part: str | None = None) -> Draft:
         draft = Draft(one.line.number, one.line.text, part=part or self._part)
         before = self._draft
-        if before is not None and not before.items and not before.clocked and not before.buy_in:
+        own = before is not None and before.total is not None and before.part not in (None, "main") and (any(i.sets for i in one.items) or one.block_label or one.line.part is not None)
+        if before is not None and not before.items and not before.clocked and not before.buy_in and not own:
             # A heading with nothing under it yet gives its name to what begins here.
             draft.title, draft.letter, draft.tool = before.title, before.letter, before.tool
             draft.part = part or before.part
@@ -329,6 +378,8 @@ class TextReader:
     def _name_block(self, draft: Draft, one: Read) -> None:
         title = one.line.text.strip(" :-")
         draft.title = draft.title or title[:120]
+        if len(one.named) == 1 and self._is_known(_text(one.named[0])):
+            draft.pending = one.named[0]
         words = [t.text for i in one.items[:1] for t in i.words]
         if len(words) == 1 and words[0] in KIT_WORDS:
             draft.tool = words[0]
@@ -405,6 +456,8 @@ class TextReader:
                 draft.each, draft.clocked, draft.sides_each = {"work": item.seconds}, True, True
             elif draft.total is None:
                 draft.total = item.seconds
+        elif item.metres is not None:
+            draft.items.append(item)
         elif item.sets is not None and item.reps is not None and isinstance(item.reps, int):
             draft.rounds, draft.clocked, draft.reps_each = item.sets, True, item.reps
         elif item.sets is not None and not item.dosed:
@@ -600,7 +653,7 @@ class TextReader:
                 self._item_rest(draft, {"s": item.seconds, "where": "plain"}, made)
                 continue
             listing = bool(draft.windows or draft.each or draft.ladder or draft.pyramid or draft.reps_each or draft.total)
-            listing = listing or item.joined and any(isinstance(i.reps, list) for i in made)
+            listing = listing or item.joined and any(isinstance(i.reps, list) or i.ranged is not None for i in made)
             if not item.dosed and made and not self._names.known(_text(item)) and not listing:
                 self._aside(made[-1], item)
                 continue

@@ -7,6 +7,8 @@ from typing import Any
 from finetally.core.wall.rules import Taken, rule
 
 Said = dict[str, Any] | None
+SHORTEST_WINDOW_S = 10
+"""`20/10` is work and rest; with less it is two numbers of something else."""
 
 
 # Windows of rounds --------------------------------------------------------------------------------------------------
@@ -36,6 +38,12 @@ def amrap(said: Taken) -> Said:
 def open_amrap(said: Taken) -> Said:
     """As many rounds as fit; how long is said elsewhere."""
     return {"window": None}
+
+
+@rule("growlist", "list=GROWING STAY|FOR window=TIME", "window=TIME OF|SEP|COLON list=GROWING", examples=("2-4-6-8... in 8 min",))
+def growing_list(said: Taken) -> Said:
+    """Reps that go on growing for so long."""
+    return {"list": said.value("list"), "window": said.value("window")}
 
 
 # Starts -------------------------------------------------------------------------------------------------------------
@@ -110,11 +118,13 @@ def on_off(said: Taken) -> Said:
     return {"work": said.seconds("work"), "rest": said.seconds("rest")}
 
 
-@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM",
+@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR",
       examples=("35s/15s", "20/10 x 8"))  # fmt: skip
 def slashed(said: Taken) -> Said:
     """`35s/15s`, `20/10 x 8`."""
     work, rest = said.value("pair") or (said.value("work"), said.value("rest"))
+    if "pair" in said and (work < SHORTEST_WINDOW_S or rest < 5 or work % 5 or rest % 5):
+        return None
     return {"work": work, "rest": rest, "n": said.count("n")}
 
 
@@ -126,7 +136,7 @@ def rounds_of_reps(said: Taken) -> Said:
 
 
 @rule("rounds", "X n=NUM ROUND|TIMES", "n=NUM|RANGE ROUND|CIRCUIT OF? NOTFORTIME|FORTIME?", "n=NUM|RANGE FORTIME", "X n=NUM ROUND|TIMES NOTFORTIME|FORTIME?",
-      "n=NUM|RANGE TIMES? THROUGH",
+      "n=NUM|RANGE X? TIMES? THROUGH",
       examples=("3 rounds", "5 rds FT", "2-3 rounds", "4 rounds of", "x 4 rounds", "2 times through", "5 RFT"))  # fmt: skip
 def rounds(said: Taken) -> Said:
     """So many rounds."""
@@ -155,6 +165,18 @@ def stations(said: Taken) -> Said:
 def lengths(said: Taken) -> Said:
     """So many lengths of what is told behind."""
     return {"n": said.count("n")}
+
+
+@rule("rounds", "CIRCUIT SEP? X n=NUM", "CIRCUIT SEP? n=NUM X !NUM", examples=("Complex x 5",))
+def circuit_times(said: Taken) -> Said:
+    """A circuit or complex, so often."""
+    return {"n": said.count("n")}
+
+
+@rule("deathby", "DEATHBY", examples=("death by burpees",))
+def one_more_each_minute(said: Taken) -> Said:
+    """One rep in the first minute, two in the second, and so on."""
+    return {}
 
 
 @rule("cap", "TIMECAP COLON|SEP? cap=TIME|NUM", "cap=TIME TIMECAP", examples=("cap 10 min", "10 min time cap", "TC: 12"))

@@ -50,6 +50,12 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
             starts = max(1, starts // lines) * (lines - free) if starts >= lines else starts
     if starts is not None and starts != len(slots):
         clock["periods"] = starts
+    if draft.growing and draft.ladder is None:
+        for item in draft.items:
+            item.reps = item.reps or 1
+        if starts is None:
+            minutes = assumed.pick("death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"])
+            clock["periods"] = starts = (10, 15, 20)[minutes]
     block["steps"] = _steps(draft, slots, maker, starts if isinstance(starts, int) else None)
     repeat = every.get("repeat")
     if repeat and repeat != 1:

@@ -78,6 +78,8 @@ class StepMaker:
 
     def nameless(self, draft: Draft) -> Item:
         """An item for a block that names no movement: it goes by the block's own words."""
+        if draft.part in ("warm-up", "cool-down") and "easy-movement" in self._library:
+            return Item(words=[Token("W", "easy movement", "easy movement", 0, 0)], row=draft.line)
         words = (draft.words or draft.title or "work").lower()
         item = Item(words=[Token("W", words, words, 0, len(words))], row=draft.line)
         return item

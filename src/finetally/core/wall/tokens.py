@@ -63,7 +63,7 @@ _MASTER = re.compile(
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
             ("EMOM", r"\bemoms?\b"),
             ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
-            ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])\d{2}x\d(?![\w/])"),
+            ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])\d{2}x\d(?![\w/])"),
             ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
             ("RIR", r"(?:@\s*)?(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b"),
             ("HOURMIN", r"(?P<hh>\d)\s?h(?:rs?|ours?)?\s?(?P<hm>\d{1,2})(?:\s?min)?\b"),

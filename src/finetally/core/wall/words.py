@@ -39,7 +39,9 @@ POUNDS = frozenset({"lb", "lbs", "pound", "pounds", "#"})
 PHRASES: tuple[tuple[str, str], ...] = (
     ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|you\s+can|fit|will\s+fit)"
               r"|max(?:imum)?\s+rounds"),
-    ("ASMANY", r"as\s+many(?:\s+\w+)?\s+as\s+(?:you\s+can|possible)(?:\s+of)?"),
+    ("ASMANY", r"as\s+many(?=\s+(?:\S+\s+){1,5}as\s+(?:you|possible))|as\s+many\s+as\s+(?:you\s+can|possible)(?:\s+of)?|max(?:imum)?\s+reps?(?:\s+of)?"),
+    ("DEATHBY", r"death\s+by"),
+    ("ASYOUCAN", r"as\s+(?:you\s+can|possible)(?:\s+of)?"),
     ("NOTFORTIME", r"not\s+for\s+time|nft|no\s+clock"),
     ("FORTIME", r"for\s+time|against\s+(?:the\s+)?clock|as\s+fast\s+as\s+(?:possible|you\s+can)|rft|afap"),
     ("MINUTES", r"(?:on|at|start(?:ing)?)\s+(?:the|each|every)\s+minute|every\s+min(?:ute)?(?:\s+on\s+the\s+min(?:ute)?)?"
@@ -114,7 +116,7 @@ KIND_OF = MappingProxyType(
         **_words("ALT", "alternate alternating alternated alt"),
         **_words("SUPERSET", "superset supersets triset giant-set"),
         **_words("LADDER", "ladder pyramid ladders"),
-        **_words("CIRCUIT", "circuit chipper"),
+        **_words("CIRCUIT", "circuit chipper complex"),
         **_words("MOVE", "switch change move transition changeover rotate"),
         **_words("TOTAL", "total altogether"),
         **_words("ODD", "odd odds"),
@@ -134,7 +136,7 @@ KIND_OF = MappingProxyType(
 PARTS: tuple[tuple[str, str], ...] = (
     ("warm-up", r"(?:general\s+|dynamic\s+)?(?:warm(?:ing)?|wrm|wam)[- ]?ups?|wu|w/u|get\s+warm|(?:movement\s+)?prep(?:aration)?(?=\s*(?:$|[:\-,\d(]))"
                 r"|activation|mobility|ramp(?:[- ]up)?|primer|raise"),
-    ("cool-down", r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:))"
+    ("cool-down", r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:|\d))"
                   r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit"),
     ("finisher", r"(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?"),
     ("main", r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|strength(?=\s*(?:$|[:,]))|metcon|conditioning|workout|wod"),
