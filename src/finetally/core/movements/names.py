@@ -27,7 +27,7 @@ SHORT_FORMS = MappingProxyType(
 
 NOT_COUNTED = frozenset(
     """the a of an steps step position positions easy heavy strict slow slowly smooth controlled quality good your with on some
-    full proper tempo paused pause synchro synchronised synchronized partner perfect steady quick fast hard light nice more gentle relaxed deliberate bodyweight
+    full proper tempo paused pause weighted loaded synchro synchronised synchronized partner perfect steady quick fast hard light nice more gentle relaxed deliberate bodyweight
     alt alternate alternating alternated""".split()
 )
 """Words that do not change which movement is meant."""

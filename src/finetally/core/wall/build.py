@@ -48,6 +48,10 @@ class Builder:
         # What is done easily during the rests of a harder window.
         self._easy_rest(draft)
         items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]
+        for item in items:
+            if item.failure and item.seconds is not None and not item.in_window:
+                # `30 s max burpees`: a window, whose reps are estimated.
+                item.failure = False
         draft.items = items
         if not items and not draft.buy_in:
             return self._empty(draft)

@@ -68,6 +68,8 @@ class Draft:
 
     def _windows(self, value: dict[str, Any]) -> None:
         self.clocked = True
+        if self.windows is not None and self.windows.get("straight"):
+            return
         self.windows = value
         self.rounds = value.get("n") or self.rounds
 
@@ -86,6 +88,16 @@ class Draft:
         if value["window"] is None and self.amraps and not self.items:
             return
         self.amraps.append(value)
+
+    def _repeat(self, value: dict[str, Any]) -> None:
+        if self.rest_after is not None and self.rest_between is None:
+            self.rest_between, self.rest_after = self.rest_after, None
+        if self.amraps:
+            self.amraps[0]["repeat"] = value["n"]
+        elif self.every is not None:
+            self.every["repeat"] = value["n"]
+        else:
+            self.rounds = self.rounds or value["n"]
 
     def _deathby(self, value: dict[str, Any]) -> None:
         self.clocked = True

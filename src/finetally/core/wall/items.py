@@ -56,6 +56,7 @@ class Item:
     before: int = 0
     finish: bool = False
     in_window: bool = False
+    each_word: bool = False
 
     @property
     def dosed(self) -> bool:
@@ -182,6 +183,18 @@ class ItemReader:
         if kind in ("ODD", "EVEN") and not self._item.dosed | bool(self._item.words) or kind in ("ODD", "EVEN") and self._peek(index + 1) in DOSES:
             self._close()
             self._turn = 1 if kind == "ODD" else 2
+            return index + 1
+        if kind == "ADD":
+            at = index + 1
+            while self._peek(at) in ("LOAD", "EACH", "PER", "EVERY", "SET", "ROUND", "NUM", "W", "REPS", "A"):
+                at += 1
+            item = self._last() or self._item
+            item.notes.append(" ".join(t.text for t in self._tokens[index:at]))
+            return at
+        if kind == "EACH":
+            item = self._last()
+            if item is not None and self._tokens[index - 1].kind in ("NUM", "RANGE", "DIST", "LOAD") and item.dosed:
+                item.each_word = True
             return index + 1
         if kind == "PEOPLE":
             self._item = Item()
@@ -463,6 +476,9 @@ def _bracket(item: Item, inside: list[Token]) -> None:
         if kinds == ["TIME"] and item.sets is not None and item.loose_time is None:
             item.loose_time = inside[0].value
             return
+        times = [t.value for t in inside if t.kind == "TIME"]
+        if len(times) == 1 and not item.dosed and item.words:
+            item.seconds = times[0]
         for at, token in enumerate(inside):
             if token.kind == "NUM" and kinds[at + 1 : at + 2] == ["TANK"]:
                 item.reserve = int(token.value)

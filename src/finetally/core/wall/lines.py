@@ -21,7 +21,7 @@ _LABEL = re.compile(
     r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
 )
 _PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
-_SENTENCE = re.compile(r"(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|\s+(?:->|=>|>)+\s+(?=\w)|;\s+")
+_SENTENCE = re.compile(r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|\s+(?:->|=>|>)+\s+(?=\w)|;\s+")
 _NO_STOP = re.compile(r"(?:\b(?:min|mins|sec|secs|approx|no|ca|vs|nr|ea|rd|rds|reps|alt|incl|st|ex|e\.g|i\.e))$", re.IGNORECASE)
 _KEYCAP = re.compile("([0-9])\ufe0f?\u20e3")
 _DATE = re.compile(r"\b\d{1,2}[./]\d{1,2}(?:[./]\d{2,4})?\b|\b\d{4}-\d{2}-\d{2}\b")

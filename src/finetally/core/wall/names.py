@@ -73,6 +73,10 @@ class Names:
             found = self._everyday.find(f"{after} {before}") or (self._everyday.find(before) if after in ("spot", "the spot") else None)
             if found is not None:
                 return found
+        if words[0] in ("stretch", "stretching") and len(words) > 1:
+            found = self._everyday.find(f"{' '.join(words[1:])} stretch")
+            if found is not None:
+                return found
         if part == "cool-down":
             found = self._everyday.find(f"{text} stretch")
             if found is not None:

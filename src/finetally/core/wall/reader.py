@@ -22,7 +22,7 @@ from finetally.core.wall.unread import Unread
 from finetally.core.wall.words import KIT_WORDS
 
 HEADS = frozenset(
-    {"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "laps", "total", "turns", "cap", "fortime", "grow", "growlist", "deathby"}
+    {"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "laps", "total", "turns", "cap", "fortime", "grow", "growlist", "deathby", "repeat"}
 )
 """Facts that are said of a block as a whole."""
 STARTING = frozenset({"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "growlist", "deathby"})
@@ -79,6 +79,7 @@ class Reading:
     unread: list[Unread] = field(default_factory=list)
     unknown: list[str] = field(default_factory=list)
     lines: dict[str, tuple[int, int]] = field(default_factory=dict)
+    said: dict[int, str] = field(default_factory=dict)
 
 
 class TextReader:
@@ -114,15 +115,22 @@ class TextReader:
     def _scanned(self, line: Line) -> Read:
         if line.style == "note":
             return Read(line, Scanned([]), [])
-        scanned = scan(tokens_of(line.low))
+        tokens = _waves(_bracketed_rounds(tokens_of(line.low)))
+        scanned = scan(tokens)
         if [t.kind for t in scanned.tokens] == ["X", "NUM"]:
             scanned.facts.append(Fact("rounds", {"n": int(scanned.tokens[1].value)}, 0, 1))
             scanned.taken = [True, True]
+        if [t.kind for t in scanned.tokens if t.kind not in ("SEP", "OF")] == ["NUM", "SET"]:
+            number = next(t for t in scanned.tokens if t.kind == "NUM")
+            scanned.facts.append(Fact("rounds", {"n": max(1, int(number.value))}, 0, 1))
+            scanned.taken = [True] * len(scanned.tokens)
         items = ItemReader(scanned, self._is_known).read()
         for item in items:
             _ladder_words(item)
             self._bare_metres(item, line)
         self._line_lengths(scanned, items)
+        _repeated_window(scanned, items)
+        _shared_doses(items)
         for item in items:
             item.row = line.number
         return Read(line, scanned, items)
@@ -194,6 +202,10 @@ class TextReader:
         draft = self._draft
         if draft is None or one.named or one.starts or not any(i.dosed for i in one.items) or one.line.gap:
             return False
+        if draft.kind == "sets" and draft.rest_between is None and draft.items and len(one.items) == 1 and one.items[0].seconds is not None and draft.items[-1].dosed:
+            self._assumed.pick("bare-time", one.line.number, one.line.text, ["the rest between the sets"])
+            self._between(draft, one.items[0].seconds)
+            return True
         item = draft.items[-1] if draft.items and not draft.items[-1].dosed and not draft.items[-1].rest_turn else None
         if item is None and draft.pending is not None and not draft.items:
             item = draft.pending
@@ -295,8 +307,14 @@ class TextReader:
             return False
         kinds = {f.kind for f in one.heads}
         if draft.items:
-            return kinds <= {"rounds", "cap", "fortime", "turns", "laps"} and (draft.rounds is None or "rounds" not in kinds) and not self._more_below()
+            return kinds <= {"rounds", "cap", "fortime", "turns", "laps", "repeat"} and (draft.rounds is None or "rounds" not in kinds) and not self._more_below()
         return False
+
+    def _ends_at(self, one: Read) -> bool:
+        """Whether nothing more of a block stands under a line."""
+        at = self._reads.index(one)
+        below = self._reads[at + 1] if at + 1 < len(self._reads) else None
+        return not one.line.text.endswith(":") and (below is None or below.line.gap or not below.named or below.starts or below.block_label)
 
     def _more_below(self) -> bool:
         """Whether the next line still belongs to a block that would begin here."""
@@ -391,6 +409,9 @@ class TextReader:
         facts = list(one.scanned.facts)
         items = self._head_items(draft, one, facts)
         draft.take(facts)
+        if (draft.each or draft.windows) and any(t.text == "pyramid" for t in one.scanned.tokens) and not any(isinstance(i.reps, list) for i in items):
+            draft.pyramid = True
+            draft.notes = [n for n in draft.notes if n != "pyramid"]
         listed = _head_list(one)
         if listed is not None and not draft.ladder:
             draft.ladder, draft.growing = listed
@@ -471,6 +492,12 @@ class TextReader:
         self._leave_part(one)
         draft = self._draft
         letter = one.line.label if one.line.style == "group" else ""
+        if draft is not None and draft.superset and draft.rounds is None and not letter and not one.line.gap and not one.block_label:
+            letter = "s"
+            if not draft.items:
+                draft.kind, draft.letter, draft.run = "sets", letter, self._next_run()
+                self._fill_sets(draft, one)
+                return
         if draft is not None and letter and draft.letter[:1] == letter[:1] and draft.kind == "sets" and not one.line.gap:
             self._fill_sets(draft, one)
             return
@@ -525,6 +552,10 @@ class TextReader:
             if not item.words and not item.dosed and item.load is not None and items:
                 items[-1].load = items[-1].load or item.load
                 continue
+            if not item.words and not item.dosed and item.sets is not None and items:
+                for other in items:
+                    other.sets = other.sets or item.sets
+                continue
             if not item.words and item.sets is None and item.seconds is not None and items:
                 items[-1].loose_time = item.seconds
                 continue
@@ -565,6 +596,8 @@ class TextReader:
     # Plain lines
     def _plain(self, one: Read) -> None:
         draft = self._draft
+        if draft is not None and draft.kind == "sets" and self._names_sets(draft, one):
+            return
         if draft is not None and draft.kind == "sets" and not draft.letter:
             self._leave_part(one)
             draft = None
@@ -622,6 +655,14 @@ class TextReader:
             draft.items.remove(told)
         for item in draft.items:
             item.load = item.load or load
+
+    def _names_sets(self, draft: Draft, one: Read) -> bool:
+        """A line with a name alone below sets of nothing in particular: `10 x 30 s efforts`, then `bike`."""
+        bare = next((i for i in draft.items if not trimmed([t.text for t in i.words])), None)
+        if bare is None or len(one.named) != 1 or any(i.dosed for i in one.items):
+            return False
+        bare.words = one.named[0].words
+        return True
 
     def _own_list(self, one: Read, draft: Draft) -> bool:
         """Whether a line with its own list of reps is a block of its own: the lines above have none."""
@@ -727,7 +768,7 @@ class TextReader:
     def _inside(self) -> bool:
         """Whether the line after a rest still belongs to the block above."""
         following = self._next()
-        if following is None or following.line.gap or following.line.part is not None or following.starts or following.block_label:
+        if following is None or following.scanned.has("repeat") or following.line.gap or following.line.part is not None or following.starts or following.block_label:
             return False
         if following.rests and not following.named:
             return False
@@ -737,6 +778,14 @@ class TextReader:
         return bool(following.named) and draft is not None and (draft.clocked or following.line.indent > 0 or self._at > 0) and not self._is_talk(following)
 
     def _after(self, draft: Draft, seconds: Any, one: Read) -> None:
+        following = self._next()
+        if following is not None and not following.named and {f.kind for f in following.heads} == {"rounds"} and not following.line.gap and self._ends_at(following):
+            draft.rest_between = seconds
+            return
+        again = any("repeat" in one for one in draft.amraps) or bool(draft.every and draft.every.get("repeat"))
+        if again and draft.rest_between is None and draft.rest is None:
+            draft.rest_between = seconds
+            return
         rounds = draft.rounds is not None and draft.rest_between is None and draft.kind != "sets" and not draft.windows and not draft.each and not draft.amraps and not draft.every
         if rounds:
             following = self._next() is not None
@@ -767,12 +816,68 @@ class TextReader:
         if notes:
             document["notes"] = "\n".join(notes)[:20_000]
         document["blocks"] = blocks
-        return Reading(document, self._assumed, [*self._unread, *builder.unread], builder.unknown, builder.lines)
+        return Reading(document, self._assumed, [*self._unread, *builder.unread], builder.unknown, builder.lines, {d.line: d.said for d in self._drafts})
 
 
 def _pieces(one: Read) -> list[Read]:
     """A line with several clocks, one for each (`EMOM 8: 10 swings; AMRAP 6: 5 burpees`): cut before the later ones."""
     return [one]
+
+
+def _bracketed_rounds(tokens: list[Token]) -> list[Token]:
+    """`6 x (200 m run, 10 burpees)`: the bracket holds what is done six times."""
+    for i in range(len(tokens) - 2):
+        if [t.kind for t in tokens[i : i + 3]] == ["NUM", "X", "LPAR"]:
+            tokens[i + 1].kind, tokens[i + 2].kind = "ROUND", "COLON"
+            depth = next((k for k in range(i + 3, len(tokens)) if tokens[k].kind == "RPAR"), None)
+            if depth is not None:
+                tokens[depth].kind = "SEP"
+            break
+    return tokens
+
+
+def _waves(tokens: list[Token]) -> list[Token]:
+    """`60 kg x 5, 80 kg x 3` and `5 @ 60 kg, 3 @ 80 kg`: sets with a load each become two lists."""
+    kinds = [t.kind for t in tokens]
+    for shape in (("LOAD", "X", "NUM"), ("NUM", "AT", "LOAD"), ("LOAD", "FOR", "NUM")):
+        found = [i for i in range(len(kinds) - 2) if tuple(kinds[i : i + 3]) == shape]
+        if len(found) < 2 or any(b - a > 4 for a, b in zip(found, found[1:], strict=False)):
+            continue
+        number = shape.index("NUM")
+        reps = [int(tokens[i + number].value) for i in found]
+        loads = [tokens[i + shape.index("LOAD")].value["load"] for i in found]
+        first, last = found[0], found[-1] + 3
+        start, end = tokens[first].start, tokens[last - 1].end
+        made = [Token("LIST", "", reps, start, end), Token("LOADLIST", "", loads, end, end)]
+        return [*tokens[:first], *made, *tokens[last:]]
+    return tokens
+
+
+def _shared_doses(items: list[Item]) -> None:
+    """`skips, high knees, heel kicks 20 m each`, `hamstrings and quads 30 s`: the last dose is of all of them."""
+    for at, item in enumerate(items):
+        before = []
+        for one in reversed(items[:at]):
+            if one.dosed or not one.words or one.label == "heading":
+                break
+            before.append(one)
+        if not item.dosed or not item.after_dose or not before:
+            if item.each_word and item.sides is None and item.reps is not None:
+                item.sides = "each"
+            continue
+        if item.each_word or item.joined:
+            for one in before if item.each_word else before[:1]:
+                take_dose(one, item)
+                one.sides = item.sides
+
+
+def _repeated_window(scanned: Scanned, items: list[Item]) -> None:
+    """`5 x 3 min: 10 pull-ups, 15 push-ups`: a window again and again, and what is done in it."""
+    if len(items) < 2 or items[0].words or items[0].sets is None or items[0].seconds is None:
+        return
+    if all(i.words and i.dosed for i in items[1:]) and any(t.kind == "COLON" for t in scanned.tokens) and not scanned.has("windows", "every", "amrap"):
+        first = items.pop(0)
+        scanned.facts.insert(0, Fact("amrap", {"window": first.seconds, "repeat": first.sets}, 0, 0))
 
 
 def _ladder_words(item: Item) -> None:

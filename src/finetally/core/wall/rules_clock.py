@@ -27,6 +27,12 @@ def sets_of_many(said: Taken) -> Said:
     return {"sets": said.count("n")}
 
 
+@rule("amrap", "window=TIME SEP|COLON? ASMANY !W", examples=("12 minutes, as many as possible: 10 squats",))
+def as_many(said: Taken) -> Said:
+    """As many as there are in a time, in other words."""
+    return {"window": said.minutes("window")}
+
+
 @rule("amrap", "window=TIME|NUM AMRAP", "AMRAP STAY|OF|FOR|SEP|COLON|AT? window=TIME !W", "AMRAP STAY|OF|FOR|AT? window=NUM !W|CAL|X|SOFT|HARD|ALT",
       examples=("AMRAP 12", "12 min AMRAP", "AMRAP: 10 minutes", "as many rounds as possible in 20 mins", "AMRAP in 9 mins"))  # fmt: skip
 def amrap(said: Taken) -> Said:
@@ -61,6 +67,12 @@ def several_everys(said: Taken) -> Said:
     return {"period": said.value("p"), "total": said.minutes("total"), "repeat": said.count("n")}
 
 
+@rule("every", "p=EVERYT FOR|STAY|COLON? total=NUM ALT COLON|SEP", examples=("EMOM 16 alternating: 12 swings / 10 burpees",))
+def alternating_starts(said: Taken) -> Said:
+    """Starts for so many minutes, the lines taking turns."""
+    return {"period": said.value("p"), "total": said.minutes("total")}
+
+
 @rule("every", "p=EVERYT X n=NUM ROUND|SET?", "p=EVERYT SEP? n=NUM|RANGE ROUND|SET|START|TIMES", "n=NUM X p=EVERYT",
       "n=NUM ROUND|SET SEP? p=EVERYT",
       examples=("E2MOM x 5", "on the minute, 5 rounds", "every min x 16", "E90S x 8"))  # fmt: skip
@@ -93,6 +105,12 @@ def starts_over(said: Taken) -> Said:
     return {"period": said.value("period"), "total": said.value("total"), "n": said.count("n")}
 
 
+@rule("amrap", "FOR window=TIME COLON", examples=("for 12 min:",))
+def for_so_long(said: Taken) -> Said:
+    """For so long, and what is done in it."""
+    return {"window": said.value("window")}
+
+
 # Windows ------------------------------------------------------------------------------------------------------------
 @rule("windows", "TABATA", examples=("tabata",))
 def tabata(said: Taken) -> Said:
@@ -118,7 +136,17 @@ def on_off(said: Taken) -> Said:
     return {"work": said.seconds("work"), "rest": said.seconds("rest")}
 
 
-@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR",
+@rule("windows", "t=TIME X n=NUM ROUND?", examples=("20:40 x 8",))
+def colon_windows(said: Taken) -> Said:
+    """`20:40 x 8` is work and rest, where the first would be more than a dose of minutes."""
+    text = said.found["t"].text
+    work, _, rest = text.partition(":")
+    if not (work.isdigit() and rest.isdigit()) or int(work) < SHORTEST_WINDOW_S or int(work) % 5 or int(rest) % 5:
+        return None
+    return {"work": int(work), "rest": int(rest), "n": said.count("n")}
+
+
+@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR|NUM|RANGE|ALT",
       examples=("35s/15s", "20/10 x 8"))  # fmt: skip
 def slashed(said: Taken) -> Said:
     """`35s/15s`, `20/10 x 8`."""
@@ -129,10 +157,22 @@ def slashed(said: Taken) -> Said:
 
 
 # Rounds -------------------------------------------------------------------------------------------------------------
-@rule("rounds", "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM|RANGE REPS EACH?", examples=("3 rounds of 20 reps each",))
+@rule("repeat", "REPEAT X? n=NUM TIMES|ROUND|X?", examples=("repeat x 3", "repeat 3 times"))
+def repeat(said: Taken) -> Said:
+    """All of it so often."""
+    return {"n": said.count("n")}
+
+
+@rule("rounds", "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM EACH", "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM|RANGE REPS EACH?", examples=("3 rounds of 20 reps each",))
 def rounds_of_reps(said: Taken) -> Said:
     """So many rounds, the same reps of everything."""
     return {"n": said.count("n"), "reps": said.count("reps")}
+
+
+@rule("rounds", "ROUND|SET COLON n=NUM|RANGE !W|ALT|SOFT|HARD|CAL|REPS|X|MAX", "n=NUM|RANGE SET OF? COLON", examples=("Rounds: 3", "4 sets of:"))
+def rounds_named(said: Taken) -> Said:
+    """`Rounds: 3`, `4 sets:`."""
+    return {"n": said.count("n")}
 
 
 @rule("rounds", "X n=NUM ROUND|TIMES", "n=NUM|RANGE ROUND|CIRCUIT OF? NOTFORTIME|FORTIME?", "n=NUM|RANGE FORTIME", "X n=NUM ROUND|TIMES NOTFORTIME|FORTIME?",
@@ -208,6 +248,12 @@ def times_each(said: Taken) -> Said:
 def each_side(said: Taken) -> Said:
     """A window of each movement for each side."""
     return {"work": said.value("work"), "n": said.count("n"), "sides": True}
+
+
+@rule("each", "work=TIME X n=NUM STATION", "work=TIME STATION|AT? EACH|PER STATION", examples=("60 s x 5 stations", "45 s per station"))
+def each_station(said: Taken) -> Said:
+    """A window at each station."""
+    return {"work": said.value("work")}
 
 
 @rule("each", "work=TIME EACH STATION?", examples=("30 s each",))

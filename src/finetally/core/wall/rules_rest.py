@@ -7,18 +7,21 @@ from typing import Any
 from finetally.core.wall.rules import Taken, rule
 
 Said = dict[str, Any] | None
+BETWEEN_MOVEMENTS = frozenset({"exercise", "exercises", "movement", "movements", "move", "moves", "lift", "lifts", "stations", "each", "them"})
 OPEN_REST_S = 60
 """What a rest of open length is planned at."""
 
 
-@rule("rest", "REST time=TIME|NUM BETWEEN|AFTEREACH ROUND|SET|TIMES|LAP|W?",
-      "time=TIME REST|OFF BETWEEN|AFTEREACH ROUND|SET|TIMES|LAP|W?",
-      "time=TIME BETWEEN EACH? ROUND|SET|TIMES|LAP", "REST time=TIME|NUM AFTEREACH ROUND|SET?",
+@rule("rest", "REST time=TIME|NUM BETWEEN|AFTEREACH EACH|OF? what=ROUND|SET|TIMES|LAP|W|STATION?",
+      "time=TIME REST|OFF BETWEEN|AFTEREACH EACH|OF? what=ROUND|SET|TIMES|LAP|W|STATION?",
+      "time=TIME BETWEEN EACH? what=ROUND|SET|TIMES|LAP|STATION|W", "REST time=TIME|NUM AFTEREACH ROUND|SET?",
       "time=TIME|NUM REST BETWEEN|AFTEREACH ROUND|SET?",
       examples=("1 min rest between rounds", "rest 2:00 between sets", "90s between rounds", "60 seconds rest between rounds", "1 min off after every round"))  # fmt: skip
 def between_rounds(said: Taken) -> Said:
     """Between rounds or sets, said so."""
-    return {"s": said.seconds("time"), "where": "rounds"}
+    what = said.found.get("what")
+    each = what is not None and (what.kind == "STATION" or what.text in BETWEEN_MOVEMENTS)
+    return {"s": said.seconds("time"), "where": "each" if each else "rounds"}
 
 
 @rule("rest", "time=TIME BETWEEN PAIRS", "REST time=TIME BETWEEN PAIRS", examples=("1 min between pairs",))

@@ -59,13 +59,14 @@ _MASTER = re.compile(
     "|".join(
         f"(?P<{name}>{pattern})"
         for name, pattern in (
+            ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
             ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
             ("EMOM", r"\bemoms?\b"),
             ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
             ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])\d{2}x\d(?![\w/])"),
             ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
-            ("RIR", r"(?:@\s*)?(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b"),
+            ("RIR", r"(?:@\s*)?(?:(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b|rir\s*:?\s*(?P<rir2>\d))"),
             ("HOURMIN", r"(?P<hh>\d)\s?h(?:rs?|ours?)?\s?(?P<hm>\d{1,2})(?:\s?min)?\b"),
             ("MINSEC", r"(?P<mm>\d{1,3})\s?(?:['′]\s?(?P<ms>[0-5]\d)(?!\d)(?:\s?(?:\"|″|''|s(?:ec)?(?:onds?)?\b))?|(?:min(?:ute)?s?|m)\s?(?:and\s+)?(?P<mt>[0-5]?\d)\s?s(?:ec)?(?:onds?|s)?\b)"),
             ("HEIGHT", r"\d{1,3}\s?(?:cm|inch(?:es)?|in)\b(?!\s*(?:\d|the|a\b))"),
@@ -85,9 +86,10 @@ _MASTER = re.compile(
             ("RANGE", rf"(?<![\d.:])(?P<ra>\d{{1,5}})\s?(?:-|to)\s?(?P<rb>\d{{1,5}})(?![\d:])|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
             ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
             ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
+            ("INLINELABEL", r"(?<=[\s:,;])[a-h1-9]\)(?=\s)"),
             ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|\bx(?=\d)|(?<=\s)x(?=\s)"),
             ("NUM", rf"(?<![\w.]){_NUM}(?!\d)|(?<=[a-z]){_NUM}(?![\d.])"),
-            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"\b(?:{pattern})(?!\w)") for kind, pattern in PHRASES),
+            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"\b(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
             ("AND", r"&"), ("W", r"[^\W\d_]+(?:[-'.][^\W\d_]+)*'?(?![^\W\d_])"),
             ("LPAR", r"[(\[]"), ("RPAR", r"[)\]]"), ("SLASH", r"/"), ("PLUS", r"\+"), ("ARROW", r"-*>+"), ("COLON", r":"),
             ("SEP", r"[,;]|\.(?=\s|$)|[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),
@@ -180,6 +182,10 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return KIND_OF.get(text, "W"), text
         case "NUM":
             return "NUM", amount(text)
+        case "NINETY":
+            return "W", "90/90"
+        case "INLINELABEL":
+            return "SEP", text
         case "NUMWORD":
             return "NUM", NUMBER_WORDS[m["nw"]]
         case "TIME":
@@ -230,7 +236,7 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
         case "RPE":
             return "RPE", amount(m["rpe"])
         case "RIR":
-            return "RIR", int(m["rir"])
+            return "RIR", int(m["rir"] or m["rir2"])
         case "TEMPO":
             return "TEMPO", m["tempo"] or m["tempo2"] or text
         case "ONELIMB":

@@ -40,6 +40,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|you\s+can|fit|will\s+fit)"
               r"|max(?:imum)?\s+rounds"),
     ("ASMANY", r"as\s+many(?=\s+(?:\S+\s+){1,5}as\s+(?:you|possible))|as\s+many\s+as\s+(?:you\s+can|possible)(?:\s+of)?|max(?:imum)?\s+reps?(?:\s+of)?"),
+    ("REPEAT", r"repeat(?:ed)?(?:\s+(?:all|this|that|the\s+lot))?(?:\s+for)?|do\s+(?:this|that|it\s+all)"),
     ("DEATHBY", r"death\s+by"),
     ("ASYOUCAN", r"as\s+(?:you\s+can|possible)(?:\s+of)?"),
     ("NOTFORTIME", r"not\s+for\s+time|nft|no\s+clock"),
@@ -146,7 +147,7 @@ PARTS: tuple[tuple[str, str], ...] = (
 FILLER = frozenset(
     """the a an of some our your we you it its it's this that these those do does did doing start with begin second third finally
     lastly last now here then and plus take have get go again more also just please at in on for to into heavy strict
-    light controlled smooth nice big slowly quickly each ea every per full start starting by from finish rest as is are be will so them they
+    light controlled smooth nice big slowly quickly each ea every per full start exercise exercises movement movements effort efforts interval intervals starting by from finish rest as is are be will so them they
     afterwards everyone all easy quality let's lets us bit bits time times number total when that's done i x max when's""".split()
 )
 """Words around a movement's name that do not belong to it; at either end of the name they are let go."""
