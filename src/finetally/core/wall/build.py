@@ -48,6 +48,9 @@ class Builder:
         # What is done easily during the rests of a harder window.
         self._easy_rest(draft)
         items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]
+        if draft.amraps and draft.amraps[0].get("loose") and (draft.each or draft.windows or not any(i.dosed for i in items)):
+            # `for 8 min: skipping, squats`: a length told, no race against it.
+            draft.total, draft.amraps = draft.amraps[0]["window"], []
         for item in items:
             if item.failure and item.seconds is not None and not item.in_window:
                 # `30 s max burpees`: a window, whose reps are estimated.

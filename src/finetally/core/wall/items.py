@@ -69,6 +69,9 @@ class Item:
         return not self.words and not self.dosed and self.load is None and self.sets is None
 
 
+SOFT_WORDS = frozenset({"walk", "jog", "off", "walking", "jogging"})
+"""What is done between sets, in a bracket behind them."""
+
 HALF_NAMES = frozenset({"up", "over", "out", "clean", "step", "stand"})
 """Words that go on behind an `and`: `step up and over`."""
 
@@ -212,7 +215,10 @@ class ItemReader:
             heading = kind == "COLON" and bool(item.words) and not item.sets and self._peek(index + 1) != "END"
             heading = heading and (not item.dosed or item.seconds is not None and not self._known(_joined(item.words)))
             heading = heading or kind == "COLON" and bool(item.words) and not item.dosed
+            timed = kind == "COLON" and not item.words and item.seconds is not None and self._peek(index + 1) != "END"
             self._close()
+            if timed and self.items and self.items[-1].words and self.items[-1].sets is None:
+                heading = self.items[-1].seconds is not None and not self._known(_joined(self.items[-1].words))
             if heading and self.items:
                 self.items[-1].label = "heading"
             self._item.joined = joins and bool(self.items)
@@ -394,7 +400,7 @@ class ItemReader:
             following.append(self._tokens[at])
             at += 1
         if following and self._known(f"{_joined(self._item.words)} with {_joined(following)}"):
-            self._item.words.extend([self._tokens[index], *following])
+            self._item.words.extend([Token("W", "with", "with", self._tokens[index].start, self._tokens[index].end), *following])
             return at
         at, count = index + 1, None
         if self._peek(at) == "NUM" and self._peek(at + 1) == "W":
@@ -473,8 +479,9 @@ def _bracket(item: Item, inside: list[Token]) -> None:
         else:
             item.shared = True
     else:
-        if kinds == ["TIME"] and item.sets is not None and item.loose_time is None:
-            item.loose_time = inside[0].value
+        soft = any(k in ("SOFT", "REST") or t.text in SOFT_WORDS for k, t in zip(kinds, inside, strict=True))
+        if kinds.count("TIME") == 1 and (len(kinds) == 1 or soft) and item.sets is not None and item.loose_time is None:
+            item.loose_time = next(t.value for t in inside if t.kind == "TIME")
             return
         times = [t.value for t in inside if t.kind == "TIME"]
         if len(times) == 1 and not item.dosed and item.words:

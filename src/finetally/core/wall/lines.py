@@ -13,11 +13,11 @@ from finetally.core.wall.words import PARTS
 LONGEST_LINE = 400
 """Characters of a line that is still read; what is longer is a note."""
 
-_BULLET = re.compile(r"\s*(?:(?:[-*•‣▪●○◦·»>~–—]|\*\*|--)\s+|\*{1,3}\s*(?=\w)|[•‣▪●○◦·]\s*|\[[ x]?\]\s*)")
+_BULLET = re.compile(r"\s*(?:(?:[-*•‣▪●○◦·»>~–—]|\*\*|--)\s+|[-–—~](?=[^\W\d_])|\*{1,3}\s*(?=\w)|[•‣▪●○◦·]\s*|\[[ x]?\]\s*)")
 _TURN = re.compile(r"\s*(?:(?:min(?:ute)?|m|start)\s?(\d{1,2})(?:\s?[:.)\-]|\s(?=\S))|(odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:\-]?\s+)\s*")
 _LABEL = re.compile(
     r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.):,]|(?=\s))\s*|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
-    r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})\s?[.)]\s*(?!\d|\s*[x/])|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+\d{1,2}(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
+    r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})\s?[.)]\s*(?!\d|\s*[x/])|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+(?:\d{1,2}|[a-h])(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
     r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
 )
 _PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]

@@ -149,17 +149,19 @@ class TextReader:
 
     def _mark_labels(self) -> None:
         """Which labels count blocks and which count movements: those of blocks have a head or sets among them."""
-        heads: dict[tuple[str, int], bool] = {}
-        for one in self._reads:
-            style = one.line.style
+        heads: dict[tuple[str, int, int], bool] = {}
+        places: list[tuple[str, int, int]] = []
+        for number, one in enumerate(self._reads):
+            style, indent = one.line.style, one.line.indent
+            above = (k for k in range(number - 1, -1, -1) if self._reads[k].line.indent < indent)
+            place = (style, indent, next(above, -1))
+            places.append(place)
             if style in ("letter", "count"):
-                place = (style, one.line.indent)
                 headish = bool(one.line.part) or one.starts or any(i.sets for i in one.items) or one.line.text.endswith(":")
                 headish = headish or (not one.items and not one.rests) or _head_list(one) is not None
                 heads[place] = heads.get(place, False) or headish
-        for one in self._reads:
-            style = one.line.style
-            one.block_label = style == "block" or heads.get((style, one.line.indent), False)
+        for one, place in zip(self._reads, places, strict=True):
+            one.block_label = place[0] == "block" or heads.get(place, False)
 
     # What a line is
     def _line(self, one: Read) -> None:
@@ -183,6 +185,8 @@ class TextReader:
             self._draft.take(one.scanned.facts)
         elif one.starts or _head_list(one) is not None:
             self._head(one)
+        elif len(one.items) > 1 and one.items[0].label == "heading" and not any(t.kind == "BUYIN" for t in one.scanned.tokens) and not (len(one.items[0].words) == 1 and one.items[0].words[0].text in KIT_WORDS) and not any(i.sets for i in one.items):
+            self._head(one)
         elif one.block_label or line.style == "group" or any(i.sets for i in one.items) or self._heading(one):
             self._labelled(one)
         else:
@@ -202,9 +206,12 @@ class TextReader:
         draft = self._draft
         if draft is None or one.named or one.starts or not any(i.dosed for i in one.items) or one.line.gap:
             return False
-        if draft.kind == "sets" and draft.rest_between is None and draft.items and len(one.items) == 1 and one.items[0].seconds is not None and draft.items[-1].dosed:
-            self._assumed.pick("bare-time", one.line.number, one.line.text, ["the rest between the sets"])
-            self._between(draft, one.items[0].seconds)
+        if draft.items and len(one.items) == 1 and one.items[0].seconds is not None and one.items[0].sets is None and all(i.dosed for i in draft.items):
+            if draft.every is not None and "total" not in draft.every and "n" not in draft.every:
+                draft.every["total"] = one.items[0].seconds
+                return True
+            self._assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
+            self._rest(draft, {"s": one.items[0].seconds, "where": "plain"}, one)
             return True
         item = draft.items[-1] if draft.items and not draft.items[-1].dosed and not draft.items[-1].rest_turn else None
         if item is None and draft.pending is not None and not draft.items:
@@ -350,12 +357,17 @@ class TextReader:
         draft.words = one.line.part_words
         draft.part = one.line.part
         self._fill(draft, one)
+        if draft.total is None and not one.items and not draft.clocked:
+            draft.total = next((t.value for t in one.scanned.tokens if t.kind == "TIME"), None)
         draft.inline = bool(one.named)
 
     def _leave_part(self, one: Read) -> None:
         """Whether the part that was begun above is over: something new begins after its own lines."""
         draft = self._draft
         if self._part in (None, "main") or draft is None:
+            return
+        if draft.total is not None and not draft.items and draft.part == self._part:
+            self._part = None
             return
         strength = self._part == "warm-up" and any(i.sets and (i.load is not None or one.rests) or isinstance(i.reps, list) for i in one.items)
         if draft.items and (strength or draft.rest_after is not None or one.block_label or one.line.gap or draft.inline or one.line.style == "group" and draft.letter[:1] != one.line.label[:1]):
@@ -493,7 +505,7 @@ class TextReader:
         draft = self._draft
         letter = one.line.label if one.line.style == "group" else ""
         if draft is not None and draft.superset and draft.rounds is None and not letter and not one.line.gap and not one.block_label:
-            letter = "s"
+            letter = "s1"
             if not draft.items:
                 draft.kind, draft.letter, draft.run = "sets", letter, self._next_run()
                 self._fill_sets(draft, one)

@@ -108,7 +108,7 @@ def starts_over(said: Taken) -> Said:
 @rule("amrap", "FOR window=TIME COLON", examples=("for 12 min:",))
 def for_so_long(said: Taken) -> Said:
     """For so long, and what is done in it."""
-    return {"window": said.value("window")}
+    return {"window": said.value("window"), "loose": True}
 
 
 # Windows ------------------------------------------------------------------------------------------------------------

@@ -93,7 +93,7 @@ KIND_OF = MappingProxyType(
         **_words("WORK", "work working"),
         **_words("REST", "rest rests resting recovery recover pause break breather"),
         **_words("R", "r"),
-        **_words("ROUND", "round rounds rd rds"),
+        **_words("ROUND", "round rounds rd rds runde runden ronde rondes tours vueltas giri"),
         **_words("SET", "set sets"),
         **_words("TIMES", "times"),
         **_words("LAP", "lap laps"),
@@ -136,10 +136,10 @@ KIND_OF = MappingProxyType(
 
 PARTS: tuple[tuple[str, str], ...] = (
     ("warm-up", r"(?:general\s+|dynamic\s+)?(?:warm(?:ing)?|wrm|wam)[- ]?ups?|wu|w/u|get\s+warm|(?:movement\s+)?prep(?:aration)?(?=\s*(?:$|[:\-,\d(]))"
-                r"|activation|mobility|ramp(?:[- ]up)?|primer|raise"),
+                r"|aufwärmen|opwarming|échauffement|calentamiento|riscaldamento|activation|mobility|ramp(?:[- ]up)?|primer|raise"),
     ("cool-down", r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:|\d))"
                   r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit"),
-    ("finisher", r"(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?"),
+    ("finisher", r"finish\s+(?:with|off\s+with|by)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?"),
     ("main", r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|strength(?=\s*(?:$|[:,]))|metcon|conditioning|workout|wod"),
 )
 """Words that begin a part of the session, at the start of a line."""
