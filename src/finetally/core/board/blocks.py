@@ -24,6 +24,8 @@ class BlockDraft:
         self._steps: list[dict[str, Any]] = []
         self._places: list[Place] = []
         self._stations: list[dict[str, Any]] = []
+        self.explicit: set[str] = set()
+        """What is said only so that it cannot be meant otherwise: `turns`; `shared` with the number of a step."""
         for key, value in said:
             self.set(key, value)
 
@@ -42,6 +44,8 @@ class BlockDraft:
             # After `at each station` the clock is the one inside; laps and moving on stay the rotation's.
             into = self._clock if self._inner is None or key[1] in ("laps", "rotate_s") else self._inner
             into[key[1]] = value
+        elif key == ("turns",):
+            self.explicit.add("turns")
         elif key == ("calls",):
             self._block.setdefault("calls", []).append(value)
         else:
@@ -59,7 +63,10 @@ class BlockDraft:
     def steps(self, steps: Sequence[dict[str, Any]], place: Place) -> None:
         """Take a line of steps."""
         into = self._stations[-1]["steps"] if self._stations else self._steps
-        into.extend(steps)
+        for step in steps:
+            if step.pop("shared", False):
+                self.explicit.add(f"shared {len(into)}")
+            into.append(step)
         self._places.extend([place] * len(steps))
 
     def option(self, option: dict[str, Any]) -> bool:

@@ -20,7 +20,7 @@ opening: PART [QUOTED] MAY? ":"
 pulse: time ON ["/" time OFF]
 
 // How much, how long, how far. A range may say what is planned; a score says what it is planned at.
-count: NUMBER -> number | RANGE -> ranged | RANGE "(" PLAN NUMBER ")" -> planned
+count: NUMBER -> number | RANGE -> ranged | FROM_TO -> ranged | RANGE "(" PLAN NUMBER ")" -> planned
      | LIST -> listed | NUMBER "(" TAKE OF (WORD | QUOTED) ["," AT_MOST NUMBER] ")" -> score
 time: CLOCKTIME -> clocktime | CLOCKRANGE -> clockrange | count S -> seconds | count MIN -> minutes
 distance: count M
@@ -30,7 +30,7 @@ piece: [dose] name (","? quality)*
 dose: count X? -> reps | time -> timed | distance -> far | count WITHIN time -> within
 name: WORD+ -> words | QUOTED -> quoted
 quality: EACH_SIDE -> each | TURNS -> turns | SWAP -> swap | BOTH_SIDES -> both | LEFT -> left | RIGHT -> right
-     | FILL -> fill | GROW -> grow | TEMPO -> tempo | EFFORT -> effort | load
+     | SHARED -> shared | FILL -> fill | GROW -> grow | TEMPO -> tempo | EFFORT -> effort | load
      | TO_FAILURE ["(" PLAN NUMBER ")"] -> failure
      | NUMBER IN_RESERVE -> reserve | time A_REP -> pace | REST time -> own_rest | NOTE QUOTED -> note
      | count REPS -> reps | X count -> reps | FOR time -> timed | FOR distance -> far | NUMBER OF_THE_DOSE -> factor
@@ -42,7 +42,7 @@ option_body: [dose] [name] (","? quality)*
 
 station: AT (WORD+ | QUOTED) (","? (count P_ROUNDS | ROOM_FOR NUMBER | KIT QUOTED ("," QUOTED)*))* ":"
 together: TOGETHER [QUOTED] (","? (count P_REPEAT | time BETWEEN))* ":"
-rest: REST time
+rest: REST time AFTERWARDS?
 meta: NOTE ":" [FREE] -> note | CAUTION ":" FREE -> caution | TAGS ":" FREE -> tags | PEOPLE ":" NUMBER -> people
      | SPACE ":" FREE -> space | SLACK ":" time -> slack | PLANNED ":" NUMBER OF_TEN -> planned_effort
      | ALONE -> alone
@@ -52,7 +52,8 @@ MAY.9: /\(\s*(optional|may be left out|or stop here|may stop here)\s*\)/i
 QUOTED.9: /"[^"\n]*"|“[^”\n]*”/
 CLOCKRANGE.8: /\d{1,9}(:[0-5]\d){1,2}\s*(-|–|to)\s*\d{1,9}(:[0-5]\d){1,2}/
 CLOCKTIME.7: /\d{1,9}(:[0-5]\d){1,2}/
-LIST.6: /\d{1,9}(\.\d{1,20})?(?!\d)(\s*\/\s*\d{1,9}(\.\d{1,20})?(?!\d))+(?!\s*(on|off)\b)/
+LIST.6: /\d{1,9}(\.\d{1,20})?(?!\d)((\s*\/\s*\d{1,9}(\.\d{1,20})?(?!\d))+(?!\s*(on|off)\b)|\s+then\s+\d{1,9}(\.\d{1,20})?(?!\d))/
+FROM_TO.6: /between\s+\d{1,9}(\.\d{1,20})?(?!\d)\s+and\s+\d{1,9}(\.\d{1,20})?(?!\d)/i
 RANGE.5: /\d{1,9}(\.\d{1,20})?(?!\d)\s*(-|–|to)\s*\d{1,9}(\.\d{1,20})?(?!\d)/
 NUMBER.4: /\d{1,9}(\.\d{1,20})?(?!\d)/
 S.3: /s(ec(ond)?s?)?\b(?!\s*-)/i
@@ -77,6 +78,8 @@ BOTH_SIDES.3: /both\s+sides/i
 LEFT.3: /on\s+the\s+left|left\s+side/i
 RIGHT.3: /on\s+the\s+right|right\s+side/i
 FILL.3: /to\s+fill\b/i
+SHARED.3: /sides\s+share(\s+the\s+(window|time))?\b/i
+AFTERWARDS.3: /after(wards|\s+it|\s+all)\b/i
 TO_FAILURE.3: /(to|until)\s+failure\b/i
 GROW.8: /[+-]\s*\d{1,9}\s+(each|every|a|per)\s+round/i
 TEMPO.8: /tempo\s+\d{1,9}(\.\d{1,20})?(?!\d)(\s*-\s*\d{1,9}(\.\d{1,20})?(?!\d)){3}/i

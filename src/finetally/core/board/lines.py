@@ -19,6 +19,8 @@ def _num(token: str) -> int | float:
 
 
 def _split(token: str) -> list[str]:
+    if token[:7].lower() == "between":
+        return [part.strip() for part in token[7:].lower().split("and")]
     for dash in ("–", "to", "-"):
         if dash in token:
             return [part.strip() for part in token.split(dash)]
@@ -73,7 +75,7 @@ class LineReader(Transformer[Token, Any]):
         return {**self.ranged(one), "plan": _num(plan)}
 
     def listed(self, one: Token) -> Any:
-        return [_num(part.strip()) for part in one.split("/")]
+        return [_num(part.strip()) for part in one.replace("then", "/").split("/")]
 
     def score(self, plan: Token, take: Token, _of: Token, block: Token, *most: Token) -> Any:
         name = _unquoted(block) if block.type == "QUOTED" else str(block)
@@ -111,7 +113,7 @@ class LineReader(Transformer[Token, Any]):
         key = self._names.exact(text)
         if key is None:
             stub = self._names.stub(text, self._line, self._indent + (one.column or 1))
-            self.stubs.append(dataclasses.replace(stub, key=text))
+            self.stubs.append(dataclasses.replace(stub, key=text, quoted=True))
         return key if key is not None else text
 
     # Steps: each gives pairs of key and value
@@ -144,6 +146,9 @@ class LineReader(Transformer[Token, Any]):
 
     def right(self, _one: Token) -> Said:
         return ("sides",), "right"
+
+    def shared(self, _one: Token) -> Said:
+        return ("shared",), True
 
     def fill(self, _one: Token) -> Said:
         return ("fill",), True
@@ -272,7 +277,7 @@ class LineReader(Transformer[Token, Any]):
                 made["times" if part.type == "P_REPEAT" else "rest_between_s"] = waiting
         return made
 
-    def rest(self, _rest: Token, seconds: Any) -> Any:
+    def rest(self, _rest: Token, seconds: Any, *afterwards: Token) -> Any:
         return seconds
 
     # The head of a block: pairs of a place in the block and a value

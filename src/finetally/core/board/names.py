@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 
 from lark.exceptions import LarkError
 
 from finetally.core.board.grammar import line_parser
 from finetally.core.movements.library import Library
+from finetally.core.movements.sides import one_sided_hold
 
 _PLAIN = re.compile(r"[^\W\d_][\w'’]*(-[\w'’]+)*( [^\W\d_][\w'’]*(-[\w'’]+)*)*")
 
@@ -22,6 +24,7 @@ class Stub:
     line: int
     column: int
     nearest: tuple[str, ...]
+    quoted: bool = False
 
 
 def _folded(text: str) -> str:
@@ -35,13 +38,22 @@ def _singular(text: str) -> str:
     return text
 
 
-def slug(words: str) -> str:
-    """A key made of words."""
-    return re.sub(r"[^\w]+", "-", words.lower()).strip("-")[:120] or "movement"
-
-
 MOST_NEAR = 200
 """Unknown names of one text that nearest names are looked up for; a text of more is no session."""
+
+
+@lru_cache(maxsize=16)
+def _keys_of(library: Library) -> dict[str, str]:
+    keys: dict[str, str] = {}
+    for key, movement in library.items():
+        for text in (movement.name or key, key):
+            keys.setdefault(_folded(text), key)
+    for key, movement in library.items():
+        for text in movement.aliases or ():
+            keys.setdefault(_folded(text), key)
+    for text, key in list(keys.items()):
+        keys.setdefault(_singular(text), key)
+    return keys
 
 
 class NameBook:
@@ -49,15 +61,7 @@ class NameBook:
 
     def __init__(self, library: Library) -> None:
         self._library = library
-        self._keys: dict[str, str] = {}
-        for key, movement in library.items():
-            for text in (movement.name or key, key):
-                self._keys.setdefault(_folded(text), key)
-        for key, movement in library.items():
-            for text in movement.aliases or ():
-                self._keys.setdefault(_folded(text), key)
-        for text, key in list(self._keys.items()):
-            self._keys.setdefault(_singular(text), key)
+        self._keys = _keys_of(library)
         self._said: dict[str, str] = {}
         self._near: dict[str, tuple[str, ...]] = {}
 
@@ -72,12 +76,16 @@ class NameBook:
 
     def stub(self, words: str, line: int, column: int) -> Stub:
         """Words that name no movement."""
-        key = slug(words)
+        key = " ".join(words.split())[:120] or "movement"
         near = self._near.get(key)
         if near is None and len(self._near) < MOST_NEAR:
             names = (self._library[one].name or one for one in self._library.nearest(key))
             near = self._near[key] = tuple(names)
         return Stub(key, words, line, column, near or ())
+
+    def holds_a_side(self, key: str) -> bool:
+        """Whether a movement is a stretch or hold that each side has for itself."""
+        return one_sided_hold(self._library.get(key), key)
 
     def words_of(self, key: str) -> str:
         """What stands on the wall for a key: its name if that reads back, else the key in quotes."""

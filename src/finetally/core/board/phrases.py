@@ -47,7 +47,7 @@ OF_CLOCK = (
     Phrase("round_rest", ("clock", "round_rest_s"), "time", "between rounds", r"between\s+(rounds|sets)"),
     Phrase("group_rest", ("clock", "group_rest_s"), "time", "between groups", r"between\s+(groups|pairs|threes|steps|movements)"),
     Phrase("no_rest", ("clock", "rest_s"), "word", "no rest", r"(with)?(out|no)\s+rest(?!\s+first)", 0),
-    Phrase("rest", ("clock", "rest_s"), "time", "rest", r"rest"),
+    Phrase("rest", ("clock", "rest_s"), "time", "rest", r"rest(\s+after\s+each(\s+(movement|window|one))?)?"),
     Phrase("rest_first", ("clock", "rest_first"), "word", "rest first", r"rest\s+first", True),
     Phrase("no_rest_first", ("clock", "rest_first"), "word", "no rest first", r"no\s+rest\s+first", False),
     Phrase("closing", ("clock", "closing_rest"), "word", "closing rest", r"(with\s+)?(a\s+)?closing\s+rest", True),
@@ -68,6 +68,7 @@ OF_ROTATION = (
 OF_BLOCK = (
     Phrase("rounds", ("rounds",), "count", "rounds", r"rounds?"),
     Phrase("one_at_a_time", ("group",), "word", "one at a time", r"one\s+at\s+a\s+time|straight", 1),
+    Phrase("take_turns", ("turns",), "word", "lines take turns", r"lines\s+take\s+turns|one\s+a\s+start", True),
     Phrase("in_pairs", ("group",), "word", "in pairs", r"in\s+pairs", 2),
     Phrase("in_threes", ("group",), "word", "in threes", r"in\s+threes", 3),
     Phrase("all_together", ("group",), "word", "all together", r"all\s+together|(as\s+a\s+)?circuit|in\s+turn", "all"),
@@ -91,6 +92,9 @@ OF_BLOCK = (
     Phrase("hard", ("effort",), "word", "hard", r"hard", "hard"),
     Phrase("all_out", ("effort",), "word", "all-out", r"all[- ]?out", "all-out"),
 )  # fmt: skip
+
+TAKE_TURNS = next(one for one in OF_BLOCK if one.name == "take_turns")
+"""Said so that several lines under starts cannot be meant all at once; it sets nothing."""
 
 PHRASES = (*CLOCKS, *OF_CLOCK, *OF_ROTATION, *OF_BLOCK)
 

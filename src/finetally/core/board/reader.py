@@ -28,6 +28,8 @@ MAX_LINES = 20_000
 """Lines of one text: two hundred blocks of a hundred lines."""
 
 HEAD = re.compile(r"(warm[- ]?up|main(\s+part)?|finisher|cool[- ]?down|block)\s*(\(|\"|“|:)", re.IGNORECASE)
+TITLE_WORD = re.compile(r"title\s*:\s*", re.IGNORECASE)
+"""What may stand in front of a title, where it could be taken for something to do."""
 META = re.compile(r"(notes?|cautions?|tags?|people|space|slack|effort)\s*:|stands\s+alone", re.IGNORECASE)
 TOLD = re.compile(r"\d[\d:.]*(\s*(-|–|to)\s*\d[\d:.]*)?\s*[a-z']*", re.IGNORECASE)
 """What may stand after the last comma of the title: the length told."""
@@ -51,6 +53,7 @@ class Board:
     document: dict[str, Any]
     stubs: list[Stub] = field(default_factory=list)
     lines: dict[str, tuple[int, int]] = field(default_factory=dict)
+    explicit: dict[str, set[str]] = field(default_factory=dict)
 
 
 def read_board(text: str, *, library: Library, unsaid: Patch | None = None) -> Board:
@@ -58,22 +61,41 @@ def read_board(text: str, *, library: Library, unsaid: Patch | None = None) -> B
 
     Raises BoardError with every problem. The document is not validated: what is missing is told there.
     """
-    if len(text) > MAX_BYTES:
-        raise BoardError([BoardProblem(1, 1, f"{len(text)} characters", f"up to {MAX_BYTES}", "too_large")])
-    lines = cleaned(text).replace("\r\n", "\n").replace("\r", "\n").split("\n")
-    if len(lines) > MAX_LINES:
-        raise BoardError([BoardProblem(MAX_LINES, 1, f"{len(lines)} lines", f"up to {MAX_LINES}", "too_large")])
-    lines, patch = _trailer(lines)
+    lines = clean_lines(text)
+    lines, patch = without_trailer(lines)
     patch = patch if patch is not None else unsaid
-    reader = _Reader(library.with_definitions(_definitions(patch)))
+    board = read_lines(lines, library=library.with_definitions(definitions_in(patch)))
+    board.document = laid_over(board.document, patch)
+    return board
+
+
+def read_lines(lines: list[str], *, library: Library) -> Board:
+    """Read lines without a trailer. Raises BoardError with every problem."""
+    reader = _Reader(library)
     reader.read(lines)
     document = reader.document()
     if reader.problems:
         raise BoardError(sorted(reader.problems, key=lambda one: (one.line, one.column)))
-    return Board(laid_over(document, patch), reader.stubs, reader.places)
+    return Board(document, reader.stubs, reader.places, reader.explicit)
 
 
-def _definitions(patch: Patch | None) -> list[MovementDef]:
+def clean_lines(text: str) -> list[str]:
+    """The lines of a text without control characters. Raises BoardError if there are too many."""
+    lines = split_lines(text)
+    if len(lines) > MAX_LINES:
+        raise BoardError([BoardProblem(MAX_LINES, 1, f"{len(lines)} lines", f"up to {MAX_LINES}", "too_large")])
+    return lines
+
+
+def split_lines(text: str) -> list[str]:
+    """The lines of a text without control characters. Raises BoardError for one that is too long."""
+    if len(text) > MAX_BYTES:
+        raise BoardError([BoardProblem(1, 1, f"{len(text)} characters", f"up to {MAX_BYTES}", "too_large")])
+    return cleaned(text).replace("\r\n", "\n").replace("\r", "\n").split("\n")
+
+
+def definitions_in(patch: Patch | None) -> list[MovementDef]:
+    """The movements that a trailer defines."""
     given = (patch or {}).get("set")
     movements = given.get("movements") if isinstance(given, dict) else None
     made = []
@@ -85,7 +107,8 @@ def _definitions(patch: Patch | None) -> list[MovementDef]:
     return made
 
 
-def _trailer(lines: list[str]) -> tuple[list[str], Patch | None]:
+def without_trailer(lines: list[str]) -> tuple[list[str], Patch | None]:
+    """The lines in front of the trailer, and the patch that it holds. Raises BoardError for one that is broken."""
     begin = next((i for i, line in enumerate(lines) if line.strip() == TRAILER_BEGINS), None)
     if begin is None:
         return lines, None
@@ -106,6 +129,7 @@ class _Reader:
         self.problems: list[BoardProblem] = []
         self.stubs: list[Stub] = []
         self.places: dict[str, tuple[int, int]] = {}
+        self.explicit: dict[str, set[str]] = {}
         self._session: dict[str, Any] = {}
         self._entries: list[Any] = []
         self._section: dict[str, Any] | None = None
@@ -130,6 +154,7 @@ class _Reader:
         return bool(HEAD.match(text) or META.match(text)) or folded.startswith(("together", "rest "))
 
     def _title(self, text: str) -> None:
+        text = TITLE_WORD.sub("", text) or text
         title, comma, told = (part.strip() for part in text.rpartition(","))
         if comma and len(told) <= MOST_OF_LENGTH and TOLD.fullmatch(told):
             seconds = self._parse("rest", f"rest {told}", 0, 0, quiet=True)
@@ -253,6 +278,7 @@ class _Reader:
             allowed = "its movements, one a line, indented"
             self.problems.append(BoardProblem(line, column, "a block without steps", allowed, "empty"))
         into.append(self._block.made(path, self.places))
+        self.explicit[path] = self._block.explicit
         self._block = None
 
     def document(self) -> dict[str, Any]:

@@ -33,7 +33,8 @@ def count_text(value: Any) -> str | None:
         return number(value) if value >= 0 else None
     if isinstance(value, list):
         good = len(value) > 1 and all(_is_number(one) and one >= 0 for one in value)
-        return "/".join(number(one) for one in value) if good else None
+        # Two numbers with a stroke are two people, or two sides, to whoever reads a wall.
+        return (" then " if len(value) == 2 else "/").join(number(one) for one in value) if good else None
     if not isinstance(value, dict):
         return None
     if set(value) <= {"low", "high", "plan"} and _is_number(value.get("low")) and _is_number(value.get("high")):
@@ -44,6 +45,19 @@ def count_text(value: Any) -> str | None:
         most = f", at most {number(value['cap'])}" if _is_number(value.get("cap")) else ""
         return f'{number(value["plan"])} ({source.get("take")} of "{source.get("block")}"{most})'
     return None
+
+
+WIDE = 2.5
+"""What goes further up than so many times its low end is more likely a ladder than a range."""
+
+
+def reps_text(value: Any) -> str | None:
+    """A count of reps; a range that could be a ladder is written out: `between 1 and 10`."""
+    if isinstance(value, dict) and set(value) == {"low", "high"} and _is_number(value["low"]) and _is_number(value["high"]):
+        low, high = value["low"], value["high"]
+        if low <= 1 or high > WIDE * low or high <= low:
+            return f"between {number(low)} and {number(high)}"
+    return count_text(value)
 
 
 def time_text(value: Any, *, as_clock: bool = False) -> str | None:

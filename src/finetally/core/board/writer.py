@@ -14,13 +14,14 @@ from finetally.core.board.phrases import (
     OF_CLOCK,
     OF_ROTATION,
     PRESETS,
+    TAKE_TURNS,
     Key,
     Phrase,
 )
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import TRAILER_BEGINS, TRAILER_ENDS, read_board
 from finetally.core.board.unsaid import Patch, unsaid
-from finetally.core.board.values import count_text, load_text, number, time_text
+from finetally.core.board.values import count_text, load_text, number, reps_text, time_text
 from finetally.core.movements.library import Library
 from finetally.core.session.entries import blocks_in
 from finetally.core.session.reading import parse_session
@@ -110,11 +111,17 @@ class Wall:
                 lines.extend(self.section(entry))
             else:
                 lines.extend(self._block(entry))
+        if document["blocks"] and lines[-1].startswith("rest "):
+            # With nothing behind it, a rest below would be one between the rounds.
+            lines[-1] += " after it"
         return "\n".join(lines) + "\n"
 
     @staticmethod
     def _title(document: dict[str, Any]) -> str:
         title = " ".join(str(document["title"]).split()) or "Session"
+        if not document["blocks"]:
+            # Alone on a page it could be something to do.
+            title = f"title: {title}"
         told = document.get("announced_s")
         if _whole_minutes(told):
             return f"{title}, {told // 60} min"
@@ -189,7 +196,8 @@ class Wall:
                 yield self._station(station)
                 yield from self._steps(station["steps"], "    ")
         else:
-            yield from self._steps(block["steps"], "  ")
+            windows = block.get("part") == "cool-down" and clock["kind"] == "intervals"
+            yield from self._steps(block["steps"], "  ", windows=windows)
 
     def _head(self, block: dict[str, Any]) -> str:
         part = block.get("part")
@@ -215,6 +223,8 @@ class Wall:
             yield from _of_clock({**block, "clock": clock["inner"]}, set())
         else:
             yield from _of_clock(outer, said)
+        if kind == "every" and block.get("group") is None and _slots(block) > 1:
+            yield TAKE_TURNS.words
         yield from _said(OF_BLOCK, outer, said)
         if block.get("rpe") is not None:
             yield f"effort {number(block['rpe'])} of 10"
@@ -235,10 +245,11 @@ class Wall:
             parts.append(f"kit {', '.join(one for one in kit if one)}")
         return f"  {', '.join(parts)}:"
 
-    def _steps(self, steps: Sequence[dict[str, Any]], indent: str) -> Iterator[str]:
+    def _steps(self, steps: Sequence[dict[str, Any]], indent: str, *, windows: bool = False) -> Iterator[str]:
         pieces: list[str] = []
         for index, step in enumerate(steps):
-            pieces.append(self._piece(step))
+            shares = windows and step.get("seconds") is None and self._names.holds_a_side(step["movement"])
+            pieces.append(self._piece(step) + (", sides share the window" if shares else ""))
             joined = step.get("chain") is True and index < len(steps) - 1 and not step.get("options")
             if not joined:
                 yield indent + " + ".join(pieces)
@@ -293,8 +304,15 @@ def _said(phrases: Sequence[Phrase], block: dict[str, Any], said: set[Key]) -> I
             yield f"{words} {text}" if phrase.leads else f"{text} {words}"
 
 
+def _slots(block: dict[str, Any]) -> int:
+    return sum(1 for step in block["steps"][:-1] if step.get("chain") is not True) + 1
+
+
 def _worded(phrase: Phrase, block: dict[str, Any], *, one: bool) -> str:
     """A phrase's words as they fit the block: sets where it builds, pairs where it goes in pairs."""
+    if phrase.name == "rest" and block["clock"]["kind"] in ("task", "amrap"):
+        # A rest in the head of doses is one between rounds to whoever reads a wall.
+        return "rest after each"
     if phrase.name == "round_rest" and block.get("visit") not in (None, "rounds"):
         return "between sets"
     if phrase.name == "group_rest" and block.get("group") in (2, 3):
@@ -338,7 +356,7 @@ def _call(call: dict[str, Any]) -> Iterator[str]:
 
 def _dose(step: dict[str, Any]) -> str:
     reps, seconds, metres = (
-        count_text(step.get("reps")), time_text(step.get("seconds")), count_text(step.get("metres")),
+        reps_text(step.get("reps")), time_text(step.get("seconds")), count_text(step.get("metres")),
     )  # fmt: skip
     if reps and seconds:
         return f"{reps} within {seconds} "

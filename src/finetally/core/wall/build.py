@@ -45,6 +45,10 @@ class Builder:
         return made
 
     def _of(self, draft: Draft) -> list[Block]:
+        if draft.ready is not None:
+            if draft.rest_after is not None:
+                draft.ready["rest_after_s"] = draft.rest_after
+            return [draft.ready]
         # What is done easily during the rests of a harder window.
         self._easy_rest(draft)
         items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]

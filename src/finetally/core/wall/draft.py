@@ -56,6 +56,7 @@ class Draft:
     closed: bool = False
     pending: Item | None = None
     repeat: Any = None
+    ready: dict[str, Any] | None = None
     words: str = ""
 
     def take(self, facts: list[Fact]) -> None:

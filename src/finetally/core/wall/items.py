@@ -309,7 +309,7 @@ class ItemReader:
             item = self._item
         item.after_dose = bool(item.words)
         item.before = len(item.words)
-        if token.kind == "NUM" and nxt == "DOWNTO":
+        if token.kind == "NUM" and nxt == "DOWNTO" and self._peek(index + 2) == "NUM":
             item.ranged = (int(token.value), int(self._tokens[index + 2].value))
             item.reps, item.ladder = int(token.value), True
             return index + 3

@@ -13,6 +13,9 @@ from finetally.core.wall.words import PARTS
 LONGEST_LINE = 400
 """Characters of a line that is still read; what is longer is a note."""
 
+MOST_LINES = 400
+"""Lines of one text that are read: a year's longest wall has two hundred; what stands below is a note."""
+
 _BULLET = re.compile(r"\s*(?:(?:[-*•‣▪●○◦·»>~–—]|\*\*|--)\s+|[-–—~](?=[^\W\d_])|\*{1,3}\s*(?=\w)|[•‣▪●○◦·]\s*|\[[ x]?\]\s*)")
 _TURN = re.compile(r"\s*(?:(?:min(?:ute)?|m|start)\s?(\d{1,2})(?:\s?[:.)\-]|\s(?=\S))|(odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:\-]?\s+)\s*")
 _LABEL = re.compile(
@@ -65,7 +68,7 @@ def _is_picture(c: str) -> bool:
 
 def lines_of(text: str) -> Iterator[Line]:
     """The lines that hold words, with how far they stand in and whether a blank line is before them."""
-    gap = False
+    gap, count = False, 0
     for number, raw in enumerate(text.split("\n"), start=1):
         clean = without_pictures(raw)
         if not clean.strip(" \t\r*_=~#-–—>|.,"):
@@ -76,7 +79,8 @@ def lines_of(text: str) -> Iterator[Line]:
         indent = len(clean) - len(clean.lstrip())
         line = Line(number, 0, clean.rstrip(), raw, indent=indent, gap=gap)
         gap = False
-        if len(clean) > LONGEST_LINE:
+        count += 1
+        if len(clean) > LONGEST_LINE or count > MOST_LINES:
             line.style = "note"
             yield line
             continue
@@ -123,6 +127,8 @@ def dress(line: Line, *, letters: bool, numbers: bool) -> Line:
 
     `letters`: single letters are labels in this text; `numbers`: bare numbers are.
     """
+    if line.style == "note":
+        return line
     for _ in range(3):
         m = _BULLET.match(line.text)
         if m is None or not m[0]:
@@ -142,7 +148,7 @@ def dress(line: Line, *, letters: bool, numbers: bool) -> Line:
 
 
 _BEFORE_PART = re.compile(
-    r"(?:\d[\d.,:½]*\s*(?:min(?:ute)?s?|'|s(?:ec)?(?:onds)?|\"|x)?\s*|(?:then|now|and|finally|lastly|x|each|ea|our|the|to|a)\s+)+(?=[^\W\d_])"
+    r"(?:\d[\d.,:½]*+\s*+(?:min(?:ute)?s?|'|s(?:ec)?(?:onds)?|\"|x)?\s*+|(?:then|now|and|finally|lastly|x|each|ea|our|the|to|a)\s+)+(?=[^\W\d_])"
 )
 
 

@@ -3,23 +3,29 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import EverydayNames
+from finetally.core.board.problems import BoardError
+from finetally.core.board.reader import META, TITLE_WORD, read_lines
 from finetally.core.wall import rules_clock, rules_rest  # noqa: F401  (they register the rules)
+from finetally.core.session.limits import MAX_DURATION_S
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.build import Builder
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.items import Item, ItemReader, take_dose
-from finetally.core.wall.lines import Line, dress, has_letters, has_numbers, lines_of
+from finetally.core.wall.lines import Line, dress, has_letters, has_numbers, lines_of, without_pictures
 from finetally.core.wall.names import Names, trimmed
 from finetally.core.wall.rules import Fact, Scanned, scan
+from finetally.core.wall.steps import bounded
 from finetally.core.wall.tables import without_tables
-from finetally.core.wall.tokens import Token, tokens_of
+from finetally.core.wall.tokens import Token, plain, tokens_of
 from finetally.core.wall.unread import Unread
 from finetally.core.wall.words import KIT_WORDS
+from finetally.core.wall.written import Written
 
 HEADS = frozenset(
     {"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "laps", "total", "turns", "cap", "fortime", "grow", "growlist", "deathby", "repeat"}
@@ -29,6 +35,9 @@ STARTING = frozenset({"amrap", "every", "windows", "each", "rounds", "pyramid", 
 """Facts that begin a block."""
 LONGEST_TALK = 5
 """Words from which a line without a dose is talk."""
+MOSTLY = 0.7
+TITLE_MOST = 200
+SHORTEST_TOLD_S = 300
 TITLE_LENGTH_FROM = 900
 """Seconds from which a length on the first line is the session's, not a movement's."""
 
@@ -80,6 +89,7 @@ class Reading:
     unknown: list[str] = field(default_factory=list)
     lines: dict[str, tuple[int, int]] = field(default_factory=dict)
     said: dict[int, str] = field(default_factory=dict)
+    places: dict[str, tuple[int, int, int]] = field(default_factory=dict)
 
 
 class TextReader:
@@ -100,13 +110,20 @@ class TextReader:
         self._at = 0
         self._run = 0
         self._length: Any = None
+        self._all_apart = False
+        self._unknown_written: list[str] = []
+        self._meta: dict[str, Any] = {}
+        self._ready: dict[int, Written] = {}
 
-    def read(self, text: str) -> Reading:
-        """Read a cleaned text."""
-        lines = list(lines_of(without_tables(text)))
+    def read(self, text: str, ready: Mapping[int, Written] | None = None) -> Reading:
+        """Read a cleaned text; `ready` holds its blocks in the written form, by their first line from 0."""
+        self._ready = dict(ready or {})
+        skipped = {number for one in self._ready.values() for number in range(one.first + 1, one.last)}
+        lines = [one for one in lines_of(without_tables(text)) if one.number - 1 not in skipped]
         letters, numbers = has_letters(lines), has_numbers(lines)
         self._reads = [self._scanned(dress(one, letters=letters, numbers=numbers)) for one in lines]
         self._reads = [piece for one in self._reads for piece in _pieces(one)]
+        self._all_apart = sum(r.line.gap for r in self._reads) > MOSTLY * len(self._reads) and len(self._reads) > 3
         self._mark_labels()
         for self._at, one in enumerate(self._reads):
             self._line(one)
@@ -151,10 +168,13 @@ class TextReader:
         """Which labels count blocks and which count movements: those of blocks have a head or sets among them."""
         heads: dict[tuple[str, int, int], bool] = {}
         places: list[tuple[str, int, int]] = []
+        above: list[tuple[int, int]] = []
         for number, one in enumerate(self._reads):
             style, indent = one.line.style, one.line.indent
-            above = (k for k in range(number - 1, -1, -1) if self._reads[k].line.indent < indent)
-            place = (style, indent, next(above, -1))
+            while above and above[-1][1] >= indent:
+                above.pop()
+            place = (style, indent, above[-1][0] if above else -1)
+            above.append((number, indent))
             places.append(place)
             if style in ("letter", "count"):
                 headish = bool(one.line.part) or one.starts or any(i.sets for i in one.items) or one.line.text.endswith(":")
@@ -166,8 +186,13 @@ class TextReader:
     # What a line is
     def _line(self, one: Read) -> None:
         line = one.line
-        if line.style == "note":
+        if line.number - 1 in self._ready:
+            if line.sentence == 0:
+                self._written(one, self._ready[line.number - 1])
+        elif line.style == "note":
             self._note(one)
+        elif META.match(line.raw) and self._margin(one):
+            return
         elif self._title_like(one):
             return
         elif line.part is not None:
@@ -192,6 +217,33 @@ class TextReader:
         else:
             self._plain(one)
 
+    def _margin(self, one: Read) -> bool:
+        """A line about the session as the written form has it: `tags: hill, cold`."""
+        if one.line.sentence:
+            return True
+        try:
+            said = read_lines(["x", one.line.raw.strip()], library=self._library).document
+        except BoardError:
+            return False
+        for key, value in said.items():
+            if key == "notes":
+                self._notes.append(value)
+            elif key == "cautions":
+                self._meta.setdefault(key, []).extend(value)
+            elif key not in ("fine_tally", "title", "blocks"):
+                self._meta[key] = value
+        return True
+
+    def _written(self, one: Read, written: Written) -> None:
+        """A block that stands in the written form."""
+        self._part = None
+        for entry in written.entries:
+            draft = Draft(one.line.number, one.line.text, ready=entry)
+            draft.items, draft.kind = [Item()], "written"
+            self._draft = draft
+            self._drafts.append(draft)
+        self._unknown_written.extend(stub.key for stub in written.board.stubs)
+
     def _rest_turn(self, one: Read) -> bool:
         """A line that only says `rest` where lines take turns or have windows."""
         draft = self._draft
@@ -204,7 +256,7 @@ class TextReader:
     def _dose_only(self, one: Read) -> bool:
         """A line that only says how much of the movement above: `5 x 5 @ 100 kg` under `Back squat`."""
         draft = self._draft
-        if draft is None or one.named or one.starts or not any(i.dosed for i in one.items) or one.line.gap:
+        if draft is None or draft.kind == "written" or one.named or one.starts or not any(i.dosed for i in one.items) or one.line.gap:
             return False
         if draft.items and len(one.items) == 1 and one.items[0].seconds is not None and one.items[0].sets is None and all(i.dosed for i in draft.items):
             if draft.every is not None and "total" not in draft.every and "n" not in draft.every:
@@ -243,6 +295,8 @@ class TextReader:
         if self._drafts or self._draft is not None or one.line.part is not None or one.line.turn is not None:
             return False
         first = self._at == 0
+        if first and TITLE_WORD.match(one.line.raw.strip()):
+            return self._as_title(one)
         day = _DAY.search(one.line.text) is not None
         work = one.starts or _head_list(one) is not None or any(i.sets and i.dosed for i in one.items)
         if first and (day or _says_title(one.line.text) or _TOLD_BRACKET.search(one.line.low)) and not work and len(self._reads) > 1:
@@ -255,10 +309,10 @@ class TextReader:
         known = known or (len(one.named) == 1 and len(one.items) == 1 and self._is_known(_text(one.items[0])) and one.line.text.strip(" .:").islower() is False and self._dose_follows())
         if doses or known or (one.rests and not first):
             return False
-        if first and len(self._reads) > 1:
+        if first and (len(self._reads) > 1 or not any(self._is_known(_text(i)) for i in one.items) and (not any(i.dosed for i in one.items) or bool(long)) and not one.rests):
             return self._as_title(one)
         if long and not any(i.words and self._names.known(_text(i)) for i in one.items):
-            self._told = self._told or long[0].value
+            self._told = self._told or bounded(long[0].value, MAX_DURATION_S)
             self._note(one)
             return True
         if not one.heads and not one.line.text.endswith(":") and not any(self._names.known(_text(i)) for i in one.items) and not self._windows_ahead():
@@ -271,17 +325,24 @@ class TextReader:
         return False
 
     def _as_title(self, one: Read) -> bool:
-        text = re.sub(r"^\s*title\s*:\s*", "", one.line.text.strip(" *#_=~"), flags=re.IGNORECASE)
-        times = [t for t in one.scanned.tokens if t.kind == "TIME" and _seconds(t.value) >= 300]
+        """Take a line as the title, with the length that is told in it."""
+        alone = sum(r.line.number == one.line.number for r in self._reads) == 1
+        raw = one.line.raw if alone else one.line.text
+        try:
+            strict = read_lines([raw.strip()], library=self._library).document
+        except BoardError:
+            strict = {}
+        if "announced_s" in strict:
+            self._title, self._told = strict["title"][:TITLE_MOST], strict["announced_s"]
+            return True
+        text = re.sub(r"^\s*title\s*:\s*", "", raw.strip(" \t*#_=~"), flags=re.IGNORECASE)
+        times = [t for t in tokens_of(plain(without_pictures(text))) if t.kind == "TIME" and _seconds(t.value) >= SHORTEST_TOLD_S]
         if times:
-            self._told = times[-1].value
-            start, end = times[-1].start, times[-1].end
-            if one.line.text == text:
-                front = re.sub(r"[\s,;(\-–—/|~]*(?:about|ca\.?|approx\.?)?\s*$", "", text[:start])
-                back = re.sub(r"^[\s)]*(?:total)?", "", text[end:])
-                cut = f"{front} {back}".strip(" ,;-–—/|.!")
-                text = cut or text
-        self._title = " ".join(text.split())[:200]
+            self._told = bounded(times[-1].value, MAX_DURATION_S)
+            front = re.sub(r"[\s,;(\-–—/|~]*(?:about|ca\.?|approx\.?)?\s*$", "", text[: times[-1].start])
+            back = re.sub(r"^[\s)]*(?:total)?", "", text[times[-1].end :])
+            text = f"{front} {back}".strip(" ,;-–—/|.!") or text
+        self._title = " ".join(text.split())[:TITLE_MOST]
         return True
 
     def _is_talk(self, one: Read) -> bool:
@@ -608,6 +669,8 @@ class TextReader:
     # Plain lines
     def _plain(self, one: Read) -> None:
         draft = self._draft
+        if draft is not None and draft.kind == "written":
+            draft = None
         if draft is not None and draft.kind == "sets" and self._names_sets(draft, one):
             return
         if draft is not None and draft.kind == "sets" and not draft.letter:
@@ -684,8 +747,7 @@ class TextReader:
 
     def _continues(self, one: Read) -> bool:
         """Whether a plain line after a blank one still belongs to the block above: all lines stand apart."""
-        gaps = sum(r.line.gap for r in self._reads)
-        return gaps > 0.7 * len(self._reads) and len(self._reads) > 3
+        return self._all_apart
 
     def _plain_items(self, one: Read, draft: Draft) -> list[Item]:
         made: list[Item] = []
@@ -741,6 +803,9 @@ class TextReader:
         draft = self._draft
         if draft is None or (not draft.items and not draft.clocked):
             self._note(one)
+            return
+        if draft.kind == "written":
+            draft.rest_after = one.rests[0].value["s"]
             return
         for fact in one.rests:
             self._rest(draft, fact.value, one)
@@ -823,12 +888,13 @@ class TextReader:
         document: dict[str, Any] = {"fine_tally": 1, "title": self._title or "Session"}
         if self._told is not None:
             document["announced_s"] = self._told
+        document.update(self._meta)
         blocks = builder.blocks(self._drafts)
         notes = [*self._notes, *builder.loose_notes]
         if notes:
             document["notes"] = "\n".join(notes)[:20_000]
         document["blocks"] = blocks
-        return Reading(document, self._assumed, [*self._unread, *builder.unread], builder.unknown, builder.lines, {d.line: d.said for d in self._drafts})
+        return Reading(document, self._assumed, [*self._unread, *builder.unread], [*dict.fromkeys([*self._unknown_written, *builder.unknown])], builder.lines, {d.line: d.said for d in self._drafts})
 
 
 def _pieces(one: Read) -> list[Read]:

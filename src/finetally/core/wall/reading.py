@@ -1,19 +1,27 @@
-"""`read_wall`: any text becomes a session."""
+"""`read_wall`: any text becomes a session. What is in the written form is read as written."""
 
 from __future__ import annotations
 
 import re
 from collections.abc import Mapping
 from functools import lru_cache
+from typing import Any
 
+from finetally.core.board.reader import MAX_LINES, Board, definitions_in, split_lines, without_trailer
+from finetally.core.board.unsaid import Patch, laid_over
+from finetally.core.board.writer import what_the_wall_leaves_out
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import EverydayNames
-from finetally.core.session.cleaning import cleaned
-from finetally.core.wall.assumptions import Assumptions
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
+from finetally.core.unfold.unfold import unfold
+from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.reader import Reading, TextReader
 from finetally.core.wall.unread import Unread
+from finetally.core.wall.written import written_blocks, written_whole
+
+MOST_TRIES = 5
+_BLOCK = re.compile(r"blocks\[(\d+)\]")
 
 
 @lru_cache(maxsize=8)
@@ -23,46 +31,79 @@ def everyday_names(library: Library) -> EverydayNames:
 
 
 def read_wall(
-    text: str, *, library: Library, settled: Mapping[str, int] | None = None, habits: Mapping[str, int] | None = None
+    text: str,
+    *,
+    library: Library,
+    settled: Mapping[str, int] | None = None,
+    habits: Mapping[str, int] | None = None,
+    before: dict[str, Any] | None = None,
 ) -> Reading:
-    """Read any text. Never raises for what is written; what it cannot read is kept and told."""
-    assumed = Assumptions(settled or {}, habits or {})
-    lines = cleaned(text).replace("\r\n", "\n").replace("\r", "\n")
-    reading = TextReader(library, everyday_names(library), assumed).read(lines)
-    return whole(reading)
+    """Read any text: what cannot be read is kept and told.
+
+    `settled` is what was chosen for places that could be meant otherwise, by assumption; `habits` by rule; `before`
+    the document that the text was written from: ids and all that a wall leaves out stay with their parts.
+    Raises BoardError for a text that is too large or has a broken trailer.
+    """
+    lines, patch = without_trailer(split_lines(text))
+    below = lines[MAX_LINES:]
+    lines = lines[:MAX_LINES]
+    if patch is None and before is not None and before.get("blocks"):
+        patch = what_the_wall_leaves_out(before, library=library)
+    library = library.with_definitions(definitions_in(patch))
+    board = written_whole(lines, library)
+    if board is not None:
+        reading = _as_written(board)
+    else:
+        reader = TextReader(library, everyday_names(library), Assumptions(settled or {}, habits or {}))
+        ready = {one.first: one for one in written_blocks(lines, library)}
+        reading = reader.read("\n".join(lines), ready)
+    if any(line.strip() for line in below):
+        reading.unread.append(Unread(MAX_LINES + 1, f"{len(below)} lines more"))
+    return _with_unsaid(_sound(reading, library), patch)
 
 
-_BLOCK = re.compile(r"blocks\[(\d+)\]")
+def _as_written(board: Board) -> Reading:
+    unknown = list(dict.fromkeys(stub.key for stub in board.stubs))
+    places = {stub.key: (stub.line, stub.column, len(stub.words)) for stub in reversed(board.stubs)}
+    return Reading(board.document, Assumptions(), [], unknown, dict(board.lines), {}, places)
 
 
-def whole(reading: Reading) -> Reading:
-    """A reading whose document is sound: a block that no session can hold becomes a note that is told."""
+def _with_unsaid(reading: Reading, patch: Patch | None) -> Reading:
+    if patch is not None:
+        document = laid_over(reading.document, patch)
+        try:
+            parse_session(document)
+        except DocumentError:
+            return reading
+        reading.document = document
+    return reading
+
+
+def _sound(reading: Reading, library: Library) -> Reading:
+    """A reading that can be figured: a block that no session can hold becomes a note, and is told."""
     for _ in range(MOST_TRIES):
         try:
-            parse_session(reading.document)
+            unfold(parse_session(reading.document), library=library)
         except DocumentError as error:
             _without(reading, {int(m[1]) for p in error.problems if (m := _BLOCK.match(p.path))})
         else:
             return reading
-    blocks = reading.document["blocks"]
-    _without(reading, set(range(len(blocks))))
+    _without(reading, set(range(len(reading.document["blocks"]))))
     return reading
-
-
-MOST_TRIES = 5
 
 
 def _without(reading: Reading, numbers: set[int]) -> None:
     document = reading.document
-    gone = numbers or set(range(len(document["blocks"]) // 2, len(document["blocks"])))
+    blocks = document["blocks"]
+    gone = numbers or set(range(len(blocks) // 2, len(blocks)))
     words = []
     for number in sorted(gone):
-        if number < len(document["blocks"]):
+        if number < len(blocks):
             line = reading.lines.get(f"blocks[{number}]", (1, 1))[0]
             said = reading.said.get(line, "")
             words.append(said)
             reading.unread.append(Unread(line, said))
-    document["blocks"] = [one for number, one in enumerate(document["blocks"]) if number not in gone]
+    document["blocks"] = [one for number, one in enumerate(blocks) if number not in gone]
     notes = "\n".join([*([document["notes"]] if "notes" in document else []), *words])[:20_000]
     if notes.strip():
         document["notes"] = notes

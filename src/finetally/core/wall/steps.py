@@ -6,6 +6,7 @@ import math
 from typing import Any
 
 from finetally.core.movements.library import Library
+from finetally.core.movements.sides import one_sided_hold
 from finetally.core.session.limits import MAX_DURATION_S, MAX_METRES, MAX_REPS
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.draft import Draft
@@ -102,10 +103,7 @@ class StepMaker:
         named = self.named(item, draft)
         if named is None or item.seconds is not None:
             return False
-        if not named.known:
-            return named.words.rstrip("s").endswith("stretch")
-        movement = self._library.get(named.key)
-        return movement is not None and movement.sides == "each" and (set(movement.patterns) == {"mobility"} or movement.pace_s is None)
+        return one_sided_hold(self._library.get(named.key), named.words)
 
     # Steps
     def windowed(self, item: Item, draft: Draft, work: Any, *, per_side: bool) -> dict[str, Any]:

@@ -1,0 +1,150 @@
+"""What stands in the written form is read as written, unless it could be meant another way: then it is read like any
+other text, and told. Works on whole texts, and on single blocks of a text that a coach went on with."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from finetally.core.board.names import NameBook
+from finetally.core.board.problems import BoardError
+from finetally.core.board.reader import HEAD, Board, read_lines
+from finetally.core.board.values import reps_text
+from finetally.core.movements.library import Library
+from finetally.core.movements.sides import one_sided_hold
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
+
+_PAIR = re.compile(r"(?<![\d/.])\d+(?:\.\d+)?\s*/\s*\d+(?:\.\d+)?(?!\s*/|[\d.])(?!\s*(?:s\s*)?(?:off|pairs))")
+_QUOTED = re.compile(r'"[^"]*"|“[^”]*”')
+_PRESET = re.compile(r"strict\s+20\s*/\s*10|20\s*/\s*10\s+pairs", re.IGNORECASE)
+_MINUTES = re.compile(r"^\s+\d+(?:\.\d+)?\s*(?:min|mins|minutes|')\b", re.IGNORECASE)
+_REST = re.compile(r"rest\b", re.IGNORECASE)
+
+
+@dataclass(frozen=True, slots=True)
+class Written:
+    """A stretch of lines (from, to: counted from 0) in the written form, and the entries of the document in it."""
+
+    first: int
+    last: int
+    entries: list[Any]
+    board: Board
+
+
+def written_whole(lines: list[str], library: Library) -> Board | None:
+    """The text, if all of it is in the written form and none of it could be meant another way."""
+    if not any(HEAD.match(line) for line in lines):
+        return None
+    try:
+        board = read_lines(lines, library=library)
+        parse_session(board.document)
+    except (BoardError, DocumentError):
+        return None
+    if any(not stub.quoted for stub in board.stubs) or doubtful(board, lines, library):
+        return None
+    return board
+
+
+def written_blocks(lines: list[str], library: Library) -> Iterator[Written]:
+    """The blocks and sections of a text that stand in the written form."""
+    at = 0
+    while at < len(lines):
+        line = lines[at]
+        section = line.lower().startswith("together")
+        if not section and not HEAD.match(line):
+            at += 1
+            continue
+        last = _end_of_section(lines, at) if section else _end_of_block(lines, at)
+        made = written_whole([*lines[at:last]], library) if last > at + 1 else None
+        if made is not None and made.document["blocks"]:
+            yield Written(at, last, made.document["blocks"], made)
+            at = last
+        else:
+            at += 1
+
+
+def _end_of_block(lines: list[str], at: int) -> int:
+    last = at + 1
+    while last < len(lines) and (lines[last][:1].isspace() and lines[last].strip()):
+        last += 1
+    return last
+
+
+def _end_of_section(lines: list[str], at: int) -> int:
+    for number in range(at + 1, len(lines)):
+        if lines[number].strip().lower() == "end together":
+            return number + 1
+    return at
+
+
+def doubtful(board: Board, lines: list[str], library: Library) -> bool:
+    """Whether a text in the written form could be meant another way by whoever wrote it."""
+    text = [_QUOTED.sub('""', _PRESET.sub("", line)) for line in lines]
+    if any(_PAIR.search(line) for line in text if not _is_note(line)):
+        return True
+    names = NameBook(library)
+    said = "\n".join(lines)
+    for path, block in _blocks(board.document):
+        explicit = board.explicit.get(path, set())
+        head, below = _lines_of(board, path, lines)
+        if _doubtful_block(block, explicit, head, below, library, names) or _wide(block, said):
+            return True
+    return _doubtful_end(board, lines)
+
+
+def _is_note(line: str) -> bool:
+    return bool(re.match(r"\s*(?:notes?|cautions?|tags?|space)\s*:", line, re.IGNORECASE))
+
+
+def _blocks(document: dict[str, Any]) -> Iterator[tuple[str, dict[str, Any]]]:
+    for number, entry in enumerate(document["blocks"]):
+        if "section" in entry:
+            for inner, block in enumerate(entry["blocks"]):
+                yield f"blocks[{number}].blocks[{inner}]", block
+        else:
+            yield f"blocks[{number}]", entry
+
+
+def _lines_of(board: Board, path: str, lines: list[str]) -> tuple[str, list[str]]:
+    first = board.lines[path][0] - 1
+    starts = sorted(place[0] - 1 for key, place in board.lines.items() if key.endswith("]") and ".steps" not in key)
+    after = next((one for one in starts if one > first), len(lines))
+    return lines[first], lines[first + 1 : after]
+
+
+def _doubtful_block(
+    block: dict[str, Any], explicit: set[str], head: str, below: list[str], library: Library, names: NameBook
+) -> bool:
+    clock = block["clock"]
+    kind = clock["kind"]
+    steps = block.get("steps") or []
+    slots = sum(1 for step in steps[:-1] if step.get("chain") is not True) + 1
+    if kind == "every" and slots > 1 and block.get("group") is None and "turns" not in explicit:
+        return True
+    if kind in ("task", "amrap") and clock.get("rest_s") and "after each" not in head.lower():
+        return True
+    if block.get("part") == "cool-down" and kind == "intervals":
+        for number, step in enumerate(steps):
+            shared = f"shared {number}" in explicit
+            if step.get("seconds") is None and not shared and one_sided_hold(library.get(step["movement"]), step["movement"]):
+                return True
+    one_sided = any((m := library.get(step["movement"])) is not None and m.sides == "each" for step in steps)
+    return one_sided and any(_MINUTES.match(line) for line in below)
+
+
+def _wide(block: dict[str, Any], said: str) -> bool:
+    steps = [*(block.get("steps") or ()), *(s for one in block["clock"].get("stations") or () for s in one["steps"])]
+    for step in [*steps, *(option for one in steps for option in one.get("options") or ())]:
+        text = reps_text(step.get("reps")) if isinstance(step.get("reps"), dict) else None
+        if text is not None and text.startswith("between") and text not in " ".join(said.lower().split()):
+            return True
+    return False
+
+
+def _doubtful_end(board: Board, lines: list[str]) -> bool:
+    """A rest below the last block: behind it, or between its rounds?"""
+    last = next((line for line in reversed(lines) if line.strip()), "")
+    return bool(_REST.match(last)) and "after" not in last.lower()
