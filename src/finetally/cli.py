@@ -11,18 +11,22 @@ from typing import TypeVar
 
 from pydantic import BaseModel, ValidationError
 
+from finetally.core.board.problems import BoardError
 from finetally.core.figures import Figures, figures, printed
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.problems import DocumentError, Problem, path_text, refuse, shown
-from finetally.core.session.reading import read_json, read_session
+from finetally.core.session.reading import parse_session, read_json, read_session
+from finetally.core.wall.reading import Reading, read_wall, told_of
 from finetally.running.commands import add_commands
 from finetally.shipped import shipped_library
-from finetally.table import figures_table
+from finetally.table import figures_table, reading_table
 
 Value = TypeVar("Value", bound=BaseModel)
 BAD_FILE = 2
+TEXT_FILES = frozenset({".txt", ".text", ".md"})
+"""Endings of files that are a wall's text."""
 
 
 def read_bytes(path: Path) -> bytes:
@@ -70,29 +74,43 @@ def _figures(arguments: argparse.Namespace) -> int:
         return BAD_FILE
     status = 0
     for path in arguments.files:
+        reading: Reading | None = None
         try:
-            _, session = read_session(read_bytes(path))
+            data = read_bytes(path)
+            if path.suffix.lower() in TEXT_FILES:
+                reading = read_wall(data.decode("utf-8", errors="replace"), library=library)
+                session = parse_session(reading.document)
+            else:
+                _, session = read_session(data)
             made = figures(session, library=library, methods=methods, given=given)
+        except BoardError as error:
+            for problem in error.problems:
+                print(f"{path}: {problem.text}", file=sys.stderr)
+            status = BAD_FILE
+            continue
         except DocumentError as error:
             _complain(path, error)
             status = BAD_FILE
             continue
-        _print(made, as_json=arguments.json)
+        _print(made, reading, as_json=arguments.json)
     return status
 
 
-def _print(made: Figures, *, as_json: bool) -> None:
+def _print(made: Figures, reading: Reading | None, *, as_json: bool) -> None:
     if as_json:
-        print(json.dumps(printed(made), ensure_ascii=False))
-    else:
-        print(figures_table(made))
+        told = {} if reading is None else told_of(reading)
+        print(json.dumps({**printed(made), **told}, ensure_ascii=False))
+        return
+    print(figures_table(made))
+    if reading is not None:
+        print(reading_table(reading))
 
 
 def parser() -> argparse.ArgumentParser:
     """The command line's grammar."""
     top = argparse.ArgumentParser(prog="fine-tally", description="Measures planned training sessions.")
     commands = top.add_subparsers(dest="command", required=True)
-    one = commands.add_parser("figures", help="figure session files")
+    one = commands.add_parser("figures", help="figure session files, and texts as they stand on a wall (.txt)")
     one.add_argument("files", nargs="+", type=Path, metavar="FILE")
     one.add_argument("--methods", type=Path, help="a file of methods; what it leaves out stays at the default")
     one.add_argument("--given", type=Path, help="what is known about the day: person, scores, options")

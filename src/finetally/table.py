@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 
 from finetally.core.figures import Figures
 from finetally.core.tally.shapes import TimeFigures
+from finetally.core.wall.reading import Reading, told_of
 
 
 def clock_text(seconds: float) -> str:
@@ -83,3 +84,15 @@ def figures_table(figures: Figures) -> str:
         lines.append(f"patterns   {', '.join(shares)}")
     lines.extend(f"warning    {warned['path']}: {warned['code']}" for warned in figures["warnings"])
     return "\n".join(lines) + "\n"
+
+
+def reading_table(reading: Reading) -> str:
+    """What is told beside a text that was read."""
+    lines = []
+    for one in told_of(reading)["assumed"]:
+        others = f" (or: {'; '.join(one['or'])})" if one["or"] else ""
+        lines.append(f"line {one['line']}: “{one['said']}” read as: {one['read_as']}{others}")
+    lines.extend(f"line {one.line}: not in the figures: {one.text}" for one in reading.unread)
+    if reading.unknown:
+        lines.append(f"new names, guessed: {', '.join(reading.unknown)}")
+    return "\n".join(lines)

@@ -53,7 +53,12 @@ WIDE = 2.5
 
 def reps_text(value: Any) -> str | None:
     """A count of reps; a range that could be a ladder is written out: `between 1 and 10`."""
-    if isinstance(value, dict) and set(value) == {"low", "high"} and _is_number(value["low"]) and _is_number(value["high"]):
+    if (
+        isinstance(value, dict)
+        and set(value) == {"low", "high"}
+        and _is_number(value["low"])
+        and _is_number(value["high"])
+    ):
         low, high = value["low"], value["high"]
         if low <= 1 or high > WIDE * low or high <= low:
             return f"between {number(low)} and {number(high)}"

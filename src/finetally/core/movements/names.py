@@ -26,9 +26,56 @@ SHORT_FORMS = MappingProxyType(
 """Words that stand for others wherever they stand in a name; an empty one says nothing of the movement itself."""
 
 NOT_COUNTED = frozenset(
-    """the a of an steps step position positions easy heavy strict slow slowly smooth controlled quality good your with on some
-    full proper tempo paused pause weighted loaded synchro synchronised synchronized partner perfect steady quick fast hard light nice more gentle relaxed deliberate bodyweight
-    alt alternate alternating alternated""".split()
+    [
+        "the",
+        "a",
+        "of",
+        "an",
+        "steps",
+        "step",
+        "position",
+        "positions",
+        "easy",
+        "heavy",
+        "strict",
+        "slow",
+        "slowly",
+        "smooth",
+        "controlled",
+        "quality",
+        "good",
+        "your",
+        "with",
+        "on",
+        "some",
+        "full",
+        "proper",
+        "tempo",
+        "paused",
+        "pause",
+        "weighted",
+        "loaded",
+        "synchro",
+        "synchronised",
+        "synchronized",
+        "partner",
+        "perfect",
+        "steady",
+        "quick",
+        "fast",
+        "hard",
+        "light",
+        "nice",
+        "more",
+        "gentle",
+        "relaxed",
+        "deliberate",
+        "bodyweight",
+        "alt",
+        "alternate",
+        "alternating",
+        "alternated",
+    ]
 )
 """Words that do not change which movement is meant."""
 
@@ -40,7 +87,14 @@ TYPO_FROM = 5
 @lru_cache(maxsize=20_000)
 def singular(word: str) -> str:
     """A word without its plural ending."""
-    for ending, stem in (("ies", "y"), ("sses", "ss"), ("ches", "ch"), ("shes", "sh"), ("xes", "x"), ("lves", "lf")):
+    for ending, stem in (
+        ("ies", "y"),
+        ("sses", "ss"),
+        ("ches", "ch"),
+        ("shes", "sh"),
+        ("xes", "x"),
+        ("lves", "lf"),
+    ):
         if word.endswith(ending) and len(word) > len(ending) + 1:
             return word[: -len(ending)] + stem
     if word.endswith("s") and not word.endswith(("ss", "us", "is")) and len(word) > 2:

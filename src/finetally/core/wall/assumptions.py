@@ -24,7 +24,7 @@ class Assumption:
 
 @dataclass(slots=True)
 class Assumptions:
-    """Collects assumptions while a text is read. `settled` holds what was chosen, by assumption; `habits` by rule."""
+    """Collects assumptions while a text is read. `settled`: what was chosen, by assumption; `habits`: by rule."""
 
     settled: Mapping[str, int] = field(default_factory=dict)
     habits: Mapping[str, int] = field(default_factory=dict)
@@ -32,9 +32,17 @@ class Assumptions:
     _seen: dict[str, int] = field(default_factory=dict)
 
     def pick(
-        self, rule: str, line: int, said: str, readings: Sequence[str], *, column: int = 0, length: int = 0, first: int = 0
+        self,
+        rule: str,
+        line: int,
+        said: str,
+        readings: Sequence[str],
+        *,
+        column: int = 0,
+        length: int = 0,
+        first: int = 0,
     ) -> int:
-        """Which reading holds: the one chosen for this place, the habit, else `first`. The place is told either way.
+        """Which reading holds: the one chosen for this place, the habit, else `first`. The place is told anyway.
 
         A place is known by its rule and its words, so that it keeps what was chosen when lines above it change.
         """

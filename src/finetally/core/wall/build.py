@@ -8,11 +8,12 @@ from typing import Any
 from finetally.core.movements.library import Library
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.draft import Draft
-from finetally.core.wall.items import Item
+from finetally.core.wall.item import Item
 from finetally.core.wall.names import Names
 from finetally.core.wall.starts import every_clock
 from finetally.core.wall.steps import StepMaker, span
 from finetally.core.wall.unread import Unread
+from finetally.core.wall.windows import window_block
 
 Block = dict[str, Any]
 EASY_SPEED_MPS = 1.4
@@ -52,7 +53,11 @@ class Builder:
         # What is done easily during the rests of a harder window.
         self._easy_rest(draft)
         items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]
-        if draft.amraps and draft.amraps[0].get("loose") and (draft.each or draft.windows or not any(i.dosed for i in items)):
+        if (
+            draft.amraps
+            and draft.amraps[0].get("loose")
+            and (draft.each or draft.windows or not any(i.dosed for i in items))
+        ):
             # `for 8 min: skipping, squats`: a length told, no race against it.
             draft.total, draft.amraps = draft.amraps[0]["window"], []
         for item in items:
@@ -69,7 +74,7 @@ class Builder:
         elif draft.amraps:
             made = self._amrap(draft)
         elif draft.windows is not None or draft.each is not None:
-            made = self._windows(draft)
+            made = [window_block(draft, self._steps, self._assumed)]
         elif draft.kind == "sets" or any(i.sets for i in items):
             made = self._sets(draft)
         else:
@@ -78,7 +83,13 @@ class Builder:
             self._dress(block, draft)
         if made and draft.rest_after is not None:
             made[-1]["rest_after_s"] = draft.rest_after
-        if made and items and items[-1].rest_after is not None and draft.rest_after is None and "rest_s" in made[-1]["steps"][-1]:
+        if (
+            made
+            and items
+            and items[-1].rest_after is not None
+            and draft.rest_after is None
+            and "rest_s" in made[-1]["steps"][-1]
+        ):
             made[-1]["rest_after_s"] = made[-1]["steps"][-1].pop("rest_s")
         return [b for b in made if b.get("steps")]
 
@@ -110,7 +121,10 @@ class Builder:
         item = self._steps.nameless(draft)
         item.seconds = seconds
         draft.items = [item]
-        block = {"clock": {"kind": "intervals"}, "steps": [{"movement": self._steps.key(item, draft), "seconds": seconds}]}
+        block = {
+            "clock": {"kind": "intervals"},
+            "steps": [{"movement": self._steps.key(item, draft), "seconds": seconds}],
+        }
         self._dress(block, draft)
         if draft.part in (None, "main", "finisher"):
             block["effort"] = "easy"
@@ -122,12 +136,32 @@ class Builder:
         """`20 s sprint / 40 s easy` on one line: the easy part is the rest of the harder one."""
         kept: list[Item] = []
         for item in draft.items:
-            soft = bool(item.words) and self._steps.easy_words(item) and (item.seconds is not None or item.metres is not None and item.joined is False and bool(kept) and kept[-1].sets is not None)
-            if soft and kept and kept[-1].row == item.row and (kept[-1].seconds is not None or kept[-1].sets is not None or kept[-1].metres is not None) and item.sets is None:
+            soft = (
+                bool(item.words)
+                and self._steps.easy_words(item)
+                and (
+                    item.seconds is not None
+                    or (
+                        item.metres is not None
+                        and item.joined is False
+                        and bool(kept)
+                        and kept[-1].sets is not None
+                    )
+                )
+            )
+            if (
+                soft
+                and kept
+                and kept[-1].row == item.row
+                and (kept[-1].seconds is not None or kept[-1].sets is not None or kept[-1].metres is not None)
+                and item.sets is None
+            ):
                 hard = kept[-1]
                 if item.seconds is None:
                     item.seconds = round(span(item.metres) / EASY_SPEED_MPS)
-                picked = self._assumed.pick("easy-rest", item.row, draft.said, ["the easy part is the rest", "a movement of its own"])
+                picked = self._assumed.pick(
+                    "easy-rest", item.row, draft.said, ["the easy part is the rest", "a movement of its own"]
+                )
                 if picked == 0:
                     if draft.rest_between is None and (hard.sets or draft.rounds):
                         draft.rest_between = item.seconds
@@ -138,101 +172,6 @@ class Builder:
                     continue
             kept.append(item)
         draft.items = kept
-
-    # Windows
-    def _windows(self, draft: Draft) -> list[Block]:
-        work = (draft.windows or draft.each or {})["work"]
-        rest = (draft.windows or {}).get("rest", draft.rest)
-        if draft.windows is not None and draft.rest is not None and draft.rest_between is None:
-            draft.rest_between = draft.rest
-        if draft.no_rest and rest is None:
-            rest = None
-        shared_total = draft.total
-        per_side = self._per_side(draft, work, shared_total)
-        self._rest_windows(draft, work, rest)
-        steps = [self._steps.windowed(item, draft, work, per_side=per_side) for item in draft.items]
-        clock: dict[str, Any] = {"kind": "intervals", "work_s": work}
-        if rest:
-            clock["rest_s"] = rest
-        if draft.rest_between is not None and not draft.pyramid:
-            clock["round_rest_s"] = draft.rest_between
-        if draft.rest_groups is not None:
-            clock["group_rest_s"] = draft.rest_groups
-        block: Block = {"clock": clock, "steps": steps}
-        if draft.pyramid:
-            block["visit"] = "build-strip"
-            if draft.rest_between is not None:
-                clock["round_rest_s"] = draft.rest_between
-        rounds = draft.rounds
-        if rounds is None and shared_total is not None:
-            rounds = self._rounds_in(draft, work, rest or 0, shared_total, len(steps))
-        group = (draft.windows or {}).get("group")
-        straight = (draft.windows or {}).get("straight") and len(steps) > 1
-        if straight:
-            readings = ["eight of the one, then eight of the next", "taking turns in eight windows"]
-            if self._assumed.pick("tabata-order", draft.line, draft.said, readings) == 1:
-                rounds = max(1, 8 // len(steps))
-                straight = False
-        if straight:
-            group = 1
-            if draft.rest_between is not None and draft.rest_groups is None:
-                clock["group_rest_s"] = clock.pop("round_rest_s")
-        if draft.repeat is not None and draft.repeat not in (1, len(steps)):
-            block["repeat"] = draft.repeat
-            if draft.rest_between is not None:
-                block["rest_between_repeats_s"] = draft.rest_between
-                clock.pop("round_rest_s", None)
-        if group is not None and len(steps) > 1:
-            block["group"] = group
-        if rounds is not None and rounds != 1:
-            block["rounds"] = rounds
-        if (draft.windows is not None or rest) and len(steps) and shared_total is not None:
-            whole = self._assumed.pick("closing-rest", draft.line, draft.said, ["no rest after the last window", "the last rest is taken too"])
-            if whole == 1:
-                clock["closing_rest"] = True
-        if draft.alternate and len(steps) > 1:
-            block.pop("group", None)
-        return [block]
-
-    def _rest_windows(self, draft: Draft, work: Any, rest: Any) -> None:
-        """A line that only says `rest` among windows is a window of rest."""
-        kept: list[Item] = []
-        for item in draft.items:
-            if not item.rest_turn:
-                kept.append(item)
-                continue
-            if not kept:
-                continue
-            free = span(work) + 2 * span(rest)
-            if item is draft.items[-1]:
-                draft.rest_between = (draft.rest_between or 0) + free
-            else:
-                kept[-1].rest_after = free
-        draft.items = kept
-
-    def _per_side(self, draft: Draft, work: Any, total: Any) -> bool:
-        """Whether a head's window is each side's: said so, or a cool-down's stretches, unless a total says otherwise."""
-        if draft.sides_each:
-            return True
-        if draft.part != "cool-down":
-            return False
-        if total is not None and abs(span(work) * len(draft.items) * (draft.rounds if isinstance(draft.rounds, int) else 1) - span(total)) < 1:
-            return False
-        if not any(self._steps.one_sided_stretch(i, draft) for i in draft.items):
-            return False
-        said = ["each side has the window", "the window is for both sides"]
-        return self._assumed.pick("stretch-window", draft.line, draft.said, said) == 0
-
-    def _rounds_in(self, draft: Draft, work: Any, rest: Any, total: Any, lines: int) -> int | None:
-        slot = span(work) + span(rest)
-        windows = max(1, int((span(total) + span(rest) + 0.5) // slot)) if slot > 0 else 1
-        if windows <= lines:
-            return None
-        rounds = windows / lines
-        if rounds != int(rounds):
-            said = [f"{int(rounds)} rounds fit", f"{int(rounds) + 1} rounds"]
-            return int(rounds) + self._assumed.pick("rounds-in-total", draft.line, draft.said, said)
-        return int(rounds)
 
     # Starts
     def _every(self, draft: Draft) -> list[Block]:
@@ -245,7 +184,9 @@ class Builder:
         if windows == [None]:
             windows = [draft.total]
         if windows == [None]:
-            minutes = self._assumed.pick("amrap-length", draft.line, draft.said, ["ten minutes", "five minutes", "twenty minutes"])
+            minutes = self._assumed.pick(
+                "amrap-length", draft.line, draft.said, ["ten minutes", "five minutes", "twenty minutes"]
+            )
             windows = [(600, 300, 1200)[minutes]]
         bought = self._bought(draft)
         if bought is not None:
@@ -285,7 +226,12 @@ class Builder:
                 block["rest_after_s"] = draft.rest if draft.rest is not None else draft.rest_between or 0
                 block["clock"].pop("rest_s", None)
         if "partner" in draft.said.lower() or "i go" in draft.said.lower() or "two people" in draft.said.lower():
-            self._assumed.pick("partners", draft.line, draft.said, ["for one who works all the time", "one person works half the time"])
+            self._assumed.pick(
+                "partners",
+                draft.line,
+                draft.said,
+                ["for one who works all the time", "one person works half the time"],
+            )
         return made
 
     def _grow_ladder(self, draft: Draft, steps: list[dict[str, Any]]) -> None:
@@ -323,7 +269,8 @@ class Builder:
 
     def _uneven(self, draft: Draft, items: list[Item]) -> list[Block]:
         """A group whose sets differ: together as long as all have some, then what is left."""
-        made, done = [], 0
+        made: list[Block] = []
+        done = 0
         between = draft.rest_between or 0
         for count in sorted({i.sets or 1 for i in items}):
             left = [i for i in items if (i.sets or 1) >= count]
@@ -335,7 +282,9 @@ class Builder:
         return made
 
     def _set_block(self, draft: Draft, items: list[Item], rounds: Any) -> Block:
-        steps = [self._steps.dosed(item, draft, rounds=rounds if isinstance(rounds, int) else None) for item in items]
+        steps = [
+            self._steps.dosed(item, draft, rounds=rounds if isinstance(rounds, int) else None) for item in items
+        ]
         listed = max((len(s["reps"]) for s in steps if isinstance(s.get("reps"), list)), default=0)
         timed = all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
         clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
@@ -364,7 +313,11 @@ class Builder:
         ladder = draft.ladder
         for item in items:
             if item.ladder and item.ranged is not None and item.words:
-                item.reps = [*range(item.ranged[0], item.ranged[1] - 1, -1)] if item.ranged[0] > item.ranged[1] else item.reps
+                item.reps = (
+                    [*range(item.ranged[0], item.ranged[1] - 1, -1)]
+                    if item.ranged[0] > item.ranged[1]
+                    else item.reps
+                )
         listed = next((i.reps for i in items if isinstance(i.reps, list)), None)
         steps = []
         for item in items:
@@ -379,14 +332,20 @@ class Builder:
             if not item.dosed:
                 self._undosed(item, draft)
                 continue
-            steps.append(self._steps.dosed(item, draft, rounds=draft.rounds if isinstance(draft.rounds, int) else 1))
+            steps.append(
+                self._steps.dosed(item, draft, rounds=draft.rounds if isinstance(draft.rounds, int) else 1)
+            )
         if not steps:
             return []
         return [self._round_block(draft, steps)]
 
     def _round_block(self, draft: Draft, steps: list[dict[str, Any]]) -> Block:
         lists = [len(s["reps"]) for s in steps if isinstance(s.get("reps"), list)]
-        timed = all("seconds" in s and "reps" not in s and "metres" not in s for s in steps) and not draft.cap and not draft.fortime
+        timed = (
+            all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
+            and not draft.cap
+            and not draft.fortime
+        )
         clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
         if draft.rest_between:
             clock["round_rest_s"] = draft.rest_between

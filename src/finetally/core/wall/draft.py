@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Any
 
-from finetally.core.wall.items import Item
+from finetally.core.wall.item import Item
 from finetally.core.wall.rules import Fact
 
 

@@ -1,4 +1,4 @@
-"""From a text to its lines as they are meant: bullets, numbers and parts taken off, sentences apart, tables by column."""
+"""From a text to its lines as they are meant: bullets, numbers and parts taken off, sentences apart."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from finetally.core.wall.tokens import plain
-from finetally.core.wall.words import PARTS
+from finetally.core.wall.words import PARTS, UNITS
 
 LONGEST_LINE = 400
 """Characters of a line that is still read; what is longer is a note."""
@@ -16,16 +16,24 @@ LONGEST_LINE = 400
 MOST_LINES = 400
 """Lines of one text that are read: a year's longest wall has two hundred; what stands below is a note."""
 
-_BULLET = re.compile(r"\s*(?:(?:[-*•‣▪●○◦·»>~–—]|\*\*|--)\s+|[-–—~](?=[^\W\d_])|\*{1,3}\s*(?=\w)|[•‣▪●○◦·]\s*|\[[ x]?\]\s*)")
-_TURN = re.compile(r"\s*(?:(?:min(?:ute)?|m|start)\s?(\d{1,2})(?:\s?[:.)\-]|\s(?=\S))|(odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:\-]?\s+)\s*")
+_BULLET = re.compile(
+    r"\s*(?:(?:[-*•‣▪●○◦·»>~–—]|\*\*|--)\s+|[-–—~](?=[^\W\d_])|\*{1,3}\s*(?=\w)|[•‣▪●○◦·]\s*|\[[ x]?\]\s*)"
+)
+_TURN = re.compile(
+    r"\s*(?:(?:min(?:ute)?|m|start)\s?(\d{1,2})(?:\s?[:.)\-]|\s(?=\S))|(odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:\-]?\s+)\s*"
+)
 _LABEL = re.compile(
     r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.):,]|(?=\s))\s*|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
     r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})\s?[.)]\s*(?!\d|\s*[x/])|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+(?:\d{1,2}|[a-h])(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
     r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
 )
 _PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
-_SENTENCE = re.compile(r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|\s+(?:->|=>|>)+\s+(?=\w)|;\s+")
-_NO_STOP = re.compile(r"(?:\b(?:min|mins|sec|secs|approx|no|ca|vs|nr|ea|rd|rds|reps|alt|incl|st|ex|e\.g|i\.e))$", re.IGNORECASE)
+_SENTENCE = re.compile(
+    r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|\s+(?:->|=>|>)+\s+(?=\w)|;\s+"
+)
+_NO_STOP = re.compile(
+    r"(?:\b(?:min|mins|sec|secs|approx|no|ca|vs|nr|ea|rd|rds|reps|alt|incl|st|ex|e\.g|i\.e))$", re.IGNORECASE
+)
 _KEYCAP = re.compile("([0-9])\ufe0f?\u20e3")
 _DATE = re.compile(r"\b\d{1,2}[./]\d{1,2}(?:[./]\d{2,4})?\b|\b\d{4}-\d{2}-\d{2}\b")
 
@@ -63,7 +71,9 @@ def without_pictures(text: str) -> str:
 
 
 def _is_picture(c: str) -> bool:
-    return ord(c) > 0x2000 and (unicodedata.category(c) in ("So", "Cn", "Sk", "Cf", "Cs") and c not in "→➡⇒➔″′″") or c in "\ufe0f\u200d"
+    return (
+        ord(c) > 0x2000 and (unicodedata.category(c) in ("So", "Cn", "Sk", "Cf", "Cs") and c not in "→➡⇒➔″′″")
+    ) or c in "\ufe0f\u200d"
 
 
 def lines_of(text: str) -> Iterator[Line]:
@@ -91,9 +101,15 @@ def _sentences(line: Line) -> Iterator[Line]:
     """Sentences of a line one by one."""
     begin, count = 0, 0
     for m in _SENTENCE.finditer(line.text):
-        if _NO_STOP.search(line.text[: m.start()]) or m.start() < begin + 2 or _only_label(line.text[begin : m.start()]):
+        if (
+            _NO_STOP.search(line.text[: m.start()])
+            or m.start() < begin + 2
+            or _only_label(line.text[begin : m.start()])
+        ):
             continue
-        if m[0].strip().startswith((">", "-", "=")) and not _clockish(line.text[begin : m.start()], line.text[m.end() :]):
+        if m[0].strip().startswith((">", "-", "=")) and not _clockish(
+            line.text[begin : m.start()], line.text[m.end() :]
+        ):
             continue
         yield _cut(line, begin, m.end(), count)
         begin, count = m.end(), count + 1
@@ -177,7 +193,17 @@ def _is_part(part: str, low: str, m: re.Match[str], at: int) -> bool:
     rest = low[m.end() :].lstrip()
     if at and rest.startswith(("set", "round")):
         return False
-    if word in ("raise", "down", "mobility", "activation", "strength", "conditioning", "ramp", "primer", "last bit"):
+    if word in (
+        "raise",
+        "down",
+        "mobility",
+        "activation",
+        "strength",
+        "conditioning",
+        "ramp",
+        "primer",
+        "last bit",
+    ):
         return not rest or rest[0] in ":-,(" or rest[0].isdigit()
     return True
 
@@ -213,10 +239,9 @@ def _label(line: Line, m: re.Match[str], *, letters: bool) -> None:
     _drop(line, m.end())
 
 
-_UNITS = r"(?:min|mins|minutes?|sec|secs|seconds?|m|km|s|x|rounds?|rds?|sets?|reps?|k|ft|yd|h|cals?|hours?|people|lengths?)\b"
-_COUNTING = re.compile(rf"\s*(\d{{1,2}})\s+(?!{_UNITS})(?=[^\W\d_])")
+_COUNTING = re.compile(rf"\s*(\d{{1,2}})\s+(?!{UNITS})(?=[^\W\d_])")
 _BARE = re.compile(r"\s*(?:[-*•]\s*)?([A-H])\s+(?=\S)")
-_NUMBERED = re.compile(rf"\s*(?:[-*•]\s*)?(\d{{1,2}})\s+(?!{_UNITS})(?=[^\W\d_])", re.IGNORECASE)
+_NUMBERED = re.compile(rf"\s*(?:[-*•]\s*)?(\d{{1,2}})\s+(?!{UNITS})(?=[^\W\d_])", re.IGNORECASE)
 
 
 def has_letters(lines: list[Line]) -> bool:

@@ -7,7 +7,7 @@ from types import MappingProxyType
 
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import NOT_COUNTED, EverydayNames, canonical
-from finetally.core.wall.items import Item
+from finetally.core.wall.item import Item
 from finetally.core.wall.words import EASY_WORDS, FILLER, KIT_WORDS
 
 
@@ -62,7 +62,11 @@ class Names:
         plain = " ".join(w for w in canonical(text) if w not in NOT_COUNTED)
         if plain in HEAVIER and _heavy(item) and HEAVIER[plain] in self._library:
             return HEAVIER[plain]
-        if item.sides == "each" and text in ("db row", "db rows", "dumbbell row", "dumbbell rows") and "bell-row" in self._library:
+        if (
+            item.sides == "each"
+            and text in ("db row", "db rows", "dumbbell row", "dumbbell rows")
+            and "bell-row" in self._library
+        ):
             return "bell-row"
         whole = self._everyday.find(" ".join(t.text for t in item.words)) if len(item.words) > len(words) else None
         found = whole or self._everyday.find(text)
@@ -70,7 +74,9 @@ class Names:
             return found
         if " on " in f" {text} ":
             before, _, after = text.partition(" on ")
-            found = self._everyday.find(f"{after} {before}") or (self._everyday.find(before) if after in ("spot", "the spot") else None)
+            found = self._everyday.find(f"{after} {before}") or (
+                self._everyday.find(before) if after in ("spot", "the spot") else None
+            )
             if found is not None:
                 return found
         if words[0] in ("stretch", "stretching") and len(words) > 1:
@@ -97,13 +103,37 @@ HEAVY_KG = 30
 
 HEAVIER = MappingProxyType(
     {
-        "squat": "barbell-back-squat", "thruster": "barbell-thruster", "push press": "barbell-push-press",
-        "bent over row": "barbell-row", "bent row": "barbell-row",
+        "squat": "barbell-back-squat",
+        "thruster": "barbell-thruster",
+        "push press": "barbell-push-press",
+        "bent over row": "barbell-row",
+        "bent row": "barbell-row",
     }
 )
 """What a bare name is with a load that no pair of dumbbells has."""
 
-TRAILING = frozenset({"faster", "slower", "back", "out", "home", "hard", "fast", "heavy", "easy", "slow", "unweighted", "only", "max", "total", "down", "together", "recovery", "alone"})
+TRAILING = frozenset(
+    {
+        "faster",
+        "slower",
+        "back",
+        "out",
+        "home",
+        "hard",
+        "fast",
+        "heavy",
+        "easy",
+        "slow",
+        "unweighted",
+        "only",
+        "max",
+        "total",
+        "down",
+        "together",
+        "recovery",
+        "alone",
+    }
+)
 """Words behind a name that say how, not what."""
 
 

@@ -7,6 +7,8 @@ from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
 
+from typing_extensions import TypedDict
+
 from finetally.core.board.reader import MAX_LINES, Board, definitions_in, split_lines, without_trailer
 from finetally.core.board.unsaid import Patch, laid_over
 from finetally.core.board.writer import what_the_wall_leaves_out
@@ -107,3 +109,45 @@ def _without(reading: Reading, numbers: set[int]) -> None:
     notes = "\n".join([*([document["notes"]] if "notes" in document else []), *words])[:20_000]
     if notes.strip():
         document["notes"] = notes
+
+
+AssumedTold = TypedDict(
+    "AssumedTold",
+    {
+        "id": str, "line": int, "column": int, "length": int, "rule": str, "said": str, "read_as": str,
+        "or": list[str], "readings": list[str], "chosen": int, "settled": bool,
+    },
+)  # fmt: skip
+"""A place that could be meant another way: what it was read as, the others, and all in their order."""
+
+
+class UnreadTold(TypedDict):
+    """A line that is in no figure."""
+
+    line: int
+    text: str
+
+
+class Told(TypedDict):
+    """What is told beside a session that was read."""
+
+    assumed: list[AssumedTold]
+    unread: list[UnreadTold]
+    unknown: list[str]
+
+
+def told_of(reading: Reading) -> Told:
+    """What was assumed, what was not read, and which names are new, as it is published."""
+    return {
+        "assumed": [
+            {
+                "id": one.id, "line": one.line, "column": one.column, "length": one.length, "rule": one.rule,
+                "said": one.said, "read_as": one.readings[one.chosen],
+                "or": [r for n, r in enumerate(one.readings) if n != one.chosen], "readings": list(one.readings),
+                "chosen": one.chosen, "settled": one.settled,
+            }
+            for one in sorted(reading.assumed.made, key=lambda one: one.line)
+        ],
+        "unread": [{"line": one.line, "text": one.text} for one in reading.unread],
+        "unknown": reading.unknown,
+    }  # fmt: skip

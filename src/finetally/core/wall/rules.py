@@ -1,7 +1,7 @@
 """Rules of reading: small patterns over tokens, each with what it says and examples that a test holds it to.
 
-A pattern is a row of token kinds: `work=TIME|NUM ON SEP? rest=TIME|NUM OFF`. A name before `=` takes the token's value; `!W` says
-that no such token follows.
+A pattern is a row of token kinds: `work=TIME|NUM ON SEP? rest=TIME|NUM OFF`. A name before `=` takes the token's
+value; `!W` says that no such token follows.
 """
 
 from __future__ import annotations
@@ -112,7 +112,14 @@ def rule(kind: str, *patterns: str, examples: tuple[str, ...]) -> Callable[[Say]
     def register(say: Say) -> Say:
         for number, pattern in enumerate(patterns):
             made, names = compiled(pattern)
-            first = next((p for p in pattern.split() if not p.endswith(("?", "*")) and not p.startswith("!") and "|" not in p and p != "FACT"), "")
+            first = next(
+                (
+                    p
+                    for p in pattern.split()
+                    if not p.endswith(("?", "*")) and not p.startswith("!") and "|" not in p and p != "FACT"
+                ),
+                "",
+            )
             needs = first.split("=")[-1].rstrip("+")
             RULES.append(Rule(kind, made, names, say, examples if number == 0 else (), needs))
         return say

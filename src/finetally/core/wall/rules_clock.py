@@ -46,7 +46,12 @@ def open_amrap(said: Taken) -> Said:
     return {"window": None}
 
 
-@rule("growlist", "list=GROWING STAY|FOR window=TIME", "window=TIME OF|SEP|COLON list=GROWING", examples=("2-4-6-8... in 8 min",))
+@rule(
+    "growlist",
+    "list=GROWING STAY|FOR window=TIME",
+    "window=TIME OF|SEP|COLON list=GROWING",
+    examples=("2-4-6-8... in 8 min",),
+)
 def growing_list(said: Taken) -> Said:
     """Reps that go on growing for so long."""
     return {"list": said.value("list"), "window": said.value("window")}
@@ -67,7 +72,11 @@ def several_everys(said: Taken) -> Said:
     return {"period": said.value("p"), "total": said.minutes("total"), "repeat": said.count("n")}
 
 
-@rule("every", "p=EVERYT FOR|STAY|COLON? total=NUM ALT COLON|SEP", examples=("EMOM 16 alternating: 12 swings / 10 burpees",))
+@rule(
+    "every",
+    "p=EVERYT FOR|STAY|COLON? total=NUM ALT COLON|SEP",
+    examples=("EMOM 16 alternating: 12 swings / 10 burpees",),
+)
 def alternating_starts(said: Taken) -> Said:
     """Starts for so many minutes, the lines taking turns."""
     return {"period": said.value("p"), "total": said.minutes("total")}
@@ -163,13 +172,23 @@ def repeat(said: Taken) -> Said:
     return {"n": said.count("n")}
 
 
-@rule("rounds", "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM EACH", "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM|RANGE REPS EACH?", examples=("3 rounds of 20 reps each",))
+@rule(
+    "rounds",
+    "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM EACH",
+    "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM|RANGE REPS EACH?",
+    examples=("3 rounds of 20 reps each",),
+)
 def rounds_of_reps(said: Taken) -> Said:
     """So many rounds, the same reps of everything."""
     return {"n": said.count("n"), "reps": said.count("reps")}
 
 
-@rule("rounds", "ROUND|SET COLON n=NUM|RANGE !W|ALT|SOFT|HARD|CAL|REPS|X|MAX", "n=NUM|RANGE SET OF? COLON", examples=("Rounds: 3", "4 sets of:"))
+@rule(
+    "rounds",
+    "ROUND|SET COLON n=NUM|RANGE !W|ALT|SOFT|HARD|CAL|REPS|X|MAX",
+    "n=NUM|RANGE SET OF? COLON",
+    examples=("Rounds: 3", "4 sets of:"),
+)
 def rounds_named(said: Taken) -> Said:
     """`Rounds: 3`, `4 sets:`."""
     return {"n": said.count("n")}
@@ -183,7 +202,9 @@ def rounds(said: Taken) -> Said:
     return {"n": said.count("n")}
 
 
-@rule("rounds", "n=NUM X COLON", "FACT SEP? X n=NUM", "n=NUM TIMES COLON", examples=("2x: 10 squats", "3 times: jog"))
+@rule(
+    "rounds", "n=NUM X COLON", "FACT SEP? X n=NUM", "n=NUM TIMES COLON", examples=("2x: 10 squats", "3 times: jog")
+)
 def times(said: Taken) -> Said:
     """`2x:` in front, `x 3` behind a window."""
     return {"n": said.count("n")}
@@ -219,7 +240,12 @@ def one_more_each_minute(said: Taken) -> Said:
     return {}
 
 
-@rule("cap", "TIMECAP COLON|SEP? cap=TIME|NUM", "cap=TIME TIMECAP", examples=("cap 10 min", "10 min time cap", "TC: 12"))
+@rule(
+    "cap",
+    "TIMECAP COLON|SEP? cap=TIME|NUM",
+    "cap=TIME TIMECAP",
+    examples=("cap 10 min", "10 min time cap", "TC: 12"),
+)
 def cap(said: Taken) -> Said:
     """The time after which it ends."""
     return {"cap": said.minutes("cap")}
@@ -244,13 +270,23 @@ def times_each(said: Taken) -> Said:
     return {"work": said.value("work"), "n": said.count("n")}
 
 
-@rule("each", "work=TIME SIDES X n=NUM ROUND", "work=TIME SIDES COLON", examples=("30s each side x 2 rounds", "30 s e/s:"))
+@rule(
+    "each",
+    "work=TIME SIDES X n=NUM ROUND",
+    "work=TIME SIDES COLON",
+    examples=("30s each side x 2 rounds", "30 s e/s:"),
+)
 def each_side(said: Taken) -> Said:
     """A window of each movement for each side."""
     return {"work": said.value("work"), "n": said.count("n"), "sides": True}
 
 
-@rule("each", "work=TIME X n=NUM STATION", "work=TIME STATION|AT? EACH|PER STATION", examples=("60 s x 5 stations", "45 s per station"))
+@rule(
+    "each",
+    "work=TIME X n=NUM STATION",
+    "work=TIME STATION|AT? EACH|PER STATION",
+    examples=("60 s x 5 stations", "45 s per station"),
+)
 def each_station(said: Taken) -> Said:
     """A window at each station."""
     return {"work": said.value("work")}

@@ -7,7 +7,9 @@ from typing import Any
 from finetally.core.wall.rules import Taken, rule
 
 Said = dict[str, Any] | None
-BETWEEN_MOVEMENTS = frozenset({"exercise", "exercises", "movement", "movements", "move", "moves", "lift", "lifts", "stations", "each", "them"})
+BETWEEN_MOVEMENTS = frozenset(
+    {"exercise", "exercises", "movement", "movements", "move", "moves", "lift", "lifts", "stations", "each", "them"}
+)
 OPEN_REST_S = 60
 """What a rest of open length is planned at."""
 
@@ -30,13 +32,21 @@ def between_pairs(said: Taken) -> Said:
     return {"s": said.value("time"), "where": "groups"}
 
 
-@rule("rest", "time=TIME SOFT|REST BETWEEN", "time=TIME BETWEEN", "time=TIME SOFT BETWEEN", examples=("3' between", "2 min easy between"))
+@rule(
+    "rest",
+    "time=TIME SOFT|REST BETWEEN",
+    "time=TIME BETWEEN",
+    "time=TIME SOFT BETWEEN",
+    examples=("3' between", "2 min easy between"),
+)
 def between(said: Taken) -> Said:
     """Between, said without what."""
     return {"s": said.value("time"), "where": "rounds"}
 
 
-@rule("rest", "time=TIME TO|FOR MOVE", "time=TIME MOVE", "MOVE time=TIME", examples=("30s to move", "10s to switch"))
+@rule(
+    "rest", "time=TIME TO|FOR MOVE", "time=TIME MOVE", "MOVE time=TIME", examples=("30s to move", "10s to switch")
+)
 def to_move(said: Taken) -> Said:
     """Between movements or stations."""
     return {"s": said.value("time"), "where": "each"}

@@ -6,7 +6,7 @@ from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.draft import Draft
-from finetally.core.wall.items import Item
+from finetally.core.wall.item import Item
 from finetally.core.wall.steps import StepMaker, span
 
 TURNS, ALL = 0, 1
@@ -16,9 +16,9 @@ def slots_of(items: list[Item]) -> list[list[Item]]:
     """Movements that share a start: those joined by a plus on one line."""
     slots: list[list[Item]] = []
     for item in items:
-        if slots and item.joined and slots[-1][-1].row == item.row and not item.rest_turn:
-            slots[-1].append(item)
-        elif slots and item.turn is not None and slots[-1][-1].turn == item.turn and slots[-1][-1].row == item.row:
+        if (slots and item.joined and slots[-1][-1].row == item.row and not item.rest_turn) or (
+            slots and item.turn is not None and slots[-1][-1].turn == item.turn and slots[-1][-1].row == item.row
+        ):
             slots[-1].append(item)
         else:
             slots.append([item])
@@ -54,7 +54,9 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
         for item in draft.items:
             item.reps = item.reps or 1
         if starts is None:
-            minutes = assumed.pick("death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"])
+            minutes = assumed.pick(
+                "death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"]
+            )
             clock["periods"] = starts = (10, 15, 20)[minutes]
     block["steps"] = _steps(draft, slots, maker, starts if isinstance(starts, int) else None)
     repeat = every.get("repeat")
@@ -66,7 +68,9 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
     return block
 
 
-def _order(draft: Draft, slots: list[list[Item]], period: Any, total: Any, rounds: Any, assumed: Assumptions) -> int:
+def _order(
+    draft: Draft, slots: list[list[Item]], period: Any, total: Any, rounds: Any, assumed: Assumptions
+) -> int:
     lines = len(slots)
     if lines < 2:
         return TURNS

@@ -10,7 +10,7 @@ from finetally.core.movements.sides import one_sided_hold
 from finetally.core.session.limits import MAX_DURATION_S, MAX_METRES, MAX_REPS
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.draft import Draft
-from finetally.core.wall.items import LADDER_RATIO, Item
+from finetally.core.wall.item import LADDER_RATIO, Item
 from finetally.core.wall.names import Named, Names, trimmed
 from finetally.core.wall.tokens import Token
 from finetally.core.wall.words import EASY_WORDS
@@ -82,8 +82,7 @@ class StepMaker:
         if draft.part in ("warm-up", "cool-down") and "easy-movement" in self._library:
             return Item(words=[Token("W", "easy movement", "easy movement", 0, 0)], row=draft.line)
         words = (draft.words or draft.title or "work").lower()
-        item = Item(words=[Token("W", words, words, 0, len(words))], row=draft.line)
-        return item
+        return Item(words=[Token("W", words, words, 0, len(words))], row=draft.line)
 
     def easy_words(self, item: Item) -> bool:
         """Whether an item says that something is done easily: `easy`, `walk`, `jog back`."""
@@ -99,7 +98,7 @@ class StepMaker:
         return None
 
     def one_sided_stretch(self, item: Item, draft: Draft) -> bool:
-        """Whether an item is a stretch or hold that each side has for itself; of the unknown, what ends in stretch."""
+        """Whether an item is a stretch or hold that each side has for itself."""
         named = self.named(item, draft)
         if named is None or item.seconds is not None:
             return False
@@ -147,7 +146,7 @@ class StepMaker:
     def _reps(self, item: Item, draft: Draft) -> Any:
         if item.pair is not None:
             return self._paired(item, draft)
-        if item.ranged is None or item.sets is not None and not item.ladder:
+        if item.ranged is None or (item.sets is not None and not item.ladder):
             return bounded(item.reps, MAX_REPS)
         a, b = item.ranged
         listed = list(range(a, b + (1 if b >= a else -1), 1 if b >= a else -1))[:200]
@@ -158,7 +157,11 @@ class StepMaker:
             picked = self._assumed.pick("ladder-down", item.row, said, [f"{a}, {a - 1} … {b}", f"from {b} to {a}"])
             return listed if picked == 0 else {"low": b, "high": a}
         if a == 1 and b > 3:
-            return listed if self._assumed.pick("ladder-up", item.row, said, [f"1, 2 … {b}", f"from 1 to {b}"]) == 0 else item.reps
+            return (
+                listed
+                if self._assumed.pick("ladder-up", item.row, said, [f"1, 2 … {b}", f"from 1 to {b}"]) == 0
+                else item.reps
+            )
         if b > LADDER_RATIO * a and a > 0 and (draft.rounds is None or draft.rounds == 1):
             picked = self._assumed.pick("wide-range", item.row, said, [f"from {a} to {b}", f"{a}, {a + 1} … {b}"])
             return item.reps if picked == 0 else listed
@@ -186,7 +189,11 @@ class StepMaker:
         if item.sides == "each" and not item.shared:
             step["sides"] = "each"
             return
-        if draft.part == "cool-down" and movement is None and step["movement"].lower().rstrip("s").endswith("stretch"):
+        if (
+            draft.part == "cool-down"
+            and movement is None
+            and step["movement"].lower().rstrip("s").endswith("stretch")
+        ):
             said = [f"{span(seconds):g} s each side", f"{span(seconds):g} s in all"]
             if self._assumed.pick("own-seconds", item.row, step["movement"], said) == 0:
                 step["sides"] = "each"

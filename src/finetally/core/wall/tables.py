@@ -21,7 +21,7 @@ def _cells(line: str) -> list[str]:
 
 
 def _head(cells: list[str]) -> dict[int, str] | None:
-    found = {}
+    found: dict[int, str] = {}
     for index, cell in enumerate(cells):
         for name, pattern in COLUMNS.items():
             if name not in found.values() and pattern.fullmatch(cell):

@@ -8,7 +8,14 @@ from typing import Any
 
 from finetally.core.session.values import POUND_KG
 from finetally.core.wall.words import (
-    FRACTIONS, KILOGRAMS, KIND_OF, METRES_OF, NUMBER_WORDS, PHRASES, POUNDS, SECONDS_OF,
+    FRACTIONS,
+    KILOGRAMS,
+    KIND_OF,
+    METRES_OF,
+    NUMBER_WORDS,
+    PHRASES,
+    POUNDS,
+    SECONDS_OF,
 )  # fmt: skip
 
 MOST = 99_999
@@ -43,16 +50,18 @@ class Token:
 
 _NUM = r"(?:\d{1,5}(?:\.\d{1,3}(?!\d))?|\d{1,4},\d{1,2}(?!\d|,\d)|\d{0,3}\s?[½¼¾⅓])"
 _WORDNUM = "|".join(sorted(NUMBER_WORDS, key=len, reverse=True))
-_SEC = "|".join(sorted((re.escape(u) for u, n in SECONDS_OF.items() if n == 1 and u.isalpha()), key=len, reverse=True))
-_MIN = "|".join(sorted((re.escape(u) for u, n in SECONDS_OF.items() if n == 60 and u.isalpha()), key=len, reverse=True))
+_SEC = "|".join(
+    sorted((re.escape(u) for u, n in SECONDS_OF.items() if n == 1 and u.isalpha()), key=len, reverse=True)
+)
+_MIN = "|".join(
+    sorted((re.escape(u) for u, n in SECONDS_OF.items() if n == 60 and u.isalpha()), key=len, reverse=True)
+)
 _HOUR = "|".join(sorted((re.escape(u) for u, n in SECONDS_OF.items() if n == 3600), key=len, reverse=True))
 _TIMEUNIT = rf"(?:(?:{_SEC}|{_MIN}|{_HOUR})\b\.?|''|[\"″'′])"
 _LENGTH = "|".join(sorted((re.escape(u) for u in METRES_OF), key=len, reverse=True))
 _KG = "|".join(sorted(KILOGRAMS, key=len, reverse=True))
 _LB = "|".join(sorted((re.escape(u) for u in POUNDS if u != "#"), key=len, reverse=True))
-_COUNTED = (
-    r"(?:rounds?|rds?|sets?|times?|reps?|stations?|laps?|starts?|minutes?|mins?|seconds?|secs?|hours?|people|lines?|lengths?|circuits?)"
-)
+_COUNTED = r"(?:rounds?|rds?|sets?|times?|reps?|stations?|laps?|starts?|minutes?|mins?|seconds?|secs?|hours?|people|lines?|lengths?|circuits?)"
 _DASH = r"\s*(?:-|to)\s*"
 
 _MASTER = re.compile(

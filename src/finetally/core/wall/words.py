@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from types import MappingProxyType
 
 NUMBER_WORDS = MappingProxyType(
@@ -135,20 +136,132 @@ KIND_OF = MappingProxyType(
 """Single words that say something besides naming a movement."""
 
 PARTS: tuple[tuple[str, str], ...] = (
-    ("warm-up", r"(?:general\s+|dynamic\s+)?(?:warm(?:ing)?|wrm|wam)[- ]?ups?|wu|w/u|get\s+warm|(?:movement\s+)?prep(?:aration)?(?=\s*(?:$|[:\-,\d(]))"
-                r"|aufwärmen|opwarming|échauffement|calentamiento|riscaldamento|activation|mobility|ramp(?:[- ]up)?|primer|raise"),
-    ("cool-down", r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:|\d))"
-                  r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit"),
+    (
+        "warm-up",
+        r"(?:general\s+|dynamic\s+)?(?:warm(?:ing)?|wrm|wam)[- ]?ups?|wu|w/u|get\s+warm|(?:movement\s+)?prep(?:aration)?(?=\s*(?:$|[:\-,\d(]))"
+        r"|aufwärmen|opwarming|échauffement|calentamiento|riscaldamento|activation|mobility|ramp(?:[- ]up)?|primer|raise",
+    ),
+    (
+        "cool-down",
+        r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:|\d))"
+        r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit",
+    ),
     ("finisher", r"finish\s+(?:with|off\s+with|by)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?"),
-    ("main", r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|strength(?=\s*(?:$|[:,]))|metcon|conditioning|workout|wod"),
+    (
+        "main",
+        r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|strength(?=\s*(?:$|[:,]))|metcon|conditioning|workout|wod",
+    ),
 )
 """Words that begin a part of the session, at the start of a line."""
 
 FILLER = frozenset(
-    """the a an of some our your we you it its it's this that these those do does did doing start with begin second third finally
-    lastly last now here then and plus take have get go again more also just please at in on for to into heavy strict
-    light controlled smooth nice big slowly quickly each ea every per full start exercise exercises movement movements effort efforts interval intervals starting by from finish rest as is are be will so them they
-    afterwards everyone all easy quality let's lets us bit bits time times number total when that's done i x max when's""".split()
+    [
+        "the",
+        "a",
+        "an",
+        "of",
+        "some",
+        "our",
+        "your",
+        "we",
+        "you",
+        "it",
+        "its",
+        "it's",
+        "this",
+        "that",
+        "these",
+        "those",
+        "do",
+        "does",
+        "did",
+        "doing",
+        "start",
+        "with",
+        "begin",
+        "second",
+        "third",
+        "finally",
+        "lastly",
+        "last",
+        "now",
+        "here",
+        "then",
+        "and",
+        "plus",
+        "take",
+        "have",
+        "get",
+        "go",
+        "again",
+        "more",
+        "also",
+        "just",
+        "please",
+        "at",
+        "in",
+        "on",
+        "for",
+        "to",
+        "into",
+        "heavy",
+        "strict",
+        "light",
+        "controlled",
+        "smooth",
+        "nice",
+        "big",
+        "slowly",
+        "quickly",
+        "each",
+        "ea",
+        "every",
+        "per",
+        "full",
+        "start",
+        "exercise",
+        "exercises",
+        "movement",
+        "movements",
+        "effort",
+        "efforts",
+        "interval",
+        "intervals",
+        "starting",
+        "by",
+        "from",
+        "finish",
+        "rest",
+        "as",
+        "is",
+        "are",
+        "be",
+        "will",
+        "so",
+        "them",
+        "they",
+        "afterwards",
+        "everyone",
+        "all",
+        "easy",
+        "quality",
+        "let's",
+        "lets",
+        "us",
+        "bit",
+        "bits",
+        "time",
+        "times",
+        "number",
+        "total",
+        "when",
+        "that's",
+        "done",
+        "i",
+        "x",
+        "max",
+        "when's",
+    ]
 )
 """Words around a movement's name that do not belong to it; at either end of the name they are let go."""
 
@@ -167,3 +280,15 @@ KIT_WORDS = MappingProxyType(
     }
 )
 """Kit as it is told before or after a movement's name."""
+
+DAY = re.compile(
+    r"\b(?:mon|tue|tues|wed|weds|thu|thur|thurs|fri|sat|sun)(?:day)?\b|\b(?:tues|wednes|thurs|satur)day\b|\b(?:montag|dienstag|mittwoch|donnerstag|freitag|samstag"
+    r"|sonntag|lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche|lunedì|martedì|mercoledì|giovedì|venerdì|sabato|domenica|lunes|martes|miércoles"
+    r"|jueves|viernes|sábado|domingo|maandag|dinsdag|woensdag|donderdag|vrijdag|zaterdag|zondag)\b", re.IGNORECASE)  # fmt: skip
+"""Days of the week, in the languages that walls were seen in."""
+TALK = re.compile(
+    r"\b(?:you|your|yourself|we|we'll|i|i'm|please|bring|drink|remember|don't|dont|do not|let's|lets|everyone|guys|team|folks|hi|hello|hey|morning|thanks|see|sorry"
+    r"|enjoy|pay|watch|make sure|take your|have fun|keep|should|figures|focus|talking|partner|partners)\b", re.IGNORECASE)  # fmt: skip
+"""Words that speak to people."""
+UNITS = r"(?:min|mins|minutes?|sec|secs|seconds?|m|km|s|x|rounds?|rds?|sets?|reps?|k|ft|yd|h|cals?|hours?|people|lengths?)\b"
+"""What a number in front counts, so that it is no number of a list."""

@@ -1,5 +1,8 @@
-"""What stands in the written form is read as written, unless it could be meant another way: then it is read like any
-other text, and told. Works on whole texts, and on single blocks of a text that a coach went on with."""
+"""What stands in the written form is read as written, unless it could be meant another way.
+
+Then it is read like any other text, and told. Works on whole texts, and on single blocks of a text that a coach
+went on with.
+"""
 
 from __future__ import annotations
 
@@ -129,14 +132,21 @@ def _doubtful_block(
     if block.get("part") == "cool-down" and kind == "intervals":
         for number, step in enumerate(steps):
             shared = f"shared {number}" in explicit
-            if step.get("seconds") is None and not shared and one_sided_hold(library.get(step["movement"]), step["movement"]):
+            if (
+                step.get("seconds") is None
+                and not shared
+                and one_sided_hold(library.get(step["movement"]), step["movement"])
+            ):
                 return True
     one_sided = any((m := library.get(step["movement"])) is not None and m.sides == "each" for step in steps)
     return one_sided and any(_MINUTES.match(line) for line in below)
 
 
 def _wide(block: dict[str, Any], said: str) -> bool:
-    steps = [*(block.get("steps") or ()), *(s for one in block["clock"].get("stations") or () for s in one["steps"])]
+    steps = [
+        *(block.get("steps") or ()),
+        *(s for one in block["clock"].get("stations") or () for s in one["steps"]),
+    ]
     for step in [*steps, *(option for one in steps for option in one.get("options") or ())]:
         text = reps_text(step.get("reps")) if isinstance(step.get("reps"), dict) else None
         if text is not None and text.startswith("between") and text not in " ".join(said.lower().split()):

@@ -1,0 +1,151 @@
+"""Lines with movements: which block they belong to."""
+
+from __future__ import annotations
+
+import re
+
+from finetally.core.wall.draft import Draft
+from finetally.core.wall.heads import is_talk_item
+from finetally.core.wall.item import Item
+from finetally.core.wall.names import trimmed
+from finetally.core.wall.page import Page, continues, leave_part, new_draft
+from finetally.core.wall.rests import item_rest
+from finetally.core.wall.scanning import Read, name_text
+from finetally.core.wall.sets import names_sets
+from finetally.core.wall.words import KIT_WORDS
+
+
+def movement_line(page: Page, one: Read) -> None:
+    draft = page.draft
+    if draft is not None and draft.kind == "written":
+        draft = None
+    if draft is not None and draft.kind == "sets" and names_sets(page, draft, one):
+        return
+    if draft is not None and draft.kind == "sets" and not draft.letter:
+        leave_part(page, one)
+        draft = None
+    if draft is not None and one.line.gap and draft.items and not continues(page, one):
+        leave_part(page, one)
+        draft = None
+    if draft is not None and draft.items and (any(i.finish for i in one.items) or own_list(page, one, draft)):
+        leave_part(page, one)
+        draft = None
+    if draft is not None and (draft.rest_after is not None or draft.closed) and draft.items:
+        leave_part(page, one)
+        draft = None
+    if any(t.kind == "BUYIN" for t in one.scanned.tokens) and draft is not None and draft.amraps:
+        draft.buy_in.extend(i for i in one.items if i.dosed)
+        return
+    if re.match(r"(?:2nd|second)\s+(?:time|go|one)", one.line.low) and draft is not None and draft.items:
+        draft.again = [i for i in one.items if i.dosed]
+        return
+    if draft is None:
+        draft = new_draft(page, one)
+    if (
+        one.items
+        and one.items[0].label == "heading"
+        and len(one.items[0].words) == 1
+        and one.items[0].words[0].text in KIT_WORDS
+    ):
+        draft = new_draft(page, one) if draft.items else draft
+        draft.tool = one.items.pop(0).words[0].text
+    for item in plain_items(page, one, draft):
+        draft.items.append(item)
+    facts = [f for f in one.scanned.facts if f.kind not in ("rest",)]
+    draft.take(facts)
+    for fact in one.rests:
+        if fact.value["where"] == "plain" and any(isinstance(i.reps, list) for i in one.items):
+            draft.rest_between = fact.value["s"]
+        else:
+            item_rest(page, draft, fact.value)
+    if draft.tool:
+        tool_load(page, draft)
+    if any(i.finish for i in one.items):
+        page.draft = None
+
+
+def tool_load(page: Page, draft: Draft) -> None:
+    """`sandbag: 10 squats, 10 presses, bag 30 kg`: what is told of the tool holds for all."""
+    told = next(
+        (
+            i
+            for i in draft.items
+            if not i.dosed and i.load is not None and all(t.text in KIT_WORDS for t in i.words)
+        ),
+        None,
+    )
+    load = (
+        told.load if told is not None else next((i.load for i in draft.items if i.load is not None and i.kit), None)
+    )
+    if told is not None:
+        draft.items.remove(told)
+    for item in draft.items:
+        item.load = item.load or load
+
+
+def own_list(page: Page, one: Read, draft: Draft) -> bool:
+    """Whether a line with its own list of reps is a block of its own: the lines above have none."""
+    mine = any(isinstance(i.reps, list) for i in one.items if i.words)
+    theirs = any(isinstance(i.reps, list) for i in draft.items)
+    return mine != theirs and not draft.ladder and not draft.clocked
+
+
+def plain_items(page: Page, one: Read, draft: Draft) -> list[Item]:
+    made: list[Item] = []
+    for item in one.items:
+        item.turn = one.line.turn if one.line.turn is not None else item.turn
+        if one.line.parity is not None:
+            item.turn = 2 - one.line.parity
+        if one.line.style in ("letter", "count", "group"):
+            item.letter = one.line.label
+        if not item.words and not item.dosed:
+            if item.load is not None and made:
+                made[-1].load = made[-1].load or item.load
+            continue
+        if item.words and all(t.kind == "REST" for t in item.words) and not item.dosed:
+            made.append(Item(rest_turn=True, turn=item.turn, row=one.line.number))
+            continue
+        if item.words and all(t.kind == "REST" for t in item.words) and item.dosed:
+            item_rest(page, draft, {"s": item.seconds, "where": "plain"}, made)
+            continue
+        listing = bool(
+            draft.windows or draft.each or draft.ladder or draft.pyramid or draft.reps_each or draft.total
+        )
+        listing = listing or (item.joined and any(isinstance(i.reps, list) or i.ranged is not None for i in made))
+        if not item.dosed and made and not page.names.known(name_text(item)) and not listing:
+            aside(page, made[-1], item)
+            continue
+        if (
+            not item.dosed
+            and item.words
+            and listing
+            and is_talk_item(page, item)
+            and page.names.known(name_text(item)) is None
+        ):
+            draft.notes.append(" ".join(t.text for t in item.words))
+            continue
+        if item.words and not trimmed([t.text for t in item.words]):
+            if item.dosed and made:
+                continue
+            if not item.dosed:
+                continue
+        made.append(item)
+    return made
+
+
+def aside(page: Page, item: Item, words: Item) -> None:
+    """Words behind a movement that are no movement: kit, or a note."""
+    texts = [t.text for t in words.words]
+    item.kit.extend(one for one in texts if one in KIT_WORDS)
+    item.notes.append(" ".join(texts))
+    item.load = item.load or words.load
+
+
+def rest_turn(page: Page, one: Read) -> bool:
+    """A line that only says `rest` where lines take turns or have windows."""
+    draft = page.draft
+    return (
+        draft is not None
+        and bool(draft.every or draft.windows or draft.each)
+        and [t.kind for t in one.scanned.tokens] == ["REST"]
+    )

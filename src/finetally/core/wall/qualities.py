@@ -1,0 +1,158 @@
+"""What goes with a movement: sides, loads, tempo, and what a bracket behind it says."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from finetally.core.wall.item import SOFT_WORDS, Item
+from finetally.core.wall.tokens import Token
+from finetally.core.wall.words import FILLER
+
+
+def joined(words: list[Token]) -> str:
+    return " ".join(t.text for t in words)
+
+
+def trimmed_words(words: list[Token]) -> list[Token]:
+    """The words that are no filler."""
+    return [t for t in words if t.text not in FILLER]
+
+
+def take_dose(item: Item, dose: Item) -> None:
+    """Give an item the dose of another one that has no words."""
+    for name in (
+        "reps",
+        "seconds",
+        "metres",
+        "sets",
+        "load",
+        "other_load",
+        "pair",
+        "ranged",
+        "tempo",
+        "reserve",
+        "loose_time",
+    ):
+        if getattr(item, name) is None:
+            setattr(item, name, getattr(dose, name))
+    item.failure, item.minutes, item.ladder = item.failure or dose.failure, dose.minutes, dose.ladder
+    item.sides = item.sides or dose.sides
+    item.shared = item.shared or dose.shared
+    item.label = item.label or dose.label
+    item.notes.extend(dose.notes)
+    item.after_dose = True
+
+
+def one_side(item: Item) -> None:
+    """`glute stretch L`, `left calf`: one side."""
+    for at in (-1, 0):
+        if len(item.words) > 1 and item.words[at].kind in ("LEFT", "RIGHT") and item.sides is None:
+            item.sides = "left" if item.words[at].kind == "LEFT" else "right"
+            item.words = item.words[:-1] if at == -1 else item.words[1:]
+            return
+
+
+def read_bracket(item: Item, inside: list[Token]) -> None:
+    kinds = [t.kind for t in inside]
+    numbers = [t for t in inside if t.kind in ("NUM", "PAIR", "LRPAIR", "TIME", "DIST")]
+    sides = "SIDES" in kinds or "DIRECTION" in kinds
+    if "HALFSIDE" in kinds:
+        item.shared = True
+    elif numbers and (
+        sides or kinds[0] in ("PAIR", "LRPAIR") or "PLUS" in kinds or ("LEFT" in kinds or "RIGHT" in kinds)
+    ):
+        # `(6 each direction)`, `(4+4)`, `(20 L / 20 R)`: a split of the number in front, not a factor.
+        first = numbers[0].value
+        first = first[0] if isinstance(first, tuple) else first
+        whole = item.reps or item.metres or item.seconds
+        if sides and first == whole:
+            item.sides = "each"
+        else:
+            item.shared = True
+    else:
+        soft = any(k in ("SOFT", "REST") or t.text in SOFT_WORDS for k, t in zip(kinds, inside, strict=True))
+        if (
+            kinds.count("TIME") == 1
+            and (len(kinds) == 1 or soft)
+            and item.sets is not None
+            and item.loose_time is None
+        ):
+            item.loose_time = next(t.value for t in inside if t.kind == "TIME")
+            return
+        times = [t.value for t in inside if t.kind == "TIME"]
+        if len(times) == 1 and not item.dosed and item.words:
+            item.seconds = times[0]
+        for at, token in enumerate(inside):
+            if token.kind == "NUM" and kinds[at + 1 : at + 2] == ["TANK"]:
+                item.reserve = int(token.value)
+            if token.kind in QUALITIES:
+                if token.kind == "LOAD" and item.load is not None:
+                    if (
+                        item.other_load is None
+                        and "pct_1rm" not in token.value["load"]
+                        and not _same(item.load, token.value["load"])
+                    ):
+                        item.other_load = token.value["load"]
+                    continue
+                QUALITIES[token.kind](item, token)
+    words = " ".join(t.text for t in inside)
+    if words:
+        item.notes.append(words)
+
+
+def _same(one: Any, other: Any) -> bool:
+    return isinstance(one, dict) and abs(one.get("kg", 0) - other.get("kg", -9)) < 0.3
+
+
+def _sides(item: Item, token: Token) -> None:
+    item.sides = "each"
+
+
+def _load(item: Item, token: Token) -> None:
+    if item.load is None:
+        item.load, item.other_load = token.value["load"], token.value.get("other")
+    elif (
+        "pct_1rm" not in token.value["load"]
+        and not _same(item.load, token.value["load"])
+        and item.other_load is None
+    ):
+        item.other_load = token.value["load"]
+    if token.value.get("range"):
+        item.notes.append(token.text.strip(" @"))
+
+
+def _loads(item: Item, token: Token) -> None:
+    item.load = token.value
+
+
+def _tempo(item: Item, token: Token) -> None:
+    text = str(token.value).lower()
+    digits = [one for one in (text if text.isalnum() else text.replace(".", "-").split("-")) if one]
+    if len(digits) in (3, 4):
+        seconds = [0.0 if one == "x" else float(one) for one in digits]
+        item.tempo = [*seconds, 0.0][:4] if len(seconds) == 3 else seconds
+    else:
+        item.notes.append(token.text)
+
+
+def _reserve(item: Item, token: Token) -> None:
+    item.reserve = int(token.value)
+
+
+def _rpe(item: Item, token: Token) -> None:
+    item.rpe = float(token.value)
+    item.notes.append(token.text.strip(" @").upper())
+
+
+def _half(item: Item, token: Token) -> None:
+    item.shared = True
+
+
+def _tank(item: Item, token: Token) -> None:
+    item.notes.append(token.text)
+
+
+QUALITIES = {
+    "SIDES": _sides, "LOAD": _load, "LOADLIST": _loads, "TEMPO": _tempo, "RIR": _reserve, "RPE": _rpe,
+    "HALFSIDE": _half, "TANK": _tank,
+}  # fmt: skip

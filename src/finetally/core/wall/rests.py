@@ -1,0 +1,133 @@
+"""Rests on lines of their own: between rounds, between sets, before what follows."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from finetally.core.wall.draft import Draft
+from finetally.core.wall.item import Item
+from finetally.core.wall.page import Page, ends_at, keep_note, next_line
+from finetally.core.wall.scanning import Read, head_list
+from finetally.core.wall.talk import is_talk
+
+
+def rest_line(page: Page, one: Read) -> None:
+    draft = page.draft
+    if draft is None or (not draft.items and not draft.clocked):
+        keep_note(page, one)
+        return
+    if draft.kind == "written":
+        draft.rest_after = one.rests[0].value["s"]
+        return
+    for fact in one.rests:
+        take_rest(page, draft, fact.value, one)
+    words = [t for i in one.items for t in i.words]
+    if words:
+        draft.notes.append(one.line.text)
+
+
+def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> None:
+    where, seconds = value["where"], value["s"]
+    if value.get("open"):
+        page.assumed.pick("open-rest", one.line.number, one.line.text, ["1:00, ended when you are ready"])
+    if not draft.items:
+        draft.put_rest(value)
+        return
+    if where == "none":
+        draft.no_rest = True
+    elif where == "rounds":
+        rest_between(page, draft, seconds)
+        draft.closed = draft.kind != "sets"
+    elif where == "groups":
+        draft.rest_groups = seconds
+    elif where == "each":
+        draft.rest = seconds
+    elif draft.kind == "sets" and draft.rest_between is None and not one.line.gap:
+        rest_between(page, draft, seconds)
+    elif goes_on(page):
+        draft.items[-1].rest_after = seconds
+    else:
+        rest_after(page, draft, seconds, one)
+
+
+def rest_between(page: Page, draft: Draft, seconds: Any) -> None:
+    run = [d for d in page.drafts if d.kind == "sets" and d.run == draft.run] if draft.kind == "sets" else [draft]
+    for one in run:
+        if one.rest_between is None:
+            one.rest_between = seconds
+
+
+def goes_on(page: Page) -> bool:
+    """Whether the line after a rest still belongs to the block above."""
+    following = next_line(page)
+    if (
+        following is None
+        or following.scanned.has("repeat")
+        or following.line.gap
+        or following.line.part is not None
+        or following.starts
+        or following.block_label
+    ):
+        return False
+    if following.rests and not following.named:
+        return False
+    if head_list(following) is not None or any(i.sets for i in following.items) or following.line.style == "group":
+        return False
+    draft = page.draft
+    return (
+        bool(following.named)
+        and draft is not None
+        and (draft.clocked or following.line.indent > 0 or page.at > 0)
+        and not is_talk(page, following)
+    )
+
+
+def rest_after(page: Page, draft: Draft, seconds: Any, one: Read) -> None:
+    following = next_line(page)
+    if (
+        following is not None
+        and not following.named
+        and {f.kind for f in following.heads} == {"rounds"}
+        and not following.line.gap
+        and ends_at(page, following)
+    ):
+        draft.rest_between = seconds
+        return
+    again = any("repeat" in one for one in draft.amraps) or bool(draft.every and draft.every.get("repeat"))
+    if again and draft.rest_between is None and draft.rest is None:
+        draft.rest_between = seconds
+        return
+    rounds = (
+        draft.rounds is not None
+        and draft.rest_between is None
+        and draft.kind != "sets"
+        and not draft.windows
+        and not draft.each
+        and not draft.amraps
+        and not draft.every
+    )
+    if rounds:
+        readings = ["before what follows", "between the rounds"]
+        picked = page.assumed.pick(
+            "rest-below", one.line.number, one.line.text, readings, first=1 if following is None else 0
+        )
+        if picked == 1:
+            draft.rest_between = seconds
+            return
+    draft.rest_after = seconds if draft.rest_after is None else draft.rest_after
+
+
+def item_rest(page: Page, draft: Draft, value: dict[str, Any], made: list[Item] | None = None) -> None:
+    where = value["where"]
+    items = made or draft.items
+    if where in ("rounds", "groups", "none"):
+        draft.put_rest(value)
+    elif items:
+        items[-1].rest_after = value["s"]
+
+
+def set_rest(draft: Draft, value: dict[str, Any]) -> None:
+    if value["where"] == "none":
+        draft.no_rest = True
+    elif draft.rest_between is None:
+        draft.rest_between = value["s"]

@@ -1,0 +1,231 @@
+"""A line as it is read: its facts, its movements, and habits of writing that go over several of them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Any
+
+from finetally.core.wall.assumptions import Assumptions
+from finetally.core.wall.item import Item
+from finetally.core.wall.items import ItemReader
+from finetally.core.wall.lines import Line
+from finetally.core.wall.names import Names, trimmed
+from finetally.core.wall.qualities import take_dose
+from finetally.core.wall.rules import Fact, Scanned, scan
+from finetally.core.wall.tokens import Token, tokens_of
+
+HEADS = frozenset(
+    {
+        "amrap",
+        "every",
+        "windows",
+        "each",
+        "rounds",
+        "pyramid",
+        "superset",
+        "stations",
+        "laps",
+        "total",
+        "turns",
+        "cap",
+        "fortime",
+        "grow",
+        "growlist",
+        "deathby",
+        "repeat",
+    }
+)
+"""Facts that are said of a block as a whole."""
+STARTING = frozenset(
+    {"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "growlist", "deathby"}
+)
+"""Facts that begin a block."""
+
+
+@dataclass(slots=True)
+class Read:
+    """A line with its facts and items."""
+
+    line: Line
+    scanned: Scanned
+    items: list[Item]
+    block_label: bool = False
+
+    @property
+    def heads(self) -> list[Fact]:
+        return [f for f in self.scanned.facts if f.kind in HEADS]
+
+    @property
+    def rests(self) -> list[Fact]:
+        return [f for f in self.scanned.facts if f.kind == "rest"]
+
+    @property
+    def starts(self) -> bool:
+        """Whether the line begins a block by what it says."""
+        return self.scanned.has(*STARTING)
+
+    @property
+    def named(self) -> list[Item]:
+        """The items that have words."""
+        return [one for one in self.items if one.words]
+
+
+class LineScanner:
+    """Makes of each line what it says; remembers the last length of a lane, for lines that only count lengths."""
+
+    def __init__(self, names: Names, assumed: Assumptions) -> None:
+        self._names = names
+        self._assumed = assumed
+        self._length: Any = None
+
+    def scan(self, line: Line) -> Read:
+        """A line with what it says: its facts, and its movements with their doses."""
+        if line.style == "note":
+            return Read(line, Scanned([]), [])
+        tokens = waves(bracketed_rounds(tokens_of(line.low)))
+        scanned = scan(tokens)
+        if [t.kind for t in scanned.tokens] == ["X", "NUM"]:
+            scanned.facts.append(Fact("rounds", {"n": int(scanned.tokens[1].value)}, 0, 1))
+            scanned.taken = [True, True]
+        if [t.kind for t in scanned.tokens if t.kind not in ("SEP", "OF")] == ["NUM", "SET"]:
+            number = next(t for t in scanned.tokens if t.kind == "NUM")
+            scanned.facts.append(Fact("rounds", {"n": max(1, int(number.value))}, 0, 1))
+            scanned.taken = [True] * len(scanned.tokens)
+        items = ItemReader(scanned, lambda words: self._names.known(words) is not None).read()
+        for item in items:
+            ladder_words(item)
+            self._bare_metres(item, line)
+        self._line_lengths(scanned, items)
+        repeated_window(scanned, items)
+        shared_doses(items)
+        for item in items:
+            item.row = line.number
+        return Read(line, scanned, items)
+
+    def _bare_metres(self, item: Item, line: Line) -> None:
+        """Metres of nothing in particular are run."""
+        if item.metres is None or trimmed([t.text for t in item.words if t.kind not in ("HARD", "SOFT")]):
+            return
+        how = [t.text for t in item.words]
+        item.notes.extend(how)
+        item.words = [Token("W", "run", "run", item.first, item.first)]
+        self._assumed.pick("bare-metres", line.number, line.text, ["run"])
+
+    def _line_lengths(self, scanned: Scanned, items: list[Item]) -> None:
+        """`3 lengths jog back`: as many lengths as are told, of the length that was told last."""
+        count = next((f.value["n"] for f in scanned.facts if f.kind == "lengths"), None)
+        if count is None:
+            return
+        scanned.facts = [f for f in scanned.facts if f.kind != "lengths"]
+        for item in items:
+            if item.metres is not None:
+                self._length = item.metres
+            if item.words and isinstance(self._length, int | float) and (item.metres is not None or not item.dosed):
+                item.metres = count * self._length
+
+
+def bracketed_rounds(tokens: list[Token]) -> list[Token]:
+    """`6 x (200 m run, 10 burpees)`: the bracket holds what is done six times."""
+    for i in range(len(tokens) - 2):
+        if [t.kind for t in tokens[i : i + 3]] == ["NUM", "X", "LPAR"]:
+            tokens[i + 1].kind, tokens[i + 2].kind = "ROUND", "COLON"
+            depth = next((k for k in range(i + 3, len(tokens)) if tokens[k].kind == "RPAR"), None)
+            if depth is not None:
+                tokens[depth].kind = "SEP"
+            break
+    return tokens
+
+
+def waves(tokens: list[Token]) -> list[Token]:
+    """`60 kg x 5, 80 kg x 3` and `5 @ 60 kg, 3 @ 80 kg`: sets with a load each become two lists."""
+    kinds = [t.kind for t in tokens]
+    for shape in (("LOAD", "X", "NUM"), ("NUM", "AT", "LOAD"), ("LOAD", "FOR", "NUM")):
+        found = [i for i in range(len(kinds) - 2) if tuple(kinds[i : i + 3]) == shape]
+        if len(found) < 2 or any(b - a > 4 for a, b in pairwise(found)):
+            continue
+        number = shape.index("NUM")
+        reps = [int(tokens[i + number].value) for i in found]
+        loads = [tokens[i + shape.index("LOAD")].value["load"] for i in found]
+        first, last = found[0], found[-1] + 3
+        start, end = tokens[first].start, tokens[last - 1].end
+        made = [Token("LIST", "", reps, start, end), Token("LOADLIST", "", loads, end, end)]
+        return [*tokens[:first], *made, *tokens[last:]]
+    return tokens
+
+
+def shared_doses(items: list[Item]) -> None:
+    """`skips, high knees, heel kicks 20 m each`, `hamstrings and quads 30 s`: the last dose is of all of them."""
+    for at, item in enumerate(items):
+        before = []
+        for one in reversed(items[:at]):
+            if one.dosed or not one.words or one.label == "heading":
+                break
+            before.append(one)
+        if not item.dosed or not item.after_dose or not before:
+            if item.each_word and item.sides is None and item.reps is not None:
+                item.sides = "each"
+            continue
+        if item.each_word or item.joined:
+            for one in before if item.each_word else before[:1]:
+                take_dose(one, item)
+                one.sides = item.sides
+
+
+def repeated_window(scanned: Scanned, items: list[Item]) -> None:
+    """`5 x 3 min: 10 pull-ups, 15 push-ups`: a window again and again, and what is done in it."""
+    if len(items) < 2 or items[0].words or items[0].sets is None or items[0].seconds is None:
+        return
+    if (
+        all(i.words and i.dosed for i in items[1:])
+        and any(t.kind == "COLON" for t in scanned.tokens)
+        and not scanned.has("windows", "every", "amrap")
+    ):
+        first = items.pop(0)
+        scanned.facts.insert(0, Fact("amrap", {"window": first.seconds, "repeat": first.sets}, 0, 0))
+
+
+def ladder_words(item: Item) -> None:
+    """`burpee ladder 1-10`: the word says what the numbers are, and belongs to no name."""
+    if (isinstance(item.reps, list) or item.ranged is not None) and any(t.kind == "LADDER" for t in item.words):
+        item.ladder = True
+        item.words = [t for t in item.words if t.kind != "LADDER"]
+
+
+def head_list(one: Read) -> tuple[list[int], bool] | None:
+    """A list of numbers that stands on a head by itself: `21-15-9`, `Squad ladder: 3, 6, 9`."""
+    ladder = any(t.kind == "LADDER" for t in one.scanned.tokens)
+    for item in one.items:
+        if isinstance(item.reps, list) and (
+            not item.words or (ladder and not item.sets and len(one.items) == 1 and item.label == "heading")
+        ):
+            return list(item.reps), item.ladder
+        if (
+            ladder
+            and isinstance(item.reps, list)
+            and item.words
+            and all(t.kind == "LADDER" or t.kind in ("ALT",) for t in item.words)
+        ):
+            return list(item.reps), item.ladder
+        if item.ranged is not None and not item.words and (item.ladder or item.ranged[0] == 1 or ladder):
+            return counting(*item.ranged), False
+    return None
+
+
+def counting(a: int, b: int) -> list[int]:
+    step = 1 if b >= a else -1
+    return list(range(a, b + step, step))[:200]
+
+
+def name_text(item: Item) -> str:
+    return " ".join(trimmed([t.text for t in item.words]))
+
+
+def longest(value: Any) -> float:
+    if isinstance(value, dict):
+        return float(value["high"])
+    return float(value) if isinstance(value, int | float) else 0.0
+
+
+def seconds_only(one: Read) -> bool:
+    return all(i.reps is None and i.metres is None for i in one.items)

@@ -1,0 +1,170 @@
+"""Words that are no work: titles, lengths told, greetings, cues."""
+
+from __future__ import annotations
+
+import re
+
+from finetally.core.board.problems import BoardError
+from finetally.core.board.reader import TITLE_WORD, read_lines
+from finetally.core.session.limits import MAX_DURATION_S
+from finetally.core.wall.lines import without_pictures
+from finetally.core.wall.page import Page, dose_follows, is_known, keep_note
+from finetally.core.wall.scanning import Read, head_list, longest, name_text
+from finetally.core.wall.steps import bounded
+from finetally.core.wall.tokens import plain, tokens_of
+from finetally.core.wall.words import DAY, TALK
+
+LONGEST_TALK = 5
+"""Words from which a line without a dose is talk."""
+TITLE_MOST = 200
+SHORTEST_TOLD_S = 300
+TITLE_LENGTH_FROM = 900
+"""Seconds from which a length on the first line is the session's, not a movement's."""
+
+_TOLD_BRACKET = re.compile(
+    r"[(\[]\s*(?:about|ca\.?|~)?\s*\d+\s*(?:min|mins|minutes|'|h)\s*[)\]]|\d{2,3}\s*(?:min|mins|minutes|')\s*$"
+)
+
+
+def title_like(page: Page, one: Read) -> bool:
+    """The first line where it names the session, and lines before the first block that tell its length."""
+    if page.drafts or page.draft is not None or one.line.part is not None or one.line.turn is not None:
+        return False
+    first = page.at == 0
+    if first and TITLE_WORD.match(one.line.raw.strip()):
+        return as_title(page, one)
+    day = DAY.search(one.line.text) is not None
+    work = one.starts or head_list(one) is not None or any(i.sets and i.dosed for i in one.items)
+    if (
+        first
+        and (day or says_title(one.line.text) or _TOLD_BRACKET.search(one.line.low))
+        and not work
+        and len(page.reads) > 1
+    ):
+        return as_title(page, one)
+    if work or (one.block_label and not first):
+        return False
+    long = [t for t in one.scanned.tokens if t.kind == "TIME" and longest(t.value) >= 600]
+    doses = [
+        i
+        for i in one.items
+        if i.words
+        and (not i.after_dose or page.names.known(name_text(i)))
+        and (
+            i.reps is not None
+            or i.metres is not None
+            or (i.seconds is not None and longest(i.seconds) < TITLE_LENGTH_FROM)
+        )
+    ]
+    known = any(page.names.known(name_text(i)) for i in one.items if i.dosed)
+    known = known or (
+        len(one.named) == 1
+        and len(one.items) == 1
+        and is_known(page, name_text(one.items[0]))
+        and one.line.text.strip(" .:").islower() is False
+        and dose_follows(page)
+    )
+    if doses or known or (one.rests and not first):
+        return False
+    if first and (
+        len(page.reads) > 1
+        or (
+            not any(is_known(page, name_text(i)) for i in one.items)
+            and (not any(i.dosed for i in one.items) or bool(long))
+            and not one.rests
+        )
+    ):
+        return as_title(page, one)
+    if long and not any(i.words and page.names.known(name_text(i)) for i in one.items):
+        page.told = page.told or bounded(long[0].value, MAX_DURATION_S)
+        keep_note(page, one)
+        return True
+    if (
+        not one.heads
+        and not one.line.text.endswith(":")
+        and not any(page.names.known(name_text(i)) for i in one.items)
+        and (is_talk(page, one) or not any(i.dosed for i in one.items))
+    ):
+        keep_note(page, one)
+        return True
+    return False
+
+
+def as_title(page: Page, one: Read) -> bool:
+    """Take a line as the title, with the length that is told in it."""
+    alone = sum(r.line.number == one.line.number for r in page.reads) == 1
+    raw = one.line.raw if alone else one.line.text
+    try:
+        strict = read_lines([raw.strip()], library=page.library).document
+    except BoardError:
+        strict = {}
+    if "announced_s" in strict:
+        page.title, page.told = strict["title"][:TITLE_MOST], bounded(strict["announced_s"], MAX_DURATION_S)
+        return True
+    text = re.sub(r"^\s*title\s*:\s*", "", raw.strip(" \t*#_=~"), flags=re.IGNORECASE)
+    times = [
+        t
+        for t in tokens_of(plain(without_pictures(text)))
+        if t.kind == "TIME" and longest(t.value) >= SHORTEST_TOLD_S
+    ]
+    if times:
+        page.told = bounded(times[-1].value, MAX_DURATION_S)
+        front = re.sub(r"[\s,;(\-–—/|~]*(?:about|ca\.?|approx\.?)?\s*$", "", text[: times[-1].start])
+        back = re.sub(r"^[\s)]*(?:total)?", "", text[times[-1].end :])
+        text = f"{front} {back}".strip(" ,;-–—/|.!") or text
+    page.title = " ".join(text.split())[:TITLE_MOST]
+    return True
+
+
+def is_talk(page: Page, one: Read) -> bool:
+    """Whether a line without a dose speaks to people."""
+    if one.starts or one.rests or one.heads or any(i.dosed for i in one.items):
+        return bool(one.items) and not one.starts and not one.rests and not one.heads and no_dose(page, one)
+    text = one.line.text
+    if not one.named:
+        return not one.items and not one.block_label
+    if all(page.names.known(name_text(i)) for i in one.named):
+        return False
+    words = sum(len(i.words) for i in one.named)
+    if text.endswith(("!", "?")) or "!" in text or TALK.search(text):
+        return True
+    lists = page.draft is not None and (
+        page.draft.windows or page.draft.each or page.draft.ladder or page.draft.pyramid or page.draft.reps_each
+    )
+    if words > LONGEST_TALK and len(one.named) < 3:
+        return True
+    if lists or one.block_label or text.endswith(":"):
+        return False
+    return page.draft is None or bool(page.draft.items)
+
+
+def no_dose(page: Page, one: Read) -> bool:
+    """A dose that is none: `every break = 3 burpees`, `no figures for 2`."""
+    return "=" in one.line.text
+
+
+def margin_line(page: Page, one: Read) -> bool:
+    """A line about the session as the written form has it: `tags: hill, cold`."""
+    if one.line.sentence:
+        return True
+    try:
+        said = read_lines(["x", one.line.raw.strip()], library=page.library).document
+    except BoardError:
+        return False
+    for key, value in said.items():
+        if key == "notes":
+            page.notes.append(value)
+        elif key == "cautions":
+            page.meta.setdefault(key, []).extend(value)
+        elif key not in ("fine_tally", "title", "blocks"):
+            page.meta[key] = value
+    return True
+
+
+def says_title(text: str) -> bool:
+    return bool(re.match(r"\s*(?:title|session|group|grp|squad|team|day|week|wk)\b", text, re.IGNORECASE))
+
+
+def speaks(text: str) -> bool:
+    """Whether words speak to people."""
+    return TALK.search(text) is not None

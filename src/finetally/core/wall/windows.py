@@ -1,0 +1,116 @@
+"""Windows of work and rest: rounds of them, pairs, straight ones, a pyramid."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from finetally.core.wall.assumptions import Assumptions
+from finetally.core.wall.draft import Draft
+from finetally.core.wall.item import Item
+from finetally.core.wall.steps import StepMaker, span
+
+Block = dict[str, Any]
+
+
+def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> Block:
+    """The block of a head of windows and its lines."""
+    work = (draft.windows or draft.each or {})["work"]
+    rest = (draft.windows or {}).get("rest", draft.rest)
+    if draft.windows is not None and draft.rest is not None and draft.rest_between is None:
+        draft.rest_between = draft.rest
+    total = draft.total
+    per_side = _per_side(draft, work, total, maker, assumed)
+    _rest_windows(draft, work, rest)
+    steps = [maker.windowed(item, draft, work, per_side=per_side) for item in draft.items]
+    clock: dict[str, Any] = {"kind": "intervals", "work_s": work}
+    if rest:
+        clock["rest_s"] = rest
+    if draft.rest_between is not None:
+        clock["round_rest_s"] = draft.rest_between
+    if draft.rest_groups is not None:
+        clock["group_rest_s"] = draft.rest_groups
+    block: Block = {"clock": clock, "steps": steps}
+    if draft.pyramid:
+        block["visit"] = "build-strip"
+    rounds = draft.rounds
+    if rounds is None and total is not None:
+        rounds = _rounds_in(assumed, draft, work, rest or 0, total, len(steps))
+    rounds = _grouped(draft, block, rounds, assumed)
+    if rounds is not None and rounds != 1:
+        block["rounds"] = rounds
+    if (draft.windows is not None or rest) and total is not None:
+        readings = ["no rest after the last window", "the last rest is taken too"]
+        if assumed.pick("closing-rest", draft.line, draft.said, readings) == 1:
+            clock["closing_rest"] = True
+    return block
+
+
+def _grouped(draft: Draft, block: Block, rounds: Any, assumed: Assumptions) -> Any:
+    """Put in which movements are worked through together, and how often the whole is done; returns the rounds."""
+    clock, several = block["clock"], len(block["steps"]) > 1
+    group = (draft.windows or {}).get("group")
+    if (draft.windows or {}).get("straight") and several:
+        readings = ["eight of the one, then eight of the next", "taking turns in eight windows"]
+        if assumed.pick("tabata-order", draft.line, draft.said, readings) == 1:
+            rounds = max(1, 8 // len(block["steps"]))
+        else:
+            group = 1
+            if draft.rest_between is not None and draft.rest_groups is None:
+                clock["group_rest_s"] = clock.pop("round_rest_s")
+    if draft.repeat is not None and draft.repeat not in (1, len(block["steps"])):
+        block["repeat"] = draft.repeat
+        if draft.rest_between is not None:
+            block["rest_between_repeats_s"] = draft.rest_between
+            clock.pop("round_rest_s", None)
+    if group is not None and several and not draft.alternate:
+        block["group"] = group
+    return rounds
+
+
+def _rest_windows(draft: Draft, work: Any, rest: Any) -> None:
+    """A line that only says `rest` among windows is a window of rest."""
+    kept: list[Item] = []
+    for item in draft.items:
+        if not item.rest_turn:
+            kept.append(item)
+            continue
+        if not kept:
+            continue
+        free = span(work) + 2 * span(rest)
+        if item is draft.items[-1]:
+            draft.rest_between = (draft.rest_between or 0) + free
+        else:
+            kept[-1].rest_after = free
+    draft.items = kept
+
+
+def _per_side(draft: Draft, work: Any, total: Any, maker: StepMaker, assumed: Assumptions) -> bool:
+    """Whether a head's window is each side's: said so, or the stretches of a cool-down."""
+    if draft.sides_each:
+        return True
+    if draft.part != "cool-down":
+        return False
+    if (
+        total is not None
+        and abs(
+            span(work) * len(draft.items) * (draft.rounds if isinstance(draft.rounds, int) else 1) - span(total)
+        )
+        < 1
+    ):
+        return False
+    if not any(maker.one_sided_stretch(i, draft) for i in draft.items):
+        return False
+    said = ["each side has the window", "the window is for both sides"]
+    return assumed.pick("stretch-window", draft.line, draft.said, said) == 0
+
+
+def _rounds_in(assumed: Assumptions, draft: Draft, work: Any, rest: Any, total: Any, lines: int) -> int | None:
+    slot = span(work) + span(rest)
+    windows = max(1, int((span(total) + span(rest) + 0.5) // slot)) if slot > 0 else 1
+    if windows <= lines:
+        return None
+    rounds = windows / lines
+    if rounds != int(rounds):
+        said = [f"{int(rounds)} rounds fit", f"{int(rounds) + 1} rounds"]
+        return int(rounds) + assumed.pick("rounds-in-total", draft.line, draft.said, said)
+    return int(rounds)
