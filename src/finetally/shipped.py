@@ -30,7 +30,8 @@ def shipped_library() -> Library:
     more = everyday_aliases()
     entries = json.loads(_text("movements"))
     for entry in entries:
-        entry["aliases"] = [*entry.get("aliases", ()), *more.get(entry["key"], ())] or None
+        if entry["key"] in more:
+            entry["aliases"] = [*entry.get("aliases", ()), *more[entry["key"]]]
     return Library(MovementDef.model_validate(entry) for entry in entries)
 
 

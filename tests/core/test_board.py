@@ -10,7 +10,7 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 
-from finetally.core.board.phrases import PHRASES, Phrase
+from finetally.core.board.phrases import PHRASES, TAKE_TURNS, Phrase
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import read_board
 from finetally.core.board.writer import headings, read_over, what_the_wall_leaves_out, write_full, write_wall
@@ -143,7 +143,7 @@ def test_the_words_of_the_trade_are_understood(line: str, clock: dict[str, Any],
 
 def test_an_unknown_movement_becomes_a_stub_with_the_nearest_names() -> None:
     board = read_board("Day\nMain: 30 s each\n  goblin squat 16 kg\n", library=LIBRARY)
-    assert board.document["blocks"][0]["steps"][0]["movement"] == "goblin-squat"
+    assert board.document["blocks"][0]["steps"][0]["movement"] == "goblin squat"
     [stub] = board.stubs
     assert (stub.line, stub.column, stub.words) == (3, 3, "goblin squat")
     assert "goblet squat" in stub.nearest
@@ -262,7 +262,15 @@ def test_every_phrase_of_the_docs_is_understood(phrase: str) -> None:
     read(f"Day\nMain: {phrase}\n  5 burpee\n")
 
 
-@pytest.mark.parametrize("phrase", PHRASES, ids=[one.name for one in PHRASES])
+SAYING = [one for one in PHRASES if one is not TAKE_TURNS]
+
+
+def test_what_only_makes_plain_sets_nothing() -> None:
+    head = "Main: every 1:00, 3 rounds"
+    assert read(f"Day\n{head}, {TAKE_TURNS.words}\n  5 burpee\n") == read(f"Day\n{head}\n  5 burpee\n")
+
+
+@pytest.mark.parametrize("phrase", SAYING, ids=[one.name for one in SAYING])
 def test_what_the_writer_says_the_reader_understands(phrase: Phrase) -> None:
     amount = {"time": "1:00", "count": "3", "word": ""}[phrase.kind]
     words = f"{phrase.words} {amount}" if phrase.leads else f"{amount} {phrase.words}"

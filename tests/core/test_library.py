@@ -10,9 +10,7 @@ from finetally.core.board.names import MOST_NEAR
 from finetally.core.board.reader import read_board
 from finetally.core.figures import figures
 from finetally.core.movements.library import Library
-from finetally.core.session.limits import MAX_PROBLEMS
 from finetally.core.session.movement import FINE_PATTERNS, MovementDef
-from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.shipped import shipped_library
 from tests.core.helpers import session, step
@@ -84,13 +82,9 @@ def test_unknown_names_are_held_against_the_library_only_so_often(monkeypatch: p
     looked = []
     nearest = Library.nearest
     monkeypatch.setattr(Library, "nearest", lambda self, key: looked.append(key) or nearest(self, key))
-    steps = [step(f"no such thing {number % 700}", reps=1) for number in range(3_000)]
-    with pytest.raises(DocumentError):
-        figures(
-            parse_session(session({"clock": {"kind": "task"}, "steps": steps[:500]})), library=shipped_library()
-        )
-    assert len(looked) <= MAX_PROBLEMS
-    looked.clear()
+    steps = [step(f"no such thing {number % 700}", reps=1) for number in range(500)]
+    figures(parse_session(session({"clock": {"kind": "task"}, "steps": steps})), library=shipped_library())
+    assert not looked
     lines = "\n".join(
         f"  3 thing of sort {chr(97 + n % 26)}{chr(97 + n // 26 % 26)}{chr(97 + n // 676)}" for n in range(5_000)
     )

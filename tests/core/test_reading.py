@@ -84,7 +84,6 @@ def test_unreadable_text_is_refused_at_once(text: str | bytes, path: str | None)
 
 
 FIGURING = [
-    ("unknown-movement", session(block(steps=[step("push-upp")])), "blocks[0].steps[0].movement", "push-up"),
     (
         "a-round-of-nothing",
         session({"clock": {"kind": "task", "cap_s": 60, "then": "restart"}, "steps": [step("push-up", reps=0)]}),

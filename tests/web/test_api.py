@@ -99,10 +99,11 @@ def test_list_figures_are_made_once_and_few_queries_are_needed(
 
 
 def test_a_session_that_cannot_be_figured_is_listed_with_its_problem(world: World) -> None:
-    odd = {**DOCUMENT, "blocks": [{**DOCUMENT["blocks"][0], "steps": [{"movement": "hover"}]}]}
+    nothing = {"clock": {"kind": "amrap", "window_s": 60}, "steps": [{"movement": "hover", "seconds": 0}]}
+    odd = {**DOCUMENT, "blocks": [nothing]}
     assert world.send("coach", "POST", "/sessions", {"document": odd}).status_code == 201
     problems = [item["figures"]["problem"] for item in world.send("coach", "GET", "/sessions").json()]
-    assert any(problem and "hover" in problem for problem in problems)
+    assert any(problem and "blocks[0]" in problem for problem in problems)
 
 
 def test_sign_in_and_out(world: World) -> None:

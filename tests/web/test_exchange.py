@@ -61,7 +61,8 @@ def test_a_squads_own_movement_is_known_everywhere(world: World) -> None:
         **DOCUMENT,
         "blocks": [{"clock": {"kind": "task"}, "steps": [{"movement": "wet-haul", "reps": 10}]}],
     }
-    assert world.send("coach", "POST", "/figures", {"document": document}).status_code == 422
+    unknown = world.send("coach", "POST", "/figures", {"document": document}).json()["figures"]
+    assert (unknown["movements"]["wet-haul"]["provisional"], unknown["patterns"]) == (True, {})
     taken = world.send("coach", "POST", "/movements", {"kind": "json", "text": json.dumps([OWN])})
     assert taken.json() == {"keys": ["wet-haul"]}
     made = world.send("coach", "POST", "/figures", {"document": document}).json()["figures"]
@@ -70,7 +71,8 @@ def test_a_squads_own_movement_is_known_everywhere(world: World) -> None:
     assert listed["own"] == ["wet-haul"]
     text = world.send("athlete", "POST", "/board/write", {"document": document}).json()["text"]
     assert "10 long wet haul" in text
-    assert world.send("stranger", "POST", "/figures", {"document": document}).status_code == 422
+    theirs = world.send("stranger", "POST", "/figures", {"document": document}).json()["figures"]
+    assert theirs["effort"]["provisional"] == ["wet-haul"]
 
 
 def test_the_library_as_a_table_reads_back(world: World) -> None:

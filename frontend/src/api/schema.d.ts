@@ -1275,7 +1275,7 @@ export interface components {
         };
         /**
          * BalanceFigures
-         * @description Balance over the parts that count. Mobility stands apart.
+         * @description Balance over the parts that count. Mobility stands apart, and work of movements without a pattern.
          */
         BalanceFigures: {
             /** Scheme */
@@ -1288,6 +1288,8 @@ export interface components {
             };
             /** Mobility S */
             mobility_s: number;
+            /** Unassigned S */
+            unassigned_s: number;
             /** Beams */
             beams: {
                 [key: string]: components["schemas"]["BeamFigures"];
@@ -1394,8 +1396,8 @@ export interface components {
          * EffortFigures
          * @description Uptake as shares of capacity over the whole file; `rpe` 0-10; `load` = rpe × minutes.
          *
-         *     Not `complete` where a load cannot be judged (`not_judged`) or a dose takes the time of the unknown (`guessed`):
-         *     both are paths into the document.
+         *     Not `complete` where a load cannot be judged (`not_judged`), a dose takes the time of the unknown (`guessed`;
+         *     both are paths into the document), or a movement is one that nobody knows yet (`provisional`, their keys).
          */
         EffortFigures: {
             /** Mean Uptake */
@@ -1416,6 +1418,8 @@ export interface components {
             not_judged: string[];
             /** Guessed */
             guessed: string[];
+            /** Provisional */
+            provisional: string[];
         };
         /**
          * ExitFigures
@@ -1559,9 +1563,11 @@ export interface components {
         };
         /**
          * MovementFigures
-         * @description One movement over the whole session; `kg` is its volume load.
+         * @description One movement over the whole session; `kg` is its volume load; `provisional` if nobody knows it yet.
          */
         MovementFigures: {
+            /** Provisional */
+            provisional: boolean;
             /** Visits */
             visits: number;
             /** Work S */
@@ -1723,6 +1729,8 @@ export interface components {
             side: string | null;
             /** Kg */
             kg: number | null;
+            /** Provisional */
+            provisional: boolean;
         };
         /**
          * StaveRow
@@ -4112,6 +4120,8 @@ export interface components {
         /**
          * Every
          * @description One slot starts every period; what is left of the period is rest.
+         *
+         *     `free`: starts that are left free (rest) each time all slots had their turn.
          */
         Every: {
             /**
@@ -4131,6 +4141,11 @@ export interface components {
              * @default null
              */
             periods?: (number | components["schemas"]["CountRange"] | components["schemas"]["FromScore"]) | null;
+            /**
+             * Free
+             * @default null
+             */
+            free?: number | null;
         };
         /**
          * FromScore

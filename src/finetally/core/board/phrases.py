@@ -54,6 +54,7 @@ OF_CLOCK = (
     Phrase("no_closing", ("clock", "closing_rest"), "word", "no closing rest", r"(with)?(out)?(\s*a)?\s*no\s+closing\s+rest", False),
     Phrase("until", ("clock", "work_until_s"), "time", "until", r"until", leads=True),
     Phrase("periods", ("clock", "periods"), "count", "starts", r"starts|periods"),
+    Phrase("free", ("clock", "free"), "count", "free starts", r"free\s+starts?"),
     Phrase("cap", ("clock", "cap_s"), "time", "cap", r"cap(ped)?(\s+at)?|time\s+cap", leads=True),
     Phrase("then_stop", ("clock", "then"), "word", "then stop", r"then\s+stop", "stop"),
     Phrase("then_restart", ("clock", "then"), "word", "then start over", r"then\s+start\s+over", "restart"),

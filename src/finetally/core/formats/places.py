@@ -11,6 +11,9 @@ from finetally.core.formats.shape import CannotMakeError, Entry, Format, Param, 
 def _every(entries: list[Entry]) -> tuple[Entry, dict[str, Any]] | None:
     if len(entries) != 1 or entries[0].get("clock", {}).get("kind") != "every":
         return None
+    if entries[0]["clock"].get("free"):
+        # Starts that stay free are no part of these formats.
+        return None
     return entries[0], entries[0]["clock"]
 
 

@@ -24,7 +24,10 @@ class Intervals(Part):
 
 
 class Every(Part):
-    """One slot starts every period; what is left of the period is rest."""
+    """One slot starts every period; what is left of the period is rest.
+
+    `free`: starts that are left free (rest) each time all slots had their turn.
+    """
 
     kind: Literal["every"]
     period_s: SecondsValue

@@ -75,6 +75,13 @@ Entry = Annotated[
 ]
 
 
+class WallText(Part):
+    """The words that a session was read from, as typed, and what was chosen where they could be meant otherwise."""
+
+    text: Text
+    settled: dict[str, int] | None = Field(default=None, max_length=MAX_STEPS)
+
+
 class Session(Part):
     """One planned session."""
 
@@ -91,3 +98,4 @@ class Session(Part):
     notes: Text | None = None
     cautions: list[Line] | Text | None = None
     tags: list[Line] | None = None
+    wall: WallText | None = None

@@ -42,7 +42,9 @@ class Names:
         """The movement of an item in a part of the session; None where its words name none."""
         words = trimmed([t.text for t in item.words])
         if not words:
-            return None
+            whole = " ".join(t.text for t in item.words)
+            found = self._everyday.find(whole) if whole else None
+            return Named(found, whole, True) if found is not None else None
         text = " ".join(words)
         found = self._find(text, item, part, tool)
         if found is not None:

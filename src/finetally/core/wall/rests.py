@@ -11,19 +11,34 @@ from finetally.core.wall.scanning import Read, head_list
 from finetally.core.wall.talk import is_talk
 
 
+REST_BELOW = ("before what follows", "between the rounds")
+
+
 def rest_line(page: Page, one: Read) -> None:
     draft = page.draft
     if draft is None or (not draft.items and not draft.clocked):
         keep_note(page, one)
         return
-    if draft.kind == "written":
-        draft.rest_after = one.rests[0].value["s"]
+    if draft.ready is not None:
+        _below_written(page, draft.ready, one)
         return
     for fact in one.rests:
         take_rest(page, draft, fact.value, one)
     words = [t for i in one.items for t in i.words]
     if words:
         draft.notes.append(one.line.text)
+
+
+def _below_written(page: Page, block: dict[str, Any], one: Read) -> None:
+    """A rest below a block in the written form: behind it, or between its rounds where nothing follows."""
+    seconds = one.rests[0].value["s"]
+    rounds = block.get("rounds", 1) != 1 and block.get("clock", {}).get("kind") == "task"
+    if rounds and "round_rest_s" not in block["clock"] and "after" not in one.line.low:
+        first = 1 if next_line(page) is None else 0
+        if page.assumed.pick("rest-below", one.line.number, one.line.text, REST_BELOW, first=first) == 1:
+            block["clock"]["round_rest_s"] = seconds
+            return
+    block["rest_after_s"] = seconds
 
 
 def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> None:
@@ -107,10 +122,8 @@ def rest_after(page: Page, draft: Draft, seconds: Any, one: Read) -> None:
         and not draft.every
     )
     if rounds:
-        readings = ["before what follows", "between the rounds"]
-        picked = page.assumed.pick(
-            "rest-below", one.line.number, one.line.text, readings, first=1 if following is None else 0
-        )
+        first = 1 if following is None else 0
+        picked = page.assumed.pick("rest-below", one.line.number, one.line.text, REST_BELOW, first=first)
         if picked == 1:
             draft.rest_between = seconds
             return

@@ -136,13 +136,14 @@ def pairs(said: Taken) -> Said:
     return {"work": work, "rest": rest, "n": said.count("n") or 4, "group": 2}
 
 
-@rule("windows", "work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT|MOVE",
+@rule("windows", "n=NUM X work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT",
+      "work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT|MOVE",
       "WORK|ON COLON? work=TIME|NUM SEP|SLASH|PLUS|AND? REST|OFF|SOFT COLON? rest=TIME|NUM",
       "SOFT? work=TIME ON SEP|SLASH? rest=TIME OFF",
       examples=("40 on 20 off", "20s on / 10s off", "45s work 15s change", "work 50s, rest 10s", ":45 work :15 rest", "20s hard 10s easy"))  # fmt: skip
 def on_off(said: Taken) -> Said:
     """Work and rest in turn; bare numbers are seconds from 10 on."""
-    return {"work": said.seconds("work"), "rest": said.seconds("rest")}
+    return {"work": said.seconds("work"), "rest": said.seconds("rest"), "n": said.count("n")}
 
 
 @rule("windows", "t=TIME X n=NUM ROUND?", examples=("20:40 x 8",))
@@ -216,6 +217,17 @@ def laps(said: Taken) -> Said:
     return {"n": said.count("n")}
 
 
+@rule(
+    "each",
+    "work=TIME X n=NUM STATION",
+    "work=TIME STATION|AT? EACH|PER STATION",
+    examples=("60 s x 5 stations", "45 s per station"),
+)
+def each_station(said: Taken) -> Said:
+    """A window at each station."""
+    return {"work": said.value("work")}
+
+
 @rule("stations", "n=NUM STATION", examples=("4 stations",))
 def stations(said: Taken) -> Said:
     """So many stations."""
@@ -272,24 +284,12 @@ def times_each(said: Taken) -> Said:
 
 @rule(
     "each",
-    "work=TIME SIDES X n=NUM ROUND",
     "work=TIME SIDES COLON",
-    examples=("30s each side x 2 rounds", "30 s e/s:"),
+    examples=("30 s e/s:",),
 )
 def each_side(said: Taken) -> Said:
     """A window of each movement for each side."""
-    return {"work": said.value("work"), "n": said.count("n"), "sides": True}
-
-
-@rule(
-    "each",
-    "work=TIME X n=NUM STATION",
-    "work=TIME STATION|AT? EACH|PER STATION",
-    examples=("60 s x 5 stations", "45 s per station"),
-)
-def each_station(said: Taken) -> Said:
-    """A window at each station."""
-    return {"work": said.value("work")}
+    return {"work": said.value("work"), "sides": True}
 
 
 @rule("each", "work=TIME EACH STATION?", examples=("30 s each",))

@@ -105,9 +105,9 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
         items.append(item)
     for index, item in enumerate(items):
         if not item.words:
-            other = next((i for i in items[index + 1 :] if i.words), next((i for i in items if i.words), None))
-            if other is not None:
-                item.words, item.kit = other.words, other.kit
+            named = [i for i in (*items[index + 1 :], *items) if i.words]
+            if named:
+                item.words, item.kit = named[0].words, named[0].kit
     return items
 
 

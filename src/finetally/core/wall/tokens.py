@@ -68,6 +68,7 @@ _MASTER = re.compile(
     "|".join(
         f"(?P<{name}>{pattern})"
         for name, pattern in (
+            ("NAMED", r"\bfigure[\s-]?4\b|\bt2b\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
             ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
             ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
@@ -90,7 +91,7 @@ _MASTER = re.compile(
             ("TIMERANGE", rf"(?P<ta>{_NUM})(?:-|(?<!x\s\d)(?<!x\s\d\d)\s-\s|\s*to\s+)(?P<tb>{_NUM})\s?(?P<tu>{_TIMEUNIT})(?![a-z])"),
             ("DISTRANGE", rf"(?P<da>{_NUM}){_DASH}(?P<db>{_NUM})\s?(?P<du>{_LENGTH})\b"),
             ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM}))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
-            ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-])"),
+            ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-]|\s+(?:elevated|raised|up)\b)"),
             ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?![\d:])"),
             ("RANGE", rf"(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?![\d:])|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
             ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
@@ -191,6 +192,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return KIND_OF.get(text, "W"), text
         case "NUM":
             return "NUM", amount(text)
+        case "NAMED":
+            return "W", text
         case "NINETY":
             return "W", "90/90"
         case "INLINELABEL":

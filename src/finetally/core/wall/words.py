@@ -112,7 +112,7 @@ KIND_OF = MappingProxyType(
         **_words("THEN", "then afterwards next"),
         **_words("NO", "no"),
         **_words("MAX", "max maximum"),
-        **_words("HARD", "hard fast quick sprint"),
+        **_words("HARD", "hard fast quick"),
         **_words("SOFT", "easy slow light steady gentle"),
         **_words("PAIRS", "pairs pair"),
         **_words("ALT", "alternate alternating alternated alt"),
