@@ -5,7 +5,7 @@ from __future__ import annotations
 import argparse
 import json
 import sys
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from pathlib import Path
 from typing import TypeVar
 
@@ -15,10 +15,15 @@ from finetally.core.board.problems import BoardError
 from finetally.core.figures import Figures, figures, printed
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
+from finetally.core.movements.library import Library
+from finetally.core.session.document import Session
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.problems import DocumentError, Problem, path_text, refuse, shown
 from finetally.core.session.reading import parse_session, read_json, read_session
-from finetally.core.wall.reading import Reading, read_wall, told_of
+from finetally.core.wall.reader import Reading
+from finetally.core.wall.reading import read_wall
+from finetally.core.wall.several import sessions_in
+from finetally.core.wall.told import told_of
 from finetally.running.commands import add_commands
 from finetally.shipped import shipped_library
 from finetally.table import figures_table, reading_table
@@ -74,26 +79,30 @@ def _figures(arguments: argparse.Namespace) -> int:
         return BAD_FILE
     status = 0
     for path in arguments.files:
-        reading: Reading | None = None
         try:
-            data = read_bytes(path)
-            if path.suffix.lower() in TEXT_FILES:
-                reading = read_wall(data.decode("utf-8", errors="replace"), library=library)
-                session = parse_session(reading.document)
-            else:
-                _, session = read_session(data)
-            made = figures(session, library=library, methods=methods, given=given)
+            for session, reading in _sessions_of(path, library):
+                _print(
+                    figures(session, library=library, methods=methods, given=given), reading, as_json=arguments.json
+                )
         except BoardError as error:
             for problem in error.problems:
                 print(f"{path}: {problem.text}", file=sys.stderr)
             status = BAD_FILE
-            continue
         except DocumentError as error:
             _complain(path, error)
             status = BAD_FILE
-            continue
-        _print(made, reading, as_json=arguments.json)
     return status
+
+
+def _sessions_of(path: Path, library: Library) -> Iterator[tuple[Session, Reading | None]]:
+    """The session of a file; of a text with several days, each of them."""
+    data = read_bytes(path)
+    if path.suffix.lower() not in TEXT_FILES:
+        yield read_session(data)[1], None
+        return
+    for text in sessions_in(data.decode("utf-8", errors="replace")):
+        reading = read_wall(text, library=library)
+        yield parse_session(reading.document), reading
 
 
 def _print(made: Figures, reading: Reading | None, *, as_json: bool) -> None:

@@ -6,7 +6,8 @@ from collections.abc import Iterable, Sequence
 
 from finetally.core.figures import Figures
 from finetally.core.tally.shapes import TimeFigures
-from finetally.core.wall.reading import Reading, told_of
+from finetally.core.wall.reader import Reading
+from finetally.core.wall.told import told_of
 
 
 def clock_text(seconds: float) -> str:

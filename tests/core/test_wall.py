@@ -16,9 +16,11 @@ from finetally.core.figures import Figures, figures
 from finetally.core.methods.value import Methods
 from finetally.core.movements.names import canonical
 from finetally.core.session.reading import parse_session
-from finetally.core.wall.reading import Reading, read_wall, told_of
+from finetally.core.wall.reader import Reading
+from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
 from finetally.core.wall.rules import RULES, scan
 from finetally.core.wall.tokens import plain, tokens_of
+from finetally.core.wall.told import new_names, told_of
 from finetally.shipped import everyday_aliases, shipped_library
 from tests.conftest import CASES, REPOSITORY
 from tests.core.helpers import session, step
@@ -164,7 +166,9 @@ ASSUMED = [
 
 
 @pytest.mark.parametrize(("text", "rule", "work", "other"), ASSUMED, ids=[case[1] for case in ASSUMED])
-def test_what_could_be_meant_otherwise_is_told_and_can_be_chosen(text: str, rule: str, work: float, other: float) -> None:
+def test_what_could_be_meant_otherwise_is_told_and_can_be_chosen(
+    text: str, rule: str, work: float, other: float
+) -> None:
     reading = read(text)
     assert figured(reading)["work_s"] == pytest.approx(work)
     [one] = [a for a in reading.assumed.made if a.rule == rule]
@@ -203,7 +207,19 @@ def test_what_is_told_has_its_line_and_the_other_readings() -> None:
 
 
 # Notes and what is not read ----------------------------------------------------------------------------------------
-NOTHING = ["", "\n\n", "Rest day!", "Hi all, see you on Thursday!", "🔥🔥🔥", "----", "a" * 5_000, "(((((", "0", "x", ":"]
+NOTHING = [
+    "",
+    "\n\n",
+    "Rest day!",
+    "Hi all, see you on Thursday!",
+    "🔥🔥🔥",
+    "----",
+    "a" * 5_000,
+    "(((((",
+    "0",
+    "x",
+    ":",
+]
 
 
 @pytest.mark.parametrize("text", NOTHING, ids=range(len(NOTHING)))
@@ -323,6 +339,20 @@ def test_rests_that_the_rules_changed() -> None:
     below = read("Day\nMain: 3 rounds\n  10 push-up\nrest 1:00\n").document["blocks"][0]
     assert below["clock"]["round_rest_s"] == 60
     assert "rest_after_s" not in below
+
+
+def test_words_are_kept_as_typed_and_known_to_be_stale_once_the_blocks_are_others() -> None:
+    text = "Day\nemom 12\n12 push ups\n10 gate vaults\n"
+    reading = read(text)
+    [one] = reading.assumed.made
+    keep_words(reading, text, {one.id: 0})
+    assert words_as_typed(reading.document, LIBRARY) == (text, {one.id: 0})
+    ids = json.loads(json.dumps(reading.document))
+    ids["blocks"][0]["id"] = "b1"
+    assert words_as_typed(ids, LIBRARY) is not None
+    ids["blocks"][0]["steps"][0]["reps"] = 13
+    assert words_as_typed(ids, LIBRARY) is None
+    assert new_names(reading, LIBRARY)[0]["column"] == 4
 
 
 def test_a_broken_trailer_is_told() -> None:

@@ -112,7 +112,7 @@ def try_files(watch: Watch, who: Visitor, rng: random.Random) -> None:
         lambda d: ("POST", "/compare.xlsx", {"document": d}),
         lambda d: ("POST", "/sessions", {"document": d}),
         lambda d: ("POST", "/sessions/import", {"kind": "json", "text": json.dumps(d)}),
-        lambda d: ("POST", "/board/read", {"text": scratched(rng.choice(texts), rng), "before": d}),
+        lambda d: ("POST", "/board", {"text": scratched(rng.choice(texts), rng), "before": d}),
         lambda d: ("POST", "/figures", {"document": documents[0], "methods": spoiled(METHODS, rng)}),
     ]
     while not watch.over:
@@ -122,7 +122,7 @@ def try_files(watch: Watch, who: Visitor, rng: random.Random) -> None:
             # What could be kept is looked at in lists and plans, too.
             watch.send(who, "GET", "/sessions")
         if rng.random() < 0.2:
-            watch.send(who, "POST", "/board/read", {"text": scratched(rng.choice(texts), rng)})
+            watch.send(who, "POST", "/board", {"text": scratched(rng.choice(texts), rng)})
         if rng.random() < 0.1:
             kind, table = rng.choice((("csv", tables[0]), ("json", tables[1])))
             watch.send(who, "POST", "/movements", {"kind": kind, "text": scratched(table, rng), "replace": True})

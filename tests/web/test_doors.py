@@ -106,9 +106,7 @@ def test_looking_writes_nothing(world: World) -> None:
 
 def test_each_route_has_its_own_bound(world: World) -> None:
     assert bound_of("/api/sign-in") == SIGN_IN_BYTES
-    assert {bound_of(f"/api{p}") for p in ("/figures", "/sessions/import", "/board/read", "/compare.csv")} == {
-        MAX_BYTES
-    }
+    assert {bound_of(f"/api{p}") for p in ("/figures", "/sessions/import", "/board", "/compare.csv")} == {MAX_BYTES}
     assert {bound_of(f"/api{p}") for p in ("/plan/entries", "/plan/level/take", "/shapes")} == {SMALL_BYTES}
     long = {"name": "x" * 10, "password": "y" * SIGN_IN_BYTES}
     answer = world.send(None, "POST", "/sign-in", long)
@@ -160,9 +158,9 @@ FAULTS: list[tuple[str, str, Any, set[int]]] = [
     ("POST", "/plan/level", {"day": "2026-11-23", "landings_cap": 1e308}, {422}),
     ("PUT", "/sessions/{session}", {"document": DOCUMENT, "base": "²", "tab": "t"}, {200}),
     ("PUT", "/sessions/{session}", {"document": DOCUMENT, "base": "9" * 60, "tab": "t"}, {200}),
-    ("POST", "/board/read", {"text": "Day\n--- not for the wall ---\n{\"set\": []}\n--- end ---"}, {200}),
-    ("POST", "/board/read", {"text": f"Day\nMain: {'9' * 5000} s each\n  push-up"}, {200}),
-    ("POST", "/board/read", {"text": f"Day\nMain: for time\n  {'9' * 5000} push-up"}, {200}),
+    ("POST", "/board", {"text": "Day\n--- not for the wall ---\n{\"set\": []}\n--- end ---"}, {200}),
+    ("POST", "/board", {"text": f"Day\nMain: {'9' * 5000} s each\n  push-up"}, {200}),
+    ("POST", "/board", {"text": f"Day\nMain: for time\n  {'9' * 5000} push-up"}, {200}),
     ("POST", "/figures", '{"document": {"fine_tally": ' + "9" * 5000 + "}}", {422}),
     ("POST", "/formats/make", {"key": "rep-ladder-pulse", "params": {"pulse_work_s": 30, "pulse_rest_s": None},
                                "movements": ["push-up"]}, {422}),

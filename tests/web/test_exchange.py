@@ -86,15 +86,65 @@ def test_the_library_as_a_table_reads_back(world: World) -> None:
 
 def test_board_text_over_the_api(world: World) -> None:
     text = world.send("coach", "POST", "/board/write", {"document": DOCUMENT}).json()["text"]
-    read = world.send("coach", "POST", "/board/read", {"text": text, "before": DOCUMENT}).json()
+    read = world.send("coach", "POST", "/board", {"text": text, "before": DOCUMENT}).json()
     assert without_ids(read["document"]) == DOCUMENT
-    wrong = world.send(
-        "coach", "POST", "/board/read", {"text": "Day\nMain: 30 s each, 8 roundels\n  burpee"}
-    ).json()
-    assert (wrong["document"], [(p["line"], p["column"]) for p in wrong["problems"]]) == (None, [(2, 20)])
-    lists = "Day\nMain: 5/10 s each, 3 rounds\n  burpee\n  10 march"
-    told = world.send("coach", "POST", "/board/read", {"text": lists}).json()["problems"]
-    assert told[0]["line"] == 2
+    assert "wall" not in read["document"]
+    broken = world.send("coach", "POST", "/board", {"text": "Day\n--- not for the wall ---\n{"}).json()
+    assert (broken["document"], [p["line"] for p in broken["problems"]]) == (None, [3])
+
+
+WALL = "Thursday, 40 min\n\nemom 12\n12 pushups\n10 gate vaults\n"
+
+
+def test_any_words_are_read_and_what_is_told_stands_at_its_place(world: World) -> None:
+    read = world.send("athlete", "POST", "/board", {"text": WALL}).json()
+    assert read["document"]["wall"] == {"text": WALL}
+    assert read["document"]["announced_s"] == 2400
+    [assumed] = read["assumed"]
+    assert (assumed["line"], assumed["column"], assumed["length"], assumed["chosen"]) == (3, 1, 7, 0)
+    [name] = read["names"]
+    assert (name["words"], name["line"], name["column"], name["length"]) == ("gate vaults", 5, 4, 11)
+    [block] = read["outline"]
+    assert [one["words"] for one in block["steps"]] == ["12 push-up", "10 gate vaults"]
+    assert [one["code"] for one in block["steps"]] == ["PS", "??"]
+    chosen = world.send("athlete", "POST", "/board", {"text": WALL, "settled": {assumed["id"]: 1}}).json()
+    assert chosen["document"]["blocks"][0]["steps"][0]["chain"] is True
+    assert chosen["document"]["wall"]["settled"] == {assumed["id"]: 1}
+
+
+def test_the_words_as_typed_come_back_as_long_as_they_hold(world: World) -> None:
+    document = world.send("coach", "POST", "/board", {"text": WALL}).json()["document"]
+    body = {"document": document, "as_typed": True}
+    typed = world.send("coach", "POST", "/board/write", body).json()
+    assert (typed["text"], typed["as_typed"]) == (WALL, True)
+    document["blocks"][0]["steps"][0]["reps"] = 15
+    changed = world.send("coach", "POST", "/board/write", {"document": document, "as_typed": True}).json()
+    assert changed["as_typed"] is False
+    assert '10 "gate vaults"' in changed["text"]
+    again = world.send("coach", "POST", "/board", {"text": changed["text"], "before": document}).json()
+    assert (again["assumed"], "wall" in again["document"]) == ([], False)
+
+
+def test_a_name_given_to_a_movement_is_understood_in_every_later_session(world: World) -> None:
+    body = {"key": "box-jump", "words": "gate vault"}
+    assert world.send("athlete", "POST", "/movements/names", body).status_code == 403
+    assert world.send("coach", "POST", "/movements/names", body).status_code == 204
+    assert world.send("coach", "POST", "/movements/names", {**body, "key": "no such"}).status_code == 404
+    read = world.send("athlete", "POST", "/board", {"text": WALL}).json()
+    assert read["names"] == []
+    assert read["document"]["blocks"][0]["steps"][1]["movement"] == "box-jump"
+    assert (
+        "10 box jump" in world.send("coach", "POST", "/board/write", {"document": read["document"]}).json()["text"]
+    )
+    foreign = world.send("stranger", "POST", "/board", {"text": WALL}).json()
+    assert [one["key"] for one in foreign["names"]] == ["gate vaults"]
+
+
+def test_days_in_a_text_are_sessions_of_their_own(world: World) -> None:
+    text = "Monday\n10 burpees\n\nTuesday, 30 min\n20 min jog\n\nThu 3/12\n3 rounds\n10 squats\n"
+    sessions = world.send("coach", "POST", "/board", {"text": text}).json()["sessions"]
+    assert [one.split("\n")[0] for one in sessions] == ["Monday", "Tuesday, 30 min", "Thu 3/12"]
+    assert world.send("coach", "POST", "/board", {"text": WALL}).json()["sessions"] == []
 
 
 def test_figures_can_be_held_against_a_plain_day(world: World) -> None:

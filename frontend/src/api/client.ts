@@ -136,7 +136,7 @@ export const api = {
   usualStep: (body: { movement: string; clock: string; definitions: readonly object[]; squad: number }) =>
     call<{ step: object }>('POST', '/formats/step', body),
   readBoard: (text: string, before: SessionDoc, squad: number) =>
-    call<BoardOut>('POST', '/board/read', { text, before, squad }),
+    call<BoardOut>('POST', '/board', { text, before, squad }),
   writeBoard: (document: SessionDoc, squad: number, full = false) =>
     call<{ text: string }>('POST', '/board/write', { document, squad, full }),
   card: (document: SessionDoc, squad: number) => call<CardOut>('POST', '/card', { document, squad }),

@@ -356,6 +356,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/movements/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Call Movement
+         * @description Let a movement be called by these words too, in this and all later sessions of the squad.
+         */
+        post: operations["call_movement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/movements/{key}": {
         parameters: {
             query?: never;
@@ -456,7 +476,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/board/read": {
+    "/api/board": {
         parameters: {
             query?: never;
             header?: never;
@@ -467,7 +487,7 @@ export interface paths {
         put?: never;
         /**
          * Read
-         * @description Read a text. What is wrong comes back with its line and column.
+         * @description Read a text, whatever it is. What could be meant otherwise, is new or was not read stands beside.
          */
         post: operations["read_board"];
         delete?: never;
@@ -2373,6 +2393,18 @@ export interface components {
             squad?: number | null;
         };
         /**
+         * CalledIn
+         * @description Words that a movement goes by from now on.
+         */
+        CalledIn: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
          * FormatOut
          * @description A named format: how many movements it holds (at least, at most, by how many), and where doses come from.
          */
@@ -2499,20 +2531,74 @@ export interface components {
             squad?: number | null;
         };
         /**
+         * AssumedOut
+         * @description A place that could be meant another way: what it was read as, and all readings, one of them `chosen`.
+         */
+        AssumedOut: {
+            /** Id */
+            id: string;
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+            /** Length */
+            length: number;
+            /** Rule */
+            rule: string;
+            /** Said */
+            said: string;
+            /** Read As */
+            read_as: string;
+            /** Readings */
+            readings: string[];
+            /** Chosen */
+            chosen: number;
+            /** Settled */
+            settled: boolean;
+        };
+        /**
          * BoardOut
-         * @description The document, or every problem; `stubs` are no problem: they can be defined on the spot.
+         * @description The session that a text comes to, and what is told beside it. Without a document only for `problems`.
+         *
+         *     `sessions`: the texts of several sessions, where days or dates part them.
          */
         BoardOut: {
             /** Document */
             document: components["schemas"]["Session"] | null;
-            /** Stubs */
-            stubs: components["schemas"]["StubOut"][];
-            /** Problems */
-            problems: components["schemas"]["BoardProblemOut"][];
+            /**
+             * Assumed
+             * @default []
+             */
+            assumed?: components["schemas"]["AssumedOut"][];
+            /**
+             * Unread
+             * @default []
+             */
+            unread?: components["schemas"]["UnreadOut"][];
+            /**
+             * Names
+             * @default []
+             */
+            names?: components["schemas"]["NewNameOut"][];
+            /**
+             * Outline
+             * @default []
+             */
+            outline?: components["schemas"]["OutlineBlockOut"][];
+            /**
+             * Sessions
+             * @default []
+             */
+            sessions?: string[];
+            /**
+             * Problems
+             * @default []
+             */
+            problems?: components["schemas"]["BoardProblemOut"][];
         };
         /**
          * BoardProblemOut
-         * @description One wrong place of a text; lines and columns count from 1.
+         * @description Why a text cannot be read at all (too large, a broken trailer); lines and columns count from 1.
          */
         BoardProblemOut: {
             /** Line */
@@ -2527,10 +2613,10 @@ export interface components {
             code: string;
         };
         /**
-         * StubOut
-         * @description A movement that nobody knows yet, with the key it got and the nearest names.
+         * NewNameOut
+         * @description A movement that nobody knows yet, at one of its places, with the nearest names.
          */
-        StubOut: {
+        NewNameOut: {
             /** Key */
             key: string;
             /** Words */
@@ -2539,12 +2625,54 @@ export interface components {
             line: number;
             /** Column */
             column: number;
+            /** Length */
+            length: number;
             /** Nearest */
             nearest: string[];
         };
         /**
+         * OutlineBlockOut
+         * @description A block at a glance.
+         */
+        OutlineBlockOut: {
+            /** Part */
+            part: string;
+            /** Title */
+            title: string | null;
+            /** Heading */
+            heading: string;
+            /** Steps */
+            steps: components["schemas"]["OutlineStepOut"][];
+        };
+        /**
+         * OutlineStepOut
+         * @description A movement of a block, as it is read at a glance.
+         */
+        OutlineStepOut: {
+            /** Code */
+            code: string;
+            /** Words */
+            words: string;
+            /** Movement */
+            movement: string;
+            /** Provisional */
+            provisional: boolean;
+        };
+        /**
+         * UnreadOut
+         * @description A line that is in no figure.
+         */
+        UnreadOut: {
+            /** Line */
+            line: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * BoardIn
-         * @description A text; with the document that it was written from, ids and all that the wall leaves out stay.
+         * @description A text; with the document that it was written from, ids and all that a wall leaves out stay.
+         *
+         *     `settled`: what was chosen for places that could be meant otherwise, by assumption.
          */
         BoardIn: {
             /** Text */
@@ -2553,18 +2681,37 @@ export interface components {
             before?: components["schemas"]["Session"] | null;
             /** Squad */
             squad?: number | null;
+            /**
+             * Settled
+             * @default {}
+             */
+            settled?: {
+                [key: string]: number;
+            };
         };
         /**
          * TextOut
-         * @description A text.
+         * @description A text; `as_typed` if it is the coach's own words, with what was chosen in them.
          */
         TextOut: {
             /** Text */
             text: string;
+            /**
+             * As Typed
+             * @default false
+             */
+            as_typed?: boolean;
+            /**
+             * Settled
+             * @default {}
+             */
+            settled?: {
+                [key: string]: number;
+            };
         };
         /**
          * WriteIn
-         * @description A document; the wall form, or the full one that loses nothing.
+         * @description A document; the wall form, or the full one that loses nothing; `as_typed`: the words as typed.
          */
         WriteIn: {
             document: components["schemas"]["Session"];
@@ -2599,6 +2746,11 @@ export interface components {
              * @default false
              */
             full?: boolean;
+            /**
+             * As Typed
+             * @default false
+             */
+            as_typed?: boolean;
         };
         /**
          * Card
@@ -4651,6 +4803,21 @@ export interface components {
             plan?: number | null;
         };
         /**
+         * WallText
+         * @description The words that a session was read from, as typed, and what was chosen where they could be meant otherwise.
+         */
+        WallText: {
+            /** Text */
+            text: string;
+            /**
+             * Settled
+             * @default null
+             */
+            settled?: {
+                [key: string]: number;
+            } | null;
+        };
+        /**
          * Session
          * @description One planned session.
          */
@@ -4714,6 +4881,8 @@ export interface components {
              * @default null
              */
             tags?: string[] | null;
+            /** @default null */
+            wall?: components["schemas"]["WallText"] | null;
         };
     };
     responses: never;
@@ -5860,6 +6029,82 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["TakenOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    call_movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalledIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

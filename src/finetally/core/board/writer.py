@@ -99,8 +99,9 @@ def _whole_minutes(value: Any) -> TypeGuard[int]:
 class Wall:
     """Writes parts of a session as they stand on the wall."""
 
-    def __init__(self, names: NameBook) -> None:
+    def __init__(self, names: NameBook, *, quoting: bool = True) -> None:
         self._names = names
+        self._quoting = quoting
 
     def write(self, document: dict[str, Any]) -> str:
         """The whole session."""
@@ -249,7 +250,7 @@ class Wall:
         pieces: list[str] = []
         for index, step in enumerate(steps):
             shares = windows and step.get("seconds") is None and self._names.holds_a_side(step["movement"])
-            pieces.append(self._piece(step) + (", sides share the window" if shares else ""))
+            pieces.append(self.piece(step) + (", sides share the window" if shares else ""))
             joined = step.get("chain") is True and index < len(steps) - 1 and not step.get("options")
             if not joined:
                 yield indent + " + ".join(pieces)
@@ -257,8 +258,10 @@ class Wall:
                 for option in step.get("options") or ():
                     yield f"{indent}  {self._option(option)}"
 
-    def _piece(self, step: dict[str, Any]) -> str:
-        return _dose(step) + self._names.words_of(step["movement"]) + "".join(_qualities(step))
+    def piece(self, step: dict[str, Any]) -> str:
+        """One movement with its dose and what goes with it; without quotes where nobody reads it back."""
+        name = self._names.words_of(step["movement"])
+        return _dose(step) + (name if self._quoting else name.strip('"')) + "".join(_qualities(step))
 
     def _option(self, option: dict[str, Any]) -> str:
         parts = [f"or {_quoted(option['label']) or chr(34) * 2}"]

@@ -83,7 +83,7 @@ class Card(TypedDict):
 
 def card_of(t: Tally) -> Card:
     """Lay out a session's card from its tally."""
-    wall = Wall(NameBook(t.library))
+    wall = Wall(NameBook(t.library), quoting=False)
     announced = t.session.announced_s
     own = t.session.cautions or []
     return {

@@ -51,6 +51,8 @@ class Library(Mapping[str, MovementDef]):
             if base is not None and not movement.patterns:
                 # A definition without patterns only changes what it names.
                 changed = {name: getattr(movement, name) for name in movement.model_fields_set}
+                if movement.aliases and base.aliases:
+                    changed["aliases"] = list(dict.fromkeys([*base.aliases, *movement.aliases]))
                 movement = base.model_copy(update=changed)
             merged[movement.key] = movement
         made = Library(())

@@ -32,6 +32,11 @@ class Builder:
         self.lines: dict[str, tuple[int, int]] = {}
 
     @property
+    def places(self) -> list[tuple[str, str, int]]:
+        """Every new name with its words and its line."""
+        return self._steps.places
+
+    @property
     def unknown(self) -> list[str]:
         """Names that nobody knows, as they are written."""
         return self._steps.unknown

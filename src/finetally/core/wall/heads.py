@@ -217,3 +217,4 @@ def written_block(page: Page, one: Read, written: Written) -> None:
         page.draft = draft
         page.drafts.append(draft)
     page.unknown_written.extend(stub.key for stub in written.board.stubs)
+    page.places_written.extend((s.key, s.words, s.line + written.first) for s in written.board.stubs)

@@ -33,6 +33,7 @@ class Page:
     notes: list[str] = field(default_factory=list)
     unread: list[Unread] = field(default_factory=list)
     unknown_written: list[str] = field(default_factory=list)
+    places_written: list[tuple[str, str, int]] = field(default_factory=list)
     meta: dict[str, Any] = field(default_factory=dict)
     ready: dict[int, Written] = field(default_factory=dict)
 

@@ -40,7 +40,9 @@ class Reading:
     unknown: list[str] = field(default_factory=list)
     lines: dict[str, tuple[int, int]] = field(default_factory=dict)
     said: dict[int, str] = field(default_factory=dict)
-    places: dict[str, tuple[int, int, int]] = field(default_factory=dict)
+    places: list[tuple[str, str, int]] = field(default_factory=list)
+    rows: list[str] = field(default_factory=list)
+    written: bool = False
 
 
 class TextReader:
@@ -147,4 +149,5 @@ def finished(page: Page) -> Reading:
         [*dict.fromkeys([*page.unknown_written, *builder.unknown])],
         builder.lines,
         {d.line: d.said for d in page.drafts},
+        [*page.places_written, *builder.places],
     )

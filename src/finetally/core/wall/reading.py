@@ -7,13 +7,14 @@ from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
 
-from typing_extensions import TypedDict
-
+from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import MAX_LINES, Board, definitions_in, split_lines, without_trailer
 from finetally.core.board.unsaid import Patch, laid_over
 from finetally.core.board.writer import what_the_wall_leaves_out
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import EverydayNames
+from finetally.core.session.limits import MAX_TEXT
+from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import unfold
@@ -50,7 +51,9 @@ def read_wall(
     below = lines[MAX_LINES:]
     lines = lines[:MAX_LINES]
     if patch is None and before is not None and before.get("blocks"):
-        patch = what_the_wall_leaves_out(before, library=library)
+        # The words that were kept belong to what stood there before.
+        bare = {key: value for key, value in before.items() if key != "wall"}
+        patch = what_the_wall_leaves_out(bare, library=library)
     library = library.with_definitions(definitions_in(patch))
     board = written_whole(lines, library)
     if board is not None:
@@ -61,13 +64,46 @@ def read_wall(
         reading = reader.read("\n".join(lines), ready)
     if any(line.strip() for line in below):
         reading.unread.append(Unread(MAX_LINES + 1, f"{len(below)} lines more"))
+    reading.rows = lines
     return _with_unsaid(_sound(reading, library), patch)
+
+
+def keep_words(reading: Reading, text: str, settled: Mapping[str, int]) -> None:
+    """Keep the words as typed, and what was chosen, with the session that was read; none for the written form."""
+    reading.document.pop("wall", None)
+    if not reading.written and len(text) <= MAX_TEXT:
+        wall: dict[str, Any] = {"text": text}
+        if settled:
+            wall["settled"] = dict(settled)
+        reading.document["wall"] = wall
+
+
+def words_as_typed(document: dict[str, Any], library: Library) -> tuple[str, dict[str, int]] | None:
+    """The words that a document was read from, and what was chosen, if they still come to it; else None."""
+    wall = document.get("wall")
+    if not isinstance(wall, dict) or not isinstance(wall.get("text"), str):
+        return None
+    settled = wall.get("settled") or {}
+    own = [MovementDef.model_validate(one) for one in document.get("movements") or ()]
+    try:
+        again = read_wall(wall["text"], library=library.with_definitions(own), settled=settled)
+    except BoardError:
+        return None
+    return (wall["text"], settled) if _bare(again.document) == _bare(document) else None
+
+
+def _bare(value: Any, depth: int = 0) -> Any:
+    """A document without what a text has no words for: ids, definitions, the words themselves."""
+    if isinstance(value, dict):
+        hidden = ("id", "wall", "movements") if depth == 0 else ("id",)
+        return {key: _bare(one, depth + 1) for key, one in value.items() if key not in hidden}
+    return [_bare(one, depth + 1) for one in value] if isinstance(value, list) else value
 
 
 def _as_written(board: Board) -> Reading:
     unknown = list(dict.fromkeys(stub.key for stub in board.stubs))
-    places = {stub.key: (stub.line, stub.column, len(stub.words)) for stub in reversed(board.stubs)}
-    return Reading(board.document, Assumptions(), [], unknown, dict(board.lines), {}, places)
+    places = [(stub.key, stub.words, stub.line) for stub in board.stubs]
+    return Reading(board.document, Assumptions(), [], unknown, dict(board.lines), {}, places, written=True)
 
 
 def _with_unsaid(reading: Reading, patch: Patch | None) -> Reading:
@@ -109,45 +145,3 @@ def _without(reading: Reading, numbers: set[int]) -> None:
     notes = "\n".join([*([document["notes"]] if "notes" in document else []), *words])[:20_000]
     if notes.strip():
         document["notes"] = notes
-
-
-AssumedTold = TypedDict(
-    "AssumedTold",
-    {
-        "id": str, "line": int, "column": int, "length": int, "rule": str, "said": str, "read_as": str,
-        "or": list[str], "readings": list[str], "chosen": int, "settled": bool,
-    },
-)  # fmt: skip
-"""A place that could be meant another way: what it was read as, the others, and all in their order."""
-
-
-class UnreadTold(TypedDict):
-    """A line that is in no figure."""
-
-    line: int
-    text: str
-
-
-class Told(TypedDict):
-    """What is told beside a session that was read."""
-
-    assumed: list[AssumedTold]
-    unread: list[UnreadTold]
-    unknown: list[str]
-
-
-def told_of(reading: Reading) -> Told:
-    """What was assumed, what was not read, and which names are new, as it is published."""
-    return {
-        "assumed": [
-            {
-                "id": one.id, "line": one.line, "column": one.column, "length": one.length, "rule": one.rule,
-                "said": one.said, "read_as": one.readings[one.chosen],
-                "or": [r for n, r in enumerate(one.readings) if n != one.chosen], "readings": list(one.readings),
-                "chosen": one.chosen, "settled": one.settled,
-            }
-            for one in sorted(reading.assumed.made, key=lambda one: one.line)
-        ],
-        "unread": [{"line": one.line, "text": one.text} for one in reading.unread],
-        "unknown": reading.unknown,
-    }  # fmt: skip

@@ -10,7 +10,6 @@ from finetally.core.wall.page import Page, ends_at, keep_note, next_line
 from finetally.core.wall.scanning import Read, head_list
 from finetally.core.wall.talk import is_talk
 
-
 REST_BELOW = ("before what follows", "between the rounds")
 
 

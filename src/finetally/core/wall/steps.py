@@ -46,6 +46,8 @@ class StepMaker:
         self._names = names
         self._assumed = assumed
         self.unknown: list[str] = []
+        self.places: list[tuple[str, str, int]] = []
+        """Every new name: its key, its words, its line."""
         self._named: dict[int, Named | None] = {}
 
     def named(self, item: Item, draft: Draft) -> Named | None:
@@ -53,15 +55,20 @@ class StepMaker:
         found = self._named.get(id(item))
         if found is None:
             found = self._named[id(item)] = self._names.of(item, draft.part, draft.tool)
-            if found is not None and not found.known and found.key not in self.unknown:
-                self.unknown.append(found.key)
+            if found is not None and not found.known:
+                self._new_name(found, item)
             if found is not None and found.guessed:
                 name = self._library[found.key].name or found.key
                 readings = [name, "a movement of its own"]
                 if self._assumed.pick("misspelt", item.row, found.words, readings, length=len(found.words)) == 1:
                     found = self._named[id(item)] = Named(found.words[:120], found.words, False)
-                    self.unknown.append(found.key)
+                    self._new_name(found, item)
         return found
+
+    def _new_name(self, named: Named, item: Item) -> None:
+        self.places.append((named.key, named.words, item.row))
+        if named.key not in self.unknown:
+            self.unknown.append(named.key)
 
     def key(self, item: Item, draft: Draft) -> str:
         """The movement's key; for words that name nothing, the words."""

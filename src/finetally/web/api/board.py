@@ -2,21 +2,23 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
+from finetally.core.board.outline import outline_of
 from finetally.core.board.problems import BoardError
-from finetally.core.board.reader import Board, read_board
-from finetally.core.board.writer import read_over, write_full, write_wall
+from finetally.core.board.writer import write_full, write_wall
 from finetally.core.card.card import Card, card_of
 from finetally.core.figures import printed
 from finetally.core.session.limits import MAX_BYTES
-from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
+from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
+from finetally.core.wall.several import sessions_in
+from finetally.core.wall.told import new_names, told_of
 from finetally.web.api.figures import REFUSALS, DocumentIn, json_answer
 from finetally.web.api.openapi import Document
 from finetally.web.squads.actor import Right
@@ -26,15 +28,19 @@ router = Router()
 
 
 class BoardIn(Schema):
-    """A text; with the document that it was written from, ids and all that the wall leaves out stay."""
+    """A text; with the document that it was written from, ids and all that a wall leaves out stay.
+
+    `settled`: what was chosen for places that could be meant otherwise, by assumption.
+    """
 
     text: str = Field(max_length=MAX_BYTES)
     before: Document | None = None
     squad: int | None = None
+    settled: dict[str, int] = Field(default={}, max_length=500)
 
 
 class BoardProblemOut(Schema):
-    """One wrong place of a text; lines and columns count from 1."""
+    """Why a text cannot be read at all (too large, a broken trailer); lines and columns count from 1."""
 
     line: int
     column: int
@@ -43,83 +49,123 @@ class BoardProblemOut(Schema):
     code: str
 
 
-class StubOut(Schema):
-    """A movement that nobody knows yet, with the key it got and the nearest names."""
+class AssumedOut(Schema):
+    """A place that could be meant another way: what it was read as, and all readings, one of them `chosen`."""
+
+    id: str
+    line: int
+    column: int
+    length: int
+    rule: str
+    said: str
+    read_as: str
+    readings: list[str]
+    chosen: int
+    settled: bool
+
+
+class UnreadOut(Schema):
+    """A line that is in no figure."""
+
+    line: int
+    text: str
+
+
+class NewNameOut(Schema):
+    """A movement that nobody knows yet, at one of its places, with the nearest names."""
 
     key: str
     words: str
     line: int
     column: int
+    length: int
     nearest: list[str]
 
 
+class OutlineStepOut(Schema):
+    """A movement of a block, as it is read at a glance."""
+
+    code: str
+    words: str
+    movement: str
+    provisional: bool
+
+
+class OutlineBlockOut(Schema):
+    """A block at a glance."""
+
+    part: str
+    title: str | None
+    heading: str
+    steps: list[OutlineStepOut]
+
+
 class BoardOut(Schema):
-    """The document, or every problem; `stubs` are no problem: they can be defined on the spot."""
+    """The session that a text comes to, and what is told beside it. Without a document only for `problems`.
+
+    `sessions`: the texts of several sessions, where days or dates part them.
+    """
 
     document: Document | None
-    stubs: list[StubOut]
-    problems: list[BoardProblemOut]
+    assumed: list[AssumedOut] = []
+    unread: list[UnreadOut] = []
+    names: list[NewNameOut] = []
+    outline: list[OutlineBlockOut] = []
+    sessions: list[str] = []
+    problems: list[BoardProblemOut] = []
 
 
 class TextOut(Schema):
-    """A text."""
+    """A text; `as_typed` if it is the coach's own words, with what was chosen in them."""
 
     text: str
+    as_typed: bool = False
+    settled: dict[str, int] = {}
 
 
 class WriteIn(DocumentIn):
-    """A document; the wall form, or the full one that loses nothing."""
+    """A document; the wall form, or the full one that loses nothing; `as_typed`: the words as typed."""
 
     full: bool = False
+    as_typed: bool = False
 
 
-@router.post("/board/read", response={200: BoardOut, **REFUSALS}, operation_id="read_board")
+@router.post("/board", response={200: BoardOut, **REFUSALS}, operation_id="read_board")
 def read(request: HttpRequest, data: BoardIn) -> HttpResponse:
-    """Read a text. What is wrong comes back with its line and column."""
+    """Read a text, whatever it is. What could be meant otherwise, is new or was not read stands beside."""
     library = house_for(request.auth, data.squad, Right.LOOK).library
     try:
-        if data.before is not None:
-            board = read_over(data.text, data.before, library=library)
-        else:
-            board = read_board(data.text, library=library)
+        reading = read_wall(data.text, library=library, settled=data.settled, before=data.before)
     except BoardError as error:
         problems = [
             {"line": p.line, "column": p.column, "found": p.found, "allowed": p.allowed, "code": p.code}
             for p in error.problems
         ]
-        return json_answer({"document": None, "stubs": [], "problems": problems})
-    wrong = _document_problems(board)
-    stubs = [
-        {"key": s.key, "words": s.words, "line": s.line, "column": s.column, "nearest": list(s.nearest)}
-        for s in board.stubs
-    ]
-    return json_answer({"document": None if wrong else board.document, "stubs": stubs, "problems": wrong})
-
-
-def _document_problems(board: Board) -> list[dict[str, Any]]:
-    """Problems of the document that a text makes, at the line of the part they are in."""
-    try:
-        parse_session(board.document)
-    except DocumentError as error:
-        made = []
-        for problem in error.problems:
-            inside = [path for path in board.lines if problem.path.startswith(path)]
-            line, column = board.lines[max(inside, key=len)] if inside else (1, 1)
-            key = problem.path.rpartition(".")[2]
-            made.append(
-                {
-                    "line": line, "column": column, "found": f"{key}: {problem.found}",
-                    "allowed": problem.allowed, "code": problem.code,
-                }
-            )  # fmt: skip
-        return made
-    return []
+        return json_answer({"document": None, "problems": problems})
+    keep_words(reading, data.text, data.settled)
+    told = told_of(reading)
+    session = parse_session(reading.document)
+    several = sessions_in(data.text)
+    return json_answer(
+        {
+            "document": reading.document,
+            "assumed": told["assumed"],
+            "unread": told["unread"],
+            "names": new_names(reading, library.with_definitions(session.movements)),
+            "outline": outline_of(reading.document, session, library),
+            "sessions": several if len(several) > 1 else [],
+            "problems": [],
+        }
+    )
 
 
 @router.post("/board/write", response={200: TextOut, **REFUSALS}, operation_id="write_board")
 def write(request: HttpRequest, data: WriteIn) -> TextOut:
     """Write a document as board text."""
     library = data.house(request).library
+    typed = words_as_typed(data.document, library) if data.as_typed else None
+    if typed is not None:
+        return TextOut(text=typed[0], as_typed=True, settled=typed[1])
     form = write_full if data.full else write_wall
     return TextOut(text=form(data.document, library=library))
 

@@ -86,6 +86,21 @@ def import_movements(request: HttpRequest, data: MovementFileIn) -> TakenOut:
     return TakenOut(keys=keys)
 
 
+class CalledIn(Schema):
+    """Words that a movement goes by from now on."""
+
+    key: str = Field(max_length=120)
+    words: str = Field(min_length=1, max_length=120)
+    squad: int | None = None
+
+
+@router.post("/movements/names", response={204: None, **REFUSALS}, operation_id="call_movement")
+def call_movement(request: HttpRequest, data: CalledIn) -> Status[None]:
+    """Let a movement be called by these words too, in this and all later sessions of the squad."""
+    use_cases.call_movement(request.auth, data.squad, data.key, data.words)
+    return Status(204, None)
+
+
 @router.delete("/movements/{key}", response={204: None, **REFUSALS}, operation_id="remove_movement")
 def remove_movement(request: HttpRequest, key: str, squad: int | None = None) -> Status[None]:
     """Take away a movement that the squad defined."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from django.db import transaction
+from django.http import Http404
 from django.shortcuts import get_object_or_404
 from pydantic import ValidationError
 
@@ -16,6 +17,7 @@ from finetally.core.movements.exchange import (
     read_movements_csv,
     read_movements_json,
 )
+from finetally.core.session.cleaning import one_line
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.web.squads.actor import Actor, Right
@@ -82,6 +84,26 @@ def import_movements(
             raise ChangedError(f"the squad's own definition of {', '.join(others[:5])}")
         _put(squad, movements)
     return [movement.key for movement in movements]
+
+
+def call_movement(actor: Actor, squad_id: int | None, key: str, words: str) -> None:
+    """Let a movement of the squad's library be called by these words too, from now on.
+
+    Raises Http404 for a movement that nobody knows.
+    """
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    if key not in house_of(squad).library:
+        raise Http404("no such movement")
+    with transaction.atomic():
+        own = squad.movements.filter(key=key).first()
+        definition = dict(own.definition) if own is not None else {"key": key}
+        names = [*(definition.get("aliases") or ()), one_line(words)]
+        definition["aliases"] = list(dict.fromkeys(names))[-MOST_NAMES:]
+        _put(squad, [MovementDef.model_validate(definition)])
+
+
+MOST_NAMES = 50
+"""Names that a squad gives one movement; the oldest go first."""
 
 
 def remove_movement(actor: Actor, squad_id: int | None, key: str) -> None:

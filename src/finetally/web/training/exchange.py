@@ -8,10 +8,10 @@ from typing import Literal
 from uuid import UUID
 
 from finetally.core.board.problems import BoardError
-from finetally.core.board.reader import read_board
 from finetally.core.board.writer import write_full
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import read_session as read_document
+from finetally.core.wall.reading import keep_words, read_wall
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.house import house_of
 from finetally.web.squads.use_cases import squad_for
@@ -26,12 +26,13 @@ def import_session(actor: Actor, squad_id: int | None, kind: Literal["json", "tx
         document, _ = read_document(text)
         return create_session(actor, squad.pk, document)
     try:
-        board = read_board(text, library=house_of(squad).library)
+        reading = read_wall(text, library=house_of(squad).library)
     except BoardError as error:
         raise DocumentError(
             Problem(f"line {p.line}, column {p.column}", p.found, p.allowed, p.code) for p in error.problems
         ) from None
-    return create_session(actor, squad.pk, board.document)
+    keep_words(reading, text, {})
+    return create_session(actor, squad.pk, reading.document)
 
 
 def export_session(actor: Actor, session_id: UUID, kind: Literal["json", "txt"]) -> tuple[str, str]:
