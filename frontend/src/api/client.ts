@@ -3,6 +3,8 @@ import type {
   Attending,
   Beside,
   BoardOut,
+  Settled,
+  WrittenText,
   CalendarLink,
   CardOut,
   CompareIn,
@@ -135,10 +137,15 @@ export const api = {
   }) => call<{ entries: object[]; rest_before_s: number }>('POST', '/formats/make', body),
   usualStep: (body: { movement: string; clock: string; definitions: readonly object[]; squad: number }) =>
     call<{ step: object }>('POST', '/formats/step', body),
-  readBoard: (text: string, before: SessionDoc, squad: number) =>
-    call<BoardOut>('POST', '/board', { text, before, squad }),
+  readBoard: (text: string, before: SessionDoc | null, squad: number, settled: Settled = {}) =>
+    call<BoardOut>('POST', '/board', { text, before, squad, settled }),
   writeBoard: (document: SessionDoc, squad: number, full = false) =>
-    call<{ text: string }>('POST', '/board/write', { document, squad, full }),
+    call<WrittenText>('POST', '/board/write', { document, squad, full }),
+  /** The words that the session was read from, as long as they hold; else the written form. */
+  wordsOf: (document: SessionDoc, squad: number) =>
+    call<WrittenText>('POST', '/board/write', { document, squad, as_typed: true }),
+  callMovement: (key: string, words: string, squad: number) =>
+    call<null>('POST', '/movements/names', { key, words, squad }),
   card: (document: SessionDoc, squad: number) => call<CardOut>('POST', '/card', { document, squad }),
   compareTables: () => call<CompareTables>('GET', '/compare/tables'),
   compare: (body: CompareIn, signal?: AbortSignal) => call<ComparisonOut>('POST', '/compare', body, signal),

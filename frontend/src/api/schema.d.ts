@@ -2565,36 +2565,18 @@ export interface components {
         BoardOut: {
             /** Document */
             document: components["schemas"]["Session"] | null;
-            /**
-             * Assumed
-             * @default []
-             */
-            assumed?: components["schemas"]["AssumedOut"][];
-            /**
-             * Unread
-             * @default []
-             */
-            unread?: components["schemas"]["UnreadOut"][];
-            /**
-             * Names
-             * @default []
-             */
-            names?: components["schemas"]["NewNameOut"][];
-            /**
-             * Outline
-             * @default []
-             */
-            outline?: components["schemas"]["OutlineBlockOut"][];
-            /**
-             * Sessions
-             * @default []
-             */
-            sessions?: string[];
-            /**
-             * Problems
-             * @default []
-             */
-            problems?: components["schemas"]["BoardProblemOut"][];
+            /** Assumed */
+            assumed: components["schemas"]["AssumedOut"][];
+            /** Unread */
+            unread: components["schemas"]["UnreadOut"][];
+            /** Names */
+            names: components["schemas"]["NewNameOut"][];
+            /** Outline */
+            outline: components["schemas"]["OutlineBlockOut"][];
+            /** Sessions */
+            sessions: string[];
+            /** Problems */
+            problems: components["schemas"]["BoardProblemOut"][];
         };
         /**
          * BoardProblemOut
@@ -2696,16 +2678,10 @@ export interface components {
         TextOut: {
             /** Text */
             text: string;
-            /**
-             * As Typed
-             * @default false
-             */
-            as_typed?: boolean;
-            /**
-             * Settled
-             * @default {}
-             */
-            settled?: {
+            /** As Typed */
+            as_typed: boolean;
+            /** Settled */
+            settled: {
                 [key: string]: number;
             };
         };

@@ -30,7 +30,10 @@ export type Me = S['MeOut']
 export type Problem = S['ProblemOut']
 export type BoardOut = S['BoardOut']
 export type BoardProblem = S['BoardProblemOut']
-export type Stub = S['StubOut']
+export type Assumed = S['AssumedOut']
+export type NewName = S['NewNameOut']
+export type UnreadLine = S['UnreadOut']
+export type OutlineBlock = S['OutlineBlockOut']
 export type Card = S['Card']
 export type CardOut = S['CardOut']
 export type Difference = S['Difference']
@@ -78,3 +81,6 @@ export type PlanChange = S['ChangeOut']
 /** What is sent with a document: everything but the document has a default. */
 export type DocumentIn = { document: SessionDoc; squad: number; given?: Given; methods?: Record<string, unknown> }
 export type FiguresIn = DocumentIn & { against?: { document?: SessionDoc; given?: Given } }
+/** What was chosen for places of a text that could be meant otherwise, by assumption. */
+export type Settled = Record<string, number>
+export type WrittenText = S['TextOut']

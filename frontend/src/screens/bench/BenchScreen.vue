@@ -20,6 +20,7 @@ import AddBlock from './AddBlock.vue'
 import { BENCH, placed, type BenchTools, type Lit } from './bench'
 import BenchHeader from './BenchHeader.vue'
 import BlockCard from './BlockCard.vue'
+import BoardOutline from './BoardOutline.vue'
 import ConflictBar from './ConflictBar.vue'
 import FitPanel from './FitPanel.vue'
 import HelpPanel from './HelpPanel.vue'
@@ -154,6 +155,18 @@ async function show(which: 'blocks' | 'board'): Promise<void> {
   view.value = which
   if (which === 'board') await board.write()
 }
+/** A movement was told: the words are read again with it. */
+async function defined(): Promise<void> {
+  defining.value = null
+  await nextTick()
+  await board.again()
+}
+/** A text of several days becomes a session for each. */
+async function makeSeveral(): Promise<void> {
+  for (const text of board.told.value.sessions) await api.importSession('txt', text, squad.value)
+  await board.settle()
+  await router.push({ name: 'sessions' })
+}
 const lane = ref<HTMLElement | null>(null)
 async function addBlock(): Promise<void> {
   view.value = 'blocks'
@@ -246,24 +259,32 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
             <WhoPanel v-if="filled" v-model="given" :document="document" :squad="squad" />
             <button v-if="view === 'blocks'" type="button" class="link" title="a" @click="addBlock">Add block</button>
           </div>
-          <p v-if="view === 'blocks' && board.draft.value && board.problems.value.length" class="note-bar" role="status">
-            The board text has {{ board.problems.value.length }} place{{ board.problems.value.length > 1 ? 's' : '' }} that
-            cannot be read; it is kept, and these are the blocks from before.
-          </p>
           <template v-if="view === 'blocks'">
             <template v-for="entry in entries" :key="entry.block.id ?? entry.path">
               <SectionLine v-if="entry.section" :section="entry.section" :place="entry.sectionPlace" :path="entry.sectionPath" />
               <BlockCard :placed="entry" @compare="compare(entry.block.id ?? undefined)" />
             </template>
+            <p v-if="!filled" class="start">
+              <button type="button" class="link big" @click="show('board')">Start from a text</button>
+              <span class="quiet">paste or write it in your own words; or add a block:</span>
+            </p>
             <AddBlock v-if="adding" @added="adding = false" @close="adding = false" />
             <button v-else type="button" class="link add" @click="addBlock">Add a block</button>
           </template>
           <template v-else>
-            <MovementForm v-if="defining" :words="defining" @made="defining = null" @close="defining = null" />
-            <BoardEditor
-              :text="board.text.value" :problems="board.problems.value" :stubs="board.stubs.value"
-              :trouble="board.trouble.value" :draft="board.draft.value" @typed="board.typedText" @define="defining = $event"
-            />
+            <MovementForm v-if="defining" :words="defining" @made="defined" @close="defining = null" />
+            <p v-if="board.told.value.sessions.length" class="note-bar" role="status">
+              These are {{ board.told.value.sessions.length }} sessions by their days.
+              <button type="button" class="link" @click="makeSeveral">Make {{ board.told.value.sessions.length }} sessions of it</button>
+            </p>
+            <div class="words">
+              <BoardEditor
+                :text="board.text.value" :problems="board.problems.value" :told="board.told.value" :typed="board.typed.value"
+                :trouble="board.trouble.value" @typed="board.typedText" @define="defining = $event" @choose="board.choose"
+                @call="board.call" @keep-all="board.keepAll" @write-out="board.writeOut"
+              />
+              <BoardOutline :outline="board.told.value.outline" />
+            </div>
           </template>
         </section>
         <TallyPanel :trouble="trouble" />
@@ -301,6 +322,20 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   border-right: 1px solid var(--rule);
   overflow: auto;
 }
+.words {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 0 24px;
+}
+.start {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+}
+.big {
+  font: 600 20px/1.3 var(--head);
+}
 .tabs {
   display: flex;
   flex-wrap: wrap;
@@ -337,6 +372,9 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   }
   .board {
     border-right: 0;
+  }
+  .words {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -4,19 +4,40 @@ import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { lintGutter, setDiagnostics, type Diagnostic } from '@codemirror/lint'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, keymap, lineNumbers, placeholder } from '@codemirror/view'
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
-import type { BoardProblem, MovementDef, Stub } from '@/api/types'
+import type { BoardProblem, MovementDef } from '@/api/types'
 import { useMovements } from '@/composables/useMovements'
+
+import MarkMenu from './MarkMenu.vue'
+import { marked, marksByLine, setMarks, type LineMarks } from './marks'
+import type { Told } from './useBoard'
 
 const props = defineProps<{
   text: string
   problems: readonly BoardProblem[]
-  stubs: readonly Stub[]
+  told: Told
   trouble: string
-  draft: boolean
+  typed: boolean
 }>()
-const emit = defineEmits<{ typed: [text: string]; define: [words: string] }>()
+const emit = defineEmits<{
+  typed: [text: string]
+  define: [words: string]
+  choose: [id: string, reading: number]
+  call: [key: string, words: string]
+  keepAll: []
+  writeOut: []
+}>()
+
+const EXAMPLE = `Thurs top field, 40 mins
+warm up 2 rds: 10 squats, 10 arm circles, 5 inchworms
+A) 3x10 goblet squats 24/16
+rest 90s
+B) emom 9
+12 pushups
+15 kb swings 24kg
+30s plank
+cool: 30s each calf, quads, chest`
 
 const frame = ref<HTMLElement | null>(null)
 const { all } = useMovements()
@@ -47,26 +68,60 @@ function complete(context: CompletionContext): CompletionResult | null {
 }
 
 function diagnostics(state: EditorState): Diagnostic[] {
-  const at = (line: number, column: number): { from: number; to: number } => {
-    const found = state.doc.line(Math.min(Math.max(1, line), state.doc.lines))
-    const from = Math.min(found.to, found.from + Math.max(0, column - 1))
-    return { from, to: Math.max(from, found.to) }
-  }
-  return [
-    ...props.problems.map((one): Diagnostic => ({
-      ...at(one.line, one.column), severity: 'error', message: `found ${one.found}; allowed: ${one.allowed}`,
-    })),
-    ...props.stubs.map((one): Diagnostic => ({
-      ...at(one.line, one.column), severity: 'warning',
-      message: `“${one.words}” is not known${one.nearest.length ? `; nearest: ${one.nearest.join(', ')}` : ''}`,
-      actions: one.nearest.map((name) => ({
-        name,
-        apply(target: EditorView, from: number) {
-          target.dispatch({ changes: { from, to: from + one.words.length, insert: name } })
-        },
-      })),
-    })),
-  ].sort((a, b) => a.from - b.from)
+  return props.problems.map((one): Diagnostic => {
+    const found = state.doc.line(Math.min(Math.max(1, one.line), state.doc.lines))
+    const from = Math.min(found.to, found.from + Math.max(0, one.column - 1))
+    return { from, to: Math.max(from, found.to), severity: 'error', message: `found ${one.found}; allowed: ${one.allowed}` }
+  })
+}
+
+const marks = computed(() => marksByLine(props.told))
+const opened = ref<LineMarks | null>(null)
+const top = ref(0)
+/** Open what a line could mean; the menu stands under it. */
+function open(line: number): boolean {
+  const found = marks.value.get(line)
+  if (!view || !found || (!found.assumed.length && !found.names.length)) return false
+  const at = view.coordsAtPos(view.state.doc.line(line).to)
+  const base = frame.value?.getBoundingClientRect().top ?? 0
+  top.value = (at?.bottom ?? base) - base + 14
+  opened.value = found
+  return true
+}
+function close(): void {
+  opened.value = null
+  void nextTick(() => view?.focus())
+}
+function choose(id: string, reading: number): void {
+  emit('choose', id, reading)
+  close()
+}
+function call(key: string, words: string): void {
+  emit('call', key, words)
+  close()
+}
+function define(words: string): void {
+  opened.value = null
+  emit('define', words)
+}
+const here = (state: EditorState): number => state.doc.lineAt(state.selection.main.head).number
+/** The next line with something open, from the cursor on and around. */
+function next(): boolean {
+  if (!view) return false
+  const lines = [...marks.value.values()].filter((one) => one.names.length || one.assumed.some((a) => !a.settled)).map((one) => one.line).sort((a, b) => a - b)
+  const now = here(view.state)
+  const line = lines.find((one) => one > now) ?? lines[0]
+  if (line === undefined) return false
+  view.dispatch({ selection: { anchor: view.state.doc.line(line).to }, scrollIntoView: true })
+  return true
+}
+const fresh = computed(() => new Set(props.told.names.map((one) => one.key)).size)
+const openPlaces = computed(() => props.told.assumed.filter((one) => !one.settled).length)
+const several = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`
+function example(): void {
+  if (!view) return
+  view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: EXAMPLE }, selection: { anchor: 0, head: EXAMPLE.length } })
+  view.focus()
 }
 
 onMounted(() => {
@@ -77,10 +132,16 @@ onMounted(() => {
       doc: props.text,
       extensions: [
         lineNumbers(), history(), drawSelection(), lintGutter(), autocompletion({ override: [complete] }),
+        marked((line) => void open(line)),
+        keymap.of([
+          { key: 'Alt-ArrowDown', run: (target) => open(here(target.state)) },
+          { key: 'Alt-n', run: () => next() },
+          { key: 'Alt-k', run: () => (emit('keepAll'), true) },
+        ]),
         keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap]),
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({ 'aria-label': 'Board text', spellcheck: 'false' }),
-        placeholder('Ridge day B, 45 min …'),
+        placeholder('Write or paste the session as you would tell it …'),
         EditorView.updateListener.of((update) => {
           if (update.docChanged) emit('typed', update.state.doc.toString())
         }),
@@ -88,6 +149,7 @@ onMounted(() => {
     }),
   })
   view.dispatch(setDiagnostics(view.state, diagnostics(view.state)))
+  view.dispatch({ effects: setMarks.of(marks.value) })
   view.focus()
 })
 onBeforeUnmount(() => view?.destroy())
@@ -99,27 +161,42 @@ watch(
     view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
   },
 )
-watch([() => props.problems, () => props.stubs], () => {
-  if (view) view.dispatch(setDiagnostics(view.state, diagnostics(view.state)))
+watch([() => props.problems, () => props.told], () => {
+  if (!view) return
+  view.dispatch(setDiagnostics(view.state, diagnostics(view.state)))
+  view.dispatch({ effects: setMarks.of(marks.value) })
 })
 </script>
 
 <template>
   <div class="board-text">
     <p v-if="trouble" class="note-bar" role="status">{{ trouble }}</p>
-    <div ref="frame" class="editor"></div>
-    <ul v-if="problems.length || stubs.length" aria-label="What the board text does not say clearly">
-      <li v-for="(one, index) in problems" :key="`p${index}`" class="wrong">
+    <div class="page">
+      <div ref="frame" class="editor"></div>
+      <MarkMenu v-if="opened" :marks="opened" :top="top" @choose="choose" @call="call" @define="define" @close="close" />
+    </div>
+    <ul v-if="problems.length" aria-label="What is wrong with the text">
+      <li v-for="(one, index) in problems" :key="index" class="wrong">
         <b>line {{ one.line }}, column {{ one.column }}</b> found {{ one.found }}; allowed: {{ one.allowed }}
       </li>
-      <li v-for="(one, index) in stubs" :key="`s${index}`">
-        <b>line {{ one.line }}</b> “{{ one.words }}” is not known<template v-if="one.nearest.length">;
-          nearest: {{ one.nearest.join(', ') }}</template>
-        <button type="button" class="link" @click="$emit('define', one.words)">define it</button>
-      </li>
     </ul>
+    <p v-if="!text.trim()" class="quiet">
+      Any words will do: rounds, windows, every minute, a table from a sheet.
+      <button type="button" class="link" @click="example">Show me an example</button>
+    </p>
+    <p v-else class="told" role="status">
+      <span v-if="openPlaces">{{ several(openPlaces, 'place was', 'places were') }} read one way of several</span>
+      <span v-if="fresh" class="fresh">{{ several(fresh, 'movement is', 'movements are') }} new</span>
+      <span v-if="told.unread.length" class="fresh">
+        {{ several(told.unread.length, 'line is', 'lines are') }} not in the figures
+      </span>
+      <span v-if="!openPlaces && !fresh && !told.unread.length">All of it is read.</span>
+      <span class="grow"></span>
+      <button v-if="openPlaces" type="button" class="link" title="Alt+K" @click="$emit('keepAll')">Keep all</button>
+      <button v-if="typed" type="button" class="link" @click="$emit('writeOut')">Written out</button>
+    </p>
     <p class="quiet">
-      {{ draft && problems.length ? 'The blocks stay as they were until this reads.' : 'Blocks and board text are the same session.' }}
+      <template v-if="openPlaces || fresh">Alt+N goes to the next mark, Alt+↓ opens it, Alt+K keeps all. </template>
       Ctrl Space offers what can stand here.
     </p>
   </div>
@@ -164,8 +241,57 @@ li {
   border-color: var(--warn);
   background: var(--warn-sheet);
 }
-.quiet {
+.quiet,
+.told {
   color: var(--mute);
   font-size: 13px;
+}
+.told {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  margin: 6px 0 0;
+  color: var(--ink);
+}
+.fresh {
+  color: var(--warn);
+}
+.grow {
+  flex: 1;
+}
+.page {
+  position: relative;
+}
+.editor :deep(.open-words) {
+  border-bottom: 2px dotted var(--act);
+}
+.editor :deep(.kept-words) {
+  border-bottom: 1px dotted var(--rule);
+}
+.editor :deep(.new-words) {
+  border-bottom: 2px dotted var(--warn);
+}
+.editor :deep(.unread-line) {
+  color: var(--mute);
+  font-style: italic;
+}
+.editor :deep(.mark-label) {
+  float: right;
+  margin-left: 12px;
+  border: 0;
+  background: none;
+  color: var(--act);
+  font: 600 12px/1.9 var(--text);
+  cursor: pointer;
+}
+.editor :deep(.mark-label.new) {
+  color: var(--warn);
+}
+.editor :deep(.mark-label.kept),
+.editor :deep(.mark-label.unread) {
+  color: var(--mute);
+}
+.editor :deep(.mark-label.unread) {
+  cursor: default;
 }
 </style>

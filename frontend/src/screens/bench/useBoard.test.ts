@@ -9,16 +9,19 @@ import { useBoard } from './useBoard'
 
 const BLOCK = { clock: { kind: 'intervals', work_s: 20 }, steps: [{ movement: 'swing' }] }
 const doc = (title: string, blocks: object[] = [BLOCK]) => ({ fine_tally: 1, title, blocks }) as unknown as SessionDoc
-const read = (document: SessionDoc | null, problems: object[] = []) => ({ document, problems, stubs: [] }) as unknown as BoardOut
+const read = (document: SessionDoc | null, problems: object[] = [], more: object = {}) =>
+  ({ document, problems, assumed: [], unread: [], names: [], outline: [], sessions: [], ...more }) as unknown as BoardOut
 
 let scope: EffectScope
-const write = vi.spyOn(api, 'writeBoard')
+const write = vi.spyOn(api, 'wordsOf')
 const reading = vi.spyOn(api, 'readBoard')
 beforeEach(() => {
   vi.useFakeTimers()
   scope = effectScope()
-  write.mockReset().mockImplementation((document) => Promise.resolve({ text: `${document.title}\n` }))
-  reading.mockReset()
+  write.mockReset().mockImplementation((document) =>
+    Promise.resolve({ text: `${document.title}\n`, as_typed: false, settled: {} }),
+  )
+  reading.mockReset().mockImplementation((_text, before) => Promise.resolve(read(before)))
 })
 afterEach(() => {
   scope.stop()
@@ -45,10 +48,44 @@ test('the text follows the blocks', async () => {
   expect(text.value).toBe('Ridge B\n')
 })
 
-test('an empty page begins with its title, without asking', async () => {
-  const { text, write: writeNow } = board(doc('New session', []))
+test('a new page is empty, and one with a title begins with it, without asking', async () => {
+  const { text, document, write: writeNow } = board(doc('New session', []))
   await writeNow()
-  expect([text.value, write.mock.calls.length]).toEqual(['New session\n', 0])
+  expect([text.value, write.mock.calls.length]).toEqual(['', 0])
+  document.value = doc('Hill day', [])
+  await settle()
+  expect([text.value, write.mock.calls.length]).toEqual(['Hill day\n', 0])
+})
+
+test('the words as typed come back with what was chosen, and what is told of them', async () => {
+  write.mockResolvedValueOnce({ text: 'emom 12', as_typed: true, settled: { a: 1 } })
+  reading.mockResolvedValueOnce(read(doc('Ridge'), [], { assumed: [{ id: 'a', settled: true }, { id: 'b', settled: false }] }))
+  const { replace, typed, open, write: writeNow } = board()
+  await writeNow()
+  expect([typed.value, open.value]).toEqual([true, 1])
+  expect(reading).toHaveBeenCalledWith('emom 12', doc('Ridge'), 1, { a: 1 })
+  expect(replace).not.toHaveBeenCalled()
+})
+
+test('a chosen reading is asked for with all that was chosen before; keep all keeps the rest as read', async () => {
+  const { choose, keepAll, typedText } = board()
+  const assumed = [{ id: 'a', chosen: 0, settled: false }, { id: 'b', chosen: 1, settled: false }]
+  reading.mockResolvedValue(read(doc('Typed'), [], { assumed }))
+  typedText('emom 12')
+  await settle()
+  await choose('a', 1)
+  expect(reading).toHaveBeenLastCalledWith('emom 12', expect.anything(), 1, { a: 1 })
+  await keepAll()
+  expect(reading).toHaveBeenLastCalledWith('emom 12', expect.anything(), 1, { a: 0, b: 1 })
+})
+
+test('a name is given to a movement for good, and the words are read again', async () => {
+  const calling = vi.spyOn(api, 'callMovement').mockResolvedValueOnce(null).mockRejectedValueOnce(new Refusal(403, 'right', 'Only coaches may.'))
+  const { call, trouble } = board()
+  await call('box-jump', 'gate vault')
+  expect([calling.mock.calls[0], reading.mock.calls.length]).toEqual([['box-jump', 'gate vault', 1], 1])
+  await call('box-jump', 'gate vault')
+  expect([trouble.value, reading.mock.calls.length]).toEqual(['Only coaches may.', 1])
 })
 
 test('a text that can be read becomes the blocks and is not written over', async () => {

@@ -107,20 +107,20 @@ class BoardOut(Schema):
     """
 
     document: Document | None
-    assumed: list[AssumedOut] = []
-    unread: list[UnreadOut] = []
-    names: list[NewNameOut] = []
-    outline: list[OutlineBlockOut] = []
-    sessions: list[str] = []
-    problems: list[BoardProblemOut] = []
+    assumed: list[AssumedOut]
+    unread: list[UnreadOut]
+    names: list[NewNameOut]
+    outline: list[OutlineBlockOut]
+    sessions: list[str]
+    problems: list[BoardProblemOut]
 
 
 class TextOut(Schema):
     """A text; `as_typed` if it is the coach's own words, with what was chosen in them."""
 
     text: str
-    as_typed: bool = False
-    settled: dict[str, int] = {}
+    as_typed: bool
+    settled: dict[str, int]
 
 
 class WriteIn(DocumentIn):
@@ -141,7 +141,8 @@ def read(request: HttpRequest, data: BoardIn) -> HttpResponse:
             {"line": p.line, "column": p.column, "found": p.found, "allowed": p.allowed, "code": p.code}
             for p in error.problems
         ]
-        return json_answer({"document": None, "problems": problems})
+        nothing: dict[str, list[Any]] = {key: [] for key in ("assumed", "unread", "names", "outline", "sessions")}
+        return json_answer({"document": None, **nothing, "problems": problems})
     keep_words(reading, data.text, data.settled)
     told = told_of(reading)
     session = parse_session(reading.document)
@@ -167,7 +168,7 @@ def write(request: HttpRequest, data: WriteIn) -> TextOut:
     if typed is not None:
         return TextOut(text=typed[0], as_typed=True, settled=typed[1])
     form = write_full if data.full else write_wall
-    return TextOut(text=form(data.document, library=library))
+    return TextOut(text=form(data.document, library=library), as_typed=False, settled={})
 
 
 class CardIn(DocumentIn):

@@ -1,0 +1,103 @@
+// What is marked on the lines of a wall's text: places read one way of several, new names, lines in no figure.
+import { StateEffect, StateField } from '@codemirror/state'
+import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view'
+
+import type { Assumed, NewName, UnreadLine } from '@/api/types'
+
+/** All that is marked on one line. */
+export interface LineMarks {
+  line: number
+  assumed: readonly Assumed[]
+  names: readonly NewName[]
+  unread: boolean
+}
+
+export function marksByLine(
+  told: { assumed: readonly Assumed[]; names: readonly NewName[]; unread: readonly UnreadLine[] },
+): Map<number, LineMarks> {
+  const found = new Map<number, LineMarks>()
+  const at = (line: number): LineMarks => found.get(line) ?? { line, assumed: [], names: [], unread: false }
+  for (const one of told.assumed) found.set(one.line, { ...at(one.line), assumed: [...at(one.line).assumed, one] })
+  for (const one of told.names) found.set(one.line, { ...at(one.line), names: [...at(one.line).names, one] })
+  for (const one of told.unread) found.set(one.line, { ...at(one.line), unread: true })
+  return found
+}
+
+const LONGEST_LABEL = 26
+/** What stands at the end of a marked line. */
+export function labelOf(marks: LineMarks): string {
+  const open = marks.assumed.filter((one) => !one.settled)
+  const first = open[0] ?? marks.assumed[0]
+  const words = marks.names.length ? 'guessed' : first ? first.read_as : 'not in the figures'
+  const count = marks.names.length + open.length
+  const short = words.length > LONGEST_LABEL ? `${words.slice(0, LONGEST_LABEL - 1)}…` : words
+  return count > 1 ? `${short} +${count - 1}` : short
+}
+
+class Label extends WidgetType {
+  constructor(readonly marks: LineMarks, readonly open: (line: number) => void) {
+    super()
+  }
+  override eq(other: Label): boolean {
+    return labelOf(this.marks) === labelOf(other.marks) && this.marks.line === other.marks.line && this.kind === other.kind
+  }
+  get kind(): string {
+    if (this.marks.names.length) return 'new'
+    if (this.marks.assumed.some((one) => !one.settled)) return 'open'
+    return this.marks.assumed.length ? 'kept' : 'unread'
+  }
+  toDOM(): HTMLElement {
+    const made = globalThis.document.createElement('button')
+    made.type = 'button'
+    made.className = `mark-label ${this.kind}`
+    made.textContent = this.kind === 'unread' ? labelOf(this.marks) : `${labelOf(this.marks)} ▾`
+    made.tabIndex = -1
+    if (this.kind === 'unread') made.disabled = true
+    else made.setAttribute('aria-label', `Line ${this.marks.line}: ${labelOf(this.marks)}`)
+    made.addEventListener('mousedown', (event) => {
+      event.preventDefault()
+      this.open(this.marks.line)
+    })
+    return made
+  }
+  override ignoreEvent(): boolean {
+    return true
+  }
+}
+
+export const setMarks = StateEffect.define<Map<number, LineMarks>>()
+
+/** The marks of a text, drawn: words underlined, a label at the end of the line. */
+export function marked(open: (line: number) => void) {
+  return StateField.define<DecorationSet>({
+    create: () => Decoration.none,
+    update(drawn, change) {
+      let now = drawn.map(change.changes)
+      for (const effect of change.effects) {
+        if (!effect.is(setMarks)) continue
+        const ranges = []
+        for (const marks of effect.value.values()) {
+          if (marks.line < 1 || marks.line > change.state.doc.lines) continue
+          const line = change.state.doc.line(marks.line)
+          const within = (column: number, length: number): [number, number] => {
+            const from = Math.min(line.to, line.from + Math.max(0, column - 1))
+            return [from, Math.min(line.to, from + length)]
+          }
+          if (marks.unread) ranges.push(Decoration.line({ class: 'unread-line' }).range(line.from))
+          for (const one of marks.assumed) {
+            const [from, to] = within(one.column, one.length)
+            if (to > from) ranges.push(Decoration.mark({ class: one.settled ? 'kept-words' : 'open-words' }).range(from, to))
+          }
+          for (const one of marks.names) {
+            const [from, to] = within(one.column, one.length)
+            if (to > from) ranges.push(Decoration.mark({ class: 'new-words' }).range(from, to))
+          }
+          ranges.push(Decoration.widget({ widget: new Label(marks, open), side: 1 }).range(line.to))
+        }
+        now = Decoration.set(ranges, true)
+      }
+      return now
+    },
+    provide: (field) => EditorView.decorations.from(field),
+  })
+}
