@@ -48,6 +48,20 @@ TABLE: list[tuple[str, dict[str, Any], str, dict[str, Any]]] = [
      session(windows("burpee", more={"rounds": 20}))),
     ("slot-overflow", session(block("every", step("burpee", reps=20), period_s=60)), "blocks[0].clock.period_s",
      session(block("every", step("burpee", reps=10), period_s=60))),
+    ("dose-over-window", session(block("intervals", step("burpee", reps=10), work_s=30)), "blocks[0].steps[0].reps",
+     session(block("intervals", step("burpee", reps=7), work_s=30))),
+    ("filler-late", session(block("every", step("burpee", reps=12, chain=True), step("march", fill=True), period_s=60, work_until_s=45)),
+     "blocks[0].steps[1].fill",
+     session(block("every", step("burpee", reps=5, chain=True), step("march", fill=True), period_s=60, work_until_s=45))),
+    ("dose-falls-away", session(block("task", step("push-up", reps=5, grow=-2), step("burpee", reps=3), more={"rounds": 4})),
+     "blocks[0].steps[0].grow",
+     session(block("task", step("push-up", reps=9, grow=-2), step("burpee", reps=3), more={"rounds": 4}))),
+    ("rest-not-taken", session(windows("burpee", more={"rest_after_s": 60})), "blocks[0].rest_after_s",
+     session(windows("burpee", more={"rest_after_s": 60}), windows("swing"))),
+    ("score-from-nowhere", session(block("task", step("burpee", reps={"from": {"block": "gone", "take": "reps"}, "plan": 5}))),
+     "blocks[0].steps[0].reps",
+     session({**block("amrap", step("swing", reps=5), window_s=60), "id": "first"},
+             block("task", step("burpee", reps={"from": {"block": "first", "take": "reps"}, "plan": 5})))),
     ("cap-unlikely", session(block("task", step("burpee", reps=50), cap_s=120)), "blocks[0].clock.cap_s",
      session(block("task", step("burpee", reps=20), cap_s=120))),
     ("change-eats-rest", session(windows("push-up", "swing", rest=5)), "blocks[0]", session(windows("push-up", "swing", rest=30))),
@@ -113,6 +127,18 @@ def test_a_mend_clears_its_check(code: str, document: dict[str, Any]) -> None:
     mended, _ = apply_edits(document, EDITS.validate_python(mend["edits"]))
     left = found(mended).get(code)
     assert left is None or left["severity"] == "note"
+
+
+ONCE = [
+    session(block("task", step("burpee", reps=5), round_rest_s=60)),
+    session(windows("burpee", more={"rest_between_repeats_s": 60})),
+    session({"section": "twice", "times": 1, "rest_between_s": 30, "blocks": [windows("burpee")]}),
+]
+
+
+@pytest.mark.parametrize("document", ONCE, ids=range(len(ONCE)))
+def test_a_rest_between_what_is_done_once_is_never_taken(document: dict[str, Any]) -> None:
+    assert "rest-not-taken" in found(document)
 
 
 def test_under_the_length_told_is_a_quiet_word_on_the_slack() -> None:

@@ -15,6 +15,7 @@ from finetally.core.board.writer import write_full, write_wall
 from finetally.core.figures import Figures, figures
 from finetally.core.methods.value import Methods
 from finetally.core.movements.names import canonical
+from finetally.core.session.movement import MovementDef
 from finetally.core.session.reading import parse_session
 from finetally.core.wall.reader import Reading
 from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
@@ -101,6 +102,14 @@ def test_a_defined_name_is_known_from_then_on() -> None:
     before = {**session({"clock": {"kind": "task"}, "steps": [step("push-up", reps=1)]}), "movements": [own]}
     reading = read("3 rounds\n10 gate vaults\n", before=before)
     assert (reading.unknown, steps_of(reading)[0]["movement"]) == ([], "gate-vault")
+
+
+def test_a_name_that_came_to_be_known_is_that_movement_when_the_words_are_read_again() -> None:
+    text = "3 rounds\n10 goblin squats\n10 burpees\n"
+    before = read(text).document
+    named = MovementDef.model_validate({"key": "goblet-squat", "aliases": ["goblin squats"]})
+    again = read_wall(text, library=LIBRARY.with_definitions([named]), before=before)
+    assert steps_of(again)[0]["movement"] == "goblet-squat"
 
 
 # Names ------------------------------------------------------------------------------------------------------------

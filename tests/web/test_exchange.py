@@ -35,7 +35,7 @@ def test_a_session_goes_out_and_comes_back_the_same(world: World, kind: str) -> 
 
 WRONG_FILES = [
     ("/sessions/import", "json", '{"fine_tally": 1, "title": "x", "blocks": [{}]}', "blocks[0].clock"),
-    ("/sessions/import", "txt", "Day\nMain: 30 s each\n  burpee 12 kog\n", "line 3, column 13"),
+    ("/sessions/import", "txt", "Day\n10 burpees\n--- not for the wall ---\n{no\n", "line 4, column 1"),
     ("/movements", "csv", "key,patterns\nwet-haul,pull-level 1\nbad,squat 0.5\n", "line 3"),
     ("/movements", "csv", "key,patterns,pace_s\nwet-haul,pull-level 1,soon\n", "line 2, pace_s"),
     ("/movements", "csv", "name,patterns\nx,squat 1\n", "line 1"),

@@ -2560,7 +2560,7 @@ export interface components {
          * BoardOut
          * @description The session that a text comes to, and what is told beside it. Without a document only for `problems`.
          *
-         *     `sessions`: the texts of several sessions, where days or dates part them.
+         *     `notes`: lines that are kept as notes. `sessions`: the texts of several sessions, where days or dates part them.
          */
         BoardOut: {
             /** Document */
@@ -2569,6 +2569,8 @@ export interface components {
             assumed: components["schemas"]["AssumedOut"][];
             /** Unread */
             unread: components["schemas"]["UnreadOut"][];
+            /** Notes */
+            notes: number[];
             /** Names */
             names: components["schemas"]["NewNameOut"][];
             /** Outline */

@@ -22,6 +22,8 @@ export interface Narrowed {
   spare: string
 }
 
+/** What stands for the row of a movement that nobody knows yet. */
+const NEW_CODE = '??'
 const folded = (text: string): string => text.toLowerCase().replaceAll('-', ' ')
 
 /** How far a name is from what was typed: called just so, a word of its name begins so, an alias does, or less. */
@@ -53,7 +55,7 @@ export function useMovements() {
   /** The short code of the row in which a movement does most. */
   function codeOf(movement: MovementDef | undefined): string {
     const [first] = Object.entries(movement?.patterns ?? {}).sort((a, b) => b[1] - a[1])
-    return first ? (rowOf.value.get(first[0])?.code ?? '–') : '–'
+    return first ? (rowOf.value.get(first[0])?.code ?? NEW_CODE) : NEW_CODE
   }
 
   function nameOf(key: string): string {

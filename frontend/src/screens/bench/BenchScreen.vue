@@ -153,6 +153,7 @@ const toggle = (which: Panel): void => {
 }
 async function show(which: 'blocks' | 'board'): Promise<void> {
   view.value = which
+  adding.value = adding.value && which === 'blocks'
   if (which === 'board') await board.write()
 }
 /** A movement was told: the words are read again with it. */

@@ -281,7 +281,8 @@ li {
   border: 0;
   background: none;
   color: var(--act);
-  font: 600 12px/1.9 var(--text);
+  padding: 0;
+  font: 600 12px/20px var(--text);
   cursor: pointer;
 }
 .editor :deep(.mark-label.new) {

@@ -11,7 +11,7 @@ const props = defineProps<{ words: string }>()
 const emit = defineEmits<{ made: [key: string]; close: [] }>()
 
 const { document, squad, edit } = useBench()
-const { patterns, positions, byKey, refresh } = useMovements()
+const { all, patterns, positions, byKey, refresh } = useMovements()
 const first = ref<HTMLInputElement | null>(null)
 onMounted(() => first.value?.focus())
 
@@ -22,7 +22,12 @@ const form = reactive({
   share: 100,
   position: 'standing',
   sides: 'both',
-  pace: '2',
+  pace: '3',
+  speed: '',
+  landings: '',
+  grade: 'medium',
+  contains: '',
+  aliases: '',
   met: '6',
   kit: '',
   repIs: '',
@@ -31,12 +36,19 @@ const form = reactive({
 const trouble = ref('')
 const key = computed(() => form.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, ''))
 
+const listed = (text: string): string[] => text.split(',').map((one) => one.trim()).filter(Boolean)
 function definition(): MovementDef {
   const share = form.second ? form.share / 100 : 1
   const weights: Record<string, number> = { [form.pattern]: share }
   if (form.second) weights[form.second] = Math.round((1 - share) * 100) / 100
   const pace = Number(form.pace)
-  const kit = form.kit.split(',').map((one) => one.trim()).filter(Boolean)
+  const kit = listed(form.kit)
+  const aliases = listed(form.aliases)
+  const inside = listed(form.contains).map((one) => {
+    const [, count, name = ''] = /^(\d*)\s*x?\s*(.*)$/.exec(one) ?? []
+    const known = all.value.find((m) => m.key === name || (m.name ?? '').toLowerCase() === name.toLowerCase())
+    return { movement: known?.key ?? name, reps: Number(count) || 1 }
+  })
   return {
     key: key.value,
     name: form.name.trim(),
@@ -47,6 +59,12 @@ function definition(): MovementDef {
     ...(pace > 0 ? { pace_s: pace } : {}),
     ...(kit.length ? { kit } : {}),
     ...(form.repIs ? { rep_is: form.repIs } : {}),
+    ...(Number(form.speed) > 0 ? { speed_mps: Number(form.speed) } : {}),
+    ...(Number(form.landings) > 0
+      ? { landings: Number(form.landings), landing_grade: form.grade as MovementDef['landing_grade'] }
+      : {}),
+    ...(aliases.length ? { aliases } : {}),
+    ...(inside.length ? { contains: inside } : {}),
   }
 }
 async function define(): Promise<void> {
@@ -107,6 +125,17 @@ async function define(): Promise<void> {
       </select>
     </label>
     <label>seconds a rep (empty: no reps) <input v-model="form.pace" size="4" inputmode="decimal" /></label>
+    <label>metres a second <input v-model="form.speed" size="4" inputmode="decimal" placeholder="2" /></label>
+    <label>
+      landings a rep <input v-model="form.landings" size="3" inputmode="numeric" placeholder="0" />
+      <select v-if="Number(form.landings) > 0" v-model="form.grade" aria-label="How hard a landing is">
+        <option value="low">low</option>
+        <option value="medium">medium</option>
+        <option value="high">high</option>
+      </select>
+    </label>
+    <label>holds in one rep <input v-model="form.contains" autocomplete="off" placeholder="2 push-up, 1 squat jump" /></label>
+    <label>also called <input v-model="form.aliases" autocomplete="off" placeholder="none" /></label>
     <label>energy cost in MET <input v-model="form.met" size="4" inputmode="decimal" /></label>
     <label>kit <input v-model="form.kit" autocomplete="off" placeholder="none" /></label>
     <label>one rep is <input v-model="form.repIs" autocomplete="off" /></label>

@@ -122,6 +122,11 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
           <dd v-if="deltas?.['effort.rpe']" class="delta">{{ signed(deltas['effort.rpe'], 'effort') }}</dd>
         </div>
       </dl>
+      <p v-if="figures.effort.provisional.length" class="note-bar" role="status">
+        <b>{{ figures.effort.provisional.join(', ') }}</b>
+        {{ figures.effort.provisional.length > 1 ? 'are' : 'is' }} new: 3 s a rep, effort as for a moderate movement, no
+        pattern yet.
+      </p>
       <CheckList />
       <h3>Time</h3>
       <FigureRow v-for="row in time" :key="row.figure" v-bind="row" />

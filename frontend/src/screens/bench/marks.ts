@@ -10,15 +10,17 @@ export interface LineMarks {
   assumed: readonly Assumed[]
   names: readonly NewName[]
   unread: boolean
+  note: boolean
 }
 
 export function marksByLine(
-  told: { assumed: readonly Assumed[]; names: readonly NewName[]; unread: readonly UnreadLine[] },
+  told: { assumed: readonly Assumed[]; names: readonly NewName[]; unread: readonly UnreadLine[]; notes: readonly number[] },
 ): Map<number, LineMarks> {
   const found = new Map<number, LineMarks>()
-  const at = (line: number): LineMarks => found.get(line) ?? { line, assumed: [], names: [], unread: false }
+  const at = (line: number): LineMarks => found.get(line) ?? { line, assumed: [], names: [], unread: false, note: false }
   for (const one of told.assumed) found.set(one.line, { ...at(one.line), assumed: [...at(one.line).assumed, one] })
   for (const one of told.names) found.set(one.line, { ...at(one.line), names: [...at(one.line).names, one] })
+  for (const line of told.notes) found.set(line, { ...at(line), note: true })
   for (const one of told.unread) found.set(one.line, { ...at(one.line), unread: true })
   return found
 }
@@ -28,7 +30,7 @@ const LONGEST_LABEL = 26
 export function labelOf(marks: LineMarks): string {
   const open = marks.assumed.filter((one) => !one.settled)
   const first = open[0] ?? marks.assumed[0]
-  const words = marks.names.length ? 'guessed' : first ? first.read_as : 'not in the figures'
+  const words = marks.names.length ? 'guessed' : first ? first.read_as : marks.unread ? 'not in the figures' : 'note'
   const count = marks.names.length + open.length
   const short = words.length > LONGEST_LABEL ? `${words.slice(0, LONGEST_LABEL - 1)}…` : words
   return count > 1 ? `${short} +${count - 1}` : short
@@ -83,7 +85,7 @@ export function marked(open: (line: number) => void) {
             const from = Math.min(line.to, line.from + Math.max(0, column - 1))
             return [from, Math.min(line.to, from + length)]
           }
-          if (marks.unread) ranges.push(Decoration.line({ class: 'unread-line' }).range(line.from))
+          if (marks.unread || marks.note) ranges.push(Decoration.line({ class: 'unread-line' }).range(line.from))
           for (const one of marks.assumed) {
             const [from, to] = within(one.column, one.length)
             if (to > from) ranges.push(Decoration.mark({ class: one.settled ? 'kept-words' : 'open-words' }).range(from, to))

@@ -10,7 +10,7 @@ import { useBoard } from './useBoard'
 const BLOCK = { clock: { kind: 'intervals', work_s: 20 }, steps: [{ movement: 'swing' }] }
 const doc = (title: string, blocks: object[] = [BLOCK]) => ({ fine_tally: 1, title, blocks }) as unknown as SessionDoc
 const read = (document: SessionDoc | null, problems: object[] = [], more: object = {}) =>
-  ({ document, problems, assumed: [], unread: [], names: [], outline: [], sessions: [], ...more }) as unknown as BoardOut
+  ({ document, problems, assumed: [], unread: [], notes: [], names: [], outline: [], sessions: [], ...more }) as unknown as BoardOut
 
 let scope: EffectScope
 const write = vi.spyOn(api, 'wordsOf')

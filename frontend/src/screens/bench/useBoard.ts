@@ -6,8 +6,8 @@ import type { BoardOut, BoardProblem, SessionDoc, Settled } from '@/api/types'
 const PAUSE_MS = 250
 
 /** What was told of a text beside its session. */
-export type Told = Pick<BoardOut, 'assumed' | 'unread' | 'names' | 'outline' | 'sessions'>
-export const NOTHING: Told = { assumed: [], unread: [], names: [], outline: [], sessions: [] }
+export type Told = Pick<BoardOut, 'assumed' | 'unread' | 'notes' | 'names' | 'outline' | 'sessions'>
+export const NOTHING: Told = { assumed: [], unread: [], notes: [], names: [], outline: [], sessions: [] }
 
 /**
  * The words of a session: those that were typed, or, where the blocks have changed since, the written form.

@@ -15,6 +15,7 @@ const squad = ref(0)
 const paper = ref<'a4' | 'letter'>('a4')
 const { trouble, attempt } = useAttempt()
 const copied = ref(false)
+const sharing = typeof navigator.canShare === 'function' && navigator.canShare({ text: 'a' })
 
 watch(
   () => props.id,
@@ -31,14 +32,28 @@ const print = (): void => window.print()
 const pdf = () =>
   attempt(async () => {
     if (!document.value) return
-    saveFile('card.pdf', await cardPdf(document.value, squad.value, paper.value))
+    const made = await cardPdf(document.value, squad.value, paper.value)
+    const file = new File([made], 'card.pdf', { type: 'application/pdf' })
+    if (navigator.canShare?.({ files: [file] })) await shared({ files: [file] })
+    else saveFile('card.pdf', made)
   })
+/** Hand something to the phone's own sheet; who closes the sheet has changed their mind. */
+async function shared(what: ShareData): Promise<void> {
+  try {
+    await navigator.share(what)
+  } catch (error) {
+    if (!(error instanceof DOMException && error.name === 'AbortError')) throw error
+  }
+}
 const copy = () =>
   attempt(async () => {
     if (!document.value) return
-    const { text } = await api.writeBoard(document.value, squad.value)
-    await navigator.clipboard.writeText(text)
-    copied.value = true
+    const { text } = await api.wordsOf(document.value, squad.value)
+    if (navigator.canShare?.({ text })) await shared({ title: document.value.title, text })
+    else {
+      await navigator.clipboard.writeText(text)
+      copied.value = true
+    }
   })
 const kit = (one: Card): string =>
   one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${k.kg} kg` : ''}`).join(', ')
@@ -58,7 +73,7 @@ const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional
           <option value="letter">letter</option>
         </select>
       </label>
-      <ElButton @click="copy">{{ copied ? 'Copied' : 'Copy as board text' }}</ElButton>
+      <ElButton @click="copy">{{ copied ? 'Copied' : sharing ? 'Share as text' : 'Copy as board text' }}</ElButton>
       <ElButton @click="pdf">PDF</ElButton>
       <ElButton type="primary" @click="print">Print</ElButton>
     </header>

@@ -47,10 +47,21 @@ def outline_of(document: dict[str, Any], session: Session, library: Library) -> 
                     "part": block.get("part") or "main",
                     "title": block.get("title"),
                     "heading": before + next(lines),
-                    "steps": [_step(step, wall, named) for step in _steps(block)],
+                    "steps": _outlined(block, wall, named),
                 }
             )
             before = ""
+    return made
+
+
+def _outlined(block: dict[str, Any], wall: Wall, library: Library) -> list[OutlineStep]:
+    made: list[OutlineStep] = []
+    joined = False
+    for step in _steps(block):
+        one = _step(step, wall, library)
+        # What shares a start with the one before it.
+        made.append({**one, "words": f"+ {one['words']}"} if joined else one)
+        joined = step.get("chain") is True
     return made
 
 

@@ -4,13 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Container
 
-from finetally.core.checks import body, room, time
+from finetally.core.checks import body, plan, room, time
 from finetally.core.checks.check import Check, CheckResult, result_of
 from finetally.core.tally.measure import Tally
 
 CHECKS: tuple[Check, ...] = (
     Check("announced-differs", "look", "{about} {told}, comes to {comes_to}: {by}.", time.announced_differs),
     Check("slot-overflow", "stop", "{block}: a start asks for {needed} and has {period}; the rest is cut.", time.slot_overflow),
+    Check("dose-over-window", "look", "{movement}: the dose takes about {needed}, its window is {window}.", plan.dose_over_window),
+    Check("filler-late", "look", "{movement} never begins: what stands before it takes up to the mark at {mark}.", plan.filler_late),
+    Check("dose-falls-away", "look", "{movement} falls to nothing before the rounds are over.", plan.dose_falls_away),
+    Check("rest-not-taken", "note", "{block}: {rest} is never taken.", plan.rest_never_taken),
+    Check("score-from-nowhere", "look", "{block} goes on from the score of “{source}”, which makes none.", plan.score_from_nowhere),
     Check("cap-unlikely", "look", "{block} is not done by the cap of {cap}; it would take {faster} more speed.", time.cap_unlikely),
     Check("change-eats-rest", "look", "{block}: from {from} to {to} takes about {change} s {effect}.", time.change_eats_rest),
     Check("rest-missing", "look", "{block} starts hard straight after {before}.", time.rest_missing),

@@ -41,8 +41,8 @@ def head_line(page: Page, one: Read) -> None:
         merge = True
     if not merge or draft is None:
         draft = new_draft(page, one)
-    if one.block_label:
-        draft.title = draft.title or one.line.label
+    if one.block_label and one.line.style == "block":
+        draft.title = draft.title or one.line.label.capitalize()
     fill(page, draft, one)
 
 

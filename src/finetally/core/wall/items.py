@@ -10,6 +10,9 @@ from finetally.core.wall.rules import Scanned
 from finetally.core.wall.tokens import Token
 from finetally.core.wall.words import FILLER
 
+LIGHTEST_KG = 2
+"""A bare number below is no load of anything."""
+
 
 class ItemReader:
     """Goes through the tokens of a line that say no fact, and makes items of them."""
@@ -247,8 +250,10 @@ class ItemReader:
             nxt, skip = self._peek(index + 2), 2
         else:
             skip = 1
-        if token.kind == "NUM" and self._is_load(index):
-            item.load = {"kg": token.value}
+        if token.kind in ("NUM", "PAIR") and self._is_load(index):
+            first, other = token.value if token.kind == "PAIR" else (token.value, None)
+            item.load = {"kg": first}
+            item.other_load = None if other is None else {"kg": other}
             item.notes.append("load without a unit")
             return index + 1
         if (
@@ -329,7 +334,9 @@ class ItemReader:
     def _is_load(self, index: int) -> bool:
         """Whether a bare number is what is lifted: behind a name that has its dose, and nothing follows."""
         item = self._item
-        if not item.words or not item.dosed or self._tokens[index].value < 2:
+        value = self._tokens[index].value
+        lightest = min(value) if isinstance(value, tuple) else value
+        if not item.words or not item.dosed or lightest < LIGHTEST_KG:
             return False
         return self._peek(index + 1) in ("END", "SEP", "RPAR", "PLUS")
 

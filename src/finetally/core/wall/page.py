@@ -32,6 +32,7 @@ class Page:
     told: Any = None
     notes: list[str] = field(default_factory=list)
     unread: list[Unread] = field(default_factory=list)
+    note_lines: list[int] = field(default_factory=list)
     unknown_written: list[str] = field(default_factory=list)
     places_written: list[tuple[str, str, int]] = field(default_factory=list)
     meta: dict[str, Any] = field(default_factory=dict)
@@ -137,6 +138,8 @@ def keep_note(page: Page, one: Read) -> None:
         page.notes.append(text)
     if one.line.style == "note" or (any(i.dosed for i in one.items) and not seconds_only(one)):
         page.unread.append(Unread(one.line.number, text))
+    elif one.line.sentence == 0 and page.reads and one is not page.reads[0]:
+        page.note_lines.append(one.line.number)
 
 
 def continues(page: Page, one: Read) -> bool:

@@ -42,6 +42,7 @@ class Reading:
     said: dict[int, str] = field(default_factory=dict)
     places: list[tuple[str, str, int]] = field(default_factory=list)
     rows: list[str] = field(default_factory=list)
+    note_lines: list[int] = field(default_factory=list)
     written: bool = False
 
 
@@ -150,4 +151,5 @@ def finished(page: Page) -> Reading:
         builder.lines,
         {d.line: d.said for d in page.drafts},
         [*page.places_written, *builder.places],
+        note_lines=page.note_lines,
     )

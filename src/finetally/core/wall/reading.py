@@ -52,7 +52,8 @@ def read_wall(
     lines = lines[:MAX_LINES]
     if patch is None and before is not None and before.get("blocks"):
         # The words that were kept belong to what stood there before.
-        bare = {key: value for key, value in before.items() if key != "wall"}
+        own = library.with_definitions(parse_session(before).movements)
+        bare = _named_anew({key: value for key, value in before.items() if key != "wall"}, own)
         patch = what_the_wall_leaves_out(bare, library=library)
     library = library.with_definitions(definitions_in(patch))
     board = written_whole(lines, library)
@@ -66,6 +67,17 @@ def read_wall(
         reading.unread.append(Unread(MAX_LINES + 1, f"{len(below)} lines more"))
     reading.rows = lines
     return _with_unsaid(_sound(reading, library), patch)
+
+
+def _named_anew(value: Any, library: Library) -> Any:
+    """A document in which every new name that has come to be known since is the movement it names."""
+    if isinstance(value, dict):
+        made = {key: _named_anew(one, library) for key, one in value.items()}
+        key = made.get("movement")
+        if isinstance(key, str) and key not in library:
+            made["movement"] = everyday_names(library).find(key) or key
+        return made
+    return [_named_anew(one, library) for one in value] if isinstance(value, list) else value
 
 
 def keep_words(reading: Reading, text: str, settled: Mapping[str, int]) -> None:

@@ -112,7 +112,7 @@ def as_title(page: Page, one: Read) -> bool:
         front = re.sub(r"[\s,;(\-–—/|~]*(?:about|ca\.?|approx\.?)?\s*$", "", text[: times[-1].start])
         back = re.sub(r"^[\s)]*(?:total)?", "", text[times[-1].end :])
         text = f"{front} {back}".strip(" ,;-–—/|.!") or text
-    page.title = " ".join(text.split())[:TITLE_MOST]
+    page.title = re.sub(r"\s+([,;.!?])", r"\1", " ".join(text.split()))[:TITLE_MOST]
     return True
 
 

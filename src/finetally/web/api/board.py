@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
@@ -103,12 +103,13 @@ class OutlineBlockOut(Schema):
 class BoardOut(Schema):
     """The session that a text comes to, and what is told beside it. Without a document only for `problems`.
 
-    `sessions`: the texts of several sessions, where days or dates part them.
+    `notes`: lines that are kept as notes. `sessions`: the texts of several sessions, where days or dates part them.
     """
 
     document: Document | None
     assumed: list[AssumedOut]
     unread: list[UnreadOut]
+    notes: list[int]
     names: list[NewNameOut]
     outline: list[OutlineBlockOut]
     sessions: list[str]
@@ -141,7 +142,9 @@ def read(request: HttpRequest, data: BoardIn) -> HttpResponse:
             {"line": p.line, "column": p.column, "found": p.found, "allowed": p.allowed, "code": p.code}
             for p in error.problems
         ]
-        nothing: dict[str, list[Any]] = {key: [] for key in ("assumed", "unread", "names", "outline", "sessions")}
+        nothing: dict[str, list[Any]] = {
+            key: [] for key in ("assumed", "unread", "notes", "names", "outline", "sessions")
+        }
         return json_answer({"document": None, **nothing, "problems": problems})
     keep_words(reading, data.text, data.settled)
     told = told_of(reading)
@@ -152,6 +155,7 @@ def read(request: HttpRequest, data: BoardIn) -> HttpResponse:
             "document": reading.document,
             "assumed": told["assumed"],
             "unread": told["unread"],
+            "notes": reading.note_lines,
             "names": new_names(reading, library.with_definitions(session.movements)),
             "outline": outline_of(reading.document, session, library),
             "sessions": several if len(several) > 1 else [],
