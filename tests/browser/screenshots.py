@@ -45,6 +45,30 @@ def bench_board(page: Page) -> None:
     page.get_by_text("Warm-up", exact=False).first.wait_for()
 
 
+WALL = """Thurs top field, 40 mins
+warm up 3 rds: 10 hinges, 10 squats, 5 inchworms
+2 min rest
+A) 3x10 goblet squats 24/16
+rest 90s
+B) emom 12
+12 pushups
+10 gate vaults
+15 kb swings 24kg
+C) 21-15-9 burpees / step ups, cap 8 min
+bring the dog lead!
+cool: 20s each calf, hip flexor, chest stretch
+"""
+
+
+def bench_wall(page: Page) -> None:
+    page.goto("/bench/new")
+    page.get_by_role("button", name="Start from a text").click()
+    page.get_by_role("textbox", name="Board text").fill(WALL)
+    page.get_by_text("1 movement is new").wait_for()
+    page.locator("dl.big").wait_for()
+    page.get_by_role("button", name="Line 6: the lines take turns").click()
+
+
 def bench_adding(page: Page) -> None:
     page.goto("/bench/new")
     page.get_by_role("combobox", name="Format").fill("pairs")
@@ -104,6 +128,7 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("bench", DESK, bench),
     ("bench-opened", DESK, bench_opened),
     ("bench-board", DESK, bench_board),
+    ("bench-wall", DESK, bench_wall),
     ("bench-adding", DESK, bench_adding),
     ("bench-fit", DESK, bench_fit),
     ("side-by-side", DESK, side_by_side),

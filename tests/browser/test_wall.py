@@ -74,7 +74,7 @@ def test_a_message_gives_figures_at_once_and_is_settled_to_a_card(page: Page) ->
     assert kept["wall"]["text"] == MESSAGE
     assert kept["movements"][0]["aliases"] == ["vault over"]
     page.get_by_role("button", name="Card", exact=True).click()
-    expect(page.get_by_role("heading", name="Hi all, Thursday top field, bring gloves!")).to_be_visible()
+    expect(page.get_by_role("heading", name="Hi all, Thursday top field, bring gloves")).to_be_visible()
     expect(page.get_by_role("article")).to_contain_text("20 m lizard creep")
     expect(page.get_by_role("article")).not_to_contain_text('"')
 

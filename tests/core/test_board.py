@@ -249,7 +249,7 @@ PHRASES_IN_DOCS = re.findall(r"`([^`]+)`", DOCS.split("## Phrases of a head line
 def test_the_example_in_the_docs_reads() -> None:
     example = "\n".join(
         line.removeprefix("    ")
-        for line in DOCS.split("## Lines")[0].splitlines()
+        for line in DOCS.split("## The written form")[1].split("## Lines")[0].splitlines()
         if line[:4].isspace() or not line
     )
     made = read(example)

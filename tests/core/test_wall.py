@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import random
+import re
 from pathlib import Path
 from typing import Any
 
@@ -362,6 +363,25 @@ def test_words_are_kept_as_typed_and_known_to_be_stale_once_the_blocks_are_other
     ids["blocks"][0]["steps"][0]["reps"] = 13
     assert words_as_typed(ids, LIBRARY) is None
     assert new_names(reading, LIBRARY)[0]["column"] == 4
+
+
+DOCS = (REPOSITORY / "docs/board-text.md").read_text("utf-8")
+IN_DOCS = re.findall(r"^\| `(.+?)` \| (\d+):(\d\d), (\d+):(\d\d) of work(.*) \|$", DOCS, re.MULTILINE)
+
+
+@pytest.mark.parametrize("row", IN_DOCS, ids=[row[0][:40] for row in IN_DOCS])
+def test_the_examples_in_the_docs_come_to_what_they_say(row: tuple[str, ...]) -> None:
+    text, total_min, total_s, work_min, work_s, more = row
+    reading = read(text.replace(" ⏎ ", "\n"))
+    made = figured(reading)
+    assert made["total_s"] == pytest.approx(int(total_min) * 60 + int(total_s), abs=0.6)
+    assert made["work_s"] == pytest.approx(int(work_min) * 60 + int(work_s), abs=0.6)
+    assert bool(more) == any(len(one.readings) > 1 for one in reading.assumed.made)
+    assert not reading.unread
+
+
+def test_the_docs_show_enough() -> None:
+    assert len(IN_DOCS) > 35
 
 
 def test_a_broken_trailer_is_told() -> None:
