@@ -72,6 +72,7 @@ class Draft:
         if self.windows is not None and self.windows.get("straight"):
             return
         self.windows = value
+        self.total = value.get("total", self.total)
         self.rounds = value.get("n") or self.rounds
 
     def _each(self, value: dict[str, Any]) -> None:

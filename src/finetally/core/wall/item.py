@@ -120,4 +120,6 @@ NAMING = frozenset(
 """Kinds of words that may be part of a name when nothing else was made of them."""
 
 ENDS = frozenset({"SEP", "PLUS", "THEN", "THENS", "COLON", "ARROW", "AND", "SLASH"})
-DOSES = frozenset({"NUM", "RANGE", "LIST", "GROWING", "PAIR", "LRPAIR", "TIME", "TIMELIST", "DIST", "DISTLIST"})
+DOSES = frozenset(
+    {"NUM", "RANGE", "LIST", "GROWING", "PAIR", "LRPAIR", "TIME", "TIMELIST", "DIST", "DISTLIST", "LRTIME"}
+)

@@ -357,6 +357,8 @@ class ItemReader:
             case "LRPAIR":
                 item.reps = value[0]
                 item.sides = "each"
+            case "LRTIME":
+                item.seconds, item.sides = value, "each"
             case "TIME" | "TIMELIST":
                 item.seconds = value
                 item.minutes = (

@@ -29,7 +29,8 @@ _LABEL = re.compile(
 )
 _PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
 _SENTENCE = re.compile(
-    r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|\s+(?:->|=>|>)+\s+(?=\w)|;\s+"
+    r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|;\s+"
+    r"|\s*[→➡,–-]*\s+(?=(?i:every|each|any|per)\s+(?i:break|drop|stop|rest|time\s+you)\b[^=]{0,30}=)"
 )
 _NO_STOP = re.compile(
     r"(?:\b(?:min|mins|sec|secs|approx|no|ca|vs|nr|ea|rd|rds|reps|alt|incl|st|ex|e\.g|i\.e))$", re.IGNORECASE
@@ -102,22 +103,14 @@ def _sentences(line: Line) -> Iterator[Line]:
     begin, count = 0, 0
     for m in _SENTENCE.finditer(line.text):
         if (
-            _NO_STOP.search(line.text[: m.start()])
+            (_NO_STOP.search(line.text[: m.start()]) and not line.text[m.end() : m.end() + 1].isupper())
             or m.start() < begin + 2
             or _only_label(line.text[begin : m.start()])
-        ):
-            continue
-        if m[0].strip().startswith((">", "-", "=")) and not _clockish(
-            line.text[begin : m.start()], line.text[m.end() :]
         ):
             continue
         yield _cut(line, begin, m.end(), count)
         begin, count = m.end(), count + 1
     yield _cut(line, begin, len(line.text), count)
-
-
-def _clockish(before: str, after: str) -> bool:
-    return False
 
 
 def _only_label(text: str) -> bool:

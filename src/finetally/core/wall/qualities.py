@@ -148,11 +148,15 @@ def _half(item: Item, token: Token) -> None:
     item.shared = True
 
 
+def _noted(item: Item, token: Token) -> None:
+    item.notes.append(token.text)
+
+
 def _tank(item: Item, token: Token) -> None:
     item.notes.append(token.text)
 
 
 QUALITIES = {
     "SIDES": _sides, "LOAD": _load, "LOADLIST": _loads, "TEMPO": _tempo, "RIR": _reserve, "RPE": _rpe,
-    "HALFSIDE": _half, "TANK": _tank,
+    "PAUSE": _noted, "ZONE": _noted, "HALFSIDE": _half, "TANK": _tank,
 }  # fmt: skip

@@ -166,6 +166,27 @@ def slashed(said: Taken) -> Said:
     return {"work": work, "rest": rest, "n": said.count("n")}
 
 
+@rule("windows", "total=TIME COLON t=TIME !SIDES|EACH", examples=("8 mins: 30:30 shuttle runs",))
+def windows_for_so_long(said: Taken) -> Said:
+    """`8 mins: 30:30`: work and rest, for so long."""
+    work, _, rest = said.found["t"].text.partition(":")
+    if not (work.isdigit() and rest.isdigit()) or int(work) < SHORTEST_WINDOW_S or int(work) % 5 or int(rest) % 5:
+        return None
+    return {"work": int(work), "rest": int(rest), "total": said.value("total")}
+
+
+@rule("repseach", "n=NUM EACH COLON", examples=("12 each: split squats, rows",))
+def reps_of_each(said: Taken) -> Said:
+    """The same reps of every movement on the line."""
+    return {"n": int(said.value("n"))}
+
+
+@rule("grow", "DASH n=NUM EACH|PER|EVERY ROUND|MINUTE", examples=("20 burpees -2 each round",))
+def shrinking(said: Taken) -> Said:
+    """Reps taken away every round."""
+    return {"n": -int(said.value("n"))}
+
+
 # Rounds -------------------------------------------------------------------------------------------------------------
 @rule("repeat", "REPEAT X? n=NUM TIMES|ROUND|X?", examples=("repeat x 3", "repeat 3 times"))
 def repeat(said: Taken) -> Said:

@@ -64,8 +64,8 @@ def open_rest(said: Taken) -> Said:
     return {"s": OPEN_REST_S, "where": "plain", "open": True}
 
 
-@rule("rest", "REST FOR|OF|COLON|SEP? time=TIME|NUM", "R COLON? time=TIME|NUM", "time=TIME OF? REST|OFF", "OFF time=TIME|NUM",
-      "time=NUM OFF",
+@rule("rest", "time=TIME OF? REST|OFF", "REST FOR|OF|COLON|SEP? time=TIME", "REST FOR|OF|COLON? time=NUM !W|CAL|X|SET|ROUND|ALT",
+      "R COLON? time=TIME|NUM", "OFF time=TIME|NUM", "time=NUM OFF",
       examples=("rest 90s", "r75s", "30 s rest", "1 min off", "rest 2", "2 minutes rest"))  # fmt: skip
 def rest(said: Taken) -> Said:
     """A rest; where it is taken follows from where it stands."""

@@ -99,6 +99,10 @@ class LineScanner:
         self._line_lengths(scanned, items)
         repeated_window(scanned, items)
         shared_doses(items)
+        each = next((f.value["n"] for f in scanned.facts if f.kind == "repseach"), None)
+        for item in items:
+            if each is not None and item.words and not item.dosed:
+                item.reps = each
         for item in items:
             item.row = line.number
         return Read(line, scanned, items)

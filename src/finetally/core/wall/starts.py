@@ -34,6 +34,9 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
     free = sum(1 for slot in slots if slot[0].rest_turn)
     slots = [slot for slot in slots if not slot[0].rest_turn]
     rounds = every.get("n") or draft.rounds
+    if rounds is None and total is None and len(slots) == 1 and slots[0][0].sets is not None:
+        # `5 x 2 every 2 min`: as many starts as sets.
+        rounds = slots[0][0].sets
     lines = len(slots) + free
     marked = any(slot[0].turn is not None for slot in slots) or draft.turns or draft.alternate
     marked = marked or "altern" in draft.said.lower() or (all(slot[0].letter for slot in slots) and lines > 1)

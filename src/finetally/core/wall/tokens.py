@@ -68,6 +68,9 @@ _MASTER = re.compile(
     "|".join(
         f"(?P<{name}>{pattern})"
         for name, pattern in (
+            ("PAUSE", r"\b\d\s?(?:s|sec|second)s?\s+pause(?:\s+at\s+the\s+\w+)?|\bpaused?\s+\d\s?(?:s|sec|seconds)?\b(?:\s+at\s+the\s+\w+)?"),
+            ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
+            ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
             ("NAMED", r"\bfigure[\s-]?4\b|\bt2b\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
             ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
             ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
@@ -230,6 +233,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "LOAD", {"load": {"pct_1rm": value}, "other": None, "range": m["pb"] is not None}
         case "PAIR":
             return "PAIR", (amount(m["p1"]), amount(m["p2"]))
+        case "LRTIME":
+            return "LRTIME", int(m["lrt"])
         case "LRPAIR":
             return "LRPAIR", (int(m["lrn"]), int(m["lrm"]))
         case "RANGE":
