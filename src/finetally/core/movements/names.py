@@ -79,6 +79,9 @@ NOT_COUNTED = frozenset(
 )
 """Words that do not change which movement is meant."""
 
+KIT_ALONE = frozenset({"kettlebell", "dumbbell", "barbell"})
+"""What is a movement's short name only as it is written (`20 kbs`): `kettlebell` alone is none."""
+
 _SPLIT = re.compile(r"[^\w']+")
 TYPO_FROM = 5
 """Letters from which a word with one wrong, missing, doubled or swapped letter is still told."""
@@ -126,12 +129,16 @@ class EverydayNames:
     def __init__(self, library: Library) -> None:
         self._keys: dict[str, str] = {}
         self._words: set[str] = set()
+        self._exact: dict[str, str] = {}
         taken: dict[str, set[str]] = {}
         for key, movement in library.items():
             for text in (movement.name or key, key):
                 self._enter(text, key)
         for key, movement in library.items():
             for text in movement.aliases or ():
+                if "".join(canonical(text)) in KIT_ALONE:
+                    self._exact[text.lower()] = key
+                    continue
                 taken.setdefault("".join(canonical(text)), set()).add(key)
                 self._words.update(canonical(text))
         for joined, keys in taken.items():
@@ -153,6 +160,8 @@ class EverydayNames:
         if len(text) > LONGEST_NAME:
             return None
         words = canonical(text)
+        if not words or "".join(words) in KIT_ALONE:
+            return self._exact.get(text.lower().strip())
         return self._of(words) or self._of(tuple(w for w in words if w not in NOT_COUNTED))
 
     def _of(self, words: Iterable[str]) -> str | None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from typing import Any
 
@@ -177,6 +178,7 @@ class Builder:
                     continue
             kept.append(item)
         draft.items = kept
+        way_back(draft, self._assumed)
 
     # Starts
     def _every(self, draft: Draft) -> list[Block]:
@@ -315,6 +317,8 @@ class Builder:
             window = step.pop("seconds")
             return [{"clock": {"kind": "amrap", "window_s": window}, "steps": [{**step, "reps": 1}]}]
         self._shared_total(draft, items)
+        if self._fills_the_time(draft, items):
+            return self._amrap(draft)
         ladder = draft.ladder
         for item in items:
             if item.ladder and item.ranged is not None and item.words:
@@ -343,6 +347,23 @@ class Builder:
         if not steps:
             return []
         return [self._round_block(draft, steps)]
+
+    def _fills_the_time(self, draft: Draft, items: list[Item]) -> bool:
+        """`20 min: 10 burpees, 10 swings`: what is far shorter than its time is done again and again."""
+        once = draft.rounds is not None or draft.ladder or draft.fortime or draft.told_total or draft.cap
+        if once or draft.total is None or draft.part not in (None, "main", "finisher") or len(items) < 2:
+            return False
+        if any(not isinstance(i.reps, int) and i.metres is None for i in items):
+            return False
+        steps = [self._steps.dosed(item, draft, rounds=1) for item in items]
+        if sum(self._steps.bare_seconds(one) for one in steps) * 2 > span(draft.total):
+            return False
+        length = f"{span(draft.total) / 60:g} min"
+        said = [f"as many rounds as {length} hold", f"once; {length} are the told length"]
+        if self._assumed.pick("told-window", draft.line, draft.said, said) == 1:
+            return False
+        draft.amraps, draft.total = [{"window": draft.total}], None
+        return True
 
     def _round_block(self, draft: Draft, steps: list[dict[str, Any]]) -> Block:
         lists = [len(s["reps"]) for s in steps if isinstance(s.get("reps"), list)]
@@ -394,3 +415,21 @@ class Builder:
         draft.notes.append(words)
         if self._steps.known(item):
             self.unread.append(Unread(item.row, words))
+
+
+WAY_BACK = re.compile(r"(?:easy |slow )?(?P<how>walk|jog)(?:ing)?(?: (?:back|down|home|to|the|start|recovery|rest))+")
+GOING_MPS = {"walk": EASY_SPEED_MPS, "jog": 2.4}
+
+
+def way_back(draft: Draft, assumed: Assumptions) -> None:
+    """`6 x 20 m, walk back`: the way back is the rest, as long as it takes."""
+    for item in draft.items:
+        again = (item.sets or 1) > 1 or (isinstance(draft.rounds, int) and len(draft.items) == 1)
+        rested = draft.rest_between is not None or draft.rest is not None or item.rest_after is not None
+        m = next((m for note in item.notes if (m := WAY_BACK.fullmatch(note))), None)
+        if m is None or not again or rested or not isinstance(item.metres, int | float):
+            continue
+        seconds = round(item.metres / GOING_MPS[m["how"]])
+        said = [f"the way back is the rest: {seconds} s", "no rest"]
+        if assumed.pick("way-back", item.row, m[0], said) == 0:
+            draft.rest_between, draft.rest_as = seconds, m["how"]

@@ -47,6 +47,8 @@ class Draft:
     sides_each: bool = False
     inline: bool = False
     lengths: int | None = None
+    start_work: Any = None
+    """Seconds of work of every start, where the lines dose nothing: `EMOM 16, 40 s work`."""
     buy_in: list[Item] = field(default_factory=list)
     again: list[Item] = field(default_factory=list)
     tool: str = ""

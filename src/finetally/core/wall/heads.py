@@ -104,6 +104,9 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
     kept: list[Item] = []
     opened = False
     for item in one.items:
+        if draft_work(draft, item, facts):
+            opened = opened or item.label == "heading"
+            continue
         if item.label == "heading" and (not item.dosed or item.seconds is not None):
             head_words(page, draft, item)
             draft.total = draft.total if item.seconds is None else item.seconds
@@ -126,6 +129,15 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
         else:
             head_words(page, draft, item)
     return kept
+
+
+def draft_work(draft: Draft, item: Item, facts: list[Fact]) -> bool:
+    """`40 s work` beside starts: what every start takes."""
+    starts = draft.every is not None or any(f.kind == "every" for f in facts)
+    if not starts or not item.words or item.seconds is None or any(t.kind != "WORK" for t in item.words):
+        return False
+    draft.start_work = item.seconds
+    return True
 
 
 def is_talk_item(page: Page, item: Item) -> bool:

@@ -53,6 +53,8 @@ class Item:
     finish: bool = False
     in_window: bool = False
     each_word: bool = False
+    pace: float | None = None
+    """Seconds a metre that are told."""
 
     @property
     def dosed(self) -> bool:

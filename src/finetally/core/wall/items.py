@@ -319,6 +319,8 @@ class ItemReader:
 
     def _two_loads(self, index: int, at: int) -> bool:
         item = self._item if not self._item.empty else (self.items[-1] if self.items else None)
+        if index and self._tokens[index - 1].kind in ("PLUS", "AND", "THEN", "THENS"):
+            return False
         return item is not None and item.dosed and bool(item.words) and self._peek(at + 1) not in ("W", "SIDES")
 
     def _times(self, index: int) -> int:

@@ -30,6 +30,7 @@ _LABEL = re.compile(
 _PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
 _SENTENCE = re.compile(
     r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|;\s+"
+    r"|\s*[,;/|:]\s*(?=min(?:ute)?\s?\d{1,2}\b\s?[:\s])"
     r"|\s*[→➡,–-]*\s+(?=(?i:every|each|any|per)\s+(?i:break|drop|stop|rest|time\s+you)\b[^=]{0,30}=)"
 )
 _NO_STOP = re.compile(

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from finetally.core.wall.draft import Draft
-from finetally.core.wall.heads import is_talk_item
+from finetally.core.wall.heads import draft_work, is_talk_item
 from finetally.core.wall.item import Item
 from finetally.core.wall.names import trimmed
 from finetally.core.wall.page import Page, continues, leave_part, new_draft
@@ -93,6 +93,8 @@ def own_list(page: Page, one: Read, draft: Draft) -> bool:
 def plain_items(page: Page, one: Read, draft: Draft) -> list[Item]:
     made: list[Item] = []
     for item in one.items:
+        if draft_work(draft, item, []):
+            continue
         item.turn = one.line.turn if one.line.turn is not None else item.turn
         if one.line.parity is not None:
             item.turn = 2 - one.line.parity

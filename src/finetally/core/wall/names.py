@@ -62,6 +62,10 @@ class Names:
                 if found is not None:
                     return found
         plain = " ".join(w for w in canonical(text) if w not in NOT_COUNTED)
+        if plain == "row" and item.metres is None and item.seconds is None and isinstance(item.load, dict):
+            # Nobody loads a rowing machine with kilograms.
+            heavy = _heavy(item) and "barbell-row" in self._library
+            return "barbell-row" if heavy else self._everyday.find("bent row")
         if plain in HEAVIER and _heavy(item) and HEAVIER[plain] in self._library:
             return HEAVIER[plain]
         if (
@@ -140,7 +144,7 @@ TRAILING = frozenset(
 
 
 def _heavy(item: Item) -> bool:
-    load = item.load
+    load = item.load[-1] if isinstance(item.load, list) and item.load else item.load
     if not isinstance(load, dict) or load.get("count"):
         return False
     return "pct_1rm" in load or load.get("kg", 0) >= HEAVY_KG

@@ -35,6 +35,7 @@ class Page:
     note_lines: list[int] = field(default_factory=list)
     unknown_written: list[str] = field(default_factory=list)
     places_written: list[tuple[str, str, int]] = field(default_factory=list)
+    between: Any = None
     meta: dict[str, Any] = field(default_factory=dict)
     ready: dict[int, Written] = field(default_factory=dict)
 

@@ -96,7 +96,7 @@ def read_bracket(item: Item, inside: list[Token]) -> None:
                     continue
                 QUALITIES[token.kind](item, token)
     words = " ".join(t.text for t in inside)
-    if words:
+    if words and any(k not in ("LOAD", "SIDES", "TEMPO", "RIR", "RPE") for k in kinds):
         item.notes.append(words)
 
 
@@ -152,11 +152,16 @@ def _noted(item: Item, token: Token) -> None:
     item.notes.append(token.text)
 
 
+def _pace(item: Item, token: Token) -> None:
+    item.pace = token.value
+    item.notes.append(token.text.strip())
+
+
 def _tank(item: Item, token: Token) -> None:
     item.notes.append(token.text)
 
 
 QUALITIES = {
     "SIDES": _sides, "LOAD": _load, "LOADLIST": _loads, "TEMPO": _tempo, "RIR": _reserve, "RPE": _rpe,
-    "PAUSE": _noted, "ZONE": _noted, "HALFSIDE": _half, "TANK": _tank,
+    "PACE": _pace, "PAUSE": _noted, "ZONE": _noted, "HALFSIDE": _half, "TANK": _tank,
 }  # fmt: skip

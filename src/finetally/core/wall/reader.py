@@ -93,6 +93,13 @@ def mark_labels(page: Page) -> None:
 
 def read_line(page: Page, one: Read) -> None:
     line = one.line
+    blocks = next((f for f in one.rests if f.value["where"] == "blocks"), None)
+    if blocks is not None and line.number - 1 not in page.ready:
+        # `2 min between blocks`: wherever it stands, it holds for all of them.
+        page.between = blocks.value["s"]
+        one.scanned.facts.remove(blocks)
+        if not one.items and not one.heads and not one.rests:
+            return
     if line.number - 1 in page.ready:
         if line.sentence == 0:
             written_block(page, one, page.ready[line.number - 1])
@@ -139,6 +146,9 @@ def finished(page: Page) -> Reading:
         document["announced_s"] = page.told
     document.update(page.meta)
     blocks = builder.blocks(page.drafts)
+    if page.between is not None:
+        for block in blocks[:-1]:
+            block.setdefault("rest_after_s", page.between)
     notes = [*page.notes, *builder.loose_notes]
     if notes:
         document["notes"] = "\n".join(notes)[:20_000]

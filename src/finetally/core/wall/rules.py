@@ -81,10 +81,13 @@ class Rule:
     say: Say
     examples: tuple[str, ...]
     needs: str = ""
+    undosed: bool = False
 
 
 _PART = re.compile(r"(?:(?P<name>\w+)=)?(?P<kinds>[A-Z0-9|.]+)(?P<times>[?*+]?)")
 RULES: list[Rule] = []
+DOSE_KINDS = frozenset({"NUM", "RANGE", "DIST", "TIME"})
+"""Kinds of tokens that dose what is named behind them."""
 
 
 def compiled(pattern: str) -> tuple[re.Pattern[str], tuple[str, ...]]:
@@ -106,8 +109,13 @@ def compiled(pattern: str) -> tuple[re.Pattern[str], tuple[str, ...]]:
     return re.compile(r"(?<!\w)" + "".join(parts)), tuple(names)
 
 
-def rule(kind: str, *patterns: str, examples: tuple[str, ...]) -> Callable[[Say], Say]:
-    """Register a habit of writing. It is tried in the order of the file; `examples` must each be read by it."""
+def rule(
+    kind: str, *patterns: str, examples: tuple[str, ...], undosed: bool = False
+) -> Callable[[Say], Say]:
+    """Register a habit of writing. It is tried in the order of the file; `examples` must each be read by it.
+
+    `undosed`: it holds only where no dose stands in front of it on the line.
+    """
 
     def register(say: Say) -> Say:
         for number, pattern in enumerate(patterns):
@@ -121,7 +129,7 @@ def rule(kind: str, *patterns: str, examples: tuple[str, ...]) -> Callable[[Say]
                 "",
             )
             needs = first.split("=")[-1].rstrip("+")
-            RULES.append(Rule(kind, made, names, say, examples if number == 0 else (), needs))
+            RULES.append(Rule(kind, made, names, say, examples if number == 0 else (), needs, undosed))
         return say
 
     return register
@@ -162,6 +170,8 @@ def scan(tokens: list[Token]) -> Scanned:
                 if m[name] is not None:
                     found[name] = tokens[code.count(" ", 0, m.start(name))]
             value = one.say(Taken(found))
+            if one.undosed and any(k in DOSE_KINDS for k in kinds[:first]):
+                value = None
             if value is not None and last >= first:
                 scanned.facts.append(Fact(one.kind, value, first, last))
                 for index in range(first, last + 1):

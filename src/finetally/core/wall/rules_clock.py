@@ -82,16 +82,16 @@ def alternating_starts(said: Taken) -> Said:
     return {"period": said.value("p"), "total": said.minutes("total")}
 
 
-@rule("every", "p=EVERYT X n=NUM ROUND|SET?", "p=EVERYT SEP? n=NUM|RANGE ROUND|SET|START|TIMES", "n=NUM X p=EVERYT",
+@rule("every", "p=EVERYT X n=NUM ROUND|SET?", "p=EVERYT SEP|FOR? n=NUM|RANGE ROUND|SET|START|TIMES", "n=NUM X p=EVERYT",
       "n=NUM ROUND|SET SEP? p=EVERYT",
-      examples=("E2MOM x 5", "on the minute, 5 rounds", "every min x 16", "E90S x 8"))  # fmt: skip
+      examples=("E2MOM x 5", "every 4 mins for 5 rounds", "on the minute, 5 rounds", "every min x 16", "E90S x 8"))  # fmt: skip
 def starts_by_number(said: Taken) -> Said:
     """So many starts, or rounds of starts."""
     return {"period": said.value("p"), "n": said.count("n")}
 
 
 @rule("every", "total=TIME COLON|SEP? ALT? p=EVERYT", "ALT? p=EVERYT FOR|STAY|COLON|SEP|OF? total=TIME !W",
-      "ALT? p=EVERYT FOR|STAY|OF|COLON? total=NUM !W|CAL|X|SOFT|HARD|ALT", "FOR total=TIME|NUM SEP? p=EVERYT", "p=EVERYT",
+      "ALT? p=EVERYT FOR|STAY|OF|COLON? total=NUM !W|CAL|X|SOFT|HARD|ALT|ROUND|SET|TIMES", "FOR total=TIME|NUM SEP? p=EVERYT", "p=EVERYT",
       examples=("EMOM 12", "EMOM for 14 mins", "10 min EMOM", "12 min: every minute", "alternating EMOM 12min"))  # fmt: skip
 def starts_for(said: Taken) -> Said:
     """Starts for so long; a bare number is minutes."""
@@ -156,7 +156,7 @@ def colon_windows(said: Taken) -> Said:
     return {"work": int(work), "rest": int(rest), "n": said.count("n")}
 
 
-@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR|NUM|RANGE|ALT",
+@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND",
       examples=("35s/15s", "20/10 x 8"))  # fmt: skip
 def slashed(said: Taken) -> Said:
     """`35s/15s`, `20/10 x 8`."""
@@ -164,6 +164,12 @@ def slashed(said: Taken) -> Said:
     if "pair" in said and (work < SHORTEST_WINDOW_S or rest < 5 or work % 5 or rest % 5):
         return None
     return {"work": work, "rest": rest, "n": said.count("n")}
+
+
+@rule("windows", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR|NUM|RANGE|ALT", undosed=True, examples=("20/10",))
+def bare_pair(said: Taken) -> Said:
+    """`40/20` alone, before any dose: behind a movement and its dose it would be two loads."""
+    return slashed(said)
 
 
 @rule("windows", "total=TIME COLON t=TIME !SIDES|EACH", examples=("8 mins: 30:30 shuttle runs",))
@@ -225,7 +231,7 @@ def rounds(said: Taken) -> Said:
 
 
 @rule(
-    "rounds", "n=NUM X COLON", "FACT SEP? X n=NUM", "n=NUM TIMES COLON", examples=("2x: 10 squats", "3 times: jog")
+    "rounds", "n=NUM X COLON", "FACT SEP? X n=NUM", "FACT SEP? n=NUM TIMES", "n=NUM TIMES COLON", examples=("2x: 10 squats", "3 times: jog")
 )
 def times(said: Taken) -> Said:
     """`2x:` in front, `x 3` behind a window."""

@@ -10,6 +10,7 @@ Said = dict[str, Any] | None
 BETWEEN_MOVEMENTS = frozenset(
     {"exercise", "exercises", "movement", "movements", "move", "moves", "lift", "lifts", "stations", "each", "them"}
 )
+WHOLE_BLOCKS = frozenset({"block", "blocks", "part", "parts", "section", "sections", "piece", "pieces"})
 OPEN_REST_S = 60
 """What a rest of open length is planned at."""
 
@@ -23,6 +24,8 @@ def between_rounds(said: Taken) -> Said:
     """Between rounds or sets, said so."""
     what = said.found.get("what")
     each = what is not None and (what.kind == "STATION" or what.text in BETWEEN_MOVEMENTS)
+    if what is not None and what.text in WHOLE_BLOCKS:
+        return {"s": said.seconds("time"), "where": "blocks"}
     return {"s": said.seconds("time"), "where": "each" if each else "rounds"}
 
 
@@ -70,3 +73,9 @@ def open_rest(said: Taken) -> Said:
 def rest(said: Taken) -> Said:
     """A rest; where it is taken follows from where it stands."""
     return {"s": said.seconds("time"), "where": "plain"}
+
+
+@rule("rounds", "FACT SEP? X n=NUM", "FACT SEP? n=NUM TIMES|SET", examples=("30 s each, no rest, x3",))
+def rounds_behind(said: Taken) -> Said:
+    """So many rounds, told behind the rests."""
+    return {"n": said.count("n")}

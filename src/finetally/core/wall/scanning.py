@@ -83,7 +83,7 @@ class LineScanner:
         """A line with what it says: its facts, and its movements with their doses."""
         if line.style == "note":
             return Read(line, Scanned([]), [])
-        tokens = waves(bracketed_rounds(tokens_of(line.low)))
+        tokens = waves(heavy_singles(bracketed_rounds(sets_on_starts(tokens_of(line.low)))))
         scanned = scan(tokens)
         if [t.kind for t in scanned.tokens] == ["X", "NUM"]:
             scanned.facts.append(Fact("rounds", {"n": int(scanned.tokens[1].value)}, 0, 1))
@@ -97,8 +97,15 @@ class LineScanner:
             ladder_words(item)
             self._bare_metres(item, line)
         self._line_lengths(scanned, items)
+        self._track_laps(scanned, items, line)
         repeated_window(scanned, items)
         shared_doses(items)
+        if sets_of_all(scanned, items):
+            said = ["all sets of one, then of the next", "round by round"]
+            if self._assumed.pick("sets-order", line.number, line.text, said) == 1:
+                scanned.facts.append(Fact("rounds", {"n": items[0].sets}, 0, 0))
+                for item in items:
+                    item.sets = None
         each = next((f.value["n"] for f in scanned.facts if f.kind == "repseach"), None)
         for item in items:
             if each is not None and item.words and not item.dosed:
@@ -129,6 +136,23 @@ class LineScanner:
                 item.metres = count * self._length
 
 
+    def _track_laps(self, scanned: Scanned, items: list[Item], line: Line) -> None:
+        """`2 laps jog`: round a track, where it says no more."""
+        laps = next((f for f in scanned.facts if f.kind == "laps"), None)
+        named = [i for i in items if i.words]
+        if laps is None or len(named) != 1 or named[0].dosed or name_text(named[0]).split()[-1:] not in ON_TRACK:
+            return
+        length = LAP_M[self._assumed.pick("lap-length", line.number, line.text, [f"a lap of {m} m" for m in LAP_M])]
+        count = laps.value["n"]
+        named[0].metres = {k: v * length for k, v in count.items()} if isinstance(count, dict) else count * length
+        scanned.facts.remove(laps)
+
+
+LAP_M = (400, 200)
+"""Metres of a lap that is only called so: a track's, or a small field's."""
+ON_TRACK = (["jog"], ["run"], ["walk"], ["jogging"], ["running"], ["walking"])
+
+
 def bracketed_rounds(tokens: list[Token]) -> list[Token]:
     """`6 x (200 m run, 10 burpees)`: the bracket holds what is done six times."""
     for i in range(len(tokens) - 2):
@@ -138,6 +162,31 @@ def bracketed_rounds(tokens: list[Token]) -> list[Token]:
             if depth is not None:
                 tokens[depth].kind = "SEP"
             break
+    return tokens
+
+
+def sets_on_starts(tokens: list[Token]) -> list[Token]:
+    """`10 x 3 EMOM`: ten starts of three."""
+    for i in range(len(tokens) - 3):
+        if [t.kind for t in tokens[i : i + 4]] == ["NUM", "X", "NUM", "EVERYT"]:
+            sets, times, reps, starts = tokens[i : i + 4]
+            return [*tokens[:i], reps, starts, times, sets, *tokens[i + 4 :]]
+    return tokens
+
+
+SINGLES = {"single": 1, "singles": 1, "doubles": 2, "triples": 3}
+
+
+def heavy_singles(tokens: list[Token]) -> list[Token]:
+    """`6 singles @ 85%`: six sets of one; without a load they are turns of a rope."""
+    if not any(t.kind == "LOAD" for t in tokens):
+        return tokens
+    for i in range(len(tokens) - 1):
+        number, word = tokens[i : i + 2]
+        if number.kind == "NUM" and word.text in SINGLES:
+            times = Token("X", "x", "x", word.start, word.start)
+            reps = Token("NUM", str(SINGLES[word.text]), float(SINGLES[word.text]), word.start, word.end)
+            return [*tokens[: i + 1], times, reps, *tokens[i + 2 :]]
     return tokens
 
 
@@ -170,10 +219,23 @@ def shared_doses(items: list[Item]) -> None:
             if item.each_word and item.sides is None and item.reps is not None:
                 item.sides = "each"
             continue
-        if item.each_word or item.joined:
-            for one in before if item.each_word else before[:1]:
+        if item.each_word or item.joined or (item.sides == "each" and item.seconds is not None):
+            for one in before[:1] if item.joined and not item.each_word else before:
                 take_dose(one, item)
                 one.sides = item.sides
+
+
+def sets_of_all(scanned: Scanned, items: list[Item]) -> bool:
+    """`3 sets of 12: leg press, leg curl`: the sets and the dose in front of the colon are those of all."""
+    if len(items) < 3 or items[0].words or items[0].sets is None or not items[0].dosed:
+        return False
+    if any(i.dosed or not i.words for i in items[1:]) or not any(t.kind == "COLON" for t in scanned.tokens):
+        return False
+    first = items.pop(0)
+    for item in items:
+        item.reps, item.seconds, item.metres, item.sets = first.reps, first.seconds, first.metres, first.sets
+        item.failure, item.sides = first.failure, item.sides or first.sides
+    return True
 
 
 def repeated_window(scanned: Scanned, items: list[Item]) -> None:

@@ -172,6 +172,10 @@ def dose_only(page: Page, one: Read) -> bool:
         page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
         take_rest(page, draft, {"s": one.items[0].seconds, "where": "plain"}, one)
         return True
+    if draft.items and len(one.items) == 1 and one_more_set(draft, one.items[0]):
+        for fact in one.rests:
+            set_rest(draft, fact.value)
+        return True
     item = draft.items[-1] if draft.items and not draft.items[-1].dosed and not draft.items[-1].rest_turn else None
     if item is None and draft.pending is not None and not draft.items:
         item = draft.pending
@@ -191,4 +195,22 @@ def dose_only(page: Page, one: Read) -> bool:
         draft.rest_between = item.loose_time
     for fact in one.rests:
         set_rest(draft, fact.value)
+    return True
+
+
+def one_more_set(draft: Draft, dose: Item) -> bool:
+    """`5 @ 60 kg`, below it `3 @ 70 kg`: the sets of the movement above, one by one."""
+    item = draft.items[-1]
+    if draft.windows or draft.each or draft.every or draft.amraps or not item.words:
+        return False
+    if not isinstance(dose.reps, int) or not isinstance(item.reps, int | list):
+        return False
+    if dose.load is None or item.load is None or isinstance(dose.load, list):
+        return False
+    reps = item.reps if isinstance(item.reps, list) else [item.reps] * (item.sets or 1)
+    loads = item.load if isinstance(item.load, list) else [item.load] * len(reps)
+    more = dose.sets or 1
+    item.reps, item.load = [*reps, *[dose.reps] * more], [*loads, *[dose.load] * more]
+    item.sets = None
+    item.notes.extend(dose.notes)
     return True

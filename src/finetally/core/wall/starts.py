@@ -61,7 +61,7 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
                 "death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"]
             )
             clock["periods"] = starts = (10, 15, 20)[minutes]
-    block["steps"] = _steps(draft, slots, maker, starts if isinstance(starts, int) else None)
+    block["steps"] = _steps(draft, slots, maker, assumed)
     repeat = every.get("repeat")
     if repeat and repeat != 1:
         block["repeat"] = repeat
@@ -101,7 +101,20 @@ def _starts(draft: Draft, period: Any, total: Any, rounds: Any, lines: int, orde
     return rounds * lines if said_rounds else rounds
 
 
-def _steps(draft: Draft, slots: list[list[Item]], maker: StepMaker, starts: int | None) -> list[dict[str, Any]]:
+WHOLE_START = ("the whole start", "40 s of it")
+
+
+def _undosed(step: dict[str, Any], item: Item, draft: Draft, assumed: Assumptions, *, last: bool) -> None:
+    """A name alone on a start: the work told for all, else the whole start."""
+    if draft.start_work is not None:
+        step["seconds"] = draft.start_work
+    elif last and assumed.pick("start-length", item.row, " ".join(t.text for t in item.words), WHOLE_START) == 0:
+        step["fill"] = True
+    else:
+        step["seconds"] = 40
+
+
+def _steps(draft: Draft, slots: list[list[Item]], maker: StepMaker, assumed: Assumptions) -> list[dict[str, Any]]:
     made = []
     for slot in slots:
         for index, item in enumerate(slot):
@@ -110,6 +123,8 @@ def _steps(draft: Draft, slots: list[list[Item]], maker: StepMaker, starts: int 
                 step["grow"] = draft.grow
             if draft.ladder and "reps" not in step and "seconds" not in step and "metres" not in step:
                 step["reps"] = draft.ladder[0]
+            if not any(dose in step for dose in ("reps", "seconds", "metres")):
+                _undosed(step, item, draft, assumed, last=index == len(slot) - 1)
             if index < len(slot) - 1:
                 step["chain"] = True
             made.append(step)

@@ -142,7 +142,12 @@ class StepMaker:
             metres = item.metres
             if draft.lengths:
                 metres = draft.lengths * span(metres)
-            step["metres"] = bounded(metres, MAX_METRES)
+            if item.pace is not None and isinstance(metres, int | float):
+                # A told pace says how long the distance takes; the distance stands in the note.
+                step["seconds"] = bounded(round(metres * item.pace), MAX_DURATION_S)
+                item.notes.insert(0, f"{metres:g} m")
+            else:
+                step["metres"] = bounded(metres, MAX_METRES)
         self._sides(step, item, draft)
         self._small_print(step, item)
         return step

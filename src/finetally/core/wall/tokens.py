@@ -77,14 +77,16 @@ _MASTER = re.compile(
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
             ("EMOM", r"\bemoms?\b"),
             ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
-            ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])\d{2}x\d(?![\w/])"),
+            ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])[2-6]\dx[01](?![\w/])"),
             ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
             ("RIR", r"(?:@\s*)?(?:(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b|rir\s*:?\s*(?P<rir2>\d))"),
+            ("PACE", r"@?\s*\b(?P<pm>\d{1,2}):(?P<ps>[0-5]\d)\s*(?:min\s*)?(?:/|per)\s*(?P<pu>km|k|miles?|mi|500\s?m?|100\s?m)\b"),
             ("HOURMIN", r"(?P<hh>\d)\s?h(?:rs?|ours?)?\s?(?P<hm>\d{1,2})(?:\s?min)?\b"),
             ("MINSEC", r"(?P<mm>\d{1,3})\s?(?:['′]\s?(?P<ms>[0-5]\d)(?!\d)(?:\s?(?:\"|″|''|s(?:ec)?(?:onds?)?\b))?|(?:min(?:ute)?s?|m)\s?(?:and\s+)?(?P<mt>[0-5]?\d)\s?s(?:ec)?(?:onds?|s)?\b)"),
             ("HEIGHT", r"\d{1,3}\s?(?:cm|inch(?:es)?|in)\b(?!\s*(?:\d|the|a\b))"),
             ("CLOCK", r"(?<![\d.])(?:\d{1,3}(?::[0-5]\d){1,2}|:[0-5]\d)(?!\d)(?:\s*(?:min|mins|minutes)\b)?"),
             ("LISTUNIT", rf"\d{{1,5}}(?:\s?/\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b)"),
+            ("COUNTING", r"\d{1,3}(?:\s?[-,]\s?\d{1,3})+\s?[-,]?\s?(?:\.\.\.?|…)\s?[-,]?\s?(?P<cl>\d{1,3})(?![\d:])"),
             ("GROWING", r"\d{1,4}(?:\s?[-,/]\s?\d{1,4}){1,}\s*(?:\.\.\.?|…|,?\s*etc\b\.?)"),
             ("LIST", r"(?<![\d.:])\d{1,4}(?:\s?(?P<ls>[-/])\s?\d{1,4})(?:\s?(?P=ls)\s?\d{1,4})+(?![\d:]|\s?(?:kg|lb))|(?<![\d.:])\d{1,4}(?:,\s?\d{1,4}){2,}(?![\d:.])(?!\s*(?:kg|lb|min|s\b|sec))"),
             ("LOADS", rf"(?:(?P<lc>\d)\s?x\s?)?(?P<la>{_NUM})(?:\s?/\s?(?P<lb>{_NUM}))?\s?(?:(?P<lu>{_KG}|{_LB})\b|(?P<lh>#))(?:\s?/\s?(?P<l2>{_NUM})\s?(?:{_KG}|{_LB})\b)?"),
@@ -163,6 +165,19 @@ def _range(low: float, high: float) -> Any:
     return {"low": min(low, high), "high": max(low, high)} if low != high else low
 
 
+def _counted(numbers: list[int]) -> list[int]:
+    """`10-9-8…1` spelt out; numbers that do not come out even stay as they are."""
+    first, second, last = numbers[0], numbers[1], numbers[-1]
+    step = second - first
+    if step == 0 or (last - first) % step or not 0 < (last - first) // step < LONGEST_COUNT:
+        return numbers
+    return list(range(first, last + (1 if step > 0 else -1), step))
+
+
+LONGEST_COUNT = 100
+"""Rounds that a list with dots goes to."""
+PACE_M = {"km": 1000, "k": 1000, "m": 1609.344, "500": 500, "100": 100}
+"""Metres that a told pace is per."""
 _UNIT_TAIL = re.compile(r"[\d./\s]*")
 
 
@@ -243,6 +258,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "RANGE", (int(amount(m["rc"])), int(amount(m["rd"])))
         case "LIST" | "GROWING":
             return kind, [int(one) for one in re.findall(r"\d+", text)]
+        case "COUNTING":
+            return "LIST", _counted([int(one) for one in re.findall(r"\d+", text)])
         case "LISTUNIT":
             return _list_with_unit(text)
         case "EVERYN":
@@ -252,6 +269,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "EVERYT", 60
         case "RPE":
             return "RPE", amount(m["rpe"])
+        case "PACE":
+            return "PACE", (int(m["pm"]) * 60 + int(m["ps"])) / PACE_M[m["pu"].rstrip("ms ") if m["pu"][0].isdigit() else m["pu"][:2].rstrip("i")]
         case "RIR":
             return "RIR", int(m["rir"] or m["rir2"])
         case "TEMPO":

@@ -52,7 +52,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("TABATA", r"tabatas?|strict\s+20\s*/\s*10"),
     ("HALFSIDE", r"half\s+(?:each|per|a|on\s+each|the\s+time\s+each)\s+(?:side|leg|arm)|half\s*/\s*half|halves"),
     ("SIDES", r"(?:(?:all|both)\s+)?(?:each|ea\.?|per|every)\s+(?:side|sides|leg|legs|arm|arms|hand|hands|foot|way)\b|\ba\s+(?:side|leg|arm)\b"
-              r"|/\s*(?:side|sides|leg|arm|hand|s)\b|\be\s*/\s*s\b|\bes\b(?=\s*(?:$|[,.;)]))|\bboth\s+(?:sides|legs|arms)\b|\bp/s\b|\bl\s*[/+&]\s*r\b|\bper\s+s\b|\bright\s+and\s+left\b|\bleft\s+and\s+right\b"),
+              r"|/\s*(?:side|sides|leg|arm|hand|s)\b|\be\s*/\s*(?:s|side|leg|arm|hand)\b|\bes\b(?=\s*(?:$|[,.;)]))|\bboth\s+(?:sides|legs|arms)\b|\bp/s\b|\bl\s*[/+&]\s*r\b|\bper\s+s\b|\bright\s+and\s+left\b|\bleft\s+and\s+right\b"),
     ("DIRECTION", r"(?:each|ea|per)\s+(?:direction)"),
     ("WITH", r"\bw/"),
     ("SET", r"(?:warm|build|ramp|work)(?:ing|up)?[-\s]?(?:up)?[-\s]+sets?"),
