@@ -14,7 +14,7 @@ from finetally.core.wall.names import Names
 from finetally.core.wall.starts import every_clock
 from finetally.core.wall.steps import StepMaker, span
 from finetally.core.wall.unread import Unread
-from finetally.core.wall.windows import window_block
+from finetally.core.wall.windows import holds_all, rounds_in_windows, window_block
 
 Block = dict[str, Any]
 EASY_SPEED_MPS = 1.4
@@ -79,6 +79,8 @@ class Builder:
             made = self._every(draft)
         elif draft.amraps:
             made = self._amrap(draft)
+        elif draft.windows is not None and holds_all(draft, self._assumed):
+            made = [rounds_in_windows(draft, self._steps)]
         elif draft.windows is not None or draft.each is not None:
             made = [window_block(draft, self._steps, self._assumed)]
         elif draft.kind == "sets" or any(i.sets for i in items):
@@ -350,6 +352,9 @@ class Builder:
 
     def _fills_the_time(self, draft: Draft, items: list[Item]) -> bool:
         """`20 min: 10 burpees, 10 swings`: what is far shorter than its time is done again and again."""
+        if draft.growing and draft.ladder and draft.total is not None and not draft.amraps:
+            draft.amraps, draft.total = [{"window": draft.total}], None
+            return True
         once = draft.rounds is not None or draft.ladder or draft.fortime or draft.told_total or draft.cap
         if once or draft.total is None or draft.part not in (None, "main", "finisher") or len(items) < 2:
             return False
@@ -417,7 +422,7 @@ class Builder:
             self.unread.append(Unread(item.row, words))
 
 
-WAY_BACK = re.compile(r"(?:easy |slow )?(?P<how>walk|jog)(?:ing)?(?: (?:back|down|home|to|the|start|recovery|rest))+")
+WAY_BACK = re.compile(r"(?:with )?(?:easy |slow )?(?P<how>walk|jog)(?:ing)?(?: (?:back|down|home|to|the|start|recovery|rest))+")
 GOING_MPS = {"walk": EASY_SPEED_MPS, "jog": 2.4}
 
 

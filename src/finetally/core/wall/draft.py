@@ -29,6 +29,7 @@ class Draft:
     ladder: list[int] | None = None
     growing: bool = False
     grow: int | None = None
+    first: int | None = None
     reps_each: Any = None
     pyramid: bool = False
     superset: bool = False
@@ -75,6 +76,7 @@ class Draft:
             return
         self.windows = value
         self.total = value.get("total", self.total)
+        self.repeat = value.get("again", self.repeat)
         self.rounds = value.get("n") or self.rounds
 
     def _each(self, value: dict[str, Any]) -> None:
@@ -107,6 +109,9 @@ class Draft:
         self.clocked = True
         self.every = {"period": 60}
         self.grow, self.growing = 1, True
+
+    def _first(self, value: dict[str, Any]) -> None:
+        self.first = value["n"]
 
     def _growlist(self, value: dict[str, Any]) -> None:
         self.clocked = True

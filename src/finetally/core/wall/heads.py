@@ -9,6 +9,7 @@ from finetally.core.wall.rules import Fact
 from finetally.core.wall.scanning import Read, head_list, name_text
 from finetally.core.wall.sets import set_line, split_sets
 from finetally.core.wall.talk import LONGEST_TALK, speaks
+from finetally.core.wall.tokens import Token
 from finetally.core.wall.words import KIT_WORDS
 from finetally.core.wall.written import Written
 
@@ -37,6 +38,8 @@ def head_line(page: Page, one: Read) -> None:
             and (draft.every or draft.windows)
         )
     )
+    if merge and draft is not None and stands_alone(draft, one):
+        page.part, page.draft, merge = None, None, False
     if draft is not None and draft.amraps and not draft.items and one.scanned.has("amrap"):
         merge = True
     if not merge or draft is None:
@@ -44,6 +47,16 @@ def head_line(page: Page, one: Read) -> None:
     if one.block_label and one.line.style == "block":
         draft.title = draft.title or one.line.label.capitalize()
     fill(page, draft, one)
+
+
+def stands_alone(draft: Draft, one: Read) -> bool:
+    """Whether a part with a length and nothing under it is over: what follows has a clock of its own length."""
+    if draft.part in (None, "main") or draft.total is None or draft.clocked or one.line.indent > 0:
+        return False
+    if one.line.raw.lstrip()[:1] in "-*•–>":
+        return False
+    own = [f.value.get("window") or f.value.get("total") for f in one.heads if f.kind in ("amrap", "every", "windows")]
+    return any(length is not None and length != draft.total for length in own)
 
 
 def labelled(page: Page, one: Read) -> None:
@@ -95,6 +108,10 @@ def fill(page: Page, draft: Draft, one: Read) -> None:
     if listed is not None and not draft.ladder:
         draft.ladder, draft.growing = listed
     draft.items.extend(items)
+    loose = next((i.loose_time for i in items if i.loose_time is not None), None)
+    if loose is not None and draft.rest_between is None and (draft.rounds is not None or draft.superset):
+        page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
+        draft.rest_between = loose
     if items and any(i.sets for i in items) and not draft.clocked:
         split_sets(page, draft, one)
 
@@ -125,6 +142,9 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
         behind = opened or one.line.colon or stands_behind(page, one, item)
         behind = behind or (bool(kept) and item.joined and isinstance(kept[-1].reps, list))
         if item.dosed or known or (behind and not is_talk_item(page, item)):
+            if page.names.known(draft.words) and item.words and all(t.kind == "HARD" for t in item.words):
+                # `Bike: 10 s all out`
+                item.words = [Token("W", draft.words, draft.words, item.first, item.first)]
             kept.append(item)
         else:
             head_words(page, draft, item)

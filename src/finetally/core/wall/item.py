@@ -53,6 +53,10 @@ class Item:
     finish: bool = False
     in_window: bool = False
     each_word: bool = False
+    behind: bool = False
+    """Whether its sets are told behind it: `10 squats x 3`."""
+    cal: bool = False
+    """Whether its reps are calories of a machine."""
     pace: float | None = None
     """Seconds a metre that are told."""
 

@@ -53,6 +53,12 @@ class ItemReader:
         if item.empty:
             return
         item.turn = self._turn
+        how = [t for t in item.words if t.kind == "HARD" and " " in t.text]
+        if how and len(how) < len(item.words):
+            # `max distance row`: how it is done, no part of its name.
+            item.words = [t for t in item.words if t not in how]
+            item.before = min(item.before, len(item.words))
+            item.notes.extend(t.text for t in how)
         self._choose_words(item)
         one_side(item)
         last = self.items[-1] if self.items else None
@@ -166,6 +172,9 @@ class ItemReader:
             here.reserve = int(self._tokens[index].value)
             here.notes.append(f"{self._tokens[index].text} {self._tokens[index + 1].text}")
             return index + 2
+        if kind == "CAL":
+            self._here().cal = True
+            return index + 1
         if kind == "FINISH":
             self._here().finish = True
             return index + 1
@@ -175,6 +184,15 @@ class ItemReader:
         if kind == "FAILURE" or many:
             self._item.failure = True
             return index + 1
+        if kind == "AT" and following == "TIME" and isinstance(self._item.metres, int | float):
+            # `4 x 400 m @ 90 s`: how long each takes.
+            self._item.pace = self._tokens[index + 1].value / self._item.metres
+            self._item.notes.append(f"@ {self._tokens[index + 1].text}")
+            return index + 2
+        if kind == "STAY" and following == "TIME" and self._item.empty and self.items and not self.items[-1].dosed:
+            # `Deadlift, build to a heavy 3 in 15 min`
+            self.items[-1].seconds, self.items[-1].minutes = self._tokens[index + 1].value, True
+            return index + 2
         if kind == "STAY" and following == "TIME" and self._item.words:
             self._item.in_window = True
             self._item.seconds = self._tokens[index + 1].value
@@ -321,13 +339,13 @@ class ItemReader:
         item = self._item if not self._item.empty else (self.items[-1] if self.items else None)
         if index and self._tokens[index - 1].kind in ("PLUS", "AND", "THEN", "THENS"):
             return False
-        return item is not None and item.dosed and bool(item.words) and self._peek(at + 1) not in ("W", "SIDES")
+        return item is not None and item.dosed and bool(item.words) and self._peek(at + 1) not in ("W", "SIDES", "LOAD", "AT", "NUM")
 
     def _times(self, index: int) -> int:
         """`x 12` behind a name: its reps; behind a dose: so many sets of it."""
         item, value = self._item, self._tokens[index + 1].value
         if item.dosed:
-            item.sets = max(1, int(value))
+            item.sets, item.behind = max(1, int(value)), True
         else:
             item.reps, item.after_dose = int(value), True
             item.label = item.label or "times"

@@ -100,6 +100,11 @@ def plain_items(page: Page, one: Read, draft: Draft) -> list[Item]:
             item.turn = 2 - one.line.parity
         if one.line.style in ("letter", "count", "group"):
             item.letter = one.line.label
+        if not item.words and item.seconds is not None and item.sets is None and made and item is one.items[-1]:
+            # `1-1-1 clean, 2 min`: what stands last without a name is a rest.
+            page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
+            item_rest(page, draft, {"s": item.seconds, "where": "rounds" if listed_reps(made) else "plain"}, made)
+            continue
         if not item.words and not item.dosed:
             if item.load is not None and made:
                 made[-1].load = made[-1].load or item.load
@@ -133,6 +138,11 @@ def plain_items(page: Page, one: Read, draft: Draft) -> list[Item]:
                 continue
         made.append(item)
     return made
+
+
+def listed_reps(items: list[Item]) -> bool:
+    """Whether reps go by a list."""
+    return any(isinstance(i.reps, list) for i in items)
 
 
 def aside(page: Page, item: Item, words: Item) -> None:

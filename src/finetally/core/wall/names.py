@@ -66,6 +66,10 @@ class Names:
             # Nobody loads a rowing machine with kilograms.
             heavy = _heavy(item) and "barbell-row" in self._library
             return "barbell-row" if heavy else self._everyday.find("bent row")
+        if plain == "row" and isinstance(item.reps, int | dict) and not item.cal:
+            return self._everyday.find("bent row")
+        if text in EASY_BLOCKS and "easy-movement" in self._library:
+            return "easy-movement"
         if plain in HEAVIER and _heavy(item) and HEAVIER[plain] in self._library:
             return HEAVIER[plain]
         if (
@@ -117,6 +121,12 @@ HEAVIER = MappingProxyType(
     }
 )
 """What a bare name is with a load that no pair of dumbbells has."""
+
+EASY_BLOCKS = frozenset(
+    {"stretch", "stretching", "stretches", "mobility", "cool down", "cooldown", "warm up", "warmup", "easy stretch",
+     "easy stretching", "general stretching"}
+)  # fmt: skip
+"""Words that say to move or stretch easily, in no way in particular."""
 
 TRAILING = frozenset(
     {

@@ -6,7 +6,10 @@ from typing import Any
 
 from finetally.core.wall.item import SOFT_WORDS, Item
 from finetally.core.wall.tokens import Token
-from finetally.core.wall.words import FILLER
+from finetally.core.wall.words import FILLER, KIT_WORDS
+
+LIGHTEST_BRACKET_KG = 4
+"""A bare number in a bracket behind a movement with kit is what the kit weighs, from here on."""
 
 
 def joined(words: list[Token]) -> str:
@@ -46,7 +49,7 @@ def take_dose(item: Item, dose: Item) -> None:
 def one_side(item: Item) -> None:
     """`glute stretch L`, `left calf`: one side."""
     for at in (-1, 0):
-        if len(item.words) > 1 and item.words[at].kind in ("LEFT", "RIGHT") and item.sides is None:
+        if len(item.words) > 1 and item.words[at].kind in ("LEFT", "RIGHT", "R") and item.sides is None:
             item.sides = "left" if item.words[at].kind == "LEFT" else "right"
             item.words = item.words[:-1] if at == -1 else item.words[1:]
             return
@@ -74,11 +77,19 @@ def read_bracket(item: Item, inside: list[Token]) -> None:
         if (
             kinds.count("TIME") == 1
             and (len(kinds) == 1 or soft)
-            and item.sets is not None
+            and (item.sets is not None or (item.words and item.reps is not None and item.seconds is None))
             and item.loose_time is None
         ):
             item.loose_time = next(t.value for t in inside if t.kind == "TIME")
             return
+        if kinds in (["NUM"], ["PAIR"]) and item.dosed and item.load is None and item.words:
+            first, other = (inside[0].value, None) if kinds == ["NUM"] else inside[0].value
+            if first >= LIGHTEST_BRACKET_KG and item.words[0].text in KIT_WORDS:
+                # `12 kb swings (24)`
+                item.load = {"kg": first}
+                item.other_load = None if other is None else {"kg": other}
+                item.notes.append("load without a unit")
+                return
         times = [t.value for t in inside if t.kind == "TIME"]
         if len(times) == 1 and not item.dosed and item.words:
             item.seconds = times[0]

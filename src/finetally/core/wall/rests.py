@@ -54,6 +54,10 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
         draft.closed = draft.kind != "sets"
     elif where == "groups":
         draft.rest_groups = seconds
+    elif where == "each" and draft.kind == "sets":
+        run = [d for d in page.drafts if d.kind == "sets" and d.run == draft.run]
+        for above in run[:-1]:
+            above.rest_after = seconds if above.rest_after is None else above.rest_after
     elif where == "each":
         draft.rest = seconds
     elif draft.kind == "sets" and draft.rest_between is None and not one.line.gap:
@@ -84,6 +88,9 @@ def goes_on(page: Page) -> bool:
     ):
         return False
     if following.rests and not following.named:
+        return False
+    mine = page.draft is not None and any(isinstance(i.reps, list) for i in page.draft.items)
+    if not mine and any(isinstance(i.reps, list) for i in following.items):
         return False
     if head_list(following) is not None or any(i.sets for i in following.items) or following.line.style == "group":
         return False

@@ -40,9 +40,15 @@ def amrap(said: Taken) -> Said:
     return {"window": said.minutes("window")}
 
 
-@rule("amrap", "AMRAP FOR|STAY? REMAINING", "AMRAP", examples=("AMRAP in the remaining time",))
+@rule("amrap", "AMRAP FOR|STAY? REMAINING", "AMRAP !W", examples=("AMRAP in the remaining time",))
 def open_amrap(said: Taken) -> Said:
     """As many rounds as fit; how long is said elsewhere."""
+    return {"window": None}
+
+
+@rule("amrap", "AMRAP", undosed=True, examples=("AMRAP burpees",))
+def amrap_in_front(said: Taken) -> Said:
+    """In front of all doses; behind one (`10 swings, AMRAP burpees`) it is that movement's own dose."""
     return {"window": None}
 
 
@@ -121,6 +127,12 @@ def for_so_long(said: Taken) -> Said:
 
 
 # Windows ------------------------------------------------------------------------------------------------------------
+@rule("windows", "n=NUM SET|ROUND|X OF? TABATA", examples=("3 blocks of tabata",))
+def tabatas(said: Taken) -> Said:
+    """Several of them: one for each movement, or the whole again."""
+    return {"work": 20, "rest": 10, "n": 8, "straight": True, "again": said.count("n")}
+
+
 @rule("windows", "TABATA", examples=("tabata",))
 def tabata(said: Taken) -> Said:
     """Eight windows of 20 s with 10 s between, one movement after the other."""
@@ -164,12 +176,6 @@ def slashed(said: Taken) -> Said:
     if "pair" in said and (work < SHORTEST_WINDOW_S or rest < 5 or work % 5 or rest % 5):
         return None
     return {"work": work, "rest": rest, "n": said.count("n")}
-
-
-@rule("windows", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR|NUM|RANGE|ALT", undosed=True, examples=("20/10",))
-def bare_pair(said: Taken) -> Said:
-    """`40/20` alone, before any dose: behind a movement and its dose it would be two loads."""
-    return slashed(said)
 
 
 @rule("windows", "total=TIME COLON t=TIME !SIDES|EACH", examples=("8 mins: 30:30 shuttle runs",))
@@ -223,7 +229,7 @@ def rounds_named(said: Taken) -> Said:
 
 
 @rule("rounds", "X n=NUM ROUND|TIMES", "n=NUM|RANGE ROUND|CIRCUIT OF? NOTFORTIME|FORTIME?", "n=NUM|RANGE FORTIME", "X n=NUM ROUND|TIMES NOTFORTIME|FORTIME?",
-      "n=NUM|RANGE X? TIMES? THROUGH",
+      "n=NUM|RANGE X? TIMES? THROUGH", "n=NUM TIMES ROUND", "n=NUM SET SEP? EACH FORTIME",
       examples=("3 rounds", "5 rds FT", "2-3 rounds", "4 rounds of", "x 4 rounds", "2 times through", "5 RFT"))  # fmt: skip
 def rounds(said: Taken) -> Said:
     """So many rounds."""
@@ -247,6 +253,7 @@ def laps(said: Taken) -> Said:
 @rule(
     "each",
     "work=TIME X n=NUM STATION",
+    "n=NUM STATION X|SEP|COLON|AT|FOR? work=TIME EACH|PER?",
     "work=TIME STATION|AT? EACH|PER STATION",
     examples=("60 s x 5 stations", "45 s per station"),
 )
@@ -271,6 +278,12 @@ def lengths(said: Taken) -> Said:
 def circuit_times(said: Taken) -> Said:
     """A circuit or complex, so often."""
     return {"n": said.count("n")}
+
+
+@rule("first", "START AT n=NUM", "START W n=NUM", "FROM n=NUM", examples=("start @ 2",))
+def first_reps(said: Taken) -> Said:
+    """Reps of the first start or round, where they grow."""
+    return {"n": int(said.value("n"))}
 
 
 @rule("deathby", "DEATHBY", examples=("death by burpees",))
@@ -331,7 +344,7 @@ def turns(said: Taken) -> Said:
     return {}
 
 
-@rule("superset", "SUPERSET SEP? X n=NUM", "SUPERSET COLON|SEP? n=NUM ROUND|SET|X?", "n=NUM X? SUPERSET", "SUPERSET",
+@rule("superset", "SUPERSET SEP? X n=NUM", "n=NUM X? SUPERSET", "SUPERSET COLON|SEP? n=NUM ROUND|SET|X", "SUPERSET COLON|SEP? n=NUM !W|CAL|X|REPS|ALT|SOFT|HARD", "SUPERSET",
       examples=("Superset x3", "3 supersets"))  # fmt: skip
 def superset(said: Taken) -> Said:
     """Movements alternated, so often."""
@@ -342,3 +355,9 @@ def superset(said: Taken) -> Said:
 def total(said: Taken) -> Said:
     """How long all of it is."""
     return {"total": said.value("total")}
+
+
+@rule("windows", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR|NUM|RANGE|ALT", undosed=True, examples=("20/10",))
+def bare_pair(said: Taken) -> Said:
+    """`40/20` alone, before any dose: behind a movement and its dose it would be two loads."""
+    return slashed(said)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from itertools import pairwise
 from typing import Any
@@ -83,7 +84,9 @@ class LineScanner:
         """A line with what it says: its facts, and its movements with their doses."""
         if line.style == "note":
             return Read(line, Scanned([]), [])
-        tokens = waves(heavy_singles(bracketed_rounds(sets_on_starts(tokens_of(line.low)))))
+        tokens = tokens_of(line.low)
+        for habit in (clusters, sets_on_starts, bracketed_rounds, bouts, heavy_singles, waves):
+            tokens = habit(tokens)
         scanned = scan(tokens)
         if [t.kind for t in scanned.tokens] == ["X", "NUM"]:
             scanned.facts.append(Fact("rounds", {"n": int(scanned.tokens[1].value)}, 0, 1))
@@ -100,12 +103,19 @@ class LineScanner:
         self._track_laps(scanned, items, line)
         repeated_window(scanned, items)
         shared_doses(items)
-        if sets_of_all(scanned, items):
+        if sets_of_all(scanned, items, lambda words: self._names.known(words) is not None):
+            said = ["one a window", "all windows of one, then of the next"]
+            one_each = items[0].seconds is not None and items[0].sets == len(items)
+            if one_each and self._assumed.pick("window-each", line.number, line.text, said) == 0:
+                for item in items:
+                    item.sets = None
+                return Read(line, scanned, items)
             said = ["all sets of one, then of the next", "round by round"]
             if self._assumed.pick("sets-order", line.number, line.text, said) == 1:
                 scanned.facts.append(Fact("rounds", {"n": items[0].sets}, 0, 0))
                 for item in items:
                     item.sets = None
+        self._times_of_all(scanned, items, line)
         each = next((f.value["n"] for f in scanned.facts if f.kind == "repseach"), None)
         for item in items:
             if each is not None and item.words and not item.dosed:
@@ -136,6 +146,20 @@ class LineScanner:
                 item.metres = count * self._length
 
 
+    def _times_of_all(self, scanned: Scanned, items: list[Item], line: Line) -> None:
+        """`1 deadlift + 1 clean x 6`, `10 squats, 10 push-ups x 3`: rounds of the line, or sets of its last."""
+        if len(items) < 2 or not items[-1].behind or scanned.has(*STARTING):
+            return
+        if any(not i.dosed or not i.words or (i.sets is not None) != (i is items[-1]) for i in items):
+            return
+        if any(i.seconds is not None and longest(i.seconds) >= LONG_DOSE_S for i in items):
+            return
+        said = [f"{items[-1].sets} rounds of the line", f"{items[-1].sets} sets of the last"]
+        complex_ = all(i.joined for i in items[1:])
+        if complex_ or self._assumed.pick("times-behind", line.number, line.text, said) == 0:
+            scanned.facts.append(Fact("rounds", {"n": items[-1].sets}, 0, 0))
+            items[-1].sets = None
+
     def _track_laps(self, scanned: Scanned, items: list[Item], line: Line) -> None:
         """`2 laps jog`: round a track, where it says no more."""
         laps = next((f for f in scanned.facts if f.kind == "laps"), None)
@@ -148,6 +172,8 @@ class LineScanner:
         scanned.facts.remove(laps)
 
 
+LONG_DOSE_S = 120
+"""What takes so long is done once: `5 min bike, 10 squats x 3`."""
 LAP_M = (400, 200)
 """Metres of a lap that is only called so: a track's, or a small field's."""
 ON_TRACK = (["jog"], ["run"], ["walk"], ["jogging"], ["running"], ["walking"])
@@ -171,6 +197,28 @@ def sets_on_starts(tokens: list[Token]) -> list[Token]:
         if [t.kind for t in tokens[i : i + 4]] == ["NUM", "X", "NUM", "EVERYT"]:
             sets, times, reps, starts = tokens[i : i + 4]
             return [*tokens[:i], reps, starts, times, sets, *tokens[i + 4 :]]
+    return tokens
+
+
+BOUTS = frozenset({"block", "blocks", "bout", "bouts", "effort", "efforts", "goes", "blast", "blasts"})
+
+
+def clusters(tokens: list[Token]) -> list[Token]:
+    """`1+1+1 x 5`: five sets of what the parts come to."""
+    for i, token in enumerate(tokens):
+        if token.kind != "SUM":
+            continue
+        token.kind = "NUM"
+        if [t.kind for t in tokens[i + 1 : i + 3]] == ["X", "NUM"]:
+            return [*tokens[:i], tokens[i + 2], tokens[i + 1], token, *tokens[i + 3 :]]
+    return tokens
+
+
+def bouts(tokens: list[Token]) -> list[Token]:
+    """`6 efforts of 20 s`, `3 blocks of tabata`: sets by another name."""
+    for number, word, of in zip(tokens, tokens[1:], tokens[2:], strict=False):
+        if number.kind == "NUM" and word.text in BOUTS and of.kind in ("OF", "X", "COLON"):
+            word.kind = "SET"
     return tokens
 
 
@@ -225,9 +273,9 @@ def shared_doses(items: list[Item]) -> None:
                 one.sides = item.sides
 
 
-def sets_of_all(scanned: Scanned, items: list[Item]) -> bool:
+def sets_of_all(scanned: Scanned, items: list[Item], known: Callable[[str], bool]) -> bool:
     """`3 sets of 12: leg press, leg curl`: the sets and the dose in front of the colon are those of all."""
-    if len(items) < 3 or items[0].words or items[0].sets is None or not items[0].dosed:
+    if len(items) < 3 or items[0].sets is None or not items[0].dosed or known(name_text(items[0])):
         return False
     if any(i.dosed or not i.words for i in items[1:]) or not any(t.kind == "COLON" for t in scanned.tokens):
         return False

@@ -7,10 +7,11 @@ from itertools import pairwise
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import Item
 from finetally.core.wall.names import trimmed
-from finetally.core.wall.page import Page, leave_part, new_draft, next_run
+from finetally.core.wall.page import Page, is_known, leave_part, new_draft, next_run
 from finetally.core.wall.qualities import take_dose
 from finetally.core.wall.rests import set_rest, take_rest
 from finetally.core.wall.scanning import Read
+from finetally.core.wall.unread import Unread
 from finetally.core.wall.words import KIT_WORDS
 
 
@@ -88,7 +89,10 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
         if item.words and not item.dosed and item.sets is None and items:
             kit = [t.text for t in item.words if t.text in KIT_WORDS]
             items[-1].kit.extend(kit)
-            items[-1].notes.append(" ".join(t.text for t in item.words))
+            words = " ".join(t.text for t in item.words)
+            items[-1].notes.append(words)
+            if not kit and is_known(page, words):
+                page.unread.append(Unread(one.line.number, words))
             if items[-1].load is None:
                 items[-1].load = item.load
             continue

@@ -55,13 +55,14 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
         clock["periods"] = starts
     if draft.growing and draft.ladder is None:
         for item in draft.items:
-            item.reps = item.reps or 1
+            item.reps = item.reps or draft.first or 1
         if starts is None:
             minutes = assumed.pick(
                 "death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"]
             )
             clock["periods"] = starts = (10, 15, 20)[minutes]
     block["steps"] = _steps(draft, slots, maker, assumed)
+    _lists(block, len(slots))
     repeat = every.get("repeat")
     if repeat and repeat != 1:
         block["repeat"] = repeat
@@ -99,6 +100,24 @@ def _starts(draft: Draft, period: Any, total: Any, rounds: Any, lines: int, orde
     # `x 16` with four lines that take turns is sixteen starts; `4 rounds` of them is all four lines, four times.
     said_rounds = draft.rounds is not None or rounds < lines or rounds % lines != 0
     return rounds * lines if said_rounds else rounds
+
+
+def _lists(block: dict[str, Any], slots: int) -> None:
+    """A list of reps on starts: one number a start; `2-2-2` of many starts is a cluster in each of them."""
+    listed = [step for step in block["steps"] if isinstance(step.get("reps"), list)]
+    if not listed:
+        return
+    periods = block["clock"].get("periods")
+    if periods is None:
+        block["rounds"] = max(len(step["reps"]) for step in listed)
+    visits = block.get("rounds") or max(1, int(periods) // max(1, slots))
+    for step in listed:
+        reps = step["reps"]
+        if len(set(reps)) == 1 and len(reps) != visits:
+            step["reps"] = sum(reps)
+            step["note"] = "; ".join([*([step["note"]] if "note" in step else []), "-".join(map(str, reps))])
+        else:
+            step["reps"] = [reps[i % len(reps)] for i in range(visits)]
 
 
 WHOLE_START = ("the whole start", "40 s of it")

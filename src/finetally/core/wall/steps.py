@@ -254,7 +254,7 @@ class StepMaker:
             options.append({"label": f"{item.other_reps}", "level": "easier", "reps": item.other_reps})
         if options:
             step["options"] = options
-        notes = [n for n in item.notes if n and n != "load without a unit"]
+        notes = [n for n in item.notes if n.strip(" ,.;:-/()") and n != "load without a unit"]
         if notes:
             step["note"] = "; ".join(notes)[:500]
         if "load without a unit" in item.notes:

@@ -21,6 +21,8 @@ SHORTEST_TOLD_S = 300
 TITLE_LENGTH_FROM = 900
 """Seconds from which a length on the first line is the session's, not a movement's."""
 
+GREETING = re.compile(r"(?:see|meet|be|arrive|call|text|doors|bring|thanks|hi|hello|hey|good)\b.*(?:\d|!)")
+"""How a line to people begins that holds a number: `see you at 6!`."""
 _TOLD_BRACKET = re.compile(
     r"[(\[]\s*(?:about|ca\.?|~)?\s*\d+\s*(?:min|mins|minutes|'|h)\s*[)\]]|\d{2,3}\s*(?:min|mins|minutes|')\s*$"
 )
@@ -118,6 +120,8 @@ def as_title(page: Page, one: Read) -> bool:
 
 def is_talk(page: Page, one: Read) -> bool:
     """Whether a line without a dose speaks to people."""
+    if one.items and not one.starts and not one.rests and not one.heads and GREETING.match(one.line.low):
+        return not any(page.names.known(name_text(i)) for i in one.named)
     if one.starts or one.rests or one.heads or any(i.dosed for i in one.items):
         return bool(one.items) and not one.starts and not one.rests and not one.heads and no_dose(page, one)
     text = one.line.text

@@ -69,6 +69,10 @@ _MASTER = re.compile(
         f"(?P<{name}>{pattern})"
         for name, pattern in (
             ("PAUSE", r"\b\d\s?(?:s|sec|second)s?\s+pause(?:\s+at\s+the\s+\w+)?|\bpaused?\s+\d\s?(?:s|sec|seconds)?\b(?:\s+at\s+the\s+\w+)?"),
+            ("LASTSET", r"\b(?:last|final)\s+(?:set|round)\s+(?:is\s+)?(?:an\s+)?(?:amrap|max(?:\s+reps)?|to\s+failure|all[-\s]out|amap)\b"),
+            ("BUILD", r"\b(?:build(?:ing)?|work(?:ing)?|ramp(?:ing)?)(?:\s+up)?\s+to\s+(?:(?:a|your|the|today's|heavy|hard|tough|max|daily|good)\s+)*(?:single|double|triple|\d{1,2}(?:\s?rm|\s+reps?)?|set\s+of\s+\d{1,2})\b"
+                      r"|\bfind\s+(?:a|your|the)\s+\d{1,2}\s?rm\b"),
+            ("HRPCT", r"@?\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%\s*(?:of\s+)?(?:max\s+)?(?:hr(?:max)?|heart\s+rate|effort|speed|pace)\b"),
             ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
             ("NAMED", r"\bfigure[\s-]?4\b|\bt2b\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
@@ -79,29 +83,32 @@ _MASTER = re.compile(
             ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
             ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])[2-6]\dx[01](?![\w/])"),
             ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
-            ("RIR", r"(?:@\s*)?(?:(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b|rir\s*:?\s*(?P<rir2>\d))"),
+            ("RIR", r"(?:@\s*)?(?:(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b|rir\s*:?\s*(?P<rir2>\d))|(?<=amrap)\s?-\s?(?P<rir3>\d)\b"),
             ("PACE", r"@?\s*\b(?P<pm>\d{1,2}):(?P<ps>[0-5]\d)\s*(?:min\s*)?(?:/|per)\s*(?P<pu>km|k|miles?|mi|500\s?m?|100\s?m)\b"),
             ("HOURMIN", r"(?P<hh>\d)\s?h(?:rs?|ours?)?\s?(?P<hm>\d{1,2})(?:\s?min)?\b"),
             ("MINSEC", r"(?P<mm>\d{1,3})\s?(?:['′]\s?(?P<ms>[0-5]\d)(?!\d)(?:\s?(?:\"|″|''|s(?:ec)?(?:onds?)?\b))?|(?:min(?:ute)?s?|m)\s?(?:and\s+)?(?P<mt>[0-5]?\d)\s?s(?:ec)?(?:onds?|s)?\b)"),
             ("HEIGHT", r"\d{1,3}\s?(?:cm|inch(?:es)?|in)\b(?!\s*(?:\d|the|a\b))"),
             ("CLOCK", r"(?<![\d.])(?:\d{1,3}(?::[0-5]\d){1,2}|:[0-5]\d)(?!\d)(?:\s*(?:min|mins|minutes)\b)?"),
-            ("LISTUNIT", rf"\d{{1,5}}(?:\s?/\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b)"),
+            ("LISTUNIT", rf"\d{{1,5}}(?:\s?[-/]\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b)"),
             ("COUNTING", r"\d{1,3}(?:\s?[-,]\s?\d{1,3})+\s?[-,]?\s?(?:\.\.\.?|…)\s?[-,]?\s?(?P<cl>\d{1,3})(?![\d:])"),
             ("GROWING", r"\d{1,4}(?:\s?[-,/]\s?\d{1,4}){1,}\s*(?:\.\.\.?|…|,?\s*etc\b\.?)"),
             ("LIST", r"(?<![\d.:])\d{1,4}(?:\s?(?P<ls>[-/])\s?\d{1,4})(?:\s?(?P=ls)\s?\d{1,4})+(?![\d:]|\s?(?:kg|lb))|(?<![\d.:])\d{1,4}(?:,\s?\d{1,4}){2,}(?![\d:.])(?!\s*(?:kg|lb|min|s\b|sec))"),
             ("LOADS", rf"(?:(?P<lc>\d)\s?x\s?)?(?P<la>{_NUM})(?:\s?/\s?(?P<lb>{_NUM}))?\s?(?:(?P<lu>{_KG}|{_LB})\b|(?P<lh>#))(?:\s?/\s?(?P<l2>{_NUM})\s?(?:{_KG}|{_LB})\b)?"),
             ("LOADRANGE", rf"(?P<lr1>{_NUM})(?:-|\s+to\s+)(?P<lr2>{_NUM})\s?(?P<lru>{_KG}|{_LB})\b"),
             ("PCT", rf"(?P<pa>{_NUM})(?:{_DASH}(?P<pb>{_NUM}))?\s?(?:%|percent\b|per\s+cent\b)(?:\s*(?:of\s+)?(?:(?:your|the)\s+)?(?:1\s*rm|max|best)\b)?"),
+            ("SUM", r"(?<![\d+])\d{1,2}(?:\s?\+\s?\d{1,2}){2,}(?!\s?[\d+x])|(?<=x\s)\(\d{1,2}(?:\s?\+\s?\d{1,2})+\)|(?<=x)\(\d{1,2}(?:\s?\+\s?\d{1,2})+\)|(?<![\d+])\d{1,2}(?:\s?\+\s?\d{1,2}){2,}(?=\s?x\s?\d)"),
             ("LRPAIR", r"(?P<lrn>\d{1,3})\s?l(?:eft)?\s?[/+,&]\s?(?P<lrm>\d{1,3})\s?r(?:ight)?\b"),
             ("TIMERANGE", rf"(?P<ta>{_NUM})(?:-|(?<!x\s\d)(?<!x\s\d\d)\s-\s|\s*to\s+)(?P<tb>{_NUM})\s?(?P<tu>{_TIMEUNIT})(?![a-z])"),
             ("DISTRANGE", rf"(?P<da>{_NUM}){_DASH}(?P<db>{_NUM})\s?(?P<du>{_LENGTH})\b"),
             ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM}))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
             ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-]|\s+(?:elevated|raised|up)\b)"),
             ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?![\d:])"),
-            ("RANGE", rf"(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?![\d:])|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
+            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?![\d:])|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
             ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
+            ("TWICE", r"\b(?:twice|thrice)(?=\s+(?:through|thru|round|over|all)\b|\s*[:,.]|\s*$)"),
             ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
             ("INLINELABEL", r"(?<=[\s:,;])[a-h1-9]\)(?=\s)"),
+            ("STEPS", r"(?<=\d)\s?(?:steps|paces)\b(?!\s+(?:ups?|overs?|downs?))"),
             ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|\bx(?=\d)|(?<=\s)x(?=\s)"),
             ("NUM", rf"(?<![\w.]){_NUM}(?!\d)|(?<=[a-z]){_NUM}(?![\d.])"),
             *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"\b(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
@@ -178,7 +185,7 @@ LONGEST_COUNT = 100
 """Rounds that a list with dots goes to."""
 PACE_M = {"km": 1000, "k": 1000, "m": 1609.344, "500": 500, "100": 100}
 """Metres that a told pace is per."""
-_UNIT_TAIL = re.compile(r"[\d./\s]*")
+_UNIT_TAIL = re.compile(r"[\d./\s-]*")
 
 
 def _list_with_unit(text: str) -> tuple[str, list[Any]]:
@@ -218,6 +225,12 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "SEP", text
         case "NUMWORD":
             return "NUM", NUMBER_WORDS[m["nw"]]
+        case "SUM":
+            return "SUM", sum(int(one) for one in re.findall(r"\d+", text))
+        case "STEPS":
+            return "REPS", text
+        case "TWICE":
+            return "NUM", 2 if text == "twice" else 3
         case "TIME":
             return "TIME", _tidy(amount(m["tn"] or m["tw"]) * _unit(m["tt"]))
         case "CLOCK":
@@ -272,7 +285,9 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
         case "PACE":
             return "PACE", (int(m["pm"]) * 60 + int(m["ps"])) / PACE_M[m["pu"].rstrip("ms ") if m["pu"][0].isdigit() else m["pu"][:2].rstrip("i")]
         case "RIR":
-            return "RIR", int(m["rir"] or m["rir2"])
+            return "RIR", int(m["rir"] or m["rir2"] or m["rir3"])
+        case "LASTSET" | "HRPCT" | "BUILD":
+            return "ZONE", text
         case "TEMPO":
             return "TEMPO", m["tempo"] or m["tempo2"] or text
         case "ONELIMB":

@@ -114,3 +114,42 @@ def _rounds_in(assumed: Assumptions, draft: Draft, work: Any, rest: Any, total: 
         said = [f"{int(rounds)} rounds fit", f"{int(rounds) + 1} rounds"]
         return int(rounds) + assumed.pick("rounds-in-total", draft.line, draft.said, said)
     return int(rounds)
+
+
+LONG_WINDOW_S = 90
+"""A window from here on is more likely for all the lines than for one of them, where each has its dose."""
+
+
+def holds_all(draft: Draft, assumed: Assumptions) -> bool:
+    """`3 min on / 1 min off x 5: 10 burpees, 15 swings`: all of it in every window."""
+    windows = draft.windows or {}
+    if windows.get("straight") or windows.get("group") or len(draft.items) < 2 or not draft.items[0].dosed:
+        return False
+    if span(windows["work"]) < LONG_WINDOW_S or any(i.seconds is not None for i in draft.items):
+        return False
+    if any(not i.dosed for i in draft.items):
+        return False
+    said = ["every window holds all the lines", "a window for each line"]
+    return assumed.pick("window-holds", draft.line, draft.said, said) == 0
+
+
+def rounds_in_windows(draft: Draft, maker: StepMaker) -> Block:
+    """Windows that each hold all the lines: as many rounds as fit, or once and the last line until the end."""
+    windows = draft.windows or {}
+    work, rest = windows["work"], windows.get("rest") or 0
+    times = draft.rounds if draft.rounds is not None else 1
+    last = draft.items[-1]
+    steps = [maker.dosed(item, draft, rounds=1) for item in draft.items]
+    if last.failure and isinstance(times, int):
+        for step in steps[:-1]:
+            step["chain"] = True
+        steps[-1].pop("reps", None)
+        steps[-1]["fill"] = True
+        clock = {"kind": "every", "period_s": span(work) + span(rest), "work_until_s": span(work), "periods": times}
+        return {"clock": clock, "steps": steps}
+    block: Block = {"clock": {"kind": "amrap", "window_s": work}, "steps": steps}
+    if times != 1:
+        block["repeat"] = times
+        if rest:
+            block["rest_between_repeats_s"] = rest
+    return block

@@ -38,6 +38,8 @@ KILOGRAMS = frozenset({"kg", "kgs", "kilo", "kilos", "kilogram", "kilograms"})
 POUNDS = frozenset({"lb", "lbs", "pound", "pounds", "#"})
 
 PHRASES: tuple[tuple[str, str], ...] = (
+    ("HARD", r"all[-\s]out|flat[-\s]out|max(?:imum)?\s+effort|full\s+(?:gas|speed)"
+             r"|max(?:imum)?\s+(?:distance|cal(?:orie)?s?|metres|meters)(?:\s+(?:of|on))?"),
     ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|you\s+can|fit|will\s+fit)"
               r"|max(?:imum)?\s+rounds"),
     ("ASMANY", r"as\s+many(?=\s+(?:\S+\s+){1,5}as\s+(?:you|possible))|as\s+many\s+as\s+(?:you\s+can|possible)(?:\s+of)?|max(?:imum)?\s+reps?(?:\s+of)?"),
@@ -54,7 +56,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("SIDES", r"(?:(?:all|both)\s+)?(?:each|ea\.?|per|every)\s+(?:side|sides|leg|legs|arm|arms|hand|hands|foot|way)\b|\ba\s+(?:side|leg|arm)\b"
               r"|/\s*(?:side|sides|leg|arm|hand|s)\b|\be\s*/\s*(?:s|side|leg|arm|hand)\b|\bes\b(?=\s*(?:$|[,.;)]))|\bboth\s+(?:sides|legs|arms)\b|\bp/s\b|\bl\s*[/+&]\s*r\b|\bper\s+s\b|\bright\s+and\s+left\b|\bleft\s+and\s+right\b"),
     ("DIRECTION", r"(?:each|ea|per)\s+(?:direction)"),
-    ("WITH", r"\bw/"),
+    ("WITH", r"\bw/|\bw(?=\s+\d)"),
     ("SET", r"(?:warm|build|ramp|work)(?:ing|up)?[-\s]?(?:up)?[-\s]+sets?"),
     ("AFTERLABEL", r"after\s+[a-h]\s?\d?"),
     ("FINISH", r"to\s+(?:finish|end|close)(?:\s+off)?"),
@@ -65,6 +67,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("BETWEEN", r"(?:in\s+)?between|betw|btwn|btw|inbetween"),
     ("AFTEREACH", r"after\s+(?:each|every)|at\s+the\s+end\s+of\s+(?:each|every)"),
     ("THROUGH", r"(?:times?\s+)?(?:through|thru)|times\s+over"),
+    ("SUPERSET", r"(?:tri|giant|super|compound)[-\s]?sets?"),
     ("ASNEEDED", r"as\s+(?:needed|required|long\s+as\s+you\s+need|you\s+need|necessary)|when\s+needed"),
     ("NOREST", r"(?:no|without|zero)\s+(?:rests?|breaks?|pauses?)|non[- ]?stop|unbroken|straight\s+through"),
     ("BUYIN", r"buy[- ]?in"),
