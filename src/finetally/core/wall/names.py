@@ -19,6 +19,8 @@ class Named:
     words: str
     known: bool
     guessed: str = ""
+    other: str = ""
+    """The key of the movement that the same words may mean as well."""
 
 
 class Names:
@@ -46,6 +48,12 @@ class Names:
             found = self._everyday.find(whole) if whole else None
             return Named(found, whole, True) if found is not None else None
         text = " ".join(words)
+        if text in ("row", "rows") and item.load is None and isinstance(item.reps, int | dict) and not item.cal:
+            machine, bent = self._everyday.find("row"), self._everyday.find("bent row")
+            if machine is not None and bent is not None:
+                # Reps of a row without a load: a machine has none to count, but many write it so.
+                first, other = (bent, machine) if text == "rows" else (machine, bent)
+                return Named(first, text, True, other=other)
         found = self._find(text, item, part, tool)
         if found is not None:
             return Named(found, text, True)
@@ -66,8 +74,6 @@ class Names:
             # Nobody loads a rowing machine with kilograms.
             heavy = _heavy(item) and "barbell-row" in self._library
             return "barbell-row" if heavy else self._everyday.find("bent row")
-        if plain == "row" and isinstance(item.reps, int | dict) and not item.cal:
-            return self._everyday.find("bent row")
         if text in EASY_BLOCKS and "easy-movement" in self._library:
             return "easy-movement"
         if plain in HEAVIER and _heavy(item) and HEAVIER[plain] in self._library:

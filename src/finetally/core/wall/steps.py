@@ -57,6 +57,10 @@ class StepMaker:
             found = self._named[id(item)] = self._names.of(item, draft.part, draft.tool)
             if found is not None and not found.known:
                 self._new_name(found, item)
+            if found is not None and found.other:
+                readings = [self._library[key].name or key for key in (found.key, found.other)]
+                if self._assumed.pick("which-movement", item.row, found.words, readings) == 1:
+                    found = self._named[id(item)] = Named(found.other, found.words, True)
             if found is not None and found.guessed:
                 name = self._library[found.key].name or found.key
                 readings = [name, "a movement of its own"]

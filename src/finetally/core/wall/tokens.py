@@ -75,7 +75,7 @@ _MASTER = re.compile(
             ("HRPCT", r"@?\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%\s*(?:of\s+)?(?:max\s+)?(?:hr(?:max)?|heart\s+rate|effort|speed|pace)\b"),
             ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
-            ("NAMED", r"\bfigure[\s-]?4\b|\bt2b\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
+            ("NAMED", r"\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
             ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
             ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
