@@ -294,6 +294,10 @@ class Builder:
         steps = [
             self._steps.dosed(item, draft, rounds=rounds if isinstance(rounds, int) else None) for item in items
         ]
+        if draft.ratio is not None and not draft.rest_between:
+            seconds = round(sum(self._steps.bare_seconds(one) for one in steps) * draft.ratio)
+            self._assumed.pick("ratio-rest", draft.line, draft.said, [f"{seconds} s of rest"])
+            draft.rest_between = seconds
         listed = max((len(s["reps"]) for s in steps if isinstance(s.get("reps"), list)), default=0)
         timed = all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
         clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
@@ -302,6 +306,11 @@ class Builder:
         block: Block = {"clock": clock, "steps": steps}
         if listed:
             block["rounds"] = listed
+            if isinstance(rounds, int) and rounds > 1 and rounds != listed:
+                # `1-2-3-4-5 x 3`: the whole list again.
+                block["repeat"] = rounds
+                if draft.rest_groups or draft.rest_between:
+                    block["rest_between_repeats_s"] = draft.rest_groups or draft.rest_between
         elif rounds != 1:
             block["rounds"] = rounds
         if draft.cap:

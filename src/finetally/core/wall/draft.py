@@ -30,6 +30,8 @@ class Draft:
     growing: bool = False
     grow: int | None = None
     first: int | None = None
+    ratio: float | None = None
+    """Rest as a multiple of the work."""
     reps_each: Any = None
     pyramid: bool = False
     superset: bool = False
@@ -109,6 +111,9 @@ class Draft:
         self.clocked = True
         self.every = {"period": 60}
         self.grow, self.growing = 1, True
+
+    def _ratio(self, value: dict[str, Any]) -> None:
+        self.ratio = value["r"]
 
     def _first(self, value: dict[str, Any]) -> None:
         self.first = value["n"]

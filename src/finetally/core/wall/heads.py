@@ -133,7 +133,9 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
             head_dose(page, draft, item, one)
             continue
         if name_text(item).strip() == "":
-            if item.seconds is not None:
+            if item.seconds is not None and kept and any(t.kind == "SOFT" for t in item.words):
+                kept.append(item)
+            elif item.seconds is not None:
                 head_dose(page, draft, item, one)
             continue
         if any(t.kind == "BUYIN" for t in item.words) and not item.dosed:

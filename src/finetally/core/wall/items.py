@@ -175,6 +175,9 @@ class ItemReader:
         if kind == "CAL":
             self._here().cal = True
             return index + 1
+        if kind == "REMAINING":
+            self._item.fill = True
+            return index + 1
         if kind == "FINISH":
             self._here().finish = True
             return index + 1

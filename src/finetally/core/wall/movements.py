@@ -12,6 +12,7 @@ from finetally.core.wall.page import Page, continues, leave_part, new_draft
 from finetally.core.wall.rests import item_rest
 from finetally.core.wall.scanning import Read, name_text
 from finetally.core.wall.sets import names_sets
+from finetally.core.wall.unread import Unread
 from finetally.core.wall.words import KIT_WORDS
 
 
@@ -30,13 +31,23 @@ def movement_line(page: Page, one: Read) -> None:
     if draft is not None and draft.items and (any(i.finish for i in one.items) or own_list(page, one, draft)):
         leave_part(page, one)
         draft = None
+    if (
+        draft is not None
+        and draft.ladder
+        and draft.items
+        and one.line.low.startswith("then ")
+        and all(i.dosed and not isinstance(i.reps, list) for i in one.items)
+    ):
+        # A list of reps, `then 400 m run`: once, when the list is through.
+        leave_part(page, one)
+        draft = None
     if draft is not None and (draft.rest_after is not None or draft.closed) and draft.items:
         leave_part(page, one)
         draft = None
     if any(t.kind == "BUYIN" for t in one.scanned.tokens) and draft is not None and draft.amraps:
         draft.buy_in.extend(i for i in one.items if i.dosed)
         return
-    if re.match(r"(?:2nd|second)\s+(?:time|go|one)", one.line.low) and draft is not None and draft.items:
+    if re.match(r"(?:2nd|second)(?:\s+(?:time|go|one|amrap|part)|\s*[:\-])", one.line.low) and draft is not None and draft.items:
         draft.again = [i for i in one.items if i.dosed]
         return
     if draft is None:
@@ -86,6 +97,8 @@ def tool_load(page: Page, draft: Draft) -> None:
 def own_list(page: Page, one: Read, draft: Draft) -> bool:
     """Whether a line with its own list of reps is a block of its own: the lines above have none."""
     mine = any(isinstance(i.reps, list) for i in one.items if i.words)
+    if mine and one.rests and draft.rest_between is not None and listed_reps(draft.items):
+        return True
     theirs = any(isinstance(i.reps, list) for i in draft.items)
     return mine != theirs and not draft.ladder and not draft.clocked
 
@@ -132,7 +145,11 @@ def plain_items(page: Page, one: Read, draft: Draft) -> list[Item]:
             draft.notes.append(" ".join(t.text for t in item.words))
             continue
         if item.words and not trimmed([t.text for t in item.words]):
+            if item.seconds is not None and made and any(t.kind == "SOFT" for t in item.words):
+                made.append(item)
+                continue
             if item.dosed and made:
+                page.unread.append(Unread(item.row, " ".join(t.text for t in item.words)))
                 continue
             if not item.dosed:
                 continue

@@ -64,6 +64,10 @@ class Names:
 
     def _find(self, text: str, item: Item, part: str | None, tool: str) -> str | None:
         words = text.split()
+        if words[0] == "bag" and len(words) > 1:
+            found = self._everyday.find(f"sand{text}")
+            if found is not None:
+                return found
         for kit in [*item.kit, *([tool] if tool else [])]:
             for form in (f"{kit} {text}", f"{text} {kit}", f"{KIT_WORDS.get(kit, kit)} {text}"):
                 found = self._everyday.find(form)

@@ -100,6 +100,7 @@ def read_line(page: Page, one: Read) -> None:
         one.scanned.facts.remove(blocks)
         if not one.items and not one.heads and not one.rests:
             return
+    many_of_one(page, one)
     if line.number - 1 in page.ready:
         if line.sentence == 0:
             written_block(page, one, page.ready[line.number - 1])
@@ -136,6 +137,17 @@ def read_line(page: Page, one: Read) -> None:
         labelled(page, one)
     else:
         movement_line(page, one)
+
+
+def many_of_one(page: Page, one: Read) -> None:
+    """`AMRAP push-ups` among the lines of windows or rounds: that movement's own dose, no block."""
+    draft = page.draft
+    if draft is None or not (draft.windows or draft.rounds) or not draft.items or one.line.gap:
+        return
+    open_ones = [f for f in one.heads if f.kind == "amrap" and f.value["window"] is None]
+    if len(one.heads) == 1 and open_ones and len(one.items) == 1 and one.items[0].words and not one.items[0].dosed:
+        one.items[0].failure = True
+        one.scanned.facts.remove(open_ones[0])
 
 
 def finished(page: Page) -> Reading:

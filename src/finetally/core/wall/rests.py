@@ -92,6 +92,8 @@ def goes_on(page: Page) -> bool:
     mine = page.draft is not None and any(isinstance(i.reps, list) for i in page.draft.items)
     if not mine and any(isinstance(i.reps, list) for i in following.items):
         return False
+    if following.items and following.items[0].label == "heading":
+        return False
     if head_list(following) is not None or any(i.sets for i in following.items) or following.line.style == "group":
         return False
     draft = page.draft
@@ -128,7 +130,8 @@ def rest_after(page: Page, draft: Draft, seconds: Any, one: Read) -> None:
         and not draft.every
     )
     if rounds:
-        first = 1 if following is None else 0
+        inside = following is not None and following.line.indent < one.line.indent
+        first = 1 if following is None or inside else 0
         picked = page.assumed.pick("rest-below", one.line.number, one.line.text, REST_BELOW, first=first)
         if picked == 1:
             draft.rest_between = seconds
@@ -148,5 +151,7 @@ def item_rest(page: Page, draft: Draft, value: dict[str, Any], made: list[Item] 
 def set_rest(draft: Draft, value: dict[str, Any]) -> None:
     if value["where"] == "none":
         draft.no_rest = True
+    elif value["where"] == "groups":
+        draft.rest_groups = value["s"]
     elif draft.rest_between is None:
         draft.rest_between = value["s"]

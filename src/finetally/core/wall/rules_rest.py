@@ -15,15 +15,17 @@ OPEN_REST_S = 60
 """What a rest of open length is planned at."""
 
 
-@rule("rest", "REST time=TIME|NUM BETWEEN|AFTEREACH EACH|OF? what=ROUND|SET|TIMES|LAP|W|STATION?",
+@rule("rest", "REST time=TIME|NUM BETWEEN|AFTEREACH EACH|OF? what=ROUND|SET|TIMES|LAP|W|STATION|LADDER|SUPERSET?",
       "time=TIME REST|OFF BETWEEN|AFTEREACH EACH|OF? what=ROUND|SET|TIMES|LAP|W|STATION?",
-      "time=TIME BETWEEN EACH? what=ROUND|SET|TIMES|LAP|STATION|W", "REST time=TIME|NUM AFTEREACH ROUND|SET?",
+      "time=TIME BETWEEN EACH? what=ROUND|SET|TIMES|LAP|STATION|W", "REST time=TIME|NUM AFTEREACH ROUND|SET?", "REST time=TIME PER|SLASH|EACH|EVERY ROUND|SET", "time=TIME REST PER|SLASH|EACH|EVERY ROUND|SET",
       "time=TIME|NUM REST BETWEEN|AFTEREACH ROUND|SET?",
       examples=("1 min rest between rounds", "rest 2:00 between sets", "90s between rounds", "60 seconds rest between rounds", "1 min off after every round"))  # fmt: skip
 def between_rounds(said: Taken) -> Said:
     """Between rounds or sets, said so."""
     what = said.found.get("what")
     each = what is not None and (what.kind == "STATION" or what.text in BETWEEN_MOVEMENTS)
+    if what is not None and what.kind == "LADDER":
+        return {"s": said.seconds("time"), "where": "groups"}
     if what is not None and what.text in WHOLE_BLOCKS:
         return {"s": said.seconds("time"), "where": "blocks"}
     return {"s": said.seconds("time"), "where": "each" if each else "rounds"}
@@ -73,6 +75,12 @@ def open_rest(said: Taken) -> Said:
 def rest(said: Taken) -> Said:
     """A rest; where it is taken follows from where it stands."""
     return {"s": said.seconds("time"), "where": "plain"}
+
+
+@rule("ratio", "r=RATIO", examples=("work:rest 1:2",))
+def as_long_as_the_work(said: Taken) -> Said:
+    """A rest as long as the work, or so many times as long."""
+    return {"r": said.value("r")}
 
 
 @rule("rounds", "FACT SEP? X n=NUM", "FACT SEP? n=NUM TIMES|SET", examples=("30 s each, no rest, x3",))

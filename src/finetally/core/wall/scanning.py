@@ -96,6 +96,13 @@ class LineScanner:
             scanned.facts.append(Fact("rounds", {"n": max(1, int(number.value))}, 0, 1))
             scanned.taken = [True] * len(scanned.tokens)
         items = ItemReader(scanned, lambda words: self._names.known(words) is not None).read()
+        if len(items) > 1 and items[0].label == "heading" and not items[0].dosed and not items[1].words:
+            # `Pull-up ladder: 1-2-3 x 3`: the heading names what the numbers count.
+            words = [t for t in items[0].words if t.kind != "LADDER"]
+            ladder = len(words) < len(items[0].words)
+            if ladder and words and items[1].dosed and self._names.known(" ".join(t.text for t in words)):
+                items[1].words = words
+                items.pop(0)
         for item in items:
             ladder_words(item)
             self._bare_metres(item, line)

@@ -40,6 +40,9 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
     lines = len(slots) + free
     marked = any(slot[0].turn is not None for slot in slots) or draft.turns or draft.alternate
     marked = marked or "altern" in draft.said.lower() or (all(slot[0].letter for slot in slots) and lines > 1)
+    if any(item.fill for slot in slots for item in slot[-1:]) and len(slots) > 1 and not marked:
+        # `5 burpees, remaining time plank`: the one behind the other, in every start.
+        slots, lines = [[item for slot in slots for item in slot]], 1
     order = TURNS if marked else _order(draft, slots, period, total, rounds, assumed)
     clock: dict[str, Any] = {"kind": "every", "period_s": period}
     block: dict[str, Any] = {"clock": clock}
@@ -142,7 +145,12 @@ def _steps(draft: Draft, slots: list[list[Item]], maker: StepMaker, assumed: Ass
                 step["grow"] = draft.grow
             if draft.ladder and "reps" not in step and "seconds" not in step and "metres" not in step:
                 step["reps"] = draft.ladder[0]
-            if not any(dose in step for dose in ("reps", "seconds", "metres")):
+            if item.fill and index == len(slot) - 1:
+                # What is done in the time that is left.
+                for dose in ("reps", "seconds", "metres"):
+                    step.pop(dose, None)
+                step["fill"] = True
+            elif not any(dose in step for dose in ("reps", "seconds", "metres")):
                 _undosed(step, item, draft, assumed, last=index == len(slot) - 1)
             if index < len(slot) - 1:
                 step["chain"] = True

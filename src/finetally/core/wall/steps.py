@@ -130,6 +130,8 @@ class StepMaker:
             step["sides"] = "each"
         elif item.sides == "each" and not item.shared:
             step["sides"] = "each"
+        elif item.sides in ("left", "right"):
+            step["sides"] = item.sides
         self._small_print(step, item)
         return step
 

@@ -71,8 +71,9 @@ _MASTER = re.compile(
             ("PAUSE", r"\b\d\s?(?:s|sec|second)s?\s+pause(?:\s+at\s+the\s+\w+)?|\bpaused?\s+\d\s?(?:s|sec|seconds)?\b(?:\s+at\s+the\s+\w+)?"),
             ("LASTSET", r"\b(?:last|final)\s+(?:set|round)\s+(?:is\s+)?(?:an\s+)?(?:amrap|max(?:\s+reps)?|to\s+failure|all[-\s]out|amap)\b"),
             ("BUILD", r"\b(?:build(?:ing)?|work(?:ing)?|ramp(?:ing)?)(?:\s+up)?\s+to\s+(?:(?:a|your|the|today's|heavy|hard|tough|max|daily|good)\s+)*(?:single|double|triple|\d{1,2}(?:\s?rm|\s+reps?)?|set\s+of\s+\d{1,2})\b"
-                      r"|\bfind\s+(?:a|your|the)\s+\d{1,2}\s?rm\b"),
+                      r"|\b(?:to\s+)?(?:find|establish|hit)\s+(?:(?:a|your|the|today's|heavy|new|max)\s+)+(?:single|double|triple|\d{1,2}\s?rm|set\s+of\s+\d{1,2})\b"),
             ("HRPCT", r"@?\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%\s*(?:of\s+)?(?:max\s+)?(?:hr(?:max)?|heart\s+rate|effort|speed|pace)\b"),
+            ("RATIO", r"\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
             ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
             ("NAMED", r"\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
@@ -286,6 +287,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "PACE", (int(m["pm"]) * 60 + int(m["ps"])) / PACE_M[m["pu"].rstrip("ms ") if m["pu"][0].isdigit() else m["pu"][:2].rstrip("i")]
         case "RIR":
             return "RIR", int(m["rir"] or m["rir2"] or m["rir3"])
+        case "RATIO":
+            return "RATIO", int(m["rr"]) / max(1, int(m["rw"]))
         case "LASTSET" | "HRPCT" | "BUILD":
             return "ZONE", text
         case "TEMPO":

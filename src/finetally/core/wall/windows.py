@@ -51,8 +51,9 @@ def _grouped(draft: Draft, block: Block, rounds: Any, assumed: Assumptions) -> A
     group = (draft.windows or {}).get("group")
     if (draft.windows or {}).get("straight") and several:
         readings = ["eight of the one, then eight of the next", "taking turns in eight windows"]
-        if assumed.pick("tabata-order", draft.line, draft.said, readings) == 1:
-            rounds = max(1, 8 // len(block["steps"]))
+        turns = 1 if draft.alternate or "altern" in draft.said.lower() else 0
+        if assumed.pick("tabata-order", draft.line, draft.said, readings, first=turns) == 1:
+            rounds = rounds if draft.total is not None else max(1, 8 // len(block["steps"]))
         else:
             group = 1
             if draft.rest_between is not None and draft.rest_groups is None:
