@@ -17,6 +17,8 @@ from finetally.core.wall.unread import Unread
 from finetally.core.wall.windows import holds_all, rounds_in_windows, window_block
 
 Block = dict[str, Any]
+EVEN = 0.02
+"""How far a number of rounds may be from a whole one."""
 EASY_SPEED_MPS = 1.4
 """The speed of a walk back."""
 
@@ -298,7 +300,9 @@ class Builder:
             seconds = round(sum(self._steps.bare_seconds(one) for one in steps) * draft.ratio)
             self._assumed.pick("ratio-rest", draft.line, draft.said, [f"{seconds} s of rest"])
             draft.rest_between = seconds
-        listed = max((len(s["reps"]) for s in steps if isinstance(s.get("reps"), list)), default=0)
+        if isinstance(rounds, int) and rounds > 1:
+            whole_lengths(steps)
+        listed = max((len(s[d]) for s in steps for d in DOSES if isinstance(s.get(d), list)), default=0)
         timed = all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
         clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
         if draft.rest_between:
@@ -328,6 +332,7 @@ class Builder:
             window = step.pop("seconds")
             return [{"clock": {"kind": "amrap", "window_s": window}, "steps": [{**step, "reps": 1}]}]
         self._shared_total(draft, items)
+        self._rounds_in_total(draft, items)
         if self._fills_the_time(draft, items):
             return self._amrap(draft)
         ladder = draft.ladder
@@ -359,6 +364,23 @@ class Builder:
             return []
         return [self._round_block(draft, steps)]
 
+    def _rounds_in_total(self, draft: Draft, items: list[Item]) -> None:
+        """`8 min of: 30 s plank, 30 s side plank, …`: as often as the seconds fit, where that is a whole number."""
+        if draft.total is None or draft.rounds is not None or len(items) < 2 or draft.told_total:
+            return
+        if any(item.seconds is None or isinstance(item.seconds, list) for item in items):
+            return
+        rests = span(draft.rest_between or 0) + sum(span(i.rest_after or 0) for i in items)
+        once = rests + sum(span(i.seconds) * (2 if i.sides == "each" else 1) for i in items)
+        times = span(draft.total) / once if once else 0
+        if times < 2 or abs(times - round(times)) > EVEN:
+            return
+        said = [f"{round(times)} rounds fill it", "once through"]
+        if self._assumed.pick("told-window", draft.line, draft.said, said) == 0:
+            draft.rounds, draft.total = round(times), None
+            if items[-1].rest_after is not None and draft.rest_between is None:
+                draft.rest_between, items[-1].rest_after = items[-1].rest_after, None
+
     def _fills_the_time(self, draft: Draft, items: list[Item]) -> bool:
         """`20 min: 10 burpees, 10 swings`: what is far shorter than its time is done again and again."""
         if draft.growing and draft.ladder and draft.total is not None and not draft.amraps:
@@ -380,7 +402,7 @@ class Builder:
         return True
 
     def _round_block(self, draft: Draft, steps: list[dict[str, Any]]) -> Block:
-        lists = [len(s["reps"]) for s in steps if isinstance(s.get("reps"), list)]
+        lists = [len(s[d]) for s in steps for d in DOSES if isinstance(s.get(d), list)]
         timed = (
             all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
             and not draft.cap
@@ -397,8 +419,9 @@ class Builder:
         if lists:
             longest = max(lists)
             for step in steps:
-                if isinstance(step.get("reps"), list):
-                    step["reps"] = (step["reps"] + [step["reps"][-1]] * longest)[:longest]
+                for dose in DOSES:
+                    if isinstance(step.get(dose), list):
+                        step[dose] = (step[dose] + [step[dose][-1]] * longest)[:longest]
             block["rounds"] = longest
         elif draft.rounds is not None and draft.rounds != 1:
             block["rounds"] = draft.rounds
@@ -429,6 +452,18 @@ class Builder:
         draft.notes.append(words)
         if self._steps.known(item):
             self.unread.append(Unread(item.row, words))
+
+
+DOSES = ("reps", "seconds", "metres")
+
+
+def whole_lengths(steps: list[dict[str, Any]]) -> None:
+    """`10-20-30-20-10 m x 4`: the lengths of one set come one behind the other."""
+    for step in steps:
+        lengths = step.get("metres")
+        if isinstance(lengths, list):
+            step["metres"] = sum(lengths)
+            step["note"] = "; ".join([*([step["note"]] if "note" in step else []), "-".join(f"{m:g}" for m in lengths)])
 
 
 WAY_BACK = re.compile(r"(?:with )?(?:easy |slow )?(?P<how>walk|jog)(?:ing)?(?: (?:back|down|home|to|the|start|recovery|rest))+")

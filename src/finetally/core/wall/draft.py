@@ -112,6 +112,9 @@ class Draft:
         self.every = {"period": 60}
         self.grow, self.growing = 1, True
 
+    def _forlong(self, value: dict[str, Any]) -> None:
+        self.total = value["total"]
+
     def _ratio(self, value: dict[str, Any]) -> None:
         self.ratio = value["r"]
 

@@ -129,6 +129,9 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
             draft.total = draft.total if item.seconds is None else item.seconds
             opened = True
             continue
+        if item.words and all(t.kind == "REST" for t in item.words) and not item.dosed:
+            kept.append(Item(rest_turn=True, row=one.line.number))
+            continue
         if not item.words:
             head_dose(page, draft, item, one)
             continue

@@ -10,6 +10,10 @@ from finetally.core.wall.rules import Scanned
 from finetally.core.wall.tokens import Token
 from finetally.core.wall.words import FILLER
 
+LARGEST_SPLIT = 30
+"""`6 + 6` of a movement are its sides; larger numbers are doses of two."""
+BARE_METRES_FROM = 100
+"""`Row 500` is metres from here on: of a machine or a run nobody counts so many reps."""
 LIGHTEST_KG = 2
 """A bare number below is no load of anything."""
 
@@ -297,12 +301,17 @@ class ItemReader:
             item = self._item
         item.after_dose = bool(item.words)
         item.before = len(item.words)
+        if token.kind == "NUM" and token.value >= BARE_METRES_FROM and joined(item.words) in GOING and nxt not in ("W", "X"):
+            item.metres = token.value
+            return index + 1
         if token.kind == "NUM" and nxt == "DOWNTO" and self._peek(index + 2) == "NUM":
             item.ranged = (int(token.value), int(self._tokens[index + 2].value))
             item.reps, item.ladder = int(token.value), True
             return index + 3
         if (
             token.kind == "NUM"
+            and not item.words
+            and token.value < LARGEST_SPLIT
             and nxt == "PLUS"
             and self._peek(index + 2) == "NUM"
             and self._peek(index + 3) in ("W", "SIDES")

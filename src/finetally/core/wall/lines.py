@@ -32,6 +32,7 @@ _SENTENCE = re.compile(
     r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|;\s+"
     r"|\s*[,;/|:]\s*(?=min(?:ute)?\s?\d{1,2}\b\s?[:\s])"
     r"|\s*[,;]\s*(?:and\s+)?(?:then\s+)(?=(?:\d+|two|three|four|five)\s*(?:rounds?|rds?|sets?|x)\b)"
+    r"|(?<=x\s\d)\s*[,;]\s*(?:and\s+)?then\s+(?=\d)|(?<=x\d)\s*[,;]\s*(?:and\s+)?then\s+(?=\d)"
     r"|\s*[→➡,–-]*\s+(?=(?i:every|each|any|per)\s+(?i:break|drop|stop|rest|time\s+you)\b[^=]{0,30}=)"
 )
 _NO_STOP = re.compile(

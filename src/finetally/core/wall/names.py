@@ -46,6 +46,8 @@ class Names:
         if not words:
             whole = " ".join(t.text for t in item.words)
             found = self._everyday.find(whole) if whole else None
+            if found is None and item.seconds is not None and any(t.kind == "SOFT" for t in item.words):
+                found = self._everyday.find("easy movement")
             return Named(found, whole, True) if found is not None else None
         text = " ".join(words)
         if text in ("row", "rows") and item.load is None and isinstance(item.reps, int | dict) and not item.cal:

@@ -8,6 +8,8 @@ from finetally.core.wall.item import SOFT_WORDS, Item
 from finetally.core.wall.tokens import Token
 from finetally.core.wall.words import FILLER, KIT_WORDS
 
+TIMED_WORDS = frozenset({"sprint", "run", "hold", "plank", "hang", "effort", "interval", "stride", "carrie", "carry", "sit"})
+"""Last words of names that are done for a time or a distance: a number in front counts sets."""
 LIGHTEST_BRACKET_KG = 4
 """A bare number in a bracket behind a movement with kit is what the kit weighs, from here on."""
 
@@ -73,6 +75,13 @@ def read_bracket(item: Item, inside: list[Token]) -> None:
         else:
             item.shared = True
     else:
+        if kinds in (["TIME"], ["DIST"]) and isinstance(item.reps, int) and item.sets is None and item.words:
+            if item.words[-1].text.rstrip("s") in TIMED_WORDS and item.seconds is None and item.metres is None:
+                # `6 hill sprints (10 s)`
+                item.sets, item.reps = item.reps, None
+                item.seconds = inside[0].value if kinds == ["TIME"] else None
+                item.metres = inside[0].value if kinds == ["DIST"] else None
+                return
         soft = any(k in ("SOFT", "REST") or t.text in SOFT_WORDS for k, t in zip(kinds, inside, strict=True))
         if (
             kinds.count("TIME") == 1
@@ -134,6 +143,8 @@ def _load(item: Item, token: Token) -> None:
 
 def _loads(item: Item, token: Token) -> None:
     item.load = token.value
+    if token.text == "bare":
+        item.notes.append("load without a unit")
 
 
 def _tempo(item: Item, token: Token) -> None:

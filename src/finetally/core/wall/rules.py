@@ -82,6 +82,7 @@ class Rule:
     examples: tuple[str, ...]
     needs: str = ""
     undosed: bool = False
+    unnamed: bool = False
 
 
 _PART = re.compile(r"(?:(?P<name>\w+)=)?(?P<kinds>[A-Z0-9|.]+)(?P<times>[?*+]?)")
@@ -110,11 +111,11 @@ def compiled(pattern: str) -> tuple[re.Pattern[str], tuple[str, ...]]:
 
 
 def rule(
-    kind: str, *patterns: str, examples: tuple[str, ...], undosed: bool = False
+    kind: str, *patterns: str, examples: tuple[str, ...], undosed: bool = False, unnamed: bool = False
 ) -> Callable[[Say], Say]:
     """Register a habit of writing. It is tried in the order of the file; `examples` must each be read by it.
 
-    `undosed`: it holds only where no dose stands in front of it on the line.
+    `undosed`: it holds only where no dose stands in front of it on the line; `unnamed`: nor a name, where a dose does.
     """
 
     def register(say: Say) -> Say:
@@ -129,7 +130,7 @@ def rule(
                 "",
             )
             needs = first.split("=")[-1].rstrip("+")
-            RULES.append(Rule(kind, made, names, say, examples if number == 0 else (), needs, undosed))
+            RULES.append(Rule(kind, made, names, say, examples if number == 0 else (), needs, undosed, unnamed))
         return say
 
     return register
@@ -152,6 +153,11 @@ class Scanned:
         return any(one.kind in kinds for one in self.facts)
 
 
+def dosed(kinds: list[str]) -> bool:
+    """Whether a dose is among kinds of tokens."""
+    return any(kind in DOSE_KINDS for kind in kinds)
+
+
 def scan(tokens: list[Token]) -> Scanned:
     """Hold a line's tokens against every rule; what one has taken is no longer there for those after it."""
     scanned = Scanned(tokens, [], [False] * len(tokens))
@@ -170,7 +176,7 @@ def scan(tokens: list[Token]) -> Scanned:
                 if m[name] is not None:
                     found[name] = tokens[code.count(" ", 0, m.start(name))]
             value = one.say(Taken(found))
-            if one.undosed and any(k in DOSE_KINDS for k in kinds[:first]):
+            if (one.undosed or (one.unnamed and kinds[:first][-1:] == ["W"])) and dosed(kinds[:first]):
                 value = None
             if value is not None and last >= first:
                 scanned.facts.append(Fact(one.kind, value, first, last))

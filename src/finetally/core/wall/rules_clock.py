@@ -33,7 +33,7 @@ def as_many(said: Taken) -> Said:
     return {"window": said.minutes("window")}
 
 
-@rule("amrap", "window=TIME|NUM AMRAP", "AMRAP STAY|OF|FOR|SEP|COLON|AT? window=TIME !W", "AMRAP STAY|OF|FOR|AT? window=NUM !W|CAL|X|SOFT|HARD|ALT",
+@rule("amrap", "window=TIME|NUM AMRAP", "AMRAP LPAR window=TIME|NUM RPAR", "AMRAP STAY|OF|FOR|SEP|COLON|AT? window=TIME !W", "AMRAP STAY|OF|FOR|AT? window=NUM !W|CAL|X|SOFT|HARD|ALT",
       examples=("AMRAP 12", "12 min AMRAP", "AMRAP: 10 minutes", "as many rounds as possible in 20 mins", "AMRAP in 9 mins"))  # fmt: skip
 def amrap(said: Taken) -> Said:
     """As many rounds as the window holds; a bare number is minutes."""
@@ -112,7 +112,7 @@ def longer_starts(said: Taken) -> Said:
 
 
 @rule("every", "EVERY|ONTHE period=TIME FOR|SEP* total=TIME", "total=TIME COLON|SEP? EVERY|ONTHE period=TIME",
-      "n=NUM ROUND|SET|X SEP? EVERY|ONTHE period=TIME",
+      "n=NUM ROUND|SET|X SEP? EVERY|ONTHE|ON period=TIME",
       "EVERY|ONTHE period=TIME",
       examples=("every 3 min for 15 min", "every 90 s"))  # fmt: skip
 def starts_over(said: Taken) -> Said:
@@ -150,7 +150,7 @@ def pairs(said: Taken) -> Said:
 
 @rule("windows", "n=NUM X work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT",
       "work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT|MOVE",
-      "WORK|ON COLON? work=TIME|NUM SEP|SLASH|PLUS|AND? REST|OFF|SOFT COLON? rest=TIME|NUM",
+      "WORK|ON COLON|FOR? work=TIME|NUM SEP|SLASH|PLUS|AND|THEN|THENS? REST|OFF|SOFT COLON|FOR? rest=TIME|NUM",
       "SOFT? work=TIME ON SEP|SLASH? rest=TIME OFF",
       examples=("40 on 20 off", "20s on / 10s off", "45s work 15s change", "work 50s, rest 10s", ":45 work :15 rest", "20s hard 10s easy"))  # fmt: skip
 def on_off(said: Taken) -> Said:
@@ -237,7 +237,7 @@ def rounds(said: Taken) -> Said:
 
 
 @rule(
-    "rounds", "n=NUM X COLON", "FACT SEP? X n=NUM", "FACT SEP? n=NUM TIMES", "n=NUM TIMES COLON", examples=("2x: 10 squats", "3 times: jog")
+    "rounds", "n=NUM X COLON", "FACT SEP? X n=NUM", "FACT SEP? n=NUM TIMES", "n=NUM TIMES COLON", "RPAR X n=NUM !W|TIME|DIST|NUM", "SEP X n=NUM !W|TIME|DIST|NUM|LOAD", examples=("2x: 10 squats", "3 times: jog")
 )
 def times(said: Taken) -> Said:
     """`2x:` in front, `x 3` behind a window."""
@@ -332,7 +332,7 @@ def each_side(said: Taken) -> Said:
     return {"work": said.value("work"), "sides": True}
 
 
-@rule("each", "work=TIME EACH STATION?", examples=("30 s each",))
+@rule("each", "work=TIME OF? EACH STATION?", unnamed=True, examples=("30 s each",))
 def each(said: Taken) -> Said:
     """A window of each movement."""
     return {"work": said.value("work")}

@@ -35,11 +35,12 @@ HEADS = frozenset(
         "growlist",
         "deathby",
         "repeat",
+        "forlong",
     }
 )
 """Facts that are said of a block as a whole."""
 STARTING = frozenset(
-    {"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "growlist", "deathby"}
+    {"amrap", "every", "windows", "each", "rounds", "pyramid", "superset", "stations", "growlist", "deathby", "forlong"}
 )
 """Facts that begin a block."""
 
@@ -85,7 +86,7 @@ class LineScanner:
         if line.style == "note":
             return Read(line, Scanned([]), [])
         tokens = tokens_of(line.low)
-        for habit in (clusters, sets_on_starts, bracketed_rounds, bouts, heavy_singles, waves):
+        for habit in HABITS:
             tokens = habit(tokens)
         scanned = scan(tokens)
         if [t.kind for t in scanned.tokens] == ["X", "NUM"]:
@@ -103,6 +104,7 @@ class LineScanner:
             if ladder and words and items[1].dosed and self._names.known(" ".join(t.text for t in words)):
                 items[1].words = words
                 items.pop(0)
+        long_head(scanned, items)
         for item in items:
             ladder_words(item)
             self._bare_metres(item, line)
@@ -245,6 +247,48 @@ def heavy_singles(tokens: list[Token]) -> list[Token]:
     return tokens
 
 
+HEAVIEST_REPS, LIGHTEST_WAVE_KG = 20, 30
+
+
+def bare_waves(tokens: list[Token]) -> list[Token]:
+    """`100x5, 110x5, 120x3`: what is lifted, and how often; the first number is no count of sets."""
+    kinds = [t.kind for t in tokens]
+    found = [i for i in range(len(kinds) - 2) if kinds[i : i + 3] == ["NUM", "X", "NUM"]]
+    if len(found) < 2 or any(b - a > 4 for a, b in pairwise(found)):
+        return tokens
+    if any(tokens[i].value < LIGHTEST_WAVE_KG or tokens[i + 2].value > HEAVIEST_REPS for i in found):
+        return tokens
+    first, last = found[0], found[-1] + 3
+    start, end = tokens[first].start, tokens[last - 1].end
+    reps = Token("LIST", "", [int(tokens[i + 2].value) for i in found], start, end)
+    loads = Token("LOADLIST", "bare", [{"kg": tokens[i].value} for i in found], end, end)
+    return [*tokens[:first], reps, loads, *tokens[last:]]
+
+
+def in_sets(tokens: list[Token]) -> list[Token]:
+    """`100 swings in sets of 20`: five sets of twenty."""
+    for i in range(len(tokens) - 3):
+        if [t.kind for t in tokens[i : i + 4]] != ["STAY", "SET", "OF", "NUM"]:
+            continue
+        size, total = tokens[i + 3], next((t for t in tokens[:i] if t.kind == "NUM"), None)
+        if total is None or size.value < 1 or total.value % size.value or total.value <= size.value:
+            return tokens
+        at = tokens.index(total)
+        sets = Token("NUM", total.text, total.value // size.value, total.start, total.end)
+        times = Token("X", "x", "x", total.end, total.end)
+        reps = Token("NUM", size.text, size.value, total.end, total.end)
+        return [*tokens[:at], sets, times, reps, *tokens[at + 1 : i], *tokens[i + 4 :]]
+    return tokens
+
+
+def bracketed_list(tokens: list[Token]) -> list[Token]:
+    """`Press ladder (1,2,3) x 5`: the numbers in the bracket are the ladder."""
+    for i in range(len(tokens) - 3):
+        if [t.kind for t in tokens[i : i + 4]] == ["LADDER", "LPAR", "LIST", "RPAR"]:
+            return [*tokens[: i + 1], tokens[i + 2], *tokens[i + 4 :]]
+    return tokens
+
+
 def waves(tokens: list[Token]) -> list[Token]:
     """`60 kg x 5, 80 kg x 3` and `5 @ 60 kg, 3 @ 80 kg`: sets with a load each become two lists."""
     kinds = [t.kind for t in tokens]
@@ -260,6 +304,12 @@ def waves(tokens: list[Token]) -> list[Token]:
         made = [Token("LIST", "", reps, start, end), Token("LOADLIST", "", loads, end, end)]
         return [*tokens[:first], *made, *tokens[last:]]
     return tokens
+
+
+HABITS = (
+    clusters, sets_on_starts, bracketed_rounds, bouts, heavy_singles, bracketed_list, in_sets, bare_waves, waves,
+)  # fmt: skip
+"""Ways of writing that are put into the usual order before the rules read a line."""
 
 
 def shared_doses(items: list[Item]) -> None:
@@ -278,6 +328,18 @@ def shared_doses(items: list[Item]) -> None:
             for one in before[:1] if item.joined and not item.each_word else before:
                 take_dose(one, item)
                 one.sides = item.sides
+
+
+def long_head(scanned: Scanned, items: list[Item]) -> None:
+    """`5 min: cat cow, thread the needle`: how long all of it takes."""
+    if len(items) < 3 or items[0].words or items[0].seconds is None or items[0].sets is not None:
+        return
+    colon = next((t for t in scanned.tokens if t.kind == "COLON"), None)
+    if colon is None or scanned.has(*STARTING) or any(not i.words for i in items[1:]):
+        return
+    if any(t.start < colon.start for i in items[1:] for t in i.words):
+        return
+    scanned.facts.insert(0, Fact("forlong", {"total": items.pop(0).seconds}, 0, 0))
 
 
 def sets_of_all(scanned: Scanned, items: list[Item], known: Callable[[str], bool]) -> bool:

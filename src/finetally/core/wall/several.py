@@ -10,6 +10,7 @@ _DATE = re.compile(r"\b\d{1,2}[./]\d{1,2}(?:[./]\d{2,4})?\b|\b\d{4}-\d{2}-\d{2}\
 _WORK = re.compile(
     r"\b(?:amrap|emom|rounds?|rds?|reps?|rest|sets?|tabata)\b|\d\s*[x×]\s*\d|\d\s*(?:kg|lbs?|m)\b", re.IGNORECASE
 )
+SHORT_HEADING = 3
 LONGEST_HEADING = 60
 MOST_SESSIONS = 14
 """Sessions of one text: two a day for a week."""
@@ -24,11 +25,17 @@ def is_heading(line: str) -> bool:
     return DAY.search(first) is not None or _DATE.search(first) is not None
 
 
+def _only_day(line: str) -> bool:
+    """Whether a line says a day and hardly more: it needs no blank line in front of it."""
+    words = re.findall(r"[^\W\d_]+", line)
+    return 0 < len(words) <= SHORT_HEADING and DAY.match(words[0]) is not None
+
+
 def sessions_in(text: str) -> list[str]:
     """The texts of the sessions in a text; the whole text where there is one."""
     lines = text.split("\n")
     heads = [number for number, line in enumerate(lines) if is_heading(line)]
-    heads = [n for n in heads if n == 0 or not lines[n - 1].strip() or n == heads[0]]
+    heads = [n for n in heads if n == 0 or not lines[n - 1].strip() or n == heads[0] or _only_day(lines[n])]
     if len(heads) < 2 or len(heads) > MOST_SESSIONS:
         return [text]
     ends = [*heads[1:], len(lines)]

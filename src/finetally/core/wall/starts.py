@@ -12,8 +12,10 @@ from finetally.core.wall.steps import StepMaker, span
 TURNS, ALL = 0, 1
 
 
-def slots_of(items: list[Item]) -> list[list[Item]]:
-    """Movements that share a start: those joined by a plus on one line."""
+def slots_of(items: list[Item], *, apart: bool = False) -> list[list[Item]]:
+    """Movements that share a start: those joined by a plus on one line; none if the line says that they alternate."""
+    if apart and len({item.row for item in items}) == 1:
+        return [[item] for item in items]
     slots: list[list[Item]] = []
     for item in items:
         if (slots and item.joined and slots[-1][-1].row == item.row and not item.rest_turn) or (
@@ -30,7 +32,7 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
     every = dict(draft.every or {})
     period = every.get("period", 60)
     total = every.get("total", draft.total)
-    slots = slots_of(draft.items)
+    slots = slots_of(draft.items, apart=draft.alternate or "altern" in draft.said.lower())
     free = sum(1 for slot in slots if slot[0].rest_turn)
     slots = [slot for slot in slots if not slot[0].rest_turn]
     rounds = every.get("n") or draft.rounds

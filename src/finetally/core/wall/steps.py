@@ -245,7 +245,11 @@ class StepMaker:
             step["sides"] = item.sides
 
     def _small_print(self, step: dict[str, Any], item: Item) -> None:
-        if item.load is not None:
+        effort = isinstance(item.load, dict) and "pct_1rm" in item.load and "reps" not in step
+        if effort and ("metres" in step or "seconds" in step):
+            # `5 x 60 m @ 95 %`: of the speed, not of what is lifted.
+            item.notes.append(f"{item.load['pct_1rm']:g} %")
+        elif item.load is not None:
             step["load"] = item.load
         if item.tempo is not None:
             step["tempo"] = item.tempo

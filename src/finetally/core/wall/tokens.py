@@ -76,7 +76,7 @@ _MASTER = re.compile(
             ("RATIO", r"\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
             ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
-            ("NAMED", r"\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
+            ("NAMED", r"\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\b[sg]2oh\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
             ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
             ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
@@ -110,6 +110,7 @@ _MASTER = re.compile(
             ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
             ("INLINELABEL", r"(?<=[\s:,;])[a-h1-9]\)(?=\s)"),
             ("STEPS", r"(?<=\d)\s?(?:steps|paces)\b(?!\s+(?:ups?|overs?|downs?))"),
+            ("RFT", r"(?<=\d)\s?rft\b"),
             ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|\bx(?=\d)|(?<=\s)x(?=\s)"),
             ("NUM", rf"(?<![\w.]){_NUM}(?!\d)|(?<=[a-z]){_NUM}(?![\d.])"),
             *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"\b(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
@@ -228,6 +229,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "NUM", NUMBER_WORDS[m["nw"]]
         case "SUM":
             return "SUM", sum(int(one) for one in re.findall(r"\d+", text))
+        case "RFT":
+            return "FORTIME", text
         case "STEPS":
             return "REPS", text
         case "TWICE":

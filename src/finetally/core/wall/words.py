@@ -38,7 +38,7 @@ KILOGRAMS = frozenset({"kg", "kgs", "kilo", "kilos", "kilogram", "kilograms"})
 POUNDS = frozenset({"lb", "lbs", "pound", "pounds", "#"})
 
 PHRASES: tuple[tuple[str, str], ...] = (
-    ("HARD", r"all[-\s]out|flat[-\s]out|max(?:imum)?\s+effort|full\s+(?:gas|speed)"
+    ("HARD", r"all[-\s]out|flat[-\s]out|max(?:imum)?\s+effort|full\s+(?:gas|speed)|as\s+far\s+as\s+(?:you\s+can|possible)"
              r"|max(?:imum)?\s+(?:distance|cal(?:orie)?s?|metres|meters)(?:\s+(?:of|on))?"),
     ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|you\s+can|fit|will\s+fit)"
               r"|max(?:imum)?\s+rounds"),
@@ -54,7 +54,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("TABATA", r"tabatas?|strict\s+20\s*/\s*10"),
     ("HALFSIDE", r"half\s+(?:each|per|a|on\s+each|the\s+time\s+each)\s+(?:side|leg|arm)|half\s*/\s*half|halves"),
     ("SIDES", r"(?:(?:all|both)\s+)?(?:each|ea\.?|per|every)\s+(?:side|sides|leg|legs|arm|arms|hand|hands|foot|way)\b|\ba\s+(?:side|leg|arm)\b"
-              r"|/\s*(?:side|sides|leg|arm|hand|s)\b|\be\s*/\s*(?:s|side|leg|arm|hand)\b|\bes\b(?=\s*(?:$|[,.;)]))|\bboth\s+(?:sides|legs|arms)\b|\bp/s\b|\bl\s*[/+&]\s*r\b|\bper\s+s\b|\bright\s+and\s+left\b|\bleft\s+and\s+right\b"),
+              r"|/\s*(?:side|sides|leg|arm|hand|s)\b|\be\s*/\s*(?:s|l|side|leg|arm|hand)\b|\bes\b(?=\s*(?:$|[,.;)]))|\bboth\s+(?:sides|legs|arms)\b|\bp/s\b|\bl\s*[/+&]\s*r\b|\bper\s+s\b|\bright\s+and\s+left\b|\bleft\s+and\s+right\b"),
     ("DIRECTION", r"(?:each|ea|per)\s+(?:direction)"),
     ("WITH", r"\bw/|\bw(?=\s+\d)"),
     ("SET", r"(?:warm|build|ramp|work)(?:ing|up)?[-\s]?(?:up)?[-\s]+sets?"),
@@ -62,7 +62,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("FINISH", r"to\s+(?:finish|end|close)(?:\s+off)?"),
     ("PEOPLE", r"(?:in\s+)?(?:teams?|pairs|groups?)\s+of\s+(?:\d|two|three|four)"),
     ("TURNS", r"(?:one|a\s+line|1)\s+(?:line\s+)?(?:a|per|each)\s+(?:minute|start)|tak(?:e|ing)\s+turns|lines?\s+take\s+turns|(?:in\s+)?rotation\s+order"),
-    ("FAILURE", r"(?:to|till|until)\s+(?:failure|fail(?:ure)?)|amap|to\s+the\s+limit"),
+    ("FAILURE", r"(?:to|till|'?til|until)\s+(?:failure|fail(?:ure)?)|amap|to\s+the\s+limit"),
     ("TANK", r"(?:left\s+)?in\s+(?:the\s+tank|reserve)"),
     ("PYRAMID", r"(?:movement|building)\s+pyramid"),
     ("BETWEEN", r"b/w|b/t|(?:in\s+)?between|betw|btwn|btw|inbetween"),
