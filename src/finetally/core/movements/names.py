@@ -36,6 +36,7 @@ NOT_COUNTED = frozenset(
         "position",
         "positions",
         "easy",
+        "ez",
         "heavy",
         "strict",
         "slow",

@@ -55,6 +55,8 @@ def stands_alone(draft: Draft, one: Read) -> bool:
         return False
     if one.line.raw.lstrip()[:1] in "-*•–>":
         return False
+    if any(f.kind == "windows" and f.value.get("n") for f in one.heads):
+        return True
     own = [f.value.get("window") or f.value.get("total") for f in one.heads if f.kind in ("amrap", "every", "windows")]
     return any(length is not None and length != draft.total for length in own)
 

@@ -251,6 +251,11 @@ class ItemReader:
 
     def _word(self, token: Token) -> None:
         item = self._item
+        going = token.text in ("walk", "jog") and item.before and len(item.words) == item.before
+        if going and item.sets is not None and self._known(joined(item.words)):
+            # `hill sprints 8 x 20 s walk back 60 s`: what is done in between.
+            self._close()
+            item = self._item
         if not item.words:
             item.first = token.start
         item.words.append(token)

@@ -160,7 +160,7 @@ def dress(line: Line, *, letters: bool, numbers: bool) -> Line:
 
 
 _BEFORE_PART = re.compile(
-    r"(?:\d[\d.,:½]*+\s*+(?:min(?:ute)?s?|'|s(?:ec)?(?:onds)?|\"|x)?\s*+|(?:then|now|and|finally|lastly|x|each|ea|our|the|to|a)\s+)+(?=[^\W\d_])"
+    r"(?:\d[\d.,:½]*+\s*+(?:min(?:ute)?s?|'|s(?:ec)?(?:onds)?|\"|x)?\s*+|(?:then|now|and|finally|lastly|x|each|ea|our|the|to|a|of)\s+|(?:we\s+)?(?:finish|end|close)\s+with\s+)+(?=[^\W\d_])"
 )
 
 

@@ -5,10 +5,11 @@ from __future__ import annotations
 from typing import Any
 
 from finetally.core.wall.draft import Draft
-from finetally.core.wall.item import Item
+from finetally.core.wall.item import SOFT_WORDS, Item
 from finetally.core.wall.page import Page, ends_at, keep_note, next_line
 from finetally.core.wall.scanning import Read, head_list
 from finetally.core.wall.talk import is_talk
+from finetally.core.wall.unread import Unread
 
 REST_BELOW = ("before what follows", "between the rounds")
 
@@ -50,6 +51,9 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
     if where == "none":
         draft.no_rest = True
     elif where == "rounds":
+        if draft.rest_after is not None and draft.kind != "sets":
+            # `0:30 rest`, below it `1:00 rest between rounds`: the first belongs to the round.
+            draft.items[-1].rest_after, draft.rest_after = draft.rest_after, None
         rest_between(page, draft, seconds)
         draft.closed = draft.kind != "sets"
     elif where == "groups":
@@ -60,12 +64,22 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
             above.rest_after = seconds if above.rest_after is None else above.rest_after
     elif where == "each":
         draft.rest = seconds
-    elif draft.kind == "sets" and draft.rest_between is None and not one.line.gap:
+    elif draft.kind == "sets" and draft.rest_between is None and not one.line.gap and not walks_between(draft):
         rest_between(page, draft, seconds)
     elif goes_on(page):
         draft.items[-1].rest_after = seconds
     else:
         rest_after(page, draft, seconds, one)
+
+
+def walks_between(draft: Draft) -> bool:
+    """Whether what is done between the sets is told already: `8 x 20 s, walk back 60 s`."""
+    last = draft.items[-1]
+    return len(draft.items) > 1 and last.sets is None and last.seconds is not None and easy(last)
+
+
+def easy(item: Item) -> bool:
+    return any(t.kind == "SOFT" or t.text in SOFT_WORDS for t in item.words)
 
 
 def rest_between(page: Page, draft: Draft, seconds: Any) -> None:
@@ -136,7 +150,10 @@ def rest_after(page: Page, draft: Draft, seconds: Any, one: Read) -> None:
         if picked == 1:
             draft.rest_between = seconds
             return
-    draft.rest_after = seconds if draft.rest_after is None else draft.rest_after
+    if draft.rest_after is not None:
+        page.unread.append(Unread(one.line.number, one.line.text))
+        return
+    draft.rest_after = seconds
 
 
 def item_rest(page: Page, draft: Draft, value: dict[str, Any], made: list[Item] | None = None) -> None:

@@ -155,7 +155,8 @@ def pairs(said: Taken) -> Said:
       examples=("40 on 20 off", "20s on / 10s off", "45s work 15s change", "work 50s, rest 10s", ":45 work :15 rest", "20s hard 10s easy"))  # fmt: skip
 def on_off(said: Taken) -> Said:
     """Work and rest in turn; bare numbers are seconds from 10 on."""
-    return {"work": said.seconds("work"), "rest": said.seconds("rest"), "n": said.count("n")}
+    work, rest = said.seconds("work"), said.seconds("rest")
+    return {"work": work, "rest": rest, "n": said.count("n"), "front": "n" in said}
 
 
 @rule("windows", "t=TIME X n=NUM ROUND?", examples=("20:40 x 8",))

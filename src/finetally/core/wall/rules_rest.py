@@ -11,6 +11,8 @@ BETWEEN_MOVEMENTS = frozenset(
     {"exercise", "exercises", "movement", "movements", "move", "moves", "lift", "lifts", "stations", "each", "them"}
 )
 WHOLE_BLOCKS = frozenset({"block", "blocks", "part", "parts", "section", "sections", "piece", "pieces"})
+SHORTEST_R_S = 60
+"""`30 s L, 30 s r` are sides; a rest told by its letter behind the time is longer."""
 OPEN_REST_S = 60
 """What a rest of open length is planned at."""
 
@@ -67,6 +69,12 @@ def none(said: Taken) -> Said:
 def open_rest(said: Taken) -> Said:
     """A rest of open length."""
     return {"s": OPEN_REST_S, "where": "plain", "open": True}
+
+
+@rule("rest", "SEP|RPAR time=TIME R", examples=("3x8, 2' r",))
+def rest_behind(said: Taken) -> Said:
+    """`2' r` behind sets; a shorter one may be a right side."""
+    return {"s": said.value("time"), "where": "plain"} if said.value("time") >= SHORTEST_R_S else None
 
 
 @rule("rest", "time=TIME OF? REST|OFF", "REST FOR|OF|COLON|SEP? time=TIME", "REST FOR|OF|COLON? time=NUM !W|CAL|X|SET|ROUND|ALT",

@@ -84,6 +84,13 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
             draft.title = draft.title or " ".join(t.text for t in item.words)
             draft.total = item.seconds
             continue
+        later = one.items[one.items.index(item) + 1 :]
+        if item.words and not items and not item.dosed and item.sets is None and any(i.sets for i in later):
+            words = " ".join(t.text for t in item.words)
+            if not is_known(page, words):
+                # `Strength - deadlift 4x8`: what the sets are called.
+                draft.title = draft.title or words
+                continue
         if item.words and trimmed([t.text for t in item.words]) == [] and not item.dosed:
             continue
         if item.words and not item.dosed and item.sets is None and items:

@@ -33,8 +33,13 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> Block:
     if draft.pyramid:
         block["visit"] = "build-strip"
     rounds = draft.rounds
+    front = (draft.windows or {}).get("front") and rounds == len(steps) > 2
+    if front and len({item.row for item in draft.items}) == 1:
+        said = ["one window for each", f"{rounds} rounds of them"]
+        rounds = None if assumed.pick("windows-each", draft.line, draft.said, said) == 0 else rounds
     if rounds is None and total is not None:
-        rounds = _rounds_in(assumed, draft, work, rest or 0, total, len(steps))
+        windows = sum(2 if "seconds" in one and one.get("sides") == "each" else 1 for one in steps)
+        rounds = _rounds_in(assumed, draft, work, rest or 0, total, windows)
     rounds = _grouped(draft, block, rounds, assumed)
     if rounds is not None and rounds != 1:
         block["rounds"] = rounds

@@ -117,7 +117,7 @@ KIND_OF = MappingProxyType(
         **_words("NO", "no"),
         **_words("MAX", "max maximum"),
         **_words("HARD", "hard fast quick"),
-        **_words("SOFT", "easy slow light steady gentle"),
+        **_words("SOFT", "easy ez slow light steady gentle"),
         **_words("PAIRS", "pairs pair"),
         **_words("ALT", "alternate alternating alternated alt"),
         **_words("SUPERSET", "superset supersets triset giant-set"),
