@@ -20,7 +20,7 @@ SHORT_FORMS = MappingProxyType(
         "child's": "childs", "child": "childs", "worlds": "world", "world's": "world", "russians": "russian", "mb": "medicine ball",
         "medball": "medicine ball", "trx": "suspension", "incl": "incline", "ext": "extension", "hams": "hamstring",
         "med": "medicine", "goblets": "goblet squat", "rucksack": "pack", "backpack": "pack", "tyre": "tire", "tyres": "tire",
-        "hspu": "handstand push up", "pressup": "push up", "pu": "push up", "hr": "hand release", "banded": "band", "mtn": "mountain", "tricep": "triceps", "bicep": "biceps", "flys": "fly", "flies": "fly", "lateral": "side", "laterals": "side",
+        "hspu": "handstand push up", "pressup": "push up", "pu": "push up", "hr": "hand release", "banded": "band", "mtn": "mountain", "tricep": "triceps", "tri": "triceps", "bicep": "biceps", "flys": "fly", "flies": "fly", "lateral": "side", "laterals": "side",
     }
 )  # fmt: skip
 """Words that stand for others wherever they stand in a name; an empty one says nothing of the movement itself."""

@@ -81,7 +81,7 @@ class Builder:
             made = self._every(draft)
         elif draft.amraps:
             made = self._amrap(draft)
-        elif draft.windows is not None and holds_all(draft, self._assumed):
+        elif (draft.windows is not None or draft.each is not None) and holds_all(draft, self._assumed):
             made = [rounds_in_windows(draft, self._steps)]
         elif draft.windows is not None or draft.each is not None:
             made = [window_block(draft, self._steps, self._assumed)]
@@ -118,7 +118,7 @@ class Builder:
         """A head with nothing under it: with a length, one easy block of it; else words that are kept."""
         seconds = draft.total
         if draft.clocked or seconds is None:
-            if draft.windows is not None or draft.each is not None:
+            if draft.windows is not None or draft.each is not None or draft.growing:
                 draft.items = [self._steps.nameless(draft)]
                 return self._of(draft)
             words = draft.title or draft.said
@@ -199,10 +199,11 @@ class Builder:
                 "amrap-length", draft.line, draft.said, ["ten minutes", "five minutes", "twenty minutes"]
             )
             windows = [(600, 300, 1200)[minutes]]
+        inline_list(draft)
         bought = self._bought(draft)
         if bought is not None:
             made.append(bought[0])
-            windows = [max(1, span(windows[0]) - bought[1]) if bought[2] else windows[0]]
+            windows = [max(1, round(span(windows[0]) - bought[1], 1)) if bought[2] else windows[0]]
         single = len(draft.items) == 1 and not draft.items[0].dosed
         for index, window in enumerate(windows):
             items = draft.again if index == 1 and draft.again else draft.items
@@ -455,6 +456,20 @@ class Builder:
 
 
 DOSES = ("reps", "seconds", "metres")
+
+
+def inline_list(draft: Draft) -> None:
+    """`AMRAP 9: 3-6-9… thrusters, burpees`: the list in front is that of all the lines."""
+    first = next((i for i in draft.items if isinstance(i.reps, list)), None)
+    if first is None:
+        return
+    if first.ladder and draft.ladder is None:
+        draft.ladder, draft.growing = list(first.reps), True
+        first.reps = None
+        return
+    for item in draft.items:
+        if not item.dosed:
+            item.reps = list(first.reps)
 
 
 def whole_lengths(steps: list[dict[str, Any]]) -> None:

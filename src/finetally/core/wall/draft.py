@@ -30,6 +30,8 @@ class Draft:
     growing: bool = False
     grow: int | None = None
     first: int | None = None
+    stretching: bool = False
+    """Whether its head says that body parts are stretched: `hold 30 s each: quads, calves`."""
     ratio: float | None = None
     """Rest as a multiple of the work."""
     reps_each: Any = None

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import Item
 from finetally.core.wall.page import Page, is_known, leave_part, more_below, new_draft
@@ -93,9 +95,13 @@ def name_block(page: Page, draft: Draft, one: Read) -> None:
     draft.heading = True
 
 
+STRETCHING = re.compile(r"(?:static\s+)?(?:stretch(?:es|ing)?|holds?)\b[^:]*:")
+
+
 def fill(page: Page, draft: Draft, one: Read) -> None:
     """Take what a head line says and the movements on it."""
     draft.said = one.line.text
+    draft.stretching = draft.stretching or STRETCHING.match(one.line.low) is not None
     facts = list(one.scanned.facts)
     items = head_items(page, draft, one, facts)
     draft.take(facts)
@@ -133,6 +139,11 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
             continue
         if item.words and all(t.kind == "REST" for t in item.words) and not item.dosed:
             kept.append(Item(rest_turn=True, row=one.line.number))
+            continue
+        closing = item is one.items[-1] and bool(kept) and item.seconds is not None and item.sets is None
+        if not item.words and closing and (draft.rounds or any(f.kind == "rounds" for f in facts)):
+            page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
+            draft.rest_between = item.seconds if draft.rest_between is None else draft.rest_between
             continue
         if not item.words:
             head_dose(page, draft, item, one)

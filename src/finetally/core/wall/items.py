@@ -176,6 +176,8 @@ class ItemReader:
             here.reserve = int(self._tokens[index].value)
             here.notes.append(f"{self._tokens[index].text} {self._tokens[index + 1].text}")
             return index + 2
+        if kind == "AFTEREACH" and following in ("SET", "ROUND"):
+            return index + 2
         if kind == "CAL":
             self._here().cal = True
             return index + 1
@@ -222,7 +224,7 @@ class ItemReader:
             item.words.append(self._tokens[index])
             return index + 1
         known = bool(item.words) and self._known(joined(item.words))
-        if kind == "COLON" and not item.dosed and known and self._peek(index + 1) in DOSES:
+        if kind == "COLON" and not item.dosed and known and self._peek(index + (2 if self._peek(index + 1) == "OF" else 1)) in DOSES:
             return index + 1
         heading = kind == "COLON" and bool(item.words) and not item.dosed
         if kind == "COLON" and item.words and item.seconds is not None and not item.sets and not last:

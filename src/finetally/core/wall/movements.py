@@ -65,7 +65,7 @@ def movement_line(page: Page, one: Read) -> None:
     facts = [f for f in one.scanned.facts if f.kind not in ("rest",)]
     draft.take(facts)
     for fact in one.rests:
-        if fact.value["where"] == "plain" and any(isinstance(i.reps, list) for i in one.items):
+        if fact.value["where"] == "plain" and listed_doses(one.items):
             draft.rest_between = fact.value["s"]
         else:
             item_rest(page, draft, fact.value)
@@ -155,6 +155,11 @@ def plain_items(page: Page, one: Read, draft: Draft) -> list[Item]:
                 continue
         made.append(item)
     return made
+
+
+def listed_doses(items: list[Item]) -> bool:
+    """Whether doses go by a list."""
+    return any(isinstance(v, list) for i in items for v in (i.reps, i.seconds, i.metres))
 
 
 def listed_reps(items: list[Item]) -> bool:

@@ -142,6 +142,8 @@ EASY_BLOCKS = frozenset(
 
 TRAILING = frozenset(
     {
+        "split",
+        "shared",
         "faster",
         "slower",
         "back",

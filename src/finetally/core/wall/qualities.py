@@ -10,6 +10,12 @@ from finetally.core.wall.words import FILLER, KIT_WORDS
 
 TIMED_WORDS = frozenset({"sprint", "run", "hold", "plank", "hang", "effort", "interval", "stride", "carrie", "carry", "sit"})
 """Last words of names that are done for a time or a distance: a number in front counts sets."""
+BAR_KG = 20
+"""What an empty bar weighs: less is no load of a barbell."""
+BAR_WORDS = frozenset(
+    "deadlift deadlifts dl squat squats bench press presses clean cleans snatch snatches thruster thrusters row rows jerk jerks".split()
+)
+"""Last words of names that are loaded with a barbell."""
 LIGHTEST_BRACKET_KG = 4
 """A bare number in a bracket behind a movement with kit is what the kit weighs, from here on."""
 
@@ -93,7 +99,7 @@ def read_bracket(item: Item, inside: list[Token]) -> None:
             return
         if kinds in (["NUM"], ["PAIR"]) and item.dosed and item.load is None and item.words:
             first, other = (inside[0].value, None) if kinds == ["NUM"] else inside[0].value
-            if first >= LIGHTEST_BRACKET_KG and item.words[0].text in KIT_WORDS:
+            if first >= LIGHTEST_BRACKET_KG and (item.words[0].text in KIT_WORDS or (first >= BAR_KG and item.words[-1].text in BAR_WORDS)):
                 # `12 kb swings (24)`
                 item.load = {"kg": first}
                 item.other_load = None if other is None else {"kg": other}

@@ -1,7 +1,7 @@
 """Rules of reading: small patterns over tokens, each with what it says and examples that a test holds it to.
 
 A pattern is a row of token kinds: `work=TIME|NUM ON SEP? rest=TIME|NUM OFF`. A name before `=` takes the token's
-value; `!W` says that no such token follows.
+value; `!W` says that no such token follows, `<W` at the start that no word stands in front.
 """
 
 from __future__ import annotations
@@ -95,6 +95,9 @@ def compiled(pattern: str) -> tuple[re.Pattern[str], tuple[str, ...]]:
     """A pattern of kinds as a regular expression over `KIND KIND … `, and the names in it."""
     parts, names = [], []
     for part in pattern.split():
+        if part == "<W":
+            parts.append("(?<!W )")
+            continue
         if part.startswith("!"):
             parts.append("(?!" + "|".join(f"{one} " for one in part[1:].split("|")) + ")")
             continue
@@ -125,7 +128,7 @@ def rule(
                 (
                     p
                     for p in pattern.split()
-                    if not p.endswith(("?", "*")) and not p.startswith("!") and "|" not in p and p != "FACT"
+                    if not p.endswith(("?", "*")) and not p.startswith(("!", "<")) and "|" not in p and p != "FACT"
                 ),
                 "",
             )
@@ -176,7 +179,7 @@ def scan(tokens: list[Token]) -> Scanned:
                 if m[name] is not None:
                     found[name] = tokens[code.count(" ", 0, m.start(name))]
             value = one.say(Taken(found))
-            if (one.undosed or (one.unnamed and kinds[:first][-1:] == ["W"])) and dosed(kinds[:first]):
+            if (one.undosed or (one.unnamed and kinds[:first][-1:] in (["W"], ["X"]))) and dosed(kinds[:first]):
                 value = None
             if value is not None and last >= first:
                 scanned.facts.append(Fact(one.kind, value, first, last))

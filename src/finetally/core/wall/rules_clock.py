@@ -64,14 +64,14 @@ def growing_list(said: Taken) -> Said:
 
 
 # Starts -------------------------------------------------------------------------------------------------------------
-@rule("grow", "ADD n=NUM REPS? EVERYT|AFTEREACH|EACH|PER MINUTE|ROUND?", "PLUS n=NUM EACH|PER|EVERY ROUND|MINUTE", "PLUS n=NUM EVERYT",
+@rule("grow", "ADD n=NUM REPS? EVERYT|AFTEREACH|EACH|PER MINUTE|ROUND?", "PLUS n=NUM REPS? EACH|PER|EVERY ROUND|MINUTE", "PLUS n=NUM REPS? EVERYT",
       examples=("add 1 every minute", "+2 each round"))  # fmt: skip
 def growing(said: Taken) -> Said:
     """Reps added every round or start."""
     return {"n": int(said.value("n"))}
 
 
-@rule("every", "n=NUM ROUND|SET|X OF? COLON? p=EVERYT SEP|COLON|FOR? total=TIME|NUM",
+@rule("every", "n=NUM ROUND|SET|X OF? COLON? p=EVERYT SEP|COLON|FOR? total=TIME|NUM", "total=TIME p=EVERYT X n=NUM",
       examples=("2 sets: EMOM 5",))  # fmt: skip
 def several_everys(said: Taken) -> Said:
     """Starts every minute, and the whole again."""
@@ -117,7 +117,9 @@ def longer_starts(said: Taken) -> Said:
       examples=("every 3 min for 15 min", "every 90 s"))  # fmt: skip
 def starts_over(said: Taken) -> Said:
     """A start every so long, for so long."""
-    return {"period": said.value("period"), "total": said.value("total"), "n": said.count("n")}
+    n = said.count("n")
+    # `1 round every 3 min` says nothing of how often.
+    return {"period": said.value("period"), "total": said.value("total"), "n": None if n == 1 else n}
 
 
 @rule("amrap", "FOR window=TIME COLON", examples=("for 12 min:",))
@@ -188,7 +190,7 @@ def windows_for_so_long(said: Taken) -> Said:
     return {"work": int(work), "rest": int(rest), "total": said.value("total")}
 
 
-@rule("repseach", "n=NUM EACH COLON", examples=("12 each: split squats, rows",))
+@rule("repseach", "n=NUM EACH OF? COLON", "n=NUM OF EACH COLON", examples=("12 each: split squats, rows",))
 def reps_of_each(said: Taken) -> Said:
     """The same reps of every movement on the line."""
     return {"n": int(said.value("n"))}
@@ -295,8 +297,9 @@ def one_more_each_minute(said: Taken) -> Said:
 
 @rule(
     "cap",
-    "TIMECAP COLON|SEP? cap=TIME|NUM",
     "cap=TIME TIMECAP",
+    "TIMECAP COLON|SEP? cap=TIME",
+    "TIMECAP COLON|SEP? cap=NUM !W|CAL|X",
     examples=("cap 10 min", "10 min time cap", "TC: 12"),
 )
 def cap(said: Taken) -> Said:
@@ -317,7 +320,7 @@ def movement_pyramid(said: Taken) -> Said:
 
 
 # Each ---------------------------------------------------------------------------------------------------------------
-@rule("each", "n=NUM X work=TIME EACH", "work=TIME EACH X n=NUM", examples=("2 x 30s each", "30s ea x2"))
+@rule("each", "<W n=NUM X work=TIME EACH", "<W work=TIME EACH X n=NUM", examples=("2 x 30s each", "30s ea x2"))
 def times_each(said: Taken) -> Said:
     """A window of each movement, so often."""
     return {"work": said.value("work"), "n": said.count("n")}
@@ -326,6 +329,7 @@ def times_each(said: Taken) -> Said:
 @rule(
     "each",
     "work=TIME SIDES COLON",
+    "LPAR work=TIME SIDES RPAR COLON?",
     examples=("30 s e/s:",),
 )
 def each_side(said: Taken) -> Said:
@@ -333,7 +337,7 @@ def each_side(said: Taken) -> Said:
     return {"work": said.value("work"), "sides": True}
 
 
-@rule("each", "work=TIME OF? EACH STATION?", unnamed=True, examples=("30 s each",))
+@rule("each", "work=TIME OF? EACH STATION?", "EACH work=TIME COLON", unnamed=True, examples=("30 s each",))
 def each(said: Taken) -> Said:
     """A window of each movement."""
     return {"work": said.value("work")}

@@ -281,6 +281,16 @@ def in_sets(tokens: list[Token]) -> list[Token]:
     return tokens
 
 
+def bracketed_names(tokens: list[Token]) -> list[Token]:
+    """`10 to 1 (push-ups + sit-ups)`: the bracket holds what the numbers count."""
+    if len(tokens) < 4 or tokens[0].kind not in ("LIST", "RANGE", "GROWING") or tokens[1].kind != "LPAR":
+        return tokens
+    end = next((k for k in range(2, len(tokens)) if tokens[k].kind == "RPAR"), None)
+    if end is not None and all(t.kind in ("W", "PLUS", "SEP", "AND", "SLASH", "ALT") for t in tokens[2:end]):
+        tokens[1].kind, tokens[end].kind = "COLON", "SEP"
+    return tokens
+
+
 def bracketed_list(tokens: list[Token]) -> list[Token]:
     """`Press ladder (1,2,3) x 5`: the numbers in the bracket are the ladder."""
     for i in range(len(tokens) - 3):
@@ -307,7 +317,7 @@ def waves(tokens: list[Token]) -> list[Token]:
 
 
 HABITS = (
-    clusters, sets_on_starts, bracketed_rounds, bouts, heavy_singles, bracketed_list, in_sets, bare_waves, waves,
+    clusters, sets_on_starts, bracketed_rounds, bouts, heavy_singles, bracketed_list, bracketed_names, in_sets, bare_waves, waves,
 )  # fmt: skip
 """Ways of writing that are put into the usual order before the rules read a line."""
 
@@ -370,7 +380,8 @@ def repeated_window(scanned: Scanned, items: list[Item]) -> None:
 
 def ladder_words(item: Item) -> None:
     """`burpee ladder 1-10`: the word says what the numbers are, and belongs to no name."""
-    if (isinstance(item.reps, list) or item.ranged is not None) and any(t.kind == "LADDER" for t in item.words):
+    listed = any(isinstance(v, list) for v in (item.reps, item.seconds, item.metres))
+    if (listed or item.ranged is not None) and any(t.kind == "LADDER" for t in item.words):
         item.ladder = True
         item.words = [t for t in item.words if t.kind != "LADDER"]
 
@@ -390,7 +401,7 @@ def head_list(one: Read) -> tuple[list[int], bool] | None:
             and all(t.kind == "LADDER" or t.kind in ("ALT",) for t in item.words)
         ):
             return list(item.reps), item.ladder
-        if item.ranged is not None and not item.words and (item.ladder or item.ranged[0] == 1 or ladder):
+        if item.ranged is not None and not item.words and (item.ladder or 1 in item.ranged or ladder):
             return counting(*item.ranged), False
     return None
 

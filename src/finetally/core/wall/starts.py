@@ -10,6 +10,7 @@ from finetally.core.wall.item import Item
 from finetally.core.wall.steps import StepMaker, span
 
 TURNS, ALL = 0, 1
+STARTS_SAID = ("ten starts", "fifteen starts", "twenty starts")
 
 
 def slots_of(items: list[Item], *, apart: bool = False) -> list[list[Item]]:
@@ -56,6 +57,8 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
         clock["free"] = free
         if isinstance(starts, int):
             starts = max(1, starts // lines) * (lines - free) if starts >= lines else starts
+    if starts is None and not draft.growing and lines == 1:
+        starts = (10, 15, 20)[assumed.pick("starts-number", draft.line, draft.said, STARTS_SAID)]
     if starts is not None and starts != len(slots):
         clock["periods"] = starts
     if draft.growing and draft.ladder is None:

@@ -68,19 +68,21 @@ _MASTER = re.compile(
     "|".join(
         f"(?P<{name}>{pattern})"
         for name, pattern in (
-            ("PAUSE", r"\b\d\s?(?:s|sec|second)s?\s+pause(?:\s+at\s+the\s+\w+)?|\bpaused?\s+\d\s?(?:s|sec|seconds)?\b(?:\s+at\s+the\s+\w+)?"),
-            ("LASTSET", r"\b(?:last|final)\s+(?:set|round)\s+(?:is\s+)?(?:an\s+)?(?:amrap|max(?:\s+reps)?|to\s+failure|all[-\s]out|amap)\b"),
+            ("PAUSE", r"\b\d\s?(?:s|sec|second)s?\s+pause(?:\s+at\s+the\s+\w+)?|\b\d\s?(?:s|sec|second)s?\s+(?:hold|squeeze)\s+(?:at|on|in)\s+(?:the\s+)?\w+|\bpaused?\s+\d\s?(?:s|sec|seconds)?\b(?:\s+at\s+the\s+\w+)?"),
+            ("LASTSET", r"\b(?:last|final)\s+(?:set|round)\s+(?:is\s+)?(?:an\s+)?(?:amrap|max(?:\s+reps)?|to\s+failure|all[-\s]out|amap)\b|\b(?:last|final)\s+(?:\d\s+)?(?:sets?|rounds?)\s+drops?\s+(?:to\s+)?\d+\s*(?:kg|lb)?\b|\b\d{1,2}\s?rm\s+test\b"),
             ("BUILD", r"\b(?:build(?:ing)?|work(?:ing)?|ramp(?:ing)?)(?:\s+up)?\s+to\s+(?:(?:a|your|the|today's|heavy|hard|tough|max|daily|good)\s+)*(?:single|double|triple|\d{1,2}(?:\s?rm|\s+reps?)?|set\s+of\s+\d{1,2})\b"
                       r"|\b(?:to\s+)?(?:find|establish|hit)\s+(?:(?:a|your|the|today's|heavy|new|max)\s+)+(?:single|double|triple|\d{1,2}\s?rm|set\s+of\s+\d{1,2})\b"),
             ("HRPCT", r"@?\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%\s*(?:of\s+)?(?:max\s+)?(?:hr(?:max)?|heart\s+rate|effort|speed|pace)\b"),
             ("RATIO", r"\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
+            ("EASE", r"@?\s*\b(?:at\s+)?(?:an?\s+)?(?:easy|moderate|steady|hard|fast|slow|conversational|comfortable|threshold|tempo|race|5k|10k)\s+(?:pace|effort)\b"),
             ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
-            ("NAMED", r"\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\b[sg]2oh\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
+            ("NAMED", r"\bwalk\s+it\s+off\b|\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\b[sg]2oh\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
             ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
             ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
-            ("EMOM", r"\bemoms?\b"),
+            ("EVERYNTH", r"\bevery\s+(?P<ent>\d(?=(?:nd|rd|th))|other|second|third|fourth|fifth)(?:nd|rd|th)?\s+min(?:ute)?\b"),
+            ("EMOM", r"\b(?:emoms?|otm)\b"),
             ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
             ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])[2-6]\dx[01](?![\w/])"),
             ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
@@ -92,8 +94,8 @@ _MASTER = re.compile(
             ("CLOCK", r"(?<![\d.])(?:\d{1,3}(?::[0-5]\d){1,2}|:[0-5]\d)(?!\d)(?:\s*(?:min|mins|minutes)\b)?"),
             ("LISTUNIT", rf"\d{{1,5}}(?:\s?[-/]\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b)"),
             ("COUNTING", r"\d{1,3}(?:\s?[-,]\s?\d{1,3})+\s?[-,]?\s?(?:\.\.\.?|…)\s?[-,]?\s?(?P<cl>\d{1,3})(?![\d:])"),
-            ("GROWING", r"\d{1,4}(?:\s?[-,/]\s?\d{1,4}){1,}\s*(?:\.\.\.?|…|,?\s*etc\b\.?)"),
-            ("LIST", r"(?<![\d.:])\d{1,4}(?:\s?(?P<ls>[-/])\s?\d{1,4})(?:\s?(?P=ls)\s?\d{1,4})+(?![\d:]|\s?(?:kg|lb))|(?<![\d.:])\d{1,4}(?:,\s?\d{1,4}){2,}(?![\d:.])(?!\s*(?:kg|lb|min|s\b|sec))"),
+            ("GROWING", r"\d{1,4}(?:\s?[-,/]\s?\d{1,4}){1,}\s*[-,]?\s*(?:\.\.\.?|…|,?\s*etc\b\.?)"),
+            ("LIST", r"(?<![\d.:])\d{1,4}(?:\s?(?P<ls>[-/])\s?\d{1,4})(?:\s?(?P=ls)\s?\d{1,4})+(?!\d|:\d|\s?(?:kg|lb))|(?<![\d.:])\d{1,4}(?:,\s?\d{1,4}){2,}(?!\d|:\d|\.)(?!\s*(?:kg|lb|min|s\b|sec))"),
             ("LOADS", rf"(?:(?P<lc>\d)\s?x\s?)?(?P<la>{_NUM})(?:\s?/\s?(?P<lb>{_NUM}))?\s?(?:(?P<lu>{_KG}|{_LB})\b|(?P<lh>#))(?:\s?/\s?(?P<l2>{_NUM})\s?(?:{_KG}|{_LB})\b)?"),
             ("LOADRANGE", rf"(?P<lr1>{_NUM})(?:-|\s+to\s+)(?P<lr2>{_NUM})\s?(?P<lru>{_KG}|{_LB})\b"),
             ("PCT", rf"(?P<pa>{_NUM})(?:{_DASH}(?P<pb>{_NUM}))?\s?(?:%|percent\b|per\s+cent\b)(?:\s*(?:of\s+)?(?:(?:your|the)\s+)?(?:1\s*rm|max|best)\b)?"),
@@ -185,6 +187,7 @@ def _counted(numbers: list[int]) -> list[int]:
 
 LONGEST_COUNT = 100
 """Rounds that a list with dots goes to."""
+NTH = {"other": 2, "second": 2, "third": 3, "fourth": 4, "fifth": 5}
 PACE_M = {"km": 1000, "k": 1000, "m": 1609.344, "500": 500, "100": 100}
 """Metres that a told pace is per."""
 _UNIT_TAIL = re.compile(r"[\d./\s-]*")
@@ -282,6 +285,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
         case "EVERYN":
             unit_s = 1 if m["eu"].startswith("s") else 60
             return "EVERYT", int(m["en"]) * unit_s
+        case "EVERYNTH":
+            return "EVERYT", 60 * (int(m["ent"]) if m["ent"].isdigit() else NTH[m["ent"]])
         case "EMOM" | "MINUTES":
             return "EVERYT", 60
         case "RPE":
@@ -292,7 +297,7 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "RIR", int(m["rir"] or m["rir2"] or m["rir3"])
         case "RATIO":
             return "RATIO", int(m["rr"]) / max(1, int(m["rw"]))
-        case "LASTSET" | "HRPCT" | "BUILD":
+        case "EASE" | "LASTSET" | "HRPCT" | "BUILD":
             return "ZONE", text
         case "TEMPO":
             return "TEMPO", m["tempo"] or m["tempo2"] or text

@@ -128,7 +128,9 @@ LONG_WINDOW_S = 90
 
 def holds_all(draft: Draft, assumed: Assumptions) -> bool:
     """`3 min on / 1 min off x 5: 10 burpees, 15 swings`: all of it in every window."""
-    windows = draft.windows or {}
+    windows = draft.windows or draft.each or {}
+    if draft.windows is None and not (isinstance(draft.rounds, int) and draft.rounds > 1):
+        return False
     if windows.get("straight") or windows.get("group") or len(draft.items) < 2 or not draft.items[0].dosed:
         return False
     if span(windows["work"]) < LONG_WINDOW_S or any(i.seconds is not None for i in draft.items):
@@ -141,8 +143,8 @@ def holds_all(draft: Draft, assumed: Assumptions) -> bool:
 
 def rounds_in_windows(draft: Draft, maker: StepMaker) -> Block:
     """Windows that each hold all the lines: as many rounds as fit, or once and the last line until the end."""
-    windows = draft.windows or {}
-    work, rest = windows["work"], windows.get("rest") or 0
+    windows = draft.windows or draft.each or {}
+    work, rest = windows["work"], windows.get("rest") or draft.rest or draft.rest_between or 0
     times = draft.rounds if draft.rounds is not None else 1
     last = draft.items[-1]
     steps = [maker.dosed(item, draft, rounds=1) for item in draft.items]

@@ -40,7 +40,7 @@ POUNDS = frozenset({"lb", "lbs", "pound", "pounds", "#"})
 PHRASES: tuple[tuple[str, str], ...] = (
     ("HARD", r"all[-\s]out|flat[-\s]out|max(?:imum)?\s+effort|full\s+(?:gas|speed)|as\s+far\s+as\s+(?:you\s+can|possible)"
              r"|max(?:imum)?\s+(?:distance|cal(?:orie)?s?|metres|meters)(?:\s+(?:of|on))?"),
-    ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|you\s+can|fit|will\s+fit)"
+    ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|poss|you\s+can|fit|will\s+fit)"
               r"|max(?:imum)?\s+rounds"),
     ("ASMANY", r"as\s+many(?=\s+(?:\S+\s+){1,5}as\s+(?:you|possible))|as\s+many\s+as\s+(?:you\s+can|possible)(?:\s+of)?|max(?:imum)?\s+reps?(?:\s+of)?"),
     ("REPEAT", r"repeat(?:ed)?(?:\s+(?:all|this|that|the\s+lot))?(?:\s+for)?|do\s+(?:this|that|it\s+all)"),
@@ -62,7 +62,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("FINISH", r"to\s+(?:finish|end|close)(?:\s+off)?"),
     ("PEOPLE", r"(?:in\s+)?(?:teams?|pairs|groups?)\s+of\s+(?:\d|two|three|four)"),
     ("TURNS", r"(?:one|a\s+line|1)\s+(?:line\s+)?(?:a|per|each)\s+(?:minute|start)|tak(?:e|ing)\s+turns|lines?\s+take\s+turns|(?:in\s+)?rotation\s+order"),
-    ("FAILURE", r"(?:to|till|'?til|until)\s+(?:failure|fail(?:ure)?)|amap|to\s+the\s+limit"),
+    ("FAILURE", r"(?:to|till|'?til|until)\s+(?:you\s+)?(?:failure|fail(?:ure)?)|amap|to\s+the\s+limit"),
     ("TANK", r"(?:left\s+)?in\s+(?:the\s+tank|reserve)"),
     ("PYRAMID", r"(?:movement|building)\s+pyramid"),
     ("BETWEEN", r"b/w|b/t|(?:in\s+)?between|betw|btwn|btw|inbetween"),
@@ -108,7 +108,7 @@ KIND_OF = MappingProxyType(
         **_words("PER", "per"),
         **_words("REPS", "reps rep"),
         **_words("CAL", "cal cals calories calorie"),
-        **_words("OF", "of"),
+        **_words("OF", "of accumulate accumulating"),
         **_words("FOR", "for"),
         **_words("TO", "to"),
         **_words("OR", "or"),
@@ -147,7 +147,7 @@ PARTS: tuple[tuple[str, str], ...] = (
     ),
     (
         "cool-down",
-        r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:|\d))"
+        r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:|\d|\())"
         r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit",
     ),
     ("finisher", r"finish\s+(?:with|off\s+with|by)|finish(?=\s*:)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?"),
