@@ -297,10 +297,7 @@ class Builder:
         steps = [
             self._steps.dosed(item, draft, rounds=rounds if isinstance(rounds, int) else None) for item in items
         ]
-        if draft.ratio is not None and not draft.rest_between:
-            seconds = round(sum(self._steps.bare_seconds(one) for one in steps) * draft.ratio)
-            self._assumed.pick("ratio-rest", draft.line, draft.said, [f"{seconds} s of rest"])
-            draft.rest_between = seconds
+        self._rest_by_ratio(draft, steps)
         if isinstance(rounds, int) and rounds > 1:
             whole_lengths(steps)
         listed = max((len(s[d]) for s in steps for d in DOSES if isinstance(s.get(d), list)), default=0)
@@ -402,7 +399,19 @@ class Builder:
         draft.amraps, draft.total = [{"window": draft.total}], None
         return True
 
+    def _rest_by_ratio(self, draft: Draft, steps: list[dict[str, Any]]) -> None:
+        """`work:rest 1:2`: rest by the work of a round; of a list of reps, by its middle."""
+        if draft.ratio is None or draft.rest_between:
+            return
+        middle = [
+            {k: sum(v) / len(v) if isinstance(v, list) and k in DOSES else v for k, v in one.items()} for one in steps
+        ]
+        seconds = round(sum(self._steps.bare_seconds(one) for one in middle) * draft.ratio)
+        self._assumed.pick("ratio-rest", draft.line, draft.said, [f"{seconds} s of rest"])
+        draft.rest_between = seconds
+
     def _round_block(self, draft: Draft, steps: list[dict[str, Any]]) -> Block:
+        self._rest_by_ratio(draft, steps)
         lists = [len(s[d]) for s in steps for d in DOSES if isinstance(s.get(d), list)]
         timed = (
             all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)

@@ -141,7 +141,7 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
             kept.append(Item(rest_turn=True, row=one.line.number))
             continue
         closing = item is one.items[-1] and bool(kept) and item.seconds is not None and item.sets is None
-        if not item.words and closing and (draft.rounds or any(f.kind == "rounds" for f in facts)):
+        if not item.words and closing and (draft.rounds or any(f.kind in ("rounds", "superset") for f in facts)):
             page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
             draft.rest_between = item.seconds if draft.rest_between is None else draft.rest_between
             continue

@@ -418,6 +418,10 @@ class ItemReader:
         while self._peek(at) == "W":
             following.append(self._tokens[at])
             at += 1
+        count_at = self._peek(index + 1) == "NUM" and self._peek(index + 2) == "W"
+        if count_at and self._item.dosed and self._named_behind(index + 2):
+            # `50 sit-ups with 10 push-ups after each`
+            return self._end(index)
         if following and self._known(f"{joined(self._item.words)} with {joined(following)}"):
             self._item.words.extend(
                 [Token("W", "with", "with", self._tokens[index].start, self._tokens[index].end), *following]
@@ -436,6 +440,14 @@ class ItemReader:
             item.kit.extend(words)
             item.notes.append(" ".join(("with", *([str(count)] if count else []), *words)))
         return at
+
+    def _named_behind(self, at: int) -> bool:
+        """Whether a movement's name begins at a token."""
+        words: list[str] = []
+        while self._peek(at) == "W" and len(words) < 4:
+            words.append(self._tokens[at].text)
+            at += 1
+        return any(self._known(" ".join(words[:n])) for n in range(1, len(words) + 1))
 
     def _brackets(self, index: int) -> int:
         """A bracket: a split of the dose, a load, sides, or words that are kept as a note."""

@@ -104,7 +104,7 @@ def lines_of(text: str) -> Iterator[Line]:
 def _sentences(line: Line) -> Iterator[Line]:
     """Sentences of a line one by one."""
     begin, count = 0, 0
-    for m in _SENTENCE.finditer(line.text):
+    for m in _breaks(line.text):
         if (
             (_NO_STOP.search(line.text[: m.start()]) and not line.text[m.end() : m.end() + 1].isupper())
             or m.start() < begin + 2
@@ -114,6 +114,20 @@ def _sentences(line: Line) -> Iterator[Line]:
         yield _cut(line, begin, m.end(), count)
         begin, count = m.end(), count + 1
     yield _cut(line, begin, len(line.text), count)
+
+
+_NEXT_CLOCK = re.compile(
+    r"\s*[,;]\s*(?:and\s+)?(?:then\s+)?(?=(?:rest\s+\d+[^,;]*[,;]\s*(?:then\s+)?)?(?:e\d*mom|amrap)\s+\d)", re.IGNORECASE
+)
+_CLOCK_WITH_WORK = re.compile(r"(?:mom|amrap)\s*\d+[^,;]*?[:\-–]\s*(?:\d|max)", re.IGNORECASE)
+
+
+def _breaks(text: str) -> list[re.Match[str]]:
+    """Where sentences of a line end: at stops, and before a second clock where the first has its work."""
+    found = list(_SENTENCE.finditer(text))
+    if _CLOCK_WITH_WORK.search(text):
+        found.extend(m for m in _NEXT_CLOCK.finditer(text) if _CLOCK_WITH_WORK.search(text[: m.start()]))
+    return sorted(found, key=lambda m: m.start())
 
 
 def _only_label(text: str) -> bool:

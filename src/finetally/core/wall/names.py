@@ -101,6 +101,12 @@ class Names:
             )
             if found is not None:
                 return found
+        rest = [w for w in words if w.rstrip("s") not in ("sprint", "interval")]
+        if 0 < len(rest) < len(words):
+            # `bike sprints`: the machine is meant, its reps are the sprints.
+            found = self._everyday.find(" ".join(rest))
+            if found in MACHINES:
+                return found
         if words[0] in ("stretch", "stretching") and len(words) > 1:
             found = self._everyday.find(f"{' '.join(words[1:])} stretch")
             if found is not None:
@@ -120,6 +126,7 @@ class Names:
         return self._unknown.setdefault(canonical(text) or (text,), text[:120])
 
 
+MACHINES = frozenset({"row-machine", "bike-machine", "air-bike", "ski-machine", "treadmill-run"})
 HEAVY_KG = 30
 """A squat or thruster that is only called so has a barbell from here on."""
 

@@ -20,7 +20,7 @@ OPEN_REST_S = 60
 @rule("rest", "REST time=TIME|NUM BETWEEN|AFTEREACH EACH|OF? what=ROUND|SET|TIMES|LAP|W|STATION|LADDER|SUPERSET?",
       "time=TIME REST|OFF BETWEEN|AFTEREACH EACH|OF? what=ROUND|SET|TIMES|LAP|W|STATION?",
       "time=TIME BETWEEN EACH? what=ROUND|SET|TIMES|LAP|STATION|W", "REST time=TIME|NUM AFTEREACH ROUND|SET?", "REST time=TIME PER|SLASH|EACH|EVERY ROUND|SET", "time=TIME REST PER|SLASH|EACH|EVERY ROUND|SET",
-      "time=TIME|NUM REST BETWEEN|AFTEREACH ROUND|SET?",
+      "time=TIME|NUM REST BETWEEN|AFTEREACH ROUND|SET?", "time=TIME AFTEREACH ROUND|SET",
       examples=("1 min rest between rounds", "rest 2:00 between sets", "90s between rounds", "60 seconds rest between rounds", "1 min off after every round"))  # fmt: skip
 def between_rounds(said: Taken) -> Said:
     """Between rounds or sets, said so."""

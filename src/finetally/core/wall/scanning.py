@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from typing import Any
 
@@ -112,6 +112,7 @@ class LineScanner:
         self._track_laps(scanned, items, line)
         repeated_window(scanned, items)
         shared_doses(items)
+        back_again(scanned, items)
         if sets_of_all(scanned, items, lambda words: self._names.known(words) is not None):
             said = ["one a window", "all windows of one, then of the next"]
             one_each = items[0].seconds is not None and items[0].sets == len(items)
@@ -161,10 +162,10 @@ class LineScanner:
             return
         if any(not i.dosed or not i.words or (i.sets is not None) != (i is items[-1]) for i in items):
             return
-        if any(i.seconds is not None and longest(i.seconds) >= LONG_DOSE_S for i in items):
+        complex_ = all(i.joined for i in items[1:])
+        if not complex_ and any(i.seconds is not None and longest(i.seconds) >= LONG_DOSE_S for i in items):
             return
         said = [f"{items[-1].sets} rounds of the line", f"{items[-1].sets} sets of the last"]
-        complex_ = all(i.joined for i in items[1:])
         if complex_ or self._assumed.pick("times-behind", line.number, line.text, said) == 0:
             scanned.facts.append(Fact("rounds", {"n": items[-1].sets}, 0, 0))
             items[-1].sets = None
@@ -253,16 +254,18 @@ HEAVIEST_REPS, LIGHTEST_WAVE_KG = 20, 30
 def bare_waves(tokens: list[Token]) -> list[Token]:
     """`100x5, 110x5, 120x3`: what is lifted, and how often; the first number is no count of sets."""
     kinds = [t.kind for t in tokens]
-    found = [i for i in range(len(kinds) - 2) if kinds[i : i + 3] == ["NUM", "X", "NUM"]]
-    if len(found) < 2 or any(b - a > 4 for a, b in pairwise(found)):
-        return tokens
-    if any(tokens[i].value < LIGHTEST_WAVE_KG or tokens[i + 2].value > HEAVIEST_REPS for i in found):
-        return tokens
-    first, last = found[0], found[-1] + 3
-    start, end = tokens[first].start, tokens[last - 1].end
-    reps = Token("LIST", "", [int(tokens[i + 2].value) for i in found], start, end)
-    loads = Token("LOADLIST", "bare", [{"kg": tokens[i].value} for i in found], end, end)
-    return [*tokens[:first], reps, loads, *tokens[last:]]
+    for shape, kg, often in ((["NUM", "X", "NUM"], 0, 2), (["NUM", "AT", "NUM"], 2, 0)):
+        found = [i for i in range(len(kinds) - 2) if kinds[i : i + 3] == shape]
+        if len(found) < 2 or any(b - a > 4 for a, b in pairwise(found)):
+            continue
+        if any(tokens[i + kg].value < LIGHTEST_WAVE_KG or tokens[i + often].value > HEAVIEST_REPS for i in found):
+            continue
+        first, last = found[0], found[-1] + 3
+        start, end = tokens[first].start, tokens[last - 1].end
+        reps = Token("LIST", "", [int(tokens[i + often].value) for i in found], start, end)
+        loads = Token("LOADLIST", "bare", [{"kg": tokens[i + kg].value} for i in found], end, end)
+        return [*tokens[:first], reps, loads, *tokens[last:]]
+    return tokens
 
 
 def in_sets(tokens: list[Token]) -> list[Token]:
@@ -338,6 +341,21 @@ def shared_doses(items: list[Item]) -> None:
             for one in before[:1] if item.joined and not item.each_word else before:
                 take_dose(one, item)
                 one.sides = item.sides
+
+
+def back_again(scanned: Scanned, items: list[Item]) -> None:
+    """`10 squats, 20 push-ups, then back up`, `1-2-3 and back down`: the same way back, the turning point once."""
+    if not any(t.kind == "BACKDOWN" for t in scanned.tokens):
+        return
+    for item in items:
+        item.words = [t for t in item.words if t.kind not in ("BACKDOWN", "THEN")]
+        item.notes = [n for n in item.notes if "back" not in n]
+    items[:] = [i for i in items if not i.empty]
+    listed = [i for i in items if isinstance(i.reps, list)]
+    for item in listed:
+        item.reps = [*item.reps, *reversed(item.reps[:-1])]
+    if not listed and len(items) > 1 and all(i.dosed and i.words and i.sets is None for i in items):
+        items.extend(replace(i) for i in reversed(items[:-1]))
 
 
 def long_head(scanned: Scanned, items: list[Item]) -> None:

@@ -115,6 +115,8 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
             continue
         items.append(item)
     for index, item in enumerate(items):
+        if item.words and item.sets is not None and not trimmed([t.text for t in item.words]) and len(items) > 1:
+            item.words = []
         if not item.words:
             named = [i for i in (*items[index + 1 :], *items) if i.words]
             if named:

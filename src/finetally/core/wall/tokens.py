@@ -73,7 +73,7 @@ _MASTER = re.compile(
             ("BUILD", r"\b(?:build(?:ing)?|work(?:ing)?|ramp(?:ing)?)(?:\s+up)?\s+to\s+(?:(?:a|your|the|today's|heavy|hard|tough|max|daily|good)\s+)*(?:single|double|triple|\d{1,2}(?:\s?rm|\s+reps?)?|set\s+of\s+\d{1,2})\b"
                       r"|\b(?:to\s+)?(?:find|establish|hit)\s+(?:(?:a|your|the|today's|heavy|new|max)\s+)+(?:single|double|triple|\d{1,2}\s?rm|set\s+of\s+\d{1,2})\b"),
             ("HRPCT", r"@?\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%\s*(?:of\s+)?(?:max\s+)?(?:hr(?:max)?|heart\s+rate|effort|speed|pace)\b"),
-            ("RATIO", r"\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
+            ("RATIO", r"\bequal\s+rest\b|\brest\s+(?:equal|as\s+long\s+as\s+(?:it\s+takes|the\s+work|you\s+work(?:ed)?))\b|\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
             ("EASE", r"@?\s*\b(?:at\s+)?(?:an?\s+)?(?:easy|moderate|steady|hard|fast|slow|conversational|comfortable|threshold|tempo|race|5k|10k)\s+(?:pace|effort)\b"),
             ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
@@ -84,7 +84,7 @@ _MASTER = re.compile(
             ("EVERYNTH", r"\bevery\s+(?P<ent>\d(?=(?:nd|rd|th))|other|second|third|fourth|fifth)(?:nd|rd|th)?\s+min(?:ute)?\b"),
             ("EMOM", r"\b(?:emoms?|otm)\b"),
             ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
-            ("TEMPO", r"tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])[2-6]\dx[01](?![\w/])"),
+            ("TEMPO", r"@?\s*(?P<tempo3>\d(?:[-.]\d){3})\s*tempo\b|tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])[2-6]\dx[01](?![\w/])"),
             ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
             ("RIR", r"(?:@\s*)?(?:(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b|rir\s*:?\s*(?P<rir2>\d))|(?<=amrap)\s?-\s?(?P<rir3>\d)\b"),
             ("PACE", r"@?\s*\b(?P<pm>\d{1,2}):(?P<ps>[0-5]\d)\s*(?:min\s*)?(?:/|per)\s*(?P<pu>km|k|miles?|mi|500\s?m?|100\s?m)\b"),
@@ -101,12 +101,12 @@ _MASTER = re.compile(
             ("PCT", rf"(?P<pa>{_NUM})(?:{_DASH}(?P<pb>{_NUM}))?\s?(?:%|percent\b|per\s+cent\b)(?:\s*(?:of\s+)?(?:(?:your|the)\s+)?(?:1\s*rm|max|best)\b)?"),
             ("SUM", r"(?<![\d+])\d{1,2}(?:\s?\+\s?\d{1,2}){2,}(?!\s?[\d+x])|(?<=x\s)\(\d{1,2}(?:\s?\+\s?\d{1,2})+\)|(?<=x)\(\d{1,2}(?:\s?\+\s?\d{1,2})+\)|(?<![\d+])\d{1,2}(?:\s?\+\s?\d{1,2}){2,}(?=\s?x\s?\d)"),
             ("LRPAIR", r"(?P<lrn>\d{1,3})\s?l(?:eft)?\s?[/+,&]\s?(?P<lrm>\d{1,3})\s?r(?:ight)?\b"),
-            ("TIMERANGE", rf"(?P<ta>{_NUM})(?:-|(?<!x\s\d)(?<!x\s\d\d)\s-\s|\s*to\s+)(?P<tb>{_NUM})\s?(?P<tu>{_TIMEUNIT})(?![a-z])"),
+            ("TIMERANGE", rf"(?P<ta>{_NUM})(?:-|(?<!x\s\d)(?<!x\s\d\d)(?<!x\d)(?<!x\d\d)\s-\s|\s*to\s+)(?P<tb>{_NUM})\s?(?P<tu>{_TIMEUNIT})(?![a-z])"),
             ("DISTRANGE", rf"(?P<da>{_NUM}){_DASH}(?P<db>{_NUM})\s?(?P<du>{_LENGTH})\b"),
             ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM}))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
             ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-]|\s+(?:elevated|raised|up)\b)"),
             ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?![\d:])"),
-            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?![\d:])|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
+            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)(?<!mom\s\d)(?<!mom\s\d\d)(?<!amrap\s\d)(?<!amrap\s\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?![\d:])|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
             ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
             ("TWICE", r"\b(?:twice|thrice)(?=\s+(?:through|thru|round|over|all)\b|\s*[:,.]|\s*$)"),
             ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
@@ -296,11 +296,11 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
         case "RIR":
             return "RIR", int(m["rir"] or m["rir2"] or m["rir3"])
         case "RATIO":
-            return "RATIO", int(m["rr"]) / max(1, int(m["rw"]))
+            return "RATIO", int(m["rr"] or 1) / max(1, int(m["rw"] or 1))
         case "EASE" | "LASTSET" | "HRPCT" | "BUILD":
             return "ZONE", text
         case "TEMPO":
-            return "TEMPO", m["tempo"] or m["tempo2"] or text
+            return "TEMPO", m["tempo3"] or m["tempo"] or m["tempo2"] or text
         case "ONELIMB":
             return "W", "one-" + text[-3:].replace("ed", "")
         case _:
