@@ -32,6 +32,8 @@ LIBRARY = shipped_library()
 STILL = {"step": 0, "kit": 0, "down": 0, "up": 0}
 BARE = Methods.model_validate({"fatigue": 0, "change": STILL, "breathers": 0})
 CORPUS: list[dict[str, Any]] = json.loads((CASES / "wall.json").read_text("utf-8"))
+HABITS: list[dict[str, Any]] = json.loads((CASES / "habits.json").read_text("utf-8"))
+"""Writings of our own, each looked at: what it comes to, and the movements that are known."""
 
 
 def read(text: str, **more: Any) -> Reading:
@@ -46,7 +48,7 @@ def steps_of(reading: Reading) -> list[dict[str, Any]]:
     return [one for block in reading.document["blocks"] for one in block["steps"]]
 
 
-@pytest.mark.parametrize("case", CORPUS, ids=[case["text"][:30].replace("\n", " ") for case in CORPUS])
+@pytest.mark.parametrize("case", [*CORPUS, *HABITS], ids=lambda case: case["text"][:30].replace("\n", " "))
 def test_everyday_writings_come_to_what_they_say(case: dict[str, Any]) -> None:
     reading = read(case["text"])
     made = figured(reading)

@@ -7,8 +7,8 @@ import re
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import Item
 from finetally.core.wall.page import Page, is_known, leave_part, more_below, new_draft
+from finetally.core.wall.read import Read, head_list, name_text
 from finetally.core.wall.rules import Fact
-from finetally.core.wall.scanning import Read, head_list, name_text
 from finetally.core.wall.sets import set_line, split_sets
 from finetally.core.wall.talk import LONGEST_TALK, speaks
 from finetally.core.wall.tokens import Token
@@ -59,7 +59,9 @@ def stands_alone(draft: Draft, one: Read) -> bool:
         return False
     if any(f.kind == "windows" and f.value.get("n") for f in one.heads):
         return True
-    own = [f.value.get("window") or f.value.get("total") for f in one.heads if f.kind in ("amrap", "every", "windows")]
+    own = [
+        f.value.get("window") or f.value.get("total") for f in one.heads if f.kind in ("amrap", "every", "windows")
+    ]
     return any(length is not None and length != draft.total for length in own)
 
 

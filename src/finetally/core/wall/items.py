@@ -2,35 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
+from finetally.core.wall.doses import DoseReader
 from finetally.core.wall.item import DOSES, ENDS, GOING, HALF_NAMES, NAMING, Item
 from finetally.core.wall.qualities import QUALITIES, joined, one_side, read_bracket, take_dose, trimmed_words
-from finetally.core.wall.rules import Scanned
 from finetally.core.wall.tokens import Token
 from finetally.core.wall.words import FILLER
 
-LARGEST_SPLIT = 30
-"""`6 + 6` of a movement are its sides; larger numbers are doses of two."""
-BARE_METRES_FROM = 100
-"""`Row 500` is metres from here on: of a machine or a run nobody counts so many reps."""
-LIGHTEST_KG = 2
-"""A bare number below is no load of anything."""
 
-
-class ItemReader:
+class ItemReader(DoseReader):
     """Goes through the tokens of a line that say no fact, and makes items of them."""
-
-    def __init__(self, scanned: Scanned, known: Callable[[str], bool] = lambda _: False) -> None:
-        self._known = known
-        self._scanned = scanned
-        self._turn: int | None = None
-        self._tokens = scanned.tokens
-        self._taken = scanned.taken
-        self.items: list[Item] = []
-        self._item = Item()
-        self._depth = 0
-        self._bracket: list[Token] = []
 
     def read(self) -> list[Item]:
         """The items of the line."""
@@ -46,11 +26,6 @@ class ItemReader:
             index = self._one(index)
         self._close()
         return self.items
-
-    def _peek(self, index: int) -> str:
-        if index < len(self._tokens) and not self._taken[index]:
-            return self._tokens[index].kind
-        return "END"
 
     def _close(self) -> None:
         item, self._item = self._item, Item()
@@ -224,7 +199,12 @@ class ItemReader:
             item.words.append(self._tokens[index])
             return index + 1
         known = bool(item.words) and self._known(joined(item.words))
-        if kind == "COLON" and not item.dosed and known and self._peek(index + (2 if self._peek(index + 1) == "OF" else 1)) in DOSES:
+        if (
+            kind == "COLON"
+            and not item.dosed
+            and known
+            and self._peek(index + (2 if self._peek(index + 1) == "OF" else 1)) in DOSES
+        ):
             return index + 1
         heading = kind == "COLON" and bool(item.words) and not item.dosed
         if kind == "COLON" and item.words and item.seconds is not None and not item.sets and not last:
@@ -262,153 +242,6 @@ class ItemReader:
             item.first = token.start
         item.words.append(token)
 
-    # Doses
-    def _dose(self, index: int) -> int:
-        token = self._tokens[index]
-        item = self._item
-        nxt = self._peek(index + 1)
-        if token.kind == "NUM" and nxt == "X" and self._peek(index + 2) in DOSES | {"FAILURE", "MAX", "AMRAP"}:
-            return self._sets(index, token.value)
-        if token.kind == "NUM" and nxt == "SET":
-            after = index + 2
-            while self._peek(after) in ("OF", "X", "FOR"):
-                after += 1
-            if self._peek(after) in DOSES | {"MAX", "FAILURE"}:
-                return self._sets(index, token.value, after)
-            self._begin()
-            self._item.sets = int(token.value)
-            return after
-        if token.kind == "NUM" and nxt == "X" and self._peek(index + 2) in ("W", "ALT", "HARD", "SOFT"):
-            nxt, skip = self._peek(index + 2), 2
-        else:
-            skip = 1
-        if token.kind in ("NUM", "PAIR") and self._is_load(index):
-            first, other = token.value if token.kind == "PAIR" else (token.value, None)
-            item.load = {"kg": first}
-            item.other_load = None if other is None else {"kg": other}
-            item.notes.append("load without a unit")
-            return index + 1
-        if (
-            token.kind == "LIST"
-            and item.words
-            and item.dosed
-            and len(token.value) in (3, 4)
-            and item.tempo is None
-            and max(token.value) < 10
-        ):
-            item.tempo = [float(one) for one in [*token.value, 0][:4]]
-            return index + 1
-        if (item.words and item.dosed) or (item.dosed and not item.words):
-            if not item.words:
-                item.loose_time = item.loose_time or item.seconds
-            elif token.kind == "TIME" and nxt in ("END", "SEP") and item.seconds is None:
-                item.loose_time = token.value
-                return index + 1
-            self._close()
-            item = self._item
-        item.after_dose = bool(item.words)
-        item.before = len(item.words)
-        if token.kind == "NUM" and token.value >= BARE_METRES_FROM and joined(item.words) in GOING and nxt not in ("W", "X"):
-            item.metres = token.value
-            return index + 1
-        if token.kind == "NUM" and nxt == "DOWNTO" and self._peek(index + 2) == "NUM":
-            item.ranged = (int(token.value), int(self._tokens[index + 2].value))
-            item.reps, item.ladder = int(token.value), True
-            return index + 3
-        if (
-            token.kind == "NUM"
-            and not item.words
-            and token.value < LARGEST_SPLIT
-            and nxt == "PLUS"
-            and self._peek(index + 2) == "NUM"
-            and self._peek(index + 3) in ("W", "SIDES")
-        ):
-            if self._tokens[index + 2].value == token.value:
-                item.sides = "each"
-            item.reps = int(token.value)
-            return index + 3
-        self._set_dose(item, token)
-        return index + skip
-
-    def _begin(self) -> None:
-        if self._item.words and self._item.dosed:
-            self._close()
-
-    def _sets(self, index: int, sets: float, at: int | None = None) -> int:
-        self._begin()
-        item = self._item
-        at = index + 2 if at is None else at
-        token = self._tokens[at]
-        if self._peek(at) == "NUM" and self._two_loads(index, at):
-            # `2 x 24` behind a dose: two bells.
-            item = self.items[-1] if item.empty and self.items else item
-            item.load = {"kg": token.value, "count": int(sets)}
-            item.notes.append("load without a unit")
-            return at + 1
-        item.sets = max(1, int(sets))
-        item.after_dose = bool(item.words)
-        item.before = len(item.words)
-        if token.kind in ("FAILURE", "MAX", "AMRAP"):
-            item.failure = True
-        else:
-            self._set_dose(item, token)
-        return at + 1
-
-    def _two_loads(self, index: int, at: int) -> bool:
-        item = self._item if not self._item.empty else (self.items[-1] if self.items else None)
-        if index and self._tokens[index - 1].kind in ("PLUS", "AND", "THEN", "THENS"):
-            return False
-        return item is not None and item.dosed and bool(item.words) and self._peek(at + 1) not in ("W", "SIDES", "LOAD", "AT", "NUM")
-
-    def _times(self, index: int) -> int:
-        """`x 12` behind a name: its reps; behind a dose: so many sets of it."""
-        item, value = self._item, self._tokens[index + 1].value
-        if item.dosed:
-            item.sets, item.behind = max(1, int(value)), True
-        else:
-            item.reps, item.after_dose = int(value), True
-            item.label = item.label or "times"
-        return index + 2
-
-    def _is_load(self, index: int) -> bool:
-        """Whether a bare number is what is lifted: behind a name that has its dose, and nothing follows."""
-        item = self._item
-        value = self._tokens[index].value
-        lightest = min(value) if isinstance(value, tuple) else value
-        if not item.words or not item.dosed or lightest < LIGHTEST_KG:
-            return False
-        return self._peek(index + 1) in ("END", "SEP", "RPAR", "PLUS")
-
-    def _set_dose(self, item: Item, token: Token) -> None:
-        value = token.value
-        match token.kind:
-            case "NUM":
-                item.reps = int(value) if float(value).is_integer() else max(1, round(value))
-            case "RANGE":
-                item.ranged = value
-                item.reps = {"low": min(value), "high": max(value)} if value[0] != value[1] else value[0]
-            case "LIST" | "GROWING":
-                item.reps = list(value)
-                item.ladder = token.kind == "GROWING"
-            case "PAIR":
-                item.pair = value
-                item.reps = int(value[0])
-            case "LRPAIR":
-                item.reps = value[0]
-                item.sides = "each"
-            case "LRTIME":
-                item.seconds, item.sides = value, "each"
-            case "TIME" | "TIMELIST":
-                item.seconds = value
-                item.minutes = (
-                    "m" in token.text
-                    or "'" in token.text
-                    or (":" in token.text and not isinstance(value, dict) and value >= 60)
-                )
-            case _:
-                item.metres = value
-
-    # What goes with it
     def _with(self, index: int) -> int:
         """`w/ 2 DBs`, `with band`: kit, as long as words follow."""
         if all(one.kind == "START" or one.text in FILLER for one in self._item.words) and not self._item.dosed:

@@ -117,7 +117,8 @@ def _sentences(line: Line) -> Iterator[Line]:
 
 
 _NEXT_CLOCK = re.compile(
-    r"\s*[,;]\s*(?:and\s+)?(?:then\s+)?(?=(?:rest\s+\d+[^,;]*[,;]\s*(?:then\s+)?)?(?:e\d*mom|amrap)\s+\d)", re.IGNORECASE
+    r"\s*[,;]\s*(?:and\s+)?(?:then\s+)?(?=(?:rest\s+\d+[^,;]*[,;]\s*(?:then\s+)?)?(?:e\d*mom|amrap)\s+\d)",
+    re.IGNORECASE,
 )
 _CLOCK_WITH_WORK = re.compile(r"(?:mom|amrap)\s*\d+[^,;]*?[:\-–]\s*(?:\d|max)", re.IGNORECASE)
 

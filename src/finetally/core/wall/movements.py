@@ -9,8 +9,8 @@ from finetally.core.wall.heads import draft_work, is_talk_item
 from finetally.core.wall.item import Item
 from finetally.core.wall.names import trimmed
 from finetally.core.wall.page import Page, continues, leave_part, new_draft
+from finetally.core.wall.read import Read, name_text
 from finetally.core.wall.rests import item_rest
-from finetally.core.wall.scanning import Read, name_text
 from finetally.core.wall.sets import names_sets
 from finetally.core.wall.unread import Unread
 from finetally.core.wall.words import KIT_WORDS
@@ -22,32 +22,13 @@ def movement_line(page: Page, one: Read) -> None:
         draft = None
     if draft is not None and draft.kind == "sets" and names_sets(page, draft, one):
         return
-    if draft is not None and draft.kind == "sets" and not draft.letter:
-        leave_part(page, one)
-        draft = None
-    if draft is not None and one.line.gap and draft.items and not continues(page, one):
-        leave_part(page, one)
-        draft = None
-    if draft is not None and draft.items and (any(i.finish for i in one.items) or own_list(page, one, draft)):
-        leave_part(page, one)
-        draft = None
-    if (
-        draft is not None
-        and draft.ladder
-        and draft.items
-        and one.line.low.startswith("then ")
-        and all(i.dosed and not isinstance(i.reps, list) for i in one.items)
-    ):
-        # A list of reps, `then 400 m run`: once, when the list is through.
-        leave_part(page, one)
-        draft = None
-    if draft is not None and (draft.rest_after is not None or draft.closed) and draft.items:
+    if draft is not None and begins_anew(page, draft, one):
         leave_part(page, one)
         draft = None
     if any(t.kind == "BUYIN" for t in one.scanned.tokens) and draft is not None and draft.amraps:
         draft.buy_in.extend(i for i in one.items if i.dosed)
         return
-    if re.match(r"(?:2nd|second)(?:\s+(?:time|go|one|amrap|part)|\s*[:\-])", one.line.low) and draft is not None and draft.items:
+    if SECOND.match(one.line.low) and draft is not None and draft.items:
         draft.again = [i for i in one.items if i.dosed]
         return
     if draft is None:
@@ -73,6 +54,23 @@ def movement_line(page: Page, one: Read) -> None:
         tool_load(page, draft)
     if any(i.finish for i in one.items):
         page.draft = None
+
+
+def begins_anew(page: Page, draft: Draft, one: Read) -> bool:
+    """Whether a line of movements is no more of the block above it."""
+    if draft.kind == "sets" and not draft.letter:
+        return True
+    if not draft.items:
+        return False
+    # A list of reps, `then 400 m run`: once, when the list is through.
+    once = draft.ladder and one.line.low.startswith("then ")
+    once = once and all(i.dosed and not isinstance(i.reps, list) for i in one.items)
+    apart = one.line.gap and not continues(page, one)
+    over = draft.rest_after is not None or draft.closed
+    return bool(once or apart or over or any(i.finish for i in one.items) or own_list(page, one, draft))
+
+
+SECOND = re.compile(r"(?:2nd|second)(?:\s+(?:time|go|one|amrap|part)|\s*[:\-])")
 
 
 def tool_load(page: Page, draft: Draft) -> None:

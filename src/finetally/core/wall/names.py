@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from types import MappingProxyType
 
@@ -66,15 +67,28 @@ class Names:
 
     def _find(self, text: str, item: Item, part: str | None, tool: str) -> str | None:
         words = text.split()
-        if words[0] == "bag" and len(words) > 1:
-            found = self._everyday.find(f"sand{text}")
-            if found is not None:
+        found = self._with_kit(text, item, tool) or self._by_load(text, item)
+        if found is not None:
+            return found
+        whole = self._everyday.find(" ".join(t.text for t in item.words)) if len(item.words) > len(words) else None
+        found = whole or self._everyday.find(text)
+        if found is not None:
+            return found
+        for form, of in self._other_forms(words, part):
+            found = self._everyday.find(form)
+            if found is not None and (of is None or found in of):
                 return found
+        return None
+
+    def _with_kit(self, text: str, item: Item, tool: str) -> str | None:
+        """A name with the kit that is told beside it."""
+        forms = [f"sand{text}"] if text.startswith("bag ") else []
         for kit in [*item.kit, *([tool] if tool else [])]:
-            for form in (f"{kit} {text}", f"{text} {kit}", f"{KIT_WORDS.get(kit, kit)} {text}"):
-                found = self._everyday.find(form)
-                if found is not None:
-                    return found
+            forms.extend((f"{kit} {text}", f"{text} {kit}", f"{KIT_WORDS.get(kit, kit)} {text}"))
+        return next((found for form in forms if (found := self._everyday.find(form)) is not None), None)
+
+    def _by_load(self, text: str, item: Item) -> str | None:
+        """What a name means with its load or its sides; the blocks that only say how easy they are."""
         plain = " ".join(w for w in canonical(text) if w not in NOT_COUNTED)
         if plain == "row" and item.metres is None and item.seconds is None and isinstance(item.load, dict):
             # Nobody loads a rowing machine with kilograms.
@@ -84,43 +98,29 @@ class Names:
             return "easy-movement"
         if plain in HEAVIER and _heavy(item) and HEAVIER[plain] in self._library:
             return HEAVIER[plain]
-        if (
-            item.sides == "each"
-            and text in ("db row", "db rows", "dumbbell row", "dumbbell rows")
-            and "bell-row" in self._library
-        ):
+        if item.sides == "each" and plain == "dumbbell row" and "bell-row" in self._library:
             return "bell-row"
-        whole = self._everyday.find(" ".join(t.text for t in item.words)) if len(item.words) > len(words) else None
-        found = whole or self._everyday.find(text)
-        if found is not None:
-            return found
+        return None
+
+    def _other_forms(self, words: list[str], part: str | None) -> Iterator[tuple[str, frozenset[str] | None]]:
+        """Other forms of a name, in the order they are tried, and which movements each may mean (None: any)."""
+        text = " ".join(words)
         if " on " in f" {text} ":
             before, _, after = text.partition(" on ")
-            found = self._everyday.find(f"{after} {before}") or (
-                self._everyday.find(before) if after in ("spot", "the spot") else None
-            )
-            if found is not None:
-                return found
-        rest = [w for w in words if w.rstrip("s") not in ("sprint", "interval")]
-        if 0 < len(rest) < len(words):
+            yield f"{after} {before}", None
+            if after in ("spot", "the spot"):
+                yield before, None
+        kept = [w for w in words if w.rstrip("s") not in ("sprint", "interval")]
+        if 0 < len(kept) < len(words):
             # `bike sprints`: the machine is meant, its reps are the sprints.
-            found = self._everyday.find(" ".join(rest))
-            if found in MACHINES:
-                return found
+            yield " ".join(kept), MACHINES
         if words[0] in ("stretch", "stretching") and len(words) > 1:
-            found = self._everyday.find(f"{' '.join(words[1:])} stretch")
-            if found is not None:
-                return found
+            yield f"{' '.join(words[1:])} stretch", None
         if part == "cool-down":
-            found = self._everyday.find(f"{text} stretch")
-            if found is not None:
-                return found
+            yield f"{text} stretch", None
         while len(words) > 1 and words[-1] in TRAILING:
             words = words[:-1]
-            found = self._everyday.find(" ".join(words))
-            if found is not None:
-                return found
-        return None
+            yield " ".join(words), None
 
     def _provisional(self, text: str) -> str:
         return self._unknown.setdefault(canonical(text) or (text,), text[:120])

@@ -9,7 +9,7 @@ from finetally.core.movements.library import Library
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.names import Names
-from finetally.core.wall.scanning import Read, seconds_only
+from finetally.core.wall.read import Read, seconds_only
 from finetally.core.wall.unread import Unread
 from finetally.core.wall.written import Written
 

@@ -8,13 +8,15 @@ from finetally.core.wall.item import SOFT_WORDS, Item
 from finetally.core.wall.tokens import Token
 from finetally.core.wall.words import FILLER, KIT_WORDS
 
-TIMED_WORDS = frozenset({"sprint", "run", "hold", "plank", "hang", "effort", "interval", "stride", "carrie", "carry", "sit"})
+TIMED_WORDS = frozenset(
+    {"sprint", "run", "hold", "plank", "hang", "effort", "interval", "stride", "carrie", "carry", "sit"}
+)
 """Last words of names that are done for a time or a distance: a number in front counts sets."""
 BAR_KG = 20
 """What an empty bar weighs: less is no load of a barbell."""
 BAR_WORDS = frozenset(
-    "deadlift deadlifts dl squat squats bench press presses clean cleans snatch snatches thruster thrusters row rows jerk jerks".split()
-)
+    one + ending for one in ("deadlift", "squat", "clean", "thruster", "row", "jerk") for ending in ("", "s")
+) | {"dl", "bench", "press", "presses", "snatch", "snatches"}
 """Last words of names that are loaded with a barbell."""
 LIGHTEST_BRACKET_KG = 4
 """A bare number in a bracket behind a movement with kit is what the kit weighs, from here on."""
@@ -64,66 +66,85 @@ def one_side(item: Item) -> None:
 
 
 def read_bracket(item: Item, inside: list[Token]) -> None:
+    """Take what a bracket behind a movement says: a split of its dose, sets, a rest, a load, or a note."""
     kinds = [t.kind for t in inside]
-    numbers = [t for t in inside if t.kind in ("NUM", "PAIR", "LRPAIR", "TIME", "DIST")]
-    sides = "SIDES" in kinds or "DIRECTION" in kinds
     if "HALFSIDE" in kinds:
         item.shared = True
-    elif numbers and (
-        sides or kinds[0] in ("PAIR", "LRPAIR") or "PLUS" in kinds or ("LEFT" in kinds or "RIGHT" in kinds)
-    ):
+    elif _split(kinds):
         # `(6 each direction)`, `(4+4)`, `(20 L / 20 R)`: a split of the number in front, not a factor.
-        first = numbers[0].value
+        first = next(t.value for t in inside if t.kind in _SPLITS)
         first = first[0] if isinstance(first, tuple) else first
-        whole = item.reps or item.metres or item.seconds
-        if sides and first == whole:
-            item.sides = "each"
-        else:
-            item.shared = True
+        each = bool({"SIDES", "DIRECTION"} & set(kinds)) and first == (item.reps or item.metres or item.seconds)
+        item.sides, item.shared = ("each", item.shared) if each else (item.sides, True)
+    elif _timed_sets(item, inside, kinds) or _rest_behind(item, inside, kinds) or _bare_load(item, inside, kinds):
+        return
     else:
-        if kinds in (["TIME"], ["DIST"]) and isinstance(item.reps, int) and item.sets is None and item.words:
-            if item.words[-1].text.rstrip("s") in TIMED_WORDS and item.seconds is None and item.metres is None:
-                # `6 hill sprints (10 s)`
-                item.sets, item.reps = item.reps, None
-                item.seconds = inside[0].value if kinds == ["TIME"] else None
-                item.metres = inside[0].value if kinds == ["DIST"] else None
-                return
-        soft = any(k in ("SOFT", "REST") or t.text in SOFT_WORDS for k, t in zip(kinds, inside, strict=True))
-        if (
-            kinds.count("TIME") == 1
-            and (len(kinds) == 1 or soft)
-            and (item.sets is not None or (item.words and item.reps is not None and item.seconds is None))
-            and item.loose_time is None
-        ):
-            item.loose_time = next(t.value for t in inside if t.kind == "TIME")
-            return
-        if kinds in (["NUM"], ["PAIR"]) and item.dosed and item.load is None and item.words:
-            first, other = (inside[0].value, None) if kinds == ["NUM"] else inside[0].value
-            if first >= LIGHTEST_BRACKET_KG and (item.words[0].text in KIT_WORDS or (first >= BAR_KG and item.words[-1].text in BAR_WORDS)):
-                # `12 kb swings (24)`
-                item.load = {"kg": first}
-                item.other_load = None if other is None else {"kg": other}
-                item.notes.append("load without a unit")
-                return
-        times = [t.value for t in inside if t.kind == "TIME"]
-        if len(times) == 1 and not item.dosed and item.words:
-            item.seconds = times[0]
-        for at, token in enumerate(inside):
-            if token.kind == "NUM" and kinds[at + 1 : at + 2] == ["TANK"]:
-                item.reserve = int(token.value)
-            if token.kind in QUALITIES:
-                if token.kind == "LOAD" and item.load is not None:
-                    if (
-                        item.other_load is None
-                        and "pct_1rm" not in token.value["load"]
-                        and not _same(item.load, token.value["load"])
-                    ):
-                        item.other_load = token.value["load"]
-                    continue
-                QUALITIES[token.kind](item, token)
+        _each_quality(item, inside, kinds)
     words = " ".join(t.text for t in inside)
     if words and any(k not in ("LOAD", "SIDES", "TEMPO", "RIR", "RPE") for k in kinds):
         item.notes.append(words)
+
+
+_SPLITS = frozenset({"NUM", "PAIR", "LRPAIR", "TIME", "DIST"})
+
+
+def _split(kinds: list[str]) -> bool:
+    said = {"SIDES", "DIRECTION", "PLUS", "LEFT", "RIGHT"} & set(kinds)
+    return bool(_SPLITS & set(kinds)) and (bool(said) or kinds[0] in ("PAIR", "LRPAIR"))
+
+
+def _timed_sets(item: Item, inside: list[Token], kinds: list[str]) -> bool:
+    """`6 hill sprints (10 s)`: six sets of it."""
+    if kinds not in (["TIME"], ["DIST"]) or not isinstance(item.reps, int) or item.sets is not None:
+        return False
+    timed = bool(item.words) and item.words[-1].text.rstrip("s") in TIMED_WORDS
+    if not timed or item.seconds is not None or item.metres is not None:
+        return False
+    item.sets, item.reps = item.reps, None
+    item.seconds = inside[0].value if kinds == ["TIME"] else None
+    item.metres = inside[0].value if kinds == ["DIST"] else None
+    return True
+
+
+def _rest_behind(item: Item, inside: list[Token], kinds: list[str]) -> bool:
+    """`3x10 (90 s)`, `(2 min walk)`: what is taken in between."""
+    soft = any(k in ("SOFT", "REST") or t.text in SOFT_WORDS for k, t in zip(kinds, inside, strict=True))
+    sets = item.sets is not None or (item.words and item.reps is not None and item.seconds is None)
+    if kinds.count("TIME") != 1 or not (len(kinds) == 1 or soft) or not sets or item.loose_time is not None:
+        return False
+    item.loose_time = next(t.value for t in inside if t.kind == "TIME")
+    return True
+
+
+def _bare_load(item: Item, inside: list[Token], kinds: list[str]) -> bool:
+    """`12 kb swings (24)`, `5 deadlifts (100/70)`: kilograms without the word."""
+    if kinds not in (["NUM"], ["PAIR"]) or not item.dosed or item.load is not None or not item.words:
+        return False
+    first, other = (inside[0].value, None) if kinds == ["NUM"] else inside[0].value
+    barbell = first >= BAR_KG and item.words[-1].text in BAR_WORDS
+    if first < LIGHTEST_BRACKET_KG or not (barbell or item.words[0].text in KIT_WORDS):
+        return False
+    item.load = {"kg": first}
+    item.other_load = None if other is None else {"kg": other}
+    item.notes.append("load without a unit")
+    return True
+
+
+def _each_quality(item: Item, inside: list[Token], kinds: list[str]) -> None:
+    times = [t.value for t in inside if t.kind == "TIME"]
+    if len(times) == 1 and not item.dosed and item.words:
+        item.seconds = times[0]
+    for at, token in enumerate(inside):
+        if token.kind == "NUM" and kinds[at + 1 : at + 2] == ["TANK"]:
+            item.reserve = int(token.value)
+        if token.kind not in QUALITIES:
+            continue
+        if token.kind == "LOAD" and item.load is not None:
+            told = token.value["load"]
+            if item.other_load is None and "pct_1rm" not in told and not _same(item.load, told):
+                item.other_load = told
+            continue
+        QUALITIES[token.kind](item, token)
 
 
 def _same(one: Any, other: Any) -> bool:

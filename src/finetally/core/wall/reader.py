@@ -17,8 +17,9 @@ from finetally.core.wall.lines import dress, has_letters, has_numbers, lines_of
 from finetally.core.wall.movements import movement_line, rest_turn
 from finetally.core.wall.names import Names
 from finetally.core.wall.page import Page, is_known, keep_note
+from finetally.core.wall.read import Read, head_list, name_text
 from finetally.core.wall.rests import rest_line
-from finetally.core.wall.scanning import LineScanner, Read, head_list, name_text
+from finetally.core.wall.scanning import LineScanner
 from finetally.core.wall.sets import dose_only
 from finetally.core.wall.tables import without_tables
 from finetally.core.wall.talk import is_talk, margin_line, title_like

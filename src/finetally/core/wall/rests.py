@@ -7,7 +7,7 @@ from typing import Any
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import SOFT_WORDS, Item
 from finetally.core.wall.page import Page, ends_at, keep_note, next_line
-from finetally.core.wall.scanning import Read, head_list
+from finetally.core.wall.read import Read, head_list
 from finetally.core.wall.talk import is_talk
 from finetally.core.wall.unread import Unread
 

@@ -118,7 +118,7 @@ def rule(
 ) -> Callable[[Say], Say]:
     """Register a habit of writing. It is tried in the order of the file; `examples` must each be read by it.
 
-    `undosed`: it holds only where no dose stands in front of it on the line; `unnamed`: nor a name, where a dose does.
+    `undosed`: it holds only where no dose stands in front of it on the line; `unnamed`: nor a name behind a dose.
     """
 
     def register(say: Say) -> Say:

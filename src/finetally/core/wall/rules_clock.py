@@ -240,7 +240,14 @@ def rounds(said: Taken) -> Said:
 
 
 @rule(
-    "rounds", "n=NUM X COLON", "FACT SEP? X n=NUM", "FACT SEP? n=NUM TIMES", "n=NUM TIMES COLON", "RPAR X n=NUM !W|TIME|DIST|NUM", "SEP X n=NUM !W|TIME|DIST|NUM|LOAD", examples=("2x: 10 squats", "3 times: jog")
+    "rounds",
+    "n=NUM X COLON",
+    "FACT SEP? X n=NUM",
+    "FACT SEP? n=NUM TIMES",
+    "n=NUM TIMES COLON",
+    "RPAR X n=NUM !W|TIME|DIST|NUM",
+    "SEP X n=NUM !W|TIME|DIST|NUM|LOAD",
+    examples=("2x: 10 squats", "3 times: jog"),
 )
 def times(said: Taken) -> Said:
     """`2x:` in front, `x 3` behind a window."""

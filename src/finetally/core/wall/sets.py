@@ -9,8 +9,8 @@ from finetally.core.wall.item import Item
 from finetally.core.wall.names import trimmed
 from finetally.core.wall.page import Page, is_known, leave_part, new_draft, next_run
 from finetally.core.wall.qualities import take_dose
+from finetally.core.wall.read import Read
 from finetally.core.wall.rests import set_rest, take_rest
-from finetally.core.wall.scanning import Read
 from finetally.core.wall.unread import Unread
 from finetally.core.wall.words import KIT_WORDS
 

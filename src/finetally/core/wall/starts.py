@@ -14,7 +14,7 @@ STARTS_SAID = ("ten starts", "fifteen starts", "twenty starts")
 
 
 def slots_of(items: list[Item], *, apart: bool = False) -> list[list[Item]]:
-    """Movements that share a start: those joined by a plus on one line; none if the line says that they alternate."""
+    """Movements that share a start: those joined by a plus on one line. `apart`: they alternate, so none do."""
     if apart and len({item.row for item in items}) == 1:
         return [[item] for item in items]
     slots: list[list[Item]] = []

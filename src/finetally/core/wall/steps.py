@@ -54,7 +54,9 @@ class StepMaker:
         """The movement of an item."""
         found = self._named.get(id(item))
         if found is None:
-            found = self._named[id(item)] = self._names.of(item, "cool-down" if draft.stretching else draft.part, draft.tool)
+            found = self._named[id(item)] = self._names.of(
+                item, "cool-down" if draft.stretching else draft.part, draft.tool
+            )
             if found is not None and not found.known:
                 self._new_name(found, item)
             if found is not None and found.other:

@@ -9,7 +9,7 @@ from finetally.core.board.reader import TITLE_WORD, read_lines
 from finetally.core.session.limits import MAX_DURATION_S
 from finetally.core.wall.lines import without_pictures
 from finetally.core.wall.page import Page, dose_follows, is_known, keep_note
-from finetally.core.wall.scanning import Read, head_list, longest, name_text
+from finetally.core.wall.read import Read, head_list, longest, name_text
 from finetally.core.wall.steps import bounded
 from finetally.core.wall.tokens import plain, tokens_of
 from finetally.core.wall.words import DAY, TALK
@@ -47,26 +47,7 @@ def title_like(page: Page, one: Read) -> bool:
     if work or (one.block_label and not first):
         return False
     long = [t for t in one.scanned.tokens if t.kind == "TIME" and longest(t.value) >= 600]
-    doses = [
-        i
-        for i in one.items
-        if i.words
-        and (not i.after_dose or page.names.known(name_text(i)))
-        and (
-            i.reps is not None
-            or i.metres is not None
-            or (i.seconds is not None and longest(i.seconds) < TITLE_LENGTH_FROM)
-        )
-    ]
-    known = any(page.names.known(name_text(i)) for i in one.items if i.dosed)
-    known = known or (
-        len(one.named) == 1
-        and len(one.items) == 1
-        and is_known(page, name_text(one.items[0]))
-        and one.line.text.strip(" .:").islower() is False
-        and dose_follows(page)
-    )
-    if doses or known or (one.rests and not first):
+    if work_on_it(page, one) or (one.rests and not first):
         return False
     if first and (
         len(page.reads) > 1
@@ -90,6 +71,20 @@ def title_like(page: Page, one: Read) -> bool:
         keep_note(page, one)
         return True
     return False
+
+
+def work_on_it(page: Page, one: Read) -> bool:
+    """Whether a line names work: a dose of something, or a known movement whose dose follows."""
+    for item in one.items:
+        if not item.words or (item.after_dose and not page.names.known(name_text(item))):
+            continue
+        short = item.seconds is not None and longest(item.seconds) < TITLE_LENGTH_FROM
+        if item.reps is not None or item.metres is not None or short:
+            return True
+    if any(page.names.known(name_text(i)) for i in one.items if i.dosed):
+        return True
+    alone = len(one.named) == len(one.items) == 1 and is_known(page, name_text(one.items[0]))
+    return alone and not one.line.text.strip(" .:").islower() and dose_follows(page)
 
 
 def as_title(page: Page, one: Read) -> bool:

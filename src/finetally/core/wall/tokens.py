@@ -292,7 +292,9 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
         case "RPE":
             return "RPE", amount(m["rpe"])
         case "PACE":
-            return "PACE", (int(m["pm"]) * 60 + int(m["ps"])) / PACE_M[m["pu"].rstrip("ms ") if m["pu"][0].isdigit() else m["pu"][:2].rstrip("i")]
+            return "PACE", (int(m["pm"]) * 60 + int(m["ps"])) / PACE_M[
+                m["pu"].rstrip("ms ") if m["pu"][0].isdigit() else m["pu"][:2].rstrip("i")
+            ]
         case "RIR":
             return "RIR", int(m["rir"] or m["rir2"] or m["rir3"])
         case "RATIO":

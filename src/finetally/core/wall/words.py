@@ -150,7 +150,10 @@ PARTS: tuple[tuple[str, str], ...] = (
         r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:|\d|\())"
         r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit",
     ),
-    ("finisher", r"finish\s+(?:with|off\s+with|by)|finish(?=\s*:)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?"),
+    (
+        "finisher",
+        r"finish\s+(?:with|off\s+with|by)|finish(?=\s*:)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?",
+    ),
     (
         "main",
         r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|strength(?=\s*(?:$|[:,]))|metcon|conditioning|workout|wod",
