@@ -58,5 +58,5 @@ test('what a document defines is laid over the shipped movement', () => {
 test('the code is that of the row in which a movement does most', () => {
   const { codeOf, byKey } = useMovements()
   expect(codeOf(byKey.value.get('squat-jump'))).toBe('JU')
-  expect(codeOf(undefined)).toBe('–')
+  expect(codeOf(undefined)).toBe('??')
 })

@@ -53,6 +53,21 @@ def bouts(tokens: list[Token]) -> list[Token]:
 SINGLES = {"single": 1, "singles": 1, "doubles": 2, "triples": 3}
 
 
+def two_sides(tokens: list[Token]) -> list[Token]:
+    """`plank 1:00, side plank :30/:30`: a name with two like times behind other doses has one for each side."""
+    for i in range(1, len(tokens) - 2):
+        times = [t.kind for t in tokens[i : i + 3]] == ["TIME", "SLASH", "TIME"]
+        if not times or tokens[i].value != tokens[i + 2].value or tokens[i - 1].kind != "W":
+            continue
+        dosed = any(t.kind in ("TIME", "NUM", "DIST") for t in tokens[:i])
+        if dosed and tokens[i + 3 : i + 4] and tokens[i + 3].kind == "X":
+            continue
+        if dosed:
+            side = Token("LRTIME", tokens[i].text, tokens[i].value, tokens[i].start, tokens[i + 2].end)
+            return [*tokens[:i], side, *tokens[i + 3 :]]
+    return tokens
+
+
 def heavy_singles(tokens: list[Token]) -> list[Token]:
     """`6 singles @ 85%`: six sets of one; without a load they are turns of a rope."""
     if not any(t.kind == "LOAD" for t in tokens):
@@ -138,7 +153,7 @@ def waves(tokens: list[Token]) -> list[Token]:
 
 
 HABITS = (
-    clusters, sets_on_starts, bracketed_rounds, bouts, heavy_singles,
+    clusters, sets_on_starts, bracketed_rounds, bouts, two_sides, heavy_singles,
     bracketed_list, bracketed_names, in_sets, bare_waves, waves,
 )  # fmt: skip
 """All of them, in the order in which they are tried."""

@@ -53,6 +53,8 @@ class Item:
     finish: bool = False
     in_window: bool = False
     each_word: bool = False
+    either: bool = False
+    """Whether it stands behind an `or`: one of the two is done."""
     behind: bool = False
     """Whether its sets are told behind it: `10 squats x 3`."""
     cal: bool = False

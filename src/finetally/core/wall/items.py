@@ -156,6 +156,10 @@ class ItemReader(DoseReader):
         if kind == "CAL":
             self._here().cal = True
             return index + 1
+        if kind == "OR" and self._item.words:
+            self._close()
+            self._item.either = True
+            return index + 1
         if kind == "REMAINING":
             self._item.fill = True
             return index + 1
@@ -169,6 +173,12 @@ class ItemReader(DoseReader):
             self._item.failure = True
             return index + 1
         if kind == "AT" and following == "TIME" and isinstance(self._item.metres, int | float):
+            if index + 2 < len(self._tokens) and self._tokens[index + 2].text == "pace":
+                # `row 250 m @ 1:50 pace`: of 500 m on a machine, of a kilometre on foot.
+                machine = any(t.text in ("row", "rower", "ski", "erg") for t in self._item.words)
+                self._item.pace = self._tokens[index + 1].value / (500 if machine else 1000)
+                self._item.notes.append(f"@ {self._tokens[index + 1].text} pace")
+                return index + 3
             # `4 x 400 m @ 90 s`: how long each takes.
             self._item.pace = self._tokens[index + 1].value / self._item.metres
             self._item.notes.append(f"@ {self._tokens[index + 1].text}")

@@ -6,6 +6,7 @@ import re
 import unicodedata
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from finetally.core.wall.tokens import plain
 from finetally.core.wall.words import PARTS, UNITS
@@ -38,6 +39,7 @@ _SENTENCE = re.compile(
 _NO_STOP = re.compile(
     r"(?:\b(?:min|mins|sec|secs|approx|no|ca|vs|nr|ea|rd|rds|reps|alt|incl|st|ex|e\.g|i\.e))$", re.IGNORECASE
 )
+_DOTTED = re.compile(r"\b(?:e\.m\.o\.m|a\.m\.r\.a\.p)\.?(?=\s|:|$)", re.IGNORECASE)
 _KEYCAP = re.compile("([0-9])\ufe0f?\u20e3")
 _DATE = re.compile(r"\b\d{1,2}[./]\d{1,2}(?:[./]\d{2,4})?\b|\b\d{4}-\d{2}-\d{2}\b")
 
@@ -80,11 +82,29 @@ def _is_picture(c: str) -> bool:
     ) or c in "\ufe0f\u200d"
 
 
+_SLOT = re.compile(
+    r"\s*(?:[-*•]\s*)?(\d{1,3})(?::00)?\s?[-–]\s?(\d{1,3})(?::00)?\s?(?:min(?:ute)?s?|')?\s?[:.\-–]\s+(?=\S)",
+    re.IGNORECASE,
+)
+
+
+def time_slots(text: str) -> str:
+    """`0-10 min: row`, `10-20 min: EMOM`: from when to when becomes how long, where each line begins as one ends."""
+    lines = text.split("\n")
+    found = {n: m for n, line in enumerate(lines) if (m := _SLOT.match(line))}
+    times = [(int(m[1]), int(m[2])) for m in found.values()]
+    if len(times) < 2 or times[0][0] != 0 or any(a[1] != b[0] for a, b in pairwise(times)):
+        return text
+    for (n, m), (begin, end) in zip(found.items(), times, strict=True):
+        lines[n] = f"{end - begin} min {lines[n][m.end() :]}" if end > begin else lines[n]
+    return "\n".join(lines)
+
+
 def lines_of(text: str) -> Iterator[Line]:
     """The lines that hold words, with how far they stand in and whether a blank line is before them."""
     gap, count = False, 0
     for number, raw in enumerate(text.split("\n"), start=1):
-        clean = without_pictures(raw)
+        clean = _DOTTED.sub(lambda m: m[0].replace(".", "").rjust(len(m[0])), without_pictures(raw))
         if not clean.strip(" \t\r*_=~#-–—>|.,"):
             gap = gap or not raw.strip()
             if raw.strip() and gap is False:

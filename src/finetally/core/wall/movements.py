@@ -46,7 +46,7 @@ def movement_line(page: Page, one: Read) -> None:
     facts = [f for f in one.scanned.facts if f.kind not in ("rest",)]
     draft.take(facts)
     for fact in one.rests:
-        if fact.value["where"] == "plain" and listed_doses(one.items):
+        if fact.value["where"] == "plain" and (listed_doses(one.items) or one.scanned.has("repeat")):
             draft.rest_between = fact.value["s"]
         else:
             item_rest(page, draft, fact.value)
@@ -67,6 +67,9 @@ def begins_anew(page: Page, draft: Draft, one: Read) -> bool:
     once = once and all(i.dosed and not isinstance(i.reps, list) for i in one.items)
     apart = one.line.gap and not continues(page, one)
     over = draft.rest_after is not None or draft.closed
+    # `3 rounds: 20 push-ups. Then run 2 km.`: a sentence of its own behind a head that has its lines.
+    inline = one.line.sentence > 0 and draft.rounds is not None and all(i.row == draft.line for i in draft.items)
+    over = over or (inline and one.line.low.startswith("then "))
     return bool(once or apart or over or any(i.finish for i in one.items) or own_list(page, one, draft))
 
 

@@ -149,6 +149,9 @@ EASY_BLOCKS = frozenset(
 
 TRAILING = frozenset(
     {
+        "tt",
+        "trial",
+        "test",
         "split",
         "shared",
         "faster",

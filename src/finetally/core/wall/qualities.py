@@ -137,6 +137,8 @@ def _each_quality(item: Item, inside: list[Token], kinds: list[str]) -> None:
     for at, token in enumerate(inside):
         if token.kind == "NUM" and kinds[at + 1 : at + 2] == ["TANK"]:
             item.reserve = int(token.value)
+        if token.text in KIT_WORDS:
+            item.kit.append(token.text)
         if token.kind not in QUALITIES:
             continue
         if token.kind == "LOAD" and item.load is not None:
@@ -186,6 +188,7 @@ def _tempo(item: Item, token: Token) -> None:
 
 def _reserve(item: Item, token: Token) -> None:
     item.reserve = int(token.value)
+    item.failure = item.failure or "failure" in token.text
 
 
 def _rpe(item: Item, token: Token) -> None:

@@ -13,7 +13,7 @@ from finetally.core.wall import rules_clock, rules_rest  # noqa: F401  (they reg
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.build import Builder
 from finetally.core.wall.heads import head_line, is_heading, labelled, modifies, part_line, written_block
-from finetally.core.wall.lines import dress, has_letters, has_numbers, lines_of
+from finetally.core.wall.lines import dress, has_letters, has_numbers, lines_of, time_slots
 from finetally.core.wall.movements import movement_line, rest_turn
 from finetally.core.wall.names import Names
 from finetally.core.wall.page import Page, is_known, keep_note
@@ -58,7 +58,7 @@ class TextReader:
         page = self._page
         page.ready = dict(ready or {})
         skipped = {number for one in page.ready.values() for number in range(one.first + 1, one.last)}
-        lines = [one for one in lines_of(without_tables(text)) if one.number - 1 not in skipped]
+        lines = [one for one in lines_of(time_slots(without_tables(text))) if one.number - 1 not in skipped]
         letters, numbers = has_letters(lines), has_numbers(lines)
         scanner = LineScanner(page.names, page.assumed)
         page.reads = [scanner.scan(dress(one, letters=letters, numbers=numbers)) for one in lines]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from finetally.core.wall.draft import Draft
@@ -64,6 +65,10 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
             above.rest_after = seconds if above.rest_after is None else above.rest_after
     elif where == "each":
         draft.rest = seconds
+    elif draft.kind == "sets" and re.search(r"\b(?:all|each|every|everything)\b", one.line.low):
+        for above in page.drafts:
+            if above.kind == "sets" and above.rest_between is None:
+                above.rest_between = seconds
     elif draft.kind == "sets" and draft.rest_between is None and not one.line.gap and not walks_between(draft):
         rest_between(page, draft, seconds)
     elif goes_on(page):

@@ -129,6 +129,16 @@ def for_so_long(said: Taken) -> Said:
 
 
 # Windows ------------------------------------------------------------------------------------------------------------
+@rule(
+    "windows",
+    "TABATA LPAR? PAIR? RPAR? SEP|COLON? X? n=NUM ROUND EACH",
+    examples=("Tabata (20/10) x 4 rounds each",),
+)
+def short_tabatas(said: Taken) -> Said:
+    """Fewer windows than eight of each."""
+    return {"work": 20, "rest": 10, "n": said.count("n"), "straight": True}
+
+
 @rule("windows", "n=NUM SET|ROUND|X OF? TABATA", examples=("3 blocks of tabata",))
 def tabatas(said: Taken) -> Said:
     """Several of them: one for each movement, or the whole again."""
@@ -153,7 +163,7 @@ def pairs(said: Taken) -> Said:
 @rule("windows", "n=NUM X work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT",
       "work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM TO|FOR? OFF|REST|SOFT|MOVE",
       "WORK|ON COLON|FOR? work=TIME|NUM SEP|SLASH|PLUS|AND|THEN|THENS? REST|OFF|SOFT COLON|FOR? rest=TIME|NUM",
-      "SOFT? work=TIME ON SEP|SLASH? rest=TIME OFF",
+      "SOFT? work=TIME ON SEP|SLASH? rest=TIME OFF", "n=NUM X work=TIME LOAD|ZONE SLASH|SEP|PLUS rest=TIME SOFT|REST|OFF", "work=TIME LOAD|ZONE SLASH|SEP|PLUS rest=TIME SOFT|REST|OFF",
       examples=("40 on 20 off", "20s on / 10s off", "45s work 15s change", "work 50s, rest 10s", ":45 work :15 rest", "20s hard 10s easy"))  # fmt: skip
 def on_off(said: Taken) -> Said:
     """Work and rest in turn; bare numbers are seconds from 10 on."""
@@ -228,6 +238,18 @@ def rounds_of_reps(said: Taken) -> Said:
 )
 def rounds_named(said: Taken) -> Said:
     """`Rounds: 3`, `4 sets:`."""
+    return {"n": said.count("n")}
+
+
+@rule("rounds", "ROUND n=RANGE COLON", examples=("Rounds 1-3:",))
+def rounds_counted(said: Taken) -> Said:
+    """`Rounds 1-3`: as many as the last number says."""
+    return {"n": max(said.value("n"))}
+
+
+@rule("rounds", "X n=NUM FORTIME|NOTFORTIME", examples=("x5 for time",))
+def times_for_time(said: Taken) -> Said:
+    """So often, against the clock."""
     return {"n": said.count("n")}
 
 

@@ -6,10 +6,11 @@ from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.habits import HABITS
-from finetally.core.wall.item import Item
+from finetally.core.wall.item import SOFT_WORDS, Item
 from finetally.core.wall.items import ItemReader
 from finetally.core.wall.lines import Line
 from finetally.core.wall.names import Names, trimmed
+from finetally.core.wall.qualities import take_dose
 from finetally.core.wall.read import STARTING, Read, longest, name_text
 from finetally.core.wall.rules import Fact, Scanned, scan
 from finetally.core.wall.sharing import (
@@ -63,6 +64,7 @@ class LineScanner:
         repeated_window(scanned, items)
         shared_doses(items)
         back_again(scanned, items)
+        self._either(items, line)
         if sets_of_all(scanned, items, lambda words: self._names.known(words) is not None):
             said = ["one a window", "all windows of one, then of the next"]
             one_each = items[0].seconds is not None and items[0].sets == len(items)
@@ -105,6 +107,20 @@ class LineScanner:
             if item.words and isinstance(self._length, int | float) and (item.metres is not None or not item.dosed):
                 item.metres = count * self._length
 
+    def _either(self, items: list[Item], line: Line) -> None:
+        """`200 double-unders or 400 singles`: the first is planned."""
+        for at in range(len(items) - 1, 0, -1):
+            other, first = items[at], items[at - 1]
+            if not other.either or not other.words or not first.words:
+                continue
+            texts = [" ".join(t.text for t in i.words) for i in (first, other)]
+            if not other.dosed:
+                take_dose(other, first)
+            picked = self._assumed.pick("either", line.number, line.text, texts)
+            kept, gone = (first, other) if picked == 0 else (other, first)
+            kept.notes.append(f"or {' '.join(t.text for t in gone.words)}")
+            items.remove(gone)
+
     def _times_of_all(self, scanned: Scanned, items: list[Item], line: Line) -> None:
         """`1 deadlift + 1 clean x 6`, `10 squats, 10 push-ups x 3`: rounds of the line, or sets of its last."""
         if len(items) < 2 or not items[-1].behind or scanned.has(*STARTING):
@@ -112,10 +128,15 @@ class LineScanner:
         if any(not i.dosed or not i.words or (i.sets is not None) != (i is items[-1]) for i in items):
             return
         complex_ = all(i.joined for i in items[1:])
-        if not complex_ and any(i.seconds is not None and longest(i.seconds) >= LONG_DOSE_S for i in items):
+        soft = len(items) == 2 and any(t.text in SOFT_WORDS or t.kind == "SOFT" for t in items[1].words)
+        if (
+            not complex_
+            and not soft
+            and any(i.seconds is not None and longest(i.seconds) >= LONG_DOSE_S for i in items)
+        ):
             return
         said = [f"{items[-1].sets} rounds of the line", f"{items[-1].sets} sets of the last"]
-        if complex_ or self._assumed.pick("times-behind", line.number, line.text, said) == 0:
+        if complex_ or soft or self._assumed.pick("times-behind", line.number, line.text, said) == 0:
             scanned.facts.append(Fact("rounds", {"n": items[-1].sets}, 0, 0))
             items[-1].sets = None
 

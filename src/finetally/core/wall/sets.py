@@ -79,10 +79,17 @@ def fill_sets(page: Page, draft: Draft, one: Read) -> None:
 
 def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
     items: list[Item] = []
+    named: Item | None = None
     for item in one.items:
         if item.label == "heading" and not items and (not item.dosed or item.seconds is not None):
             draft.title = draft.title or " ".join(t.text for t in item.words)
             draft.total = item.seconds
+            if is_known(page, draft.title):
+                named = item
+            continue
+        if named is not None and item.words and not item.dosed and item.sets is None and not items:
+            # `Squat: warm-up sets, then 3x5`
+            draft.notes.append(" ".join(t.text for t in item.words))
             continue
         later = one.items[one.items.index(item) + 1 :]
         if item.words and not items and not item.dosed and item.sets is None and any(i.sets for i in later):
@@ -118,9 +125,9 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
         if item.words and item.sets is not None and not trimmed([t.text for t in item.words]) and len(items) > 1:
             item.words = []
         if not item.words:
-            named = [i for i in (*items[index + 1 :], *items) if i.words]
-            if named:
-                item.words, item.kit = named[0].words, named[0].kit
+            others = [i for i in (*items[index + 1 :], *items) if i.words] if named is None else [named]
+            if others:
+                item.words, item.kit = others[0].words, others[0].kit
     return items
 
 

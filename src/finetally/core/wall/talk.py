@@ -36,7 +36,12 @@ def title_like(page: Page, one: Read) -> bool:
     if first and TITLE_WORD.match(one.line.raw.strip()):
         return as_title(page, one)
     day = DAY.search(one.line.text) is not None
-    work = one.starts or head_list(one) is not None or any(i.sets and i.dosed for i in one.items)
+    work = (
+        one.starts
+        or one.scanned.has("cap")
+        or head_list(one) is not None
+        or any(i.sets and i.dosed for i in one.items)
+    )
     if (
         first
         and (day or says_title(one.line.text) or _TOLD_BRACKET.search(one.line.low))

@@ -84,9 +84,9 @@ _MASTER = re.compile(
             ("EVERYNTH", r"\bevery\s+(?P<ent>\d(?=(?:nd|rd|th))|other|second|third|fourth|fifth)(?:nd|rd|th)?\s+min(?:ute)?\b"),
             ("EMOM", r"\b(?:emoms?|otm)\b"),
             ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
-            ("TEMPO", r"@?\s*(?P<tempo3>\d(?:[-.]\d){3})\s*tempo\b|tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|\d[\dx]{2,3}\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])[2-6]\dx[01](?![\w/])"),
+            ("TEMPO", r"@?\s*(?P<tempo3>\d(?:[-.]\d){3})\s*tempo\b|tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|(?:\d{2}x\d|\d{4}|\d{2}[1-46-9])\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])[2-6]\dx[01](?![\w/])"),
             ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
-            ("RIR", r"(?:@\s*)?(?:(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b|rir\s*:?\s*(?P<rir2>\d))|(?<=amrap)\s?-\s?(?P<rir3>\d)\b"),
+            ("RIR", r"(?:@\s*)?(?:(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b|rir\s*:?\s*(?P<rir2>\d))|(?<=amrap)\s?-\s?(?P<rir3>\d)\b|(?P<rir4>\d)\s+(?:reps?\s+)?(?:short\s+of|from|before|off)\s+failure\b"),
             ("PACE", r"@?\s*\b(?P<pm>\d{1,2}):(?P<ps>[0-5]\d)\s*(?:min\s*)?(?:/|per)\s*(?P<pu>km|k|miles?|mi|500\s?m?|100\s?m)\b"),
             ("HOURMIN", r"(?P<hh>\d)\s?h(?:rs?|ours?)?\s?(?P<hm>\d{1,2})(?:\s?min)?\b"),
             ("MINSEC", r"(?P<mm>\d{1,3})\s?(?:['′]\s?(?P<ms>[0-5]\d)(?!\d)(?:\s?(?:\"|″|''|s(?:ec)?(?:onds?)?\b))?|(?:min(?:ute)?s?|m)\s?(?:and\s+)?(?P<mt>[0-5]?\d)\s?s(?:ec)?(?:onds?|s)?\b)"),
@@ -106,7 +106,7 @@ _MASTER = re.compile(
             ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM}))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
             ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-]|\s+(?:elevated|raised|up)\b)"),
             ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?![\d:])"),
-            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)(?<!mom\s\d)(?<!mom\s\d\d)(?<!amrap\s\d)(?<!amrap\s\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?![\d:])|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
+            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)(?<!mom\s\d)(?<!mom\s\d\d)(?<!amrap\s\d)(?<!amrap\s\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?!\d|:\d)|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
             ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
             ("TWICE", r"\b(?:twice|thrice)(?=\s+(?:through|thru|round|over|all)\b|\s*[:,.]|\s*$)"),
             ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
@@ -296,7 +296,7 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
                 m["pu"].rstrip("ms ") if m["pu"][0].isdigit() else m["pu"][:2].rstrip("i")
             ]
         case "RIR":
-            return "RIR", int(m["rir"] or m["rir2"] or m["rir3"])
+            return "RIR", int(m["rir"] or m["rir2"] or m["rir3"] or m["rir4"])
         case "RATIO":
             return "RATIO", int(m["rr"] or 1) / max(1, int(m["rw"] or 1))
         case "EASE" | "LASTSET" | "HRPCT" | "BUILD":

@@ -37,6 +37,13 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> Block:
     if front and len({item.row for item in draft.items}) == 1:
         said = ["one window for each", f"{rounds} rounds of them"]
         rounds = None if assumed.pick("windows-each", draft.line, draft.said, said) == 0 else rounds
+    turns = draft.alternate or "altern" in draft.said.lower()
+    said_n = draft.windows is not None and draft.windows.get("n") == rounds and not draft.windows.get("straight")
+    turns = turns and isinstance(rounds, int) and said_n
+    if turns and len(steps) > 1 and rounds % len(steps) == 0:
+        said = [f"{rounds} windows in turn", f"{rounds} rounds of them"]
+        if assumed.pick("windows-in-turn", draft.line, draft.said, said) == 0:
+            rounds //= len(steps)
     if rounds is None and total is not None:
         windows = sum(2 if "seconds" in one and one.get("sides") == "each" else 1 for one in steps)
         rounds = _rounds_in(assumed, draft, work, rest or 0, total, windows)

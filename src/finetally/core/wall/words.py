@@ -98,7 +98,7 @@ KIND_OF = MappingProxyType(
         **_words("WORK", "work working"),
         **_words("REST", "rest rests resting recovery recover pause break breather"),
         **_words("R", "r"),
-        **_words("ROUND", "round rounds rd rds runde runden ronde rondes tours vueltas giri"),
+        **_words("ROUND", "round rounds rnd rnds rd rds runde runden ronde rondes tours vueltas giri"),
         **_words("SET", "set sets"),
         **_words("TIMES", "times"),
         **_words("LAP", "lap laps"),
