@@ -89,7 +89,7 @@ _SLOT = re.compile(
 
 
 def time_slots(text: str) -> str:
-    """`0-10 min: row`, `10-20 min: EMOM`: from when to when becomes how long, where each line begins as one ends."""
+    """`0-10 min: row`, `10-20 min: EMOM`: from when to when becomes how long, if each begins as one ends."""
     lines = text.split("\n")
     found = {n: m for n, line in enumerate(lines) if (m := _SLOT.match(line))}
     times = [(int(m[1]), int(m[2])) for m in found.values()]
