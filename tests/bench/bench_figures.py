@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import resource
 from pathlib import Path
+from random import Random
 from typing import Any
 
 import pytest
@@ -16,6 +17,7 @@ from finetally.core.figures import figures
 from finetally.core.formats.table import FORMATS, make
 from finetally.core.methods.value import Methods
 from finetally.core.session.reading import parse_session
+from finetally.core.wall.reading import read_wall
 from finetally.shipped import shipped_library
 from tests.conftest import CASES
 from tests.core.helpers import session, step
@@ -65,6 +67,40 @@ def test_a_thousand_different_sessions(benchmark: Any) -> None:
 
 def test_reading_and_validating(benchmark: Any) -> None:
     benchmark(parse_session, WHOLE)
+
+
+WALL = "\n".join(
+    line for case in json.loads((CASES / "wall.json").read_text("utf-8"))[:12] for line in case["text"].splitlines()
+)
+
+
+@pytest.mark.parametrize("lines", [40, 400])
+def test_reading_a_wall(benchmark: Any, lines: int) -> None:
+    """A message of 40 lines: under 30 ms."""
+    text = "\n".join((WALL.splitlines() * 20)[:lines])
+    benchmark(read_wall, text, library=shipped_library())
+
+
+CHANCE = Random(1)
+WORDS = ["".join(CHANCE.choices("abcdefgiklmnorstu", k=CHANCE.randint(3, 9))) for _ in range(16_000)]
+HUNDRED_KB = {
+    "walls": WALL,
+    "one word": "burpee ",
+    "numbers": "3 x 12 / 7:30 @ 80% ",
+    "brackets": "(((",
+    "names": "10 gate vaults and 5 lizard creeps, ",
+    "blank": "\n \n",
+    "dashes": "10-9-8-7-",
+    "no two words alike": "\n".join(" ".join(WORDS[at : at + 40]) for at in range(0, len(WORDS), 40)),
+    "weeks": "Monday\n10 burpees\n\n",
+}
+
+
+@pytest.mark.parametrize("kind", HUNDRED_KB)
+def test_reading_a_hundred_kilobytes(benchmark: Any, kind: str) -> None:
+    """Whatever it is: under 1 s."""
+    text = (HUNDRED_KB[kind] * (100_000 // len(HUNDRED_KB[kind]) + 1))[:100_000]
+    benchmark.pedantic(read_wall, (text,), {"library": shipped_library()}, rounds=3)
 
 
 def test_post_figures(benchmark: Any, world: World) -> None:

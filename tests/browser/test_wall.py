@@ -31,7 +31,7 @@ D) 3 rounds, 60 s rest
 12 sit ups
 30 s wobble board
 
-bring the dog lead please
+11 = 7 + x, ask Bram
 
 jog 3 laps
 cool: 20s each

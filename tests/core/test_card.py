@@ -53,6 +53,17 @@ def test_the_running_clock(block: dict[str, Any], expected: list[tuple[float, st
     assert marks(block) == expected
 
 
+def test_an_option_is_said_once() -> None:
+    lighter = {"label": "16 kg", "level": "easier", "load": {"kg": 16}}
+    named = {"label": "hands up", "level": "easier", "reps": 6}
+    steps = [step("swing", reps=10, load={"kg": 24}, options=[lighter]), step("push-up", reps=10, options=[named])]
+    lines = card(session({"clock": {"kind": "task"}, "steps": steps}))["blocks"][0]["lines"]
+    assert [line.strip() for line in lines if line.strip().startswith("or")] == [
+        "or easier: 16 kg",
+        "or hands up, easier: 6",
+    ]
+
+
 def test_nothing_a_person_needs_is_dropped() -> None:
     text = resources.files("finetally").joinpath("data/demo/stretcher-carry-b.json").read_text("utf-8")
     made = card(json.loads(text))
@@ -75,7 +86,7 @@ def test_options_and_own_calls_stand_on_it() -> None:
         "calls": [{"half": True, "say": "change hands"}],
     }  # fmt: skip
     made = card(session(block))["blocks"][0]
-    assert '    or "knees", easier: 8 knee push-up' in made["lines"]
+    assert "    or knees, easier: 8 knee push-up" in made["lines"]
     assert made["calls"] == ["change hands"]
 
 

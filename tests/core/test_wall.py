@@ -242,10 +242,21 @@ def test_a_text_without_work_is_an_empty_session(text: str) -> None:
     assert not text.strip("-🔥\n") or kept.strip()
 
 
-def test_a_line_that_no_session_can_hold_is_kept_and_counted() -> None:
-    reading = read("Day\n10 burpees\n\nevery 1 min x 900: 5000 push ups for 86400 s\n")
+TOO_MUCH = [
+    ("10 burpees\n\nevery 1 min x 900: 5000 push ups for 86400 s", "every 1 min x 900", {"burpee"}),
+    ("3 rounds\n10 burpees\n10 swings 4000 kg\n20 sit ups", "10 swings 4000 kg", {"burpee", "swing", "sit-up"}),
+    ("10 burpees\nhall code 4711#, 2 of 3 doors", "hall code 4711#", {"burpee", "doors"}),
+    ("5x5 back squat 9000 kg\n\n3x10 press ups", "back squat 9000", {"barbell-back-squat", "push-up"}),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "told", "kept"), TOO_MUCH, ids=[case[1] for case in TOO_MUCH])
+def test_what_no_session_can_hold_takes_nothing_else_away(text: str, told: str, kept: set[str]) -> None:
+    reading = read(text)
     assert figured(reading)["total_s"] > 0
-    assert "burpee" in {one["movement"] for one in steps_of(reading)}
+    assert kept <= {one["movement"] for one in steps_of(reading)}
+    assert not any("load" in one for one in steps_of(reading))
+    assert [told in one.text for one in reading.unread] == [True]
 
 
 def test_several_thousand_lines_are_read_as_far_as_a_session_goes() -> None:

@@ -264,22 +264,28 @@ class Wall:
         return _dose(step) + (name if self._quoting else name.strip('"')) + "".join(_qualities(step))
 
     def _option(self, option: dict[str, Any]) -> str:
-        parts = [f"or {_quoted(option['label']) or chr(34) * 2}"]
+        body = self._of_option(option)
+        label = _quoted(option["label"]) or chr(34) * 2
+        if not self._quoting:
+            label = "" if option["label"] in (body, option.get("level")) else option["label"]
+        parts = [label] if label else []
         if option.get("level"):
             parts.append(option["level"])
         kit = option.get("kit") or []
         kit = [_quoted(one) for one in ([kit] if isinstance(kit, str) else kit)]
         if kit and all(kit):
             parts.append(f"kit {', '.join(one for one in kit if one)}")
+        said = f"or {', '.join(parts)}"
+        return f"{said}: {body}" if body else said
+
+    def _of_option(self, option: dict[str, Any]) -> str:
+        """What an option changes of its step."""
         name = self._names.words_of(option["movement"]) if option.get("movement") else ""
         body = f"{_dose(option)}{name}{''.join(_qualities(option))}".strip(" ,")
-        if option.get("dose_factor") is not None:
-            body = (
-                f"{body}, {number(option['dose_factor'])} of the dose"
-                if body
-                else (f"{number(option['dose_factor'])} of the dose")
-            )
-        return f"{', '.join(parts)}: {body}" if body else ", ".join(parts)
+        if option.get("dose_factor") is None:
+            return body
+        share = f"{number(option['dose_factor'])} of the dose"
+        return f"{body}, {share}" if body else share
 
 
 def _value(block: dict[str, Any], key: Key) -> Any:

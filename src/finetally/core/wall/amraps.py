@@ -28,6 +28,9 @@ def amrap_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[B
         for block in made[:-1]:
             block["rest_after_s"] = draft.rest if draft.rest is not None else draft.rest_between or 0
             block["clock"].pop("rest_s", None)
+    if draft.cash_out:
+        steps = [maker.dosed(item, draft, rounds=1) for item in draft.cash_out]
+        made.append({"clock": {"kind": "task"}, "steps": steps, "title": "cash-out"})
     if "partner" in draft.said.lower() or "i go" in draft.said.lower() or "two people" in draft.said.lower():
         assumed.pick(
             "partners",

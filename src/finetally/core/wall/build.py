@@ -38,6 +38,11 @@ class Builder:
         return self._steps.places
 
     @property
+    def step_rows(self) -> list[tuple[str, int]]:
+        """Movement and line of every item."""
+        return self._steps.rows
+
+    @property
     def unknown(self) -> list[str]:
         """Names that nobody knows, as they are written."""
         return self._steps.unknown

@@ -56,6 +56,7 @@ class Draft:
     """Seconds of work of every start, where the lines dose nothing: `EMOM 16, 40 s work`."""
     buy_in: list[Item] = field(default_factory=list)
     again: list[Item] = field(default_factory=list)
+    cash_out: list[Item] = field(default_factory=list)
     tool: str = ""
     clocked: bool = False
     run: int = 0

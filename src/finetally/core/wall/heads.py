@@ -147,6 +147,12 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
             page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
             draft.rest_between = item.seconds if draft.rest_between is None else draft.rest_between
             continue
+        if item.cash and item.dosed and item.words:
+            draft.cash_out.append(item)
+            continue
+        if item.words and not item.dosed and all(t.kind == "ALT" for t in item.words):
+            draft.alternate = True
+            continue
         if not item.words:
             head_dose(page, draft, item, one)
             continue

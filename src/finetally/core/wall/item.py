@@ -53,6 +53,8 @@ class Item:
     finish: bool = False
     in_window: bool = False
     each_word: bool = False
+    cash: bool = False
+    """Whether it is done when the window is over: `cash out 50 sit-ups`."""
     either: bool = False
     """Whether it stands behind an `or`: one of the two is done."""
     behind: bool = False

@@ -160,6 +160,10 @@ class ItemReader(DoseReader):
             self._close()
             self._item.either = True
             return index + 1
+        if kind == "CASHOUT":
+            self._close()
+            self._item.cash = True
+            return index + 1
         if kind == "REMAINING":
             self._item.fill = True
             return index + 1

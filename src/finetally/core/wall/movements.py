@@ -33,14 +33,11 @@ def movement_line(page: Page, one: Read) -> None:
         return
     if draft is None:
         draft = new_draft(page, one)
-    if (
-        one.items
-        and one.items[0].label == "heading"
-        and len(one.items[0].words) == 1
-        and one.items[0].words[0].text in KIT_WORDS
-    ):
+    tool = tool_of(one.items[0]) if one.items else ""
+    if tool:
         draft = new_draft(page, one) if draft.items else draft
-        draft.tool = one.items.pop(0).words[0].text
+        draft.tool = tool
+        one.items.pop(0)
     for item in plain_items(page, one, draft):
         draft.items.append(item)
     facts = [f for f in one.scanned.facts if f.kind not in ("rest",)]
@@ -74,6 +71,12 @@ def begins_anew(page: Page, draft: Draft, one: Read) -> bool:
 
 
 SECOND = re.compile(r"(?:2nd|second)(?:\s+(?:time|go|one|amrap|part)|\s*[:\-])")
+
+
+def tool_of(item: Item) -> str:
+    """The kit that a heading names for all its lines: `sandbag:`, `one bell:`; empty if it names none."""
+    words = [t.text for t in item.words if t.text not in ("one", "a", "the", "single")]
+    return words[0] if item.label == "heading" and len(words) == 1 and words[0] in KIT_WORDS else ""
 
 
 def tool_load(page: Page, draft: Draft) -> None:

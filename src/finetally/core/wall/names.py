@@ -92,11 +92,11 @@ class Names:
         plain = " ".join(w for w in canonical(text) if w not in NOT_COUNTED)
         if plain == "row" and item.metres is None and item.seconds is None and isinstance(item.load, dict):
             # Nobody loads a rowing machine with kilograms.
-            heavy = _heavy(item) and "barbell-row" in self._library
-            return "barbell-row" if heavy else self._everyday.find("bent row")
+            barbell = heavy(item) and "barbell-row" in self._library
+            return "barbell-row" if barbell else self._everyday.find("bent row")
         if text in EASY_BLOCKS and "easy-movement" in self._library:
             return "easy-movement"
-        if plain in HEAVIER and _heavy(item) and HEAVIER[plain] in self._library:
+        if plain in HEAVIER and heavy(item) and HEAVIER[plain] in self._library:
             return HEAVIER[plain]
         if item.sides == "each" and plain == "dumbbell row" and "bell-row" in self._library:
             return "bell-row"
@@ -177,7 +177,8 @@ TRAILING = frozenset(
 """Words behind a name that say how, not what."""
 
 
-def _heavy(item: Item) -> bool:
+def heavy(item: Item) -> bool:
+    """Whether an item has a load that no pair of dumbbells has."""
     load = item.load[-1] if isinstance(item.load, list) and item.load else item.load
     if not isinstance(load, dict) or load.get("count"):
         return False

@@ -81,6 +81,7 @@ def read_bracket(item: Item, inside: list[Token]) -> None:
     else:
         _each_quality(item, inside, kinds)
     words = " ".join(t.text for t in inside)
+    item.notes = [n for n in item.notes if n not in words]
     if words and any(k not in ("LOAD", "SIDES", "TEMPO", "RIR", "RPE") for k in kinds):
         item.notes.append(words)
 

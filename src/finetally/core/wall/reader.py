@@ -14,7 +14,7 @@ from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.build import Builder
 from finetally.core.wall.heads import head_line, is_heading, labelled, modifies, part_line, written_block
 from finetally.core.wall.lines import dress, has_letters, has_numbers, lines_of, time_slots
-from finetally.core.wall.movements import movement_line, rest_turn
+from finetally.core.wall.movements import SECOND, movement_line, rest_turn, tool_of
 from finetally.core.wall.names import Names
 from finetally.core.wall.page import Page, is_known, keep_note
 from finetally.core.wall.read import Read, head_list, name_text
@@ -24,7 +24,6 @@ from finetally.core.wall.sets import dose_only
 from finetally.core.wall.tables import without_tables
 from finetally.core.wall.talk import is_talk, margin_line, title_like
 from finetally.core.wall.unread import Unread
-from finetally.core.wall.words import KIT_WORDS
 from finetally.core.wall.written import Written
 
 MOSTLY = 0.7
@@ -41,6 +40,8 @@ class Reading:
     unknown: list[str] = field(default_factory=list)
     lines: dict[str, tuple[int, int]] = field(default_factory=dict)
     said: dict[int, str] = field(default_factory=dict)
+    step_rows: list[tuple[str, int]] = field(default_factory=list)
+    """Movement and line of every step that was read from words."""
     places: list[tuple[str, str, int]] = field(default_factory=list)
     rows: list[str] = field(default_factory=list)
     note_lines: list[int] = field(default_factory=list)
@@ -129,7 +130,8 @@ def read_line(page: Page, one: Read) -> None:
             len(one.items) > 1
             and one.items[0].label == "heading"
             and not any(t.kind == "BUYIN" for t in one.scanned.tokens)
-            and not (len(one.items[0].words) == 1 and one.items[0].words[0].text in KIT_WORDS)
+            and not tool_of(one.items[0])
+            and not (SECOND.match(line.low) and page.draft is not None and page.draft.items)
             and not any(i.sets for i in one.items)
         )
     ):
@@ -173,6 +175,7 @@ def finished(page: Page) -> Reading:
         [*dict.fromkeys([*page.unknown_written, *builder.unknown])],
         builder.lines,
         {d.line: d.said for d in page.drafts},
-        [*page.places_written, *builder.places],
+        places=[*page.places_written, *builder.places],
         note_lines=page.note_lines,
+        step_rows=builder.step_rows,
     )

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
@@ -17,14 +16,11 @@ from finetally.core.session.limits import MAX_TEXT
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
-from finetally.core.unfold.unfold import unfold
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.reader import Reading, TextReader
+from finetally.core.wall.sound import sound
 from finetally.core.wall.unread import Unread
 from finetally.core.wall.written import written_blocks, written_whole
-
-MOST_TRIES = 5
-_BLOCK = re.compile(r"blocks\[(\d+)\]")
 
 
 @lru_cache(maxsize=8)
@@ -66,7 +62,7 @@ def read_wall(
     if any(line.strip() for line in below):
         reading.unread.append(Unread(MAX_LINES + 1, f"{len(below)} lines more"))
     reading.rows = lines
-    return _with_unsaid(_sound(reading, library), patch)
+    return _with_unsaid(sound(reading, library), patch)
 
 
 def _named_anew(value: Any, library: Library) -> Any:
@@ -115,7 +111,7 @@ def _bare(value: Any, depth: int = 0) -> Any:
 def _as_written(board: Board) -> Reading:
     unknown = list(dict.fromkeys(stub.key for stub in board.stubs))
     places = [(stub.key, stub.words, stub.line) for stub in board.stubs]
-    return Reading(board.document, Assumptions(), [], unknown, dict(board.lines), {}, places, written=True)
+    return Reading(board.document, Assumptions(), [], unknown, dict(board.lines), places=places, written=True)
 
 
 def _with_unsaid(reading: Reading, patch: Patch | None) -> Reading:
@@ -127,33 +123,3 @@ def _with_unsaid(reading: Reading, patch: Patch | None) -> Reading:
             return reading
         reading.document = document
     return reading
-
-
-def _sound(reading: Reading, library: Library) -> Reading:
-    """A reading that can be figured: a block that no session can hold becomes a note, and is told."""
-    for _ in range(MOST_TRIES):
-        try:
-            unfold(parse_session(reading.document), library=library)
-        except DocumentError as error:
-            _without(reading, {int(m[1]) for p in error.problems if (m := _BLOCK.match(p.path))})
-        else:
-            return reading
-    _without(reading, set(range(len(reading.document["blocks"]))))
-    return reading
-
-
-def _without(reading: Reading, numbers: set[int]) -> None:
-    document = reading.document
-    blocks = document["blocks"]
-    gone = numbers or set(range(len(blocks) // 2, len(blocks)))
-    words = []
-    for number in sorted(gone):
-        if number < len(blocks):
-            line = reading.lines.get(f"blocks[{number}]", (1, 1))[0]
-            said = reading.said.get(line, "")
-            words.append(said)
-            reading.unread.append(Unread(line, said))
-    document["blocks"] = [one for number, one in enumerate(blocks) if number not in gone]
-    notes = "\n".join([*([document["notes"]] if "notes" in document else []), *words])[:20_000]
-    if notes.strip():
-        document["notes"] = notes

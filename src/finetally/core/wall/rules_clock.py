@@ -163,7 +163,7 @@ def pairs(said: Taken) -> Said:
 @rule("windows", "n=NUM X work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT",
       "work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM TO|FOR? OFF|REST|SOFT|MOVE",
       "WORK|ON COLON|FOR? work=TIME|NUM SEP|SLASH|PLUS|AND|THEN|THENS? REST|OFF|SOFT COLON|FOR? rest=TIME|NUM",
-      "SOFT? work=TIME ON SEP|SLASH? rest=TIME OFF", "n=NUM X work=TIME LOAD|ZONE SLASH|SEP|PLUS rest=TIME SOFT|REST|OFF", "work=TIME LOAD|ZONE SLASH|SEP|PLUS rest=TIME SOFT|REST|OFF",
+      "SOFT|HARD? work=TIME ON SEP|SLASH? rest=TIME OFF", "n=NUM X work=TIME LOAD|ZONE SLASH|SEP|PLUS rest=TIME SOFT|REST|OFF", "work=TIME LOAD|ZONE SLASH|SEP|PLUS rest=TIME SOFT|REST|OFF",
       examples=("40 on 20 off", "20s on / 10s off", "45s work 15s change", "work 50s, rest 10s", ":45 work :15 rest", "20s hard 10s easy"))  # fmt: skip
 def on_off(said: Taken) -> Said:
     """Work and rest in turn; bare numbers are seconds from 10 on."""

@@ -6,7 +6,7 @@ from itertools import pairwise
 
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import Item
-from finetally.core.wall.names import trimmed
+from finetally.core.wall.names import heavy, trimmed
 from finetally.core.wall.page import Page, is_known, leave_part, new_draft, next_run
 from finetally.core.wall.qualities import take_dose
 from finetally.core.wall.read import Read
@@ -128,6 +128,9 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
             others = [i for i in (*items[index + 1 :], *items) if i.words] if named is None else [named]
             if others:
                 item.words, item.kit = others[0].words, others[0].kit
+                if item.load is None and heavy(others[0]):
+                    # Lighter sets of what has a bar's load below.
+                    item.kit = [*item.kit, "barbell"]
     return items
 
 

@@ -48,6 +48,8 @@ class StepMaker:
         self.unknown: list[str] = []
         self.places: list[tuple[str, str, int]] = []
         """Every new name: its key, its words, its line."""
+        self.rows: list[tuple[str, int]] = []
+        """Every movement and the line it stands on."""
         self._named: dict[int, Named | None] = {}
 
     def named(self, item: Item, draft: Draft) -> Named | None:
@@ -80,6 +82,7 @@ class StepMaker:
         """The movement's key; for words that name nothing, the words."""
         found = self.named(item, draft)
         if found is not None:
+            self.rows.append((found.key, item.row))
             return found.key
         words = " ".join(t.text for t in item.words).strip() or "work"
         if words not in self.unknown:

@@ -83,7 +83,7 @@ _MASTER = re.compile(
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
             ("EVERYNTH", r"\bevery\s+(?P<ent>\d(?=(?:nd|rd|th))|other|second|third|fourth|fifth)(?:nd|rd|th)?\s+min(?:ute)?\b"),
             ("EMOM", r"\b(?:emoms?|otm)\b"),
-            ("DISTANCEWORDS", r"half\s+(?:a\s+)?mile|(?:a|one)\s+mile"),
+            ("DISTANCEWORDS", r"(?:half|quarter|three\s+quarters?)\s+(?:of\s+)?(?:a\s+)?mile|(?:a|one)\s+mile"),
             ("TEMPO", r"@?\s*(?P<tempo3>\d(?:[-.]\d){3})\s*tempo\b|tempo\s*:?\s*(?P<tempo>\d[\dx][\dx][\dx]|\d[\dx.-]*[\dx])|@\s*(?P<tempo2>\d{1,2}(?:[-.]\d{1,2}){3}|(?:\d{2}x\d|\d{4}|\d{2}[1-46-9])\b(?![.,]|\s*(?:kg|lb|m\b|%)))|(?<![\w.])[2-6]\dx[01](?![\w/])"),
             ("RPE", r"@?\s*\brpe\s*:?\s*(?P<rpe>\d{1,2}(?:[.,]5)?)(?:\s*-\s*\d{1,2})?"),
             ("RIR", r"(?:@\s*)?(?:(?P<rir>\d)(?:\s*-\s*\d)?\s*rir\b|rir\s*:?\s*(?P<rir2>\d))|(?<=amrap)\s?-\s?(?P<rir3>\d)\b|(?P<rir4>\d)\s+(?:reps?\s+)?(?:short\s+of|from|before|off)\s+failure\b"),
@@ -103,7 +103,7 @@ _MASTER = re.compile(
             ("LRPAIR", r"(?P<lrn>\d{1,3})\s?l(?:eft)?\s?[/+,&]\s?(?P<lrm>\d{1,3})\s?r(?:ight)?\b"),
             ("TIMERANGE", rf"(?P<ta>{_NUM})(?:-|(?<!x\s\d)(?<!x\s\d\d)(?<!x\d)(?<!x\d\d)\s-\s|\s*to\s+)(?P<tb>{_NUM})\s?(?P<tu>{_TIMEUNIT})(?![a-z])"),
             ("DISTRANGE", rf"(?P<da>{_NUM}){_DASH}(?P<db>{_NUM})\s?(?P<du>{_LENGTH})\b"),
-            ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM}))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
+            ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM})(?![\"'″′]))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
             ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-]|\s+(?:elevated|raised|up)\b)"),
             ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?![\d:])"),
             ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)(?<!mom\s\d)(?<!mom\s\d\d)(?<!amrap\s\d)(?<!amrap\s\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?!\d|:\d)|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
@@ -187,6 +187,7 @@ def _counted(numbers: list[int]) -> list[int]:
 
 LONGEST_COUNT = 100
 """Rounds that a list with dots goes to."""
+MILE_M = METRES_OF["mile"]
 NTH = {"other": 2, "second": 2, "third": 3, "fourth": 4, "fifth": 5}
 PACE_M = {"km": 1000, "k": 1000, "m": 1609.344, "500": 500, "100": 100}
 """Metres that a told pace is per."""
@@ -254,7 +255,7 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
         case "DIST":
             return "DIST", _tidy(amount(m["dn"] or m["dw"]) * METRES_OF[m["dd"]])
         case "DISTANCEWORDS":
-            return "DIST", 804.672 if text.startswith("half") else 1609.344
+            return "DIST", MILE_M * {"half": 0.5, "quarter": 0.25, "three": 0.75}.get(text.split()[0], 1)
         case "DISTRANGE":
             unit_m = METRES_OF[m["du"]]
             return "DIST", _range(_tidy(amount(m["da"]) * unit_m), _tidy(amount(m["db"]) * unit_m))

@@ -44,6 +44,8 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> Block:
         said = [f"{rounds} windows in turn", f"{rounds} rounds of them"]
         if assumed.pick("windows-in-turn", draft.line, draft.said, said) == 0:
             rounds //= len(steps)
+    if turns_in_total(draft, steps, work, rest or 0):
+        total = None
     if rounds is None and total is not None:
         windows = sum(2 if "seconds" in one and one.get("sides") == "each" else 1 for one in steps)
         rounds = _rounds_in(assumed, draft, work, rest or 0, total, windows)
@@ -55,6 +57,24 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> Block:
         if assumed.pick("closing-rest", draft.line, draft.said, readings) == 1:
             clock["closing_rest"] = True
     return block
+
+
+def turns_in_total(draft: Draft, steps: list[dict[str, Any]], work: Any, rest: Any) -> bool:
+    """`1:00 on 1:00 off for 10 min, alternate`: the windows that fit, in turn, also where the last round is cut."""
+    if draft.total is None or draft.rounds is not None or len(steps) < 2 or "altern" not in draft.said.lower():
+        return False
+    if any(one.get("sides") == "each" for one in steps):
+        return False
+    slot = span(work) + span(rest)
+    count = int((span(draft.total) + span(rest) + 0.5) // slot) if slot > 0 else 0
+    if count <= len(steps) or count % len(steps) == 0 or count > MOST_TURNS:
+        return False
+    steps.extend(dict(steps[at % len(steps)]) for at in range(len(steps), count))
+    return True
+
+
+MOST_TURNS = 60
+"""Windows that are written out one by one."""
 
 
 def _grouped(draft: Draft, block: Block, rounds: Any, assumed: Assumptions) -> Any:

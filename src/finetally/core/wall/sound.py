@@ -1,0 +1,91 @@
+"""What no session can hold goes out of a reading, as little of it as can be, and is told."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+from finetally.core.movements.library import Library
+from finetally.core.session.problems import DocumentError, Problem
+from finetally.core.session.reading import parse_session
+from finetally.core.unfold.unfold import unfold
+from finetally.core.wall.reader import Reading
+from finetally.core.wall.unread import Unread
+
+MOST_TRIES = 8
+_BLOCK = re.compile(r"blocks\[(\d+)\]")
+_STEP = re.compile(r"blocks\[(\d+)\]\.steps\[(\d+)\](?:\.(\w+))?")
+QUALITIES = frozenset({"load", "reserve", "tempo", "pace_s", "effort", "rest_s", "options", "grow", "sides"})
+"""What a step can do without: it is still in the figures when its load makes no sense."""
+
+
+def sound(reading: Reading, library: Library) -> Reading:
+    """A reading that can be figured.
+
+    A quality out of bounds goes (`10 swings 4000 kg` are ten swings), else its step, else its block; the words
+    of what went are among the unread.
+    """
+    for _ in range(MOST_TRIES):
+        try:
+            unfold(parse_session(reading.document), library=library)
+        except DocumentError as error:
+            if not _without_parts(reading, error.problems):
+                _without_blocks(reading, {int(m[1]) for p in error.problems if (m := _BLOCK.match(p.path))})
+        else:
+            return reading
+    _without_blocks(reading, set(range(len(reading.document["blocks"]))))
+    return reading
+
+
+def _without_parts(reading: Reading, problems: tuple[Problem, ...]) -> bool:
+    """Take out qualities and steps that have a problem; whether there were any that a block can do without."""
+    found = {(int(m[1]), int(m[2]), m[3] or "") for p in problems if (m := _STEP.match(p.path))}
+    gone: dict[int, set[int]] = {}
+    done = False
+    for block, number, part in sorted(found):
+        step = _steps(reading, block)[number : number + 1]
+        if not step:
+            continue
+        if part in QUALITIES:
+            step[0].pop(part, None)
+        else:
+            gone.setdefault(block, set()).add(number)
+        _tell(reading, block, step[0]["movement"])
+        done = True
+    for block, numbers in gone.items():
+        steps = _steps(reading, block)
+        steps[:] = [one for at, one in enumerate(steps) if at not in numbers]
+    empty = {number for number in gone if not _steps(reading, number)}
+    blocks = reading.document["blocks"]
+    reading.document["blocks"] = [one for number, one in enumerate(blocks) if number not in empty]
+    return done
+
+
+def _steps(reading: Reading, block: int) -> list[dict[str, Any]]:
+    blocks = reading.document["blocks"]
+    return blocks[block]["steps"] if block < len(blocks) else []
+
+
+def _tell(reading: Reading, block: int, movement: str) -> None:
+    first = reading.lines.get(f"blocks[{block}]", (1, 1))[0]
+    line = next((row for key, row in reading.step_rows if key == movement and row >= first), first)
+    said = reading.rows[line - 1].strip() if 0 < line <= len(reading.rows) else movement
+    if all(one.line != line for one in reading.unread):
+        reading.unread.append(Unread(line, said))
+
+
+def _without_blocks(reading: Reading, numbers: set[int]) -> None:
+    document = reading.document
+    blocks = document["blocks"]
+    gone = numbers or set(range(len(blocks) // 2, len(blocks)))
+    words = []
+    for number in sorted(gone):
+        if number < len(blocks):
+            line = reading.lines.get(f"blocks[{number}]", (1, 1))[0]
+            said = reading.said.get(line, "")
+            words.append(said)
+            reading.unread.append(Unread(line, said))
+    document["blocks"] = [one for number, one in enumerate(blocks) if number not in gone]
+    notes = "\n".join([*([document["notes"]] if "notes" in document else []), *words])[:20_000]
+    if notes.strip():
+        document["notes"] = notes
