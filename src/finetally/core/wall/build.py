@@ -10,15 +10,19 @@ from finetally.core.wall.amraps import amrap_blocks
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.easy import easy_rest
+from finetally.core.wall.item import Item
 from finetally.core.wall.names import Names
 from finetally.core.wall.rounds import round_blocks
 from finetally.core.wall.starts import every_clock
 from finetally.core.wall.steps import StepMaker
 from finetally.core.wall.straight import set_blocks
+from finetally.core.wall.tokens import Token
 from finetally.core.wall.unread import Unread
 from finetally.core.wall.windows import holds_all, rounds_in_windows, window_block
 
 Block = dict[str, Any]
+MACHINES = (("the rowing machine", "row"), ("the bike", "bike"), ("the ski machine", "ski"))
+"""What counts calories, the commonest first."""
 
 
 class Builder:
@@ -63,6 +67,9 @@ class Builder:
             return [draft.ready]
         # What is done easily during the rests of a harder window.
         easy_rest(draft, self._steps, self._assumed)
+        for item in draft.items:
+            if item.cal and item.dosed and not item.words:
+                self._machine(item)
         items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]
         if (
             draft.amraps
@@ -72,7 +79,7 @@ class Builder:
             # `for 8 min: skipping, squats`: a length told, no race against it.
             draft.total, draft.amraps = draft.amraps[0]["window"], []
         for item in items:
-            if item.failure and item.seconds is not None and not item.in_window:
+            if item.failure and item.seconds is not None and not (item.in_window and len(items) == 1):
                 # `30 s max burpees`: a window, whose reps are estimated.
                 item.failure = False
         draft.items = items
@@ -105,6 +112,12 @@ class Builder:
         ):
             made[-1]["rest_after_s"] = made[-1]["steps"][-1].pop("rest_s")
         return [b for b in made if b.get("steps")]
+
+    def _machine(self, item: Item) -> None:
+        """`12 cal` and no more: which machine counts them is asked."""
+        names = [name for name, _ in MACHINES]
+        word = MACHINES[self._assumed.pick("calories", item.row, f"{item.reps} cal", names)][1]
+        item.words = [Token("W", word, word, item.first, item.first)]
 
     def _dress(self, block: Block, draft: Draft) -> None:
         if draft.part not in (None, "main"):

@@ -50,6 +50,10 @@ class Draft:
     no_rest: bool = False
     rest_as: str = ""
     sides_each: bool = False
+    rounds_a_side: bool = False
+    """Whether every round is done with each side: `5 rounds each arm`."""
+    tool_load: Any = None
+    """What the tool weighs that a heading names: `kettlebell 16 kg: …`."""
     inline: bool = False
     lengths: int | None = None
     start_work: Any = None
@@ -135,6 +139,7 @@ class Draft:
             self.repeat = value["n"]
             return
         self.rounds = value["n"]
+        self.rounds_a_side = self.rounds_a_side or bool(value.get("sides"))
         self.reps_each = value.get("reps", self.reps_each)
 
     _laps = _rounds

@@ -4,19 +4,29 @@ from __future__ import annotations
 
 from itertools import pairwise
 
+from finetally.core.wall.rules import DOSE_KINDS
 from finetally.core.wall.tokens import Token
 
 
 def bracketed_rounds(tokens: list[Token]) -> list[Token]:
     """`6 x (200 m run, 10 burpees)`: the bracket holds what is done six times."""
     for i in range(len(tokens) - 2):
-        if [t.kind for t in tokens[i : i + 3]] == ["NUM", "X", "LPAR"]:
+        kinds = [t.kind for t in tokens[i : i + 3]]
+        end = next((k for k in range(i + 3, len(tokens)) if tokens[k].kind == "RPAR"), None)
+        rounds = kinds[0] == "NUM" and kinds[1] in ("ROUND", "SET", "TIMES") and kinds[2] == "LPAR"
+        if kinds == ["NUM", "X", "LPAR"] or (rounds and end is not None and _several(tokens[i + 3 : end])):
             tokens[i + 1].kind, tokens[i + 2].kind = "ROUND", "COLON"
-            depth = next((k for k in range(i + 3, len(tokens)) if tokens[k].kind == "RPAR"), None)
-            if depth is not None:
-                tokens[depth].kind = "SEP"
+            if end is not None:
+                tokens[end].kind = "SEP" if end < len(tokens) - 1 else "CLOSED"
             break
     return tokens
+
+
+def _several(inside: list[Token]) -> bool:
+    """Whether a bracket holds several doses with a name each."""
+    kinds = [t.kind for t in inside]
+    doses = [k for k, kind in enumerate(kinds[:-1]) if kind in DOSE_KINDS and kinds[k + 1] == "W"]
+    return len(doses) > 1
 
 
 def sets_on_starts(tokens: list[Token]) -> list[Token]:

@@ -6,6 +6,7 @@ import re
 
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import Item
+from finetally.core.wall.names import MACHINES
 from finetally.core.wall.page import Page, is_known, leave_part, more_below, new_draft
 from finetally.core.wall.read import Read, head_list, name_text
 from finetally.core.wall.rules import Fact
@@ -17,6 +18,8 @@ from finetally.core.wall.written import Written
 
 
 def part_line(page: Page, one: Read) -> None:
+    if lighter_sets(page, one):
+        return
     page.part = one.line.part
     draft = new_draft(page, one, one.line.part)
     draft.title = one.line.part_words
@@ -26,6 +29,22 @@ def part_line(page: Page, one: Read) -> None:
     if draft.total is None and not one.items and not draft.clocked:
         draft.total = next((t.value for t in one.scanned.tokens if t.kind == "TIME"), None)
     draft.inline = bool(one.named)
+
+
+def lighter_sets(page: Page, one: Read) -> bool:
+    """`Back squat`, below it `warm up: 5 @ 40, 3 @ 60`: lighter sets of what is named above, no part of its own."""
+    draft = page.draft
+    if draft is None or one.line.gap or one.line.part != "warm-up" or not one.items:
+        return False
+    above = draft.pending if not draft.items else draft.items[0] if len(draft.items) == 1 else None
+    if above is None or above.dosed or not all(i.dosed and not i.words and i.load is not None for i in one.items):
+        return False
+    for item in one.items:
+        item.words, item.kit = above.words, [*above.kit, "barbell"]
+    draft.items, draft.pending, draft.kind = [], None, "sets"
+    draft.title = draft.title or one.line.part_words
+    fill(page, draft, one)
+    return True
 
 
 def head_line(page: Page, one: Read) -> None:
@@ -83,6 +102,8 @@ def labelled(page: Page, one: Read) -> None:
         if one.block_label and len(one.items) == len(known) and known and one.line.style not in ("letter", "block"):
             draft.items.extend(known)
         return
+    if one.line.style == "block":
+        draft.title = draft.title or one.line.label.capitalize()
     fill(page, draft, one)
 
 
@@ -118,6 +139,7 @@ def fill(page: Page, draft: Draft, one: Read) -> None:
     if listed is not None and not draft.ladder:
         draft.ladder, draft.growing = listed
     draft.items.extend(items)
+    draft.closed = draft.closed or (bool(items) and any(t.kind == "CLOSED" for t in one.scanned.tokens))
     loose = next((i.loose_time for i in items if i.loose_time is not None), None)
     if loose is not None and draft.rest_between is None and (draft.rounds is not None or draft.superset):
         page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
@@ -139,42 +161,64 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
             draft.total = draft.total if item.seconds is None else item.seconds
             opened = True
             continue
-        if item.words and all(t.kind == "REST" for t in item.words) and not item.dosed:
-            kept.append(Item(rest_turn=True, row=one.line.number))
-            continue
-        closing = item is one.items[-1] and bool(kept) and item.seconds is not None and item.sets is None
-        if not item.words and closing and (draft.rounds or any(f.kind in ("rounds", "superset") for f in facts)):
-            page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
-            draft.rest_between = item.seconds if draft.rest_between is None else draft.rest_between
-            continue
-        if item.cash and item.dosed and item.words:
-            draft.cash_out.append(item)
-            continue
-        if item.words and not item.dosed and all(t.kind == "ALT" for t in item.words):
-            draft.alternate = True
-            continue
-        if not item.words:
-            head_dose(page, draft, item, one)
-            continue
-        if name_text(item).strip() == "":
-            if item.seconds is not None and kept and any(t.kind == "SOFT" for t in item.words):
-                kept.append(item)
-            elif item.seconds is not None:
-                head_dose(page, draft, item, one)
-            continue
-        if any(t.kind == "BUYIN" for t in item.words) and not item.dosed:
+        if of_the_block(page, draft, one, item, kept, facts):
             continue
         known = page.names.known(name_text(item)) is not None
-        behind = opened or one.line.colon or stands_behind(page, one, item)
+        behind = opened or one.line.colon or (bool(item.words) and stands_behind(page, one, item))
         behind = behind or (bool(kept) and item.joined and isinstance(kept[-1].reps, list))
         if item.dosed or known or (behind and not is_talk_item(page, item)):
-            if page.names.known(draft.words) and item.words and all(t.kind == "HARD" for t in item.words):
-                # `Bike: 10 s all out`
-                item.words = [Token("W", draft.words, draft.words, item.first, item.first)]
+            on_machine(page, draft, item, kept)
             kept.append(item)
         else:
             head_words(page, draft, item)
     return kept
+
+
+def of_the_block(page: Page, draft: Draft, one: Read, item: Item, kept: list[Item], facts: list[Fact]) -> bool:
+    """Whether an item on a head says something of the block, or of what is kept; it is taken as that."""
+    kinds = {t.kind for t in item.words}
+    if not item.words:
+        return nameless(page, draft, one, item, kept, facts)
+    if kinds == {"REST"} and not item.dosed:
+        kept.append(Item(rest_turn=True, row=one.line.number))
+    elif item.cash and item.dosed:
+        draft.cash_out.append(item)
+    elif kinds == {"ALT"} and not item.dosed:
+        draft.alternate = True
+    elif circuit(item):
+        head_words(page, draft, item)
+        draft.total = item.seconds
+    elif name_text(item).strip() == "":
+        if item.seconds is not None and kept and "SOFT" in kinds:
+            kept.append(item)
+        elif item.seconds is not None:
+            head_dose(page, draft, item, one)
+    else:
+        return "BUYIN" in kinds and not item.dosed
+    return True
+
+
+def nameless(page: Page, draft: Draft, one: Read, item: Item, kept: list[Item], facts: list[Fact]) -> bool:
+    """Take a dose without a name on a head: a rest behind the movements, or the block's own."""
+    closing = item is one.items[-1] and bool(kept) and item.seconds is not None and item.sets is None
+    if closing and (draft.rounds or any(f.kind in ("rounds", "superset") for f in facts)):
+        page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
+        draft.rest_between = item.seconds if draft.rest_between is None else draft.rest_between
+    elif item.cal and item.dosed and item.sets is None:
+        return False
+    else:
+        head_dose(page, draft, item, one)
+    return True
+
+
+def on_machine(page: Page, draft: Draft, item: Item, kept: list[Item]) -> None:
+    """`Bike: 10 s all out`, `bike 10 x (15 s sprint, 45 s easy)`: what is named before is done hard."""
+    if not item.words or not all(t.kind == "HARD" or t.text in ("sprint", "sprints") for t in item.words):
+        return
+    if kept and not kept[-1].dosed and page.names.known(name_text(kept[-1])) in MACHINES:
+        item.words = kept.pop().words
+    elif page.names.known(draft.words):
+        item.words = [Token("W", draft.words, draft.words, item.first, item.first)]
 
 
 def draft_work(draft: Draft, item: Item, facts: list[Fact]) -> bool:
@@ -214,7 +258,7 @@ def head_words(page: Page, draft: Draft, item: Item) -> None:
     if not draft.words:
         draft.words = words
     if len(item.words) == 1 and words in KIT_WORDS:
-        draft.tool = words
+        draft.tool, draft.tool_load = words, item.load
     elif len(words) > 2:
         draft.notes.append(words)
 
@@ -236,8 +280,16 @@ def head_dose(page: Page, draft: Draft, item: Item, one: Read) -> None:
         draft.rounds, draft.clocked = item.reps, True
 
 
+def circuit(item: Item) -> bool:
+    """`circuit 15 min`: what a block is, no movement."""
+    timed = item.seconds is not None and item.reps is None and item.metres is None and item.sets is None
+    return bool(item.words) and timed and all(t.kind == "CIRCUIT" for t in item.words)
+
+
 def is_heading(page: Page, one: Read) -> bool:
     """A line of words that ends in a colon, or has one behind its first words."""
+    if len(one.items) == 1 and circuit(one.items[0]):
+        return True
     return (bool(one.items) and one.items[0].label == "heading" and len(one.items) <= 1) or one.line.text.endswith(
         ":"
     )

@@ -38,6 +38,7 @@ class ItemReader(DoseReader):
             item.words = [t for t in item.words if t not in how]
             item.before = min(item.before, len(item.words))
             item.notes.extend(t.text for t in how)
+            item.failure = item.failure or (not item.dosed and any("effort" in t.text for t in how))
         self._choose_words(item)
         one_side(item)
         last = self.items[-1] if self.items else None
@@ -130,9 +131,7 @@ class ItemReader(DoseReader):
         following = self._peek(index + 1)
         if kind == "LPAR":
             return self._brackets(index)
-        if kind in ("ODD", "EVEN") and (following in DOSES or not (self._item.dosed or self._item.words)):
-            self._close()
-            self._turn = 1 if kind == "ODD" else 2
+        if kind in ("ODD", "EVEN") and self._parity(kind, following):
             return index + 1
         if kind == "ADD":
             return self._added(index)
@@ -196,6 +195,20 @@ class ItemReader(DoseReader):
             self._item.seconds = self._tokens[index + 1].value
             return index + 2
         return None
+
+    def _parity(self, kind: str, following: str) -> bool:
+        """`odd: 5 burpees`, `5 burpees odd`: whose starts those are."""
+        turn, named = 1 if kind == "ODD" else 2, bool(self._item.words)
+        if following in DOSES or not (self._item.dosed or named):
+            self._close()
+            self._turn = turn
+            return True
+        if self._item.dosed and named and following in ("END", "SEP"):
+            self._turn = turn
+            self._close()
+            self._turn = None
+            return True
+        return False
 
     def _added(self, index: int) -> int:
         """`add 2.5 kg each set`: a note, no load."""

@@ -24,7 +24,7 @@ _TURN = re.compile(
     r"\s*(?:(?:min(?:ute)?|m|start)\s?(\d{1,2})(?:\s?[:.)\-]|\s(?=\S))|(odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:\-]?\s+)\s*"
 )
 _LABEL = re.compile(
-    r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.):,]|(?=\s))\s*|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
+    r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.),]|:(?!\d)|(?=\s))\s*|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
     r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})\s?[.)]\s*(?!\d|\s*[x/])|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+(?:\d{1,2}|[a-h])(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
     r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
 )
@@ -143,9 +143,16 @@ _NEXT_CLOCK = re.compile(
 _CLOCK_WITH_WORK = re.compile(r"(?:mom|amrap)\s*\d+[^,;]*?[:\-–]\s*(?:\d|max)", re.IGNORECASE)
 
 
+_GOING_UP_AND_DOWN = re.compile(
+    r"(?<=warm up)\s*[,;]\s*(?=\d)|(?<=warm-up)\s*[,;]\s*(?=\d)|(?<=warm up (?:jog|run|row))\s*[,;]\s*(?=\d)"
+    r"|\s*[,;]\s*(?:then\s+)?(?=\d+\s*(?:min|mins|minutes|')?\s*(?:easy\s+)?(?:cool|warm)[\s-]?down\b)",
+    re.IGNORECASE,
+)
+
+
 def _breaks(text: str) -> list[re.Match[str]]:
     """Where sentences of a line end: at stops, and before a second clock where the first has its work."""
-    found = list(_SENTENCE.finditer(text))
+    found = [*_SENTENCE.finditer(text), *_GOING_UP_AND_DOWN.finditer(text)]
     if _CLOCK_WITH_WORK.search(text):
         found.extend(m for m in _NEXT_CLOCK.finditer(text) if _CLOCK_WITH_WORK.search(text[: m.start()]))
     return sorted(found, key=lambda m: m.start())

@@ -9,7 +9,7 @@ from finetally.core.wall.heads import draft_work, is_talk_item
 from finetally.core.wall.item import Item
 from finetally.core.wall.names import trimmed
 from finetally.core.wall.page import Page, continues, leave_part, new_draft
-from finetally.core.wall.read import Read, name_text
+from finetally.core.wall.read import Read, name_text, tool_of
 from finetally.core.wall.rests import item_rest
 from finetally.core.wall.sets import names_sets
 from finetally.core.wall.unread import Unread
@@ -36,8 +36,7 @@ def movement_line(page: Page, one: Read) -> None:
     tool = tool_of(one.items[0]) if one.items else ""
     if tool:
         draft = new_draft(page, one) if draft.items else draft
-        draft.tool = tool
-        one.items.pop(0)
+        draft.tool, draft.tool_load = tool, one.items.pop(0).load
     for item in plain_items(page, one, draft):
         draft.items.append(item)
     facts = [f for f in one.scanned.facts if f.kind not in ("rest",)]
@@ -71,12 +70,6 @@ def begins_anew(page: Page, draft: Draft, one: Read) -> bool:
 
 
 SECOND = re.compile(r"(?:2nd|second)(?:\s+(?:time|go|one|amrap|part)|\s*[:\-])")
-
-
-def tool_of(item: Item) -> str:
-    """The kit that a heading names for all its lines: `sandbag:`, `one bell:`; empty if it names none."""
-    words = [t.text for t in item.words if t.text not in ("one", "a", "the", "single")]
-    return words[0] if item.label == "heading" and len(words) == 1 and words[0] in KIT_WORDS else ""
 
 
 def tool_load(page: Page, draft: Draft) -> None:

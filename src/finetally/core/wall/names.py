@@ -110,6 +110,9 @@ class Names:
             yield f"{after} {before}", None
             if after in ("spot", "the spot"):
                 yield before, None
+        if len(words) > 2 and words[0] in ("warm", "cool") and words[1] in ("up", "down"):
+            # `warm up jog`
+            yield " ".join(words[2:]), None
         kept = [w for w in words if w.rstrip("s") not in ("sprint", "interval")]
         if 0 < len(kept) < len(words):
             # `bike sprints`: the machine is meant, its reps are the sprints.

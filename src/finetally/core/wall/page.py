@@ -38,6 +38,8 @@ class Page:
     between: Any = None
     meta: dict[str, Any] = field(default_factory=dict)
     ready: dict[int, Written] = field(default_factory=dict)
+    titled: bool = True
+    """Whether the first line may be the title; not where nothing would be left."""
 
 
 def is_known(page: Page, words: str) -> bool:

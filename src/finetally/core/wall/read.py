@@ -9,6 +9,7 @@ from finetally.core.wall.item import Item
 from finetally.core.wall.lines import Line
 from finetally.core.wall.names import trimmed
 from finetally.core.wall.rules import Fact, Scanned
+from finetally.core.wall.words import KIT_WORDS
 
 HEADS = frozenset(
     {
@@ -116,3 +117,10 @@ def longest(value: Any) -> float:
 
 def seconds_only(one: Read) -> bool:
     return all(i.reps is None and i.metres is None for i in one.items)
+
+
+def tool_of(item: Item) -> str:
+    """The kit that a heading names for all its lines: `sandbag:`, `one bell:`; empty if it names none."""
+    words = [t.text for t in item.words if t.text not in ("one", "a", "the", "single")]
+    alone = item.label == "heading" or (item.load is not None and not item.dosed)
+    return words[0] if alone and len(words) == 1 and words[0] in KIT_WORDS else ""

@@ -9,15 +9,15 @@ from typing import Any
 from finetally.core.board.reader import META
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import EverydayNames
-from finetally.core.wall import rules_clock, rules_rest  # noqa: F401  (they register the rules)
+from finetally.core.wall import rules_clock, rules_count, rules_rest  # noqa: F401  (they register the rules)
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.build import Builder
 from finetally.core.wall.heads import head_line, is_heading, labelled, modifies, part_line, written_block
 from finetally.core.wall.lines import dress, has_letters, has_numbers, lines_of, time_slots
-from finetally.core.wall.movements import SECOND, movement_line, rest_turn, tool_of
+from finetally.core.wall.movements import SECOND, movement_line, rest_turn
 from finetally.core.wall.names import Names
 from finetally.core.wall.page import Page, is_known, keep_note
-from finetally.core.wall.read import Read, head_list, name_text
+from finetally.core.wall.read import Read, head_list, name_text, tool_of
 from finetally.core.wall.rests import rest_line
 from finetally.core.wall.scanning import LineScanner
 from finetally.core.wall.sets import dose_only
@@ -52,11 +52,19 @@ class TextReader:
     """Reads one text."""
 
     def __init__(self, library: Library, everyday: EverydayNames, assumed: Assumptions) -> None:
-        self._page = Page(library, Names(library, everyday), assumed)
+        self._library, self._everyday, self._assumed = library, everyday, assumed
 
     def read(self, text: str, ready: Mapping[int, Written] | None = None) -> Reading:
         """Read a cleaned text; `ready` holds its blocks in the written form, by their first line from 0."""
-        page = self._page
+        page = Page(self._library, Names(self._library, self._everyday), self._assumed)
+        reading = self._read(page, text, ready)
+        first = page.reads[0] if page.reads else None
+        if not reading.document["blocks"] and first is not None and page.title and works(page, first):
+            page = Page(self._library, Names(self._library, self._everyday), self._assumed, titled=False)
+            reading = self._read(page, text, ready)
+        return reading
+
+    def _read(self, page: Page, text: str, ready: Mapping[int, Written] | None) -> Reading:
         page.ready = dict(ready or {})
         skipped = {number for one in page.ready.values() for number in range(one.first + 1, one.last)}
         lines = [one for one in lines_of(time_slots(without_tables(text))) if one.number - 1 not in skipped]
@@ -69,6 +77,11 @@ class TextReader:
             page.at = number
             read_line(page, one)
         return finished(page)
+
+
+def works(page: Page, one: Read) -> bool:
+    """Whether a line that was taken as the title names a known movement and how much of it."""
+    return any(i.dosed and is_known(page, name_text(i)) for i in one.items)
 
 
 def mark_labels(page: Page) -> None:

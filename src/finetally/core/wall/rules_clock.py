@@ -1,4 +1,4 @@
-"""What heads say: windows, starts, windows of rounds, rounds, ladders, totals. Order matters: the first that fits takes."""
+"""What heads say of clocks: windows of rounds, starts, windows. Order matters: the first that fits takes."""
 
 from __future__ import annotations
 
@@ -9,6 +9,8 @@ from finetally.core.wall.rules import Taken, rule
 Said = dict[str, Any] | None
 SHORTEST_WINDOW_S = 10
 """`20/10` is work and rest; with less it is two numbers of something else."""
+LONGEST_BARE_S = 180
+"""A bare number above is no work and no rest: `500 hard, 200 easy` are metres."""
 
 
 # Windows of rounds --------------------------------------------------------------------------------------------------
@@ -160,6 +162,17 @@ def pairs(said: Taken) -> Said:
     return {"work": work, "rest": rest, "n": said.count("n") or 4, "group": 2}
 
 
+@rule("windows", "work=TIME HARD SEP|SLASH|PLUS|AND? rest=TIME SOFT|OFF FOR|SEP|X? total=TIME !REST|OFF|BETWEEN|SOFT|HARD|AFTEREACH",
+      "work=TIME ON SEP|SLASH|PLUS|AND? rest=TIME OFF FOR|SEP|X? total=TIME !REST|OFF|BETWEEN|SOFT|HARD|AFTEREACH|ON",
+      examples=("30 s hard 30 s easy 10 mins",))  # fmt: skip
+def on_off_for(said: Taken) -> Said:
+    """Work and rest in turn, for so long."""
+    total = said.value("total")
+    if isinstance(total, dict) or total < 2 * (said.value("work") + said.value("rest")):
+        return None
+    return {"work": said.value("work"), "rest": said.value("rest"), "total": total}
+
+
 @rule("windows", "n=NUM X work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM OFF|REST|SOFT",
       "work=TIME|NUM ON|WORK|HARD SEP|SLASH|PLUS|AND|DASH? rest=TIME|NUM TO|FOR? OFF|REST|SOFT|MOVE",
       "WORK|ON COLON|FOR? work=TIME|NUM SEP|SLASH|PLUS|AND|THEN|THENS? REST|OFF|SOFT COLON|FOR? rest=TIME|NUM",
@@ -167,6 +180,8 @@ def pairs(said: Taken) -> Said:
       examples=("40 on 20 off", "20s on / 10s off", "45s work 15s change", "work 50s, rest 10s", ":45 work :15 rest", "20s hard 10s easy"))  # fmt: skip
 def on_off(said: Taken) -> Said:
     """Work and rest in turn; bare numbers are seconds from 10 on."""
+    if any(said.found[one].kind == "NUM" and said.value(one) > LONGEST_BARE_S for one in ("work", "rest")):
+        return None
     work, rest = said.seconds("work"), said.seconds("rest")
     return {"work": work, "rest": rest, "n": said.count("n"), "front": "n" in said}
 
@@ -200,7 +215,7 @@ def windows_for_so_long(said: Taken) -> Said:
     return {"work": int(work), "rest": int(rest), "total": said.value("total")}
 
 
-@rule("repseach", "n=NUM EACH OF? COLON", "n=NUM OF EACH COLON", examples=("12 each: split squats, rows",))
+@rule("repseach", "n=NUM REPS? EACH OF? COLON", "n=NUM OF EACH COLON", examples=("12 each: split squats, rows",))
 def reps_of_each(said: Taken) -> Said:
     """The same reps of every movement on the line."""
     return {"n": int(said.value("n"))}
@@ -210,188 +225,3 @@ def reps_of_each(said: Taken) -> Said:
 def shrinking(said: Taken) -> Said:
     """Reps taken away every round."""
     return {"n": -int(said.value("n"))}
-
-
-# Rounds -------------------------------------------------------------------------------------------------------------
-@rule("repeat", "REPEAT X? n=NUM TIMES|ROUND|X?", examples=("repeat x 3", "repeat 3 times"))
-def repeat(said: Taken) -> Said:
-    """All of it so often."""
-    return {"n": said.count("n")}
-
-
-@rule(
-    "rounds",
-    "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM EACH",
-    "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM|RANGE REPS EACH?",
-    examples=("3 rounds of 20 reps each",),
-)
-def rounds_of_reps(said: Taken) -> Said:
-    """So many rounds, the same reps of everything."""
-    return {"n": said.count("n"), "reps": said.count("reps")}
-
-
-@rule(
-    "rounds",
-    "ROUND|SET COLON n=NUM|RANGE !W|ALT|SOFT|HARD|CAL|REPS|X|MAX",
-    "n=NUM|RANGE SET OF? COLON",
-    examples=("Rounds: 3", "4 sets of:"),
-)
-def rounds_named(said: Taken) -> Said:
-    """`Rounds: 3`, `4 sets:`."""
-    return {"n": said.count("n")}
-
-
-@rule("rounds", "ROUND n=RANGE COLON", examples=("Rounds 1-3:",))
-def rounds_counted(said: Taken) -> Said:
-    """`Rounds 1-3`: as many as the last number says."""
-    return {"n": max(said.value("n"))}
-
-
-@rule("rounds", "X n=NUM FORTIME|NOTFORTIME", examples=("x5 for time",))
-def times_for_time(said: Taken) -> Said:
-    """So often, against the clock."""
-    return {"n": said.count("n")}
-
-
-@rule("rounds", "X n=NUM ROUND|TIMES", "n=NUM|RANGE ROUND|CIRCUIT OF? NOTFORTIME|FORTIME?", "n=NUM|RANGE FORTIME", "X n=NUM ROUND|TIMES NOTFORTIME|FORTIME?",
-      "n=NUM|RANGE X? TIMES? THROUGH", "n=NUM TIMES ROUND", "n=NUM SET SEP? EACH FORTIME",
-      examples=("3 rounds", "5 rds FT", "2-3 rounds", "4 rounds of", "x 4 rounds", "2 times through", "5 RFT"))  # fmt: skip
-def rounds(said: Taken) -> Said:
-    """So many rounds."""
-    return {"n": said.count("n")}
-
-
-@rule(
-    "rounds",
-    "n=NUM X COLON",
-    "FACT SEP? X n=NUM",
-    "FACT SEP? n=NUM TIMES",
-    "n=NUM TIMES COLON",
-    "RPAR X n=NUM !W|TIME|DIST|NUM",
-    "SEP X n=NUM !W|TIME|DIST|NUM|LOAD",
-    examples=("2x: 10 squats", "3 times: jog"),
-)
-def times(said: Taken) -> Said:
-    """`2x:` in front, `x 3` behind a window."""
-    return {"n": said.count("n")}
-
-
-@rule("laps", "n=NUM|RANGE LAP", examples=("2 laps",))
-def laps(said: Taken) -> Said:
-    """So many times past all stations."""
-    return {"n": said.count("n")}
-
-
-@rule(
-    "each",
-    "work=TIME X n=NUM STATION",
-    "n=NUM STATION X|SEP|COLON|AT|FOR? work=TIME EACH|PER?",
-    "work=TIME STATION|AT? EACH|PER STATION",
-    examples=("60 s x 5 stations", "45 s per station"),
-)
-def each_station(said: Taken) -> Said:
-    """A window at each station."""
-    return {"work": said.value("work")}
-
-
-@rule("stations", "n=NUM STATION", examples=("4 stations",))
-def stations(said: Taken) -> Said:
-    """So many stations."""
-    return {"n": said.value("n")}
-
-
-@rule("lengths", "n=NUM LENGTH OF?", examples=("3 lengths",))
-def lengths(said: Taken) -> Said:
-    """So many lengths of what is told behind."""
-    return {"n": said.count("n")}
-
-
-@rule("rounds", "CIRCUIT SEP? X n=NUM", "CIRCUIT SEP? n=NUM X !NUM", examples=("Complex x 5",))
-def circuit_times(said: Taken) -> Said:
-    """A circuit or complex, so often."""
-    return {"n": said.count("n")}
-
-
-@rule("first", "START AT n=NUM", "START W n=NUM", "FROM n=NUM", examples=("start @ 2",))
-def first_reps(said: Taken) -> Said:
-    """Reps of the first start or round, where they grow."""
-    return {"n": int(said.value("n"))}
-
-
-@rule("deathby", "DEATHBY", examples=("death by burpees",))
-def one_more_each_minute(said: Taken) -> Said:
-    """One rep in the first minute, two in the second, and so on."""
-    return {}
-
-
-@rule(
-    "cap",
-    "cap=TIME TIMECAP",
-    "TIMECAP COLON|SEP? cap=TIME",
-    "TIMECAP COLON|SEP? cap=NUM !W|CAL|X",
-    examples=("cap 10 min", "10 min time cap", "TC: 12"),
-)
-def cap(said: Taken) -> Said:
-    """The time after which it ends."""
-    return {"cap": said.minutes("cap")}
-
-
-@rule("fortime", "NOTFORTIME", "FORTIME", examples=("for time", "not for time"))
-def for_time(said: Taken) -> Said:
-    """Until all is done."""
-    return {}
-
-
-@rule("pyramid", "PYRAMID", examples=("movement pyramid",))
-def movement_pyramid(said: Taken) -> Said:
-    """A, A B, A B C and back."""
-    return {}
-
-
-# Each ---------------------------------------------------------------------------------------------------------------
-@rule("each", "<W n=NUM X work=TIME EACH", "<W work=TIME EACH X n=NUM", examples=("2 x 30s each", "30s ea x2"))
-def times_each(said: Taken) -> Said:
-    """A window of each movement, so often."""
-    return {"work": said.value("work"), "n": said.count("n")}
-
-
-@rule(
-    "each",
-    "work=TIME SIDES COLON",
-    "LPAR work=TIME SIDES RPAR COLON?",
-    examples=("30 s e/s:",),
-)
-def each_side(said: Taken) -> Said:
-    """A window of each movement for each side."""
-    return {"work": said.value("work"), "sides": True}
-
-
-@rule("each", "work=TIME OF? EACH STATION?", "EACH work=TIME COLON", unnamed=True, examples=("30 s each",))
-def each(said: Taken) -> Said:
-    """A window of each movement."""
-    return {"work": said.value("work")}
-
-
-@rule("turns", "TURNS", examples=("one a minute", "taking turns"))
-def turns(said: Taken) -> Said:
-    """The lines take turns, whatever else is said."""
-    return {}
-
-
-@rule("superset", "SUPERSET SEP? X n=NUM", "n=NUM X? SUPERSET", "SUPERSET COLON|SEP? n=NUM ROUND|SET|X", "SUPERSET COLON|SEP? n=NUM !W|CAL|X|REPS|ALT|SOFT|HARD", "SUPERSET",
-      examples=("Superset x3", "3 supersets"))  # fmt: skip
-def superset(said: Taken) -> Said:
-    """Movements alternated, so often."""
-    return {"n": said.count("n")}
-
-
-@rule("total", "total=TIME TOTAL", "TOTAL COLON? total=TIME", examples=("5 min total",))
-def total(said: Taken) -> Said:
-    """How long all of it is."""
-    return {"total": said.value("total")}
-
-
-@rule("windows", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR|NUM|RANGE|ALT", undosed=True, examples=("20/10",))
-def bare_pair(said: Taken) -> Said:
-    """`40/20` alone, before any dose: behind a movement and its dose it would be two loads."""
-    return slashed(said)

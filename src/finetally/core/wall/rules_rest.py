@@ -65,9 +65,11 @@ def none(said: Taken) -> Said:
     return {"s": 0, "where": "none"}
 
 
-@rule("rest", "REST ASNEEDED", "ASNEEDED REST", examples=("rest as needed",))
+@rule("rest", "word=REST ASNEEDED", "ASNEEDED word=REST", examples=("rest as needed",))
 def open_rest(said: Taken) -> Said:
-    """A rest of open length."""
+    """A rest of open length; `break as needed` is how a long dose is cut up."""
+    if said.found["word"].text == "break":
+        return None
     return {"s": OPEN_REST_S, "where": "plain", "open": True}
 
 

@@ -18,6 +18,8 @@ from finetally.core.wall.sharing import (
     ladder_words,
     long_head,
     repeated_window,
+    rests_within,
+    same_machine,
     sets_of_all,
     shared_doses,
 )
@@ -40,8 +42,9 @@ class LineScanner:
         for habit in HABITS:
             tokens = habit(tokens)
         scanned = scan(tokens)
-        if [t.kind for t in scanned.tokens] == ["X", "NUM"]:
-            scanned.facts.append(Fact("rounds", {"n": int(scanned.tokens[1].value)}, 0, 1))
+        if [t.kind for t in scanned.tokens] in (["X", "NUM"], ["NUM", "X"]):
+            number = next(t for t in scanned.tokens if t.kind == "NUM")
+            scanned.facts.append(Fact("rounds", {"n": max(1, int(number.value))}, 0, 1))
             scanned.taken = [True, True]
         if [t.kind for t in scanned.tokens if t.kind not in ("SEP", "OF")] == ["NUM", "SET"]:
             number = next(t for t in scanned.tokens if t.kind == "NUM")
@@ -56,6 +59,7 @@ class LineScanner:
                 items[1].words = words
                 items.pop(0)
         long_head(scanned, items)
+        same_machine(items)
         for item in items:
             ladder_words(item)
             self._bare_metres(item, line)
@@ -82,6 +86,7 @@ class LineScanner:
         for item in items:
             if each is not None and item.words and not item.dosed:
                 item.reps = each
+        rests_within(scanned, items)
         for item in items:
             item.row = line.number
         return Read(line, scanned, items)

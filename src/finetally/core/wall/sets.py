@@ -84,7 +84,8 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
         if item.label == "heading" and not items and (not item.dosed or item.seconds is not None):
             draft.title = draft.title or " ".join(t.text for t in item.words)
             draft.total = item.seconds
-            if is_known(page, draft.title):
+            bare = all(not i.words for i in one.items if i is not item)
+            if is_known(page, draft.title) or (bare and item.words):
                 named = item
             continue
         if named is not None and item.words and not item.dosed and item.sets is None and not items:
@@ -126,12 +127,22 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
             item.words = []
         if not item.words:
             others = [i for i in (*items[index + 1 :], *items) if i.words] if named is None else [named]
+            others = others or named_above(page, one)
             if others:
                 item.words, item.kit = others[0].words, others[0].kit
                 if item.load is None and heavy(others[0]):
                     # Lighter sets of what has a bar's load below.
                     item.kit = [*item.kit, "barbell"]
     return items
+
+
+def named_above(page: Page, one: Read) -> list[Item]:
+    """What sets without a name are sets of, below sets of it: `Bench, 2x8 @ 40`, below it `5x5 @ 60`."""
+    above = page.drafts[-2] if len(page.drafts) > 1 else None
+    last = above.items[-1] if above is not None and above.items else None
+    if last is None or one.line.gap or one.block_label or not last.words:
+        return []
+    return [last] if last.sets is not None or isinstance(last.reps, list) else []
 
 
 def split_sets(page: Page, draft: Draft, one: Read) -> None:
@@ -176,6 +187,7 @@ def dose_only(page: Page, one: Read) -> bool:
     if (
         draft is None
         or draft.kind == "written"
+        or one.line.style == "block"
         or one.named
         or one.starts
         or not any(i.dosed for i in one.items)

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
+from itertools import pairwise
 
+from finetally.core.wall.doses import BARE_METRES_FROM
 from finetally.core.wall.item import Item
 from finetally.core.wall.qualities import take_dose
 from finetally.core.wall.read import STARTING, name_text
@@ -80,6 +82,37 @@ def repeated_window(scanned: Scanned, items: list[Item]) -> None:
     ):
         first = items.pop(0)
         scanned.facts.insert(0, Fact("amrap", {"window": first.seconds, "repeat": first.sets}, 0, 0))
+
+
+def rests_within(scanned: Scanned, items: list[Item]) -> None:
+    """`10 burpees, rest 1 min, 20 squats`: a rest between two movements of a line is taken there."""
+    for before, after in pairwise(items):
+        if not all(i.words and i.dosed and i.sets is None and i.label != "heading" for i in (before, after)):
+            continue
+        told = [
+            f
+            for f in scanned.facts
+            if f.kind == "rest"
+            and f.value["where"] == "plain"
+            and before.first < scanned.tokens[f.first].start < after.first
+        ]
+        if len(told) == 1 and before.rest_after is None:
+            before.rest_after = told[0].value["s"]
+            scanned.facts.remove(told[0])
+
+
+def same_machine(items: list[Item]) -> None:
+    """`row 2k easy, 500 m hard, 200 easy`: metres behind metres of a machine are of the same one."""
+    for before, item in pairwise(items):
+        if before.metres is None or not before.words or any(t.kind not in ("HARD", "SOFT") for t in item.words):
+            continue
+        bare = isinstance(item.reps, int) and item.reps >= BARE_METRES_FROM and bool(item.words)
+        if item.metres is None and not (bare and item.seconds is None):
+            continue
+        if item.metres is None:
+            item.metres, item.reps = item.reps, None
+        item.notes.extend(t.text for t in item.words)
+        item.words = [t for t in before.words if t.kind not in ("HARD", "SOFT")]
 
 
 def ladder_words(item: Item) -> None:

@@ -37,9 +37,10 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
     free = sum(1 for slot in slots if slot[0].rest_turn)
     slots = [slot for slot in slots if not slot[0].rest_turn]
     rounds = every.get("n") or draft.rounds
-    if rounds is None and total is None and len(slots) == 1 and slots[0][0].sets is not None:
-        # `5 x 2 every 2 min`: as many starts as sets.
-        rounds = slots[0][0].sets
+    sets = slots[0][0].sets if len(slots) == 1 and rounds is None else None
+    if sets is not None and (total is None or sets * span(period) <= span(total)):
+        # `5 x 2 every 2 min`: as many starts as sets, also where the part is told to take longer.
+        rounds, total = sets, None
     lines = len(slots) + free
     marked = any(slot[0].turn is not None for slot in slots) or draft.turns or draft.alternate
     marked = marked or "altern" in draft.said.lower() or (all(slot[0].letter for slot in slots) and lines > 1)
@@ -64,6 +65,10 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
     if draft.growing and draft.ladder is None:
         for item in draft.items:
             item.reps = item.reps or draft.first or 1
+            if starts is None and item.seconds is not None:
+                # `Death by burpees, 10 min`
+                clock["periods"] = starts = max(1, round(span(item.seconds) / span(period)))
+                item.seconds = None
         if starts is None:
             minutes = assumed.pick(
                 "death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"]

@@ -13,7 +13,7 @@ from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import LADDER_RATIO, Item
 from finetally.core.wall.names import Named, Names, trimmed
 from finetally.core.wall.tokens import Token
-from finetally.core.wall.words import EASY_WORDS
+from finetally.core.wall.words import EASY_WORDS, KIT_WORDS
 
 UNKNOWN_PACE_S, UNKNOWN_SPEED_MPS = 3.0, 2.0
 CARRYING_EASY = frozenset({"walk", "jog", "march"})
@@ -137,7 +137,7 @@ class StepMaker:
             step["sides"] = "each"
         elif item.sides in ("left", "right"):
             step["sides"] = item.sides
-        self._small_print(step, item)
+        self._small_print(step, item, draft)
         return step
 
     def dosed(self, item: Item, draft: Draft, *, rounds: int | None) -> dict[str, Any]:
@@ -160,7 +160,7 @@ class StepMaker:
             else:
                 step["metres"] = bounded(metres, MAX_METRES)
         self._sides(step, item, draft)
-        self._small_print(step, item)
+        self._small_print(step, item, draft)
         return step
 
     def _base(self, item: Item, draft: Draft) -> dict[str, Any]:
@@ -248,14 +248,23 @@ class StepMaker:
             return
         if item.sides is not None:
             step["sides"] = item.sides
+        elif draft.rounds_a_side and "reps" in step:
+            step["sides"] = "each"
 
-    def _small_print(self, step: dict[str, Any], item: Item) -> None:
+    def _moves(self, key: str, tool: str) -> bool:
+        """Whether a movement is done with a tool; an unknown one under the tool's heading is."""
+        movement = self._library.get(key)
+        return movement is None or KIT_WORDS.get(tool, tool) in (movement.kit or ())
+
+    def _small_print(self, step: dict[str, Any], item: Item, draft: Draft) -> None:
         effort = isinstance(item.load, dict) and "pct_1rm" in item.load and "reps" not in step
         if effort and ("metres" in step or "seconds" in step):
             # `5 x 60 m @ 95 %`: of the speed, not of what is lifted.
             item.notes.append(f"{item.load['pct_1rm']:g} %")
         elif item.load is not None:
             step["load"] = item.load
+        elif draft.tool_load is not None and self._moves(step["movement"], draft.tool):
+            step["load"] = draft.tool_load
         if item.tempo is not None:
             step["tempo"] = item.tempo
         if item.reserve is not None:

@@ -9,7 +9,7 @@ from finetally.core.board.reader import TITLE_WORD, read_lines
 from finetally.core.session.limits import MAX_DURATION_S
 from finetally.core.wall.lines import without_pictures
 from finetally.core.wall.page import Page, dose_follows, is_known, keep_note
-from finetally.core.wall.read import Read, head_list, longest, name_text
+from finetally.core.wall.read import Read, head_list, longest, name_text, tool_of
 from finetally.core.wall.steps import bounded
 from finetally.core.wall.tokens import plain, tokens_of
 from finetally.core.wall.words import DAY, TALK
@@ -30,9 +30,19 @@ _TOLD_BRACKET = re.compile(
 
 def title_like(page: Page, one: Read) -> bool:
     """The first line where it names the session, and lines before the first block that tell its length."""
-    if page.drafts or page.draft is not None or one.line.part is not None or one.line.turn is not None:
+    if (
+        not page.titled
+        or page.drafts
+        or page.draft is not None
+        or one.line.part is not None
+        or one.line.turn is not None
+    ):
         return False
     first = page.at == 0
+    if one.line.style == "block" and one.items and not one.named:
+        return False
+    if len(one.items) == 1 and one.items[0].load is not None and tool_of(one.items[0]):
+        return False
     if first and TITLE_WORD.match(one.line.raw.strip()):
         return as_title(page, one)
     day = DAY.search(one.line.text) is not None
@@ -81,6 +91,8 @@ def title_like(page: Page, one: Read) -> bool:
 def work_on_it(page: Page, one: Read) -> bool:
     """Whether a line names work: a dose of something, or a known movement whose dose follows."""
     for item in one.items:
+        if item.cal and item.reps is not None:
+            return True
         if not item.words or (item.after_dose and not page.names.known(name_text(item))):
             continue
         short = item.seconds is not None and longest(item.seconds) < TITLE_LENGTH_FROM
@@ -89,7 +101,7 @@ def work_on_it(page: Page, one: Read) -> bool:
     if any(page.names.known(name_text(i)) for i in one.items if i.dosed):
         return True
     alone = len(one.named) == len(one.items) == 1 and is_known(page, name_text(one.items[0]))
-    return alone and not one.line.text.strip(" .:").islower() and dose_follows(page)
+    return alone and dose_follows(page)
 
 
 def as_title(page: Page, one: Read) -> bool:
@@ -120,6 +132,8 @@ def as_title(page: Page, one: Read) -> bool:
 
 def is_talk(page: Page, one: Read) -> bool:
     """Whether a line without a dose speaks to people."""
+    if len(one.items) == 1 and tool_of(one.items[0]):
+        return False
     if one.items and not one.starts and not one.rests and not one.heads and GREETING.match(one.line.low):
         return not any(page.names.known(name_text(i)) for i in one.named)
     if one.starts or one.rests or one.heads or any(i.dosed for i in one.items):

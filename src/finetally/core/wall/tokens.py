@@ -80,6 +80,9 @@ _MASTER = re.compile(
             ("NAMED", r"\bwalk\s+it\s+off\b|\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\b[sg]2oh\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
             ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
             ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
+            ("DAYTIME", r"\b(?:at\s+)?\d{1,2}(?:[:.]\d\d)?\s?(?:am|pm)\b"),
+            ("WATTS", r"@?\s*(?:\d{2,4}\s?-\s?)?\d{2,4}\s?(?:watts?\b|w\b(?!\s*/|\s*\d))"),
+            ("EVERYCLOCK", r"\be(?P<ec>\d{1,2}:[0-5]\d)(?!\d)"),
             ("EVERYN", r"\be(?:very)?\s?(?P<en>\d{1,3})\s?(?P<eu>mom|min(?:ute)?s?\s+on\s+the\s+min(?:ute)?|sec?|s|m|min|mins)\b"),
             ("EVERYNTH", r"\bevery\s+(?P<ent>\d(?=(?:nd|rd|th))|other|second|third|fourth|fifth)(?:nd|rd|th)?\s+min(?:ute)?\b"),
             ("EMOM", r"\b(?:emoms?|otm)\b"),
@@ -92,10 +95,10 @@ _MASTER = re.compile(
             ("MINSEC", r"(?P<mm>\d{1,3})\s?(?:['′]\s?(?P<ms>[0-5]\d)(?!\d)(?:\s?(?:\"|″|''|s(?:ec)?(?:onds?)?\b))?|(?:min(?:ute)?s?|m)\s?(?:and\s+)?(?P<mt>[0-5]?\d)\s?s(?:ec)?(?:onds?|s)?\b)"),
             ("HEIGHT", r"\d{1,3}\s?(?:cm|inch(?:es)?|in)\b(?!\s*(?:\d|the|a\b))"),
             ("CLOCK", r"(?<![\d.])(?:\d{1,3}(?::[0-5]\d){1,2}|:[0-5]\d)(?!\d)(?:\s*(?:min|mins|minutes)\b)?"),
-            ("LISTUNIT", rf"\d{{1,5}}(?:\s?[-/]\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b)"),
+            ("LISTUNIT", rf"\d{{1,5}}(?:\s?[-/]\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b|%)"),
             ("COUNTING", r"\d{1,3}(?:\s?[-,]\s?\d{1,3})+\s?[-,]?\s?(?:\.\.\.?|…)\s?[-,]?\s?(?P<cl>\d{1,3})(?![\d:])"),
             ("GROWING", r"\d{1,4}(?:\s?[-,/]\s?\d{1,4}){1,}\s*[-,]?\s*(?:\.\.\.?|…|,?\s*etc\b\.?)"),
-            ("LIST", r"(?<![\d.:])\d{1,4}(?:\s?(?P<ls>[-/])\s?\d{1,4})(?:\s?(?P=ls)\s?\d{1,4})+(?!\d|:\d|\s?(?:kg|lb))|(?<![\d.:])\d{1,4}(?:,\s?\d{1,4}){2,}(?!\d|:\d|\.)(?!\s*(?:kg|lb|min|s\b|sec))"),
+            ("LIST", r"(?<![\d.:])\d{1,4}(?:\s?(?P<ls>[-/])\s?\d{1,4})(?:\s?(?P=ls)\s?\d{1,4})+(?!\d|:\d|\s?(?:kg|lb))|(?<![\d.:])\d{1,2}(?:\.\d{1,2}){3,}(?![\d.])|(?<![\d.:])\d{1,4}(?:,\s?\d{1,4}){2,}(?!\d|:\d|\.)(?!\s*(?:kg|lb|min|s\b|sec))"),
             ("LOADS", rf"(?:(?P<lc>\d)\s?x\s?)?(?P<la>{_NUM})(?:\s?/\s?(?P<lb>{_NUM}))?\s?(?:(?P<lu>{_KG}|{_LB})\b|(?P<lh>#))(?:\s?/\s?(?P<l2>{_NUM})\s?(?:{_KG}|{_LB})\b)?"),
             ("LOADRANGE", rf"(?P<lr1>{_NUM})(?:-|\s+to\s+)(?P<lr2>{_NUM})\s?(?P<lru>{_KG}|{_LB})\b"),
             ("PCT", rf"(?P<pa>{_NUM})(?:{_DASH}(?P<pb>{_NUM}))?\s?(?:%|percent\b|per\s+cent\b)(?:\s*(?:of\s+)?(?:(?:your|the)\s+)?(?:1\s*rm|max|best)\b)?"),
@@ -106,7 +109,7 @@ _MASTER = re.compile(
             ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM})(?![\"'″′]))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
             ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-]|\s+(?:elevated|raised|up)\b)"),
             ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?![\d:])"),
-            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)(?<!mom\s\d)(?<!mom\s\d\d)(?<!amrap\s\d)(?<!amrap\s\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?!\d|:\d)|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
+            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|\.{{2,3}}(?=\d)|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)(?<!mom\s\d)(?<!mom\s\d\d)(?<!amrap\s\d)(?<!amrap\s\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?!\d|:\d)|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
             ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
             ("TWICE", r"\b(?:twice|thrice)(?=\s+(?:through|thru|round|over|all)\b|\s*[:,.]|\s*$)"),
             ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
@@ -118,7 +121,7 @@ _MASTER = re.compile(
             *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"\b(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
             ("AND", r"&"), ("W", r"[^\W\d_]+(?:[-'.][^\W\d_]+)*'?(?![^\W\d_])"),
             ("LPAR", r"[(\[]"), ("RPAR", r"[)\]]"), ("SLASH", r"/"), ("PLUS", r"\+"), ("ARROW", r"-*>+"), ("COLON", r":"),
-            ("SEP", r"[,;]|\.(?=\s|$)|[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),
+            ("SEP", r"[,;]|\.(?=\s|$)|(?<!\d)[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),
         )
     ),
     re.DOTALL,
@@ -201,6 +204,8 @@ def _list_with_unit(text: str) -> tuple[str, list[Any]]:
         return "DISTLIST", [_tidy(one * METRES_OF[unit]) for one in numbers]
     if unit in KILOGRAMS:
         return "LOADLIST", [{"kg": one} for one in numbers]
+    if unit == "%":
+        return "LOADLIST", [{"pct_1rm": one} for one in numbers]
     if unit in POUNDS:
         return "LOADLIST", [{"kg": _tidy(one * POUND_KG), "unit": "lb"} for one in numbers]
     return "TIMELIST", [one * _unit(unit) for one in numbers]
@@ -283,6 +288,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "LIST", _counted([int(one) for one in re.findall(r"\d+", text)])
         case "LISTUNIT":
             return _list_with_unit(text)
+        case "EVERYCLOCK":
+            return "EVERYT", clock(m["ec"])
         case "EVERYN":
             unit_s = 1 if m["eu"].startswith("s") else 60
             return "EVERYT", int(m["en"]) * unit_s
@@ -300,7 +307,7 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "RIR", int(m["rir"] or m["rir2"] or m["rir3"] or m["rir4"])
         case "RATIO":
             return "RATIO", int(m["rr"] or 1) / max(1, int(m["rw"] or 1))
-        case "EASE" | "LASTSET" | "HRPCT" | "BUILD":
+        case "EASE" | "LASTSET" | "HRPCT" | "BUILD" | "WATTS" | "DAYTIME":
             return "ZONE", text
         case "TEMPO":
             return "TEMPO", m["tempo3"] or m["tempo"] or m["tempo2"] or text

@@ -39,7 +39,7 @@ POUNDS = frozenset({"lb", "lbs", "pound", "pounds", "#"})
 
 PHRASES: tuple[tuple[str, str], ...] = (
     ("HARD", r"all[-\s]out|flat[-\s]out|max(?:imum)?\s+effort|full\s+(?:gas|speed)|as\s+far\s+as\s+(?:you\s+can|possible)"
-             r"|max(?:imum)?\s+(?:distance|cal(?:orie)?s?|metres|meters)(?:\s+(?:of|on))?"),
+             r"|(?:maximal|maximum)\s+efforts?|max(?:imum)?\s+(?:distance|cal(?:orie)?s?|metres|meters)(?:\s+(?:of|on))?"),
     ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|poss|you\s+can|fit|will\s+fit)"
               r"|max(?:imum)?\s+rounds"),
     ("ASMANY", r"as\s+many(?=\s+(?:\S+\s+){1,5}as\s+(?:you|possible))|as\s+many\s+as\s+(?:you\s+can|possible)(?:\s+of)?|max(?:imum)?\s+reps?(?:\s+of)?"),
@@ -62,7 +62,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("FINISH", r"to\s+(?:finish|end|close)(?:\s+off)?"),
     ("PEOPLE", r"(?:in\s+)?(?:teams?|pairs|groups?)\s+of\s+(?:\d|two|three|four)"),
     ("TURNS", r"(?:one|a\s+line|1)\s+(?:line\s+)?(?:a|per|each)\s+(?:minute|start)|tak(?:e|ing)\s+turns|lines?\s+take\s+turns|(?:in\s+)?rotation\s+order"),
-    ("FAILURE", r"(?:to|till|'?til|until)\s+(?:you\s+)?(?:failure|fail(?:ure)?)|amap|to\s+the\s+limit"),
+    ("FAILURE", r"(?:to|till|'?til|until)\s+(?:you\s+)?(?:failure|fail(?:ure)?|drop)|amap|to\s+the\s+limit"),
     ("TANK", r"(?:left\s+)?in\s+(?:the\s+tank|reserve)"),
     ("PYRAMID", r"(?:movement|building)\s+pyramid"),
     ("BETWEEN", r"b/w|b/t|(?:in\s+)?between|betw|btwn|btw|inbetween"),
@@ -70,7 +70,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("THROUGH", r"(?:times?\s+)?(?:through|thru)|times\s+over"),
     ("SUPERSET", r"(?:tri|giant|super|compound)[-\s]?sets?"),
     ("ASNEEDED", r"as\s+(?:needed|required|long\s+as\s+you\s+need|you\s+need|necessary)|when\s+needed"),
-    ("NOREST", r"(?:no|without|zero)\s+(?:rests?|breaks?|pauses?)|non[- ]?stop|unbroken|straight\s+through"),
+    ("NOREST", r"(?:no|without|zero)\s+(?:rests?|breaks?|pauses?)|non[- ]?stop|continuous(?:ly)?|unbroken|straight\s+through"),
     ("BUYIN", r"buy[- ]?in"),
     ("CASHOUT", r"cash[- ]?out|buy[- ]?out"),
     ("REMAINING", r"(?:(?:in|for)\s+)?(?:the\s+)?(?:remaining|rest\s+of\s+the)\s+(?:time|min(?:ute)?)|(?:in\s+)?(?:the\s+)?time\s+(?:that\s+is\s+)?left"),
@@ -156,10 +156,18 @@ PARTS: tuple[tuple[str, str], ...] = (
     ),
     (
         "main",
-        r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|strength(?=\s*(?:$|[:,]))|metcon|conditioning|workout|wod",
+        r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|(?:strength|conditioning)(?:\s+work)?(?=\s*(?:$|[:,(\d-]))|metcon|conditioning|workout|wod"
+        r"|(?:skills?|accessor(?:y|ies)|assistance|gymnastics|power|plyos?|plyometrics|speed|endurance|cardio|hypertrophy|lifting)"
+        r"(?:\s+(?:work|block|part))?(?=\s*(?:$|:\s*$|[:(-]\s*\d+\s*(?:min|mins|minutes|')?\s*[):]?\s*$))",
     ),
 )
 """Words that begin a part of the session, at the start of a line."""
+
+DAY_WORDS = (
+    "monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday",
+    "mon", "tue", "tues", "wed", "thu", "thur", "thurs", "fri",
+)  # fmt: skip
+"""Days in front of what is done on them; `sun` begins the name of a movement."""
 
 FILLER = frozenset(
     [
@@ -230,6 +238,7 @@ FILLER = frozenset(
         "exercises",
         "movement",
         "movements",
+        "moves",
         "effort",
         "efforts",
         "interval",
@@ -268,6 +277,7 @@ FILLER = frozenset(
         "x",
         "max",
         "when's",
+        *DAY_WORDS,
     ]
 )
 """Words around a movement's name that do not belong to it; at either end of the name they are let go."""
