@@ -6,6 +6,7 @@ from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.draft import Draft
+from finetally.core.wall.item import Item
 from finetally.core.wall.steps import StepMaker, span
 
 Block = dict[str, Any]
@@ -13,6 +14,9 @@ Block = dict[str, Any]
 
 def amrap_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[Block]:
     """The windows of a head, each with its rounds."""
+    numbered = _numbered(draft)
+    if numbered:
+        return _one_each(draft, maker, numbered)
     made: list[Block] = []
     windows = _lengths(draft, assumed)
     inline_list(draft)
@@ -38,6 +42,30 @@ def amrap_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[B
             draft.said,
             ["for one who works all the time", "one person works half the time"],
         )
+    return made
+
+
+def _numbered(draft: Draft) -> list[list[Item]]:
+    """`3 x 5 min AMRAP`, below it lines 1, 2 and 3: the movements of each window; empty where lines are of all."""
+    repeat = draft.amraps[0].get("repeat") if len(draft.amraps) == 1 else None
+    if not isinstance(repeat, int) or repeat < 2 or any(not i.letter or not i.dosed for i in draft.items):
+        return []
+    rows: dict[int, list[Item]] = {}
+    for item in draft.items:
+        rows.setdefault(item.row, []).append(item)
+    several = len(rows) == repeat and all(len(items) > 1 for items in rows.values())
+    return list(rows.values()) if several else []
+
+
+def _one_each(draft: Draft, maker: StepMaker, numbered: list[list[Item]]) -> list[Block]:
+    """A window for each of the numbered lines."""
+    between = draft.rest if draft.rest is not None else draft.rest_between
+    made: list[Block] = []
+    for items in numbered:
+        clock = {"kind": "amrap", "window_s": draft.amraps[0]["window"]}
+        made.append({"clock": clock, "steps": [maker.dosed(i, draft, rounds=1) for i in items]})
+    for block in made[:-1] if between is not None else []:
+        block["rest_after_s"] = between
     return made
 
 

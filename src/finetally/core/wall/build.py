@@ -71,6 +71,8 @@ class Builder:
             if item.cal and item.dosed and not item.words:
                 self._machine(item)
         items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]
+        lost = {i.row for i in draft.items if i.reps is not None and i not in items}
+        self.unread.extend(Unread(row, "") for row in sorted(lost))
         if (
             draft.amraps
             and draft.amraps[0].get("loose")

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from finetally.core.wall.item import DOSES, GOING, Item
 from finetally.core.wall.qualities import joined
-from finetally.core.wall.rules import Scanned
+from finetally.core.wall.rules import Fact, Scanned
 from finetally.core.wall.tokens import Token
 
 LARGEST_TEMPO_S = 10
@@ -14,6 +14,10 @@ LARGEST_SPLIT = 30
 """`6 + 6` of a movement are its sides; larger numbers are doses of two."""
 BARE_METRES_FROM = 100
 """`Row 500` is metres from here on: of a machine or a run nobody counts so many reps."""
+LIGHTEST_WAVE_KG = 20
+"""Numbers of a list behind a dose are what is lifted, from here on."""
+SHORTEST_WHOLE_S = 240
+"""A time behind `for` is that of all the line from here on."""
 LIGHTEST_KG = 2
 """A bare number below is no load of anything."""
 
@@ -56,6 +60,8 @@ class DoseReader:
         if item.dosed:
             if not item.words:
                 item.loose_time = item.loose_time or item.seconds
+            elif token.kind == "TIME" and nxt == "END" and index and self._for_so_long(index):
+                return index + 1
             elif token.kind == "TIME" and nxt in ("END", "SEP") and item.seconds is None:
                 item.loose_time = token.value
                 return index + 1
@@ -68,7 +74,20 @@ class DoseReader:
             if after is not None:
                 return after
         self._set_dose(item, token)
+        if skip == 2 and nxt == "HARD":
+            item.label = "times"
         return index + skip
+
+    def _for_so_long(self, index: int) -> bool:
+        """`10 push-ups, 10 squats for 15 minutes`: how long all of it is done."""
+        seconds = self._tokens[index].value
+        several = any(i.words and i.dosed for i in self.items)
+        if self._tokens[index - 1].kind != "FOR" or not several or not isinstance(seconds, int):
+            return False
+        if seconds < SHORTEST_WHOLE_S:
+            return False
+        self._scanned.facts.append(Fact("forlong", {"total": seconds}, index, index))
+        return True
 
     def _sets_in_front(self, index: int) -> int | None:
         """`3 x …`, `3 sets of …`; None where no sets stand here."""
@@ -81,6 +100,9 @@ class DoseReader:
             return None
         after = index + 2
         while self._peek(after) in ("OF", "X", "FOR"):
+            after += 1
+        if self._peek(after) == "SEP" and self._peek(after + 1) in DOSES and self._peek(after + 2) == "REPS":
+            # `3 sets - 10 reps`
             after += 1
         if self._peek(after) in DOSES | {"MAX", "FAILURE"}:
             return self._sets(index, token.value, after)
@@ -97,6 +119,12 @@ class DoseReader:
             item.notes.append("load without a unit")
             return True
         tempo = token.kind == "LIST" and item.words and item.dosed and item.tempo is None
+        listed = token.kind == "LIST" and item.sets is not None and item.dosed and item.words and item.load is None
+        if listed and min(token.value) >= LIGHTEST_WAVE_KG:
+            # `squat 3x5 65/75/85`
+            item.load = [{"kg": one} for one in token.value]
+            item.notes.append("load without a unit")
+            return True
         if tempo and len(token.value) in (3, 4) and max(token.value) < LARGEST_TEMPO_S:
             item.tempo = [float(one) for one in [*token.value, 0][:4]]
             return True
@@ -159,6 +187,8 @@ class DoseReader:
         item, value = self._item, self._tokens[index + 1].value
         if item.dosed:
             item.sets, item.behind = max(1, int(value)), True
+            if self._peek(index + 2) in ("SET", "TIMES", "ROUND"):
+                return index + 3
         else:
             item.reps, item.after_dose = int(value), True
             item.label = item.label or "times"

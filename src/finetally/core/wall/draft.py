@@ -47,6 +47,8 @@ class Draft:
     rest_between: Any = None
     rest_groups: Any = None
     rest_after: Any = None
+    rest_each: bool = False
+    """Whether the rest is said to be between the movements."""
     no_rest: bool = False
     rest_as: str = ""
     sides_each: bool = False
@@ -103,6 +105,7 @@ class Draft:
         if value["window"] is None and self.amraps and not self.items:
             return
         self.amraps.append(value)
+        self.rest_between = value.get("rest", self.rest_between)
 
     def _repeat(self, value: dict[str, Any]) -> None:
         if self.rest_after is not None and self.rest_between is None:
@@ -184,7 +187,13 @@ class Draft:
             self.no_rest = True
         elif where == "groups":
             self.rest_groups = seconds
+        elif where == "rounds" and isinstance(self.rest_between, int) and isinstance(seconds, int):
+            # `45 s each, 15 s between, 1 min after each round`: the shorter one is between movements.
+            self.rest = min(self.rest_between, seconds)
+            self.rest_between = max(self.rest_between, seconds)
         elif where == "rounds":
             self.rest_between = seconds
+        elif where == "each":
+            self.rest, self.rest_each = seconds, True
         else:
             self.rest = seconds

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from itertools import pairwise
 
+from finetally.core.wall.item import ENDS
 from finetally.core.wall.rules import DOSE_KINDS
 from finetally.core.wall.tokens import Token
 
@@ -17,7 +18,7 @@ def bracketed_rounds(tokens: list[Token]) -> list[Token]:
         if kinds == ["NUM", "X", "LPAR"] or (rounds and end is not None and _several(tokens[i + 3 : end])):
             tokens[i + 1].kind, tokens[i + 2].kind = "ROUND", "COLON"
             if end is not None:
-                tokens[end].kind = "SEP" if end < len(tokens) - 1 else "CLOSED"
+                tokens[end].kind = "SEP" if any(t.kind not in ENDS for t in tokens[end + 1 :]) else "CLOSED"
             break
     return tokens
 

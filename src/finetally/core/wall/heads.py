@@ -7,12 +7,13 @@ import re
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import Item
 from finetally.core.wall.names import MACHINES
-from finetally.core.wall.page import Page, is_known, leave_part, more_below, new_draft
+from finetally.core.wall.page import Page, ends_at, is_known, leave_part, more_below, new_draft
 from finetally.core.wall.read import Read, head_list, name_text
 from finetally.core.wall.rules import Fact
 from finetally.core.wall.sets import set_line, split_sets
 from finetally.core.wall.talk import LONGEST_TALK, speaks
 from finetally.core.wall.tokens import Token
+from finetally.core.wall.unread import Unread
 from finetally.core.wall.words import KIT_WORDS
 from finetally.core.wall.written import Written
 
@@ -28,6 +29,11 @@ def part_line(page: Page, one: Read) -> None:
     fill(page, draft, one)
     if draft.total is None and not one.items and not draft.clocked:
         draft.total = next((t.value for t in one.scanned.tokens if t.kind == "TIME"), None)
+    bare = [t for t in one.scanned.tokens if t.kind not in ("SEP", "COLON")]
+    if draft.total is None and not draft.clocked and [t.kind for t in bare] == ["NUM"]:
+        # `stretch 10`
+        page.assumed.pick("bare-minutes", one.line.number, one.line.text, [f"{bare[0].text} minutes"])
+        draft.total = int(bare[0].value * 60)
     draft.inline = bool(one.named)
 
 
@@ -166,7 +172,9 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
         known = page.names.known(name_text(item)) is not None
         behind = opened or one.line.colon or (bool(item.words) and stands_behind(page, one, item))
         behind = behind or (bool(kept) and item.joined and isinstance(kept[-1].reps, list))
-        if item.dosed or known or (behind and not is_talk_item(page, item)):
+        # `2 min AMRAP zibble`, with nothing below: what is done in it.
+        alone = len(one.items) == 1 and any(f.kind in ("amrap", "windows") for f in facts) and ends_at(page, one)
+        if item.dosed or known or ((behind or alone) and not is_talk_item(page, item)):
             on_machine(page, draft, item, kept)
             kept.append(item)
         else:
@@ -257,8 +265,9 @@ def head_words(page: Page, draft: Draft, item: Item) -> None:
         draft.alternate = True
     if not draft.words:
         draft.words = words
-    if len(item.words) == 1 and words in KIT_WORDS:
-        draft.tool, draft.tool_load = words, item.load
+    plain = [t.text for t in item.words if t.kind != "CIRCUIT"]
+    if len(plain) == 1 and plain[0] in KIT_WORDS:
+        draft.tool, draft.tool_load = plain[0], item.load
     elif len(words) > 2:
         draft.notes.append(words)
 
@@ -278,6 +287,8 @@ def head_dose(page: Page, draft: Draft, item: Item, one: Read) -> None:
         draft.rounds, draft.clocked = item.sets, True
     elif isinstance(item.reps, int) and item.label == "times":
         draft.rounds, draft.clocked = item.reps, True
+    elif isinstance(item.reps, int) and one.items[0] is not item:
+        page.unread.append(Unread(one.line.number, one.line.text))
 
 
 def circuit(item: Item) -> bool:
@@ -309,13 +320,11 @@ def modifies(page: Page, one: Read) -> bool:
     ):
         return False
     kinds = {f.kind for f in one.heads}
-    if draft.items:
-        return (
-            kinds <= {"rounds", "cap", "fortime", "turns", "laps", "repeat"}
-            and (draft.rounds is None or "rounds" not in kinds)
-            and not more_below(page)
-        )
-    return False
+    if not draft.items or not kinds <= {"rounds", "cap", "fortime", "turns", "laps", "repeat"} or more_below(page):
+        return False
+    # `40/20 x 5: …` of five movements, below it `2 rounds`: the first number was that of the windows.
+    anew = draft.windows is not None and draft.rounds == len(draft.items) > 1
+    return draft.rounds is None or "rounds" not in kinds or anew
 
 
 def written_block(page: Page, one: Read, written: Written) -> None:

@@ -38,7 +38,11 @@ class ItemReader(DoseReader):
             item.words = [t for t in item.words if t not in how]
             item.before = min(item.before, len(item.words))
             item.notes.extend(t.text for t in how)
-            item.failure = item.failure or (not item.dosed and any("effort" in t.text for t in how))
+            if any("effort" in t.text for t in how):
+                if item.label == "times" and item.sets is None:
+                    # `3 x max effort plank`
+                    item.sets, item.reps = item.reps, None
+                item.failure = item.failure or not item.dosed
         self._choose_words(item)
         one_side(item)
         last = self.items[-1] if self.items else None
@@ -229,7 +233,7 @@ class ItemReader(DoseReader):
         if (
             kind == "COLON"
             and not item.dosed
-            and known
+            and (known or (item.words and item.load is not None))
             and self._peek(index + (2 if self._peek(index + 1) == "OF" else 1)) in DOSES
         ):
             return index + 1

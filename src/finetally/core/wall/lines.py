@@ -25,14 +25,15 @@ _TURN = re.compile(
 )
 _LABEL = re.compile(
     r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.),]|:(?!\d)|(?=\s))\s*|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
-    r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})\s?[.)]\s*(?!\d|\s*[x/])|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+(?:\d{1,2}|[a-h])(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
+    r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})(?:\s?[.)]\s*(?!\d|\s*[x/])|(?<!\d\d):\s+(?=(?:\d+\s+)?[^\W\d_]))|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+(?:\d{1,2}|[a-h])(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
     r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
 )
 _PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
 _SENTENCE = re.compile(
     r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|;\s+"
     r"|\s*[,;/|:]\s*(?=min(?:ute)?\s?\d{1,2}\b\s?[:\s])"
-    r"|\s*[,;]\s*(?:and\s+)?(?:then\s+)(?=(?:\d+|two|three|four|five)\s*(?:rounds?|rds?|sets?|x)\b)"
+    r"|(?<=\S)\s*[,;]?\s+(?:and\s+)?(?:then\s+)(?=(?:\d+|two|three|four|five)\s*(?:(?:rounds?|rds?|rnds?|sets?|x)\b|x\d+\s+of\b))"
+    r"|\s*[+,;]\s*(?=\d+\s*(?:[x×]|rounds?|rds|sets)\s*(?:of\s*)?\([^)]*\d[^)]*[,+]\s*\d)|(?<=\))\s*(?:\+|[,;]\s*then\b)\s*(?=\d+\s*(?:min|mins|km|k|m|s)\b)"
     r"|(?<=x\s\d)\s*[,;]\s*(?:and\s+)?then\s+(?=\d)|(?<=x\d)\s*[,;]\s*(?:and\s+)?then\s+(?=\d)"
     r"|\s*[→➡,–-]*\s+(?=(?i:every|each|any|per)\s+(?i:break|drop|stop|rest|time\s+you)\b[^=]{0,30}=)"
 )
@@ -100,6 +101,29 @@ def time_slots(text: str) -> str:
     return "\n".join(lines)
 
 
+_MARK = re.compile(r"\s*(?:[-*•]\s*)?(?:at\s+)?(\d{1,2}):([0-5]\d)\s?[-–:.]?\s+(?=\S)", re.IGNORECASE)
+_OVER = re.compile(r"(?:finish|end|done|stop|rest|off)\W*", re.IGNORECASE)
+FEWEST_MARKS = 3
+
+
+def clock_marks(text: str) -> str:
+    """`0:00 10 burpees`, `2:00 20 squats`, `4:00 30 rows`: marks at even distances are starts, one line at each."""
+    lines = text.split("\n")
+    found = {n: m for n, line in enumerate(lines) if (m := _MARK.match(line))}
+    marks = [int(m[1]) * 60 + int(m[2]) for m in found.values()]
+    steps = {b - a for a, b in pairwise(marks)}
+    if len(marks) < FEWEST_MARKS or marks[0] != 0 or len(steps) != 1 or min(steps) <= 0:
+        return text
+    count = len(marks)
+    for at, (n, m) in enumerate(found.items()):
+        lines[n] = lines[n][m.end() :]
+        if at == len(marks) - 1 and _OVER.fullmatch(lines[n]):
+            lines[n], count = "", count - 1
+    first = next(iter(found))
+    lines[first] = f"every {steps.pop()} s x {count}, one a start: {lines[first]}"
+    return "\n".join(lines)
+
+
 def lines_of(text: str) -> Iterator[Line]:
     """The lines that hold words, with how far they stand in and whether a blank line is before them."""
     gap, count = False, 0
@@ -126,7 +150,11 @@ def _sentences(line: Line) -> Iterator[Line]:
     begin, count = 0, 0
     for m in _breaks(line.text):
         if (
-            (_NO_STOP.search(line.text[: m.start()]) and not line.text[m.end() : m.end() + 1].isupper())
+            (
+                "." in m[0]
+                and _NO_STOP.search(line.text[: m.start()])
+                and not line.text[m.end() : m.end() + 1].isupper()
+            )
             or m.start() < begin + 2
             or _only_label(line.text[begin : m.start()])
         ):
@@ -136,6 +164,11 @@ def _sentences(line: Line) -> Iterator[Line]:
     yield _cut(line, begin, len(line.text), count)
 
 
+_NEXT_AMRAP = re.compile(
+    r"\s*[,;]\s*(?:then\s+)?(?=(?:rest\s+\d+\s*\w*|\d+\s*\w+\s+rest)\s*[,;]\s*(?:then\s+)?\d+\s*(?:min|mins|minutes|')\s+amrap\b)"
+    r"|\s*[,;]\s*(?:then\s+)?(?=\d+\s*(?:min|mins|minutes|')\s+amrap\b)",
+    re.IGNORECASE,
+)
 _NEXT_CLOCK = re.compile(
     r"\s*[,;]\s*(?:and\s+)?(?:then\s+)?(?=(?:rest\s+\d+[^,;]*[,;]\s*(?:then\s+)?)?(?:e\d*mom|amrap)\s+\d)",
     re.IGNORECASE,
@@ -155,6 +188,7 @@ def _breaks(text: str) -> list[re.Match[str]]:
     found = [*_SENTENCE.finditer(text), *_GOING_UP_AND_DOWN.finditer(text)]
     if _CLOCK_WITH_WORK.search(text):
         found.extend(m for m in _NEXT_CLOCK.finditer(text) if _CLOCK_WITH_WORK.search(text[: m.start()]))
+    found.extend(m for m in _NEXT_AMRAP.finditer(text) if "amrap" in text[: m.start()].lower())
     return sorted(found, key=lambda m: m.start())
 
 
@@ -183,6 +217,10 @@ def dress(line: Line, *, letters: bool, numbers: bool) -> Line:
     """
     if line.style == "note":
         return line
+    framed = _FRAMED.fullmatch(line.text)
+    if framed is not None:
+        line.column += framed.start(1)
+        line.text = framed[1]
     for _ in range(3):
         m = _BULLET.match(line.text)
         if m is None or not m[0]:
@@ -201,6 +239,7 @@ def dress(line: Line, *, letters: bool, numbers: bool) -> Line:
     return line
 
 
+_FRAMED = re.compile(r"\s*[-–—~*=_]+\s*([^\W_](?:.*[^\W_])?['\"”″′)]*)\s*[-–—~*=_]+\s*")
 _BEFORE_PART = re.compile(
     r"(?:\d[\d.,:½]*+\s*+(?:min(?:ute)?s?|'|s(?:ec)?(?:onds)?|\"|x)?\s*+|(?:then|now|and|finally|lastly|x|each|ea|our|the|to|a|of)\s+|(?:we\s+)?(?:finish|end|close)\s+with\s+)+(?=[^\W\d_])"
 )
@@ -291,4 +330,9 @@ def has_letters(lines: list[Line]) -> bool:
 def has_numbers(lines: list[Line]) -> bool:
     """Whether bare numbers in front of lines count them: 1, 2, 3 … in order, and there are three at least."""
     found = [int(m[1]) for line in lines if (m := _NUMBERED.match(line.text))]
+    for line in lines:
+        m = _NUMBERED.match(line.text)
+        if m is not None and re.search(rf"[,+/&]\s*{m[1]}\s+[^\W\d_]", line.text):
+            # `2 burpees, 2 squats`: the number is a dose.
+            return False
     return len(found) > 2 and found == list(range(1, len(found) + 1))

@@ -66,7 +66,11 @@ def begins_anew(page: Page, draft: Draft, one: Read) -> bool:
     # `3 rounds: 20 push-ups. Then run 2 km.`: a sentence of its own behind a head that has its lines.
     inline = one.line.sentence > 0 and draft.rounds is not None and all(i.row == draft.line for i in draft.items)
     over = over or (inline and one.line.low.startswith("then "))
-    return bool(once or apart or over or any(i.finish for i in one.items) or own_list(page, one, draft))
+    # `Squat @ 70 %: 5, 5, 5`, below it `Squat @ 80 %: 3, 3, 3`: sets of their own.
+    last = draft.items[-1]
+    same = len(one.items) == 1 and isinstance(one.items[0].reps, list) and isinstance(last.reps, list)
+    same = same and not draft.clocked and name_text(one.items[0]) == name_text(last)
+    return bool(same or once or apart or over or any(i.finish for i in one.items) or own_list(page, one, draft))
 
 
 SECOND = re.compile(r"(?:2nd|second)(?:\s+(?:time|go|one|amrap|part)|\s*[:\-])")

@@ -51,7 +51,8 @@ class Names:
                 found = self._everyday.find("easy movement")
             return Named(found, whole, True) if found is not None else None
         text = " ".join(words)
-        if text in ("row", "rows") and item.load is None and isinstance(item.reps, int | dict) and not item.cal:
+        told = item.load is not None or item.cal or tool or item.kit
+        if text in ("row", "rows") and isinstance(item.reps, int | dict) and not told:
             machine, bent = self._everyday.find("row"), self._everyday.find("bent row")
             if machine is not None and bent is not None:
                 # Reps of a row without a load: a machine has none to count, but many write it so.
@@ -156,6 +157,10 @@ TRAILING = frozenset(
         "trial",
         "test",
         "split",
+        "practice",
+        "practise",
+        "drill",
+        "drills",
         "shared",
         "faster",
         "slower",

@@ -38,6 +38,8 @@ class Page:
     between: Any = None
     meta: dict[str, Any] = field(default_factory=dict)
     ready: dict[int, Written] = field(default_factory=dict)
+    numbered: bool = True
+    """Whether bare numbers in front of lines may count them."""
     titled: bool = True
     """Whether the first line may be the title; not where nothing would be left."""
 

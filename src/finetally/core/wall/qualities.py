@@ -76,7 +76,12 @@ def read_bracket(item: Item, inside: list[Token]) -> None:
         first = first[0] if isinstance(first, tuple) else first
         each = bool({"SIDES", "DIRECTION"} & set(kinds)) and first == (item.reps or item.metres or item.seconds)
         item.sides, item.shared = ("each", item.shared) if each else (item.sides, True)
-    elif _timed_sets(item, inside, kinds) or _rest_behind(item, inside, kinds) or _bare_load(item, inside, kinds):
+    elif (
+        _dose_behind(item, inside, kinds)
+        or _timed_sets(item, inside, kinds)
+        or _rest_behind(item, inside, kinds)
+        or _bare_load(item, inside, kinds)
+    ):
         return
     else:
         _each_quality(item, inside, kinds)
@@ -117,9 +122,28 @@ def _rest_behind(item: Item, inside: list[Token], kinds: list[str]) -> bool:
     return True
 
 
+def _dose_behind(item: Item, inside: list[Token], kinds: list[str]) -> bool:
+    """`squats (15)`, `run (200 m)`: the dose of a name that has none; behind a tool's name a number is its load."""
+    if item.dosed or not item.words or kinds not in (["NUM"], ["NUM", "REPS"], ["DIST"], ["TIME"]):
+        return False
+    if kinds == ["NUM"] and item.words[0].text in KIT_WORDS:
+        return False
+    value = inside[0].value
+    item.after_dose = True
+    if kinds[0] == "NUM":
+        item.reps = int(value)
+    elif kinds[0] == "DIST":
+        item.metres = value
+    else:
+        item.seconds = value
+    return True
+
+
 def _bare_load(item: Item, inside: list[Token], kinds: list[str]) -> bool:
     """`12 kb swings (24)`, `5 deadlifts (100/70)`: kilograms without the word."""
-    if kinds not in (["NUM"], ["PAIR"]) or not item.dosed or item.load is not None or not item.words:
+    if kinds not in (["NUM"], ["PAIR"]) or item.load is not None or not item.words:
+        return False
+    if not item.dosed and item.words[0].text not in KIT_WORDS:
         return False
     first, other = (inside[0].value, None) if kinds == ["NUM"] else inside[0].value
     barbell = first >= BAR_KG and item.words[-1].text in BAR_WORDS
@@ -216,5 +240,5 @@ def _tank(item: Item, token: Token) -> None:
 
 QUALITIES = {
     "SIDES": _sides, "LOAD": _load, "LOADLIST": _loads, "TEMPO": _tempo, "RIR": _reserve, "RPE": _rpe,
-    "PACE": _pace, "PAUSE": _noted, "ZONE": _noted, "HALFSIDE": _half, "TANK": _tank,
+    "PACE": _pace, "PAUSE": _noted, "TOWARM": _noted, "ZONE": _noted, "HALFSIDE": _half, "TANK": _tank,
 }  # fmt: skip

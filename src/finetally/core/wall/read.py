@@ -70,6 +70,11 @@ class Read:
         return [f for f in self.scanned.facts if f.kind == "rest"]
 
     @property
+    def lengths(self) -> bool:
+        """Whether lengths of a lane are counted on the line."""
+        return any(t.kind == "LENGTH" for t in self.scanned.tokens)
+
+    @property
     def starts(self) -> bool:
         """Whether the line begins a block by what it says."""
         return self.scanned.has(*STARTING)

@@ -13,14 +13,15 @@ from finetally.core.wall import rules_clock, rules_count, rules_rest  # noqa: F4
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.build import Builder
 from finetally.core.wall.heads import head_line, is_heading, labelled, modifies, part_line, written_block
-from finetally.core.wall.lines import dress, has_letters, has_numbers, lines_of, time_slots
+from finetally.core.wall.lines import clock_marks, dress, has_letters, has_numbers, lines_of, time_slots
 from finetally.core.wall.movements import SECOND, movement_line, rest_turn
-from finetally.core.wall.names import Names
+from finetally.core.wall.names import EASY_BLOCKS, Names
 from finetally.core.wall.page import Page, is_known, keep_note
 from finetally.core.wall.read import Read, head_list, name_text, tool_of
 from finetally.core.wall.rests import rest_line
 from finetally.core.wall.scanning import LineScanner
 from finetally.core.wall.sets import dose_only
+from finetally.core.wall.settings import without_settings
 from finetally.core.wall.tables import without_tables
 from finetally.core.wall.talk import is_talk, margin_line, title_like
 from finetally.core.wall.unread import Unread
@@ -62,13 +63,21 @@ class TextReader:
         if not reading.document["blocks"] and first is not None and page.title and works(page, first):
             page = Page(self._library, Names(self._library, self._everyday), self._assumed, titled=False)
             reading = self._read(page, text, ready)
+        if not reading.document["blocks"] and any(one.line.style == "count" for one in page.reads):
+            # `1 burpee`, `2 squats`, `3 rows`: what looked like numbers of lines are their doses.
+            page = Page(self._library, Names(self._library, self._everyday), self._assumed, numbered=False)
+            reading = self._read(page, text, ready)
         return reading
 
     def _read(self, page: Page, text: str, ready: Mapping[int, Written] | None) -> Reading:
         page.ready = dict(ready or {})
         skipped = {number for one in page.ready.values() for number in range(one.first + 1, one.last)}
-        lines = [one for one in lines_of(time_slots(without_tables(text))) if one.number - 1 not in skipped]
-        letters, numbers = has_letters(lines), has_numbers(lines)
+        lines = [
+            one
+            for one in lines_of(clock_marks(time_slots(without_settings(without_tables(text)))))
+            if one.number - 1 not in skipped
+        ]
+        letters, numbers = has_letters(lines), page.numbered and has_numbers(lines)
         scanner = LineScanner(page.names, page.assumed)
         page.reads = [scanner.scan(dress(one, letters=letters, numbers=numbers)) for one in lines]
         page.all_apart = sum(r.line.gap for r in page.reads) > MOSTLY * len(page.reads) and len(page.reads) > 3
@@ -81,7 +90,8 @@ class TextReader:
 
 def works(page: Page, one: Read) -> bool:
     """Whether a line that was taken as the title names a known movement and how much of it."""
-    return any(i.dosed and is_known(page, name_text(i)) for i in one.items)
+    names = [name_text(i) for i in one.items]
+    return any(i.dosed for i in one.items) and any(is_known(page, n) or n in EASY_BLOCKS for n in names)
 
 
 def mark_labels(page: Page) -> None:
@@ -116,6 +126,8 @@ def read_line(page: Page, one: Read) -> None:
         if not one.items and not one.heads and not one.rests:
             return
     many_of_one(page, one)
+    if joins_sets(page, one):
+        return
     if line.number - 1 in page.ready:
         if line.sentence == 0:
             written_block(page, one, page.ready[line.number - 1])
@@ -127,7 +139,7 @@ def read_line(page: Page, one: Read) -> None:
         part_line(page, one)
     elif dose_only(page, one):
         return
-    elif line.turn is not None or line.parity is not None or rest_turn(page, one):
+    elif names_of_a_round(page, one) or line.turn is not None or line.parity is not None or rest_turn(page, one):
         movement_line(page, one)
     elif one.rests and not one.starts and not any(i.dosed or is_known(page, name_text(i)) for i in one.items):
         rest_line(page, one)
@@ -153,6 +165,25 @@ def read_line(page: Page, one: Read) -> None:
         labelled(page, one)
     else:
         movement_line(page, one)
+
+
+def names_of_a_round(page: Page, one: Read) -> bool:
+    """`Round 1: squats, rows` under windows: what they are of, round after round."""
+    draft = page.draft
+    under = draft is not None and bool(draft.windows or draft.each) and not one.line.gap
+    names = bool(one.named) and not any(i.dosed for i in one.items) and not one.heads and not one.rests
+    return under and names and one.line.style == "block" and one.line.label.startswith("round")
+
+
+def joins_sets(page: Page, one: Read) -> bool:
+    """`superset with` on a line of its own: the sets above and below it take turns."""
+    draft = page.draft
+    kinds = {t.kind for t in one.scanned.tokens}
+    if draft is None or draft.kind != "sets" or draft.letter or not kinds <= {"SUPERSET", "WITH", "COLON", "SEP"}:
+        return False
+    if "SUPERSET" in kinds:
+        draft.superset, draft.letter = True, "s1"
+    return "SUPERSET" in kinds
 
 
 def many_of_one(page: Page, one: Read) -> None:
@@ -184,7 +215,7 @@ def finished(page: Page) -> Reading:
     return Reading(
         document,
         page.assumed,
-        [*page.unread, *builder.unread],
+        list(dict.fromkeys([*page.unread, *builder.unread])),
         [*dict.fromkeys([*page.unknown_written, *builder.unknown])],
         builder.lines,
         {d.line: d.said for d in page.drafts},

@@ -62,6 +62,10 @@ def read_wall(
     if any(line.strip() for line in below):
         reading.unread.append(Unread(MAX_LINES + 1, f"{len(below)} lines more"))
     reading.rows = lines
+    reading.unread = [
+        one if one.text or not 0 < one.line <= len(lines) else Unread(one.line, lines[one.line - 1].strip())
+        for one in reading.unread
+    ]
     return _with_unsaid(sound(reading, library), patch)
 
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from finetally.core.wall.draft import Draft
 from finetally.core.wall.item import SOFT_WORDS, Item
-from finetally.core.wall.page import Page, ends_at, keep_note, next_line
+from finetally.core.wall.page import Page, ends_at, keep_note, new_draft, next_line
 from finetally.core.wall.read import Read, head_list
 from finetally.core.wall.talk import is_talk
 from finetally.core.wall.unread import Unread
@@ -17,14 +17,21 @@ REST_BELOW = ("before what follows", "between the rounds")
 
 def rest_line(page: Page, one: Read) -> None:
     draft = page.draft
-    if draft is None or (not draft.items and not draft.clocked):
+    if draft is None and any(f.value["where"] in ("rounds", "each") for f in one.rests) and not one.named:
+        # `rest 1 min between exercises` in front of what it is said of.
+        draft = new_draft(page, one)
+    elif draft is None or (not draft.items and not draft.clocked):
         keep_note(page, one)
         return
     if draft.ready is not None:
         _below_written(page, draft.ready, one)
         return
+    again = one.scanned.has("repeat") and bool(draft.items)
     for fact in one.rests:
-        take_rest(page, draft, fact.value, one)
+        # `repeat x 4, 90 s rest`: between the times.
+        take_rest(page, draft, {**fact.value, "where": "rounds"} if again else fact.value, one)
+    if again:
+        draft.take([f for f in one.scanned.facts if f.kind == "repeat"])
     words = [t for i in one.items for t in i.words]
     if words:
         draft.notes.append(one.line.text)
@@ -64,13 +71,16 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
         for above in run[:-1]:
             above.rest_after = seconds if above.rest_after is None else above.rest_after
     elif where == "each":
-        draft.rest = seconds
+        draft.rest, draft.rest_each = seconds, True
     elif draft.kind == "sets" and re.search(r"\b(?:all|each|every|everything)\b", one.line.low):
         for above in page.drafts:
             if above.kind == "sets" and above.rest_between is None:
                 above.rest_between = seconds
     elif draft.kind == "sets" and draft.rest_between is None and not one.line.gap and not walks_between(draft):
         rest_between(page, draft, seconds)
+    elif len(draft.items) == 1 and draft.rest_between is None and isinstance(draft.items[0].load, list):
+        # Sets with a load each, on lines below their name.
+        draft.rest_between = seconds
     elif goes_on(page):
         draft.items[-1].rest_after = seconds
     else:

@@ -19,9 +19,12 @@ EVEN = 0.02
 
 def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: list[Unread]) -> list[Block]:
     """Rounds of doses, against the clock or not; names without a dose go to `unread`."""
+    items = draft.items
+    if draft.rest_each and len(items) > 1:
+        for item in items[:-1]:
+            item.rest_after = draft.rest if item.rest_after is None else item.rest_after
     if draft.rest is not None and draft.rest_between is None:
         draft.rest_between = draft.rest
-    items = draft.items
     if len(items) == 1 and items[0].failure and items[0].seconds is not None and items[0].in_window:
         # As many of one movement as a time holds.
         step = maker.dosed(items[0], draft, rounds=1)
@@ -134,13 +137,18 @@ def _undosed(item: Item, draft: Draft, maker: StepMaker, unread: list[Unread]) -
     """A name without a dose where the head gives none: kept as a note, and told if it is a movement."""
     words = " ".join(t.text for t in item.words)
     draft.notes.append(words)
-    if maker.known(item):
+    # `Carries, 3 rounds`, below it what is carried: what the block is called.
+    title = item.row == draft.line and any(i.dosed and i.row != draft.line for i in draft.items)
+    if maker.known(item) and not title:
         unread.append(Unread(item.row, words))
 
 
 def _listed(draft: Draft, items: list[Item]) -> None:
     """Give every line without a dose the numbers of its head, or of the line that has a list."""
     ladder = draft.ladder
+    if ladder and len(set(ladder)) == 1 and len(ladder) == len(items) > 1 and not any(i.dosed for i in items):
+        # `20-20-20`, below it three names: one number for each.
+        draft.ladder, draft.reps_each, ladder = None, ladder[0], None
     for item in items:
         if item.ladder and item.ranged is not None and item.words:
             item.reps = (

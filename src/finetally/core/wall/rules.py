@@ -1,7 +1,7 @@
 """Rules of reading: small patterns over tokens, each with what it says and examples that a test holds it to.
 
 A pattern is a row of token kinds: `work=TIME|NUM ON SEP? rest=TIME|NUM OFF`. A name before `=` takes the token's
-value; `!W` says that no such token follows, `<W` at the start that no word stands in front.
+value; `!W` says that no such token follows, `<W` at the start that none stands in front.
 """
 
 from __future__ import annotations
@@ -95,8 +95,8 @@ def compiled(pattern: str) -> tuple[re.Pattern[str], tuple[str, ...]]:
     """A pattern of kinds as a regular expression over `KIND KIND … `, and the names in it."""
     parts, names = [], []
     for part in pattern.split():
-        if part == "<W":
-            parts.append("(?<!W )")
+        if part.startswith("<"):
+            parts.append(f"(?<!{part[1:]} )")
             continue
         if part.startswith("!"):
             parts.append("(?!" + "|".join(f"{one} " for one in part[1:].split("|")) + ")")

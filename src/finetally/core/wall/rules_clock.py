@@ -16,11 +16,18 @@ LONGEST_BARE_S = 180
 # Windows of rounds --------------------------------------------------------------------------------------------------
 @rule("amrap", "n=NUM ROUND|SET|X|TIMES|OF* X? COLON? OF? AMRAP FOR|STAY|OF|SEP|COLON? window=TIME|NUM",
       "n=NUM ROUND|SET OF? COLON? window=TIME AMRAP COLON?",
-      "n=NUM X window=TIME AMRAP COLON?",
+      "n=NUM X window=TIME AMRAP COLON?", "AMRAP window=NUM|TIME X n=NUM",
       examples=("3 x AMRAP 3 min", "2 rounds of: amrap 4 min"))  # fmt: skip
 def several_amraps(said: Taken) -> Said:
     """The window again and again."""
     return {"window": said.minutes("window"), "repeat": said.count("n")}
+
+
+@rule("amrap", "AMRAP window=TIME|NUM SLASH|SEP|PLUS? REST rest=TIME|NUM X n=NUM", "AMRAP window=TIME|NUM SLASH|SEP|PLUS? rest=TIME REST|OFF X n=NUM",
+      examples=("AMRAP 3 / rest 1 x 4",))  # fmt: skip
+def amraps_with_rests(said: Taken) -> Said:
+    """The window again and again, with a rest between."""
+    return {"window": said.minutes("window"), "repeat": said.count("n"), "rest": said.seconds("rest")}
 
 
 @rule("manyreps", "n=NUM X|SET OF? AMRAP|ASMANY", examples=("4x AMRAP",))
@@ -99,7 +106,7 @@ def starts_by_number(said: Taken) -> Said:
 
 
 @rule("every", "total=TIME COLON|SEP? ALT? p=EVERYT", "ALT? p=EVERYT FOR|STAY|COLON|SEP|OF? total=TIME !W",
-      "ALT? p=EVERYT FOR|STAY|OF|COLON? total=NUM !W|CAL|X|SOFT|HARD|ALT|ROUND|SET|TIMES", "FOR total=TIME|NUM SEP? p=EVERYT", "p=EVERYT",
+      "ALT? p=EVERYT FOR|STAY|OF|COLON? total=NUM !W|CAL|X|SOFT|HARD|ALT|ROUND|SET|TIMES", "FOR total=TIME|NUM SEP? p=EVERYT", "p=EVERYT LPAR total=TIME RPAR", "p=EVERYT",
       examples=("EMOM 12", "EMOM for 14 mins", "10 min EMOM", "12 min: every minute", "alternating EMOM 12min"))  # fmt: skip
 def starts_for(said: Taken) -> Said:
     """Starts for so long; a bare number is minutes."""
@@ -163,6 +170,7 @@ def pairs(said: Taken) -> Said:
 
 
 @rule("windows", "work=TIME HARD SEP|SLASH|PLUS|AND? rest=TIME SOFT|OFF FOR|SEP|X? total=TIME !REST|OFF|BETWEEN|SOFT|HARD|AFTEREACH",
+      "work=TIME ON SEP|SLASH|PLUS|AND? rest=TIME OFF FOR total=TIME",
       "work=TIME ON SEP|SLASH|PLUS|AND? rest=TIME OFF FOR|SEP|X? total=TIME !REST|OFF|BETWEEN|SOFT|HARD|AFTEREACH|ON",
       examples=("30 s hard 30 s easy 10 mins",))  # fmt: skip
 def on_off_for(said: Taken) -> Said:
@@ -196,7 +204,7 @@ def colon_windows(said: Taken) -> Said:
     return {"work": int(work), "rest": int(rest), "n": said.count("n")}
 
 
-@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND",
+@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND", "n=NUM ROUND OF? pair=PAIR !W|CAL|X|SIDES|LOAD|REPS", "WORKREST OF|COLON? pair=PAIR",
       examples=("35s/15s", "20/10 x 8"))  # fmt: skip
 def slashed(said: Taken) -> Said:
     """`35s/15s`, `20/10 x 8`."""

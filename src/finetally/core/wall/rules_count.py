@@ -33,7 +33,7 @@ def rounds_of_reps(said: Taken) -> Said:
 @rule(
     "rounds",
     "ROUND|SET COLON n=NUM|RANGE !W|ALT|SOFT|HARD|CAL|REPS|X|MAX",
-    "n=NUM|RANGE SET OF? COLON",
+    "n=NUM|RANGE SET OF|EACH? COLON",
     examples=("Rounds: 3", "4 sets of:"),
 )
 def rounds_named(said: Taken) -> Said:
@@ -47,7 +47,7 @@ def rounds_counted(said: Taken) -> Said:
     return {"n": max(said.value("n"))}
 
 
-@rule("rounds", "n=NUM|RANGE ROUND SIDES", examples=("5 rounds each arm",))
+@rule("rounds", "n=NUM|RANGE ROUND SIDES", "n=NUM|RANGE SET SIDES COLON", examples=("5 rounds each arm",))
 def rounds_a_side(said: Taken) -> Said:
     """So many rounds with each side."""
     return {"n": said.count("n"), "sides": True}
@@ -75,6 +75,7 @@ def rounds(said: Taken) -> Said:
     "n=NUM TIMES COLON",
     "RPAR X n=NUM !W|TIME|DIST|NUM",
     "SEP X n=NUM !W|TIME|DIST|NUM|LOAD",
+    "SEP n=NUM TIMES !W|TIME|DIST|NUM|LOAD",
     examples=("2x: 10 squats", "3 times: jog"),
 )
 def times(said: Taken) -> Said:
@@ -172,7 +173,7 @@ def each_side(said: Taken) -> Said:
     return {"work": said.value("work"), "sides": True}
 
 
-@rule("each", "work=TIME OF? EACH STATION?", "EACH work=TIME COLON", unnamed=True, examples=("30 s each",))
+@rule("each", "<REST work=TIME OF? EACH STATION?", "EACH work=TIME COLON", unnamed=True, examples=("30 s each",))
 def each(said: Taken) -> Said:
     """A window of each movement."""
     return {"work": said.value("work")}
@@ -191,7 +192,8 @@ def superset(said: Taken) -> Said:
     return {"n": said.count("n")}
 
 
-@rule("forlong", "total=TIME NOREST", undosed=True, examples=("20 min non-stop",))
+@rule("forlong", "total=TIME NOREST", "total=TIME OF !W|ALT|SOFT|HARD|TIME|EACH|MAX|FAILURE|AMRAP|ASMANY|REPS|ROUND", undosed=True,
+      examples=("20 min non-stop",))  # fmt: skip
 def without_a_break(said: Taken) -> Said:
     """Done again and again for so long."""
     total = said.value("total")

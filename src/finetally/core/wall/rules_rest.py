@@ -97,3 +97,9 @@ def as_long_as_the_work(said: Taken) -> Said:
 def rounds_behind(said: Taken) -> Said:
     """So many rounds, told behind the rests."""
     return {"n": said.count("n")}
+
+
+@rule("rounds", "<W n=NUM SET SEP? FACT", undosed=True, examples=("4 sets, 1 min rest",))
+def sets_before_rests(said: Taken) -> Said:
+    """So many sets of what stands above, told in front of their rest."""
+    return {"n": said.count("n")}

@@ -14,13 +14,16 @@ from finetally.core.wall.qualities import take_dose
 from finetally.core.wall.read import STARTING, Read, longest, name_text
 from finetally.core.wall.rules import Fact, Scanned, scan
 from finetally.core.wall.sharing import (
+    FIRST_SHARED,
+    LONG_DOSE_S,
     back_again,
+    growing_for,
     ladder_words,
-    long_head,
+    load_of_all,
     repeated_window,
     rests_within,
-    same_machine,
     sets_of_all,
+    sets_of_line,
     shared_doses,
 )
 from finetally.core.wall.tokens import Token, tokens_of
@@ -42,24 +45,11 @@ class LineScanner:
         for habit in HABITS:
             tokens = habit(tokens)
         scanned = scan(tokens)
-        if [t.kind for t in scanned.tokens] in (["X", "NUM"], ["NUM", "X"]):
-            number = next(t for t in scanned.tokens if t.kind == "NUM")
-            scanned.facts.append(Fact("rounds", {"n": max(1, int(number.value))}, 0, 1))
-            scanned.taken = [True, True]
-        if [t.kind for t in scanned.tokens if t.kind not in ("SEP", "OF")] == ["NUM", "SET"]:
-            number = next(t for t in scanned.tokens if t.kind == "NUM")
-            scanned.facts.append(Fact("rounds", {"n": max(1, int(number.value))}, 0, 1))
-            scanned.taken = [True] * len(scanned.tokens)
+        only_a_number(scanned)
         items = ItemReader(scanned, lambda words: self._names.known(words) is not None).read()
-        if len(items) > 1 and items[0].label == "heading" and not items[0].dosed and not items[1].words:
-            # `Pull-up ladder: 1-2-3 x 3`: the heading names what the numbers count.
-            words = [t for t in items[0].words if t.kind != "LADDER"]
-            ladder = len(words) < len(items[0].words)
-            if ladder and words and items[1].dosed and self._names.known(" ".join(t.text for t in words)):
-                items[1].words = words
-                items.pop(0)
-        long_head(scanned, items)
-        same_machine(items)
+        self._heading_counts(items)
+        for share in FIRST_SHARED:
+            share(scanned, items)
         for item in items:
             ladder_words(item)
             self._bare_metres(item, line)
@@ -69,19 +59,11 @@ class LineScanner:
         shared_doses(items)
         back_again(scanned, items)
         self._either(items, line)
-        if sets_of_all(scanned, items, lambda words: self._names.known(words) is not None):
-            said = ["one a window", "all windows of one, then of the next"]
-            one_each = items[0].seconds is not None and items[0].sets == len(items)
-            if one_each and self._assumed.pick("window-each", line.number, line.text, said) == 0:
-                for item in items:
-                    item.sets = None
-                return Read(line, scanned, items)
-            said = ["all sets of one, then of the next", "round by round"]
-            if self._assumed.pick("sets-order", line.number, line.text, said) == 1:
-                scanned.facts.append(Fact("rounds", {"n": items[0].sets}, 0, 0))
-                for item in items:
-                    item.sets = None
+        self._sets_of_all(scanned, items, line)
+        growing_for(scanned, items)
+        load_of_all(scanned, items)
         self._times_of_all(scanned, items, line)
+        self._sets_of_line(scanned, items, line)
         each = next((f.value["n"] for f in scanned.facts if f.kind == "repseach"), None)
         for item in items:
             if each is not None and item.words and not item.dosed:
@@ -90,6 +72,32 @@ class LineScanner:
         for item in items:
             item.row = line.number
         return Read(line, scanned, items)
+
+    def _heading_counts(self, items: list[Item]) -> None:
+        """`Pull-up ladder: 1-2-3 x 3`: the heading names what the numbers count."""
+        if len(items) < 2 or items[0].label != "heading" or items[0].dosed or items[1].words:
+            return
+        words = [t for t in items[0].words if t.kind != "LADDER"]
+        ladder = len(words) < len(items[0].words)
+        if ladder and words and items[1].dosed and self._names.known(" ".join(t.text for t in words)):
+            items[1].words = words
+            items.pop(0)
+
+    def _sets_of_all(self, scanned: Scanned, items: list[Item], line: Line) -> None:
+        """`3 sets of 12: leg press, leg curl`: the sets of every one, one by one or round by round."""
+        if not sets_of_all(scanned, items, lambda words: self._names.known(words) is not None):
+            return
+        said = ["one a window", "all windows of one, then of the next"]
+        each = items[0].seconds is not None and items[0].sets == len(items)
+        if each and self._assumed.pick("window-each", line.number, line.text, said) == 0:
+            for item in items:
+                item.sets = None
+            return
+        said = ["all sets of one, then of the next", "round by round"]
+        if self._assumed.pick("sets-order", line.number, line.text, said) == 1:
+            scanned.facts.append(Fact("rounds", {"n": items[0].sets}, 0, 0))
+            for item in items:
+                item.sets = None
 
     def _bare_metres(self, item: Item, line: Line) -> None:
         """Metres of nothing in particular are run."""
@@ -145,6 +153,17 @@ class LineScanner:
             scanned.facts.append(Fact("rounds", {"n": items[-1].sets}, 0, 0))
             items[-1].sets = None
 
+    def _sets_of_line(self, scanned: Scanned, items: list[Item], line: Line) -> None:
+        """`3 x 10 squats, 10 push-ups`: rounds of the line, or sets of its first."""
+        found = sets_of_line(scanned, items)
+        if not found:
+            return
+        first = next(i for i in items if i.sets is not None)
+        said = [f"{first.sets} rounds of the line", f"{first.sets} sets of the first"]
+        if found == "all" or self._assumed.pick("sets-of-line", line.number, line.text, said) == 0:
+            scanned.facts.append(Fact("rounds", {"n": first.sets}, 0, 0))
+            first.sets = None
+
     def _track_laps(self, scanned: Scanned, items: list[Item], line: Line) -> None:
         """`2 laps jog`: round a track, where it says no more."""
         laps = next((f for f in scanned.facts if f.kind == "laps"), None)
@@ -157,8 +176,16 @@ class LineScanner:
         scanned.facts.remove(laps)
 
 
-LONG_DOSE_S = 120
-"""What takes so long is done once: `5 min bike, 10 squats x 3`."""
 LAP_M = (400, 200)
 """Metres of a lap that is only called so: a track's, or a small field's."""
 ON_TRACK = (["jog"], ["run"], ["walk"], ["jogging"], ["running"], ["walking"])
+
+
+def only_a_number(scanned: Scanned) -> None:
+    """A line `x 3`, `3 x` or `3 sets:` and no more: so many rounds."""
+    kinds = [t.kind for t in scanned.tokens]
+    if kinds not in (["X", "NUM"], ["NUM", "X"]) and [k for k in kinds if k not in ("SEP", "OF")] != ["NUM", "SET"]:
+        return
+    number = next(t for t in scanned.tokens if t.kind == "NUM")
+    scanned.facts.append(Fact("rounds", {"n": max(1, int(number.value))}, 0, 1))
+    scanned.taken = [True] * len(scanned.tokens)

@@ -181,9 +181,38 @@ def names_sets(page: Page, draft: Draft, one: Read) -> bool:
     return True
 
 
+def load_only(page: Page, one: Read) -> bool:
+    """A line that only says what is lifted above: `@ 40 kg`, `60-70-80 kg`."""
+    draft = page.draft
+    if draft is None or draft.ready is not None or one.line.gap or one.heads or one.rests or len(one.items) != 1:
+        return False
+    item = one.items[0]
+    if item.words or item.dosed or item.load is None or not draft.items or draft.items[-1].load is not None:
+        return False
+    draft.items[-1].load, draft.items[-1].other_load = item.load, item.other_load
+    return True
+
+
+def sets_and_rest(page: Page, one: Read) -> bool:
+    """`3 sets 60s` below the lines of a circuit: how often, and the rest between."""
+    draft = page.draft
+    if draft is None or draft.rounds is not None or draft.windows or draft.each or draft.every or draft.amraps:
+        return False
+    if len(one.items) != 1 or len(draft.items) < 2 or any(i.sets or not i.dosed for i in draft.items):
+        return False
+    item = one.items[0]
+    if item.words or item.sets is None or item.seconds is None or one.line.gap or draft.kind == "written":
+        return False
+    page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
+    draft.rounds, draft.clocked, draft.rest_between = item.sets, True, item.seconds
+    return True
+
+
 def dose_only(page: Page, one: Read) -> bool:
     """A line that only says how much of the movement above: `5 x 5 @ 100 kg` under `Back squat`."""
     draft = page.draft
+    if load_only(page, one) or sets_and_rest(page, one):
+        return True
     if (
         draft is None
         or draft.kind == "written"

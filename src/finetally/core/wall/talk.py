@@ -8,14 +8,19 @@ from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import TITLE_WORD, read_lines
 from finetally.core.session.limits import MAX_DURATION_S
 from finetally.core.wall.lines import without_pictures
-from finetally.core.wall.page import Page, dose_follows, is_known, keep_note
+from finetally.core.wall.page import Page, dose_follows, is_known, keep_note, next_line
 from finetally.core.wall.read import Read, head_list, longest, name_text, tool_of
+from finetally.core.wall.rules import Fact
 from finetally.core.wall.steps import bounded
 from finetally.core.wall.tokens import plain, tokens_of
 from finetally.core.wall.words import DAY, TALK
 
 LONGEST_TALK = 5
 """Words from which a line without a dose is talk."""
+LONGEST_NAME = 2
+"""Words up to which a first line with sets of nothing below it is what they are of."""
+LONGEST_FIRST_S = 1200
+"""A time alone on the first line is that of the block below it; from here on it is the session's."""
 TITLE_MOST = 200
 SHORTEST_TOLD_S = 300
 TITLE_LENGTH_FROM = 900
@@ -41,7 +46,9 @@ def title_like(page: Page, one: Read) -> bool:
     first = page.at == 0
     if one.line.style == "block" and one.items and not one.named:
         return False
-    if len(one.items) == 1 and one.items[0].load is not None and tool_of(one.items[0]):
+    if len(one.items) == 1 and tool_of(one.items[0]):
+        return False
+    if first and told_of_block(page, one):
         return False
     if first and TITLE_WORD.match(one.line.raw.strip()):
         return as_title(page, one)
@@ -73,7 +80,8 @@ def title_like(page: Page, one: Read) -> bool:
         )
     ):
         return as_title(page, one)
-    if long and not any(i.words and page.names.known(name_text(i)) for i in one.items):
+    beside = one.line.sentence > 0 and bool(page.title) and one.line.number == page.reads[0].line.number
+    if long and (beside or not any(i.words and page.names.known(name_text(i)) for i in one.items)):
         page.told = page.told or bounded(long[0].value, MAX_DURATION_S)
         keep_note(page, one)
         return True
@@ -93,15 +101,40 @@ def work_on_it(page: Page, one: Read) -> bool:
     for item in one.items:
         if item.cal and item.reps is not None:
             return True
-        if not item.words or (item.after_dose and not page.names.known(name_text(item))):
+        listed = isinstance(item.reps, list) or one.lengths
+        if not item.words or (item.after_dose and not listed and not page.names.known(name_text(item))):
             continue
         short = item.seconds is not None and longest(item.seconds) < TITLE_LENGTH_FROM
         if item.reps is not None or item.metres is not None or short:
             return True
     if any(page.names.known(name_text(i)) for i in one.items if i.dosed):
         return True
-    alone = len(one.named) == len(one.items) == 1 and is_known(page, name_text(one.items[0]))
-    return alone and dose_follows(page)
+    return names_what_follows(page, one)
+
+
+def told_of_block(page: Page, one: Read) -> bool:
+    """`8 mins` or `rest 1 min between exercises` on the first line: said of the block that begins below it."""
+    following = next_line(page)
+    if following is None or following.line.gap or one.line.gap:
+        return False
+    if one.rests and not one.named and not one.heads:
+        return any(f.value["where"] in ("rounds", "each") for f in one.rests)
+    kinds = [t.kind for t in one.scanned.tokens if t.kind not in ("COLON", "SEP")]
+    doses = [i for i in following.items if i.words and (i.reps is not None or i.metres is not None)]
+    if kinds != ["TIME"] or not doses or following.starts or any(i.sets for i in doses):
+        return False
+    if not isinstance(one.items[0].seconds, int) or one.items[0].seconds >= LONGEST_FIRST_S:
+        return False
+    one.scanned.facts.append(Fact("forlong", {"total": one.items.pop().seconds}, 0, 0))
+    return True
+
+
+def names_what_follows(page: Page, one: Read) -> bool:
+    """Whether a line is the name of what has its dose on the line below."""
+    if not len(one.named) == len(one.items) == 1 or one.line.text.rstrip().endswith((":", "!", "?")):
+        return False
+    short = is_known(page, name_text(one.items[0])) or len(one.items[0].words) <= LONGEST_NAME
+    return short and not one.items[0].dosed and dose_follows(page)
 
 
 def as_title(page: Page, one: Read) -> bool:
@@ -132,7 +165,7 @@ def as_title(page: Page, one: Read) -> bool:
 
 def is_talk(page: Page, one: Read) -> bool:
     """Whether a line without a dose speaks to people."""
-    if len(one.items) == 1 and tool_of(one.items[0]):
+    if len(one.items) == 1 and (tool_of(one.items[0]) or names_what_follows(page, one)):
         return False
     if one.items and not one.starts and not one.rests and not one.heads and GREETING.match(one.line.low):
         return not any(page.names.known(name_text(i)) for i in one.named)

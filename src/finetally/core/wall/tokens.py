@@ -71,10 +71,11 @@ _MASTER = re.compile(
             ("PAUSE", r"\b\d\s?(?:s|sec|second)s?\s+pause(?:\s+at\s+the\s+\w+)?|\b\d\s?(?:s|sec|second)s?\s+(?:hold|squeeze)\s+(?:at|on|in)\s+(?:the\s+)?\w+|\bpaused?\s+\d\s?(?:s|sec|seconds)?\b(?:\s+at\s+the\s+\w+)?"),
             ("LASTSET", r"\b(?:last|final)\s+(?:set|round)\s+(?:is\s+)?(?:an\s+)?(?:amrap|max(?:\s+reps)?|to\s+failure|all[-\s]out|amap)\b|\b(?:last|final)\s+(?:\d\s+)?(?:sets?|rounds?)\s+drops?\s+(?:to\s+)?\d+\s*(?:kg|lb)?\b|\b\d{1,2}\s?rm\s+test\b"),
             ("BUILD", r"\b(?:build(?:ing)?|work(?:ing)?|ramp(?:ing)?)(?:\s+up)?\s+to\s+(?:(?:a|your|the|today's|heavy|hard|tough|max|daily|good)\s+)*(?:single|double|triple|\d{1,2}(?:\s?rm|\s+reps?)?|set\s+of\s+\d{1,2})\b"
-                      r"|\b(?:to\s+)?(?:find|establish|hit)\s+(?:(?:a|your|the|today's|heavy|new|max)\s+)+(?:single|double|triple|\d{1,2}\s?rm|set\s+of\s+\d{1,2})\b"),
+                      r"|\b(?:to\s+)?(?:find|establish|hit)\s+(?:(?:a|your|the|today's|heavy|new|max)\s+)+(?:single|double|triple|\d{1,2}\s?rm|set\s+of\s+\d{1,2})\b"
+                      r"|\b(?:to\s+)?(?:find|establish|hit|test)\s+(?:your\s+|today's\s+)?\d{1,2}\s?rm\b"),
             ("HRPCT", r"@?\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%\s*(?:of\s+)?(?:max\s+)?(?:hr(?:max)?|heart\s+rate|effort|speed|pace)\b"),
-            ("RATIO", r"\bequal\s+rest\b|\brest\s+(?:equal|as\s+long\s+as\s+(?:it\s+takes|the\s+work|you\s+work(?:ed)?))\b|\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
-            ("EASE", r"@?\s*\b(?:at\s+)?(?:an?\s+)?(?:easy|moderate|steady|hard|fast|slow|conversational|comfortable|threshold|tempo|race|5k|10k)\s+(?:pace|effort)\b"),
+            ("RATIO", r"\bequal\s+rest\b|\brest\s+(?:equal|as\s+long\s+as\s+(?:it\s+takes|the\s+work|you\s+work(?:ed)?))\b|\brest\s+(?P<qw>\d)\s?:\s?(?P<qr>\d)(?!\d)|\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
+            ("EASE", r"@?\s*\b(?:at\s+)?(?:an?\s+)?(?:easy|moderate|steady|hard|fast|slow|conversational|comfortable|threshold|tempo|race|goal|\d{1,2}\s?k|500\s?m|mile)\s+(?:pace|effort)\b"),
             ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
             ("NAMED", r"\bwalk\s+it\s+off\b|\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\b[sg]2oh\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
@@ -95,33 +96,35 @@ _MASTER = re.compile(
             ("MINSEC", r"(?P<mm>\d{1,3})\s?(?:['′]\s?(?P<ms>[0-5]\d)(?!\d)(?:\s?(?:\"|″|''|s(?:ec)?(?:onds?)?\b))?|(?:min(?:ute)?s?|m)\s?(?:and\s+)?(?P<mt>[0-5]?\d)\s?s(?:ec)?(?:onds?|s)?\b)"),
             ("HEIGHT", r"\d{1,3}\s?(?:cm|inch(?:es)?|in)\b(?!\s*(?:\d|the|a\b))"),
             ("CLOCK", r"(?<![\d.])(?:\d{1,3}(?::[0-5]\d){1,2}|:[0-5]\d)(?!\d)(?:\s*(?:min|mins|minutes)\b)?"),
-            ("LISTUNIT", rf"\d{{1,5}}(?:\s?[-/]\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b|%)"),
+            ("RESTM", r"(?<=rest\s)(?P<rm>\d{1,2})\s?m\b|(?<=rest:\s)(?P<rm2>\d{1,2})\s?m\b|(?P<rm3>\d{1,2})\s?m(?=\s+(?:rest|off|break)\b)"),
+            ("LISTUNIT", rf"\d{{1,5}}(?:\s?[-/]\s?\d{{1,5}}){{2,}}\s?(?:{_TIMEUNIT}|(?:{_LENGTH})\b|(?:{_KG}|{_LB})\b|%)|(?<![\d,])\d{{1,3}}(?:,\d{{1,3}}){{2,}}\s?(?:(?:{_KG}|{_LB})\b|%)|@\s*\d{{1,3}}(?:\s?,\s?\d{{1,3}})+\s?(?:(?:{_KG}|{_LB})\b|%)"),
             ("COUNTING", r"\d{1,3}(?:\s?[-,]\s?\d{1,3})+\s?[-,]?\s?(?:\.\.\.?|…)\s?[-,]?\s?(?P<cl>\d{1,3})(?![\d:])"),
             ("GROWING", r"\d{1,4}(?:\s?[-,/]\s?\d{1,4}){1,}\s*[-,]?\s*(?:\.\.\.?|…|,?\s*etc\b\.?)"),
             ("LIST", r"(?<![\d.:])\d{1,4}(?:\s?(?P<ls>[-/])\s?\d{1,4})(?:\s?(?P=ls)\s?\d{1,4})+(?!\d|:\d|\s?(?:kg|lb))|(?<![\d.:])\d{1,2}(?:\.\d{1,2}){3,}(?![\d.])|(?<![\d.:])\d{1,4}(?:,\s?\d{1,4}){2,}(?!\d|:\d|\.)(?!\s*(?:kg|lb|min|s\b|sec))"),
             ("LOADS", rf"(?:(?P<lc>\d)\s?x\s?)?(?P<la>{_NUM})(?:\s?/\s?(?P<lb>{_NUM}))?\s?(?:(?P<lu>{_KG}|{_LB})\b|(?P<lh>#))(?:\s?/\s?(?P<l2>{_NUM})\s?(?:{_KG}|{_LB})\b)?"),
             ("LOADRANGE", rf"(?P<lr1>{_NUM})(?:-|\s+to\s+)(?P<lr2>{_NUM})\s?(?P<lru>{_KG}|{_LB})\b"),
             ("PCT", rf"(?P<pa>{_NUM})(?:{_DASH}(?P<pb>{_NUM}))?\s?(?:%|percent\b|per\s+cent\b)(?:\s*(?:of\s+)?(?:(?:your|the)\s+)?(?:1\s*rm|max|best)\b)?"),
-            ("SUM", r"(?<![\d+])\d{1,2}(?:\s?\+\s?\d{1,2}){2,}(?!\s?[\d+x])|(?<=x\s)\(\d{1,2}(?:\s?\+\s?\d{1,2})+\)|(?<=x)\(\d{1,2}(?:\s?\+\s?\d{1,2})+\)|(?<![\d+])\d{1,2}(?:\s?\+\s?\d{1,2}){2,}(?=\s?x\s?\d)"),
+            ("SUM", r"(?<![\d.])\d(?:\.\d){2,}(?=\s?x\s?\d)|(?<![\d+])\d{1,2}(?:\s?\+\s?\d{1,2}){2,}(?!\s?[\d+x])|(?<=x\s)\(\d{1,2}(?:\s?\+\s?\d{1,2})+\)|(?<=x)\(\d{1,2}(?:\s?\+\s?\d{1,2})+\)|(?<![\d+])\d{1,2}(?:\s?\+\s?\d{1,2}){2,}(?=\s?x\s?\d)"),
             ("LRPAIR", r"(?P<lrn>\d{1,3})\s?l(?:eft)?\s?[/+,&]\s?(?P<lrm>\d{1,3})\s?r(?:ight)?\b"),
             ("TIMERANGE", rf"(?P<ta>{_NUM})(?:-|(?<!x\s\d)(?<!x\s\d\d)(?<!x\d)(?<!x\d\d)\s-\s|\s*to\s+)(?P<tb>{_NUM})\s?(?P<tu>{_TIMEUNIT})(?![a-z])"),
             ("DISTRANGE", rf"(?P<da>{_NUM}){_DASH}(?P<db>{_NUM})\s?(?P<du>{_LENGTH})\b"),
             ("TIME", rf"(?:(?P<tn>{_NUM})|\b(?P<tw>{_WORDNUM})(?![\"'″′]))[\s-]?(?P<tt>{_TIMEUNIT})(?![a-z])"),
             ("DIST", rf"(?:(?P<dn>{_NUM})|\b(?P<dw>{_WORDNUM}))\s?-?(?P<dd>{_LENGTH})\b(?!['-]|\s+(?:elevated|raised|up)\b)"),
-            ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?![\d:])"),
-            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|\.{{2,3}}(?=\d)|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)(?<!mom\s\d)(?<!mom\s\d\d)(?<!amrap\s\d)(?<!amrap\s\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?!\d|:\d)|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
+            ("PAIR", rf"(?<![\d.:])(?P<p1>{_NUM})\s?/\s?(?P<p2>{_NUM})(?!\d|:\d)"),
+            ("RANGE", rf"(?!\d{{1,5}}\s+-\s+\d\)\s)(?!(?<=[a-z]\s)\d{{1,5}}\s+-\s+\d+\s*(?:times|rounds?|rds|sets)\b)(?<![\d.:])(?P<ra>\d{{1,5}})(?:-|\.{{2,3}}(?=\d)|(?<!x\s\d)(?<!x\d)(?<!x\s\d\d)(?<!x\d\d)(?<!mom\s\d)(?<!mom\s\d\d)(?<!amrap\s\d)(?<!amrap\s\d\d)\s?-\s?|\s?to\s?)(?P<rb>\d{{1,5}})(?!\d|:\d)|(?P<rc>\d{{1,2}}|two|three|one|four)\s+or\s+(?P<rd>\d{{1,2}}|two|three|four|five)(?=\s+{_COUNTED})"),
             ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
             ("TWICE", r"\b(?:twice|thrice)(?=\s+(?:through|thru|round|over|all)\b|\s*[:,.]|\s*$)"),
+            ("ADJECTIVE", r"(?<=\d\s)(?:quality|good|solid|hard|tough|total|full|big|heavy|fast|easy|steady)\s+(?=(?:rounds?|rds|sets?)\b)"),
             ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
             ("INLINELABEL", r"(?<=[\s:,;])[a-h1-9]\)(?=\s)"),
             ("STEPS", r"(?<=\d)\s?(?:steps|paces)\b(?!\s+(?:ups?|overs?|downs?))"),
             ("RFT", r"(?<=\d)\s?rft\b"),
-            ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|\bx(?=\d)|(?<=\s)x(?=\s)"),
+            ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|(?<=\d)x(?=max|amrap)|\bx(?=\d)|(?<=\s)x(?=\s)"),
             ("NUM", rf"(?<![\w.]){_NUM}(?!\d)|(?<=[a-z]){_NUM}(?![\d.])"),
-            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"\b(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
+            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"(?:\b|(?<=\dx))(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
             ("AND", r"&"), ("W", r"[^\W\d_]+(?:[-'.][^\W\d_]+)*'?(?![^\W\d_])"),
             ("LPAR", r"[(\[]"), ("RPAR", r"[)\]]"), ("SLASH", r"/"), ("PLUS", r"\+"), ("ARROW", r"-*>+"), ("COLON", r":"),
-            ("SEP", r"[,;]|\.(?=\s|$)|(?<!\d)[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),
+            ("SEP", r"[,;]|\.(?=\s|$)|(?<!\d)[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|(?<=[a-z])-(?=\d+\s+[a-z])|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),
         )
     ),
     re.DOTALL,
@@ -194,7 +197,9 @@ MILE_M = METRES_OF["mile"]
 NTH = {"other": 2, "second": 2, "third": 3, "fourth": 4, "fifth": 5}
 PACE_M = {"km": 1000, "k": 1000, "m": 1609.344, "500": 500, "100": 100}
 """Metres that a told pace is per."""
-_UNIT_TAIL = re.compile(r"[\d./\s-]*")
+TIMES = frozenset({"TIME", "CLOCK", "RESTM", "MINSEC", "HOURMIN", "CLOCKWORDS", "TIMERANGE"})
+"""Kinds of matches that say how long."""
+_UNIT_TAIL = re.compile(r"[\d./\s,@-]*")
 
 
 def _list_with_unit(text: str) -> tuple[str, list[Any]]:
@@ -220,9 +225,32 @@ def _clockwords(text: str) -> int:
     return 90 if "and a half" in joined else 30 if joined.startswith("half") else 60
 
 
+def _time(kind: str, m: re.Match[str]) -> Any:
+    """Seconds, or a range of them, of a match that is a time."""
+    text = m[0]
+    match kind:
+        case "TIME":
+            return _tidy(amount(m["tn"] or m["tw"]) * _unit(m["tt"]))
+        case "CLOCK":
+            return clock(re.sub(r"[^\d:]", "", text))
+        case "RESTM":
+            return int(m["rm"] or m["rm2"] or m["rm3"]) * 60
+        case "MINSEC":
+            return int(m["mm"]) * 60 + int(m["ms"] or m["mt"])
+        case "HOURMIN":
+            return int(m["hh"]) * 3600 + int(m["hm"]) * 60
+        case "TIMERANGE":
+            unit = _unit(m["tu"])
+            return _range(_tidy(amount(m["ta"]) * unit), _tidy(amount(m["tb"]) * unit))
+        case _:
+            return _clockwords(text)
+
+
 def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
     """The kind of token that a match makes, and its value."""
     text = m[0]
+    if kind in TIMES:
+        return "TIME", _time(kind, m)
     match kind:
         case "W":
             return KIND_OF.get(text, "W"), text
@@ -244,19 +272,6 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "REPS", text
         case "TWICE":
             return "NUM", 2 if text == "twice" else 3
-        case "TIME":
-            return "TIME", _tidy(amount(m["tn"] or m["tw"]) * _unit(m["tt"]))
-        case "CLOCK":
-            return "TIME", clock(re.sub(r"[^\d:]", "", text))
-        case "MINSEC":
-            return "TIME", int(m["mm"]) * 60 + int(m["ms"] or m["mt"])
-        case "HOURMIN":
-            return "TIME", int(m["hh"]) * 3600 + int(m["hm"]) * 60
-        case "CLOCKWORDS":
-            return "TIME", _clockwords(text)
-        case "TIMERANGE":
-            unit = _unit(m["tu"])
-            return "TIME", _range(_tidy(amount(m["ta"]) * unit), _tidy(amount(m["tb"]) * unit))
         case "DIST":
             return "DIST", _tidy(amount(m["dn"] or m["dw"]) * METRES_OF[m["dd"]])
         case "DISTANCEWORDS":
@@ -306,7 +321,7 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
         case "RIR":
             return "RIR", int(m["rir"] or m["rir2"] or m["rir3"] or m["rir4"])
         case "RATIO":
-            return "RATIO", int(m["rr"] or 1) / max(1, int(m["rw"] or 1))
+            return "RATIO", int(m["rr"] or m["qr"] or 1) / max(1, int(m["rw"] or m["qw"] or 1))
         case "EASE" | "LASTSET" | "HRPCT" | "BUILD" | "WATTS" | "DAYTIME":
             return "ZONE", text
         case "TEMPO":
@@ -326,7 +341,7 @@ def tokens_of(text: str) -> list[Token]:
     for m in _MASTER.finditer(text):
         kind = m.lastgroup or "SKIP"
         # `lastgroup` is the last group closed, so the outer one of the pattern that matched.
-        if kind == "SKIP":
+        if kind in ("SKIP", "ADJECTIVE"):
             continue
         if kind == "ONELIMB":
             limb = _ONE_LIMB.search(m[0])

@@ -33,10 +33,13 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> Block:
     if draft.pyramid:
         block["visit"] = "build-strip"
     rounds = draft.rounds
-    front = (draft.windows or {}).get("front") and rounds == len(steps) > 2
-    if front and len({item.row for item in draft.items}) == 1:
+    told = draft.windows or {}
+    one_line = len({item.row for item in draft.items}) == 1
+    if one_line and rounds == len(steps) > 2 and told.get("n") == rounds:
+        # `6 x 40/20: …` of six movements; behind the windows the number is more often one of rounds.
         said = ["one window for each", f"{rounds} rounds of them"]
-        rounds = None if assumed.pick("windows-each", draft.line, draft.said, said) == 0 else rounds
+        first = 0 if told.get("front") else 1
+        rounds = None if assumed.pick("windows-each", draft.line, draft.said, said, first=first) == 0 else rounds
     turns = draft.alternate or "altern" in draft.said.lower()
     said_n = draft.windows is not None and draft.windows.get("n") == rounds and not draft.windows.get("straight")
     turns = turns and isinstance(rounds, int) and said_n

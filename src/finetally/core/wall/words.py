@@ -40,7 +40,7 @@ POUNDS = frozenset({"lb", "lbs", "pound", "pounds", "#"})
 PHRASES: tuple[tuple[str, str], ...] = (
     ("HARD", r"all[-\s]out|flat[-\s]out|max(?:imum)?\s+effort|full\s+(?:gas|speed)|as\s+far\s+as\s+(?:you\s+can|possible)"
              r"|(?:maximal|maximum)\s+efforts?|max(?:imum)?\s+(?:distance|cal(?:orie)?s?|metres|meters)(?:\s+(?:of|on))?"),
-    ("AMRAP", r"amraps?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|poss|you\s+can|fit|will\s+fit)"
+    ("AMRAP", r"amraps?|how\s+many\s+rounds(?:\s+can\s+you\s+(?:do|get))?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|poss|you\s+can|fit|will\s+fit)"
               r"|max(?:imum)?\s+rounds"),
     ("ASMANY", r"as\s+many(?=\s+(?:\S+\s+){1,5}as\s+(?:you|possible))|as\s+many\s+as\s+(?:you\s+can|possible)(?:\s+of)?|max(?:imum)?\s+reps?(?:\s+of)?"),
     ("REPEAT", r"repeat(?:ed)?(?:\s+(?:all|this|that|the\s+lot))?(?:\s+for)?|do\s+(?:this|that|it\s+all)"),
@@ -48,8 +48,9 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("ASYOUCAN", r"as\s+(?:you\s+can|possible)(?:\s+of)?"),
     ("NOTFORTIME", r"not\s+for\s+time|nft|no\s+clock"),
     ("FORTIME", r"for\s+time|against\s+(?:the\s+)?clock|as\s+fast\s+as\s+(?:possible|you\s+can)|rft|afap"),
-    ("MINUTES", r"(?:on|at|start(?:ing)?)\s+(?:the|each|every)\s+minute|every\s+min(?:ute)?(?:\s+on\s+the\s+min(?:ute)?)?"
+    ("MINUTES", r"(?:at\s+the\s+top\s+of|on|at|start(?:ing)?)\s+(?:the|each|every)\s+minute|every\s+min(?:ute)?(?:\s+on\s+the\s+min(?:ute)?)?"
                 r"(?!\s*\d*\s*s\b)|each\s+minute|minute\s+starts"),
+    ("WORKREST", r"w(?:or)?k\s*/\s*rest"),
     ("ONTHE", r"on\s+the(?=\s*:?\d)"),
     ("TABATA", r"tabatas?|strict\s+20\s*/\s*10"),
     ("HALFSIDE", r"half\s+(?:each|per|a|on\s+each|the\s+time\s+each)\s+(?:side|leg|arm)|half\s*/\s*half|halves"),
@@ -59,13 +60,14 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("WITH", r"\bw/|\bw(?=\s+\d)"),
     ("SET", r"(?:warm|build|ramp|work)(?:ing|up)?[-\s]?(?:up)?[-\s]+sets?"),
     ("AFTERLABEL", r"after\s+[a-h]\s?\d?"),
+    ("TOWARM", r"to\s+(?:warm|cool)\s+(?:up|down|off)"),
     ("FINISH", r"to\s+(?:finish|end|close)(?:\s+off)?"),
     ("PEOPLE", r"(?:in\s+)?(?:teams?|pairs|groups?)\s+of\s+(?:\d|two|three|four)"),
     ("TURNS", r"(?:one|a\s+line|1)\s+(?:line\s+)?(?:a|per|each)\s+(?:minute|start)|tak(?:e|ing)\s+turns|lines?\s+take\s+turns|(?:in\s+)?rotation\s+order"),
     ("FAILURE", r"(?:to|till|'?til|until)\s+(?:you\s+)?(?:failure|fail(?:ure)?|drop)|amap|to\s+the\s+limit"),
     ("TANK", r"(?:left\s+)?in\s+(?:the\s+tank|reserve)"),
     ("PYRAMID", r"(?:movement|building)\s+pyramid"),
-    ("BETWEEN", r"b/w|b/t|(?:in\s+)?between|betw|btwn|btw|inbetween"),
+    ("BETWEEN", r"entre(?:\s+les)?|zwischen(?:\s+den)?|tussen|b/w|b/t|(?:in\s+)?between|betw|btwn|btw|inbetween"),
     ("AFTEREACH", r"after\s+(?:each|every)|at\s+the\s+end\s+of\s+(?:each|every)"),
     ("THROUGH", r"(?:times?\s+)?(?:through|thru)|times\s+over"),
     ("SUPERSET", r"(?:tri|giant|super|compound)[-\s]?sets?"),
@@ -96,7 +98,9 @@ KIND_OF = MappingProxyType(
         **_words("ON", "on"),
         **_words("OFF", "off"),
         **_words("WORK", "work working"),
-        **_words("REST", "rest rests resting recovery recover pause break breather"),
+        **_words(
+            "REST", "rest rests resting recovery recover pause break breather repos pausa descanso riposo rust"
+        ),
         **_words("R", "r"),
         **_words("ROUND", "round rounds rnd rnds rd rds runde runden ronde rondes tours vueltas giri"),
         **_words("SET", "set sets"),
@@ -122,7 +126,7 @@ KIND_OF = MappingProxyType(
         **_words("ALT", "alternate alternating alternated alt"),
         **_words("SUPERSET", "superset supersets triset giant-set"),
         **_words("LADDER", "ladder pyramid ladders"),
-        **_words("CIRCUIT", "circuit chipper complex"),
+        **_words("CIRCUIT", "circuit chipper complex couplet triplet grind grinder burner"),
         **_words("MOVE", "switch change move transition changeover rotate"),
         **_words("TOTAL", "total altogether"),
         **_words("ODD", "odd odds"),
@@ -148,16 +152,17 @@ PARTS: tuple[tuple[str, str], ...] = (
     (
         "cool-down",
         r"(?:cool(?:ing)?|cooldown)[- ]?(?:downs?|off)?(?=\s*(?:$|[^\w\s]|\s))|cd|c/d|warm[- ]?down|wind[- ]?down|stret?ching|stretch(?:\s+(?:it\s+)?out)?(?=\s*(?:$|:|\d|\())"
-        r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit",
+        r"|stretch\s+it\s+out|down(?=\s*(?:$|:))|last\s+bit"
+        r"|abwärmen|retour\s+au\s+calme|vuelta\s+a\s+la\s+calma|defaticamento|afkoelen",
     ),
     (
         "finisher",
-        r"finish\s+(?:with|off\s+with|by)|finish(?=\s*:)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?",
+        r"finish\s+(?:with|off\s+with|by)|finish(?=\s*:|\s+\d)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?",
     ),
     (
         "main",
         r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|(?:strength|conditioning)(?:\s+work)?(?=\s*(?:$|[:,(\d-]))|metcon|conditioning|workout|wod"
-        r"|(?:skills?|accessor(?:y|ies)|assistance|gymnastics|power|plyos?|plyometrics|speed|endurance|cardio|hypertrophy|lifting)"
+        r"|(?:kraft|force|fuerza|forza|kracht)(?=\s*(?:$|:))|(?:skills?|accessor(?:y|ies)|assistance|gymnastics|power|plyos?|plyometrics|speed|endurance|cardio|hypertrophy|lifting)"
         r"(?:\s+(?:work|block|part))?(?=\s*(?:$|:\s*$|[:(-]\s*\d+\s*(?:min|mins|minutes|')?\s*[):]?\s*$))",
     ),
 )
