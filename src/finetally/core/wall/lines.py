@@ -40,7 +40,12 @@ _SENTENCE = re.compile(
 _NO_STOP = re.compile(
     r"(?:\b(?:min|mins|sec|secs|approx|no|ca|vs|nr|ea|rd|rds|reps|alt|incl|st|ex|e\.g|i\.e))$", re.IGNORECASE
 )
+_UNIT_STOP = re.compile(r"\b(?:reps|ea|rds|secs?|mins?)\.\s+\d$", re.IGNORECASE)
+"""A unit with a stop before a number ends a sentence: `10 reps. 3 rounds`."""
 _DOTTED = re.compile(r"\b(?:e\.m\.o\.m|a\.m\.r\.a\.p)\.?(?=\s|:|$)", re.IGNORECASE)
+_INLINE_LIST = re.compile(r"[:\s]1\.\s+\w.*\s2\.\s+\w")
+_INLINE_NUMBER = re.compile(r"([:\s])([1-9])\.(\s)")
+"""`EMOM: 1. rows x 12 2. burpees x 8`: numbers of a list on one line."""
 _KEYCAP = re.compile("([0-9])\ufe0f?\u20e3")
 _DATE = re.compile(r"\b\d{1,2}[./]\d{1,2}(?:[./]\d{2,4})?\b|\b\d{4}-\d{2}-\d{2}\b")
 
@@ -134,6 +139,8 @@ def lines_of(text: str) -> Iterator[Line]:
             if raw.strip() and gap is False:
                 gap = True
             continue
+        if _INLINE_LIST.search(clean):
+            clean = _INLINE_NUMBER.sub(r"\1\2)\3", clean)
         indent = len(clean) - len(clean.lstrip())
         line = Line(number, 0, clean.rstrip(), raw, indent=indent, gap=gap)
         gap = False
@@ -153,6 +160,7 @@ def _sentences(line: Line) -> Iterator[Line]:
             (
                 "." in m[0]
                 and _NO_STOP.search(line.text[: m.start()])
+                and not _UNIT_STOP.search(line.text[: m.end() + 1])
                 and not line.text[m.end() : m.end() + 1].isupper()
             )
             or m.start() < begin + 2

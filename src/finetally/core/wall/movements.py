@@ -66,6 +66,8 @@ def begins_anew(page: Page, draft: Draft, one: Read) -> bool:
     # `3 rounds: 20 push-ups. Then run 2 km.`: a sentence of its own behind a head that has its lines.
     inline = one.line.sentence > 0 and draft.rounds is not None and all(i.row == draft.line for i in draft.items)
     over = over or (inline and one.line.low.startswith("then "))
+    # `3 x 2 min / 1 min rest: bag; 100 sit-ups`: reps are no window.
+    over = over or (inline and bool(draft.windows) and all(i.reps is not None for i in one.items))
     # `Squat @ 70 %: 5, 5, 5`, below it `Squat @ 80 %: 3, 3, 3`: sets of their own.
     last = draft.items[-1]
     same = len(one.items) == 1 and isinstance(one.items[0].reps, list) and isinstance(last.reps, list)

@@ -23,8 +23,9 @@ from finetally.core.wall.scanning import LineScanner
 from finetally.core.wall.sets import dose_only
 from finetally.core.wall.settings import without_settings
 from finetally.core.wall.tables import without_tables
-from finetally.core.wall.talk import is_talk, margin_line, title_like
+from finetally.core.wall.talk import is_talk, margin_line, says_title, title_like
 from finetally.core.wall.unread import Unread
+from finetally.core.wall.words import DAY
 from finetally.core.wall.written import Written
 
 MOSTLY = 0.7
@@ -91,6 +92,9 @@ class TextReader:
 def works(page: Page, one: Read) -> bool:
     """Whether a line that was taken as the title names a known movement and how much of it."""
     names = [name_text(i) for i in one.items]
+    if len(page.reads) == 1 and not DAY.search(one.line.text) and not says_title(one.line.text):
+        # `Yoga flow 30 min` and no more
+        return any(i.dosed and i.words for i in one.items)
     return any(i.dosed for i in one.items) and any(is_known(page, n) or n in EASY_BLOCKS for n in names)
 
 

@@ -58,6 +58,8 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
         return
     if where == "none":
         draft.no_rest = True
+    elif where == "rounds" and draft.kind == "sets" and OF_ALL.search(one.line.low):
+        rest_of_all(page, seconds)
     elif where == "rounds":
         if draft.rest_after is not None and draft.kind != "sets":
             # `0:30 rest`, below it `1:00 rest between rounds`: the first belongs to the round.
@@ -72,10 +74,8 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
             above.rest_after = seconds if above.rest_after is None else above.rest_after
     elif where == "each":
         draft.rest, draft.rest_each = seconds, True
-    elif draft.kind == "sets" and re.search(r"\b(?:all|each|every|everything)\b", one.line.low):
-        for above in page.drafts:
-            if above.kind == "sets" and above.rest_between is None:
-                above.rest_between = seconds
+    elif draft.kind == "sets" and OF_ALL.search(one.line.low):
+        rest_of_all(page, seconds)
     elif draft.kind == "sets" and draft.rest_between is None and not one.line.gap and not walks_between(draft):
         rest_between(page, draft, seconds)
     elif len(draft.items) == 1 and draft.rest_between is None and isinstance(draft.items[0].load, list):
@@ -85,6 +85,16 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
         draft.items[-1].rest_after = seconds
     else:
         rest_after(page, draft, seconds, one)
+
+
+OF_ALL = re.compile(r"\b(?:all|each|every|everything)\b")
+
+
+def rest_of_all(page: Page, seconds: Any) -> None:
+    """`90 s after every set`: the rest of all sets above that have none of their own."""
+    for above in page.drafts:
+        if above.kind == "sets" and above.rest_between is None:
+            above.rest_between = seconds
 
 
 def walks_between(draft: Draft) -> bool:

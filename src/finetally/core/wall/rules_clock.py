@@ -204,8 +204,8 @@ def colon_windows(said: Taken) -> Said:
     return {"work": int(work), "rest": int(rest), "n": said.count("n")}
 
 
-@rule("windows", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND", "n=NUM ROUND OF? pair=PAIR !W|CAL|X|SIDES|LOAD|REPS", "WORKREST OF|COLON? pair=PAIR",
-      examples=("35s/15s", "20/10 x 8"))  # fmt: skip
+@rule("windows", "n=NUM X work=TIME SLASH rest=TIME REST|OFF?", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND", "n=NUM ROUND OF? pair=PAIR !W|CAL|X|SIDES|LOAD|REPS", "WORKREST OF|COLON? pair=PAIR",
+      examples=("10 x 1 min / 30 s", "35s/15s", "20/10 x 8"))  # fmt: skip
 def slashed(said: Taken) -> Said:
     """`35s/15s`, `20/10 x 8`."""
     work, rest = said.value("pair") or (said.value("work"), said.value("rest"))

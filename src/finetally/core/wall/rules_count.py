@@ -156,6 +156,12 @@ def movement_pyramid(said: Taken) -> Said:
 
 
 # Each ---------------------------------------------------------------------------------------------------------------
+@rule("each", "ASMANY STAY|FOR work=TIME COLON", examples=("max reps in 30 s: rows, squats",))
+def as_many_in(said: Taken) -> Said:
+    """A window for each, as many as it holds."""
+    return {"work": said.value("work")}
+
+
 @rule("each", "<W n=NUM X work=TIME EACH", "<W work=TIME EACH X n=NUM", examples=("2 x 30s each", "30s ea x2"))
 def times_each(said: Taken) -> Said:
     """A window of each movement, so often."""

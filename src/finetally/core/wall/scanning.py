@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
+from finetally.core.wall.doses import BARE_METRES_FROM
 from finetally.core.wall.habits import HABITS
 from finetally.core.wall.item import SOFT_WORDS, Item
 from finetally.core.wall.items import ItemReader
@@ -48,6 +49,7 @@ class LineScanner:
         only_a_number(scanned)
         items = ItemReader(scanned, lambda words: self._names.known(words) is not None).read()
         self._heading_counts(items)
+        self._listed_metres(items, line)
         for share in FIRST_SHARED:
             share(scanned, items)
         for item in items:
@@ -82,6 +84,16 @@ class LineScanner:
         if ladder and words and items[1].dosed and self._names.known(" ".join(t.text for t in words)):
             items[1].words = words
             items.pop(0)
+
+    def _listed_metres(self, items: list[Item], line: Line) -> None:
+        """`Track: 400-300-200-100`: large numbers of nothing in particular are metres that are run."""
+        if len(items) != 2 or items[0].label != "heading" or items[0].dosed or items[1].words:
+            return
+        reps = items[1].reps
+        if not isinstance(reps, list) or min(reps) < BARE_METRES_FROM:
+            return
+        items[1].metres, items[1].reps = reps, None
+        self._bare_metres(items[1], line)
 
     def _sets_of_all(self, scanned: Scanned, items: list[Item], line: Line) -> None:
         """`3 sets of 12: leg press, leg curl`: the sets of every one, one by one or round by round."""

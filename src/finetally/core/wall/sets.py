@@ -157,12 +157,16 @@ def split_sets(page: Page, draft: Draft, one: Read) -> None:
     items, draft.items = draft.items, draft.items[:1]
     draft.kind, draft.run = "sets", draft.run or next_run(page)
     set_head_rest(page, draft)
+    # `bench 4x6 (2'), rows 3x10 (90 s)`: each with its own.
+    own = sum(i.loose_time is not None for i in items) > 1
+    if own:
+        draft.rest_between = items[0].loose_time
     for before, item in pairwise(items):
         if before.words is item.words and draft.rest_between is not None:
             # Lighter sets first, then the real ones: the rest stands between them too.
             page.drafts[-1].rest_after = draft.rest_between
         made = Draft(one.line.number, one.line.text, part=draft.part, kind="sets", items=[item], run=draft.run)
-        made.rest_between, made.no_rest = draft.rest_between, draft.no_rest
+        made.rest_between, made.no_rest = item.loose_time if own else draft.rest_between, draft.no_rest
         page.drafts.append(made)
         page.draft = made
 

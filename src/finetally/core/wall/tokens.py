@@ -117,6 +117,7 @@ _MASTER = re.compile(
             ("ADJECTIVE", r"(?<=\d\s)(?:quality|good|solid|hard|tough|total|full|big|heavy|fast|easy|steady)\s+(?=(?:rounds?|rds|sets?)\b)"),
             ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
             ("INLINELABEL", r"(?<=[\s:,;])[a-h1-9]\)(?=\s)"),
+            ("ADJECTIVE2", r"(?<=\d)\s?rm\b(?=\s+[a-z])"),
             ("STEPS", r"(?<=\d)\s?(?:steps|paces)\b(?!\s+(?:ups?|overs?|downs?))"),
             ("RFT", r"(?<=\d)\s?rft\b"),
             ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|(?<=\d)x(?=max|amrap)|\bx(?=\d)|(?<=\s)x(?=\s)"),
@@ -341,7 +342,7 @@ def tokens_of(text: str) -> list[Token]:
     for m in _MASTER.finditer(text):
         kind = m.lastgroup or "SKIP"
         # `lastgroup` is the last group closed, so the outer one of the pattern that matched.
-        if kind in ("SKIP", "ADJECTIVE"):
+        if kind in ("SKIP", "ADJECTIVE", "ADJECTIVE2"):
             continue
         if kind == "ONELIMB":
             limb = _ONE_LIMB.search(m[0])

@@ -162,7 +162,7 @@ PARTS: tuple[tuple[str, str], ...] = (
     (
         "main",
         r"main(?:\s+(?:part|set|block|course))?(?:\s+\d)?|(?:strength|conditioning)(?:\s+work)?(?=\s*(?:$|[:,(\d-]))|metcon|conditioning|workout|wod"
-        r"|(?:kraft|force|fuerza|forza|kracht)(?=\s*(?:$|:))|(?:skills?|accessor(?:y|ies)|assistance|gymnastics|power|plyos?|plyometrics|speed|endurance|cardio|hypertrophy|lifting)"
+        r"|recovery(?=\s*:\s*\d+\s*(?:min|mins|minutes|')\s+[a-z])|(?:kraft|force|fuerza|forza|kracht)(?=\s*(?:$|:))|(?:skills?|accessor(?:y|ies)|assistance|gymnastics|power|plyos?|plyometrics|speed|endurance|cardio|hypertrophy|lifting)"
         r"(?:\s+(?:work|block|part))?(?=\s*(?:$|:\s*$|[:(-]\s*\d+\s*(?:min|mins|minutes|')?\s*[):]?\s*$))",
     ),
 )
