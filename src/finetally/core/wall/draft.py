@@ -180,6 +180,10 @@ class Draft:
     def _rest(self, value: dict[str, Any]) -> None:
         self.put_rest(value)
 
+    def between_each(self, value: dict[str, Any]) -> bool:
+        """Whether `15 s between` is between movements that have a window each: none is told for them yet."""
+        return bool(value.get("bare")) and self.each is not None and not self.no_rest and self.rest is None
+
     def put_rest(self, value: dict[str, Any]) -> None:
         """Take a rest said in the head."""
         where, seconds = value["where"], value["s"]
@@ -187,6 +191,8 @@ class Draft:
             self.no_rest = True
         elif where == "groups":
             self.rest_groups = seconds
+        elif self.between_each(value):
+            self.rest = seconds
         elif where == "rounds" and isinstance(self.rest_between, int) and isinstance(seconds, int):
             # `45 s each, 15 s between, 1 min after each round`: the shorter one is between movements.
             self.rest = min(self.rest_between, seconds)

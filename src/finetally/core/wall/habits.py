@@ -30,6 +30,18 @@ def _several(inside: list[Token]) -> bool:
     return len(doses) > 1
 
 
+def bracketed_work(tokens: list[Token]) -> list[Token]:
+    """`12 min AMRAP (8 rows, 8 burpees)`: the bracket holds what is done in it."""
+    for i in range(1, len(tokens) - 2):
+        if tokens[i].kind != "LPAR" or not {t.kind for t in tokens[max(0, i - 2) : i]} & {"AMRAP", "EVERYT"}:
+            continue
+        end = next((k for k in range(i + 1, len(tokens)) if tokens[k].kind == "RPAR"), None)
+        if end is not None and _several(tokens[i + 1 : end]):
+            tokens[i].kind = "COLON"
+            tokens[end].kind = "SEP" if any(t.kind not in ENDS for t in tokens[end + 1 :]) else "CLOSED"
+    return tokens
+
+
 def sets_on_starts(tokens: list[Token]) -> list[Token]:
     """`10 x 3 EMOM`: ten starts of three."""
     for i in range(len(tokens) - 3):
@@ -164,7 +176,7 @@ def waves(tokens: list[Token]) -> list[Token]:
 
 
 HABITS = (
-    clusters, sets_on_starts, bracketed_rounds, bouts, two_sides, heavy_singles,
+    clusters, sets_on_starts, bracketed_rounds, bracketed_work, bouts, two_sides, heavy_singles,
     bracketed_list, bracketed_names, in_sets, bare_waves, waves,
 )  # fmt: skip
 """All of them, in the order in which they are tried."""

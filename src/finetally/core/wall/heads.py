@@ -299,7 +299,7 @@ def circuit(item: Item) -> bool:
 
 def is_heading(page: Page, one: Read) -> bool:
     """A line of words that ends in a colon, or has one behind its first words."""
-    if len(one.items) == 1 and circuit(one.items[0]):
+    if one.items and circuit(one.items[0]):
         return True
     return (bool(one.items) and one.items[0].label == "heading" and len(one.items) <= 1) or one.line.text.endswith(
         ":"

@@ -33,6 +33,7 @@ _SENTENCE = re.compile(
     r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|;\s+"
     r"|\s*[,;/|:]\s*(?=min(?:ute)?\s?\d{1,2}\b\s?[:\s])"
     r"|(?<=\S)\s*[,;]?\s+(?:and\s+)?(?:then\s+)(?=(?:\d+|two|three|four|five)\s*(?:(?:rounds?|rds?|rnds?|sets?|x)\b|x\d+\s+of\b))"
+    r"|\s*[,;]\s*(?:and\s+|then\s+)?(?=finish(?:ing)?\s+(?:with|w/|by|on)\s)"
     r"|\s*[+,;]\s*(?=\d+\s*(?:[x×]|rounds?|rds|sets)\s*(?:of\s*)?\([^)]*\d[^)]*[,+]\s*\d)|(?<=\))\s*(?:\+|[,;]\s*then\b)\s*(?=\d+\s*(?:min|mins|km|k|m|s)\b)"
     r"|(?<=x\s\d)\s*[,;]\s*(?:and\s+)?then\s+(?=\d)|(?<=x\d)\s*[,;]\s*(?:and\s+)?then\s+(?=\d)"
     r"|\s*[→➡,–-]*\s+(?=(?i:every|each|any|per)\s+(?i:break|drop|stop|rest|time\s+you)\b[^=]{0,30}=)"
@@ -172,7 +173,9 @@ def _sentences(line: Line) -> Iterator[Line]:
     yield _cut(line, begin, len(line.text), count)
 
 
+_OWN_CLOCK = r"(?:then\s+)?\d+\s*(?:min|mins|minutes|')\s+(?:amrap|emom)\b"
 _NEXT_AMRAP = re.compile(
+    rf"\s*[,;]\s*(?:then\s+)?(?=\d+\s*\w+\s+(?:off|rest|break)\s*[,;]\s*{_OWN_CLOCK})|\s*[,;]\s*then\s+(?={_OWN_CLOCK})|"
     r"\s*[,;]\s*(?:then\s+)?(?=(?:rest\s+\d+\s*\w*|\d+\s*\w+\s+rest)\s*[,;]\s*(?:then\s+)?\d+\s*(?:min|mins|minutes|')\s+amrap\b)"
     r"|\s*[,;]\s*(?:then\s+)?(?=\d+\s*(?:min|mins|minutes|')\s+amrap\b)",
     re.IGNORECASE,
@@ -196,7 +199,8 @@ def _breaks(text: str) -> list[re.Match[str]]:
     found = [*_SENTENCE.finditer(text), *_GOING_UP_AND_DOWN.finditer(text)]
     if _CLOCK_WITH_WORK.search(text):
         found.extend(m for m in _NEXT_CLOCK.finditer(text) if _CLOCK_WITH_WORK.search(text[: m.start()]))
-    found.extend(m for m in _NEXT_AMRAP.finditer(text) if "amrap" in text[: m.start()].lower())
+    before = re.compile(r"amrap|emom|\d\s*min", re.IGNORECASE)
+    found.extend(m for m in _NEXT_AMRAP.finditer(text) if before.search(text[: m.start()]))
     return sorted(found, key=lambda m: m.start())
 
 

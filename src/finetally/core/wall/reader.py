@@ -12,6 +12,7 @@ from finetally.core.movements.names import EverydayNames
 from finetally.core.wall import rules_clock, rules_count, rules_rest  # noqa: F401  (they register the rules)
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.build import Builder
+from finetally.core.wall.draft import Draft
 from finetally.core.wall.heads import head_line, is_heading, labelled, modifies, part_line, written_block
 from finetally.core.wall.lines import clock_marks, dress, has_letters, has_numbers, lines_of, time_slots
 from finetally.core.wall.movements import SECOND, movement_line, rest_turn
@@ -152,6 +153,8 @@ def read_line(page: Page, one: Read) -> None:
     elif modifies(page, one):
         assert page.draft is not None
         page.draft.take(one.scanned.facts)
+        if one.scanned.has("rounds") and page.draft.kind != "sets":
+            rest_above(page.draft)
     elif (
         one.starts
         or head_list(one) is not None
@@ -169,6 +172,17 @@ def read_line(page: Page, one: Read) -> None:
         labelled(page, one)
     else:
         movement_line(page, one)
+
+
+def rest_above(draft: Draft) -> None:
+    """`… 1 min rest. 5 rounds.`: the rest that stands above is between the rounds."""
+    last = draft.items[-1] if draft.items else None
+    if draft.rest_between is not None:
+        return
+    if draft.rest_after is not None:
+        draft.rest_between, draft.rest_after = draft.rest_after, None
+    elif last is not None and last.rest_after is not None:
+        draft.rest_between, last.rest_after = last.rest_after, None
 
 
 def names_of_a_round(page: Page, one: Read) -> bool:

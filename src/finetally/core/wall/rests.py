@@ -60,6 +60,8 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
         draft.no_rest = True
     elif where == "rounds" and draft.kind == "sets" and OF_ALL.search(one.line.low):
         rest_of_all(page, seconds)
+    elif where == "rounds" and (draft.between_each(value) or (draft.each and draft.rest_between is not None)):
+        draft.put_rest(value)
     elif where == "rounds":
         if draft.rest_after is not None and draft.kind != "sets":
             # `0:30 rest`, below it `1:00 rest between rounds`: the first belongs to the round.

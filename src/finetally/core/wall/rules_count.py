@@ -13,6 +13,12 @@ SHORTEST_STRAIGHT_S = 240
 
 
 # Rounds -------------------------------------------------------------------------------------------------------------
+@rule("repeat", "AGAIN", examples=("go again",))
+def again(said: Taken) -> Said:
+    """All of it a second time."""
+    return {"n": 2}
+
+
 @rule("repeat", "REPEAT X? n=NUM TIMES|ROUND|X?", examples=("repeat x 3", "repeat 3 times"))
 def repeat(said: Taken) -> Said:
     """All of it so often."""

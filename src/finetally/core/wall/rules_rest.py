@@ -47,8 +47,8 @@ def between_pairs(said: Taken) -> Said:
     examples=("3' between", "2 min easy between"),
 )
 def between(said: Taken) -> Said:
-    """Between, said without what."""
-    return {"s": said.value("time"), "where": "rounds"}
+    """Between, said without what: rounds, or movements that have a window each."""
+    return {"s": said.value("time"), "where": "rounds", "bare": True}
 
 
 @rule(
@@ -99,7 +99,13 @@ def rounds_behind(said: Taken) -> Said:
     return {"n": said.count("n")}
 
 
-@rule("rounds", "<W n=NUM SET SEP? FACT", undosed=True, examples=("4 sets, 1 min rest",))
+@rule(
+    "rounds",
+    "<W n=NUM SET|ROUND WITH FACT",
+    "<W n=NUM SET SEP? FACT",
+    undosed=True,
+    examples=("4 sets with 1 min rest", "4 sets, 1 min rest"),
+)
 def sets_before_rests(said: Taken) -> Said:
     """So many sets of what stands above, told in front of their rest."""
     return {"n": said.count("n")}

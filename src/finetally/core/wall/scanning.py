@@ -196,7 +196,10 @@ ON_TRACK = (["jog"], ["run"], ["walk"], ["jogging"], ["running"], ["walking"])
 def only_a_number(scanned: Scanned) -> None:
     """A line `x 3`, `3 x` or `3 sets:` and no more: so many rounds."""
     kinds = [t.kind for t in scanned.tokens]
-    if kinds not in (["X", "NUM"], ["NUM", "X"]) and [k for k in kinds if k not in ("SEP", "OF")] != ["NUM", "SET"]:
+    if kinds not in (["X", "NUM"], ["NUM", "X"]) and [k for k in kinds if k not in ("SEP", "OF")] not in (
+        ["NUM", "SET"],
+        ["NUM", "TIMES"],
+    ):
         return
     number = next(t for t in scanned.tokens if t.kind == "NUM")
     scanned.facts.append(Fact("rounds", {"n": max(1, int(number.value))}, 0, 1))

@@ -68,19 +68,19 @@ _MASTER = re.compile(
     "|".join(
         f"(?P<{name}>{pattern})"
         for name, pattern in (
-            ("PAUSE", r"\b\d\s?(?:s|sec|second)s?\s+pause(?:\s+at\s+the\s+\w+)?|\b\d\s?(?:s|sec|second)s?\s+(?:hold|squeeze)\s+(?:at|on|in)\s+(?:the\s+)?\w+|\bpaused?\s+\d\s?(?:s|sec|seconds)?\b(?:\s+at\s+the\s+\w+)?"),
+            ("PAUSE", r"\b\d\s?(?:s|secs?|seconds?)\s+(?:down|lower(?:ing)?|eccentrics?|negatives?|descents?)\b|\b\d\s?(?:s|sec|second)s?\s+pause(?:\s+at\s+the\s+\w+)?|\b\d\s?(?:s|sec|second)s?\s+(?:hold|squeeze)\s+(?:at|on|in)\s+(?:the\s+)?\w+|\bpaused?\s+\d\s?(?:s|sec|seconds)?\b(?:\s+at\s+the\s+\w+)?"),
             ("LASTSET", r"\b(?:last|final)\s+(?:set|round)\s+(?:is\s+)?(?:an\s+)?(?:amrap|max(?:\s+reps)?|to\s+failure|all[-\s]out|amap)\b|\b(?:last|final)\s+(?:\d\s+)?(?:sets?|rounds?)\s+drops?\s+(?:to\s+)?\d+\s*(?:kg|lb)?\b|\b\d{1,2}\s?rm\s+test\b"),
             ("BUILD", r"\b(?:build(?:ing)?|work(?:ing)?|ramp(?:ing)?)(?:\s+up)?\s+to\s+(?:(?:a|your|the|today's|heavy|hard|tough|max|daily|good)\s+)*(?:single|double|triple|\d{1,2}(?:\s?rm|\s+reps?)?|set\s+of\s+\d{1,2})\b"
                       r"|\b(?:to\s+)?(?:find|establish|hit)\s+(?:(?:a|your|the|today's|heavy|new|max)\s+)+(?:single|double|triple|\d{1,2}\s?rm|set\s+of\s+\d{1,2})\b"
                       r"|\b(?:to\s+)?(?:find|establish|hit|test)\s+(?:your\s+|today's\s+)?\d{1,2}\s?rm\b"),
             ("HRPCT", r"@?\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%\s*(?:of\s+)?(?:max\s+)?(?:hr(?:max)?|heart\s+rate|effort|speed|pace)\b"),
-            ("RATIO", r"\bequal\s+rest\b|\brest\s+(?:equal|as\s+long\s+as\s+(?:it\s+takes|the\s+work|you\s+work(?:ed)?))\b|\brest\s+(?P<qw>\d)\s?:\s?(?P<qr>\d)(?!\d)|\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
+            ("RATIO", r"\bequal\s+rest\b|\brest\s+(?:equal|as\s+long\s+as\s+(?:it\s+takes|the\s+work|you\s+work(?:ed)?))\b|\b(?P<uw>\d)\s?:\s?(?P<ur>\d)\s+rest\b|\brest\s+(?P<qw>\d)\s?:\s?(?P<qr>\d)(?!\d)|\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
             ("EASE", r"@?\s*\b(?:at\s+)?(?:an?\s+)?(?:easy|moderate|steady|hard|fast|slow|conversational|comfortable|threshold|tempo|race|goal|\d{1,2}\s?k|500\s?m|mile)\s+(?:pace|effort)\b"),
             ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
             ("NAMED", r"\bwalk\s+it\s+off\b|\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\b[sg]2oh\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
             ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
-            ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
+            ("CLOCKWORDS", r"half\s+an\s+hour|(?:an|one)\s+hour(?!\s+and)|a\s+minute\s+and\s+a\s+half|\bminute(?:'?s)?(?=\s+(?:rests?|off|break|between)\b)(?<!\d\sminute)(?<!\dminute)(?<!\d\sminutes)(?<!\d-minute)|half\s+a\s+min(?:ute)?|an?\s+min(?:ute)?\b(?!\s*\d)"),
             ("DAYTIME", r"\b(?:at\s+)?\d{1,2}(?:[:.]\d\d)?\s?(?:am|pm)\b"),
             ("WATTS", r"@?\s*(?:\d{2,4}\s?-\s?)?\d{2,4}\s?(?:watts?\b|w\b(?!\s*/|\s*\d))"),
             ("EVERYCLOCK", r"\be(?P<ec>\d{1,2}:[0-5]\d)(?!\d)"),
@@ -115,7 +115,8 @@ _MASTER = re.compile(
             ("ORDINAL", r"\b\d{1,2}(?:st|nd|rd|th)\b"),
             ("TWICE", r"\b(?:twice|thrice)(?=\s+(?:through|thru|round|over|all)\b|\s*[:,.]|\s*$)"),
             ("ADJECTIVE", r"(?<=\d\s)(?:quality|good|solid|hard|tough|total|full|big|heavy|fast|easy|steady)\s+(?=(?:rounds?|rds|sets?)\b)"),
-            ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?{_COUNTED}\b)"),
+            ("NUMWORD", rf"\b(?P<nw>{_WORDNUM})(?=[\s-]+(?:more\s+|full\s+|easy\s+|big\s+|quick\s+)?(?:{_COUNTED}|on|off)\b)"),
+            ("BIGWORD", r"\b(?P<bw>ten|twelve|fifteen|twenty|thirty|forty|fifty|sixty|(?:a\s+|one\s+)?hundred)(?=\s+[a-z][a-z]{2})(?!\s+(?:out|percent|per|and|four|five|six|eight)\b)"),
             ("INLINELABEL", r"(?<=[\s:,;])[a-h1-9]\)(?=\s)"),
             ("ADJECTIVE2", r"(?<=\d)\s?rm\b(?=\s+[a-z])"),
             ("STEPS", r"(?<=\d)\s?(?:steps|paces)\b(?!\s+(?:ups?|overs?|downs?))"),
@@ -265,6 +266,8 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
             return "SEP", text
         case "NUMWORD":
             return "NUM", NUMBER_WORDS[m["nw"]]
+        case "BIGWORD":
+            return "NUM", NUMBER_WORDS.get(m["bw"], 100)
         case "SUM":
             return "SUM", sum(int(one) for one in re.findall(r"\d+", text))
         case "RFT":
@@ -322,7 +325,9 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
         case "RIR":
             return "RIR", int(m["rir"] or m["rir2"] or m["rir3"] or m["rir4"])
         case "RATIO":
-            return "RATIO", int(m["rr"] or m["qr"] or 1) / max(1, int(m["rw"] or m["qw"] or 1))
+            return "RATIO", int(m["rr"] or m["qr"] or m["ur"] or 1) / max(
+                1, int(m["rw"] or m["qw"] or m["uw"] or 1)
+            )
         case "EASE" | "LASTSET" | "HRPCT" | "BUILD" | "WATTS" | "DAYTIME":
             return "ZONE", text
         case "TEMPO":
