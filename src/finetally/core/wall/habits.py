@@ -158,6 +158,23 @@ def bracketed_list(tokens: list[Token]) -> list[Token]:
     return tokens
 
 
+def mixed_waves(tokens: list[Token]) -> list[Token]:
+    """`8 @ 50, 6 @ 60, 4 @ 70 kg`: the unit that stands once is that of all."""
+    kinds = [t.kind for t in tokens]
+    places = [
+        i + 2
+        for i in range(len(kinds) - 2)
+        if kinds[i : i + 2] == ["NUM", "AT"] and kinds[i + 2] in ("NUM", "LOAD")
+    ]
+    loads = [i for i in places if kinds[i] == "LOAD" and "kg" in tokens[i].value["load"]]
+    if len(loads) != 1 or len(places) < 2 or loads[0] != places[-1]:
+        return tokens
+    for i in places[:-1]:
+        load = {**tokens[loads[0]].value["load"], "kg": tokens[i].value}
+        tokens[i] = Token("LOAD", tokens[i].text, {"load": load, "other": None}, tokens[i].start, tokens[i].end)
+    return tokens
+
+
 def waves(tokens: list[Token]) -> list[Token]:
     """`60 kg x 5, 80 kg x 3` and `5 @ 60 kg, 3 @ 80 kg`: sets with a load each become two lists."""
     kinds = [t.kind for t in tokens]
@@ -177,6 +194,6 @@ def waves(tokens: list[Token]) -> list[Token]:
 
 HABITS = (
     clusters, sets_on_starts, bracketed_rounds, bracketed_work, bouts, two_sides, heavy_singles,
-    bracketed_list, bracketed_names, in_sets, bare_waves, waves,
+    bracketed_list, bracketed_names, in_sets, mixed_waves, bare_waves, waves,
 )  # fmt: skip
 """All of them, in the order in which they are tried."""

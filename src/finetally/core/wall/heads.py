@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from finetally.core.wall.draft import Draft
-from finetally.core.wall.item import Item
+from finetally.core.wall.item import GOING, Item
 from finetally.core.wall.names import MACHINES
 from finetally.core.wall.page import Page, ends_at, is_known, leave_part, more_below, new_draft
 from finetally.core.wall.read import Read, head_list, name_text
@@ -145,13 +145,23 @@ def fill(page: Page, draft: Draft, one: Read) -> None:
     if listed is not None and not draft.ladder:
         draft.ladder, draft.growing = listed
     draft.items.extend(items)
-    draft.closed = draft.closed or (bool(items) and any(t.kind == "CLOSED" for t in one.scanned.tokens))
+    closed = any(t.kind == "CLOSED" for t in one.scanned.tokens)
+    if closed and not items and draft.windows:
+        items = going_on(page, one)
+        draft.items.extend(items)
+    draft.closed = draft.closed or (bool(items) and closed)
     loose = next((i.loose_time for i in items if i.loose_time is not None), None)
     if loose is not None and draft.rest_between is None and (draft.rounds is not None or draft.superset):
         page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
         draft.rest_between = loose
     if items and any(i.sets for i in items) and not draft.clocked:
         split_sets(page, draft, one)
+
+
+def going_on(page: Page, one: Read) -> list[Item]:
+    """`run 10 min easy, 10 x (30 s fast / 30 s slow)`: the windows of the way of going that was named before."""
+    above = page.drafts[-2].items[-1:] if len(page.drafts) > 1 else []
+    return [Item(words=i.words, row=one.line.number) for i in above if GOING & {t.text for t in i.words}]
 
 
 def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[Item]:

@@ -230,6 +230,9 @@ class ItemReader(DoseReader):
             item.words.append(self._tokens[index])
             return index + 1
         known = bool(item.words) and self._known(joined(item.words))
+        if kind == "COLON" and item.failure and item.seconds is not None and not item.words:
+            # `60 s max reps: squats`
+            return index + 1
         if (
             kind == "COLON"
             and not item.dosed
@@ -295,6 +298,11 @@ class ItemReader(DoseReader):
         if self._peek(at) == "NUM" and self._peek(at + 1) == "W":
             count = self._tokens[at].value
             at += 1
+        article = 1 if self._peek(at) == "W" and self._tokens[at].text in ("a", "one") else 0
+        if self._peek(at + article) == "LOAD" and self._peek(at + article + 1) == "W":
+            # `with a 20 kg bell`
+            QUALITIES["LOAD"](self._here(), self._tokens[at + article])
+            at += article + 1
         words: list[str] = []
         while self._peek(at) in ("W", "OF"):
             words.append(self._tokens[at].text)

@@ -34,7 +34,8 @@ _SENTENCE = re.compile(
     r"|\s*[,;/|:]\s*(?=min(?:ute)?\s?\d{1,2}\b\s?[:\s])"
     r"|(?<=\S)\s*[,;]?\s+(?:and\s+)?(?:then\s+)(?=(?:\d+|two|three|four|five)\s*(?:(?:rounds?|rds?|rnds?|sets?|x)\b|x\d+\s+of\b))"
     r"|\s*[,;]\s*(?:and\s+|then\s+)?(?=finish(?:ing)?\s+(?:with|w/|by|on)\s)"
-    r"|\s*[+,;]\s*(?=\d+\s*(?:[x×]|rounds?|rds|sets)\s*(?:of\s*)?\([^)]*\d[^)]*[,+]\s*\d)|(?<=\))\s*(?:\+|[,;]\s*then\b)\s*(?=\d+\s*(?:min|mins|km|k|m|s)\b)"
+    r"|\s*[+,;]\s*(?=\d+\s*(?:[x×]|rounds?|rds|sets)\s*(?:of\s*)?\([^)]*\d[^)]*[,+/]\s*\d)|(?<=\))\s*[,;]\s*(?=\d+\s*(?:min|mins|minutes)\s+(?:easy|cool))|\s*/\s*(?=(?i:main|fin|cool|wod|strength|warm)[\w\s-]*:)"
+    r"|\s+then\s+(?=[a-z][a-z\s-]{2,30}\d+\s*(?:sets?\b|x\s*\d))|(?<=\))\s*(?:\+|[,;]\s*then\b)\s*(?=\d+\s*(?:min|mins|km|k|m|s)\b)"
     r"|(?<=x\s\d)\s*[,;]\s*(?:and\s+)?then\s+(?=\d)|(?<=x\d)\s*[,;]\s*(?:and\s+)?then\s+(?=\d)"
     r"|\s*[→➡,–-]*\s+(?=(?i:every|each|any|per)\s+(?i:break|drop|stop|rest|time\s+you)\b[^=]{0,30}=)"
 )
@@ -135,6 +136,8 @@ def lines_of(text: str) -> Iterator[Line]:
     gap, count = False, 0
     for number, raw in enumerate(text.split("\n"), start=1):
         clean = _DOTTED.sub(lambda m: m[0].replace(".", "").rjust(len(m[0])), without_pictures(raw))
+        if raw.strip() in ("-", "–", ".", "+", "*"):
+            continue
         if not clean.strip(" \t\r*_=~#-–—>|.,"):
             gap = gap or not raw.strip()
             if raw.strip() and gap is False:
@@ -173,7 +176,7 @@ def _sentences(line: Line) -> Iterator[Line]:
     yield _cut(line, begin, len(line.text), count)
 
 
-_OWN_CLOCK = r"(?:then\s+)?\d+\s*(?:min|mins|minutes|')\s+(?:amrap|emom)\b"
+_OWN_CLOCK = r"(?:then\s+)?(?:an?\s+)?\d+[\s-]*(?:min|mins|minutes?|')\s+(?:amrap|emom)\b"
 _NEXT_AMRAP = re.compile(
     rf"\s*[,;]\s*(?:then\s+)?(?=\d+\s*\w+\s+(?:off|rest|break)\s*[,;]\s*{_OWN_CLOCK})|\s*[,;]\s*then\s+(?={_OWN_CLOCK})|"
     r"\s*[,;]\s*(?:then\s+)?(?=(?:rest\s+\d+\s*\w*|\d+\s*\w+\s+rest)\s*[,;]\s*(?:then\s+)?\d+\s*(?:min|mins|minutes|')\s+amrap\b)"

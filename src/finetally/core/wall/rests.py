@@ -89,7 +89,7 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
         rest_after(page, draft, seconds, one)
 
 
-OF_ALL = re.compile(r"\b(?:all|each|every|everything)\b")
+OF_ALL = re.compile(r"\b(?:all|each|every|everything|throughout)\b")
 
 
 def rest_of_all(page: Page, seconds: Any) -> None:

@@ -48,7 +48,8 @@ def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: l
 
 def _rounds_in_total(draft: Draft, assumed: Assumptions, items: list[Item]) -> None:
     """`8 min of: 30 s plank, 30 s side plank, …`: as often as the seconds fit, where that is a whole number."""
-    if draft.total is None or draft.rounds is not None or len(items) < 2 or draft.told_total:
+    resting = draft.rest_between is not None or any(i.rest_after is not None for i in items)
+    if draft.total is None or draft.rounds is not None or draft.told_total or (len(items) < 2 and not resting):
         return
     if any(item.seconds is None or isinstance(item.seconds, list) for item in items):
         return

@@ -140,6 +140,7 @@ def one_more_each_minute(said: Taken) -> Said:
 @rule(
     "cap",
     "cap=TIME TIMECAP",
+    "STAY cap=TIME ORLESS",
     "TIMECAP COLON|SEP? cap=TIME",
     "TIMECAP COLON|SEP? cap=NUM !W|CAL|X",
     examples=("cap 10 min", "10 min time cap", "TC: 12"),

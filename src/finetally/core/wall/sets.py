@@ -158,9 +158,11 @@ def split_sets(page: Page, draft: Draft, one: Read) -> None:
     draft.kind, draft.run = "sets", draft.run or next_run(page)
     set_head_rest(page, draft)
     # `bench 4x6 (2'), rows 3x10 (90 s)`: each with its own.
-    own = sum(i.loose_time is not None for i in items) > 1
+    own = any(i.loose_time is not None for i in items[:-1])
+    told = draft.rest_between if one.rests else None
     if own:
         draft.rest_between = items[0].loose_time
+        items[-1].loose_time = told if items[-1].loose_time is None else items[-1].loose_time
     for before, item in pairwise(items):
         if before.words is item.words and draft.rest_between is not None:
             # Lighter sets first, then the real ones: the rest stands between them too.

@@ -186,7 +186,8 @@ LONG_DOSE_S = 120
 def rests_within(scanned: Scanned, items: list[Item]) -> None:
     """`10 burpees, rest 1 min, 20 squats`: a rest between two movements of a line is taken there."""
     for before, after in pairwise([i for i in items if i.words]):
-        if not all(i.dosed and i.sets is None and i.label != "heading" for i in (before, after)):
+        sets = before.sets is not None and after.sets is not None
+        if not all(i.dosed and (i.sets is None or sets) and i.label != "heading" for i in (before, after)):
             continue
         told = [
             f
@@ -196,7 +197,10 @@ def rests_within(scanned: Scanned, items: list[Item]) -> None:
             and before.first < scanned.tokens[f.first].start < after.first
         ]
         if len(told) == 1 and before.rest_after is None:
-            before.rest_after = told[0].value["s"]
+            if sets:
+                before.loose_time = told[0].value["s"]
+            else:
+                before.rest_after = told[0].value["s"]
             scanned.facts.remove(told[0])
 
 

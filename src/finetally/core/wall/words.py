@@ -80,6 +80,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("ADD", r"add(?:ing)?"),
     ("THENS", r"straight\s+into|followed\s+by|and\s+then|directly\s+into|into\s+(?=\d|amrap|emom)"),
     ("ONELIMB", r"(?:1|one|single)[- ](?:arm|leg|side|hand)(?:ed)?\b"),
+    ("ORLESS", r"or\s+(?:less|under|faster|quicker)"),
     ("TIMECAP", r"(?:time\s*)?cap(?:ped)?(?:\s+(?:at|of))?|tc(?=\s*:?\s*\d)"),
     ("ONE", r"one\s+at\s+a\s+time|straight\s+sets?"),
     ("INTURN", r"in\s+turn|as\s+a\s+circuit"),
@@ -158,7 +159,7 @@ PARTS: tuple[tuple[str, str], ...] = (
     ),
     (
         "finisher",
-        r"finish\s+(?:with|w/|off\s+with|by)|finish(?=\s*:|\s+\d)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?",
+        r"finish\s+(?:with|w/|off\s+with|by)|finish(?=\s*:|\s+\d)|fin(?=\s*:)|(?:core\s+)?finishers?|burn[- ]?outs?|cash[- ]?outs?",
     ),
     (
         "main",
