@@ -64,6 +64,9 @@ _LB = "|".join(sorted((re.escape(u) for u in POUNDS if u != "#"), key=len, rever
 _COUNTED = r"(?:rounds?|rds?|sets?|times?|reps?|stations?|laps?|starts?|minutes?|mins?|seconds?|secs?|hours?|people|lines?|lengths?|circuits?)"
 _DASH = r"\s*(?:-|to)\s*"
 
+_EDGE = r"\b"
+FRONT = {"AMRAP": r"(?:\b|(?<=\dx))"}
+"""What may stand in front of a saying: `3xAMRAP`."""
 _MASTER = re.compile(
     "|".join(
         f"(?P<{name}>{pattern})"
@@ -76,7 +79,7 @@ _MASTER = re.compile(
             ("HRPCT", r"@?\s*\d{2,3}(?:\s?-\s?\d{2,3})?\s?%\s*(?:of\s+)?(?:max\s+)?(?:hr(?:max)?|heart\s+rate|effort|speed|pace)\b"),
             ("RATIO", r"\bequal\s+rest\b|\brest\s+(?:equal|as\s+long\s+as\s+(?:it\s+takes|the\s+work|you\s+work(?:ed)?))\b|\b(?P<uw>\d)\s?:\s?(?P<ur>\d)\s+rest\b|\brest\s+(?P<qw>\d)\s?:\s?(?P<qr>\d)(?!\d)|\b(?:work\s*[:/]\s*rest|w\s*:\s*r)(?:\s+ratio)?(?:\s+of)?\s*:?\s*(?P<rw>\d)\s*[:/]\s*(?P<rr>\d)\b"),
             ("EASE", r"@?\s*\b(?:at\s+)?(?:an?\s+)?(?:easy|moderate|steady|hard|fast|slow|conversational|comfortable|threshold|tempo|race|goal|\d{1,2}\s?k|500\s?m|mile)\s+(?:pace|effort)\b"),
-            ("ZONE", r"\bz(?:one)?\s?[1-5]\b(?!\s*:)"),
+            ("ZONE", r"\b(?:zone|z)\s?[1-5]\b(?!\s*:)"),
             ("LRTIME", r"(?P<lrt>\d{1,3})\s?(?:s|sec|secs|\")\s?l(?:eft)?\s?[/+,&]\s?\d{1,3}\s?(?:s|sec|secs|\")\s?r(?:ight)?\b"),
             ("NAMED", r"\bwalk\s+it\s+off\b|\bfigure[\s-]?[48]\b|\bt2b\b|\bc2b\b|\b[sg]2oh\b|\bk2e\b|\bc\s?&\s?j\b|\bl[\s-]sits?\b|\bhill\s+reps?\b|(?<=\s)2[\s-]hand(?:ed)?\b"),
             ("NINETY", r"90\s?/\s?90s?(?=\s+(?:hip|switch|stretch|each|[a-z])|\s*$|\s+\d|,)(?!\s*x)"),
@@ -123,7 +126,7 @@ _MASTER = re.compile(
             ("RFT", r"(?<=\d)\s?rft\b"),
             ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|(?<=\d)x(?=max|amrap)|\bx(?=\d)|(?<=\s)x(?=\s)"),
             ("NUM", rf"(?<![\w.]){_NUM}(?!\d)|(?<=[a-z]){_NUM}(?![\d.])"),
-            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"(?:\b|(?<=\dx))(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
+            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"{FRONT.get(kind, _EDGE)}(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
             ("AND", r"&"), ("W", r"[^\W\d_]+(?:[-'.][^\W\d_]+)*'?(?![^\W\d_])"),
             ("LPAR", r"[(\[]"), ("RPAR", r"[)\]]"), ("SLASH", r"/"), ("PLUS", r"\+"), ("ARROW", r"-*>+"), ("COLON", r":"),
             ("SEP", r"[,;]|\.(?=\s|$)|(?<!\d)[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|(?<=[a-z])-(?=\d+\s+[a-z])|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),
@@ -341,13 +344,37 @@ def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
 _ONE_LIMB = re.compile(r"arm|leg|side|hand")
 
 
+_BEGINNINGS = frozenset(run[:3] for run in re.findall(r"[a-z]{3,}", re.sub(r"\\[a-zA-Z]", " ", _MASTER.pattern)))
+"""How every word begins that a pattern above may begin with."""
+_WORD = re.compile(r"\s*([^\W\d_]{4,})(?=[\s,]|$)")
+
+
+def _bare_word(text: str, at: int) -> re.Match[str] | None:
+    """A word that no pattern can begin with: most of a long text, told without trying all of them."""
+    m = _WORD.match(text, at)
+    if m is None or m[1][:3] in _BEGINNINGS or text[m.start(1) - 1 : m.start(1)].isdigit():
+        return None
+    return m
+
+
 def tokens_of(text: str) -> list[Token]:
     """The tokens of a plain line (`plain`), blanks left out."""
     made = []
-    for m in _MASTER.finditer(text):
+    at = 0
+    while at < len(text):
+        bare = _bare_word(text, at)
+        if bare is not None:
+            word = bare[1]
+            made.append(Token(KIND_OF.get(word, "W"), word, word, bare.start(1), bare.end()))
+            at = bare.end()
+            continue
+        m = _MASTER.match(text, at)
+        if m is None:
+            break
+        at = m.end()
         kind = m.lastgroup or "SKIP"
         # `lastgroup` is the last group closed, so the outer one of the pattern that matched.
-        if kind in ("SKIP", "ADJECTIVE", "ADJECTIVE2"):
+        if kind in LEFT_OUT:
             continue
         if kind == "ONELIMB":
             limb = _ONE_LIMB.search(m[0])
@@ -356,3 +383,7 @@ def tokens_of(text: str) -> list[Token]:
         kind, value = _made(kind, m)
         made.append(Token(kind, m[0], value, m.start(), m.end()))
     return made
+
+
+LEFT_OUT = frozenset({"SKIP", "ADJECTIVE", "ADJECTIVE2"})
+"""Kinds of matches that are no token: blanks, and words like `good` in `5 good sets`."""
