@@ -28,6 +28,8 @@ class Draft:
     rounds: Any = None
     ladder: list[int] | None = None
     growing: bool = False
+    own_reps: bool = False
+    """Whether rounds are told beside the list, so that its numbers are one for each movement."""
     grow: int | None = None
     first: int | None = None
     stretching: bool = False

@@ -104,7 +104,7 @@ def heavy_singles(tokens: list[Token]) -> list[Token]:
     return tokens
 
 
-HEAVIEST_REPS, LIGHTEST_WAVE_KG = 20, 30
+HEAVIEST_REPS, LIGHTEST_WAVE_KG, MOST_IN_A_ROW = 20, 30, 6
 
 
 def bare_waves(tokens: list[Token]) -> list[Token]:
@@ -122,6 +122,20 @@ def bare_waves(tokens: list[Token]) -> list[Token]:
         loads = Token("LOADLIST", "bare", [{"kg": tokens[i + kg].value} for i in found], end, end)
         return [*tokens[:first], reps, loads, *tokens[last:]]
     return tokens
+
+
+def sets_in_a_row(tokens: list[Token]) -> list[Token]:
+    """`1x10 1x8 2x6`: sets one by one are a list of reps."""
+    kinds = [t.kind for t in tokens]
+    found = [i for i in range(len(kinds) - 2) if kinds[i : i + 3] == ["NUM", "X", "NUM"]]
+    row = [i for i in found if tokens[i].value <= MOST_IN_A_ROW and float(tokens[i].value).is_integer()]
+    if len(row) < 3 or row != found or any(set(kinds[a + 3 : b]) - {"SEP"} for a, b in pairwise(row)):
+        return tokens
+    if any(tokens[i].value < 1 or tokens[i + 2].value > HEAVIEST_REPS for i in row):
+        return tokens
+    first, last = row[0], row[-1] + 3
+    reps = [int(tokens[i + 2].value) for i in row for _ in range(int(tokens[i].value))]
+    return [*tokens[:first], Token("LIST", "", reps, tokens[first].start, tokens[last - 1].end), *tokens[last:]]
 
 
 def in_sets(tokens: list[Token]) -> list[Token]:
@@ -194,6 +208,6 @@ def waves(tokens: list[Token]) -> list[Token]:
 
 HABITS = (
     clusters, sets_on_starts, bracketed_rounds, bracketed_work, bouts, two_sides, heavy_singles,
-    bracketed_list, bracketed_names, in_sets, mixed_waves, bare_waves, waves,
+    bracketed_list, bracketed_names, in_sets, sets_in_a_row, mixed_waves, bare_waves, waves,
 )  # fmt: skip
 """All of them, in the order in which they are tried."""

@@ -144,6 +144,9 @@ def fill(page: Page, draft: Draft, one: Read) -> None:
     listed = head_list(one)
     if listed is not None and not draft.ladder:
         draft.ladder, draft.growing = listed
+        times = next((i.sets for i in one.items if isinstance(i.reps, list) and not i.words), None)
+        if isinstance(times, int):
+            draft.rounds, draft.own_reps = times, True
     draft.items.extend(items)
     closed = any(t.kind == "CLOSED" for t in one.scanned.tokens)
     if closed and not items and draft.windows:

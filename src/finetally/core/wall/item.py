@@ -75,7 +75,7 @@ class Item:
         return not self.words and not self.dosed and self.load is None and self.sets is None
 
 
-SOFT_WORDS = frozenset({"walk", "jog", "off", "walking", "jogging"})
+SOFT_WORDS = frozenset({"walk", "jog", "off", "spin", "walking", "jogging"})
 """What is done between sets, in a bracket behind them."""
 
 HALF_NAMES = frozenset({"up", "over", "out", "clean", "step", "stand"})

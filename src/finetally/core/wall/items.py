@@ -329,6 +329,9 @@ class ItemReader(DoseReader):
                 inside.append(self._tokens[at])
             at += 1
         item = self._last()
+        if item is None and inside and self._known(joined(inside)):
+            # `4 x 4 min hard / 3 min easy (row)`
+            self.items.append(Item(words=inside, first=inside[0].start))
         if item is not None and inside:
             read_bracket(item, inside)
             if any(t.text.startswith("all") for t in inside) and item.sides == "each":

@@ -65,7 +65,7 @@ class TextReader:
         if not reading.document["blocks"] and first is not None and page.title and works(page, first):
             page = Page(self._library, Names(self._library, self._everyday), self._assumed, titled=False)
             reading = self._read(page, text, ready)
-        if not reading.document["blocks"] and any(one.line.style == "count" for one in page.reads):
+        if undosed(reading.document["blocks"]) and any(one.line.style == "count" for one in page.reads):
             # `1 burpee`, `2 squats`, `3 rows`: what looked like numbers of lines are their doses.
             page = Page(self._library, Names(self._library, self._everyday), self._assumed, numbered=False)
             reading = self._read(page, text, ready)
@@ -88,6 +88,13 @@ class TextReader:
             page.at = number
             read_line(page, one)
         return finished(page)
+
+
+def undosed(blocks: list[dict[str, Any]]) -> bool:
+    """Whether there is nothing to do, or something in rounds that nobody said how much of."""
+    doses = {"reps", "seconds", "metres"}
+    open_ones = [b for b in blocks if b["clock"]["kind"] in ("task", "amrap")]
+    return not blocks or any(not doses & step.keys() for b in open_ones for step in b.get("steps", ()))
 
 
 def works(page: Page, one: Read) -> bool:

@@ -155,6 +155,11 @@ def _listed(draft: Draft, items: list[Item]) -> None:
             item.reps = (
                 [*range(item.ranged[0], item.ranged[1] - 1, -1)] if item.ranged[0] > item.ranged[1] else item.reps
             )
+    if ladder and draft.own_reps and len(ladder) == len(items) and not any(i.dosed for i in items):
+        # `5-10-15 x 5`, below it three names: one number for each, five rounds.
+        for item, reps in zip(items, ladder, strict=True):
+            item.reps = reps
+        draft.ladder = ladder = None
     listed = next((i.reps for i in items if isinstance(i.reps, list)), None)
     for item in items:
         if ladder is not None and not item.dosed:

@@ -100,6 +100,7 @@ def laps(said: Taken) -> Said:
     "work=TIME X n=NUM STATION",
     "n=NUM STATION X|SEP|COLON|AT|FOR? work=TIME EACH|PER?",
     "work=TIME STATION|AT? EACH|PER STATION",
+    "work=TIME W EACH STATION",
     examples=("60 s x 5 stations", "45 s per station"),
 )
 def each_station(said: Taken) -> Said:

@@ -222,7 +222,7 @@ def dose_only(page: Page, one: Read) -> bool:
     if (
         draft is None
         or draft.kind == "written"
-        or one.line.style == "block"
+        or (one.line.style == "block" and not one.line.label.startswith("set"))
         or one.named
         or one.starts
         or not any(i.dosed for i in one.items)

@@ -128,7 +128,7 @@ KIND_OF = MappingProxyType(
         **_words("ALT", "alternate alternating alternated alt"),
         **_words("SUPERSET", "superset supersets triset giant-set"),
         **_words("LADDER", "ladder pyramid ladders"),
-        **_words("CIRCUIT", "circuit chipper complex couplet triplet grind grinder burner timer"),
+        **_words("CIRCUIT", "circuit chipper complex couplet triplet grind grinder burner timer flow"),
         **_words("MOVE", "switch change move transition changeover rotate"),
         **_words("TOTAL", "total altogether"),
         **_words("ODD", "odd odds"),
