@@ -22,7 +22,7 @@ from finetally.core.session.problems import DocumentError, Problem, path_text, r
 from finetally.core.session.reading import parse_session, read_json, read_session
 from finetally.core.wall.reader import Reading
 from finetally.core.wall.reading import read_wall
-from finetally.core.wall.several import sessions_in
+from finetally.core.wall.text.several import sessions_in
 from finetally.core.wall.told import told_of
 from finetally.running.commands import add_commands
 from finetally.shipped import shipped_library

@@ -20,8 +20,8 @@ from finetally.core.session.movement import MovementDef
 from finetally.core.session.reading import parse_session
 from finetally.core.wall.reader import Reading
 from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
-from finetally.core.wall.rules import RULES, scan
-from finetally.core.wall.tokens import plain, tokens_of
+from finetally.core.wall.tokens.rules import RULES, scan
+from finetally.core.wall.tokens.tokens import plain, tokens_of
 from finetally.core.wall.told import new_names, told_of
 from finetally.shipped import everyday_aliases, shipped_library
 from tests.conftest import CASES, REPOSITORY

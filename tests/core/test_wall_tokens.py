@@ -8,8 +8,8 @@ from itertools import pairwise
 
 import pytest
 
-from finetally.core.wall import tokens
-from finetally.core.wall.tokens import plain, tokens_of
+from finetally.core.wall.tokens import tokens
+from finetally.core.wall.tokens.tokens import plain, tokens_of
 from tests.conftest import CASES
 
 TEXTS = [

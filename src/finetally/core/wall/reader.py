@@ -9,25 +9,25 @@ from typing import Any
 from finetally.core.board.reader import META
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import EverydayNames
-from finetally.core.wall import rules_clock, rules_count, rules_rest  # noqa: F401  (they register the rules)
 from finetally.core.wall.assumptions import Assumptions
-from finetally.core.wall.build import Builder
-from finetally.core.wall.draft import Draft
-from finetally.core.wall.heads import head_line, is_heading, labelled, modifies, part_line, written_block
-from finetally.core.wall.lines import clock_marks, dress, has_letters, has_numbers, lines_of, time_slots
-from finetally.core.wall.movements import SECOND, movement_line, rest_turn
-from finetally.core.wall.names import EASY_BLOCKS, Names
-from finetally.core.wall.page import Page, is_known, keep_note
-from finetally.core.wall.read import Read, head_list, name_text, tool_of
-from finetally.core.wall.rests import rest_line
-from finetally.core.wall.scanning import LineScanner
-from finetally.core.wall.sets import dose_only
-from finetally.core.wall.settings import without_settings
-from finetally.core.wall.tables import without_tables
-from finetally.core.wall.talk import is_talk, margin_line, says_title, title_like
+from finetally.core.wall.blocks.build import Builder
+from finetally.core.wall.blocks.draft import Draft
+from finetally.core.wall.items.names import EASY_BLOCKS, Names
+from finetally.core.wall.items.read import Read, head_list, name_text, tool_of
+from finetally.core.wall.items.scanning import LineScanner
+from finetally.core.wall.page.heads import head_line, is_heading, labelled, modifies, part_line, written_block
+from finetally.core.wall.page.movements import SECOND, movement_line, rest_turn
+from finetally.core.wall.page.page import Page, is_known, keep_note
+from finetally.core.wall.page.rests import rest_line
+from finetally.core.wall.page.sets import dose_only
+from finetally.core.wall.page.talk import is_talk, margin_line, says_title, title_like
+from finetally.core.wall.text.lines import clock_marks, dress, has_letters, has_numbers, lines_of, time_slots
+from finetally.core.wall.text.settings import without_settings
+from finetally.core.wall.text.tables import without_tables
+from finetally.core.wall.text.written import Written
+from finetally.core.wall.tokens import rules_clock, rules_count, rules_rest  # noqa: F401  (they register the rules)
+from finetally.core.wall.tokens.words import DAY
 from finetally.core.wall.unread import Unread
-from finetally.core.wall.words import DAY
-from finetally.core.wall.written import Written
 
 MOSTLY = 0.7
 """Share of lines with a blank one before them from which blank lines part nothing."""

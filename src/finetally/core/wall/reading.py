@@ -19,8 +19,8 @@ from finetally.core.session.reading import parse_session
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.reader import Reading, TextReader
 from finetally.core.wall.sound import sound
+from finetally.core.wall.text.written import written_blocks, written_whole
 from finetally.core.wall.unread import Unread
-from finetally.core.wall.written import written_blocks, written_whole
 
 
 @lru_cache(maxsize=8)

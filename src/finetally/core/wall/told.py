@@ -7,7 +7,7 @@ from typing_extensions import TypedDict
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import canonical
 from finetally.core.wall.reader import Reading
-from finetally.core.wall.tokens import plain
+from finetally.core.wall.tokens.tokens import plain
 
 AssumedTold = TypedDict(
     "AssumedTold",

@@ -17,7 +17,7 @@ from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
-from finetally.core.wall.several import sessions_in
+from finetally.core.wall.text.several import sessions_in
 from finetally.core.wall.told import new_names, told_of
 from finetally.web.api.figures import REFUSALS, DocumentIn, json_answer
 from finetally.web.api.openapi import Document

@@ -1,0 +1,1 @@
+"""From what was gathered to blocks of the document: clocks, steps, rests."""

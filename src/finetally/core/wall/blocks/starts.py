@@ -1,0 +1,168 @@
+"""Starts every so long: whose turn it is, and how many starts there are."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from finetally.core.wall.assumptions import Assumptions
+from finetally.core.wall.blocks.draft import Draft
+from finetally.core.wall.blocks.steps import StepMaker, span
+from finetally.core.wall.items.item import Item
+
+TURNS, ALL = 0, 1
+STARTS_SAID = ("ten starts", "fifteen starts", "twenty starts")
+
+
+def slots_of(items: list[Item], *, apart: bool = False) -> list[list[Item]]:
+    """Movements that share a start: those joined by a plus on one line. `apart`: they alternate, so none do."""
+    if apart and len({item.row for item in items}) == 1:
+        return [[item] for item in items]
+    slots: list[list[Item]] = []
+    for item in items:
+        if (slots and item.joined and slots[-1][-1].row == item.row and not item.rest_turn) or (
+            slots and item.turn is not None and slots[-1][-1].turn == item.turn and slots[-1][-1].row == item.row
+        ):
+            slots[-1].append(item)
+        else:
+            slots.append([item])
+    return slots
+
+
+def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[str, Any]:
+    """The block of a head of starts and its lines."""
+    every = dict(draft.every or {})
+    period = every.get("period", 60)
+    total = every.get("total", draft.total)
+    slots = slots_of(draft.items, apart=draft.alternate or "altern" in draft.said.lower())
+    free = sum(1 for slot in slots if slot[0].rest_turn)
+    slots = [slot for slot in slots if not slot[0].rest_turn]
+    rounds = every.get("n") or draft.rounds
+    sets = slots[0][0].sets if len(slots) == 1 and rounds is None else None
+    if sets is not None and (total is None or sets * span(period) <= span(total)):
+        # `5 x 2 every 2 min`: as many starts as sets, also where the part is told to take longer.
+        rounds, total = sets, None
+    lines = len(slots) + free
+    marked = any(slot[0].turn is not None for slot in slots) or draft.turns or draft.alternate
+    marked = marked or "altern" in draft.said.lower() or (all(slot[0].letter for slot in slots) and lines > 1)
+    if any(item.fill for slot in slots for item in slot[-1:]) and len(slots) > 1 and not marked:
+        # `5 burpees, remaining time plank`: the one behind the other, in every start.
+        slots, lines = [[item for slot in slots for item in slot]], 1
+    order = TURNS if marked else _order(draft, slots, period, total, rounds, assumed)
+    clock: dict[str, Any] = {"kind": "every", "period_s": period}
+    block: dict[str, Any] = {"clock": clock}
+    if order == ALL:
+        slots = [[item for slot in slots for item in slot]]
+        lines = 1
+    starts = _starts(draft, period, total, rounds, lines, order, marked=marked)
+    if free:
+        clock["free"] = free
+        if isinstance(starts, int):
+            starts = max(1, starts // lines) * (lines - free) if starts >= lines else starts
+    if starts is None and not draft.growing and lines == 1:
+        starts = (10, 15, 20)[assumed.pick("starts-number", draft.line, draft.said, STARTS_SAID)]
+    if starts is not None and starts != len(slots):
+        clock["periods"] = starts
+    if draft.growing and draft.ladder is None:
+        for item in draft.items:
+            item.reps = item.reps or draft.first or 1
+            if starts is None and item.seconds is not None:
+                # `Death by burpees, 10 min`
+                clock["periods"] = starts = max(1, round(span(item.seconds) / span(period)))
+                item.seconds = None
+        if starts is None:
+            minutes = assumed.pick(
+                "death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"]
+            )
+            clock["periods"] = starts = (10, 15, 20)[minutes]
+    block["steps"] = _steps(draft, slots, maker, assumed)
+    _lists(block, len(slots))
+    repeat = every.get("repeat")
+    if repeat and repeat != 1:
+        block["repeat"] = repeat
+        between = draft.rest_between if draft.rest_between is not None else draft.rest
+        if between:
+            block["rest_between_repeats_s"] = between
+    return block
+
+
+def _order(
+    draft: Draft, slots: list[list[Item]], period: Any, total: Any, rounds: Any, assumed: Assumptions
+) -> int:
+    lines = len(slots)
+    if lines < 2:
+        return TURNS
+    first = ALL
+    if total is not None and isinstance(rounds, int):
+        starts = round(span(total) / span(period))
+        first = TURNS if rounds * lines == starts else ALL
+    elif total is not None and span(period) <= 60 and rounds is None:
+        first = TURNS
+    readings = ["the lines take turns, one a start", "every start does all the lines"]
+    return assumed.pick("starts-order", draft.line, draft.said, readings, first=first)
+
+
+def _starts(draft: Draft, period: Any, total: Any, rounds: Any, lines: int, order: int, *, marked: bool) -> Any:
+    if total is not None:
+        return max(1, round(span(total) / span(period)))
+    if rounds is None:
+        return None
+    if not isinstance(rounds, int):
+        return rounds if lines == 1 else None
+    if order == ALL or lines == 1:
+        return rounds
+    # `x 16` with four lines that take turns is sixteen starts; `4 rounds` of them is all four lines, four times.
+    said_rounds = draft.rounds is not None or rounds < lines or rounds % lines != 0
+    return rounds * lines if said_rounds else rounds
+
+
+def _lists(block: dict[str, Any], slots: int) -> None:
+    """A list of reps on starts: one number a start; `2-2-2` of many starts is a cluster in each of them."""
+    listed = [step for step in block["steps"] if isinstance(step.get("reps"), list)]
+    if not listed:
+        return
+    periods = block["clock"].get("periods")
+    if periods is None:
+        block["rounds"] = max(len(step["reps"]) for step in listed)
+    visits = block.get("rounds") or max(1, int(periods) // max(1, slots))
+    for step in listed:
+        reps = step["reps"]
+        if len(set(reps)) == 1 and len(reps) != visits:
+            step["reps"] = sum(reps)
+            step["note"] = "; ".join([*([step["note"]] if "note" in step else []), "-".join(map(str, reps))])
+        else:
+            step["reps"] = [reps[i % len(reps)] for i in range(visits)]
+
+
+WHOLE_START = ("the whole start", "40 s of it")
+
+
+def _undosed(step: dict[str, Any], item: Item, draft: Draft, assumed: Assumptions, *, last: bool) -> None:
+    """A name alone on a start: the work told for all, else the whole start."""
+    if draft.start_work is not None:
+        step["seconds"] = draft.start_work
+    elif last and assumed.pick("start-length", item.row, " ".join(t.text for t in item.words), WHOLE_START) == 0:
+        step["fill"] = True
+    else:
+        step["seconds"] = 40
+
+
+def _steps(draft: Draft, slots: list[list[Item]], maker: StepMaker, assumed: Assumptions) -> list[dict[str, Any]]:
+    made = []
+    for slot in slots:
+        for index, item in enumerate(slot):
+            step = maker.dosed(item, draft, rounds=1)
+            if draft.grow and isinstance(step.get("reps"), int):
+                step["grow"] = draft.grow
+            if draft.ladder and "reps" not in step and "seconds" not in step and "metres" not in step:
+                step["reps"] = draft.ladder[0]
+            if item.fill and index == len(slot) - 1:
+                # What is done in the time that is left.
+                for dose in ("reps", "seconds", "metres"):
+                    step.pop(dose, None)
+                step["fill"] = True
+            elif not any(dose in step for dose in ("reps", "seconds", "metres")):
+                _undosed(step, item, draft, assumed, last=index == len(slot) - 1)
+            if index < len(slot) - 1:
+                step["chain"] = True
+            made.append(step)
+    return made

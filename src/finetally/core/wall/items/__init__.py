@@ -1,0 +1,1 @@
+"""Movements on a line, each with its dose, its qualities and its name."""

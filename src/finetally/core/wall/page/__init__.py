@@ -1,0 +1,1 @@
+"""Which line belongs to which block: heads, sets, movements, rests, talk."""

@@ -1,0 +1,221 @@
+"""Words that are no work: titles, lengths told, greetings, cues."""
+
+from __future__ import annotations
+
+import re
+
+from finetally.core.board.problems import BoardError
+from finetally.core.board.reader import TITLE_WORD, read_lines
+from finetally.core.session.limits import MAX_DURATION_S
+from finetally.core.wall.blocks.steps import bounded
+from finetally.core.wall.items.read import Read, head_list, longest, name_text, tool_of
+from finetally.core.wall.page.page import Page, dose_follows, is_known, keep_note, next_line
+from finetally.core.wall.text.lines import without_pictures
+from finetally.core.wall.tokens.rules import Fact
+from finetally.core.wall.tokens.tokens import plain, tokens_of
+from finetally.core.wall.tokens.words import DAY, TALK
+
+LONGEST_TALK = 5
+"""Words from which a line without a dose is talk."""
+LONGEST_NAME = 2
+"""Words up to which a first line with sets of nothing below it is what they are of."""
+LONGEST_FIRST_S = 1200
+"""A time alone on the first line is that of the block below it; from here on it is the session's."""
+TITLE_MOST = 200
+SHORTEST_TOLD_S = 300
+TITLE_LENGTH_FROM = 900
+"""Seconds from which a length on the first line is the session's, not a movement's."""
+
+GREETING = re.compile(r"(?:see|meet|be|arrive|call|text|doors|bring|thanks|hi|hello|hey|good)\b.*(?:\d|!)")
+"""How a line to people begins that holds a number: `see you at 6!`."""
+_TOLD_BRACKET = re.compile(
+    r"[(\[]\s*(?:about|ca\.?|~)?\s*\d+\s*(?:min|mins|minutes|'|h)\s*[)\]]|\d{2,3}\s*(?:min|mins|minutes|')\s*$"
+)
+
+
+def title_like(page: Page, one: Read) -> bool:
+    """The first line where it names the session, and lines before the first block that tell its length."""
+    if (
+        not page.titled
+        or page.drafts
+        or page.draft is not None
+        or one.line.part is not None
+        or one.line.turn is not None
+    ):
+        return False
+    first = page.at == 0
+    if one.line.style == "block" and one.items and not one.named:
+        return False
+    if len(one.items) == 1 and tool_of(one.items[0]):
+        return False
+    if first and told_of_block(page, one):
+        return False
+    if first and TITLE_WORD.match(one.line.raw.strip()):
+        return as_title(page, one)
+    day = DAY.search(one.line.text) is not None
+    work = (
+        one.starts
+        or one.scanned.has("cap")
+        or head_list(one) is not None
+        or any(i.sets and i.dosed for i in one.items)
+    )
+    if (
+        first
+        and (day or says_title(one.line.text) or _TOLD_BRACKET.search(one.line.low))
+        and not work
+        and len(page.reads) > 1
+    ):
+        return as_title(page, one)
+    if work or (one.block_label and not first):
+        return False
+    long = [t for t in one.scanned.tokens if t.kind == "TIME" and longest(t.value) >= 600]
+    if work_on_it(page, one) or (one.rests and not first):
+        return False
+    if first and (
+        len(page.reads) > 1
+        or (
+            not any(is_known(page, name_text(i)) for i in one.items)
+            and (not any(i.dosed for i in one.items) or bool(long))
+            and not one.rests
+        )
+    ):
+        return as_title(page, one)
+    beside = one.line.sentence > 0 and bool(page.title) and one.line.number == page.reads[0].line.number
+    if long and (beside or not any(i.words and page.names.known(name_text(i)) for i in one.items)):
+        page.told = page.told or bounded(long[0].value, MAX_DURATION_S)
+        keep_note(page, one)
+        return True
+    if (
+        not one.heads
+        and not one.line.text.endswith(":")
+        and not any(page.names.known(name_text(i)) for i in one.items)
+        and (is_talk(page, one) or not any(i.dosed for i in one.items))
+    ):
+        keep_note(page, one)
+        return True
+    return False
+
+
+def work_on_it(page: Page, one: Read) -> bool:
+    """Whether a line names work: a dose of something, or a known movement whose dose follows."""
+    for item in one.items:
+        if item.cal and item.reps is not None:
+            return True
+        listed = isinstance(item.reps, list) or one.lengths
+        if not item.words or (item.after_dose and not listed and not page.names.known(name_text(item))):
+            continue
+        short = item.seconds is not None and longest(item.seconds) < TITLE_LENGTH_FROM
+        if item.reps is not None or item.metres is not None or short:
+            return True
+    if any(page.names.known(name_text(i)) for i in one.items if i.dosed):
+        return True
+    return names_what_follows(page, one)
+
+
+def told_of_block(page: Page, one: Read) -> bool:
+    """`8 mins` or `rest 1 min between exercises` on the first line: said of the block that begins below it."""
+    following = next_line(page)
+    if following is None or following.line.gap or one.line.gap:
+        return False
+    if one.rests and not one.named and not one.heads:
+        return any(f.value["where"] in ("rounds", "each") for f in one.rests)
+    kinds = [t.kind for t in one.scanned.tokens if t.kind not in ("COLON", "SEP")]
+    doses = [i for i in following.items if i.words and (i.reps is not None or i.metres is not None)]
+    if kinds != ["TIME"] or not doses or following.starts or any(i.sets for i in doses):
+        return False
+    if not isinstance(one.items[0].seconds, int) or one.items[0].seconds >= LONGEST_FIRST_S:
+        return False
+    one.scanned.facts.append(Fact("forlong", {"total": one.items.pop().seconds}, 0, 0))
+    return True
+
+
+def names_what_follows(page: Page, one: Read) -> bool:
+    """Whether a line is the name of what has its dose on the line below."""
+    if not len(one.named) == len(one.items) == 1 or one.line.text.rstrip().endswith((":", "!", "?")):
+        return False
+    short = is_known(page, name_text(one.items[0])) or len(one.items[0].words) <= LONGEST_NAME
+    return short and not one.items[0].dosed and dose_follows(page)
+
+
+def as_title(page: Page, one: Read) -> bool:
+    """Take a line as the title, with the length that is told in it."""
+    alone = sum(r.line.number == one.line.number for r in page.reads) == 1
+    raw = one.line.raw if alone else one.line.text
+    try:
+        strict = read_lines([raw.strip()], library=page.library).document
+    except BoardError:
+        strict = {}
+    if "announced_s" in strict:
+        page.title, page.told = strict["title"][:TITLE_MOST], bounded(strict["announced_s"], MAX_DURATION_S)
+        return True
+    text = re.sub(r"^\s*title\s*:\s*", "", raw.strip(" \t*#_=~"), flags=re.IGNORECASE)
+    times = [
+        t
+        for t in tokens_of(plain(without_pictures(text)))
+        if t.kind == "TIME" and longest(t.value) >= SHORTEST_TOLD_S
+    ]
+    if times:
+        page.told = bounded(times[-1].value, MAX_DURATION_S)
+        front = re.sub(r"[\s,;(\-–—/|~]*(?:about|ca\.?|approx\.?)?\s*$", "", text[: times[-1].start])
+        back = re.sub(r"^[\s)]*(?:total)?", "", text[times[-1].end :])
+        text = f"{front} {back}".strip(" ,;-–—/|.!") or text
+    page.title = re.sub(r"\s+([,;.!?])", r"\1", " ".join(text.split()))[:TITLE_MOST]
+    return True
+
+
+def is_talk(page: Page, one: Read) -> bool:
+    """Whether a line without a dose speaks to people."""
+    if len(one.items) == 1 and (tool_of(one.items[0]) or names_what_follows(page, one)):
+        return False
+    if one.items and not one.starts and not one.rests and not one.heads and GREETING.match(one.line.low):
+        return not any(page.names.known(name_text(i)) for i in one.named)
+    if one.starts or one.rests or one.heads or any(i.dosed for i in one.items):
+        return bool(one.items) and not one.starts and not one.rests and not one.heads and no_dose(page, one)
+    text = one.line.text
+    if not one.named:
+        return not one.items and not one.block_label
+    if all(page.names.known(name_text(i)) for i in one.named):
+        return False
+    words = sum(len(i.words) for i in one.named)
+    if text.endswith(("!", "?")) or "!" in text or TALK.search(text):
+        return True
+    lists = page.draft is not None and (
+        page.draft.windows or page.draft.each or page.draft.ladder or page.draft.pyramid or page.draft.reps_each
+    )
+    if words > LONGEST_TALK and len(one.named) < 3:
+        return True
+    if lists or one.block_label or text.endswith(":"):
+        return False
+    return page.draft is None or bool(page.draft.items)
+
+
+def no_dose(page: Page, one: Read) -> bool:
+    """A dose that is none: `every break = 3 burpees`, `no figures for 2`."""
+    return "=" in one.line.text
+
+
+def margin_line(page: Page, one: Read) -> bool:
+    """A line about the session as the written form has it: `tags: hill, cold`."""
+    if one.line.sentence:
+        return True
+    try:
+        said = read_lines(["x", one.line.raw.strip()], library=page.library).document
+    except BoardError:
+        return False
+    for key, value in said.items():
+        if key == "notes":
+            page.notes.append(value)
+        elif key == "cautions":
+            page.meta.setdefault(key, []).extend(value)
+        elif key not in ("fine_tally", "title", "blocks"):
+            page.meta[key] = value
+    return True
+
+
+def says_title(text: str) -> bool:
+    return bool(re.match(r"\s*(?:title|session|group|grp|squad|team|day|week|wk)\b", text, re.IGNORECASE))
+
+
+def speaks(text: str) -> bool:
+    """Whether words speak to people."""
+    return TALK.search(text) is not None

@@ -1,0 +1,1 @@
+"""From a text to its lines: bullets, labels, tables, settings, several sessions, what is in the written form."""

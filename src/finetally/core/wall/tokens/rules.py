@@ -1,0 +1,196 @@
+"""Rules of reading: small patterns over tokens, each with what it says and examples that a test holds it to.
+
+A pattern is a row of token kinds: `work=TIME|NUM ON SEP? rest=TIME|NUM OFF`. A name before `=` takes the token's
+value; `!W` says that no such token follows, `<W` at the start that none stands in front.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field
+from typing import Any
+
+from finetally.core.wall.tokens.tokens import Token
+
+BARE_REST_SECONDS_FROM = 10
+"""A bare number after rest, off or on is seconds from here on, minutes below."""
+
+
+@dataclass(slots=True)
+class Fact:
+    """What a line says of how time passes: its kind, its values, and which tokens said it."""
+
+    kind: str
+    value: dict[str, Any]
+    first: int
+    last: int
+
+
+@dataclass(slots=True)
+class Taken:
+    """The tokens that a pattern took, by name."""
+
+    found: dict[str, Token]
+
+    def __contains__(self, name: str) -> bool:
+        return name in self.found
+
+    def value(self, name: str, default: Any = None) -> Any:
+        """The value of a named token."""
+        token = self.found.get(name)
+        return default if token is None else token.value
+
+    def seconds(self, name: str) -> Any:
+        """A time; a bare number is seconds from 10 on, minutes below."""
+        token = self.found.get(name)
+        if token is None:
+            return None
+        if token.kind == "NUM":
+            return token.value if token.value >= BARE_REST_SECONDS_FROM else token.value * 60
+        return token.value
+
+    def minutes(self, name: str) -> Any:
+        """A time; a bare number is minutes."""
+        token = self.found.get(name)
+        if token is None:
+            return None
+        return token.value * 60 if token.kind == "NUM" else token.value
+
+    def count(self, name: str) -> Any:
+        """A count, or a range of it."""
+        token = self.found.get(name)
+        if token is None:
+            return None
+        if token.kind == "RANGE":
+            low, high = token.value
+            return {"low": min(low, high), "high": max(low, high)} if low != high else low
+        return max(1, int(token.value)) if isinstance(token.value, int | float) else token.value
+
+
+Say = Callable[[Taken], dict[str, Any] | None]
+
+
+@dataclass(frozen=True, slots=True)
+class Rule:
+    """One habit of writing: its pattern, the kind of fact it makes, and how."""
+
+    kind: str
+    pattern: re.Pattern[str]
+    names: tuple[str, ...]
+    say: Say
+    examples: tuple[str, ...]
+    needs: str = ""
+    undosed: bool = False
+    unnamed: bool = False
+
+
+_PART = re.compile(r"(?:(?P<name>\w+)=)?(?P<kinds>[A-Z0-9|.]+)(?P<times>[?*+]?)")
+RULES: list[Rule] = []
+ENDS = frozenset({"SEP", "PLUS", "THEN", "THENS", "COLON", "ARROW", "AND", "SLASH"})
+"""Kinds of tokens that end what is named in front of them."""
+DOSE_KINDS = frozenset({"NUM", "RANGE", "DIST", "TIME"})
+"""Kinds of tokens that dose what is named behind them."""
+
+
+def compiled(pattern: str) -> tuple[re.Pattern[str], tuple[str, ...]]:
+    """A pattern of kinds as a regular expression over `KIND KIND … `, and the names in it."""
+    parts, names = [], []
+    for part in pattern.split():
+        if part.startswith("<"):
+            parts.append(f"(?<!{part[1:]} )")
+            continue
+        if part.startswith("!"):
+            parts.append("(?!" + "|".join(f"{one} " for one in part[1:].split("|")) + ")")
+            continue
+        m = _PART.fullmatch(part)
+        if m is None:
+            raise ValueError(f"no pattern: {part}")
+        kinds = "|".join(rf"{one} " if one != "." else r"\w+ " for one in m["kinds"].split("|"))
+        group = f"(?:{kinds})"
+        if m["name"]:
+            names.append(m["name"])
+            group = f"(?P<{m['name']}>{kinds})"
+        parts.append(group + m["times"])
+    return re.compile(r"(?<!\w)" + "".join(parts)), tuple(names)
+
+
+def rule(
+    kind: str, *patterns: str, examples: tuple[str, ...], undosed: bool = False, unnamed: bool = False
+) -> Callable[[Say], Say]:
+    """Register a habit of writing. It is tried in the order of the file; `examples` must each be read by it.
+
+    `undosed`: it holds only where no dose stands in front of it on the line; `unnamed`: nor a name behind a dose.
+    """
+
+    def register(say: Say) -> Say:
+        for number, pattern in enumerate(patterns):
+            made, names = compiled(pattern)
+            first = next(
+                (
+                    p
+                    for p in pattern.split()
+                    if not p.endswith(("?", "*")) and not p.startswith(("!", "<")) and "|" not in p and p != "FACT"
+                ),
+                "",
+            )
+            needs = first.split("=")[-1].rstrip("+")
+            RULES.append(Rule(kind, made, names, say, examples if number == 0 else (), needs, undosed, unnamed))
+        return say
+
+    return register
+
+
+@dataclass(slots=True)
+class Scanned:
+    """A line's tokens, and the facts found among them; a token that said a fact is taken."""
+
+    tokens: list[Token]
+    facts: list[Fact] = field(default_factory=list)
+    taken: list[bool] = field(default_factory=list)
+
+    def free(self) -> Iterator[tuple[int, Token]]:
+        """The tokens that no fact took, with their numbers."""
+        return ((i, t) for i, t in enumerate(self.tokens) if not self.taken[i])
+
+    def has(self, *kinds: str) -> bool:
+        """Whether a fact of one of these kinds was found."""
+        return any(one.kind in kinds for one in self.facts)
+
+
+def dosed(kinds: list[str]) -> bool:
+    """Whether a dose is among kinds of tokens."""
+    return any(kind in DOSE_KINDS for kind in kinds)
+
+
+def scan(tokens: list[Token]) -> Scanned:
+    """Hold a line's tokens against every rule; what one has taken is no longer there for those after it."""
+    scanned = Scanned(tokens, [], [False] * len(tokens))
+    kinds = [t.kind for t in tokens]
+    present = set(kinds)
+    code = " ".join(kinds) + " " if kinds else ""
+    for one in RULES:
+        if one.needs and one.needs not in present:
+            continue
+        m = one.pattern.search(code)
+        while m is not None:
+            step = m.end()
+            first, last = code.count(" ", 0, m.start()), code.count(" ", 0, m.end()) - 1
+            found = {}
+            for name in one.names:
+                if m[name] is not None:
+                    found[name] = tokens[code.count(" ", 0, m.start(name))]
+            value = one.say(Taken(found))
+            if (one.undosed or (one.unnamed and kinds[:first][-1:] in (["W"], ["X"]))) and dosed(kinds[:first]):
+                value = None
+            if value is not None and last >= first:
+                scanned.facts.append(Fact(one.kind, value, first, last))
+                for index in range(first, last + 1):
+                    scanned.taken[index] = True
+                    kinds[index] = "FACT"
+                before = len(code)
+                code = " ".join(kinds) + " "
+                step += len(code) - before
+            m = one.pattern.search(code, max(step, 0)) if step < len(code) else None
+    scanned.facts.sort(key=lambda fact: fact.first)
+    return scanned
