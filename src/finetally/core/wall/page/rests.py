@@ -78,7 +78,12 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> Non
         draft.rest, draft.rest_each = seconds, True
     elif draft.kind == "sets" and OF_ALL.search(one.line.low):
         rest_of_all(page, seconds)
-    elif draft.kind == "sets" and draft.rest_between is None and not one.line.gap and not walks_between(draft):
+    elif (
+        (draft.kind == "sets" or draft.superset)
+        and draft.rest_between is None
+        and not one.line.gap
+        and not walks_between(draft)
+    ):
         rest_between(page, draft, seconds)
     elif len(draft.items) == 1 and draft.rest_between is None and isinstance(draft.items[0].load, list):
         # Sets with a load each, on lines below their name.

@@ -24,12 +24,13 @@ _TURN = re.compile(
     r"\s*(?:(?:min(?:ute)?|m|start)\s?(\d{1,2})(?:\s?[:.)\-]|\s(?=\S))|(odd|even)s?(?:\s+min(?:ute)?s?)?\s*[:\-]?\s+)\s*"
 )
 _LABEL = re.compile(
-    r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.),]|:(?!\d)|(?=\s))\s*|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
+    r"\s*(?:(?P<group>[a-z])(?P<number>\d{1,2})\s*(?:[.),]|:(?!\d)|(?=\s))\s*|(?P<turned>[1-9][a-d])\s?[.):]\s+|(?P<letter>[a-z])\s*(?:[.):]|\s*>+)\s*|(?P<bare>[a-h])\s+(?=\S)"
     r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})(?:\s?[.)]\s*(?!\d|\s*[x/])|(?<!\d\d):\s+(?=(?:\d+\s+)?[^\W\d_]))|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+(?:\d{1,2}|[a-h])(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
     r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
 )
 _PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
 _SENTENCE = re.compile(
+    r"\s+(?=[1-9][A-Da-d]\)\s)|(?<=[Rr]est \d)\.\s+(?=\d)|"
     r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|;\s+"
     r"|\s*[,;/|:]\s*(?=min(?:ute)?\s?\d{1,2}\b\s?[:\s])"
     r"|(?<=\S)\s*[,;]?\s+(?:and\s+)?(?:then\s+)(?=(?:\d+|two|three|four|five)\s*(?:(?:rounds?|rds?|rnds?|sets?|x)\b|x\d+\s+of\b))"
@@ -183,6 +184,10 @@ _NEXT_AMRAP = re.compile(
     r"|\s*[,;]\s*(?:then\s+)?(?=\d+\s*(?:min|mins|minutes|')\s+amrap\b)",
     re.IGNORECASE,
 )
+_NEXT_TABATA = re.compile(
+    r"\s*[,;]\s*(?:then\s+)?(?=(?:\d+\s*\w+\s+rest|rest\s+\d+\s*\w+)\s*[,;]\s*(?:then\s+)?tabata\b)|\s*[,;]\s*(?:then\s+)?(?=tabata\b)",
+    re.IGNORECASE,
+)
 _NEXT_CLOCK = re.compile(
     r"\s*[,;]\s*(?:and\s+)?(?:then\s+)?(?=(?:rest\s+\d+[^,;]*[,;]\s*(?:then\s+)?)?(?:e\d*mom|amrap)\s+\d)",
     re.IGNORECASE,
@@ -202,6 +207,7 @@ def _breaks(text: str) -> list[re.Match[str]]:
     found = [*_SENTENCE.finditer(text), *_GOING_UP_AND_DOWN.finditer(text)]
     if _CLOCK_WITH_WORK.search(text):
         found.extend(m for m in _NEXT_CLOCK.finditer(text) if _CLOCK_WITH_WORK.search(text[: m.start()]))
+    found.extend(m for m in _NEXT_TABATA.finditer(text) if "tabata" in text[: m.start()].lower())
     before = re.compile(r"amrap|emom|\d\s*min", re.IGNORECASE)
     found.extend(m for m in _NEXT_AMRAP.finditer(text) if before.search(text[: m.start()]))
     return sorted(found, key=lambda m: m.start())
@@ -314,6 +320,8 @@ def _turn(line: Line) -> None:
 def _label(line: Line, m: re.Match[str], *, letters: bool) -> None:
     if m["group"]:
         line.label, line.style = f"{m['group']}{m['number']}", "group"
+    elif m["turned"]:
+        line.label, line.style = m["turned"], "group"
     elif m["letter"]:
         line.label, line.style = m["letter"], "letter"
     elif m["bare"]:

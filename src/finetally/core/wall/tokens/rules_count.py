@@ -199,8 +199,8 @@ def turns(said: Taken) -> Said:
     return {}
 
 
-@rule("superset", "SUPERSET SEP? X n=NUM", "n=NUM X? SUPERSET", "SUPERSET COLON|SEP? n=NUM ROUND|SET|X", "SUPERSET COLON|SEP? n=NUM !W|CAL|X|REPS|ALT|SOFT|HARD", "SUPERSET",
-      examples=("Superset x3", "3 supersets"))  # fmt: skip
+@rule("superset", "SUPERSET NUM X n=NUM", "SUPERSET NUM COLON|SEP n=NUM ROUND|SET|X", "SUPERSET SEP? X n=NUM", "n=NUM X? SUPERSET", "SUPERSET COLON|SEP? n=NUM ROUND|SET|X", "SUPERSET COLON|SEP? n=NUM !W|CAL|X|REPS|ALT|SOFT|HARD", "SUPERSET",
+      examples=("Superset 1 x3", "Superset x3", "3 supersets"))  # fmt: skip
 def superset(said: Taken) -> Said:
     """Movements alternated, so often."""
     return {"n": said.count("n")}
