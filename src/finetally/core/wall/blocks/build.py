@@ -76,7 +76,7 @@ class Builder:
         if (
             draft.amraps
             and draft.amraps[0].get("loose")
-            and (draft.each or draft.windows or not any(i.dosed for i in items))
+            and (draft.each or draft.windows or not any(i.dosed and i.seconds is None for i in items))
         ):
             # `for 8 min: skipping, squats`: a length told, no race against it.
             draft.total, draft.amraps = draft.amraps[0]["window"], []

@@ -14,7 +14,7 @@ from finetally.core.wall.unread import Unread
 
 Block = dict[str, Any]
 EVEN = 0.02
-"""How far a number of rounds may be from a whole one."""
+"""How much of a round may be missing for it to count as one that fits."""
 
 
 def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: list[Unread]) -> list[Block]:
@@ -55,12 +55,12 @@ def _rounds_in_total(draft: Draft, assumed: Assumptions, items: list[Item]) -> N
         return
     rests = span(draft.rest_between or 0) + sum(span(i.rest_after or 0) for i in items)
     once = rests + sum(span(i.seconds) * (2 if i.sides == "each" else 1) for i in items)
-    times = span(draft.total) / once if once else 0
-    if times < 2 or abs(times - round(times)) > EVEN:
+    times = int(span(draft.total) / once + EVEN) if once else 0
+    if times < 2:
         return
-    said = [f"{round(times)} rounds fill it", "once through"]
+    said = [f"{times} rounds fill it", "once through"]
     if assumed.pick("told-window", draft.line, draft.said, said) == 0:
-        draft.rounds, draft.total = round(times), None
+        draft.rounds, draft.total = times, None
         if items[-1].rest_after is not None and draft.rest_between is None:
             draft.rest_between, items[-1].rest_after = items[-1].rest_after, None
 

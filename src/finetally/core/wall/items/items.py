@@ -68,11 +68,25 @@ class ItemReader(DoseReader):
             last.load = last.load or item.load
             last.sides = last.sides or item.sides
             return
+        if self._sets_behind(item):
+            return
         two = self._two_names(item) if item.words and not item.before else None
         if two is not None:
             self.items.extend(two)
             return
         self.items.append(item)
+
+    def _sets_behind(self, item: Item) -> bool:
+        """`squats, 12 reps, 4 sets`: sets told apart behind the one movement of a line."""
+        if item.words or item.dosed or item.sets is None or len(self.items) != 1:
+            return False
+        only = self.items[0]
+        if not only.words or not only.dosed or only.sets is not None:
+            return False
+        if self._scanned.has("every", "amrap", "windows", "each", "rounds"):
+            return False
+        only.sets = item.sets
+        return True
 
     def _choose_words(self, item: Item) -> None:
         """Words before and behind a dose: the name is what is known, or what stands behind; the rest is a note."""

@@ -11,29 +11,6 @@ from finetally.core.wall.text.lines import Line
 from finetally.core.wall.tokens.rules import Fact, Scanned
 from finetally.core.wall.tokens.words import KIT_WORDS
 
-HEADS = frozenset(
-    {
-        "amrap",
-        "every",
-        "windows",
-        "each",
-        "rounds",
-        "pyramid",
-        "superset",
-        "stations",
-        "laps",
-        "total",
-        "turns",
-        "cap",
-        "fortime",
-        "grow",
-        "growlist",
-        "deathby",
-        "repeat",
-        "forlong",
-    }
-)
-"""Facts that are said of a block as a whole."""
 STARTING = frozenset(
     {
         "amrap",
@@ -50,6 +27,8 @@ STARTING = frozenset(
     }
 )
 """Facts that begin a block."""
+HEADS = STARTING | {"laps", "total", "turns", "cap", "fortime", "grow", "repeat"}
+"""Facts that are said of a block as a whole."""
 
 
 @dataclass(slots=True)

@@ -19,6 +19,7 @@ from finetally.core.wall.items.sharing import (
     ladder_words,
     load_of_all,
     repeated_window,
+    rest_letters,
     rests_within,
     sets_of_all,
     sets_of_line,
@@ -48,6 +49,7 @@ class LineScanner:
         scanned = scan(tokens)
         only_a_number(scanned)
         items = ItemReader(scanned, lambda words: self._names.known(words) is not None).read()
+        rest_letters(scanned, items)
         self._heading_counts(items)
         self._listed_metres(items, line)
         for share in FIRST_SHARED:

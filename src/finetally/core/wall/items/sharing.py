@@ -136,6 +136,17 @@ def windows_in_time(scanned: Scanned, items: list[Item]) -> None:
         fact.value["total"], named[0].seconds = total, None
 
 
+def rest_letters(scanned: Scanned, items: list[Item]) -> None:
+    """`3 x 10 rows, 45" r`: a rest told by its letter, where no left stands beside a right."""
+    last = items[-1] if len(items) > 1 else None
+    if last is None or last.seconds is None or [t.kind for t in last.words] != ["R"]:
+        return
+    if any(t.kind == "LEFT" for t in scanned.tokens):
+        return
+    items.pop()
+    scanned.facts.append(Fact("rest", {"s": last.seconds, "where": "plain"}, len(scanned.tokens) - 1, 0))
+
+
 def growing_for(scanned: Scanned, items: list[Item]) -> None:
     """`2-4-6-8… burpees + pull-ups, 8 min`: a list that goes on, for so long."""
     if len(items) < 2 or not items[0].ladder or not isinstance(items[0].reps, list) or not items[-1].after_dose:

@@ -187,12 +187,21 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
         behind = behind or (bool(kept) and item.joined and isinstance(kept[-1].reps, list))
         # `2 min AMRAP zibble`, with nothing below: what is done in it.
         alone = len(one.items) == 1 and any(f.kind in ("amrap", "windows") for f in facts) and ends_at(page, one)
-        if item.dosed or known or ((behind or alone) and not is_talk_item(page, item)):
+        behind = behind or alone or listed(one, item, facts)
+        if item.dosed or known or (behind and not is_talk_item(page, item)):
             on_machine(page, draft, item, kept)
             kept.append(item)
         else:
             head_words(page, draft, item)
     return kept
+
+
+def listed(one: Read, item: Item, facts: list[Fact]) -> bool:
+    """Whether an item is one of several names behind windows: `40/20 x 4 rows, squats`."""
+    first = min((f.last for f in facts if f.kind in ("windows", "each")), default=None)
+    if first is None or len(one.named) < 2 or any(i.dosed for i in one.items):
+        return False
+    return bool(item.words) and one.scanned.tokens[first].end <= item.words[0].start
 
 
 def of_the_block(page: Page, draft: Draft, one: Read, item: Item, kept: list[Item], facts: list[Fact]) -> bool:

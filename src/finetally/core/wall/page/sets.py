@@ -123,7 +123,7 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
             continue
         items.append(item)
     for index, item in enumerate(items):
-        if item.words and item.sets is not None and not trimmed([t.text for t in item.words]) and len(items) > 1:
+        if item.words and item.sets is not None and not trimmed([t.text for t in item.words]):
             item.words = []
         if not item.words:
             others = [i for i in (*items[index + 1 :], *items) if i.words] if named is None else [named]
@@ -140,9 +140,9 @@ def named_above(page: Page, one: Read) -> list[Item]:
     """What sets without a name are sets of, below sets of it: `Bench, 2x8 @ 40`, below it `5x5 @ 60`."""
     above = page.drafts[-2] if len(page.drafts) > 1 else None
     last = above.items[-1] if above is not None and above.items else None
-    if last is None or one.line.gap or one.block_label or not last.words:
+    if above is None or last is None or one.line.gap or one.block_label or not last.words:
         return []
-    return [last] if last.sets is not None or isinstance(last.reps, list) else []
+    return [last] if len(above.items) == 1 or last.sets is not None or isinstance(last.reps, list) else []
 
 
 def split_sets(page: Page, draft: Draft, one: Read) -> None:

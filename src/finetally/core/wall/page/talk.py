@@ -189,9 +189,13 @@ def is_talk(page: Page, one: Read) -> bool:
     return page.draft is None or bool(page.draft.items)
 
 
+IN_CASE = re.compile(r"(?:every|each|any|per|if|no|for|time|when)\b")
+"""How a line begins that says what is done in some case: `every break = 3 burpees`."""
+
+
 def no_dose(page: Page, one: Read) -> bool:
     """A dose that is none: `every break = 3 burpees`, `no figures for 2`."""
-    return "=" in one.line.text
+    return "=" in one.line.text and IN_CASE.match(one.line.low) is not None
 
 
 def margin_line(page: Page, one: Read) -> bool:

@@ -13,6 +13,10 @@ def bracketed_rounds(tokens: list[Token]) -> list[Token]:
     for i in range(len(tokens) - 2):
         kinds = [t.kind for t in tokens[i : i + 3]]
         end = next((k for k in range(i + 3, len(tokens)) if tokens[k].kind == "RPAR"), None)
+        inside = [t.kind for t in tokens[i + 3 : end]]
+        if kinds == ["NUM", "X", "LPAR"] and end is not None and inside in ONE_DOSE:
+            # `4 x (12 reps) squats`
+            return [*tokens[: i + 2], *tokens[i + 3 : end], *tokens[end + 1 :]]
         rounds = kinds[0] == "NUM" and kinds[1] in ("ROUND", "SET", "TIMES") and kinds[2] == "LPAR"
         if kinds == ["NUM", "X", "LPAR"] or (rounds and end is not None and _several(tokens[i + 3 : end])):
             tokens[i + 1].kind, tokens[i + 2].kind = "ROUND", "COLON"
@@ -20,6 +24,9 @@ def bracketed_rounds(tokens: list[Token]) -> list[Token]:
                 tokens[end].kind = "SEP" if any(t.kind not in ENDS for t in tokens[end + 1 :]) else "CLOSED"
             break
     return tokens
+
+
+ONE_DOSE = (["NUM"], ["NUM", "REPS"], ["RANGE"], ["RANGE", "REPS"])
 
 
 def _several(inside: list[Token]) -> bool:

@@ -97,7 +97,7 @@ def alternating_starts(said: Taken) -> Said:
     return {"period": said.value("p"), "total": said.minutes("total")}
 
 
-@rule("every", "p=EVERYT X n=NUM ROUND|SET?", "p=EVERYT SEP|FOR? n=NUM|RANGE ROUND|SET|START|TIMES", "n=NUM X p=EVERYT",
+@rule("every", "p=EVERYT X n=NUM ROUND|SET?", "p=EVERYT LPAR n=NUM SET|ROUND|TIMES RPAR", "p=EVERYT SEP|FOR? n=NUM|RANGE ROUND|SET|START|TIMES", "n=NUM X p=EVERYT",
       "n=NUM ROUND|SET SEP? p=EVERYT",
       examples=("E2MOM x 5", "every 4 mins for 5 rounds", "on the minute, 5 rounds", "every min x 16", "E90S x 8"))  # fmt: skip
 def starts_by_number(said: Taken) -> Said:
@@ -113,7 +113,7 @@ def starts_for(said: Taken) -> Said:
     return {"period": said.value("p"), "total": said.minutes("total")}
 
 
-@rule("every", "EVERY|ONTHE period=TIME X n=NUM ROUND|SET?", "EVERY|ONTHE period=TIME SEP? FOR? n=NUM|RANGE ROUND|SET|START|TIMES",
+@rule("every", "EVERY|ONTHE period=TIME X n=NUM ROUND|SET?", "EVERY|ONTHE period=TIME LPAR n=NUM SET|ROUND|TIMES RPAR", "EVERY|ONTHE period=TIME SEP? FOR? n=NUM|RANGE ROUND|SET|START|TIMES",
       examples=("every 2 min x 4", "on the 45s, 10 sets", "every 2 minutes for 5 rounds"))  # fmt: skip
 def longer_starts(said: Taken) -> Said:
     """A start every so long, so often."""

@@ -42,7 +42,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
              r"|(?:maximal|maximum)\s+efforts?|max(?:imum)?\s+(?:distance|cal(?:orie)?s?|metres|meters)(?:\s+(?:of|on))?"),
     ("AMRAP", r"amraps?|how\s+many\s+rounds(?:\s+can\s+you\s+(?:do|get))?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|poss|you\s+can|fit|will\s+fit)"
               r"|max(?:imum)?\s+rounds"),
-    ("ASMANY", r"as\s+many(?=\s+(?:\S+\s+){1,5}as\s+(?:you|possible))|as\s+many\s+as\s+(?:you\s+can|possible)(?:\s+of)?|max(?:imum)?\s+reps?(?:\s+of)?"),
+    ("ASMANY", r"as\s+many(?=\s+(?:\S+\s+){1,5}as\s+(?:you|possible))|as\s+many\s+as\s+(?:you\s+can|possible)(?:\s+of)?|max(?:imum)?\s+(?:reps?|sets?)(?:\s+of)?"),
     ("REPEAT", r"repeat(?:ed)?(?:\s+(?:all|this|that|the\s+lot))?(?:\s+for)?|do\s+(?:this|that|it\s+all)"),
     ("AGAIN", r"(?:go|do\s+it|and)\s+again|once\s+more"),
     ("DEATHBY", r"death\s+by"),
@@ -56,7 +56,7 @@ PHRASES: tuple[tuple[str, str], ...] = (
     ("TABATA", r"tabatas?|strict\s+20\s*/\s*10"),
     ("HALFSIDE", r"half\s+(?:each|per|a|on\s+each|the\s+time\s+each)\s+(?:side|leg|arm)|half\s*/\s*half|halves"),
     ("SIDES", r"(?:(?:all|both)\s+)?(?:each|ea\.?|per|every)\s+(?:side|sides|leg|legs|arm|arms|hand|hands|foot|way)\b|\ba\s+(?:side|leg|arm)\b"
-              r"|/\s*(?:side|sides|leg|arm|hand|s)\b|\be\s*/\s*(?:s|l|side|leg|arm|hand)\b|\bes\b(?=\s*(?:$|[,.;)]))|\bboth\s+(?:sides|legs|arms)\b|\bp/s\b|\bl\s*[/+&]\s*r\b|\bper\s+s\b|\bright\s+and\s+left\b|\bleft\s+and\s+right\b"),
+              r"|/\s*(?:side|sides|leg|arm|hand|s)\b|\be\s*/\s*(?:s|l|side|leg|arm|hand)\b|\bes\b(?=\s*(?:$|[,.;)]))|\bboth\s+(?:sides|legs|arms)\b|\bp/s\b|\bp\s*/\s*(?:side|leg|arm)\b|\bl\s*[/+&]\s*r\b|\bper\s+s\b|\bright\s+and\s+left\b|\bleft\s+and\s+right\b"),
     ("DIRECTION", r"(?:each|ea|per)\s+(?:direction)"),
     ("WITH", r"\bw/|\bw(?=\s+\d)"),
     ("SET", r"(?:warm|build|ramp|work)(?:ing|up)?[-\s]?(?:up)?[-\s]+sets?"),
