@@ -7,11 +7,11 @@ FINE_TALLY_PROXIES (how many proxies stand in front and are trusted to say whom 
 
 import os
 import re
-import secrets
 from datetime import timedelta
 from pathlib import Path
 
 from finetally.core.session.limits import MAX_BYTES
+from finetally.web.secret import secret_at
 
 HERE = Path(__file__).resolve().parent
 VAR = Path(os.environ.get("FINE_TALLY_VAR", "var")).resolve()
@@ -20,16 +20,7 @@ HTTPS = os.environ.get("FINE_TALLY_HTTPS") == "1"
 PROXIES = int(os.environ.get("FINE_TALLY_PROXIES", "1" if HTTPS else "0"))
 
 
-def _secret() -> str:
-    """The installation's own secret, made at the first start and kept beside its data."""
-    path = VAR / "secret"
-    if not path.exists():
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(50))
-    return path.read_text()
-
-
-SECRET_KEY = _secret()
+SECRET_KEY = secret_at(VAR / "secret")
 DEBUG = False
 ALLOWED_HOSTS = ["localhost", "127.0.0.1", *filter(None, os.environ.get("FINE_TALLY_HOSTS", "").split(","))]
 
