@@ -275,6 +275,10 @@ li {
   color: var(--mute);
   font-style: italic;
 }
+/* A label that has no room beside its words stands below them, in its own line. */
+.editor :deep(.cm-line) {
+  display: flow-root;
+}
 .editor :deep(.mark-label) {
   float: right;
   margin-left: 12px;
