@@ -11,6 +11,8 @@ from finetally.core.week.bout import Bout, Work, hours_between
 CLASH_S = 180.0
 CLASH_SETS = 3
 EPS = 1e-6
+SLACK_H = 48
+"""Hours between two starts fall short of the days between by a day, and by what clocks are put forward."""
 
 
 class Clash(TypedDict):
@@ -61,7 +63,7 @@ def clashes(bouts: Sequence[Bout], wanted: float) -> list[Clash]:
 def _pairs(ordered: Sequence[Bout], wanted: float) -> Iterator[Clash]:
     for index, one in enumerate(ordered):
         for other in ordered[index + 1 :]:
-            if ((other.day - one.day).days - 1) * 24 >= wanted:
+            if (other.day - one.day).days * 24 >= wanted + SLACK_H:
                 break
             found = clash_of(one, other, wanted)
             if found is not None:

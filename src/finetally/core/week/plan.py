@@ -62,17 +62,19 @@ class Rules:
     targets: Sequence[Target] = ()
 
 
-def intended(rules: Rules, week_load: float) -> dict[int, float]:
-    """The load each day with an intent is to carry, of a week that comes to `week_load`.
+def intended(rules: Rules, week_load: float, planned: Sequence[float]) -> dict[int, float]:
+    """The load each day with an intent is to carry, of a week that comes to `week_load`. Empty without any.
 
-    Days with a share of their own take it; the others share the rest by their intents' parts. Empty without any.
+    Days with a share of their own take it. Days without an intent keep what is `planned` on them (loads of the seven
+    days); the days with one share what is left by their intents' parts.
     """
     if not rules.intents and not rules.shares:
         return {}
-    given = {day: share for day, share in rules.shares.items() if 0 <= day < 7}
-    left = max(0.0, 1 - sum(given.values()))
+    given = {day: share for day, share in rules.shares.items() if 0 <= day < len(planned)}
     parts = {day: INTENT_PARTS[intent] for day, intent in rules.intents.items() if day not in given}
+    kept = sum(load for day, load in enumerate(planned) if day not in given and day not in parts)
+    left = max(0.0, week_load * (1 - sum(given.values())) - kept)
     total = sum(parts.values())
     made = {day: share * week_load for day, share in given.items()}
-    made.update({day: week_load * left * part / total if total else 0.0 for day, part in parts.items()})
+    made.update({day: left * part / total if total else 0.0 for day, part in parts.items()})
     return dict(sorted(made.items()))

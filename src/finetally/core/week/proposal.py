@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
-from typing import Any
+from typing import Any, Literal
 
 from finetally.core.week.alternatives import Alternative
 from finetally.core.week.bout import Bout
 from finetally.core.week.load import WEEK
 
-UNMET, EDIT = 1_000_000, 10_000
-"""One aim unmet outweighs all edits, one edit outweighs all weights."""
+UNMET, EDIT, MOVE_COST = 1_000_000, 10_000, 5
+"""One aim unmet outweighs all edits, one edit outweighs all weights; a move weighs by its days."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,39 +41,75 @@ class LevelEdit:
     day: int | None = None
 
 
+End = Literal["proven", "time", "stopped"]
+"""Why the search ended: nothing better can be; its time was over; somebody was content."""
+
+
 @dataclass(frozen=True, slots=True)
 class Levelled:
-    """The answer: for each slot its version and day, the edits, aims that stay unmet; or the rules that clash."""
+    """The answer: for each slot its version and day, the edits, aims met and unmet, how the search ended.
+
+    Or, where the hard rules contradict each other, those that do: then nothing is chosen. Nothing is chosen either
+    where no week that keeps the rules was found in time.
+    """
 
     chosen: Mapping[str, tuple[int, int]] = field(default_factory=dict)
     edits: tuple[LevelEdit, ...] = ()
+    met: tuple[str, ...] = ()
     unmet: tuple[str, ...] = ()
     clashing_rules: tuple[str, ...] = ()
-    proven: bool = True
+    end: End = "proven"
+
+    @property
+    def proven(self) -> bool:
+        """Whether nothing better can be."""
+        return self.end == "proven"
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """How long a search may last: `seconds` of the clock on the wall (None: any), and the solver's own time.
+
+    The latter is the same on every machine, about as many seconds on a common one.
+    """
+
+    seconds: float | None = 10.0
+    deterministic: float = 10.0
 
 
 class Watch:
-    """Looks on while a week is levelled: how many answers were found, how good the best is, and a way to stop.
+    """Looks on while a week is levelled: how many answers were found, the best so far, and a way to stop.
 
     May be asked and stopped from another thread.
     """
 
     def __init__(self) -> None:
         self.found = 0
-        self.unmet: int | None = None
-        self.edits: int | None = None
+        self.best: Mapping[str, tuple[int, int]] | None = None
+        self.price: int | None = None
         self.stopped = False
         self._solver: Any = None
+
+    @property
+    def unmet(self) -> int | None:
+        """Aims that the best so far does not meet."""
+        return None if self.price is None else self.price // UNMET
+
+    @property
+    def edits(self) -> int | None:
+        """Edits of the best so far."""
+        return None if self.price is None else self.price % UNMET // EDIT
 
     def begin(self, solver: Any) -> None:
         """A solver starts."""
         self._solver = solver
+        if self.stopped:
+            solver.stop_search()
 
-    def note(self, objective: float) -> None:
-        """An answer was found."""
+    def note(self, chosen: Mapping[str, tuple[int, int]], price: int) -> None:
+        """A better answer than those before was found."""
         self.found += 1
-        self.unmet, rest = divmod(round(objective), UNMET)
-        self.edits = rest // EDIT
+        self.best, self.price = chosen, price
 
     def stop(self) -> None:
         """Be content with the best so far."""
@@ -107,3 +143,15 @@ def taken(slots: Sequence[Slot], edits: Sequence[LevelEdit]) -> dict[str, tuple[
             day if edit.day is None else edit.day,
         )
     return chosen
+
+
+def edits_of(slots: Sequence[Slot], chosen: Mapping[str, tuple[int, int]]) -> tuple[LevelEdit, ...]:
+    """The edits that make a choice out of the plan."""
+    edits: list[LevelEdit] = []
+    for slot in slots:
+        version, day = chosen[slot.key]
+        if version:
+            edits.append(LevelEdit(slot.key, "version", slot.versions[version].what, version=version))
+        if day != slot.day:
+            edits.append(LevelEdit(slot.key, "day", move_words(slot.day, day), day=day))
+    return tuple(edits)

@@ -1,31 +1,30 @@
-"""The leveller's model: what can be chosen, the hard rules, the aims; solved by OR-Tools CP-SAT."""
+"""The leveller's model: what can be chosen, the hard rules, the aims; solved by OR-Tools CP-SAT.
+
+What it holds is what standing.py checks: the same rules and aims in the same whole numbers.
+"""
 
 from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
+from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Any
 
+from finetally.core.week.aims import LOAD_UNITS, SHARE_UNITS, Aim, aims_of, load_units, row_units
 from finetally.core.week.alternatives import Alternative
-from finetally.core.week.balance import Target, row_seconds
 from finetally.core.week.bout import Amount, Bout, hours_between
 from finetally.core.week.clash import enough
 from finetally.core.week.load import WEEK, is_hard
-from finetally.core.week.plan import Rules, intended
-from finetally.core.week.proposal import EDIT, UNMET, LevelEdit, Levelled, Slot, Watch, move_words
+from finetally.core.week.plan import Rules
+from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Limit, Slot, Watch
+from finetally.core.week.standing import planned_loads, stays
 
 SEED = 20
-DETERMINISTIC_LIMIT = 8.0
-"""Of the solver's own deterministic time; about as many seconds."""
-
-TENTHS = 10
-"""Loads are summed in tenths: the solver counts in whole numbers."""
-
-INTENT_OFF = 0.25
-"""A day's intent is met within so much of its intended load (and a rest day by no load at all)."""
-MOVE_COST = 5
+EPS = 1e-6
+PIECES, SUM_PIECES = 12, 40
+"""Straight pieces that squares are taken in: of a day's load, and of the week's."""
 RULES = {
     "rest-days": "nothing on rest days",
     "hall": "no session on days without the hall",
@@ -34,6 +33,20 @@ RULES = {
     "clashes": "hours between the same pattern or joint",
     "landings": "the week's landings at most",
 }
+Chosen = dict[str, tuple[int, int]]
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """What a search came to: `chosen` the best found, if any. `whole`: nothing cheaper can be (nor is, if none).
+
+    `seconds`, `deterministic`: what it took, as Limit counts.
+    """
+
+    chosen: Chosen | None
+    whole: bool
+    seconds: float
+    deterministic: float
 
 
 def _strong_of(amount: Amount) -> frozenset[str]:
@@ -42,108 +55,164 @@ def _strong_of(amount: Amount) -> frozenset[str]:
     return frozenset(rows | {f"joint {name}" for name, work in amount.joints.items() if enough(work)})
 
 
-def _strong(version: Alternative) -> frozenset[str]:
-    return _strong_of(version.amount)
-
-
 class Leveller:
-    """One week to be levelled, as a model of choices of one among many."""
+    """One week to be levelled, as a model: for each slot one version and one day.
 
-    def __init__(self, slots: Sequence[Slot], rules: Rules, around: Sequence[Bout], begins: date) -> None:
+    `kept`: the names of the hard rules that hold, all unless it is asked which contradict each other. Not `exact`:
+    squares are taken in straight pieces, which is quicker; what is found holds, but not all that there is is found.
+    """
+
+    def __init__(
+        self,
+        slots: Sequence[Slot],
+        rules: Rules,
+        around: Sequence[Bout],
+        begins: date,
+        kept: Collection[str] = tuple(RULES),
+        *,
+        exact: bool = True,
+    ) -> None:
         # The library takes a second to load: only who levels a week waits for it.
         from ortools.sat.python import cp_model
 
         self.cp = cp_model
         self.model: Any = cp_model.CpModel()
-        self.slots, self.rules, self.around, self.begins = slots, rules, around, begins
-        self.x: dict[tuple[int, int, int], Any] = {}
-        self.strong = [[_strong(version) for version in slot.versions] for slot in slots]
-        self.working: dict[tuple[int, str, int], list[Any]] = {}
-        self.on: dict[str, Any] = {name: self.model.new_bool_var(name) for name in RULES}
-        self.aims: list[tuple[str, Any]] = []
-        self._choices()
+        self.slots, self.rules, self.around, self.begins, self.kept = slots, rules, around, begins, kept
+        self.exact = exact
+        self.free = [not stays(slot, rules) for slot in slots]
+        self.loads = [[load_units(version.amount) for version in slot.versions] for slot in slots]
+        self.is_version = [self._one_of(s, "version", self._versions(s)) for s in range(len(slots))]
+        self.is_on = [self._one_of(s, "day", self._days(s)) for s in range(len(slots))]
+        self.strong = [self._strong(s) for s in range(len(slots))]
+        self.day_loads: list[Any] | None = None
         self._hard_rules()
-        self._aims()
+        self.aims = [(aim, self._aim(aim)) for aim in aims_of(rules, planned_loads(slots))]
+        self.price = self._price()
 
-    # What can be chosen: one version and one day for each slot.
-    def _choices(self) -> None:
-        for s, slot in enumerate(self.slots):
-            picks = []
-            for v in range(len(slot.versions)):
-                for day in range(WEEK):
-                    as_it_is = (v, day) == (0, slot.day)
-                    if not as_it_is and (self._stays(slot) or day in self.rules.gone_days):
-                        continue
-                    x = self.x[s, v, day] = self.model.new_bool_var(f"{slot.key}.{v}.{day}")
-                    picks.append(x)
-                    for name in self.strong[s][v]:
-                        self.working.setdefault((s, name, day), []).append(x)
-            self.model.add_exactly_one(picks)
+    # What can be chosen.
+    def _versions(self, s: int) -> list[int]:
+        return list(range(len(self.slots[s].versions))) if self.free[s] else [0]
 
-    def _stays(self, slot: Slot) -> bool:
-        """Whether a slot is not to be touched: locked, or on a day that is over."""
-        return slot.locked or slot.day in self.rules.gone_days
+    def _days(self, s: int) -> list[int]:
+        if not self.free[s]:
+            return [self.slots[s].day]
+        return [day for day in range(WEEK) if day not in self.rules.gone_days]
 
-    def _sum(self, day: int | None, value: Callable[[Slot, int], float]) -> Any:
-        """Sum over what is chosen on a day (None: in the week) of a whole number for each version."""
-        return sum(round(value(self.slots[s], v)) * x for (s, v, d), x in self.x.items() if day is None or d == day)
+    def _one_of(self, s: int, what: str, options: Sequence[int]) -> dict[int, Any]:
+        """A truth for each option, exactly one of which holds; a constant where there is no choice."""
+        if len(options) == 1:
+            return {options[0]: self.model.new_constant(1)}
+        made = {one: self.model.new_bool_var(f"{self.slots[s].key}.{what}.{one}") for one in options}
+        self.model.add_exactly_one(made.values())
+        return made
+
+    def _any_of(self, s: int, which: Callable[[Amount], bool]) -> Any:
+        """Whether a slot's version is one of those; None where none is."""
+        wanted = [is_it for v, is_it in self.is_version[s].items() if which(self.slots[s].versions[v].amount)]
+        if not wanted or len(wanted) == len(self.is_version[s]):
+            return self.model.new_constant(1) if wanted else None
+        if len(wanted) == 1:
+            return wanted[0]
+        made = self.model.new_bool_var("")
+        self.model.add(sum(wanted) == made)
+        return made
+
+    def _strong(self, s: int) -> dict[str, Any]:
+        """Rows and joints that a slot may work enough to clash, and whether it does."""
+        names = sorted(set().union(*(_strong_of(self.slots[s].versions[v].amount) for v in self.is_version[s])))
+        return {name: self._any_of(s, lambda amount, name=name: name in _strong_of(amount)) for name in names}
+
+    def _sum(self, value: Callable[[Amount], int]) -> Any:
+        """Sum over the versions chosen of a whole number."""
+        return sum(
+            value(self.slots[s].versions[v].amount) * is_it
+            for s, versions in enumerate(self.is_version)
+            for v, is_it in versions.items()
+        )
 
     def _load(self, day: int | None) -> Any:
-        """The load of a day (None: of the week) in tenths."""
-        return self._sum(day, lambda slot, v: slot.versions[v].amount.load * TENTHS)
+        """The load of a day (None: of the week) in whole units."""
+        if day is None:
+            return self._sum(load_units)
+        if self.day_loads is None:
+            self.day_loads = self._loads_of_days()
+        return self.day_loads[day]
 
-    def _rule(self, name: str, constraint: Any) -> None:
-        constraint.only_enforce_if(self.on[name])
+    def _loads_of_days(self) -> list[Any]:
+        """The loads of the seven days: each slot's on the day that it stands on."""
+        parts: list[list[Any]] = [[] for _ in range(WEEK)]
+        for s, loads in enumerate(self.loads):
+            if len(self.is_on[s]) == 1:
+                (day,) = self.is_on[s]
+                parts[day] += [loads[v] * is_it for v, is_it in self.is_version[s].items()]
+                continue
+            own = sum(loads[v] * is_it for v, is_it in self.is_version[s].items())
+            there = []
+            for day, is_on in self.is_on[s].items():
+                part = self.model.new_int_var(0, max(loads), "")
+                self.model.add(part == own).only_enforce_if(is_on)
+                self.model.add(part == 0).only_enforce_if(is_on.negated())
+                parts[day].append(part)
+                there.append(part)
+            self.model.add(sum(there) == own)
+        most = sum(max(loads) for loads in self.loads)
+        made = []
+        for day in range(WEEK):
+            load = self.model.new_int_var(0, most, f"load.{day}")
+            self.model.add(load == sum(parts[day]))
+            made.append(load)
+        return made
+
+    # The hard rules.
+    def _staying(self, day: int) -> list[Bout]:
+        """What stands on a day and cannot be changed; -1 and 7 are the days beside the week."""
+        if day in (-1, WEEK):
+            return [one for one in self.around if (one.day - self.begins).days == day]
+        return [self._at(s, day) for s, slot in enumerate(self.slots) if not self.free[s] and slot.day == day]
 
     def _hard_rules(self) -> None:
-        rules, model = self.rules, self.model
-        for (s, _, day), x in self.x.items():
-            slot = self.slots[s]
-            if self._stays(slot):
-                continue
-            if day in rules.rest_days:
-                self._rule("rest-days", model.add(x == 0))
-            if slot.hall and day in rules.no_hall:
-                self._rule("hall", model.add(x == 0))
-        if rules.most_a_day is not None:
-            for day in set(range(WEEK)) - rules.gone_days:
-                self._rule("most-a-day", model.add(self._sum(day, lambda slot, v: 1) <= rules.most_a_day))
-        if rules.no_two_hard:
-            hard = [self._hard(day) for day in range(WEEK)]
-            for day, (one, other) in enumerate(itertools.pairwise(hard)):
-                if not {day, day + 1} <= rules.gone_days:
-                    self._rule("hard-days", model.add(one + other <= 1))
-            self._hard_around()
-        if rules.clash_hours is not None:
+        rules, kept = self.rules, self.kept
+        for s, days in enumerate(self.is_on):
+            for day, is_on in days.items() if self.free[s] else ():
+                if "rest-days" in kept and day in rules.rest_days:
+                    self.model.add(is_on == 0)
+                if "hall" in kept and self.slots[s].hall and day in rules.no_hall:
+                    self.model.add(is_on == 0)
+        if "most-a-day" in kept and rules.most_a_day is not None:
+            for day in range(WEEK):
+                left = max(0, rules.most_a_day - len(self._staying(day)))
+                there = [days[day] for s, days in enumerate(self.is_on) if self.free[s] and day in days]
+                self.model.add(sum(there) <= left)
+        if "hard-days" in kept and rules.no_two_hard:
+            self._hard_days()
+        if "clashes" in kept and rules.clash_hours is not None:
             self._clashes(rules.clash_hours)
-        if rules.landings_cap is not None:
-            total = self._sum(None, lambda slot, v: slot.versions[v].amount.landings)
-            self._rule("landings", model.add(total <= int(rules.landings_cap)))
+        if "landings" in kept and rules.landings_cap is not None:
+            self._landings(rules.landings_cap)
 
-    def _hard_around(self) -> None:
-        """Next to a hard day of the week before or after nothing hard is put, as far as it can be put elsewhere."""
-        for day, beyond in ((0, -1), (WEEK - 1, WEEK)):
-            there = [bout for bout in self.around if (bout.day - self.begins).days == beyond]
-            if not is_hard(there, self.rules.hard_effort, self.rules.hard_load):
-                continue
-            for (s, v, d), x in self.x.items():
-                slot = self.slots[s]
-                if (
-                    d == day
-                    and not self._stays(slot)
-                    and slot.versions[v].amount.effort >= self.rules.hard_effort - 1e-9
-                ):
-                    self._rule("hard-days", self.model.add(x == 0))
+    def _hard_days(self) -> None:
+        """Of two days in a row one is hard at most, those beside the week among them; not where both stay so."""
+        fixed = {day: self._is_hard(self._staying(day)) for day in range(-1, WEEK + 1)}
+        hard = self._hard()
+        hard.update({day: int(fixed[day]) for day in (-1, WEEK)})
+        for day in range(-1, WEEK):
+            if not (fixed[day] and fixed[day + 1]):
+                self.model.add(hard[day] + hard[day + 1] <= 1)
 
-    def _hard(self, day: int) -> Any:
-        """1 where a day is hard: by a bout's effort, or by its load."""
-        hard = self.model.new_bool_var(f"hard.{day}")
-        for (s, v, d), x in self.x.items():
-            if d == day and self.slots[s].versions[v].amount.effort >= self.rules.hard_effort - 1e-9:
-                self.model.add_implication(x, hard)
+    def _is_hard(self, bouts: Sequence[Bout]) -> bool:
+        return is_hard(bouts, self.rules.hard_effort, self.rules.hard_load)
+
+    def _hard(self) -> dict[int, Any]:
+        """For each day 1 where it is hard: by a bout's effort, or by its load."""
+        hard = {day: self.model.new_bool_var(f"hard.{day}") for day in range(WEEK)}
+        for s, days in enumerate(self.is_on):
+            is_hard_one = self._any_of(s, lambda amount: amount.effort >= self.rules.hard_effort - 1e-9)
+            for day, is_on in days.items() if is_hard_one is not None else ():
+                self.model.add_bool_or(is_on.negated(), is_hard_one.negated(), hard[day])
         if self.rules.hard_load is not None:
-            most = math.floor(self.rules.hard_load * TENTHS)
-            self.model.add(self._load(day) <= most).only_enforce_if(hard.negated())
+            most = math.floor(self.rules.hard_load * LOAD_UNITS + EPS)
+            for day in range(WEEK):
+                self.model.add(self._load(day) <= most).only_enforce_if(hard[day].negated())
         return hard
 
     def _at(self, s: int, day: int) -> Bout:
@@ -153,164 +222,166 @@ class Leveller:
     def _clashes(self, wanted: float) -> None:
         """Of two slots too near to each other only one may work enough of a pattern or joint."""
         for s, t in itertools.combinations(range(len(self.slots)), 2):
-            if {self.slots[s].day, self.slots[t].day} <= self.rules.gone_days:
+            shared = sorted(self.strong[s].keys() & self.strong[t].keys())
+            if not shared or not (self.free[s] or self.free[t]):
                 continue
-            near = [
-                (one, other)
-                for one, other in itertools.permutations(range(WEEK), 2)
-                if hours_between(self._at(s, one), self._at(t, other)) < wanted - 1e-6
-            ]
-            for name in sorted(set().union(*self.strong[s]) & set().union(*self.strong[t])):
-                for one, other in near:
-                    mine, theirs = self.working.get((s, name, one)), self.working.get((t, name, other))
-                    if mine and theirs:
-                        self._rule("clashes", self.model.add(sum([*mine, *theirs]) <= 1))
+            for (one, mine), (other, theirs) in itertools.product(self.is_on[s].items(), self.is_on[t].items()):
+                if one == other or hours_between(self._at(s, one), self._at(t, other)) >= wanted - EPS:
+                    continue
+                for name in shared:
+                    all_of = (mine, theirs, self.strong[s][name], self.strong[t][name])
+                    self.model.add_bool_or(*(truth.negated() for truth in all_of))
         for s in range(len(self.slots)):
-            self._clashes_around(s, wanted)
+            if self.free[s]:
+                self._clashes_around(s, wanted)
 
     def _clashes_around(self, s: int, wanted: float) -> None:
         """What stands in the days before and after stays: a slot that clashes with it goes elsewhere."""
-        if self._stays(self.slots[s]):
-            return
         for bout in self.around:
-            theirs = _strong_of(bout.amount)
-            for day in range(WEEK):
-                if hours_between(self._at(s, day), bout) >= wanted - 1e-6:
-                    continue
-                for name in sorted(theirs):
-                    for x in self.working.get((s, name, day), ()):
-                        self._rule("clashes", self.model.add(x == 0))
+            shared = sorted(_strong_of(bout.amount) & self.strong[s].keys())
+            for day, is_on in self.is_on[s].items() if shared else ():
+                if hours_between(self._at(s, day), bout) < wanted - EPS:
+                    for name in shared:
+                        self.model.add_bool_or(is_on.negated(), self.strong[s][name].negated())
+
+    def _landings(self, cap: float) -> None:
+        """The week's landings; where what stays is over the cap alone, nothing can hold it."""
+        staying = sum(
+            s.versions[0].amount.landings for s, free in zip(self.slots, self.free, strict=True) if not free
+        )
+        if staying <= cap:
+            self.model.add(self._sum(lambda amount: amount.landings) <= math.floor(cap))
 
     # What is aimed at: met or not, as many as can be.
-    def _aims(self) -> None:
-        rules, model = self.rules, self.model
-        load = self._load(None)
-        if rules.band is not None:
-            met = self._aim("load in the band")
-            model.add(load >= math.ceil(rules.band.low * TENTHS)).only_enforce_if(met)
-            model.add(load <= math.floor(rules.band.high * TENTHS)).only_enforce_if(met)
-            for day, wanted in intended(rules, rules.band.middle).items():
-                self._intent(day, wanted)
-        for target in rules.targets:
-            self._target(target)
-        if rules.monotony_under:
-            self._monotony(load)
-
-    def _aim(self, name: str) -> Any:
-        met = self.model.new_bool_var(f"aim {name}")
-        self.aims.append((name, met))
+    def _aim(self, aim: Aim) -> Any:
+        met = self.model.new_bool_var(f"aim {aim.name}")
+        if aim.kind == "monotony":
+            self._monotony(met)
+            return met
+        unit: Any = 1
+        if aim.kind == "target":
+            value = self._sum(lambda amount: row_units(amount, aim.row))
+            if aim.share:
+                unit = self._sum(row_units)
+                value = SHARE_UNITS * value
+                if aim.low:
+                    self.model.add(unit >= 1).only_enforce_if(met)
+        else:
+            value = self._load(aim.day)
+        if aim.low is not None:
+            self.model.add(value >= aim.low * unit).only_enforce_if(met)
+        if aim.high is not None:
+            self.model.add(value <= aim.high * unit).only_enforce_if(met)
         return met
 
-    def _intent(self, day: int, wanted: float) -> None:
-        load = self._load(day)
-        met = self._aim(f"intent of day {day + 1}")
-        if wanted <= 0:
-            self.model.add(load == 0).only_enforce_if(met)
-            return
-        self.model.add(load >= math.ceil(wanted * (1 - INTENT_OFF) * TENTHS)).only_enforce_if(met)
-        self.model.add(load <= math.floor(wanted * (1 + INTENT_OFF) * TENTHS)).only_enforce_if(met)
-
-    def _target(self, target: Target) -> None:
-        def seconds(slot: Slot, v: int) -> float:
-            return row_seconds(slot.versions[v].amount.patterns)[target.row]
-
-        def all_rows(slot: Slot, v: int) -> float:
-            return sum(row_seconds(slot.versions[v].amount.patterns).values())
-
-        met = self._aim(f"target of {target.row}")
-        mine = self._sum(None, seconds)
-        total = self._sum(None, all_rows)
-        for end, above in ((target.low, True), (target.high, False)):
-            if end is None:
-                continue
-            # Shares are taken in thousandths, so that numbers stay whole.
-            bound, value = (
-                (round(end * 60), mine) if target.by == "minutes" else (round(end * 1000) * total, 1000 * mine)
-            )
-            self.model.add(value >= bound if above else value <= bound).only_enforce_if(met)
-
-    def _monotony(self, load: Any) -> None:
-        """Monotony under 2 where all seven days count: 17·S² < 98·Q (S the sum, Q the sum of squares)."""
-        most = sum(max(round(v.amount.load * TENTHS) for v in slot.versions) for slot in self.slots) or 1
-        squares = []
-        for day in range(WEEK):
-            of_day = self.model.new_int_var(0, most, f"load.{day}")
-            self.model.add(of_day == self._load(day))
-            square = self.model.new_int_var(0, most * most, f"square.{day}")
-            self.model.add_multiplication_equality(square, [of_day, of_day])
-            squares.append(square)
+    def _monotony(self, met: Any) -> None:
+        """Monotony under 2, as aims.varied has it; in straight pieces where only some of them are wanted."""
+        most = sum(max(loads) for loads in self.loads) or 1
         total = self.model.new_int_var(0, most, "load")
-        self.model.add(total == load)
-        of_sum = self.model.new_int_var(0, most * most, "square")
-        self.model.add_multiplication_equality(of_sum, [total, total])
-        met = self._aim("monotony under 2")
+        self.model.add(total == self._load(None))
+        self.model.add(total == sum(self._load(day) for day in range(WEEK)))
+        piece = self._square if self.exact else self._square_under
+        squares = [piece(self._load(day), self._most_on(day)) for day in range(WEEK)]
+        of_sum = self._square(total, most) if self.exact else self._square_over(total, most)
         self.model.add(17 * of_sum <= 98 * sum(squares) - 1).only_enforce_if(met)
 
-    def solve(self, watch: Watch | None) -> Levelled:
-        """Minimise unmet aims, then edits, then weights."""
-        edits, weights = [], []
-        for (s, v, day), x in self.x.items():
-            slot = self.slots[s]
-            edits.append((int(v != 0) + int(day != slot.day)) * x)
-            weights.append((slot.versions[v].cost + (MOVE_COST * abs(day - slot.day))) * x)
-        unmet = sum(1 - met for _, met in self.aims)
-        self.model.minimize(UNMET * unmet + EDIT * sum(edits) + sum(weights))
-        self.model.add_assumptions(list(self.on.values()))
-        solver = self._solver()
-        if watch is None:
-            status = solver.solve(self.model)
-        else:
-            watch.begin(solver)
-            status = solver.solve(self.model, _noting(self.cp, watch))
-        if status in (self.cp.OPTIMAL, self.cp.FEASIBLE):
-            return self._read(solver, status == self.cp.OPTIMAL)
-        if status == self.cp.INFEASIBLE:
-            return Levelled(clashing_rules=self._clashing())
-        return Levelled(proven=False)
+    def _most_on(self, day: int) -> int:
+        """No load of a day is larger."""
+        loads = [max(loads) for loads, days in zip(self.loads, self.is_on, strict=True) if day in days]
+        most = self.rules.most_a_day
+        if most is not None and "most-a-day" in self.kept:
+            loads = sorted(loads, reverse=True)[: max(most, len(self._staying(day)))]
+        return sum(loads) or 1
 
-    def _clashing(self) -> tuple[str, ...]:
-        """A smallest set of rules that cannot hold together: each is needed for the contradiction."""
-        kept = list(RULES)
-        for name in list(kept):
-            if self._infeasible([one for one in kept if one != name]):
-                kept.remove(name)
-        return tuple(kept)
+    def _square(self, of: Any, most: int) -> Any:
+        square = self.model.new_int_var(0, most * most, "")
+        self.model.add_multiplication_equality(square, [of, of])
+        return square
 
-    def _infeasible(self, names: Sequence[str]) -> bool:
-        self.model.clear_assumptions()
-        self.model.clear_objective()
-        self.model.add_assumptions([self.on[name] for name in names])
-        return bool(self._solver().solve(self.model) == self.cp.INFEASIBLE)
+    def _square_under(self, of: Any, most: int) -> Any:
+        """At most the square: one of the tangents 2·a·x - a²."""
+        square = self.model.new_int_var(-most * most, most * most, "")
+        tangents = []
+        for number in range(PIECES + 1):
+            at = most * number // PIECES
+            tangent = self.model.new_bool_var("")
+            self.model.add(square <= 2 * at * of - at * at).only_enforce_if(tangent)
+            tangents.append(tangent)
+        self.model.add_exactly_one(tangents)
+        return square
 
-    def _solver(self) -> Any:
+    def _square_over(self, of: Any, most: int) -> Any:
+        """At least the square: the chord (a + b)·x - a·b of the piece from a to b that x lies in."""
+        square = self.model.new_int_var(0, 2 * most * most, "")
+        chords = []
+        for number in range(SUM_PIECES):
+            low, high = most * number // SUM_PIECES, most * (number + 1) // SUM_PIECES
+            chord = self.model.new_bool_var("")
+            self.model.add(of >= low).only_enforce_if(chord)
+            self.model.add(of <= high).only_enforce_if(chord)
+            self.model.add(square >= (low + high) * of - low * high).only_enforce_if(chord)
+            chords.append(chord)
+        self.model.add_exactly_one(chords)
+        return square
+
+    def _price(self) -> Any:
+        """What is minimised: unmet aims, then edits, then their weight."""
+        terms = [UNMET * (1 - met) for _, met in self.aims]
+        for slot, versions, days in zip(self.slots, self.is_version, self.is_on, strict=True):
+            terms += [(EDIT * int(v != 0) + slot.versions[v].cost) * is_it for v, is_it in versions.items()]
+            terms += [
+                (EDIT * int(day != slot.day) + MOVE_COST * abs(day - slot.day)) * is_on
+                for day, is_on in days.items()
+            ]
+        return sum(terms)
+
+    def start_from(self, chosen: Mapping[str, tuple[int, int]], under: int | None) -> None:
+        """Begin with a choice that is known; `under`: only what is cheaper is of use."""
+        for slot, versions, days in zip(self.slots, self.is_version, self.is_on, strict=True):
+            version, day = chosen[slot.key]
+            for options, wanted in ((versions, version), (days, day)):
+                for one, is_it in options.items() if len(options) > 1 else ():
+                    self.model.add_hint(is_it, int(one == wanted))
+        if under is not None:
+            self.model.add(self.price <= under - 1)
+
+    def solve(self, limit: Limit, watch: Watch, hold: Callable[[Chosen], None]) -> Solved:
+        """The cheapest choice within the limit. Each answer is handed to `hold` as it is found."""
+        self.model.minimize(self.price)
+        solver = self._solver(limit)
+        watch.begin(solver)
+        status = solver.solve(self.model, _holding(self.cp, watch, lambda value: hold(self._read(value))))
+        found = status in (self.cp.OPTIMAL, self.cp.FEASIBLE)
+        whole = status in (self.cp.OPTIMAL, self.cp.INFEASIBLE)
+        chosen = self._read(solver.boolean_value) if found else None
+        return Solved(chosen, whole, solver.wall_time, solver.deterministic_time)
+
+    def _solver(self, limit: Limit) -> Any:
         solver = self.cp.CpSolver()
         solver.parameters.num_workers = 1
         solver.parameters.random_seed = SEED
-        solver.parameters.max_deterministic_time = DETERMINISTIC_LIMIT
+        solver.parameters.max_deterministic_time = limit.deterministic
+        if limit.seconds is not None:
+            solver.parameters.max_time_in_seconds = limit.seconds
         # Choices of one among many with few sums: relaxing them costs more than it tells.
         solver.parameters.linearization_level = 0
         return solver
 
-    def _read(self, solver: Any, proven: bool) -> Levelled:
-        chosen = {self.slots[s].key: (v, day) for (s, v, day), x in self.x.items() if solver.boolean_value(x)}
-        edits: list[LevelEdit] = []
-        for slot in self.slots:
-            version, day = chosen[slot.key]
-            if version:
-                edits.append(LevelEdit(slot.key, "version", slot.versions[version].what, version=version))
-            if day != slot.day:
-                edits.append(LevelEdit(slot.key, "day", move_words(slot.day, day), day=day))
-        unmet = tuple(name for name, met in self.aims if not solver.boolean_value(met))
-        return Levelled(chosen, tuple(edits), unmet, (), proven)
+    def _read(self, value: Callable[[Any], bool]) -> Chosen:
+        chosen = {}
+        for slot, versions, days in zip(self.slots, self.is_version, self.is_on, strict=True):
+            pick = [next(one for one, is_it in options.items() if value(is_it)) for options in (versions, days)]
+            chosen[slot.key] = (pick[0], pick[1])
+        return chosen
 
 
-def _noting(cp: Any, watch: Watch) -> Any:
-    """A callback that tells the watch of every answer; its class is made where the library is loaded."""
+def _holding(cp: Any, watch: Watch, hold: Callable[[Callable[[Any], bool]], None]) -> Any:
+    """A callback for every answer; its class is made where the library is loaded."""
 
-    class Noting(cp.CpSolverSolutionCallback):  # type: ignore[misc]
+    class Holding(cp.CpSolverSolutionCallback):  # type: ignore[misc]
         def on_solution_callback(self) -> None:
-            watch.note(self.objective_value)
+            hold(self.boolean_value)
             if watch.stopped:
                 self.stop_search()
 
-    return Noting()
+    return Holding()

@@ -9,8 +9,8 @@ from pydantic import Field
 from finetally.core.week.alternatives import COST
 from finetally.core.week.clash import Clash
 from finetally.core.week.load import WeekLoad
-from finetally.core.week.proposal import LevelEdit
-from finetally.core.week.solver import MOVE_COST, RULES
+from finetally.core.week.proposal import MOVE_COST, LevelEdit
+from finetally.core.week.solver import RULES
 from finetally.web.api.days import PlanDay
 from finetally.web.api.plan import REFUSALS, ChangeOut, change_out
 from finetally.web.plan import levelling
