@@ -29,6 +29,13 @@ def free_port() -> int:
         return port
 
 
+def _works_in_the_queue(pid: int) -> bool:
+    try:
+        return b"finetally.running.worker" in Path(f"/proc/{pid}/cmdline").read_bytes()
+    except OSError:
+        return False
+
+
 @dataclass(frozen=True)
 class Answer:
     """What came back."""
@@ -66,10 +73,9 @@ class Server:
         return subprocess.run(command, cwd=REPOSITORY, env=self.environment, capture_output=True, text=True)
 
     def start(self, *options: str) -> None:
-        command = [sys.executable, "-m", "gunicorn", "finetally.web.wsgi:application", "--threads", "8"]
-        worker = ["--worker-class", "finetally.web.server.PunctualWorker"]
+        command = [sys.executable, "-m", "gunicorn", "-c", "python:finetally.running.serving"]
         self._process = subprocess.Popen(
-            [*command, *worker, *options, "--bind", f"127.0.0.1:{self.port}", "--log-level", "error"],
+            [*command, "finetally.web.wsgi:application", *options, "--bind", f"127.0.0.1:{self.port}"],
             cwd=REPOSITORY,
             env=self.environment,
             start_new_session=True,
@@ -105,9 +111,17 @@ class Server:
 
     def workers(self) -> list[int]:
         """The processes that answer."""
+        return [pid for pid in self._children() if not _works_in_the_queue(pid)]
+
+    def worker_beside(self) -> int | None:
+        """The process for heavy work."""
+        return next((pid for pid in self._children() if _works_in_the_queue(pid)), None)
+
+    def _children(self) -> list[int]:
+        # Of all threads: the process beside is started by one of its own.
         assert self._process is not None
-        children = Path(f"/proc/{self._process.pid}/task/{self._process.pid}/children").read_text()
-        return [int(one) for one in children.split()]
+        tasks = Path(f"/proc/{self._process.pid}/task").glob("*/children")
+        return [int(one) for task in tasks for one in task.read_text().split()]
 
     def memory_mb(self) -> float:
         """Resident memory of the workers."""

@@ -12,6 +12,7 @@ import pytest
 from django.contrib.auth import get_user_model
 from django.test import Client
 
+from finetally.web.jobs.models import Job
 from finetally.web.plan.entries import attendance_version, day_version
 from finetally.web.plan.models import Attendance, Change, Day, Entry, Link, Phase
 from finetally.web.squads.actor import member
@@ -44,6 +45,7 @@ class Planned:
     phase: Phase
     change: Change
     link: Link
+    job: Job
 
 
 @dataclass
@@ -91,6 +93,12 @@ def seen(method: str, path: str, body: Any) -> tuple[str, Any]:
 
 
 @pytest.fixture(autouse=True)
+def jobs_at_once(settings: Any) -> None:
+    """A job is done where it is asked for; who takes it otherwise is tested with the real server."""
+    settings.TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
+
+
+@pytest.fixture(autouse=True)
 def quick_passwords(settings: Any) -> None:
     """The real hasher takes a fifth of a second on purpose; no test is about it."""
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
@@ -106,7 +114,13 @@ def planned(squad: Squad) -> Planned:
     change = Change.objects.create(squad=squad, items=[{**item, **days}])
     link = Link.objects.create(squad=squad, name="Squad", token_hash="0" * 64)
     person = Person.objects.create(squad=squad, name="Somebody")
-    return Planned(entry, person, phase, change, link)
+    answer = {"edits": [], "titles": {}}
+    asked = {"day": far.isoformat(), "changes": {}, "gone": False, "today": far.isoformat()}
+    job = Job.objects.create(
+        squad=squad, kind="level", shared=True, state="done", asked=asked, answer=answer, file=b"%PDF-",
+        file_name="card.pdf", file_type="application/pdf", private={"versions": {}, "sessions": []},
+    )  # fmt: skip
+    return Planned(entry, person, phase, change, link, job)
 
 
 @pytest.fixture

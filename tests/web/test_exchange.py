@@ -225,6 +225,9 @@ def test_a_block_is_made_over_into_another_format(world: World) -> None:
 
 def test_the_card_is_one_page_of_pdf(world: World) -> None:
     for paper in ("a4", "letter"):
-        pdf = world.send("athlete", "POST", "/card.pdf", {"document": DOCUMENT, "paper": paper}).content
+        job = world.send("athlete", "POST", "/card.pdf", {"document": DOCUMENT, "paper": paper}).json()
+        assert (job["state"], job["answered"]) == ("done", True)
+        pdf = world.send("athlete", "GET", f"/jobs/{job['id']}/file").content
+        assert world.send("coach", "GET", f"/jobs/{job['id']}/file").status_code == 404
         assert pdf.startswith(b"%PDF-")
         assert pdf.count(b"/Type /Page\n") == 1

@@ -11,7 +11,7 @@ import pytest
 from finetally.web.plan.models import Entry
 from finetally.web.training.models import Revision, RevisionKind
 from tests.web.conftest import World
-from tests.web.test_levelling import edit
+from tests.web.test_levelling import proposed
 
 MONDAY = "2026-12-07"
 
@@ -79,22 +79,15 @@ def put(world: World) -> Any:
 @pytest.mark.parametrize("door", ["preview", "take"])
 def test_an_edit_that_was_made_on_what_stands_no_more_is_told_and_not_made(world: World, door: str) -> None:
     entry = put(world)
-    proposed = edit(entry["id"], day=4)
+    job = proposed(world, [(entry["id"], {"day": 4})])
     save(world, titled(read(world)["document"], "longer"), read(world)["etag"], "tab")
     changed = copy.deepcopy(read(world)["document"])
     changed["blocks"][0]["rounds"] = 20
     save(world, changed, read(world)["etag"], "tab")
     world.send("coach", "PATCH", f"/plan/entries/{entry['id']}", {"newest": True})
-    answer = world.send("coach", "POST", f"/plan/level/{door}", {"day": MONDAY, "edits": [proposed]})
+    answer = world.send("coach", "POST", f"/plan/level/{job}/{door}", {"edits": [0]})
     assert (answer.status_code, answer.json()["type"]) == (409, "about:changed")
     assert Entry.objects.get(pk=entry["id"]).day.isoformat() == MONDAY
-
-
-def test_the_words_of_a_change_are_the_servers(world: World) -> None:
-    entry = put(world)
-    body = {"day": MONDAY, "edits": [edit(entry["id"], day=4, what="gives everybody a medal")]}
-    change = world.send("coach", "POST", "/plan/level/take", body).json()
-    assert change["items"][0]["what"] == "moves from day 1 to day 5"
 
 
 def test_a_write_that_replaces_says_what_it_saw(world: World) -> None:

@@ -7,12 +7,13 @@ from typing import Any
 
 import pytest
 
+from finetally.web.jobs.models import Job
+from finetally.web.plan.amounts import state_of
 from finetally.web.plan.demo import load_demo_plan
-from finetally.web.plan.levelling import propose, states_of
+from finetally.web.plan.levelling import ask_to_level
 from finetally.web.plan.models import Entry
-from finetally.web.plan.running import watch_of, watched
-from finetally.web.plan.week import read_week
-from finetally.web.squads.actor import Actor, Right, member
+from finetally.web.squads.actor import member
+from finetally.web.squads.house import house_of
 from finetally.web.squads.models import Squad
 from finetally.web.training.demo import load_demo
 from tests.web.conftest import World
@@ -25,9 +26,18 @@ def on(day: int) -> str:
 
 
 def level(world: World, **more: Any) -> Any:
-    answer = world.send("coach", "POST", "/plan/level", {"day": on(0), "squad": world.squad.pk, **more})
-    assert answer.status_code == 200, answer.content
-    return answer.json()
+    """A proposal for the week, by its job."""
+    body = {"day": on(0), "squad": world.squad.pk, "gone": True, **more}
+    asked = world.send("coach", "POST", "/plan/level", body)
+    assert asked.status_code == 202, asked.content
+    job = asked.json()
+    assert (job["state"], job["problems"]) == ("done", []), job
+    return {"job": job["id"], **world.send("coach", "GET", f"/plan/level/{job['id']}").json()}
+
+
+def do(world: World, door: str, made: Any, *edits: int) -> Any:
+    """Look at, or take, some edits of a proposal."""
+    return world.send("coach", "POST", f"/plan/level/{made['job']}/{door}", {"edits": list(edits)})
 
 
 def entries(world: World) -> dict[str, Any]:
@@ -49,20 +59,20 @@ def demo(world: World) -> World:
 
 
 def test_the_demo_week_is_levelled_in_a_few_edits_of_which_some_are_taken_and_one_undone(demo: World) -> None:
-    asked = {"day": on(0), "squad": demo.squad.pk}
-    made = demo.send("coach", "POST", "/plan/level", asked).json()
+    made = level(demo)
+    assert (made["found"], made["end"], made["unmet"]) == (True, "proven", [])
     assert 1 <= len(made["edits"]) <= 4
     assert (len(made["before"]["clashes"]), made["after"]["clashes"]) == (3, [])
     assert made["before"]["load"]["totals"]["load"] > 1200
     assert 1050 <= made["after"]["load"]["totals"]["load"] <= 1200
     assert made["before"]["load"]["monotony"]["value"] > 2 > made["after"]["load"]["monotony"]["value"]
     some = made["edits"][:2]
-    looked = demo.send("coach", "POST", "/plan/level/preview", {**asked, "edits": some}).json()
+    looked = do(demo, "preview", made, 0, 1).json()
     before = {
         one["id"]: one
         for one in demo.send("coach", "GET", f"/plan/week?day={on(0)}&squad={demo.squad.pk}").json()["entries"]
     }
-    change = demo.send("coach", "POST", "/plan/level/take", {**asked, "edits": some}).json()
+    change = do(demo, "take", made, 0, 1).json()
     after = demo.send("coach", "GET", f"/plan/week?day={on(0)}&squad={demo.squad.pk}").json()
     assert after["load"]["totals"] == pytest.approx(looked["load"]["totals"], abs=0.1)
     changed = [one for one in after["entries"] if one["changed"]]
@@ -83,19 +93,25 @@ def test_the_demo_week_is_levelled_in_a_few_edits_of_which_some_are_taken_and_on
     assert demo.send("coach", "POST", f"/plan/changes/{change['id']}/undo/0").status_code == 422
 
 
-def test_levelling_is_looked_at_and_stopped_by_whose_it_is(world: World) -> None:
-    own = world.users["coach"].pk
-    with watched(own, "ticket") as watch:
-        watch.note(2_030_017.0)
-        looked = world.send("coach", "GET", "/plan/level/runs/ticket").json()
-        assert looked == {"running": True, "found": 1, "unmet": 2, "edits": 3}
-        assert world.send("head", "GET", "/plan/level/runs/ticket").json()["running"] is False
-        world.send("head", "DELETE", "/plan/level/runs/ticket")
-        assert not watch.stopped
-        world.send("coach", "DELETE", "/plan/level/runs/ticket")
-        assert watch.stopped
-    assert watch_of(own, "ticket") is None
-    assert world.send("coach", "GET", "/plan/level/runs/ticket").json()["running"] is False
+def test_a_part_of_a_proposal_tells_which_rules_it_breaks(demo: World) -> None:
+    made = level(demo)
+    broken = {one["rule"] for one in made["before"]["breaks"]}
+    assert broken == {"hours between the same pattern or joint", "nothing on rest days"}
+    assert made["after"]["breaks"] == []
+    partly = do(demo, "preview", made, 0).json()
+    assert 0 < len(partly["breaks"]) < len(made["before"]["breaks"])
+    assert all(0 <= day <= 6 for one in partly["breaks"] for day in one["days"])
+
+
+def test_ratios_of_a_proposal_have_the_pages_history(demo: World) -> None:
+    page = demo.send("coach", "GET", f"/plan/week?day={on(0)}&squad={demo.squad.pk}").json()["load"]
+    made = level(demo)
+    none = do(demo, "preview", made).json()["load"]
+    assert page["coupled"]["value"] is not None
+    for load in (made["before"]["load"], none):
+        assert {name: load[name] for name in ("coupled", "uncoupled", "weighted", "change")} == {
+            name: page[name] for name in ("coupled", "uncoupled", "weighted", "change")
+        }
 
 
 def put(world: World, day: int, **more: Any) -> Any:
@@ -103,13 +119,16 @@ def put(world: World, day: int, **more: Any) -> Any:
     return world.send("coach", "POST", "/plan/entries", body).json()
 
 
-def test_days_gone_by_stay_as_they_are_when_asked(demo: World) -> None:
+def test_days_gone_by_stay_as_they_are_unless_asked_otherwise(demo: World) -> None:
     before = entries(demo)
     actor = member(demo.users["coach"].pk)
-    made = propose(actor, demo.squad.pk, MONDAY, {}, keep_gone=True, today=MONDAY + timedelta(days=3)).levelled
-    assert made.edits
-    assert all(before[one.slot]["day"] >= on(3) for one in made.edits)
-    assert all(one.day is None or one.day >= 3 for one in made.edits)
+    thursday = MONDAY + timedelta(days=3)
+    job = ask_to_level(actor, demo.squad.pk, MONDAY, {}, today=thursday)
+    assert job.answer is not None
+    edits = job.answer["edits"]
+    assert edits
+    assert all(before[one["slot"]]["day"] >= on(3) for one in edits)
+    assert all(one["day"] is None or one["day"] >= 3 for one in edits)
     whole = level(demo)
     assert any(before[one["slot"]]["day"] < on(3) for one in whole["edits"])
 
@@ -120,8 +139,8 @@ def test_which_days_are_gone_goes_by_the_squads_own_clock(world: World) -> None:
         body = {"session": str(world.session.pk), "day": long_ago.isoformat()}
         world.send("coach", "POST", "/plan/entries", body)
     asked = {"day": long_ago.isoformat(), "most_a_day": 1, "no_two_hard": False}
-    assert world.send("coach", "POST", "/plan/level", {**asked, "keep_gone": True}).json()["edits"] == []
-    assert world.send("coach", "POST", "/plan/level", asked).json()["edits"]
+    assert level(world, **asked, gone=False)["edits"] == []
+    assert level(world, **asked)["edits"]
 
 
 @pytest.mark.parametrize("kept", ["locked", "logged"])
@@ -144,46 +163,51 @@ def test_a_rule_of_this_answer_holds_for_this_answer(world: World) -> None:
 
 
 def test_rules_that_cannot_hold_are_named_in_words(world: World) -> None:
-    for _ in range(2):
-        entry = put(world, 0)
-        world.send("coach", "PATCH", f"/plan/entries/{entry['id']}", {"locked": True})
-    made = level(world, most_a_day=1)
-    assert (made["edits"], made["after"]) == ([], None)
-    assert made["clashing_rules"] == ["so many sessions a day at most"]
+    for day in range(8):
+        put(world, day % 7)
+    made = level(world, most_a_day=1, no_two_hard=False)
+    assert (made["edits"], made["after"], made["found"]) == ([], None, False)
+    assert "so many sessions a day at most" in made["clashing_rules"]
 
 
-def edit(slot: str, **more: Any) -> dict[str, Any]:
-    """An edit as made on what stands now."""
-    entry = Entry.objects.select_related("squad").get(pk=slot)
-    states = states_of(read_week(owner_of(entry.squad), entry.squad.pk, entry.day))
-    return {"slot": slot, "kind": "day", "what": "moves", "made_on": states[slot][1], **more}
+def proposed(world: World, edits: list[tuple[str, dict[str, Any]]]) -> str:
+    """A job with a proposal of our own, made on what stands now: of each edit the entry and its fields."""
+    house = house_of(world.squad)
+    made = []
+    for slot, fields in edits:
+        state = state_of(Entry.objects.get(pk=slot), house)
+        plain = {"slot": slot, "kind": "day", "what": "moves", "version": None, "day": None, "made_on": state}
+        made.append({**plain, **fields})
+    asked = {"day": on(0), "changes": {}, "gone": True, "today": on(0)}
+    job = Job.objects.create(
+        kind="level", squad=world.squad, owner=world.users["coach"], shared=True, state="done", asked=asked,
+        answer={"edits": made, "titles": {}}, private={"versions": {}, "sessions": []},
+    )  # fmt: skip
+    return str(job.pk)
 
 
-def owner_of(squad: Squad) -> Actor:
-    return Actor("member", {squad.pk: Right.HEAD})
+@pytest.mark.parametrize("door", ["preview", "take"])
+def test_edits_that_were_not_proposed_are_refused_with_their_place(world: World, door: str) -> None:
+    job = {"job": proposed(world, [(put(world, 0)["id"], {"day": 2})])}
+    for picked, place in (([1], "edits[0]"), ([0, -1], "edits[1]")):
+        answer = do(world, door, job, *picked)
+        assert answer.status_code == 422
+        assert answer.json()["problems"][0]["path"] == place
 
 
-def test_edits_of_another_kind_of_entry_are_refused_with_their_place(world: World) -> None:
-    free, locked = put(world, 0), put(world, 1)
-    world.send("coach", "PATCH", f"/plan/entries/{locked['id']}", {"locked": True})
-    elsewhere = put(world, 14)
-    for edits, place in (
-        ([edit(free["id"], day=2), edit(locked["id"], day=3)], "edits[1].slot"),
-        ([edit(elsewhere["id"], day=3)], "edits[0].slot"),
-        ([edit(free["id"], day=7)], "edits[0].day"),
-        ([edit(free["id"], version=99)], "edits[0].version"),
-    ):
-        for door in ("preview", "take"):
-            answer = world.send("coach", "POST", f"/plan/level/{door}", {"day": on(0), "edits": edits})
-            assert answer.status_code == 422
-            assert answer.json()["problems"][0]["path"] == place
-    assert entries(world)[free["id"]]["day"] == on(0)
+@pytest.mark.parametrize("since", [{"locked": True}, {"day": on(14)}, {"logged_minutes": 30, "logged_effort": 5}])
+def test_edits_of_an_entry_that_is_another_by_now_are_refused(world: World, since: dict[str, Any]) -> None:
+    entry = put(world, 0)
+    job = {"job": proposed(world, [(entry["id"], {"day": 2})])}
+    world.send("coach", "PATCH", f"/plan/entries/{entry['id']}", since)
+    for door in ("preview", "take"):
+        assert do(world, door, job, 0).status_code == 409
+    assert Entry.objects.get(pk=entry["id"]).day.isoformat() == since.get("day", on(0))
 
 
 def test_an_edit_is_not_undone_over_a_later_move(world: World) -> None:
     entry = put(world, 0)
-    body = {"day": on(0), "edits": [edit(entry["id"], day=2)]}
-    change = world.send("coach", "POST", "/plan/level/take", body).json()
+    change = do(world, "take", {"job": proposed(world, [(entry["id"], {"day": 2})])}, 0).json()
     assert entries(world)[entry["id"]]["day"] == on(2)
     world.send("coach", "PATCH", f"/plan/entries/{entry['id']}", {"day": on(4)})
     answer = world.send("coach", "POST", f"/plan/changes/{change['id']}/undo/0")
@@ -196,10 +220,11 @@ def test_an_edit_is_not_undone_over_a_later_move(world: World) -> None:
 
 def test_a_session_is_not_changed_by_what_is_levelled_for_a_day(demo: World) -> None:
     made = level(demo)
-    versions = [one for one in made["edits"] if one["version"] is not None]
-    body = {"day": on(0), "squad": demo.squad.pk, "edits": versions}
-    before = {pk: Entry.objects.get(pk=pk).session.head.document for pk in (one["slot"] for one in versions)}  # type: ignore[union-attr]
-    assert demo.send("coach", "POST", "/plan/level/take", body).status_code == 201
+    numbers = [n for n, one in enumerate(made["edits"]) if one["version"] is not None]
+    slots = [made["edits"][n]["slot"] for n in numbers]
+    before = {pk: Entry.objects.get(pk=pk).session.head.document for pk in slots}  # type: ignore[union-attr]
+    assert before
+    assert do(demo, "take", made, *numbers).status_code == 201
     for pk, document in before.items():
         entry = Entry.objects.get(pk=pk)
         assert entry.session is not None

@@ -112,11 +112,6 @@ def test_an_entry_is_moved_repeated_skipped_logged_and_taken_off(world: World) -
         ("/plan/phases", {"begins": on(0), "weeks": 0, "kind": "build", "load_low": 1, "load_high": 2}, "weeks"),
         ("/plan/phases", {"begins": on(0), "weeks": 2, "kind": "soar", "load_low": 1, "load_high": 2}, "kind"),
         ("/plan/phases", {"begins": on(0), "weeks": 2, "kind": "build", "load_low": 3, "load_high": 2}, "load_low"),
-        (
-            "/plan/level/take",
-            {"day": on(0), "edits": [{"slot": "x", "kind": "day", "what": "", "day": 3, "made_on": "x"}]},
-            "edits[0].slot",
-        ),
     ],
 )
 def test_what_cannot_be_planned_is_refused_with_its_place(world: World, path: str, body: Any, place: str) -> None:
@@ -134,7 +129,6 @@ OUT_OF_TIME = [
     ("POST", "/plan/entries", {"title": "Hike", "minutes": 5, "effort": 3, "day": "{}"}),
     ("POST", "/plan/phases", {"begins": "{}", "weeks": 1, "kind": "build", "load_low": 1, "load_high": 2}),
     ("POST", "/plan/level", {"day": "{}"}),
-    ("POST", "/plan/level/take", {"day": "{}", "edits": []}),
 ]
 
 

@@ -14,7 +14,6 @@ from tests.web.conftest import DOCUMENT, World
 
 ROLES = (None, "athlete", "coach", "head", "stranger", "nobodys")
 SAVE = {"document": DOCUMENT, "base": "x", "tab": "t"}
-LEVEL = {"day": "2026-12-07", "squad": "SQUAD", "edits": []}
 PHASE = {"begins": "2026-12-14", "weeks": 2, "kind": "build", "load_low": 1, "load_high": 2, "squad": "SQUAD"}
 COMPARED = {"document": DOCUMENT, "formats": ["even-intervals"]}
 SWEPT = {"document": DOCUMENT, "format": "even-intervals", "param": "work_s", "low": 20, "high": 30, "step": 5}
@@ -56,7 +55,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ),
     ("POST", "/board/write", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
     ("POST", "/card", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
-    ("POST", "/card.pdf", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
+    ("POST", "/card.pdf", {"document": DOCUMENT}, (401, 202, 202, 202, 202, 404)),
     ("POST", "/fit", {"document": DOCUMENT, "available_s": 300}, (401, 200, 200, 200, 200, 404)),
     ("GET", "/plan/week?day=2026-12-07", None, (401, 200, 200, 200, 200, 404)),
     ("GET", "/plan/week?day=2026-12-07&squad=SQUAD_ID", None, (401, 200, 200, 200, 404, 404)),
@@ -70,11 +69,14 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("PUT", "/plan/days/{day}", {"intent": "hard", "squad": "SQUAD"}, (401, 403, 204, 204, 404, 404)),
     ("POST", "/plan/phases", PHASE, (401, 403, 204, 204, 404, 404)),
     ("DELETE", "/plan/phases/{phase_id}", None, (401, 403, 204, 204, 404, 404)),
-    ("POST", "/plan/level", {"day": "2026-12-07", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
-    ("GET", "/plan/level/runs/{ticket}", None, (401, 200, 200, 200, 200, 200)),
-    ("DELETE", "/plan/level/runs/{ticket}", None, (401, 204, 204, 204, 204, 204)),
-    ("POST", "/plan/level/preview", LEVEL, (401, 403, 200, 200, 404, 404)),
-    ("POST", "/plan/level/take", LEVEL, (401, 403, 201, 201, 404, 404)),
+    ("POST", "/plan/level", {"day": "2026-12-07", "squad": "SQUAD"}, (401, 403, 202, 202, 404, 404)),
+    ("GET", "/plan/level/{job_id}", None, (401, 404, 200, 200, 404, 404)),
+    ("POST", "/plan/level/{job_id}/preview", {"edits": []}, (401, 404, 200, 200, 404, 404)),
+    ("POST", "/plan/level/{job_id}/take", {"edits": []}, (401, 404, 201, 201, 404, 404)),
+    ("GET", "/jobs/{job_id}", None, (401, 404, 200, 200, 404, 404)),
+    ("DELETE", "/jobs/{job_id}", None, (401, 404, 204, 204, 404, 404)),
+    ("GET", "/jobs/{job_id}/answer", None, (401, 404, 200, 200, 404, 404)),
+    ("GET", "/jobs/{job_id}/file", None, (401, 404, 200, 200, 404, 404)),
     ("POST", "/plan/changes/{change_id}/undo/{item}", None, (401, 403, 200, 200, 404, 404)),
     ("GET", "/plan/season?day=2026-12-07&squad=SQUAD_ID", None, (401, 200, 200, 200, 404, 404)),
     ("GET", "/plan/beside?day=2026-12-07&other=2026-11-30&squad=SQUAD_ID", None, (401, 200, 200, 200, 404, 404)),
@@ -128,6 +130,7 @@ def filled(text: str, world: World) -> str:
         .replace("{entry_id}", str(world.planned.entry.pk))
         .replace("{phase_id}", str(world.planned.phase.pk))
         .replace("{change_id}", str(world.planned.change.pk))
+        .replace("{job_id}", str(world.planned.job.pk))
         .replace("{link_id}", str(world.planned.link.pk))
         .replace("{day}", "2026-12-07")
         .replace("{key}", "gate-vault")

@@ -1,4 +1,6 @@
-// The one door to the server. Every refusal becomes a Refusal with the server's own words and places.
+// What the server can be asked for.
+import { answerOf, fileOf } from './jobs'
+import { call } from './send'
 import type {
   Attending,
   Beside,
@@ -18,17 +20,14 @@ import type {
   FitWay,
   FormatsOut,
   Me,
+  Job,
   LevelAsked,
-  LevelEdit,
-  LevelProgress,
   MovementsOut,
   Outcome,
   PersonOut,
   PlanChange,
   PlanDetails,
   PlanEntry,
-  Problem,
-  ProblemItem,
   Proposal,
   DifferencesOut,
   RevisionItem,
@@ -43,70 +42,6 @@ import type {
   SweepPoint,
   Week,
 } from './types'
-
-/** A wrong place, with what was found there and what can stand there. */
-export const placeText = (one: ProblemItem): string => `${one.path}: found ${one.found}; allowed: ${one.allowed}`
-
-export class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    readonly kind: string,
-    message: string,
-    readonly problems: readonly ProblemItem[] = [],
-  ) {
-    super(message)
-  }
-
-  /** Whether what was to be changed is not what was seen of it: somebody else was quicker. */
-  get stale(): boolean {
-    return this.status === 409
-  }
-
-  /** The first place that is wrong, with what was found there and what can stand there; else the server's words. */
-  get told(): string {
-    const [first] = this.problems
-    // Why a thing cannot be done is a sentence of its own, no value that could stand in a place.
-    if (first?.code.startsWith('cannot_')) return first.allowed
-    return first ? placeText(first) : this.message
-  }
-}
-
-/** Status of a Refusal when the server could not be reached at all. */
-export const UNREACHABLE = 0
-
-function csrfToken(): string {
-  return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
-}
-
-async function refusal(response: Response): Promise<Refusal> {
-  try {
-    const problem = (await response.json()) as Problem
-    return new Refusal(response.status, problem.type, problem.detail, problem.problems ?? [])
-  } catch {
-    return new Refusal(response.status, 'about:fault', 'The server gave no readable answer.')
-  }
-}
-
-async function send(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
-  try {
-    return await fetch(`/api${path}`, {
-      method,
-      signal,
-      credentials: 'same-origin',
-      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': csrfToken() },
-      body: body === undefined ? undefined : JSON.stringify(body),
-    })
-  } catch (error) {
-    if (error instanceof DOMException && error.name === 'AbortError') throw error
-    throw new Refusal(UNREACHABLE, 'about:unreachable', 'The server cannot be reached.')
-  }
-}
-
-async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const response = await send(method, path, body, signal)
-  if (!response.ok) throw await refusal(response)
-  return (response.status === 204 ? undefined : await response.json()) as T
-}
 
 export const api = {
   me: () => call<Me>('GET', '/me'),
@@ -148,10 +83,10 @@ export const api = {
     call<null>('POST', '/movements/names', { key, words, squad }),
   card: (document: SessionDoc, squad: number) => call<CardOut>('POST', '/card', { document, squad }),
   compareTables: () => call<CompareTables>('GET', '/compare/tables'),
-  compare: (body: CompareIn, signal?: AbortSignal) => call<ComparisonOut>('POST', '/compare', body, signal),
+  compare: (body: CompareIn, signal?: AbortSignal) => answerOf<ComparisonOut>('/compare', body, signal),
   compareSessions: (body: object, signal?: AbortSignal) =>
-    call<{ comparison: SessionComparison }>('POST', '/compare/sessions', body, signal),
-  sweep: (body: object, signal?: AbortSignal) => call<{ points: SweepPoint[] }>('POST', '/compare/sweep', body, signal),
+    answerOf<{ comparison: SessionComparison }>('/compare/sessions', body, signal),
+  sweep: (body: object, signal?: AbortSignal) => answerOf<{ points: SweepPoint[] }>('/compare/sweep', body, signal),
   useRecast: (document: SessionDoc, source: readonly (number | string)[], entries: readonly object[], how: 'replace' | 'insert') =>
     call<{ edits: Edit[] }>('POST', '/compare/use', { document, source, entries, how }),
   shapes: (squad: number) => call<Shape[]>('GET', `/shapes?squad=${squad}`),
@@ -173,13 +108,12 @@ export const api = {
   addPhase: (body: { begins: string; weeks: number; kind: string; load_low: number; load_high: number; squad: number }) =>
     call<undefined>('POST', '/plan/phases', body),
   dropPhase: (id: number) => call<undefined>('DELETE', `/plan/phases/${id}`),
-  levelWeek: (body: LevelAsked) => call<Proposal>('POST', '/plan/level', body),
-  levelProgress: (ticket: string) => call<LevelProgress>('GET', `/plan/level/runs/${ticket}`),
-  stopLevel: (ticket: string) => call<undefined>('DELETE', `/plan/level/runs/${ticket}`),
-  previewLevel: (body: { day: string; squad: number; edits: readonly LevelEdit[] }) =>
-    call<Outcome>('POST', '/plan/level/preview', body),
-  takeLevel: (body: { day: string; squad: number; edits: readonly LevelEdit[] }) =>
-    call<PlanChange>('POST', '/plan/level/take', body),
+  askToLevel: (body: LevelAsked) => call<Job>('POST', '/plan/level', body),
+  proposal: (job: string) => call<Proposal>('GET', `/plan/level/${job}`),
+  previewLevel: (job: string, edits: readonly number[]) =>
+    call<Outcome>('POST', `/plan/level/${job}/preview`, { edits }),
+  takeLevel: (job: string, edits: readonly number[]) =>
+    call<PlanChange>('POST', `/plan/level/${job}/take`, { edits }),
   season: (day: string, weeks: number, squad?: number) =>
     call<{ weeks: SeasonWeek[] }>('GET', `/plan/season?day=${day}&weeks=${weeks}${squad ? `&squad=${squad}` : ''}`),
   beside: (day: string, other: string, squad: number) =>
@@ -198,16 +132,12 @@ export const api = {
     call<{ methods: Record<string, unknown>; version: string }>('PATCH', `/squads/${squad}/methods`, { methods, version }),
 }
 
-async function file(path: string, body: object): Promise<Blob> {
-  const response = await send('POST', path, body)
-  if (!response.ok) throw await refusal(response)
-  return response.blob()
-}
-
 /** The card as a file; Refusal as everywhere. */
 export const cardPdf = (document: SessionDoc, squad: number, paper: string): Promise<Blob> =>
-  file('/card.pdf', { document, squad, paper })
+  fileOf('/card.pdf', { document, squad, paper })
 
 /** A comparison as a file. */
 export const comparisonFile = (what: 'compare' | 'compare/sessions', kind: 'csv' | 'xlsx', body: object): Promise<Blob> =>
-  file(`/${what}.${kind}`, body)
+  fileOf(`/${what}.${kind}`, body)
+
+export { placeText, Refusal, UNREACHABLE } from './send'

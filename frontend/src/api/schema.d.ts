@@ -547,7 +547,7 @@ export interface paths {
         put?: never;
         /**
          * Pdf
-         * @description The card as PDF.
+         * @description Ask for the card as PDF; the file comes with the job.
          */
         post: operations["card_pdf"];
         delete?: never;
@@ -735,6 +735,70 @@ export interface paths {
          * @description Take one away.
          */
         delete: operations["drop_shape"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description How far a job is.
+         */
+        get: operations["job"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop
+         * @description Be content with what a job has so far.
+         */
+        delete: operations["stop_job"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Answer
+         * @description A job's answer, as the request that asked for it would have given it.
+         */
+        get: operations["job_answer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * File
+         * @description The file that a job made.
+         */
+        get: operations["job_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -939,7 +1003,7 @@ export interface paths {
         put?: never;
         /**
          * Level Week
-         * @description Propose how to level a week.
+         * @description Ask how to level a week; the answer comes with the job.
          */
         post: operations["level_week"];
         delete?: never;
@@ -948,7 +1012,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/plan/level/runs/{ticket}": {
+    "/api/plan/level/{job_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -956,23 +1020,19 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Level Progress
-         * @description How far one's own levelling has come.
+         * Proposal
+         * @description The proposal: the best so far while it is looked for.
          */
-        get: operations["level_progress"];
+        get: operations["proposal"];
         put?: never;
         post?: never;
-        /**
-         * Stop Level
-         * @description Be content with the best so far; the answer to the asking comes at once.
-         */
-        delete: operations["stop_level"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/plan/level/preview": {
+    "/api/plan/level/{job_id}/preview": {
         parameters: {
             query?: never;
             header?: never;
@@ -992,7 +1052,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/plan/level/take": {
+    "/api/plan/level/{job_id}/take": {
         parameters: {
             query?: never;
             header?: never;
@@ -1175,7 +1235,7 @@ export interface paths {
         head?: never;
         /**
          * Change Methods
-         * @description Change some settings.
+         * @description Change some settings. What was planned is figured anew by and by; the week tells when.
          */
         patch: operations["change_methods"];
         trace?: never;
@@ -2853,6 +2913,46 @@ export interface components {
             paper?: "a4" | "letter";
         };
         /**
+         * JobOut
+         * @description A job. `before`: how many others come first. `over`: nothing more comes; `answered`: there is an answer or a
+         *     file, be it the best so far. `problems`: why it was refused.
+         */
+        JobOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** State */
+            state: string;
+            /** Before */
+            before: number;
+            /** Over */
+            over: boolean;
+            /** Answered */
+            answered: boolean;
+            progress: components["schemas"]["ProgressOut"];
+            /** Problems */
+            problems: components["schemas"]["ProblemItem"][];
+        };
+        /**
+         * ProgressOut
+         * @description How far a levelling is: better answers found so far, aims that the best leaves unmet, its edits.
+         */
+        ProgressOut: {
+            /**
+             * Found
+             * @default 0
+             */
+            found?: number;
+            /** Unmet */
+            unmet?: number | null;
+            /** Edits */
+            edits?: number | null;
+        };
+        /**
          * CompareTablesOut
          * @description The rows, and wishes to choose from.
          */
@@ -3535,6 +3635,19 @@ export interface components {
             load_high: number;
         };
         /**
+         * RefiguredOut
+         * @description Entries of the squad that were figured anew lately, after its methods or the release changed.
+         */
+        RefiguredOut: {
+            /** Count */
+            count: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
          * WeekBeam
          * @description Two sides of the week in seconds; `left_share` None where both are nothing.
          */
@@ -3576,7 +3689,7 @@ export interface components {
         };
         /**
          * WeekOut
-         * @description A week: what stands on its days and what that makes.
+         * @description A week: what stands on its days and what that makes. `aged`: how many entries are yet to be figured anew.
          */
         WeekOut: {
             /** Squad */
@@ -3604,6 +3717,9 @@ export interface components {
             changes: components["schemas"]["ChangeOut"][];
             /** Methods Version */
             methods_version: string;
+            /** Aged */
+            aged: number;
+            refigured: components["schemas"]["RefiguredOut"] | null;
         };
         /**
          * WeekRow
@@ -3798,59 +3914,8 @@ export interface components {
             squad?: number | null;
         };
         /**
-         * LevelEditIO
-         * @description One edit of a proposal: another version of an entry, or another day (from 0); what it was made on.
-         */
-        LevelEditIO: {
-            /** Slot */
-            slot: string;
-            /** Kind */
-            kind: string;
-            /** What */
-            what: string;
-            /** Version */
-            version?: number | null;
-            /** Day */
-            day?: number | null;
-            /** Made On */
-            made_on: string;
-        };
-        /**
-         * OutcomeOut
-         * @description What a week comes to with some edits taken.
-         */
-        OutcomeOut: {
-            load: components["schemas"]["WeekLoad"];
-            /** Clashes */
-            clashes: components["schemas"]["Clash"][];
-        };
-        /**
-         * ProposalOut
-         * @description The edits proposed, aims that stay unmet, hard rules that cannot hold together; the week before and after.
-         */
-        ProposalOut: {
-            /** Edits */
-            edits: components["schemas"]["LevelEditIO"][];
-            /** Titles */
-            titles: {
-                [key: string]: string;
-            };
-            /** Unmet */
-            unmet: string[];
-            /** Clashing Rules */
-            clashing_rules: string[];
-            /** Proven */
-            proven: boolean;
-            /** Weights */
-            weights: {
-                [key: string]: number;
-            };
-            before: components["schemas"]["OutcomeOut"];
-            after: components["schemas"]["OutcomeOut"] | null;
-        };
-        /**
          * LevelIn
-         * @description The week to level, and rules set otherwise for this answer. `keep_gone`: days gone by stay as they are.
+         * @description The week to level, and rules set otherwise for this answer. `gone`: days gone by may be changed, too.
          */
         LevelIn: {
             /**
@@ -3867,47 +3932,99 @@ export interface components {
             /** Landings Cap */
             landings_cap?: number | null;
             /**
-             * Keep Gone
+             * Gone
              * @default false
              */
-            keep_gone?: boolean;
-            /**
-             * Ticket
-             * @default
-             */
-            ticket?: string;
+            gone?: boolean;
         };
         /**
-         * ProgressOut
-         * @description How far levelling has come: answers found so far, aims and edits of the best. Not running: it is over.
+         * BreakOut
+         * @description A rule that does not hold: which, on what days (0 to 6; -1 and 7 are beside the week), by which entries.
+         *
+         *     `names`: patterns and joints; `given`: what cannot be changed breaks it alone.
          */
-        ProgressOut: {
-            /** Running */
-            running: boolean;
-            /**
-             * Found
-             * @default 0
-             */
-            found?: number;
-            /** Unmet */
-            unmet?: number | null;
+        BreakOut: {
+            /** Rule */
+            rule: string;
+            /** Days */
+            days: number[];
+            /** Slots */
+            slots: string[];
+            /** Names */
+            names: string[];
+            /** Given */
+            given: boolean;
+        };
+        /**
+         * LevelEditOut
+         * @description One edit of a proposal: another version of an entry, or another day (from 0); the state it was made on.
+         */
+        LevelEditOut: {
+            /** Slot */
+            slot: string;
+            /** Kind */
+            kind: string;
+            /** What */
+            what: string;
+            /** Version */
+            version: number | null;
+            /** Day */
+            day: number | null;
+            /** Made On */
+            made_on: string;
+        };
+        /**
+         * OutcomeOut
+         * @description What a week comes to with some edits taken, and the rules that it then breaks.
+         */
+        OutcomeOut: {
+            load: components["schemas"]["WeekLoad"];
+            /** Clashes */
+            clashes: components["schemas"]["Clash"][];
+            /** Breaks */
+            breaks: components["schemas"]["BreakOut"][];
+        };
+        /**
+         * ProposalOut
+         * @description The edits proposed, aims met and unmet, hard rules that cannot hold together; the week before and after.
+         *
+         *     `found`: False where no week that keeps the rules was found. `end`: whether nothing better can be (proven), the
+         *     time was over (time), or somebody was content (stopped).
+         */
+        ProposalOut: {
             /** Edits */
-            edits?: number | null;
+            edits: components["schemas"]["LevelEditOut"][];
+            /** Titles */
+            titles: {
+                [key: string]: string;
+            };
+            /** Met */
+            met: string[];
+            /** Unmet */
+            unmet: string[];
+            /** Clashing Rules */
+            clashing_rules: string[];
+            /** Found */
+            found: boolean;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "proven" | "time" | "stopped";
+            /** Weights */
+            weights: {
+                [key: string]: number;
+            };
+            before: components["schemas"]["OutcomeOut"];
+            after: components["schemas"]["OutcomeOut"] | null;
         };
         /**
          * TakeIn
-         * @description The week, and the edits of a proposal that are looked at or taken.
+         * @description Which edits of a proposal are looked at or taken, by their numbers from 0.
          */
         TakeIn: {
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            /** Squad */
-            squad?: number | null;
             /** Edits */
-            edits: components["schemas"]["LevelEditIO"][];
+            edits: number[];
         };
         /**
          * SeasonOut
@@ -6634,12 +6751,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Accepted */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -6730,6 +6849,15 @@ export interface operations {
                     "application/json": components["schemas"]["ComparisonOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -6790,6 +6918,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -6848,6 +6985,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionComparisonOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Unauthorized */
@@ -6910,6 +7056,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -6968,6 +7123,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SweepOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Unauthorized */
@@ -7278,6 +7442,200 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    stop_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    job_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    job_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8159,6 +8517,82 @@ export interface operations {
             };
         };
         responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    proposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             /** @description OK */
             200: {
                 headers: {
@@ -8224,71 +8658,13 @@ export interface operations {
             };
         };
     };
-    level_progress: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticket: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProgressOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    stop_level: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticket: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
     preview_level: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                job_id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -8366,7 +8742,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                job_id: string;
+            };
             cookie?: never;
         };
         requestBody: {

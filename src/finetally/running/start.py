@@ -10,11 +10,10 @@ from contextlib import closing
 
 from finetally.running.backup import applied, back_up, newer_than, refuse_broken
 from finetally.running.place import OWNER_ONLY, Place, RefusedError, alone, held, place_now
+from finetally.running.serving import HELD
 
 KEPT_BEFORE_MIGRATIONS = 10
 """Backups made by themselves that stay: ten releases back."""
-
-THREADS = 8
 
 
 def use_django() -> None:
@@ -107,11 +106,12 @@ def serve(place: Place, port: int) -> None:
     """Hand this process over to the server. Raises RefusedError before that if something does not hold."""
     refuse_unfit(place)
     # Held until the server and its workers end: a restore goes by it.
-    os.set_inheritable(held(place), True)
+    handle = held(place)
+    os.set_inheritable(handle, True)
+    os.environ[HELD] = str(handle)
     arguments = [
-        sys.executable, "-m", "gunicorn", "finetally.web.wsgi:application", "--bind", f"127.0.0.1:{port}",
-        "--worker-class", "finetally.web.server.PunctualWorker", "--threads", str(THREADS),
-        "--log-level", "warning",
+        sys.executable, "-m", "gunicorn", "-c", "python:finetally.running.serving",
+        "finetally.web.wsgi:application", "--bind", f"127.0.0.1:{port}",
     ]  # fmt: skip
     sys.stdout.write(f"Fine Tally: http://127.0.0.1:{port}\n")
     sys.stdout.flush()

@@ -2,6 +2,7 @@
 
 FINE_TALLY_VAR (folder for the database and the secret, default ./var), FINE_TALLY_DATABASE (file name in it),
 FINE_TALLY_HOSTS (names it is reached by, comma-separated), FINE_TALLY_HTTPS=1 (behind a TLS proxy),
+FINE_TALLY_LEVEL_SECONDS (how long a week's levelling may search, default 10),
 FINE_TALLY_PROXIES (how many proxies stand in front and are trusted to say whom they serve; 1 with HTTPS, else 0).
 """
 
@@ -29,7 +30,10 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "axes",
+    "django_tasks",
+    "django_tasks_db",
     "finetally.web.squads",
+    "finetally.web.jobs",
     "finetally.web.training",
     "finetally.web.plan",
 ]
@@ -100,6 +104,20 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 -
 DATA_UPLOAD_MAX_MEMORY_SIZE = FILE_UPLOAD_MAX_MEMORY_SIZE = MAX_BYTES
 WORK_UNITS = 600_000
 """Units of work of one request: the longest session that there may be, with ranges; some four seconds."""
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend", "QUEUES": ["default"]}}
+JOB_KINDS = {
+    "level": "finetally.web.plan.leveller.work",
+    "compare": "finetally.web.api.compare.work",
+    "card": "finetally.web.training.cards.work",
+    "refigure": "finetally.web.plan.refigure.work",
+}
+"""What does each kind of heavy work (web/jobs)."""
+LARGE_UNITS = 60_000
+"""Units of work of a comparison that is answered at once, some half a second; a larger one goes into the queue."""
+JOB_UNITS = 10 * WORK_UNITS
+LEVEL_SECONDS = float(os.environ.get("FINE_TALLY_LEVEL_SECONDS", "10"))
+LEVEL_DETERMINISTIC = 1e6 if LEVEL_SECONDS else 10.0
+"""The solver's own time: what ends a search where the clock does not (FINE_TALLY_LEVEL_SECONDS=0, as in tests)."""
 CSRF_FAILURE_VIEW = "finetally.web.problems.csrf_failure"
 CSRF_COOKIE_SAMESITE = SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SECURE = SESSION_COOKIE_SECURE = HTTPS

@@ -2,7 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 
-import type { LevelEdit, LevelProgress, Outcome, PlanChange, Proposal } from '@/api/types'
+import type { Job, LevelBreak, LevelEdit, Outcome, PlanChange, Proposal } from '@/api/types'
 import { shortDay } from '@/words/dates'
 import { whole } from '@/words/format'
 import { figureText } from '@/words/week'
@@ -14,7 +14,7 @@ const props = defineProps<{
   picked: readonly number[]
   outcome: Outcome | null
   busy: boolean
-  progress: LevelProgress | null
+  progress: Job | null
   trouble: string
   changes: readonly PlanChange[]
   days: readonly string[]
@@ -33,6 +33,31 @@ const weightsText = computed(() =>
     .map(([kind, weight]) => `${kind} ${weight}`)
     .join(', '),
 )
+const titlesOf = (slots: readonly string[]): string =>
+  [...new Set(slots.flatMap((slot) => props.proposal?.titles[slot] ?? []))].join(', ')
+function breakText(one: LevelBreak): string {
+  const days = [...new Set(one.days)].map((day) => {
+    if (day < 0) return 'the day before'
+    return day > 6 ? 'the day after' : shortDay(props.days[day] ?? '')
+  })
+  const where = days.length ? ` (${days.join(' and ')}${one.names.length ? `; ${one.names.join(', ')}` : ''})` : ''
+  return `${one.rule}: ${titlesOf(one.slots)}${where}`
+}
+/** Rules that the ticked edits leave broken; those that only what is locked or gone breaks stand apart. */
+const broken = computed(() => (props.outcome?.breaks ?? []).filter((one) => !one.given).map(breakText))
+const given = computed(() => (props.proposal?.before.breaks ?? []).filter((one) => one.given).map(breakText))
+const reached = computed(() => {
+  const made = props.proposal
+  if (!made) return ''
+  const all = made.met.length + made.unmet.length
+  const aims = all === 0 ? 'There is no aim to meet' : `${made.met.length} of ${all} aims met`
+  return `${aims}${made.unmet.length ? `; not met: ${made.unmet.join(', ')}` : ''}.`
+})
+const ENDS: Record<Proposal['end'], string> = {
+  proven: 'Nothing better is possible under these rules.',
+  time: 'The best found in the time there was; there may be better.',
+  stopped: 'The best found until it was stopped; there may be better.',
+}
 const beside = computed(() => {
   const before = props.proposal?.before
   const after = props.outcome
@@ -52,13 +77,16 @@ const beside = computed(() => {
       <summary>Rules for levelling</summary>
       <label>at most <input v-model.number="rules.most_a_day" type="number" min="1" max="10" /> a day</label>
       <label><input v-model="rules.no_two_hard" type="checkbox" /> no two hard days in a row</label>
-      <label><input v-model="rules.keep_gone" type="checkbox" /> days gone by stay as they are</label>
+      <label><input v-model="rules.gone" type="checkbox" /> days gone by may be changed, too</label>
       <label>landings at most <input v-model.number="rules.landings_cap" type="number" min="0" placeholder="any" /></label>
       <span class="quiet">Locked and logged entries, rest days, days without the hall and the hours between clashes always hold.</span>
     </details>
     <p v-if="busy" role="status">
       Looking for ways to level the week …
-      <template v-if="progress?.found">the best of {{ progress.found }} so far: {{ progress.edits }} edits, {{ progress.unmet }} aims unmet</template>
+      <template v-if="progress?.before">{{ progress.before }} before it in the queue</template>
+      <template v-else-if="progress?.progress.found">
+        the best so far: {{ progress.progress.edits }} edits, {{ progress.progress.unmet }} aims unmet
+      </template>
       <button type="button" class="link" @click="$emit('cancel')">stop, take the best so far</button>
     </p>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
@@ -67,7 +95,12 @@ const beside = computed(() => {
       <p v-if="proposal.clashing_rules.length" class="note-bar">
         These rules cannot all hold this week: {{ proposal.clashing_rules.join('; ') }}. Give one up, or unlock something.
       </p>
-      <p v-else-if="!proposal.edits.length">Nothing to change: the week is as it should be, as far as it can.</p>
+      <p v-else-if="!proposal.found" class="note-bar">
+        No week that keeps the rules was found in the time there was. Nothing is proposed; level again, or give up a rule.
+      </p>
+      <p v-else-if="!proposal.edits.length">
+        {{ proposal.end === 'proven' ? 'Nothing to change: the week is as it should be, as far as it can.' : 'Nothing better than the plan was found.' }}
+      </p>
       <ul v-else>
         <li v-for="(edit, index) in proposal.edits" :key="index">
           <label><input type="checkbox" :checked="picked.includes(index)" @change="$emit('pick', index)" /> {{ editText(edit) }}</label>
@@ -80,11 +113,14 @@ const beside = computed(() => {
           <tr v-for="[name, before, after] in beside" :key="name"><th scope="row">{{ name }}</th><td>{{ before }}</td><td>{{ after }}</td></tr>
         </tbody>
       </table>
-      <p v-if="proposal.unmet.length" class="quiet">Not met with all of them: {{ proposal.unmet.join(', ') }}.</p>
+      <template v-if="proposal.edits.length">
+        <p v-for="line in broken" :key="line" class="note-bar">With what is ticked this rule is broken: {{ line }}.</p>
+      </template>
+      <p v-for="line in given" :key="line" class="quiet">Broken by what stays as it is: {{ line }}.</p>
+      <p v-if="proposal.found" class="quiet">{{ reached }} {{ ENDS[proposal.end] }}</p>
       <p v-if="proposal.edits.length" class="quiet">
         First the rules, then the aims, then the fewest edits; of equals the lightest: {{ weightsText }}.
       </p>
-      <p v-if="!proposal.proven" class="quiet">The best found in the time there was.</p>
       <p class="acts">
         <ElButton v-if="proposal.edits.length" type="primary" :disabled="!picked.length" @click="$emit('take')">
           Take {{ picked.length === proposal.edits.length ? (picked.length > 1 ? 'all' : 'it') : picked.length }}

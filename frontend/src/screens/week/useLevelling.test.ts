@@ -2,31 +2,34 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { effectScope, nextTick, ref, type EffectScope } from 'vue'
 
 import { api, Refusal } from '@/api/client'
-import type { Outcome, PlanChange, Proposal } from '@/api/types'
+import { finished, stopJob } from '@/api/jobs'
+import type { Job, Outcome, PlanChange, Proposal } from '@/api/types'
 import { promised } from '@/testing/promised'
 
 import { useLevelling } from './useLevelling'
 
+vi.mock('@/api/jobs', () => ({ finished: vi.fn(), stopJob: vi.fn() }))
+
 const outcome = (load: number) => ({ load }) as unknown as Outcome
 const PROPOSAL = { edits: [{ slot: 'a' }, { slot: 'b' }, { slot: 'c' }], after: outcome(1180) } as unknown as Proposal
+const JOB = { id: 'job', over: false } as unknown as Job
 
 let scope: EffectScope
-const level = vi.spyOn(api, 'levelWeek')
+const level = vi.spyOn(api, 'askToLevel')
+const proposalOf = vi.spyOn(api, 'proposal')
 const preview = vi.spyOn(api, 'previewLevel')
-const stop = vi.spyOn(api, 'stopLevel')
 const takeLevel = vi.spyOn(api, 'takeLevel')
+const wait = vi.mocked(finished)
+const stop = vi.mocked(stopJob)
 beforeEach(() => {
-  vi.useFakeTimers()
   scope = effectScope()
-  for (const spy of [level, preview, stop, takeLevel]) spy.mockReset()
-  level.mockResolvedValue(PROPOSAL)
+  for (const spy of [level, proposalOf, preview, takeLevel, wait, stop]) spy.mockReset()
+  level.mockResolvedValue(JOB)
+  proposalOf.mockResolvedValue(PROPOSAL)
+  wait.mockResolvedValue(JOB)
   stop.mockResolvedValue(undefined)
-  vi.spyOn(api, 'levelProgress').mockResolvedValue({ found: 1 } as never)
 })
-afterEach(() => {
-  scope.stop()
-  vi.useRealTimers()
-})
+afterEach(() => scope.stop())
 function levelling(done = vi.fn(() => Promise.resolve())) {
   const day = ref('2026-11-23')
   const tools = scope.run(() => useLevelling(day, () => 1, done))
@@ -50,7 +53,7 @@ test('leaving an edit asks what the others make; late answers are dropped', asyn
   slow.answer(outcome(1))
   await first
   expect(picked.value).toEqual([2])
-  expect(preview.mock.calls.map(([body]) => body.edits.map((one) => one.slot))).toEqual([['a', 'c'], ['c']])
+  expect(preview.mock.calls).toEqual([['job', [0, 2]], ['job', [2]]])
   expect(made.value).toEqual(outcome(1300))
 })
 
@@ -61,33 +64,50 @@ test('only what is picked is taken, and the week is read anew', async () => {
   await propose()
   await pick(2)
   await take()
-  expect(takeLevel.mock.calls[0]?.[0].edits.map((one) => one.slot)).toEqual(['a', 'b'])
+  expect(takeLevel.mock.calls).toEqual([['job', [0, 1]]])
   expect([done.mock.calls.length, proposal.value]).toEqual([1, null])
 })
 
 test('looking at another week calls the search off and drops its answer', async () => {
-  const slow = promised<Proposal>()
-  level.mockReturnValueOnce(slow.promise)
+  const slow = promised<Job>()
+  wait.mockReturnValueOnce(slow.promise)
   const { day, propose, proposal, busy } = levelling()
   const asked = propose()
+  await nextTick()
   day.value = '2026-11-30'
   await nextTick()
-  expect(stop).toHaveBeenCalledTimes(1)
-  slow.answer(PROPOSAL)
+  expect(stop.mock.calls).toEqual([['job']])
+  slow.answer(JOB)
   await asked
   expect([proposal.value, busy.value]).toEqual([null, false])
 })
 
-test('progress is looked at while the search goes on, and no longer', async () => {
-  const slow = promised<Proposal>()
+test('a job that was asked for when the week was left already is stopped', async () => {
+  const slow = promised<Job>()
   level.mockReturnValueOnce(slow.promise)
+  const { day, propose } = levelling()
+  const asked = propose()
+  day.value = '2026-11-30'
+  await nextTick()
+  slow.answer(JOB)
+  await asked
+  expect([stop.mock.calls, wait.mock.calls]).toEqual([[['job']], []])
+})
+
+test('how far it is can be seen while it is looked for, and no longer', async () => {
+  const slow = promised<Job>()
+  const seen = { ...JOB, before: 2 }
+  wait.mockImplementationOnce((_, look) => {
+    look?.(seen)
+    return slow.promise
+  })
   const { propose, progress } = levelling()
   const asked = propose()
-  await vi.advanceTimersByTimeAsync(1500)
-  expect(progress.value).toEqual({ found: 1 })
-  slow.answer(PROPOSAL)
+  await nextTick()
+  expect(progress.value).toEqual(seen)
+  slow.answer(JOB)
   await asked
-  expect(vi.getTimerCount()).toBe(0)
+  expect(progress.value).toBeNull()
 })
 
 test('a refusal is told with its place', async () => {

@@ -123,5 +123,17 @@ class Methods(_Setting):
             raise ValueError("effort_scale: shares must rise and efforts must not fall")
         return self
 
+    def of_figures(self) -> dict[str, Any]:
+        """The settings that figures of a session are made with, as JSON: all but those of the week's rules."""
+        return self.model_dump(mode="json", by_alias=True, exclude=set(OF_THE_WEEK))
+
+
+OF_THE_WEEK = frozenset(
+    {
+        "muted_checks", "landings_limit", "hard_day_effort", "hard_day_load", "clash_hours", "week_targets",
+        "learn_prior", "learn_half_life_d",
+    }
+)  # fmt: skip
+"""Settings that change no figure of a session: rules of the week, what is told, how estimates learn."""
 
 DEFAULT_METHODS = Methods()

@@ -44,13 +44,16 @@ _current: ContextVar[Budget | None] = ContextVar("budget", default=None)
 
 @contextmanager
 def budget_of(units: int) -> Iterator[Budget]:
-    """Inside, work is counted against so many units."""
+    """Inside, work is counted against so many units; an outer budget books it when it is over."""
     budget = Budget(units)
+    outer = _current.get()
     token = _current.set(budget)
     try:
         yield budget
     finally:
         _current.reset(token)
+        if outer is not None:
+            outer.spent += budget.spent
 
 
 def spend(units: int) -> None:

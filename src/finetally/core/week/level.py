@@ -11,12 +11,13 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import date
 
-from finetally.core.week.bout import Bout
 from finetally.core.week.aims import VARIED
+from finetally.core.week.bout import Bout
 from finetally.core.week.plan import Rules
 from finetally.core.week.proposal import End, Levelled, Limit, Slot, Watch, edits_of
 from finetally.core.week.solver import RULES, Leveller, Solved
 from finetally.core.week.standing import Chosen, Standing, as_planned, standing
+from finetally.core.week.varying import could_vary, varied_try
 
 
 def level(
@@ -37,8 +38,6 @@ def level(
     """
     return _Search(slots, rules, around, begins, watch or Watch(), limit).answer()
 
-
-from finetally.core.week.varying import could_vary, varied_try
 
 HASTE = 3.0
 """Of the solver's own time, for a first look at weeks that vary."""

@@ -65,8 +65,8 @@ class Rules:
 def intended(rules: Rules, week_load: float, planned: Sequence[float]) -> dict[int, float]:
     """The load each day with an intent is to carry, of a week that comes to `week_load`. Empty without any.
 
-    Days with a share of their own take it. Days without an intent keep what is `planned` on them (loads of the seven
-    days); the days with one share what is left by their intents' parts.
+    Days with a share of their own take it. Days without an intent keep what is `planned` on them (loads of the
+    seven days); the days with one share what is left by their intents' parts.
     """
     if not rules.intents and not rules.shares:
         return {}

@@ -10,10 +10,10 @@ import math
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import partial
 from typing import Any
 
 from finetally.core.week.aims import LOAD_UNITS, SHARE_UNITS, Aim, aims_of, load_units, row_units
-from finetally.core.week.alternatives import Alternative
 from finetally.core.week.bout import Amount, Bout, hours_between
 from finetally.core.week.clash import enough
 from finetally.core.week.load import WEEK, is_hard
@@ -34,6 +34,10 @@ RULES = {
     "landings": "the week's landings at most",
 }
 Chosen = dict[str, tuple[int, int]]
+
+
+def _is_strong(name: str, amount: Amount) -> bool:
+    return name in _strong_of(amount)
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +124,7 @@ class Leveller:
     def _strong(self, s: int) -> dict[str, Any]:
         """Rows and joints that a slot may work enough to clash, and whether it does."""
         names = sorted(set().union(*(_strong_of(self.slots[s].versions[v].amount) for v in self.is_version[s])))
-        return {name: self._any_of(s, lambda amount, name=name: name in _strong_of(amount)) for name in names}
+        return {name: self._any_of(s, partial(_is_strong, name)) for name in names}
 
     def _sum(self, value: Callable[[Amount], int]) -> Any:
         """Sum over the versions chosen of a whole number."""

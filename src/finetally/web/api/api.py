@@ -23,6 +23,7 @@ from finetally.web.api.board import router as board
 from finetally.web.api.compare import router as compare
 from finetally.web.api.figures import router as figures
 from finetally.web.api.formats import router as formats
+from finetally.web.api.jobs import router as jobs
 from finetally.web.api.level import router as level
 from finetally.web.api.plan import router as plan
 from finetally.web.api.season import router as season
@@ -80,6 +81,7 @@ api.add_router("", formats)
 api.add_router("", board)
 api.add_router("", compare)
 api.add_router("", shapes)
+api.add_router("/jobs", jobs)
 api.add_router("/plan", plan)
 api.add_router("/plan", level)
 api.add_router("/plan", season)

@@ -5,24 +5,25 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from pydantic import Field
 
 from finetally.core.board.outline import outline_of
 from finetally.core.board.problems import BoardError
 from finetally.core.board.writer import write_full, write_wall
-from finetally.core.card.card import Card, card_of
+from finetally.core.card.card import Card
 from finetally.core.figures import printed
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.reading import parse_session
-from finetally.core.tally.measure import tally
 from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
 from finetally.core.wall.text.several import sessions_in
 from finetally.core.wall.told import new_names, told_of
 from finetally.web.api.figures import REFUSALS, DocumentIn, json_answer
+from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.openapi import Document
 from finetally.web.squads.actor import Right
 from finetally.web.squads.use_cases import house_for
+from finetally.web.training.cards import ask_for_pdf, made_card
 
 router = Router()
 
@@ -187,24 +188,15 @@ class CardOut(Schema):
     card: Card
 
 
-def _card(request: HttpRequest, data: DocumentIn) -> Card:
-    house = data.house(request)
-    session = parse_session(data.document)
-    return card_of(tally(session, library=house.library, methods=house.methods, given=data.given))
-
-
 @router.post("/card", response={200: CardOut, **REFUSALS}, operation_id="card")
 def card(request: HttpRequest, data: CardIn) -> HttpResponse:
     """All that stands on a session's card."""
-    return json_answer(printed({"card": _card(request, data)}))
+    return json_answer(printed({"card": made_card(data.document, data.given, data.house(request))}))
 
 
-@router.post("/card.pdf", response={200: None, **REFUSALS}, operation_id="card_pdf")
-def pdf(request: HttpRequest, data: CardIn) -> HttpResponse:
-    """The card as PDF."""
-    # The writer of PDFs is loaded when one is first asked for: it takes a third of the server's start.
-    from finetally.card_pdf import card_pdf
-
-    answer = HttpResponse(card_pdf(_card(request, data), data.paper), content_type="application/pdf")
-    answer["Content-Disposition"] = 'attachment; filename="card.pdf"'
-    return answer
+@router.post("/card.pdf", response={202: JobOut, **REFUSALS}, operation_id="card_pdf")
+def pdf(request: HttpRequest, data: CardIn) -> Status[JobOut]:
+    """Ask for the card as PDF; the file comes with the job."""
+    data.house(request)
+    job = ask_for_pdf(request.auth, data.squad, data.document, data.given, data.methods, data.paper)
+    return Status(202, job_out(job))

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any, Literal
 from uuid import UUID
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field, TypeAdapter
@@ -28,15 +30,19 @@ from finetally.core.compare.wishes import NAMED_WISHES, Way, Wish
 from finetally.core.edits.edit import Edit
 from finetally.core.figures import printed
 from finetally.core.formats.table import BY_KEY
+from finetally.core.session.budget import OverBudgetError, budget_of
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import parse_session
 from finetally.sheets.comparison import comparison_csv, comparison_xlsx
 from finetally.web.api.figures import REFUSALS, json_answer
+from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.openapi import Document
+from finetally.web.jobs.use_cases import Wanted, ask
+from finetally.web.jobs.work import Desk
 from finetally.web.problems import ProblemOut
-from finetally.web.squads.actor import Right
+from finetally.web.squads.actor import Actor, Right, member
 from finetally.web.squads.house import House
-from finetally.web.squads.use_cases import house_for
+from finetally.web.squads.use_cases import house_for, squad_for
 from finetally.web.training.use_cases import sessions_for_comparison
 
 router = Router()
@@ -85,9 +91,13 @@ class PouredIn(Schema):
         """As the core takes it."""
         return Asked(self.document, self.source, self.movements, self.hold, self.target)
 
-    def house(self, request: HttpRequest) -> House:
+    def house(self, actor: Actor) -> House:
         """What it is figured with."""
-        return house_for(request.auth, self.squad, Right.LOOK, self.methods)
+        return house_for(actor, self.squad, Right.LOOK, self.methods)
+
+    def squad_id(self, actor: Actor) -> int:
+        """Whose comparison it is."""
+        return squad_for(actor, self.squad, Right.LOOK).pk
 
 
 class CompareIn(PouredIn, Judging):
@@ -140,6 +150,10 @@ class SessionsIn(Judging):
 
     sessions: list[UUID] = Field(min_length=2, max_length=8)
 
+    def squad_id(self, actor: Actor) -> int:
+        """Whose comparison it is."""
+        return sessions_for_comparison(actor, self.sessions)[0][0].squad_id
+
 
 class SessionComparisonOut(Schema):
     """Whole sessions side by side."""
@@ -182,8 +196,8 @@ def _known(key: str, place: str) -> None:
         raise DocumentError([Problem(place, repr(key), "a format of the table", "format")])
 
 
-def _compared(request: HttpRequest, data: CompareIn) -> tuple[Comparison, dict[str, str | None]]:
-    house = data.house(request)
+def _formats(actor: Actor, data: CompareIn) -> dict[str, Any]:
+    house = data.house(actor)
     for number, key in enumerate(data.formats or ()):
         _known(key, f"formats[{number}]")
     wishes, axes = data.judged_by()
@@ -192,7 +206,7 @@ def _compared(request: HttpRequest, data: CompareIn) -> tuple[Comparison, dict[s
         made = compare(poured, data.formats, wishes, axes, library=house.library, methods=house.methods)
     except (NoIngredientsError, LookupError) as error:
         raise _refused("source", error) from None
-    return made, holding(poured)
+    return {"comparison": printed(made), "holding": holding(poured)}
 
 
 @router.get("/compare/tables", response={200: CompareTablesOut, 401: ProblemOut}, operation_id="compare_tables")
@@ -212,53 +226,16 @@ def compare_tables(request: HttpRequest) -> CompareTablesOut:
     return CompareTablesOut(rows=rows, wishes=wishes)
 
 
-@router.post("/compare", response={200: ComparisonOut, **REFUSALS}, operation_id="compare")
-def compare_formats(request: HttpRequest, data: CompareIn) -> HttpResponse:
-    """The plan and its recasts side by side."""
-    made, holds = _compared(request, data)
-    return json_answer({"comparison": printed(made), "holding": holds})
-
-
-@router.post("/compare.{kind}", response={200: None, **REFUSALS}, operation_id="export_comparison")
-def export_comparison(request: HttpRequest, kind: Literal["csv", "xlsx"], data: CompareIn) -> HttpResponse:
-    """The same as a file."""
-    made, _ = _compared(request, data)
-    return _file(made["columns"], kind)
-
-
-@router.post("/compare/sessions", response={200: SessionComparisonOut, **REFUSALS}, operation_id="compare_sessions")
-def compare_whole(request: HttpRequest, data: SessionsIn) -> HttpResponse:
-    """Whole kept sessions side by side."""
-    return json_answer({"comparison": printed(_sessions(request, data))})
-
-
-@router.post("/compare/sessions.{kind}", response={200: None, **REFUSALS}, operation_id="export_session_comparison")
-def export_sessions(request: HttpRequest, kind: Literal["csv", "xlsx"], data: SessionsIn) -> HttpResponse:
-    """The same as a file."""
-    return _file(_sessions(request, data)["columns"], kind)
-
-
-def _sessions(request: HttpRequest, data: SessionsIn) -> SessionComparison:
+def _sessions(actor: Actor, data: SessionsIn) -> dict[str, Any]:
     wishes, axes = data.judged_by()
-    sessions, house = sessions_for_comparison(request.auth, data.sessions)
+    sessions, house = sessions_for_comparison(actor, data.sessions)
     named = [(session.title, session.head.document if session.head else {}) for session in sessions]
-    return compare_sessions(named, wishes, axes, library=house.library, methods=house.methods)
+    made = compare_sessions(named, wishes, axes, library=house.library, methods=house.methods)
+    return {"comparison": printed(made)}
 
 
-def _file(columns: list[Column], kind: Literal["csv", "xlsx"]) -> HttpResponse:
-    if kind == "csv":
-        answer = HttpResponse(comparison_csv(columns), content_type="text/csv; charset=utf-8")
-    else:
-        kind_of_book = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-        answer = HttpResponse(comparison_xlsx(columns), content_type=kind_of_book)
-    answer["Content-Disposition"] = f'attachment; filename="side-by-side.{kind}"'
-    return answer
-
-
-@router.post("/compare/sweep", response={200: SweepOut, **REFUSALS}, operation_id="sweep")
-def sweep_format(request: HttpRequest, data: SweepIn) -> HttpResponse:
-    """One format over a range of one number."""
-    house = data.house(request)
+def _sweep(actor: Actor, data: SweepIn) -> dict[str, Any]:
+    house = data.house(actor)
     _known(data.format, "format")
     try:
         poured = gathered(data.asked(), library=house.library, methods=house.methods)
@@ -270,7 +247,92 @@ def sweep_format(request: HttpRequest, data: SweepIn) -> HttpResponse:
     points = sweep(
         poured, data.format, data.param, values, data.params, library=house.library, methods=house.methods
     )
-    return json_answer(printed({"points": points}))
+    return {"points": printed(points)}
+
+
+Making = tuple[type[Schema], Callable[[Actor, Any], dict[str, Any]]]
+MAKING: dict[str, Making] = {
+    "formats": (CompareIn, _formats), "sessions": (SessionsIn, _sessions), "sweep": (SweepIn, _sweep),
+}  # fmt: skip
+SOME_HURRY = 10
+"""After cards, before levellings: somebody looks at an empty table."""
+
+
+def _compared(request: HttpRequest, what: str, data: Any, kind: str = "") -> HttpResponse:
+    """The answer at once; or, where it takes more work than that, the job that makes it."""
+    actor: Actor = request.auth
+    try:
+        with budget_of(settings.LARGE_UNITS):
+            return _as_answer(MAKING[what][1](actor, data), kind)
+    except OverBudgetError:
+        asked = {"what": what, "body": data.model_dump(mode="json"), "kind": kind}
+        job = ask(actor, data.squad_id(actor), Wanted("compare", asked, priority=SOME_HURRY))
+        return json_answer(job_out(job).model_dump(mode="json"), status=202)
+
+
+def work(desk: Desk) -> None:
+    """Make a large comparison; see web/jobs/work.py."""
+    asked = desk.job.asked
+    schema, make = MAKING[asked["what"]]
+    made = make(member(desk.job.owner_id), schema.model_validate(asked["body"]))
+    kind = asked["kind"]
+    if kind:
+        file = _as_answer(made, kind)
+        name = f"side-by-side.{kind}"
+        desk.show(file=file.content, file_name=name, file_type=file["Content-Type"])
+    else:
+        desk.show(answer=made)
+
+
+@router.post("/compare", response={200: ComparisonOut, 202: JobOut, **REFUSALS}, operation_id="compare")
+def compare_formats(request: HttpRequest, data: CompareIn) -> HttpResponse:
+    """The plan and its recasts side by side."""
+    return _compared(request, "formats", data)
+
+
+@router.post("/compare.{kind}", response={200: None, 202: JobOut, **REFUSALS}, operation_id="export_comparison")
+def export_comparison(request: HttpRequest, kind: Literal["csv", "xlsx"], data: CompareIn) -> HttpResponse:
+    """The same as a file."""
+    return _compared(request, "formats", data, kind)
+
+
+@router.post(
+    "/compare/sessions",
+    response={200: SessionComparisonOut, 202: JobOut, **REFUSALS},
+    operation_id="compare_sessions",
+)
+def compare_whole(request: HttpRequest, data: SessionsIn) -> HttpResponse:
+    """Whole kept sessions side by side."""
+    return _compared(request, "sessions", data)
+
+
+@router.post(
+    "/compare/sessions.{kind}",
+    response={200: None, 202: JobOut, **REFUSALS},
+    operation_id="export_session_comparison",
+)
+def export_sessions(request: HttpRequest, kind: Literal["csv", "xlsx"], data: SessionsIn) -> HttpResponse:
+    """The same as a file."""
+    return _compared(request, "sessions", data, kind)
+
+
+def _as_answer(made: dict[str, Any], kind: str) -> HttpResponse:
+    if not kind:
+        return json_answer(made)
+    columns: list[Column] = made["comparison"]["columns"]
+    if kind == "csv":
+        answer = HttpResponse(comparison_csv(columns), content_type="text/csv; charset=utf-8")
+    else:
+        kind_of_book = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+        answer = HttpResponse(comparison_xlsx(columns), content_type=kind_of_book)
+    answer["Content-Disposition"] = f'attachment; filename="side-by-side.{kind}"'
+    return answer
+
+
+@router.post("/compare/sweep", response={200: SweepOut, 202: JobOut, **REFUSALS}, operation_id="sweep")
+def sweep_format(request: HttpRequest, data: SweepIn) -> HttpResponse:
+    """One format over a range of one number."""
+    return _compared(request, "sweep", data)
 
 
 @router.post("/compare/use", response={200: UseOut, **REFUSALS}, operation_id="use_recast")

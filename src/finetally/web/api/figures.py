@@ -94,11 +94,11 @@ class FitOut(Schema):
     ways: list[FitWay]
 
 
-def json_answer(value: Any) -> HttpResponse:
+def json_answer(value: Any, status: int = 200) -> HttpResponse:
     """Figures as they are: the core made them, so they are not read a second time on the way out."""
     # Text is clean when it comes in; what is older than that rule must not break an answer.
     body = json.dumps(value, ensure_ascii=False).encode("utf-8", "replace")
-    return HttpResponse(body, content_type="application/json")
+    return HttpResponse(body, status=status, content_type="application/json")
 
 
 @router.post("/figures", response={200: FiguresOut, **REFUSALS}, operation_id="figures")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 from datetime import time as time_of_day
 from typing import Any
 from uuid import UUID
@@ -18,6 +18,7 @@ from finetally.web.api.days import PlanDay
 from finetally.web.plan import entries, levelling
 from finetally.web.plan.amounts import from_kept
 from finetally.web.plan.models import Change, Day, Entry, Phase
+from finetally.web.plan.refigure import Refigured, aged_in, lately
 from finetally.web.plan.week import PlannedWeek, read_week
 from finetally.web.problems import ProblemOut
 from finetally.web.squads.use_cases import methods_version
@@ -90,8 +91,15 @@ class ChangeOut(Schema):
     items: list[ItemOut]
 
 
+class RefiguredOut(Schema):
+    """Entries of the squad that were figured anew lately, after its methods or the release changed."""
+
+    count: int
+    at: datetime
+
+
 class WeekOut(Schema):
-    """A week: what stands on its days and what that makes."""
+    """A week: what stands on its days and what that makes. `aged`: how many entries are yet to be figured anew."""
 
     squad: int
     begins: date
@@ -105,6 +113,8 @@ class WeekOut(Schema):
     clashes: list[Clash]
     changes: list[ChangeOut]
     methods_version: str
+    aged: int
+    refigured: RefiguredOut | None
 
 
 class Details(Schema):
@@ -210,8 +220,14 @@ def _week(request: HttpRequest, week: PlannedWeek) -> WeekOut:
         beams=list(week.beams),
         clashes=list(week.clashes),
         methods_version=methods_version(week.squad),
+        aged=aged_in(week),
+        refigured=_refigured(lately(week.squad)),
         changes=[change_out(one) for one in levelling.latest_changes(request.auth, week.squad.pk, ids)],
     )
+
+
+def _refigured(one: Refigured | None) -> RefiguredOut | None:
+    return RefiguredOut(count=one.count, at=one.at) if one is not None else None
 
 
 def _day(day: date, planned: Day | None, intended: float | None) -> DayOut:

@@ -9,6 +9,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from finetally.core.methods.given import PersonGiven
+from finetally.web.plan.refigure import methods_changed
 from finetally.web.problems import ProblemOut
 from finetally.web.squads import use_cases
 from finetally.web.squads.actor import Right
@@ -62,8 +63,10 @@ def methods(request: HttpRequest, squad_id: int) -> MethodsOut:
 
 @router.patch("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="change_methods")
 def change_methods(request: HttpRequest, squad_id: int, data: MethodsIn) -> MethodsOut:
-    """Change some settings."""
-    return _methods(use_cases.change_methods(request.auth, squad_id, data.version, data.methods))
+    """Change some settings. What was planned is figured anew by and by; the week tells when."""
+    squad = use_cases.change_methods(request.auth, squad_id, data.version, data.methods)
+    methods_changed(squad)
+    return _methods(squad)
 
 
 class MutedOut(Schema):

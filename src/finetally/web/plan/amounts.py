@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-import hashlib
-import json
-from collections import OrderedDict
 from collections.abc import Iterable
-from dataclasses import replace
+from dataclasses import dataclass
 from datetime import UTC, date, datetime, time
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -17,10 +14,10 @@ from finetally.core import CORE_VERSION
 from finetally.core.edits.edit import Edit
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
-from finetally.core.week.alternatives import Alternative, alternatives_of
 from finetally.core.week.bout import Amount, Bout, Work, amount_of, other_training
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.squads.house import House
+from finetally.web.versions import version_of
 
 EDITS: TypeAdapter[tuple[Edit, ...]] = TypeAdapter(tuple[Edit, ...])
 PLAIN = ("load", "effort", "minutes", "work_s", "reps", "volume_kg", "landings", "hard_sets", "left_s", "right_s")
@@ -68,9 +65,38 @@ def _keys(value: Any) -> set[str]:
     return found.union(*(_keys(child) for child in value.values()))
 
 
-def figured_amount(document: dict[str, Any], house: House) -> dict[str, Any]:
+@dataclass(frozen=True, slots=True)
+class Figured:
+    """What a session's document comes to, and the name of the methods and core that it was figured with."""
+
+    amount: dict[str, Any]
+    with_methods: str
+
+    def put(self, entry: Entry) -> None:
+        """Set it on an entry, which is not kept by that."""
+        entry.amount, entry.figured_with = self.amount, self.with_methods
+
+
+def methods_key(house: House) -> str:
+    """The name of what amounts are figured with beside the document (which holds its movements): methods, core."""
+    return version_of(house.methods.of_figures(), CORE_VERSION)
+
+
+def figured(document: dict[str, Any], house: House) -> Figured:
     """What a session's document comes to. Raises DocumentError."""
-    return as_kept(amount_of(tally(parse_session(document), library=house.library, methods=house.methods)))
+    made = amount_of(tally(parse_session(document), library=house.library, methods=house.methods))
+    return Figured(as_kept(made), methods_key(house))
+
+
+def documents_of(entries: Iterable[Entry]) -> dict[str, dict[str, Any]]:
+    """The documents of entries that have one, by entry. One query."""
+    found = Entry.objects.filter(pk__in=[one.pk for one in entries]).values_list("pk", "document")
+    return {str(pk): document for pk, document in found if document is not None}
+
+
+def state_of(entry: Entry, house: House) -> str:
+    """What an edit of an entry is made on: its last change, what it comes to, and what edits are figured with."""
+    return version_of(entry.sequence, entry.amount, entry.figured_with, methods_key(house), house.library_key)
 
 
 def start_of(day: date, at: time | None, zone: str) -> datetime | None:
@@ -102,35 +128,3 @@ def bout_of(entry: Entry, zone: str, own: Attendance | None = None) -> Bout:
             joints=amount.joints,
         )
     return Bout(str(entry.pk), entry.day, amount, start_of(entry.day, entry.time, zone), entry.title, logged)
-
-
-MOST_HELD = 512
-"""Sessions whose versions a process holds: a season's."""
-_versions: OrderedDict[str, list[Alternative]] = OrderedDict()
-
-
-def versions_of(documents: Iterable[dict[str, Any]], house: House) -> list[list[Alternative]]:
-    """Versions of sessions for the leveller, held by the hash of everything they were made from.
-
-    Looking at a proposal writes nothing: they are made again after a start.
-    """
-    found = []
-    for document in documents:
-        key = _key(document, house)
-        # Read once: another thread may let go of it in between.
-        versions = _versions.get(key)
-        if versions is None:
-            made = alternatives_of(document, library=house.library, methods=house.methods)
-            # To the places that amounts are kept with, so that a version weighs what it will once taken.
-            versions = [replace(one, amount=from_kept(as_kept(one.amount)), document={}) for one in made]
-            _versions[key] = versions
-            while len(_versions) > MOST_HELD:
-                _versions.popitem(last=False)
-        found.append(versions)
-    return found
-
-
-def _key(document: dict[str, Any], house: House) -> str:
-    methods = house.methods.model_dump(mode="json", by_alias=True)
-    parts = ["versions", document, methods, house.library_key, CORE_VERSION]
-    return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()

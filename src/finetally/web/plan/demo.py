@@ -11,7 +11,7 @@ from datetime import date, time, timedelta
 from django.db import transaction
 
 from finetally.core.week.bout import other_training
-from finetally.web.plan.amounts import as_kept, figured_amount, inside
+from finetally.web.plan.amounts import as_kept, figured, inside
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Day, Entry, Phase
 from finetally.web.squads.actor import member
@@ -89,7 +89,8 @@ def _entry(squad: Squad, sessions: dict[str, Session], house: House, day: date, 
         return Entry(squad=squad, day=day, title=title, minutes=minutes, effort=effort, amount=amount)
     session = sessions[title]
     document = inside(session.head.document if session.head else {}, house)
-    return Entry(
-        squad=squad, day=day, time=EVENING, title=title, session=session, revision=session.head, document=document,
-        amount=figured_amount(document, house),
-    )  # fmt: skip
+    entry = Entry(
+        squad=squad, day=day, time=EVENING, title=title, session=session, revision=session.head, document=document
+    )
+    figured(document, house).put(entry)
+    return entry

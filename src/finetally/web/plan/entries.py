@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
@@ -14,13 +15,13 @@ from finetally.core.session.cleaning import one_line
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.week.bout import other_training
 from finetally.core.week.plan import INTENT_PARTS
-from finetally.web.plan.amounts import as_kept, figured_amount, inside
+from finetally.web.plan.amounts import Figured, as_kept, figured, inside
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.house import house_of
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.use_cases import squad_for
-from finetally.web.training.models import Session
+from finetally.web.training.models import Revision, Session
 from finetally.web.training.use_cases import create_session, pin, read_session
 from finetally.web.versions import require_version, version_of
 
@@ -47,26 +48,49 @@ def the_entry(actor: Actor, entry_id: UUID, right: Right = Right.PLAN) -> Entry:
 
 def plan_session(actor: Actor, session_id: UUID, day: date, details: dict[str, Any]) -> Entry:
     """Put a session on a day: a copy of its present version, with its movements; that version is pinned."""
+    session = read_session(actor, session_id)
+    actor.require(session.squad_id, Right.PLAN)
+    newest = _newest(session)
     with transaction.atomic():
-        session = read_session(actor, session_id)
-        actor.require(session.squad_id, Right.PLAN)
+        session, newest = _still_newest(actor, session_id, newest)
         entry = Entry(squad=session.squad, day=day, session=session)
-        _take_newest(entry, session)
+        newest.put(entry)
         _detail(entry, details)
         entry.save()
     return entry
 
 
-def _take_newest(entry: Entry, session: Session) -> None:
-    """Copy a session's newest version into an entry, and pin it: what is planned is saved over no more."""
-    document = session.head.document if session.head else {}
+@dataclass(frozen=True, slots=True)
+class _Newest:
+    """A session's newest version, ready to be planned."""
+
+    revision: Revision | None
+    etag: str
+    document: dict[str, Any]
+    figured: Figured
+
+    def put(self, entry: Entry) -> None:
+        """Copy it into an entry, and pin it: what is planned is saved over no more."""
+        entry.document = self.document
+        self.figured.put(entry)
+        entry.title = one_line(str(self.document.get("title", "")))[:500]
+        entry.revision = self.revision
+        entry.changed = False
+        pin(self.revision)
+
+
+def _newest(session: Session) -> _Newest:
+    """Figured before anything is locked: a long session takes seconds."""
     house = house_of(session.squad)
-    entry.document = inside(document, house)
-    entry.amount = figured_amount(entry.document, house)
-    entry.title = one_line(str(document.get("title", "")))[:500]
-    entry.revision = session.head
-    entry.changed = False
-    pin(session.head)
+    document = inside(session.head.document if session.head else {}, house)
+    return _Newest(session.head, session.head.etag if session.head else "", document, figured(document, house))
+
+
+def _still_newest(actor: Actor, session_id: UUID, newest: _Newest) -> tuple[Session, _Newest]:
+    """The session as it is now; figured anew only where somebody saved it in between."""
+    session = read_session(actor, session_id)
+    same = (session.head.etag if session.head else "") == newest.etag
+    return session, newest if same else _newest(session)
 
 
 def plan_other(actor: Actor, squad_id: int | None, day: date, title: str, details: dict[str, Any]) -> Entry:
@@ -110,6 +134,8 @@ def change_entry(actor: Actor, entry_id: UUID, version: int, details: dict[str, 
 
     `version`: the one that was seen. Raises ChangedError where the entry is another by now.
     """
+    seen = the_entry(actor, entry_id)
+    newest = _newest(seen.session) if details.get("newest") and seen.session is not None else None
     with transaction.atomic():
         entry = the_entry(actor, entry_id)
         require_version(entry.title, version, entry.sequence)
@@ -118,8 +144,8 @@ def change_entry(actor: Actor, entry_id: UUID, version: int, details: dict[str, 
         _detail(entry, details)
         if entry.document is None and entry.minutes is not None and entry.effort is not None:
             entry.amount = as_kept(other_training(entry.minutes, entry.effort))
-        if details.get("newest") and entry.session is not None and entry.session.head is not None:
-            _take_newest(entry, entry.session)
+        if newest is not None and entry.session_id is not None:
+            _still_newest(actor, entry.session_id, newest)[1].put(entry)
         entry.save()
     return entry
 

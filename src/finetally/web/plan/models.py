@@ -30,6 +30,7 @@ class Entry(models.Model):
     minutes = models.FloatField(null=True, blank=True)
     effort = models.FloatField(null=True, blank=True)
     amount = models.JSONField(default=dict)
+    figured_with = models.CharField(max_length=16, blank=True, help_text="methods and core of the amount")
     group = models.CharField(max_length=80, blank=True)
     person = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True)
     changed = models.BooleanField(default=False, help_text="the copy was changed here, for this day alone")

@@ -27,12 +27,16 @@ BEFORE = timedelta(weeks=12)
 
 @dataclass(frozen=True, slots=True)
 class PlannedWeek:
-    """A week as it is shown. `around`: bouts of the days before and after; `intended`: loads days are to carry."""
+    """A week as it is shown. `intended`: loads days are to carry.
+
+    `beyond`: bouts of all other days that the week looks at; `around`: those near enough to clash.
+    """
 
     squad: Squad
     begins: date
     entries: Sequence[Entry]
     bouts: Sequence[Bout]
+    beyond: Sequence[Bout]
     around: Sequence[Bout]
     days: Mapping[date, Day]
     phase: Phase | None
@@ -60,24 +64,26 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     found = list(entries_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), person))
     bouts = bouts_between(squad, found, begins - BEFORE, ends + timedelta(days=WEEK), person)
     inside = [bout for bout in bouts if begins <= bout.day < ends]
-    around = [bout for bout in bouts if bout.day < begins or bout.day >= ends]
+    beyond = [bout for bout in bouts if bout.day < begins or bout.day >= ends]
     days = {one.day: one for one in squad.days.filter(day__gte=begins, day__lt=ends)}
     phase = next(
         (one for one in squad.phases.all() if one.begins <= begins < one.begins + timedelta(weeks=one.weeks)), None
     )
     rules = rules_of(squad, begins, days, phase)
     first = min((bout.day for bout in bouts), default=None)
-    near = [bout for bout in around if abs((bout.day - begins).days) <= WEEK + 2]
+    near = [bout for bout in beyond if abs((bout.day - begins).days) <= WEEK + 2]
     methods = squad.methods_value()
     load = week_load(
         bouts, begins, history_from=first, hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load
     )
     total = load["totals"]["load"]
+    planned = [one["totals"]["load"] for one in load["days"]]
     return PlannedWeek(
-        squad, begins, [one for one in found if begins <= one.day < ends], inside, near, days, phase, rules, load,
+        squad, begins, [one for one in found if begins <= one.day < ends], inside, beyond, near, days, phase,
+        rules, load,
         week_rows(inside, begins, rules.targets), week_beams(inside, begins),
         [one for one in clashes([*inside, *near], methods.clash_hours) if _touches(one, begins, ends)],
-        intended(rules, rules.band.middle if rules.band is not None else total),
+        intended(rules, rules.band.middle if rules.band is not None else total, planned),
     )  # fmt: skip
 
 

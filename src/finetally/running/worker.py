@@ -1,0 +1,91 @@
+"""The one process for heavy work: levelling, large comparisons, PDFs. Only it loads the solver and the PDF writer.
+
+Started and ended with the web processes (running/serving.py), and behind them in line for the processor.
+"""
+
+from __future__ import annotations
+
+import os
+import signal
+import sys
+import threading
+import time
+from types import FrameType
+
+from finetally.running.start import use_django
+
+NICE = 10
+POLL_S = 0.1
+"""Seconds between looking for work; looking takes no lock."""
+PRUNE_S = 3600.0
+PARENT_S = 1.0
+
+
+class Loop:
+    """Takes jobs one after the other until it is told to end, or whoever started it is gone."""
+
+    def __init__(self) -> None:
+        self.ending = False
+        self.parent = os.getppid()
+
+    def end(self, signum: int = 0, frame: FrameType | None = None) -> None:
+        """End after the present job, which is content with what it has."""
+        from finetally.web.jobs.work import stop_work
+
+        self.ending = True
+        if self._taking is not None:
+            self._taking.running = False
+        stop_work()
+
+    _taking: object = None
+
+    def run(self) -> None:
+        """Until the end."""
+        from django_tasks_db.models import DBTaskResult
+
+        from finetally.web.jobs.upkeep import mark_broken, prune
+        from finetally.web.plan.refigure import everywhere
+
+        mark_broken()
+        everywhere()
+        threading.Thread(target=self._with_parent, daemon=True).start()
+        pruned = -PRUNE_S
+        while not self.ending:
+            if time.monotonic() - pruned > PRUNE_S:
+                prune()
+                pruned = time.monotonic()
+            if DBTaskResult.objects.ready().exists():
+                self._take()
+            else:
+                time.sleep(POLL_S)
+
+    def _take(self) -> None:
+        """Do what waits. A task is taken in a moment of its own; nothing is locked while it is done."""
+        from django_tasks_db.management.commands.db_worker import Worker
+
+        self._taking = Worker(
+            queue_names=["default"], excluded_queue_names=[], interval=POLL_S, batch=True, backend_name="default",
+            startup_delay=False, max_tasks=None, worker_id=f"{os.getpid()}",
+        )  # fmt: skip
+        if not self.ending:
+            self._taking.run()
+
+    def _with_parent(self) -> None:
+        while os.getppid() == self.parent:
+            time.sleep(PARENT_S)
+        self.end()
+
+
+def main() -> int:
+    """Work until told to end."""
+    os.nice(NICE)
+    use_django()
+    loop = Loop()
+    for number in (signal.SIGTERM, signal.SIGINT):
+        signal.signal(number, loop.end)
+    loop.run()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,140 @@
+"""Working on jobs: what the one process for heavy work does with each, and what it tells meanwhile.
+
+Nothing is written while something is figured: progress is written by a thread of its own, in moments.
+"""
+
+from __future__ import annotations
+
+import logging
+import threading
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from typing import Any
+
+from django.conf import settings
+from django.db import OperationalError, connection, transaction
+from django.utils import timezone
+from django.utils.module_loading import import_string
+from django_tasks import task
+
+from finetally.core.session.budget import budget_of
+from finetally.core.session.problems import DocumentError, Problem
+from finetally.web.jobs.models import Job, JobState
+
+log = logging.getLogger(__name__)
+LOOK_S = 0.25
+"""Seconds between looking whether somebody asked to stop, and telling how far it is."""
+
+FAULT = Problem("job", "a fault of ours", "to ask again; what was asked changed nothing", "fault")
+
+
+class Desk:
+    """What a job's work is handed: a place to lay down the best so far, and whether to stop.
+
+    Used from the thread that works and from the one that looks on.
+    """
+
+    def __init__(self, job: Job) -> None:
+        self.job = job
+        self.stopped = False
+        self._lock = threading.Lock()
+        self._on_stop: Callable[[], None] | None = None
+        self._shown: dict[str, Any] = {}
+
+    def on_stop(self, act: Callable[[], None]) -> None:
+        """What to do when somebody is content; at once if somebody was already."""
+        with self._lock:
+            self._on_stop = act
+        if self.stopped:
+            act()
+
+    def stop(self) -> None:
+        """Somebody is content with the best so far."""
+        with self._lock:
+            self.stopped, act = True, self._on_stop
+        if act is not None:
+            act()
+
+    def show(self, **fields: Any) -> None:
+        """Lay down fields of the job (progress, answer, file …), or what makes them when they are written."""
+        with self._lock:
+            self._shown.update(fields)
+
+    def shown(self) -> dict[str, Any]:
+        """What was laid down since it was last asked."""
+        with self._lock:
+            shown, self._shown = self._shown, {}
+        return {name: made() if callable(made) else made for name, made in shown.items()}
+
+
+_desks: list[Desk] = []
+"""Of the job that this process works on now: none or one."""
+
+
+def stop_work() -> None:
+    """End what this process works on; what it has so far is kept."""
+    for desk in list(_desks):
+        desk.stop()
+
+
+@task()
+def work_on(job_id: str) -> None:
+    """Do one job and keep its answer. Never raises: a fault is the job's refusal."""
+    if not Job.objects.filter(pk=job_id, state=JobState.WAITING).update(state=JobState.RUNNING):
+        return
+    job = Job.objects.select_related("squad").get(pk=job_id)
+    desk = Desk(job)
+    _desks.append(desk)
+    last: dict[str, Any] = {}
+    try:
+        work: Callable[[Desk], None] = import_string(settings.JOB_KINDS[job.kind])
+        with budget_of(settings.JOB_UNITS), _looked_on(desk):
+            work(desk)
+        last["state"] = JobState.STOPPED if desk.stopped else JobState.DONE
+    except DocumentError as error:
+        told = [{"path": p.path, "found": p.found, "allowed": p.allowed, "code": p.code} for p in error.problems]
+        last.update(state=JobState.REFUSED, refusal=told)
+    except Exception:
+        log.exception("a job could not be done")
+        fault = {"path": FAULT.path, "found": FAULT.found, "allowed": FAULT.allowed, "code": FAULT.code}
+        last.update(state=JobState.REFUSED, refusal=[fault])
+    finally:
+        _desks.remove(desk)
+    _write(desk, ended_at=timezone.now(), **last)
+
+
+def _write(desk: Desk, **more: Any) -> None:
+    fields = {**desk.shown(), **more}
+    if fields:
+        with transaction.atomic():
+            Job.objects.filter(pk=desk.job.pk).update(**fields)
+
+
+@contextmanager
+def _looked_on(desk: Desk) -> Iterator[None]:
+    """Inside, another thread tells how far the work is, and stops it when somebody asks."""
+    if connection.in_atomic_block:
+        # Nobody else can see the job before this transaction ends, nor ask for its end.
+        yield
+        return
+    over = threading.Event()
+    thread = threading.Thread(target=_look_on, args=(desk, over), daemon=True)
+    thread.start()
+    try:
+        yield
+    finally:
+        over.set()
+        thread.join()
+
+
+def _look_on(desk: Desk, over: threading.Event) -> None:
+    try:
+        while not over.wait(LOOK_S):
+            try:
+                if Job.objects.filter(pk=desk.job.pk, stop_asked=True).exists():
+                    desk.stop()
+                _write(desk)
+            except OperationalError:
+                log.info("the database is busy: progress is told later")
+    finally:
+        connection.close()
