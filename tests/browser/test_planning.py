@@ -171,10 +171,8 @@ def test_a_session_is_put_on_a_day_from_the_bench_as_it_stands_there(page: Page)
     expect(card).to_contain_text("newer version exists")
 
 
-def test_levelling_leaves_days_gone_by_alone_when_told_to(page: Page) -> None:
+def test_levelling_leaves_days_gone_by_alone(page: Page) -> None:
     page.goto("/week")
-    page.get_by_text("Rules for levelling").click()
-    page.get_by_label("days gone by stay as they are").check()
     page.get_by_role("button", name="Level the week").click()
     expect(page.get_by_role("heading", name="Ways to level it")).to_be_visible()
     today = (date.today() - date.fromisoformat("2024-01-01")).days % 7

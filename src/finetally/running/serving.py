@@ -5,9 +5,9 @@ Used as `gunicorn -c python:finetally.running.serving`.
 
 from __future__ import annotations
 
+import contextlib
 import os
 import signal
-import subprocess
 import sys
 import threading
 import time
@@ -18,8 +18,6 @@ threads = 4
 worker_class = "finetally.web.server.PunctualWorker"
 loglevel = "warning"
 
-HELD = "FINE_TALLY_HELD"
-"""Environment: the handle that marks the database as held, for the process beside to keep, too."""
 AGAIN_S = 1.0
 END_S = 15.0
 
@@ -27,44 +25,61 @@ END_S = 15.0
 class Beside:
     """The process for heavy work: started again when it ends, ended when the server does."""
 
-    def __init__(self) -> None:
-        self._process: subprocess.Popen[bytes] | None = None
+    def __init__(self, doors: list[int]) -> None:
+        self._doors = doors
         self._over = threading.Event()
+        self._pid = 0
 
     def start(self) -> None:
         """Start it, and look after it."""
+        self._spawn()
         threading.Thread(target=self._keep, daemon=True).start()
 
+    def _spawn(self) -> None:
+        # Not by subprocess: that waits for a pipe which a web process forked meanwhile would keep open for ever.
+        # What may be inherited is: the handle that holds the database. The server's doors are not its own.
+        self._pid = os.posix_spawn(
+            sys.executable,
+            [sys.executable, "-m", "finetally.running.worker"],
+            os.environ,
+            file_actions=[(os.POSIX_SPAWN_CLOSE, door) for door in self._doors],
+        )
+
     def _keep(self) -> None:
-        while not self._over.is_set():
-            held = os.environ.get(HELD)
-            self._process = subprocess.Popen(
-                [sys.executable, "-m", "finetally.running.worker"], pass_fds=[int(held)] if held else []
-            )
-            self._process.wait()
-            self._over.wait(AGAIN_S)
+        while not self._over.wait(AGAIN_S):
+            if not self._runs():
+                self._spawn()
+
+    def _runs(self) -> bool:
+        try:
+            # The server collects its children, this one among them; whoever comes first.
+            return os.waitpid(self._pid, os.WNOHANG) == (0, 0)
+        except ChildProcessError:
+            return False
 
     def end(self) -> None:
         """End it; what it works on is content with what it has."""
         self._over.set()
-        one = self._process
-        if one is None:
-            return
-        one.send_signal(signal.SIGTERM)
         deadline = time.monotonic() + END_S
-        while one.poll() is None and time.monotonic() < deadline:
-            time.sleep(0.02)
-        one.kill()
+        with contextlib.suppress(ProcessLookupError):
+            os.kill(self._pid, signal.SIGTERM)
+            while self._runs():
+                if time.monotonic() > deadline:
+                    os.kill(self._pid, signal.SIGKILL)
+                time.sleep(0.02)
 
 
-_beside = Beside()
+_beside: list[Beside] = []
 
 
 def when_ready(server: Any) -> None:
     """The server's door is open."""
-    _beside.start()
+    beside = Beside([door.fileno() for door in server.LISTENERS])
+    beside.start()
+    _beside.append(beside)
 
 
 def on_exit(server: Any) -> None:
     """The server ends."""
-    _beside.end()
+    for beside in _beside:
+        beside.end()

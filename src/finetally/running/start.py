@@ -10,7 +10,6 @@ from contextlib import closing
 
 from finetally.running.backup import applied, back_up, newer_than, refuse_broken
 from finetally.running.place import OWNER_ONLY, Place, RefusedError, alone, held, place_now
-from finetally.running.serving import HELD
 
 KEPT_BEFORE_MIGRATIONS = 10
 """Backups made by themselves that stay: ten releases back."""
@@ -106,9 +105,7 @@ def serve(place: Place, port: int) -> None:
     """Hand this process over to the server. Raises RefusedError before that if something does not hold."""
     refuse_unfit(place)
     # Held until the server and its workers end: a restore goes by it.
-    handle = held(place)
-    os.set_inheritable(handle, True)
-    os.environ[HELD] = str(handle)
+    os.set_inheritable(held(place), True)
     arguments = [
         sys.executable, "-m", "gunicorn", "-c", "python:finetally.running.serving",
         "finetally.web.wsgi:application", "--bind", f"127.0.0.1:{port}",
