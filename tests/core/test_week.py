@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -16,7 +17,7 @@ from finetally.core.tally.measure import tally
 from finetally.core.week.balance import Target, week_beams, week_rows
 from finetally.core.week.bout import Amount, Bout, Work, amount_of, hours_between, other_training
 from finetally.core.week.clash import clash_of, clashes
-from finetally.core.week.load import is_hard, monotony, week_load
+from finetally.core.week.load import Away, is_hard, monotony, week_load
 from finetally.core.week.plan import Band, Rules, intended
 from finetally.shipped import shipped_library
 from tests.conftest import CASES
@@ -157,7 +158,88 @@ def test_beams_of_a_week_weigh_its_patterns() -> None:
 
 def test_intents_share_the_weeks_load_by_parts() -> None:
     rules = Rules(Band(1350, 1500), {0: "medium", 1: "hard", 2: "easy", 3: "hard", 4: "rest"}, {6: 0.1})
-    made = intended(rules, 1000)
+    nothing = [0.0] * 7
+    made = intended(rules, 1000, nothing)
     assert made == {0: 200, 1: 300, 2: 100, 3: 300, 4: 0, 6: 100}
-    assert intended(Rules(), 1000) == {}
+    assert intended(Rules(), 1000, nothing) == {}
     assert Band.around(1000) == Band(950, 1050)
+
+
+def test_days_without_an_intent_keep_their_load() -> None:
+    planned = [200.0, 100.0, 0.0, 50.0, 0.0, 300.0, 0.0]
+    rules = Rules(intents={1: "hard", 3: "easy"})
+    assert intended(rules, 900, planned) == {1: 300, 3: 100}
+    assert intended(rules, 400, planned) == {1: 0, 3: 0}
+
+
+def test_two_that_are_three_days_apart_clash_where_the_clocks_leap() -> None:
+    zone = ZoneInfo("Europe/London")
+
+    def at(day: int, hour: int, minute: int) -> Bout:
+        starts = datetime(2026, 3, day, hour, minute, tzinfo=zone).astimezone(UTC)
+        return Bout(f"d{day}", date(2026, 3, day), Amount(**SQUATS), starts)  # type: ignore[arg-type]
+
+    # From Friday 23:50 to Monday 0:10 are three days of the calendar, and with the leap 47:20.
+    [found] = clashes([at(27, 23, 50), at(30, 0, 10)], 48)
+    assert found["hours"] == pytest.approx(47 + 20 / 60)
+
+
+def days_of(loads: list[float], logged: int | None = None) -> list[Bout]:
+    """Bouts that end with the week of MONDAY, the first so many of them logged."""
+    first = MONDAY + timedelta(days=7 - len(loads))
+    made = [Bout(str(n), first + timedelta(days=n), Amount(load=load)) for n, load in enumerate(loads) if load]
+    return [replace(one, logged=logged is None or n < logged) for n, one in enumerate(made)]
+
+
+STEADY = [100.0, 0, 200, 0, 100, 200, 0]
+
+
+def loaded(bouts: list[Bout], **more: Any) -> Any:
+    first = min(bout.day for bout in bouts)
+    return week_load(bouts, MONDAY, history_from=first, hard_effort=7, **more)
+
+
+def test_ratios_want_half_of_what_is_gone_by_logged() -> None:
+    after = MONDAY + timedelta(days=7)
+    half, less = days_of(STEADY * 4, logged=8), days_of(STEADY * 4, logged=7)
+    assert loaded(half, today=after)["coupled"]["value"] == pytest.approx(1)
+    made = loaded(less, today=after)
+    for name in ("coupled", "uncoupled", "weighted"):
+        assert made[name]["value"] is None
+        assert made[name]["why"] == "7 of 16 entries of the days gone by are logged; half are needed"
+    # What is to come need not be logged, and nothing need be where nobody asks what day it is.
+    assert loaded(less, today=MONDAY - timedelta(days=14))["coupled"]["value"] == pytest.approx(1)
+    assert loaded(less)["coupled"]["value"] == pytest.approx(1)
+
+
+def test_monotony_wants_half_of_the_weeks_days_gone_by_logged() -> None:
+    bouts = days_of(STEADY * 4, logged=13)
+    made = loaded(bouts, today=MONDAY + timedelta(days=5))
+    assert (made["logged"], made["bouts"]) == (1, 4)
+    assert made["monotony"]["why"] == "1 of 3 entries of the days gone by are logged; half are needed"
+    assert made["strain"]["value"] is None
+    assert loaded(bouts, today=MONDAY + timedelta(days=2))["monotony"]["value"] is not None
+
+
+def test_days_of_which_nothing_is_known_are_left_out_and_after_a_fortnight_history_begins_anew() -> None:
+    bouts = days_of(STEADY * 6)
+    week_away = [Away(MONDAY - timedelta(days=14), MONDAY - timedelta(days=8), known=False)]
+    quiet = [one for one in bouts if not week_away[0].first <= one.day <= week_away[0].last]
+    assert loaded(quiet)["coupled"]["value"] is None
+    assert loaded(quiet, away=week_away)["coupled"]["value"] == pytest.approx(1)
+    known = [Away(week_away[0].first, week_away[0].last, known=True)]
+    assert loaded(quiet, away=known)["coupled"]["why"] == "0 training days in one of the four weeks; 4 are needed"
+    long = [Away(MONDAY - timedelta(days=21), MONDAY - timedelta(days=8), known=False)]
+    assert loaded(quiet, away=long)["coupled"]["why"] == "14 days of history; 28 are needed"
+
+
+def test_a_week_stands_against_the_last_four_logged_ones() -> None:
+    weeks = [[sum_, 0.0, 0, 0, 0, 0, 0] for sum_ in (900.0, 100, 200, 300, 400, 250)]
+    bouts = days_of([load for week in weeks for load in week])
+    made = loaded(bouts)["usual"]
+    assert made["value"] == pytest.approx(250 / 250)
+    assert made["terms"] == {"this week": 250, "mean": 250, "least": 100, "most": 400, "weeks": 4}
+    unlogged = [replace(one, logged=one.amount.load != 300) for one in bouts]
+    assert loaded(unlogged)["usual"]["terms"]["most"] == 900
+    none = loaded([replace(one, logged=False) for one in bouts])["usual"]
+    assert (none["value"], none["why"]) == (None, "no logged week before it to stand against")

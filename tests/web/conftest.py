@@ -14,7 +14,7 @@ from django.test import Client
 
 from finetally.web.jobs.models import Job
 from finetally.web.plan.entries import attendance_version, day_version
-from finetally.web.plan.models import Attendance, Change, Day, Entry, Link, Phase
+from finetally.web.plan.models import Attendance, Away, Change, Day, Entry, Link, Phase
 from finetally.web.squads.actor import member
 from finetally.web.squads.models import Membership, Person, Role, Squad
 from finetally.web.squads.use_cases import methods_version
@@ -46,6 +46,7 @@ class Planned:
     change: Change
     link: Link
     job: Job
+    away: Away
 
 
 @dataclass
@@ -120,7 +121,8 @@ def planned(squad: Squad) -> Planned:
         squad=squad, kind="level", shared=True, state="done", asked=asked, answer=answer, file=b"%PDF-",
         file_name="card.pdf", file_type="application/pdf", private={"versions": {}, "sessions": []},
     )  # fmt: skip
-    return Planned(entry, person, phase, change, link, job)
+    away = Away.objects.create(squad=squad, first=date(2030, 2, 1), last=date(2030, 2, 7))
+    return Planned(entry, person, phase, change, link, job, away)
 
 
 @pytest.fixture

@@ -318,8 +318,29 @@ def test_a_year_of_forty_people_takes_few_queries(world: World) -> None:
         client = world.client("coach")
         with CaptureQueriesContext(connection) as queries:
             assert client.get(f"/api{path}").status_code == 200
-        assert len(queries) <= 12
+        assert len(queries) <= 14
     season = world.send("coach", "GET", f"/plan/season?day={on(0)}&weeks=52&person={people[3].pk}").json()["weeks"]
     assert [one["entries"] for one in season] == [7, *[6] * 51]
     assert season[10]["coupled"]["value"] == pytest.approx(1)
     assert season[0]["coupled"]["why"] == "7 days of history; 28 are needed"
+
+
+def test_times_away_do_not_lie_over_each_other_and_leave_days_out_of_ratios(world: World) -> None:
+    def add(first: int, last: int, **more: Any) -> Any:
+        return world.send("coach", "POST", "/plan/away", {"first": on(first), "last": on(last), **more})
+
+    assert add(28, 34, known=False).status_code == 204
+    refused = add(34, 36)
+    assert refused.status_code == 422
+    assert refused.json()["problems"][0]["allowed"] == f"days beside those from {on(28)} to {on(34)}"
+    assert add(37, 36).json()["problems"][0]["path"] == "last"
+    for day in range(7, 42):
+        if day % 7 in (0, 2, 4, 5) and not 28 <= day <= 34:
+            body = {"title": "Hike", "minutes": 60, "effort": 3, "day": on(day)}
+            assert world.send("coach", "POST", "/plan/entries", body).status_code == 201
+    week = world.send("coach", "GET", f"/plan/week?day={on(35)}").json()
+    assert week["load"]["coupled"]["value"] == pytest.approx(1)
+    mine = next(one for one in world.send("coach", "GET", "/plan/away").json() if one["first"] == on(28))
+    assert world.send("coach", "DELETE", f"/plan/away/{mine['id']}").status_code == 204
+    week = world.send("coach", "GET", f"/plan/week?day={on(35)}").json()
+    assert week["load"]["coupled"]["why"] == "0 training days in one of the four weeks; 4 are needed"

@@ -14,6 +14,7 @@ from tests.web.conftest import DOCUMENT, World
 
 ROLES = (None, "athlete", "coach", "head", "stranger", "nobodys")
 SAVE = {"document": DOCUMENT, "base": "x", "tab": "t"}
+AWAY = {"first": "2026-12-14", "last": "2026-12-20", "squad": "SQUAD"}
 PHASE = {"begins": "2026-12-14", "weeks": 2, "kind": "build", "load_low": 1, "load_high": 2, "squad": "SQUAD"}
 COMPARED = {"document": DOCUMENT, "formats": ["even-intervals"]}
 SWEPT = {"document": DOCUMENT, "format": "even-intervals", "param": "work_s", "low": 20, "high": 30, "step": 5}
@@ -73,6 +74,9 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/plan/level/{job_id}", None, (401, 404, 200, 200, 404, 404)),
     ("POST", "/plan/level/{job_id}/preview", {"edits": []}, (401, 404, 200, 200, 404, 404)),
     ("POST", "/plan/level/{job_id}/take", {"edits": []}, (401, 404, 201, 201, 404, 404)),
+    ("GET", "/plan/away?squad=SQUAD_ID", None, (401, 200, 200, 200, 404, 404)),
+    ("POST", "/plan/away", AWAY, (401, 403, 204, 204, 404, 404)),
+    ("DELETE", "/plan/away/{away_id}", None, (401, 403, 204, 204, 404, 404)),
     ("GET", "/jobs/{job_id}", None, (401, 404, 200, 200, 404, 404)),
     ("DELETE", "/jobs/{job_id}", None, (401, 404, 204, 204, 404, 404)),
     ("GET", "/jobs/{job_id}/answer", None, (401, 404, 200, 200, 404, 404)),
@@ -130,6 +134,7 @@ def filled(text: str, world: World) -> str:
         .replace("{entry_id}", str(world.planned.entry.pk))
         .replace("{phase_id}", str(world.planned.phase.pk))
         .replace("{change_id}", str(world.planned.change.pk))
+        .replace("{away_id}", str(world.planned.away.pk))
         .replace("{job_id}", str(world.planned.job.pk))
         .replace("{link_id}", str(world.planned.link.pk))
         .replace("{day}", "2026-12-07")

@@ -40,6 +40,7 @@ import type {
   SessionOut,
   Shape,
   SweepPoint,
+  TimeAway,
   Week,
 } from './types'
 
@@ -107,6 +108,10 @@ export const api = {
     call<undefined>('PUT', `/plan/days/${day}`, body),
   addPhase: (body: { begins: string; weeks: number; kind: string; load_low: number; load_high: number; squad: number }) =>
     call<undefined>('POST', '/plan/phases', body),
+  timesAway: (squad: number) => call<TimeAway[]>('GET', `/plan/away${squad ? `?squad=${squad}` : ''}`),
+  addAway: (body: { first: string; last: string; known: boolean; squad: number }) =>
+    call<undefined>('POST', '/plan/away', { ...body, squad: body.squad || null }),
+  dropAway: (id: number) => call<undefined>('DELETE', `/plan/away/${id}`),
   dropPhase: (id: number) => call<undefined>('DELETE', `/plan/phases/${id}`),
   askToLevel: (body: LevelAsked) => call<Job>('POST', '/plan/level', body),
   proposal: (job: string) => call<Proposal>('GET', `/plan/level/${job}`),

@@ -1196,6 +1196,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description All times away.
+         */
+        get: operations["times_away"];
+        put?: never;
+        /**
+         * Add
+         * @description Say that the squad is away.
+         */
+        post: operations["add_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/away/{away_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop
+         * @description Take a time away back.
+         */
+        delete: operations["drop_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -3496,7 +3540,7 @@ export interface components {
         };
         /**
          * DayLoad
-         * @description A day: its total in each currency, the highest effort of its bouts, whether it is hard, what is logged.
+         * @description A day: its total in each currency, its highest effort, whether it is hard; its bouts, how many are logged.
          */
         DayLoad: {
             /** Day */
@@ -3512,7 +3556,7 @@ export interface components {
             /** Bouts */
             bouts: number;
             /** Logged */
-            logged: boolean;
+            logged: number;
         };
         /**
          * DayOut
@@ -3668,6 +3712,9 @@ export interface components {
         /**
          * WeekLoad
          * @description Seven days from `begins`, in one currency where nothing else is said.
+         *
+         *     `bouts`: how many there are, and how many of them are logged. `usual`: the week's total over the mean of the
+         *     last four logged weeks before it, with the least and the most of them.
          */
         WeekLoad: {
             /** Begins */
@@ -3678,12 +3725,17 @@ export interface components {
             totals: {
                 [key: string]: number;
             };
+            /** Bouts */
+            bouts: number;
+            /** Logged */
+            logged: number;
             monotony: components["schemas"]["Figure"];
             strain: components["schemas"]["Figure"];
             change: components["schemas"]["Figure"];
             coupled: components["schemas"]["Figure"];
             uncoupled: components["schemas"]["Figure"];
             weighted: components["schemas"]["Figure"];
+            usual: components["schemas"]["Figure"];
             /** Caution */
             caution: string;
         };
@@ -4054,6 +4106,9 @@ export interface components {
             coupled: components["schemas"]["Figure"];
             uncoupled: components["schemas"]["Figure"];
             weighted: components["schemas"]["Figure"];
+            usual: components["schemas"]["Figure"];
+            /** Logged */
+            logged: number;
             /** Clashes */
             clashes: number;
             /** Entries */
@@ -4114,6 +4169,49 @@ export interface components {
             name?: string;
             /** Person */
             person?: number | null;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * AwayOut
+         * @description Days on which the squad is away, both ends included. `known`: it is rest; else nothing is known of it.
+         */
+        AwayOut: {
+            /** Id */
+            id: number;
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Known */
+            known: boolean;
+        };
+        /**
+         * AwayIn
+         * @description As AwayOut.
+         */
+        AwayIn: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /**
+             * Known
+             * @default true
+             */
+            known?: boolean;
             /** Squad */
             squad?: number | null;
         };
@@ -9289,6 +9387,232 @@ export interface operations {
             header?: never;
             path: {
                 link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    times_away: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    add_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AwayIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    drop_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                away_id: number;
             };
             cookie?: never;
         };

@@ -45,7 +45,12 @@ const toggle = (key: string): void => {
     </dl>
     <p v-if="week.load.monotony.why" class="quiet">No monotony: {{ week.load.monotony.why }}.</p>
     <p v-else class="quiet">Monotony: {{ termsText(week.load.monotony) }}</p>
+    <p v-if="week.load.bouts" class="quiet">{{ week.load.logged }} of {{ week.load.bouts }} logged; the rest as planned. Whole sessions and other training.</p>
     <div v-if="band" class="row"><span>Target band <small>{{ band.phase }}</small></span><b>{{ band.text }}</b><i>{{ band.state }}</i></div>
+    <p v-if="week.load.coupled.value === null && week.load.usual.value !== null" class="quiet">
+      Against the last {{ week.load.usual.terms['weeks'] === 1 ? 'logged week' : `${week.load.usual.terms['weeks']} logged weeks` }}:
+      mean {{ whole(week.load.usual.terms['mean'] ?? 0) }}, least {{ whole(week.load.usual.terms['least'] ?? 0) }}, most {{ whole(week.load.usual.terms['most'] ?? 0) }}.
+    </p>
     <div v-for="one in FIGURES" :key="one.key" class="row-box">
       <button type="button" class="plain row" :aria-expanded="open === one.key" @click="toggle(one.key)">
         <span>{{ one.label }}</span><b>{{ figureText(week.load[one.key], one.kind) }}</b><i aria-hidden="true">{{ open === one.key ? '−' : '+' }}</i>

@@ -10,6 +10,7 @@ from __future__ import annotations
 import math
 import statistics
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal
 
@@ -20,6 +21,9 @@ from finetally.core.week.bout import Amount, Bout
 WEEK = 7
 CHRONIC = 28
 TRAINING_DAYS_A_WEEK = 4
+LOGGED_WEEKS = 4
+FORGOTTEN = 14
+"""After so many days in a row of which nothing is known the history begins anew."""
 EPS = 1e-9
 
 Currency = Literal["load", "work-min", "reps", "volume-kg", "hard-sets", "landings"]
@@ -39,28 +43,35 @@ class Figure(TypedDict):
 
 
 class DayLoad(TypedDict):
-    """A day: its total in each currency, the highest effort of its bouts, whether it is hard, what is logged."""
+    """A day: its total in each currency, its highest effort, whether it is hard; its bouts, how many are logged."""
 
     day: str
     totals: dict[str, float]
     effort: float
     hard: bool
     bouts: int
-    logged: bool
+    logged: int
 
 
 class WeekLoad(TypedDict):
-    """Seven days from `begins`, in one currency where nothing else is said."""
+    """Seven days from `begins`, in one currency where nothing else is said.
+
+    `bouts`: how many there are, and how many of them are logged. `usual`: the week's total over the mean of the
+    last four logged weeks before it, with the least and the most of them.
+    """
 
     begins: str
     days: list[DayLoad]
     totals: dict[str, float]
+    bouts: int
+    logged: int
     monotony: Figure
     strain: Figure
     change: Figure
     coupled: Figure
     uncoupled: Figure
     weighted: Figure
+    usual: Figure
     caution: str
 
 
@@ -122,41 +133,68 @@ def change(seven: Sequence[float], before: Sequence[float]) -> Figure:
     return _is(this / last - 1, **{"this week": this, "last week": last})
 
 
-def _history(past: Sequence[float]) -> str | None:
-    """Why 28 days do not carry a ratio; None if they do."""
-    if len(past) < CHRONIC:
-        return f"{len(past)} days of history; {CHRONIC} are needed"
-    for week in range(CHRONIC // WEEK):
-        trained = sum(load > EPS for load in past[-CHRONIC + week * WEEK :][:WEEK])
-        if trained < TRAINING_DAYS_A_WEEK:
-            return f"{trained} training days in one of the four weeks; {TRAINING_DAYS_A_WEEK} are needed"
-    return None
+@dataclass(frozen=True, slots=True)
+class Away:
+    """Days on which the whole squad was away, both ends included. `known`: it was rest; else nothing is known."""
+
+    first: date
+    last: date
+    known: bool
 
 
-def coupled(past: Sequence[float]) -> Figure:
-    """Mean of the last 7 days ÷ mean of the last 28, the 7 among them. `past` ends with the day asked for."""
-    why = _history(past)
+@dataclass(frozen=True, slots=True)
+class Past:
+    """Days in a row that end with the one asked for: their totals, and their bouts as (gone by, logged).
+
+    Days of which nothing is known are left out.
+    """
+
+    totals: Sequence[float]
+    gone: int = 0
+    logged: int = 0
+
+    def why_not(self) -> str | None:
+        """Why 28 days do not carry a ratio; None if they do."""
+        if len(self.totals) < CHRONIC:
+            return f"{len(self.totals)} days of history; {CHRONIC} are needed"
+        for week in range(CHRONIC // WEEK):
+            trained = sum(load > EPS for load in self.totals[-CHRONIC + week * WEEK :][:WEEK])
+            if trained < TRAINING_DAYS_A_WEEK:
+                return f"{trained} training days in one of the four weeks; {TRAINING_DAYS_A_WEEK} are needed"
+        return half_logged(self.gone, self.logged)
+
+
+def half_logged(gone: int, logged: int) -> str | None:
+    """Why what is gone by says too little: under half of it is logged. None if it says enough."""
+    if 2 * logged >= gone:
+        return None
+    return f"{logged} of {gone} entries of the days gone by are logged; half are needed"
+
+
+def coupled(past: Past) -> Figure:
+    """Mean of the last 7 days ÷ mean of the last 28, the 7 among them."""
+    why = past.why_not()
     if why is not None:
         return _none(why)
-    acute, chronic = statistics.fmean(past[-WEEK:]), statistics.fmean(past[-CHRONIC:])
+    acute, chronic = statistics.fmean(past.totals[-WEEK:]), statistics.fmean(past.totals[-CHRONIC:])
     return _is(acute / chronic, **{"7 days": acute, "28 days": chronic})
 
 
-def uncoupled(past: Sequence[float]) -> Figure:
+def uncoupled(past: Past) -> Figure:
     """Mean of the last 7 days ÷ mean of the 21 days before them."""
-    why = _history(past)
+    why = past.why_not()
     if why is not None:
         return _none(why)
-    acute, chronic = statistics.fmean(past[-WEEK:]), statistics.fmean(past[-CHRONIC:-WEEK])
+    acute, chronic = statistics.fmean(past.totals[-WEEK:]), statistics.fmean(past.totals[-CHRONIC:-WEEK])
     return _is(acute / chronic, **{"7 days": acute, "21 days before": chronic})
 
 
-def weighted(past: Sequence[float]) -> Figure:
+def weighted(past: Past) -> Figure:
     """Exponentially weighted mean over 7 days ÷ over 28, from the first day of the history on; λ = 2/(N + 1)."""
-    why = _history(past)
+    why = past.why_not()
     if why is not None:
         return _none(why)
-    acute, chronic = _weighted_mean(past, WEEK), _weighted_mean(past, CHRONIC)
+    acute, chronic = _weighted_mean(past.totals, WEEK), _weighted_mean(past.totals, CHRONIC)
     return _is(acute / chronic, **{"7 days, weighted": acute, "28 days, weighted": chronic})
 
 
@@ -176,6 +214,63 @@ def is_hard(bouts: Sequence[Bout], hard_effort: float, hard_load: float | None) 
     )
 
 
+def past_until(
+    bouts: Sequence[Bout],
+    ends: date,
+    *,
+    history_from: date | None,
+    today: date | None = None,
+    away: Sequence[Away] = (),
+    currency: Currency = "load",
+) -> Past:
+    """The days from the first one known to before `ends`; the last 28 of them are what has to be logged.
+
+    Days of which nothing is known are left out; after 14 of them in a row the history begins anew.
+    """
+    if history_from is None or history_from >= ends:
+        return Past([])
+    totals = daily(bouts, history_from, (ends - history_from).days, currency)
+    kept: list[date] = []
+    unknown = 0
+    for number in range(len(totals)):
+        day = history_from + timedelta(days=number)
+        if any(not one.known and one.first <= day <= one.last for one in away):
+            unknown += 1
+            if unknown >= FORGOTTEN:
+                kept = []
+        else:
+            unknown = 0
+            kept.append(day)
+    near = set(kept[-CHRONIC:])
+    gone = [bout for bout in bouts if today is not None and bout.day < today and bout.day in near]
+    return Past([totals[(day - history_from).days] for day in kept], len(gone), sum(one.logged for one in gone))
+
+
+def usual(bouts: Sequence[Bout], begins: date, currency: Currency = "load") -> Figure:
+    """The week's total ÷ the mean of the last four logged weeks before it: of a week at least half is logged."""
+    totals: list[float] = []
+    weeks = max(((begins - bout.day).days for bout in bouts), default=0) // WEEK + 1
+    for back in range(1, weeks + 1):
+        first = begins - timedelta(days=WEEK * back)
+        own = [bout for bout in bouts if first <= bout.day < first + timedelta(days=WEEK)]
+        if own and 2 * sum(bout.logged for bout in own) >= len(own):
+            totals.append(math.fsum(daily(own, first, WEEK, currency)))
+        if len(totals) == LOGGED_WEEKS:
+            break
+    if not totals or math.fsum(totals) <= EPS:
+        return _none("no logged week before it to stand against")
+    mean = statistics.fmean(totals)
+    this = math.fsum(daily(bouts, begins, WEEK, currency))
+    terms = {
+        "this week": this,
+        "mean": mean,
+        "least": min(totals),
+        "most": max(totals),
+        "weeks": float(len(totals)),
+    }
+    return _is(this / mean, **terms)
+
+
 def week_load(
     bouts: Sequence[Bout],
     begins: date,
@@ -184,24 +279,35 @@ def week_load(
     hard_effort: float,
     hard_load: float | None = None,
     currency: Currency = "load",
+    today: date | None = None,
+    away: Sequence[Away] = (),
 ) -> WeekLoad:
-    """The week of seven days from `begins`. `bouts` may hold more days; `history_from`: the first day known."""
+    """The week of seven days from `begins`. `bouts` may hold more days; `history_from`: the first day known.
+
+    `today`: of what stands on days before it half has to be logged, or there is no ratio and no monotony (None: not
+    asked for). `away`: the squad's times away.
+    """
+    ends = begins + timedelta(days=WEEK)
     seven = daily(bouts, begins, WEEK, currency)
     before = daily(bouts, begins - timedelta(days=WEEK), WEEK, currency)
-    ends = begins + timedelta(days=WEEK)
-    known = (ends - history_from).days if history_from is not None else 0
-    past = daily(bouts, ends - timedelta(days=known), known, currency) if known > 0 else []
+    past = past_until(bouts, ends, history_from=history_from, today=today, away=away, currency=currency)
+    own = [bout for bout in bouts if begins <= bout.day < ends]
+    gone = [bout for bout in own if today is not None and bout.day < today]
+    unsaid = half_logged(len(gone), sum(bout.logged for bout in gone))
     days = [_day(bouts, begins + timedelta(days=n), hard_effort, hard_load) for n in range(WEEK)]
     return {
         "begins": begins.isoformat(),
         "days": days,
         "totals": {name: math.fsum(one["totals"][name] for one in days) for name in CURRENCIES},
-        "monotony": monotony(seven),
-        "strain": strain(seven),
+        "bouts": len(own),
+        "logged": sum(bout.logged for bout in own),
+        "monotony": monotony(seven) if unsaid is None else _none(unsaid),
+        "strain": strain(seven) if unsaid is None else _none(unsaid),
         "change": change(seven, before),
         "coupled": coupled(past),
         "uncoupled": uncoupled(past),
         "weighted": weighted(past),
+        "usual": usual(bouts, begins, currency),
         "caution": CAUTION,
     }
 
@@ -214,5 +320,5 @@ def _day(bouts: Sequence[Bout], day: date, hard_effort: float, hard_load: float 
         "effort": max((bout.amount.effort for bout in own), default=0.0),
         "hard": is_hard(own, hard_effort, hard_load),
         "bouts": len(own),
-        "logged": bool(own) and all(bout.logged for bout in own),
+        "logged": sum(bout.logged for bout in own),
     }

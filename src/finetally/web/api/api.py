@@ -19,6 +19,7 @@ from finetally.core.session.limits import MAX_PROBLEMS
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.core.session.reading import read_json
 from finetally.web.api.account import router as account
+from finetally.web.api.away import router as away
 from finetally.web.api.board import router as board
 from finetally.web.api.compare import router as compare
 from finetally.web.api.figures import router as figures
@@ -85,6 +86,7 @@ api.add_router("/jobs", jobs)
 api.add_router("/plan", plan)
 api.add_router("/plan", level)
 api.add_router("/plan", season)
+api.add_router("/plan", away)
 api.add_router("", squads)
 
 

@@ -63,12 +63,15 @@ def load_demo_plan(today: date | None = None) -> None:
     for back in range(7, 0, -1):
         for number, title in USUAL_WEEK if back > 4 else LATER_WEEK:
             entry = _entry(squad, sessions, house, begins - timedelta(weeks=back) + timedelta(days=number), title)
-            entry.logged_minutes = round(float(entry.amount["minutes"]))
-            entry.logged_effort = round(min(10.0, entry.amount["effort"] * RATED[bouts % len(RATED)]), 1)
+            _rate(entry, bouts)
             entry.save()
             bouts += 1
     for number, title in THIS_WEEK:
-        _entry(squad, sessions, house, begins + timedelta(days=number), title).save()
+        entry = _entry(squad, sessions, house, begins + timedelta(days=number), title)
+        if today is None and entry.day < date.today():
+            _rate(entry, bouts)
+            bouts += 1
+        entry.save()
     for back, intents in ((3, USUAL_INTENTS), (2, USUAL_INTENTS), (1, USUAL_INTENTS), (0, THIS_INTENTS)):
         for number, intent in intents:
             Day.objects.create(
@@ -80,6 +83,11 @@ def load_demo_plan(today: date | None = None) -> None:
     Phase.objects.create(
         squad=squad, begins=begins - timedelta(weeks=3), weeks=4, kind="build", load_low=1050, load_high=1200
     )
+
+
+def _rate(entry: Entry, number: int) -> None:
+    entry.logged_minutes = round(float(entry.amount["minutes"]))
+    entry.logged_effort = round(min(10.0, entry.amount["effort"] * RATED[number % len(RATED)]), 1)
 
 
 def _entry(squad: Squad, sessions: dict[str, Session], house: House, day: date, title: str) -> Entry:

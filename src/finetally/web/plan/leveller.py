@@ -20,7 +20,7 @@ from finetally.core.week.standing import Break, breaks, standing
 from finetally.web.jobs.work import Desk
 from finetally.web.plan.amounts import EDITS, as_kept, documents_of, from_kept, start_of, state_of
 from finetally.web.plan.refigure import aged, refigure
-from finetally.web.plan.week import PlannedWeek, read_week
+from finetally.web.plan.week import PlannedWeek, away_of, read_week, today_of
 from finetally.web.squads.actor import member
 from finetally.web.squads.house import House, house_of
 
@@ -81,6 +81,8 @@ def outcome(week: PlannedWeek, slots: Sequence[Slot], chosen: Chosen, rules: Rul
         history_from=min((one.day for one in everything), default=None),
         hard_effort=methods.hard_day_effort,
         hard_load=methods.hard_day_load,
+        today=today_of(week.squad),
+        away=away_of(week.squad),
     )
     own = {slot.key for slot in slots}
     near = [*bouts, *week.around]

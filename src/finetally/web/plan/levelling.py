@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date, datetime, timedelta
+from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
-from zoneinfo import ZoneInfo
 
 from django.db import transaction
 from django.shortcuts import get_object_or_404
@@ -21,7 +20,7 @@ from finetally.web.plan.amounts import EDITS, Figured, documents_of, figured, fr
 from finetally.web.plan.entries import wrong
 from finetally.web.plan.leveller import Outcome, outcome, rules_for, slots_of
 from finetally.web.plan.models import Change, Entry
-from finetally.web.plan.week import PlannedWeek, read_week
+from finetally.web.plan.week import PlannedWeek, read_week, today_of
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.house import House, house_of
 from finetally.web.versions import require_version
@@ -48,7 +47,7 @@ def ask_to_level(
     actor.require(week.squad.pk, Right.PLAN)
     if len(week.bouts) > MOST_SLOTS:
         raise wrong("day", f"{len(week.bouts)} entries in the week", f"at most {MOST_SLOTS} to level")
-    now = today or datetime.now(ZoneInfo(week.squad.time_zone)).date()
+    now = today or today_of(week.squad)
     asked = {"day": week.begins.isoformat(), "changes": changes, "gone": gone, "today": now.isoformat()}
     return ask(actor, week.squad.pk, Wanted("level", asked, place=f"level {week.squad.pk}", shared=True))
 

@@ -91,6 +91,24 @@ class Day(models.Model):
         return f"{self.day} {self.intent}"
 
 
+class Away(models.Model):
+    """Days on which the whole squad is away (a camp, a holiday), both ends included.
+
+    `known`: it is rest, which counts as such; else nothing is known of it, and it is left out.
+    """
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="away")
+    first = models.DateField()
+    last = models.DateField()
+    known = models.BooleanField(default=True)
+
+    class Meta:
+        ordering = ["first"]
+
+    def __str__(self) -> str:
+        return f"away {self.first} to {self.last}"
+
+
 class Phase(models.Model):
     """Several weeks with a load that each is to come to: build, hold, ease, test."""
 

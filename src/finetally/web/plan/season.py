@@ -12,7 +12,15 @@ from finetally.core.week.clash import clashes
 from finetally.core.week.load import WEEK, Figure, week_load
 from finetally.web.plan.entries import week_of, wrong
 from finetally.web.plan.models import Phase
-from finetally.web.plan.week import BEFORE, PlannedWeek, bouts_between, entries_between, read_week
+from finetally.web.plan.week import (
+    BEFORE,
+    PlannedWeek,
+    away_of,
+    bouts_between,
+    entries_between,
+    read_week,
+    today_of,
+)
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.use_cases import squad_for
 
@@ -31,6 +39,8 @@ class SeasonWeek(TypedDict):
     coupled: Figure
     uncoupled: Figure
     weighted: Figure
+    usual: Figure
+    logged: int
     clashes: int
     entries: int
     hard_days: int
@@ -67,6 +77,7 @@ def read_season(
     history_from = min((bout.day for bout in bouts), default=None)
     methods = squad.methods_value()
     phases = list(squad.phases.all())
+    today, away = today_of(squad), away_of(squad)
     season: list[SeasonWeek] = []
     for number in range(weeks):
         first = begins + timedelta(weeks=number)
@@ -74,7 +85,7 @@ def read_season(
         own = [bout for bout in near if bout.day >= first]
         load = week_load(
             near, first, history_from=max(history_from, first - BEFORE) if history_from else None,
-            hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load,
+            hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load, today=today, away=away,
         )  # fmt: skip
         phase = _phase_of(phases, first)
         season.append(
@@ -88,6 +99,8 @@ def read_season(
                 "coupled": load["coupled"],
                 "uncoupled": load["uncoupled"],
                 "weighted": load["weighted"],
+                "usual": load["usual"],
+                "logged": load["logged"],
                 "clashes": len(clashes(own, methods.clash_hours)),
                 "entries": len(own),
                 "hard_days": sum(one["hard"] for one in load["days"]),

@@ -6,13 +6,15 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID
+from zoneinfo import ZoneInfo
 
 from django.db.models import Q, QuerySet
+from django.utils import timezone
 
 from finetally.core.week.balance import Target, WeekBeam, WeekRow, week_beams, week_rows
 from finetally.core.week.bout import Bout
 from finetally.core.week.clash import Clash, clashes
-from finetally.core.week.load import WEEK, WeekLoad, week_load
+from finetally.core.week.load import WEEK, Away, WeekLoad, week_load
 from finetally.core.week.plan import Band, Intent, Rules, intended
 from finetally.web.plan.amounts import bout_of
 from finetally.web.plan.entries import week_of
@@ -74,8 +76,9 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     near = [bout for bout in beyond if abs((bout.day - begins).days) <= WEEK + 2]
     methods = squad.methods_value()
     load = week_load(
-        bouts, begins, history_from=first, hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load
-    )
+        bouts, begins, history_from=first, hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load,
+        today=today_of(squad), away=away_of(squad),
+    )  # fmt: skip
     total = load["totals"]["load"]
     planned = [one["totals"]["load"] for one in load["days"]]
     return PlannedWeek(
@@ -122,6 +125,16 @@ def _own_person(actor: Actor, squad: Squad) -> int | None:
 
 def _touches(clash: Clash, begins: date, ends: date) -> bool:
     return any(begins.isoformat() <= day < ends.isoformat() for day in clash["days"])
+
+
+def today_of(squad: Squad) -> date:
+    """The day that it is where the squad is."""
+    return timezone.now().astimezone(ZoneInfo(squad.time_zone)).date()
+
+
+def away_of(squad: Squad) -> list[Away]:
+    """When the whole squad is away."""
+    return [Away(one.first, one.last, one.known) for one in squad.away.all()]
 
 
 def rules_of(squad: Squad, begins: date, days: Mapping[date, Day], phase: Phase | None) -> Rules:

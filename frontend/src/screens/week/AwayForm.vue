@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { ref, shallowRef } from 'vue'
+
+import { api } from '@/api/client'
+import type { TimeAway } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
+import { fullDate } from '@/words/dates'
+
+const props = defineProps<{ begins: string; squad: number }>()
+const emit = defineEmits<{ changed: []; close: [] }>()
+const times = shallowRef<TimeAway[]>([])
+const first = ref(props.begins)
+const last = ref(props.begins)
+const known = ref(true)
+const { trouble, attempt } = useAttempt()
+
+const read = () => attempt(async () => void (times.value = await api.timesAway(props.squad)))
+void read()
+const changed = (act: () => Promise<unknown>) =>
+  attempt(async () => {
+    await act()
+    await read()
+    emit('changed')
+  })
+const add = () => changed(() => api.addAway({ first: first.value, last: last.value, known: known.value, squad: props.squad }))
+const drop = (id: number) => changed(() => api.dropAway(id))
+</script>
+
+<template>
+  <form class="away" aria-label="When the squad is away" @submit.prevent="add" @keydown.esc.stop="$emit('close')">
+    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <ul v-if="times.length">
+      <li v-for="one in times" :key="one.id">
+        {{ fullDate(one.first) }} to {{ fullDate(one.last) }}, {{ one.known ? 'rest' : 'not known what was done' }}
+        <button type="button" class="link" @click="drop(one.id)">take it back<span class="visually-hidden">: away from {{ fullDate(one.first) }}</span></button>
+      </li>
+    </ul>
+    <label>away from <input v-model="first" type="date" required /></label>
+    <label>to <input v-model="last" type="date" :min="first" required /></label>
+    <label>
+      <span class="visually-hidden">What is done then</span>
+      <select v-model="known">
+        <option :value="true">rest: counts as days without load</option>
+        <option :value="false">not known: left out of ratios</option>
+      </select>
+    </label>
+    <ElButton type="primary" size="small" native-type="submit">Add</ElButton>
+    <button type="button" class="link" @click="$emit('close')">close</button>
+  </form>
+</template>
+
+<style scoped>
+.away {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+  border: 1px solid var(--ink);
+  background: var(--sheet);
+  padding: 6px 12px;
+  margin-bottom: 8px;
+}
+ul,
+.note-bar {
+  flex-basis: 100%;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+</style>

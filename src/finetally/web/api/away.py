@@ -1,0 +1,55 @@
+"""The squad's times away over the API."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from django.http import HttpRequest
+from ninja import Router, Schema, Status
+
+from finetally.web.api.days import PlanDay
+from finetally.web.api.plan import REFUSALS
+from finetally.web.plan import away as times
+
+router = Router()
+
+
+class AwayOut(Schema):
+    """Days on which the squad is away, both ends included. `known`: it is rest; else nothing is known of it."""
+
+    id: int
+    first: date
+    last: date
+    known: bool
+
+
+class AwayIn(Schema):
+    """As AwayOut."""
+
+    first: PlanDay
+    last: PlanDay
+    known: bool = True
+    squad: int | None = None
+
+
+@router.get("/away", response={200: list[AwayOut], **REFUSALS}, operation_id="times_away")
+def look(request: HttpRequest, squad: int | None = None) -> list[AwayOut]:
+    """All times away."""
+    return [
+        AwayOut(id=one.pk, first=one.first, last=one.last, known=one.known)
+        for one in times.times_away(request.auth, squad)
+    ]
+
+
+@router.post("/away", response={204: None, **REFUSALS}, operation_id="add_away")
+def add(request: HttpRequest, data: AwayIn) -> Status[None]:
+    """Say that the squad is away."""
+    times.add_away(request.auth, data.squad, data.first, data.last, known=data.known)
+    return Status(204, None)
+
+
+@router.delete("/away/{away_id}", response={204: None, **REFUSALS}, operation_id="drop_away")
+def drop(request: HttpRequest, away_id: int) -> Status[None]:
+    """Take a time away back."""
+    times.drop_away(request.auth, away_id)
+    return Status(204, None)
