@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import copy
+import json
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -13,6 +15,7 @@ from finetally.core.edits.edit import Edit, apply_edits
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.session.ids import with_ids
+from tests.conftest import REPOSITORY
 from tests.core.helpers import figured, session, step
 
 EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
@@ -154,3 +157,103 @@ def test_accepted_in_the_block_or_muted_for_the_squad() -> None:
     assert found(document)["rep-rule-unclear"]["accepted"] is False
     assert found(accepted)["rep-rule-unclear"]["accepted"] is True
     assert "rep-rule-unclear" not in found(document, Methods(muted_checks=["rep-rule-unclear"]))
+
+
+def lines(document: dict[str, Any], code: str) -> list[Any]:
+    return [one for one in figured(document, Methods(), GIVEN)["checks"] if one["code"] == code]
+
+
+def test_a_cap_tells_how_much_faster_not_how_much_less_time() -> None:
+    # 60 reps at 2 s plus fatigue in 80 s: two thirds of the time is half as fast again, not a third.
+    [one] = lines(session(block("task", step("burpee", reps=50), cap_s=120)), "cap-unlikely")
+    assert one["fields"]["faster"] == f"{1 / one['number'] - 1:.0%}"
+    assert one["fields"]["pace"] == f"{one['number']:.0%}"
+
+
+def test_equal_seconds_are_even_sides_though_one_tires() -> None:
+    held = session(block("intervals", step("one-arm-press", sides="swap"), work_s=60, rest_s=0, more={"rounds": 6}))
+    assert lines(held, "uneven-sides") == []
+    counted = session(block("task", step("one-arm-press", sides="swap", reps=10), more={"rounds": 3}))
+    assert lines(counted, "uneven-sides") != []
+
+
+def test_rest_that_is_prescribed_is_told_as_such() -> None:
+    [with_rest] = lines(session(windows("burpee", rest=2, more={"rounds": 30})), "long-dense")
+    assert with_rest["text"].endswith("of rest in it.")
+    [without] = lines(session(windows("burpee", rest=0, more={"rounds": 35})), "long-dense")
+    assert without["text"].endswith("no rest is prescribed in it.")
+
+
+@pytest.mark.parametrize(
+    ("told", "says"),
+    [
+        ({"low": 500, "high": 1000}, None),
+        ({"low": 300, "high": 600}, "over"),
+        ({"low": 1200, "high": 1500}, "slack"),
+    ],
+)
+def test_a_length_told_as_a_range_is_held_against_its_ends(told: Any, says: str | None) -> None:
+    found = lines(session(windows("burpee", more={"rounds": 20}), announced_s=told), "announced-differs")
+    assert [one["fields"]["by"].split()[-1] for one in found] == ([says] if says else [])
+    if found:
+        assert " to " in str(found[0]["fields"]["told"])
+
+
+def test_a_start_that_overflows_by_a_part_of_a_second_is_none() -> None:
+    for period, told in ((59.8, 0), (58, 1)):
+        fits = figured(session(block("every", step("march", seconds=60), period_s=period)), Methods(), GIVEN)
+        assert len([one for one in fits["checks"] if one["code"] == "slot-overflow"]) == told, period
+
+
+def test_one_line_a_matter_with_its_places() -> None:
+    loads = [step(key, reps=5, load={"kg": 16}) for key in ("swing", "goblet-squat", "swing")]
+    [one] = lines(session(block("task", *loads)), "not-judged")
+    assert one["places"] == [f"blocks[0].steps[{n}].load" for n in range(3)]
+    assert one["text"].startswith("swing, goblet squat: ")
+    sided = session(block("task", step("step-back-lunge", reps=10), step("mountain-climber", reps=20)))
+    [unclear] = lines(sided, "rep-rule-unclear")
+    assert len(unclear["places"]) == 2
+    after, _ = apply_edits(
+        with_ids(sided), EDITS.validate_python(lines(with_ids(sided), "rep-rule-unclear")[0]["mend"]["edits"])
+    )
+    assert lines(after, "rep-rule-unclear") == []
+    presses = session(windows("push-up", "close-push-up", "wide-push-up", rest=0))
+    [run] = lines(presses, "same-pattern-run")
+    assert (run["severity"], len(run["places"])) == ("look", 2)
+    assert run["text"].endswith("so does 1 more pair.")
+
+
+def test_a_shared_joint_alone_is_a_note() -> None:
+    [one] = lines(session(windows("air-squat", "step-back-lunge", rest=0)), "same-pattern-run")
+    assert (one["severity"], one["fields"]["shared"]) == ("note", "knee")
+
+
+def test_a_second_of_changing_is_not_worth_a_word() -> None:
+    assert lines(session(windows("march", "air-squat", rest=0)), "change-eats-rest") == []
+    assert lines(session(windows("push-up", "swing", rest=0)), "change-eats-rest") != []
+
+
+def test_a_squads_own_stretch_counts_by_what_it_relieves() -> None:
+    own = {"key": "barn-door", "name": "barn door", "patterns": {"mobility": 1.0}, "met": 2.3}
+    cool = {**block("intervals", step("barn-door"), work_s=60), "part": "cool-down"}
+    plain = session(windows("bent-row"), cool)
+    assert lines({**plain, "movements": [own]}, "cool-down-misses") != []
+    relieving = {**own, "relieves": ["pull-level"]}
+    assert lines({**plain, "movements": [relieving]}, "cool-down-misses") == []
+
+
+def test_the_weightiest_stand_first() -> None:
+    document = session(windows("burpee"), block("every", step("burpee", reps=20), period_s=60), announced_s=3600)
+    severities = [one["severity"] for one in figured(document, Methods(), GIVEN)["checks"]]
+    assert severities[0] == "stop"
+    assert severities == sorted(severities, key=["stop", "look", "note"].index)
+
+
+DEMO = sorted((REPOSITORY / "src/finetally/data/demo").glob("*.json"))
+
+
+@pytest.mark.parametrize("path", DEMO, ids=lambda one: one.stem)
+def test_an_ordinary_session_asks_for_a_few_looks_at_most(path: Path) -> None:
+    checks = figured(json.loads(path.read_text("utf-8")), Methods(), Given())["checks"]
+    assert sum(one["severity"] != "note" for one in checks) <= 4
+    assert len(checks) <= 8

@@ -73,8 +73,8 @@ def broken(slots: list[Slot], rules: Rules, chosen: Chosen, around: list[Bout]) 
             if {one["first"], one["second"]} - fixed:
                 found.add("clashes")
     if rules.landings_cap is not None:
-        alone_landings = sum(one.amount.landings for one in bouts if one.key in fixed)
-        if sum(one.amount.landings for one in bouts) > rules.landings_cap >= alone_landings:
+        alone_landings = sum(one.amount.landings.get("medium", 0) for one in bouts if one.key in fixed)
+        if sum(one.amount.landings.get("medium", 0) for one in bouts) > rules.landings_cap >= alone_landings:
             found.add("landings")
     return found
 
@@ -120,7 +120,7 @@ def drawn(seed: int, slots: int, versions: int) -> tuple[list[Slot], Rules, list
         return Amount(
             load=dice.randint(60_000, 400_000) / 1000,
             effort=dice.choice([4.0, 6.0, 7.5]),
-            landings=dice.choice([0, 0, 40]),
+            landings={"medium": dice.choice([0, 0, 40]), "low": dice.choice([0, 90])},
             patterns={"squat" if row == "squat" else "hinge" if row == "hinge" else "brace": 300.0 for row in rows},
             main=work,
         )

@@ -21,7 +21,6 @@ MOVEMENTS = list(shipped_library().values())
 @pytest.mark.parametrize("movement", MOVEMENTS, ids=lambda m: m.key)
 def test_a_movement_is_whole(movement: MovementDef) -> None:
     assert math.isclose(sum(movement.patterns.values()), 1, abs_tol=1e-6)
-    assert math.isclose(sum((movement.muscles or {}).values()), 1, abs_tol=1e-6)
     assert movement.name
     assert movement.rep_is
     assert movement.met_source

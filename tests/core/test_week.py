@@ -122,7 +122,9 @@ def test_what_a_session_gives_to_its_day() -> None:
     # All-out is 7 at least; a squat jump is mainly a jump.
     assert (made.main["squat"].hard_sets, made.main["jump"].hard_sets) == (2, 2)
     assert made.joints["knee"].seconds == 400
-    assert made.landings == sum(t.reps.landings.values())
+    assert made.landings == t.reps.landings
+    assert made.limited_landings == t.reps.landings["medium"] + t.reps.landings["high"]
+    assert made.reps == {kind: t.reps.reps[kind] for kind in ("called", "paced", "estimated")}
 
 
 def test_other_training_has_a_load_alone() -> None:

@@ -1485,7 +1485,8 @@ export interface components {
          * CheckResult
          * @description One finding: `path` in the document, `at` on the tape where there is one place, `number` and its fields.
          *
-         *     `block`: the number of the block that can accept it (`on_purpose`), if one can; `accepted`: it does.
+         *     `places`: paths of everything that it is about, where one line tells of several; the first is `path`. `block`:
+         *     the number of the block that can accept it (`on_purpose`), if one can; `accepted`: it does.
          *     `text` is made from the fields, at the edge.
          */
         CheckResult: {
@@ -1498,6 +1499,8 @@ export interface components {
             severity: "note" | "look" | "stop";
             /** Path */
             path: string;
+            /** Places */
+            places: string[];
             /** At */
             at: {
                 [key: string]: string | number;
@@ -1608,10 +1611,6 @@ export interface components {
             };
             /** Patterns */
             patterns: {
-                [key: string]: components["schemas"]["PatternFigures"];
-            };
-            /** Muscles */
-            muscles: {
                 [key: string]: components["schemas"]["PatternFigures"];
             };
             balance: components["schemas"]["BalanceFigures"];
@@ -4581,6 +4580,8 @@ export interface components {
         /**
          * MovementDef
          * @description What is known of a movement. `pace_s` seconds a rep; `speed_mps` metres a second; `met` multiples of rest.
+         *
+         *     `relieves`: patterns after whose work it does good, as a stretch.
          */
         MovementDef: {
             /** Key */
@@ -4606,6 +4607,11 @@ export interface components {
             muscles?: {
                 [key: string]: number;
             } | null;
+            /**
+             * Relieves
+             * @default null
+             */
+            relieves?: ("squat" | "hinge" | "lunge" | "push-level" | "push-overhead" | "pull-level" | "pull-overhead" | "brace" | "twist" | "flex" | "carry" | "travel" | "jump" | "mobility")[] | null;
             /**
              * Plane
              * @default null

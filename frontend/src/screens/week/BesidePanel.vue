@@ -30,7 +30,10 @@ const lines = computed(() => {
   return [
     { name: 'load', here: whole(made.load.totals['load'] ?? 0), there: whole(made.other.totals['load'] ?? 0), by: delta('load', 'count') },
     { name: 'monotony', here: figureText(made.load.monotony, 'ratio'), there: figureText(made.other.monotony, 'ratio'), by: delta('monotony', 'count') },
-    { name: 'landings', here: whole(made.load.totals['landings'] ?? 0), there: whole(made.other.totals['landings'] ?? 0), by: delta('landings', 'count') },
+    ...['medium', 'high'].map((grade) => {
+      const key = `landings-${grade}`
+      return { name: `${grade} landings`, here: whole(made.load.totals[key] ?? 0), there: whole(made.other.totals[key] ?? 0), by: delta(key, 'count') }
+    }),
     ...made.rows.map((row, index) => ({
       name: row.name,
       here: clock(row.work_s),

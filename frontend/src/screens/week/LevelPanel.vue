@@ -66,7 +66,10 @@ const beside = computed(() => {
     ['load', whole(before.load.totals['load'] ?? 0), whole(after.load.totals['load'] ?? 0)],
     ['monotony', figureText(before.load.monotony, 'ratio'), figureText(after.load.monotony, 'ratio')],
     ['clashes', String(before.clashes.length), String(after.clashes.length)],
-    ['landings', whole(before.load.totals['landings'] ?? 0), whole(after.load.totals['landings'] ?? 0)],
+    ...['medium', 'high'].map((grade) => {
+      const key = `landings-${grade}`
+      return [`${grade} landings`, whole(before.load.totals[key] ?? 0), whole(after.load.totals[key] ?? 0)]
+    }),
   ]
 })
 </script>
@@ -78,7 +81,7 @@ const beside = computed(() => {
       <label>at most <input v-model.number="rules.most_a_day" type="number" min="1" max="10" /> a day</label>
       <label><input v-model="rules.no_two_hard" type="checkbox" /> no two hard days in a row</label>
       <label><input v-model="rules.gone" type="checkbox" /> days gone by may be changed, too</label>
-      <label>landings at most <input v-model.number="rules.landings_cap" type="number" min="0" placeholder="any" /></label>
+      <label>medium and high landings at most <input v-model.number="rules.landings_cap" type="number" min="0" placeholder="any" /></label>
       <span class="quiet">Locked and logged entries, rest days, days without the hall and the hours between clashes always hold.</span>
     </details>
     <p v-if="busy" role="status">

@@ -17,11 +17,19 @@ const FIGURES: { key: 'change' | 'coupled' | 'uncoupled' | 'weighted'; label: st
 ]
 const CURRENCIES: [string, string][] = [
   ['work-min', 'Work minutes'],
-  ['reps', 'Reps'],
+  ['reps-called', 'Reps called'],
+  ['reps-paced', 'Reps paced'],
+  ['reps-estimated', 'Reps estimated'],
+  ['reps-mixed', 'Reps, kind not kept'],
   ['volume-kg', 'Volume load, kg'],
   ['hard-sets', 'Hard sets'],
-  ['landings', 'Landings'],
+  ['landings-low', 'Landings, low'],
+  ['landings-medium', 'Landings, medium'],
+  ['landings-high', 'Landings, high'],
+  ['landings-mixed', 'Landings, grade not kept'],
 ]
+/** Kinds that only older releases kept are shown where there are any. */
+const currencies = computed(() => CURRENCIES.filter(([key]) => !key.endsWith('-mixed') || (props.week.load.totals[key] ?? 0) > 0))
 const total = computed(() => props.week.load.totals['load'] ?? 0)
 const band = computed(() => {
   const { phase } = props.week
@@ -62,7 +70,7 @@ const toggle = (key: string): void => {
         <span>In other currencies</span><b></b><i aria-hidden="true">{{ open === 'more' ? '−' : '+' }}</i>
       </button>
       <p v-if="open === 'more'" class="why">
-        <template v-for="[key, label] in CURRENCIES" :key="key">{{ label }} {{ whole(week.load.totals[key] ?? 0) }}<br /></template>
+        <template v-for="[key, label] in currencies" :key="key">{{ label }} {{ whole(week.load.totals[key] ?? 0) }}<br /></template>
         <template v-for="beam in week.beams" :key="beam.name">
           <template v-if="beam.left_share !== null">{{ beam.left_name }} : {{ beam.right_name }} {{ percent(beam.left_share) }} : {{ percent(1 - (beam.left_share ?? 0)) }}<br /></template>
         </template>

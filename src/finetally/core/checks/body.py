@@ -2,36 +2,46 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
-from finetally.core.checks.check import Finding, counted_blocks, set_edit, work_segments
+from finetally.core.checks.check import (
+    Finding,
+    Severity,
+    block_name,
+    counted_blocks,
+    set_edit,
+    set_edits,
+    work_segments,
+)
 from finetally.core.checks.time import HARD_EFFORTS
 from finetally.core.movements.patterns import ROW_OF
-from finetally.core.session.step import Effort
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.pace import EPS
 from finetally.core.unfold.steps import StepPlan
-from finetally.core.unfold.tape import Done
+from finetally.core.unfold.tape import Done, Segment
 
 SAME_PATTERN_REST_S = 15
 MAIN_SHARE = 0.5
 TIRED_UPTAKE = 0.8
 SMALL_SHARE = 0.05
 UNEVEN_SHARE = 0.05
-EFFORTS: tuple[Effort, ...] = ("easy", "steady", "hard", "all-out")
+MOST_NAMED = 5
 
 
 def uneven_sides(t: Tally) -> Iterator[Finding]:
     """One side gets more than the other, step by step, and no other step of the movement makes up for it."""
     sides: dict[str, list[float]] = {}
     paths: dict[str, StepPlan] = {}
+    called: dict[str, float] = {}
     for done in t.tape.visits:
+        called[done.step.key] = called.get(done.step.key, 0.0) + done.called
         mine = sides.setdefault(done.step.key, [0, 0, 0, 0])
         for index, value in enumerate((done.left, done.right, done.left_s, done.right_s)):
             mine[index] += value
         paths.setdefault(done.step.key, done.step)
     for key, (left, right, left_s, right_s) in sides.items():
-        by_time = left + right == 0
+        # Reps that are estimated go with the seconds: one side tires first, it does not get more.
+        by_time = left + right == 0 or not called.get(key)
         one, other = (left_s, right_s) if by_time else (left, right)
         # A turn that ends in the middle leaves one rep over; that is no imbalance.
         if abs(one - other) > max(1, UNEVEN_SHARE * (one + other)) + EPS:
@@ -57,8 +67,34 @@ def main_patterns(step: StepPlan) -> set[str]:
 
 
 def same_pattern_run(t: Tally) -> Iterator[Finding]:
-    """Neighbours that hit the same pattern or joint with under 15 s of rest between; not the rounds of one step."""
-    seen: set[tuple[str, str]] = set()
+    """Neighbours that hit the same pattern or joint with under 15 s of rest between; not the rounds of one step.
+
+    One finding a block: the pair with the least rest that shares a pattern, else a joint, and how many more there
+    are. A joint alone is worth no more than a note.
+    """
+    for number, pairs in _neighbours(t).items():
+        first, second, gap, patterns, joints, segment = min(pairs, key=lambda pair: (not pair[3], pair[2]))
+        more = len(pairs) - 1
+        fields: dict[str, str | int | float] = {
+            "block": block_name(t.tape.blocks[number], number),
+            "first": first.movement.name or first.key,
+            "second": second.movement.name or second.key,
+            "shared": ", ".join(patterns or joints),
+            "rest": f"{gap:.0f}",
+            "more": f"; so do {more} more pairs" if more > 1 else "; so does 1 more pair" if more else "",
+        }
+        severity: Severity = "look" if patterns else "note"
+        others = tuple(dict.fromkeys(pair[1].path for pair in pairs if pair[1] is not second))
+        yield Finding(second.path, fields, gap, segment.at.as_dict(), number, severity, others=others)
+
+
+Pair = tuple[StepPlan, StepPlan, float, list[str], list[str], Segment]
+
+
+def _neighbours(t: Tally) -> dict[int, list[Pair]]:
+    """By block, each pair of steps that follow closely on each other and share a pattern or joint: once a pair."""
+    found: dict[int, list[Pair]] = {}
+    seen: set[frozenset[str]] = set()
     segments = t.tape.segments
     before: int | None = None
     rows: dict[int, set[str]] = {}
@@ -69,24 +105,18 @@ def same_pattern_run(t: Tally) -> Iterator[Finding]:
         last = t.tape.visits[segments[previous].visit or 0].step
         step = done.step
         gap = segment.start - segments[previous].start - segments[previous].seconds
-        if step is last or gap >= SAME_PATTERN_REST_S - EPS or (last.key, step.key) in seen:
+        if step.key == last.key or gap >= SAME_PATTERN_REST_S - EPS or frozenset((last.key, step.key)) in seen:
             continue
         for one in (last, step):
             if id(one) not in rows:
                 rows[id(one)] = main_patterns(one)
         patterns = rows[id(step)] & rows[id(last)]
         joints = set(step.movement.stresses or ()) & set(last.movement.stresses or ())
-        shared = sorted(patterns) or sorted(joints)
-        if not shared:
-            continue
-        seen.add((last.key, step.key))
-        fields: dict[str, str | int | float] = {
-            "first": last.movement.name or last.key,
-            "second": step.movement.name or step.key,
-            "shared": ", ".join(shared),
-            "rest": f"{gap:.0f}",
-        }
-        yield Finding(step.path, fields, gap, segment.at.as_dict(), segment.block)
+        if patterns or joints:
+            seen.add(frozenset((last.key, step.key)))
+            pair = (last, step, gap, sorted(patterns), sorted(joints), segment)
+            found.setdefault(segment.block, []).append(pair)
+    return found
 
 
 def unrehearsed(t: Tally) -> Iterator[Finding]:
@@ -149,7 +179,7 @@ def cool_down_misses(t: Tally) -> Iterator[Finding]:
         target
         for done in t.tape.visits
         if t.tape.blocks[done.block].part == "cool-down"
-        for target in (*RELEASES.get(done.step.key, ()), *done.step.movement.patterns)
+        for target in (*(done.step.movement.relieves or ()), *done.step.movement.patterns)
     }
     if not rows:
         return
@@ -157,25 +187,6 @@ def cool_down_misses(t: Tally) -> Iterator[Finding]:
     if most not in touched and rows[most] > SMALL_SHARE * sum(rows.values()):
         fields: dict[str, str | int | float] = {"pattern": most, "minutes": f"{rows[most] / 60:.1f}"}
         yield Finding(("blocks",), fields, rows[most])
-
-
-RELEASES: dict[str, tuple[str, ...]] = {
-    "calf-stretch": ("jump", "travel"),
-    "hip-flexor-stretch": ("lunge", "flex", "travel"),
-    "chest-stretch": ("push-level", "push-overhead"),
-    "childs-pose": ("pull-overhead", "pull-level", "hinge", "brace"),
-    "hamstring-stretch": ("hinge",),
-    "quad-stretch": ("squat", "lunge", "jump"),
-    "glute-stretch": ("hinge", "lunge", "squat"),
-    "lat-stretch": ("pull-overhead", "pull-level", "push-overhead", "carry"),
-    "shoulder-stretch": ("push-overhead", "push-level", "pull-level"),
-    "open-book": ("twist", "push-level"),
-    "thread-needle": ("twist", "pull-level"),
-    "cat-cow": ("brace", "flex", "carry", "hinge"),
-    "squat-hold": ("squat",),
-    "ankle-rock": ("jump", "travel", "squat"),
-}
-"""Which patterns a stretch gives relief after."""
 
 
 def landings_high(t: Tally) -> Iterator[Finding]:
@@ -201,25 +212,43 @@ def skill_when_tired(t: Tally) -> Iterator[Finding]:
 
 
 def rep_rule_unclear(t: Tally) -> Iterator[Finding]:
-    """A one-sided movement with a count, and nothing said about sides."""
-    told: set[int] = set()
+    """One-sided movements with a count, and nothing said about sides: one finding for all of them."""
+    steps: dict[int, Done] = {}
     for done in t.tape.visits:
         step = done.step
         one_sided = (step.movement.sides or "both") != "both"
-        if one_sided and step.step.sides is None and step.step.reps is not None and id(step) not in told:
-            told.add(id(step))
-            mend = None
-            if step.step.id is not None:
-                mend = set_edit(f"say so: {step.sides}", [step.step.id, "sides"], step.sides)
-            fields = {"movement": step.movement.name or step.key, "read_as": step.sides}
-            yield Finding((*step.path, "sides"), {**fields}, block=done.block, mend=mend)
+        if one_sided and step.step.sides is None and step.step.reps is not None:
+            steps.setdefault(id(step), done)
+    if not steps:
+        return
+    found = list(steps.values())
+    named = {f"{done.step.movement.name or done.step.key} (read as “{done.step.sides}”)": None for done in found}
+    edits = [([done.step.step.id, "sides"], done.step.sides) for done in found if done.step.step.id is not None]
+    mend = set_edits("say so in each place", [*edits]) if edits else None  # type: ignore[list-item]
+    paths = [(*done.step.path, "sides") for done in found]
+    blocks = {done.block for done in found}
+    block = blocks.pop() if len(blocks) == 1 else None
+    yield Finding(paths[0], {"movements": _listed(named)}, block=block, mend=mend, others=tuple(paths[1:]))
 
 
 def not_judged(t: Tally) -> Iterator[Finding]:
-    """A load without one-rep maximum or reserve: its effort cannot be told."""
-    told: set[int] = set()
+    """Loads without one-rep maximum or reserve: their effort cannot be told. One finding for all of them."""
+    steps: dict[int, Done] = {}
     for done, judged in zip(t.tape.visits, t.effort.judged, strict=True):
-        if judged.not_judged and id(done.step) not in told:
-            told.add(id(done.step))
-            fields = {"movement": done.step.movement.name or done.step.key}
-            yield Finding((*done.step.path, "load"), {**fields}, block=done.block)
+        if judged.not_judged:
+            steps.setdefault(id(done.step), done)
+    if not steps:
+        return
+    found = list(steps.values())
+    named = dict.fromkeys(done.step.movement.name or done.step.key for done in found)
+    paths = [(*done.step.path, "load") for done in found]
+    blocks = {done.block for done in found}
+    block = blocks.pop() if len(blocks) == 1 else None
+    yield Finding(paths[0], {"movements": _listed(named)}, block=block, others=tuple(paths[1:]))
+
+
+def _listed(names: Iterable[str]) -> str:
+    """Names in a row, the first few of many."""
+    named = list(names)
+    more = len(named) - MOST_NAMED
+    return ", ".join(named[:MOST_NAMED]) + (f" and {more} more" if more > 0 else "")

@@ -28,13 +28,15 @@ class Mend(TypedDict):
 class CheckResult(TypedDict):
     """One finding: `path` in the document, `at` on the tape where there is one place, `number` and its fields.
 
-    `block`: the number of the block that can accept it (`on_purpose`), if one can; `accepted`: it does.
+    `places`: paths of everything that it is about, where one line tells of several; the first is `path`. `block`:
+    the number of the block that can accept it (`on_purpose`), if one can; `accepted`: it does.
     `text` is made from the fields, at the edge.
     """
 
     code: str
     severity: Severity
     path: str
+    places: list[str]
     at: dict[str, str | int] | None
     number: float | None
     fields: Fields
@@ -55,6 +57,7 @@ class Finding:
     block: int | None = None
     severity: Severity | None = None
     mend: Mend | None = None
+    others: tuple[Path, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,6 +79,11 @@ def place_of(of: BlockOf, *keys: PlacePart) -> list[PlacePart]:
 def set_edit(label: str, place: list[PlacePart], value: Any) -> Mend:
     """A mend that sets one key."""
     return {"label": label, "edits": [{"op": "set", "place": place, "value": value}]}
+
+
+def set_edits(label: str, edits: list[tuple[list[PlacePart], Any]]) -> Mend:
+    """A mend that sets several keys."""
+    return {"label": label, "edits": [{"op": "set", "place": place, "value": value} for place, value in edits]}
 
 
 def block_name(of: BlockOf, number: int) -> str:
@@ -106,6 +114,7 @@ def result_of(check: Check, finding: Finding, t: Tally) -> CheckResult:
         "code": check.code,
         "severity": finding.severity or check.severity,
         "path": path_text(finding.path),
+        "places": [path_text(path) for path in (finding.path, *finding.others)],
         "at": finding.at,
         "number": finding.number,
         "fields": finding.fields,

@@ -18,6 +18,7 @@ from finetally.core.checks.check import (
 from finetally.core.edits.edit import PlacePart
 from finetally.core.session.clocks import Rotation, Task
 from finetally.core.session.problems import Path
+from finetally.core.session.values import AmountRange, SecondsValue
 from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.unfold.pace import EPS, Pacer
 from finetally.core.unfold.tape import BlockRun
@@ -26,6 +27,9 @@ from finetally.core.unfold.unfold import unfold
 OVER_S, OVER_SHARE = 120, 0.05
 LONG_DENSE_S, LONG_DENSE = 600, 0.85
 HARD_EFFORTS = ("hard", "all-out")
+SEEN_S = 1.0
+WORTH_SHARE, WORTH_S = 0.1, 2.0
+"""A change-over counts from two seconds and a tenth of the work that it comes off, or shortens the rest before."""
 
 
 def clock_words(seconds: float) -> str:
@@ -40,28 +44,44 @@ def announced_differs(t: Tally) -> Iterator[Finding]:
     The session's is its timetable; a block's is its clock, over all its passes, booked up to its cap.
     """
     if t.session.announced_s is not None:
-        yield from _told(t.resolver.dose(t.session.announced_s), timetable_s(t), ("announced_s",), ["announced_s"])
+        yield from _told(_ends(t, t.session.announced_s), timetable_s(t), ("announced_s",), ["announced_s"])
     for number, of in enumerate(t.tape.blocks):
         if of.block.announced_s is not None:
             runs = [run for run in t.tape.runs if run.block == number]
             comes_to = sum(run.clock_end - run.clock_start + run.cap_slack_s for run in runs)
-            told, place = t.resolver.dose(of.block.announced_s), place_of(of, "announced_s")
+            told, place = _ends(t, of.block.announced_s), place_of(of, "announced_s")
             yield from _told(told, comes_to, (*of.path, "announced_s"), place, block_name(of, number), number)
 
 
+def _ends(t: Tally, told: SecondsValue) -> tuple[float, float]:
+    """The least and the most that was told: of a range its ends, else the same twice."""
+    if isinstance(told, AmountRange):
+        return told.low, told.high
+    one = t.resolver.dose(told)
+    return one, one
+
+
 def _told(
-    told: float, comes_to: float, path: Path, place: list[PlacePart], name: str = "", block: int | None = None
+    told: tuple[float, float],
+    comes_to: float,
+    path: Path,
+    place: list[PlacePart],
+    name: str = "",
+    block: int | None = None,
 ) -> Iterator[Finding]:
-    over = comes_to - told
+    low, high = told
+    over = comes_to - high if comes_to > high else min(0.0, comes_to - low)
+    says = clock_words(low) if low == high else f"{clock_words(low)} to {clock_words(high)}"
     fields: dict[str, str | int | float] = {
         "about": f"{name}: told" if name else "Told",
-        "told": clock_words(told),
+        "told": says,
         "comes_to": clock_words(comes_to),
     }
-    if over > min(OVER_S, OVER_SHARE * told):
+    if over > min(OVER_S, OVER_SHARE * high):
         mend = set_edit(f"tell {clock_words(comes_to)}", place, math.ceil(comes_to / 60) * 60)
-        says = f"{clock_words(over)} over"
-        yield Finding(path, {**fields, "by": says}, over, block=block, severity="look", mend=mend)
+        yield Finding(
+            path, {**fields, "by": f"{clock_words(over)} over"}, over, block=block, severity="look", mend=mend
+        )
     elif over < -EPS:
         yield Finding(path, {**fields, "by": f"{clock_words(over)} slack"}, over, block=block, severity="note")
 
@@ -71,7 +91,8 @@ def slot_overflow(t: Tally) -> Iterator[Finding]:
     seen: set[tuple[object, ...]] = set()
     for overflow in t.tape.overflows:
         key = (overflow.at.section, overflow.at.block, overflow.at.step)
-        if key in seen:
+        # A part of a second is no overflow that anybody could see.
+        if key in seen or overflow.needed_s - overflow.period_s < SEEN_S:
             continue
         seen.add(key)
         number = next(
@@ -114,7 +135,8 @@ def cap_unlikely(t: Tally) -> Iterator[Finding]:
         fields: dict[str, str | int | float] = {
             "block": block_name(of, number),
             "cap": clock_words(cap),
-            "faster": f"{(1 - factor):.0%}",
+            "faster": f"{1 / factor - 1:.0%}",
+            "pace": f"{factor:.0%}",
         }
         yield Finding(path, fields, factor, block=number)
 
@@ -156,7 +178,7 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
         step = done.step
         change = pacer.change_over(step.key == last.key, bool(step.kit - last.kit), last.on_floor, step.on_floor)
         rest = segment.start - previous[1]
-        if change <= EPS or change < rest / 2 - EPS:
+        if change < max(WORTH_S, rest / 2, WORTH_SHARE * segment.seconds) - EPS:
             continue
         known = worst.get(segment.block)
         if known is not None and known[0] - known[1] >= change - rest:
@@ -196,8 +218,13 @@ def long_dense(t: Tally) -> Iterator[Finding]:
         hard = any(t.tape.visits[s.visit].step.effort in HARD_EFFORTS for s in inside if s.visit is not None)
         if hard and (total - rest) / total > LONG_DENSE:
             density = (total - rest) / total
-            fields = {"block": block_name(of, number), "minutes": clock_words(total), "density": f"{density:.0%}"}
-            yield Finding(of.path, {**fields}, density, block=number)
+            fields: dict[str, str | int | float] = {
+                "block": block_name(of, number),
+                "minutes": clock_words(total),
+                "density": f"{density:.1%}",
+                "rest": f"{clock_words(rest)} of rest in it" if rest > EPS else "no rest is prescribed in it",
+            }
+            yield Finding(of.path, fields, density, block=number)
 
 
 def _in_clock(runs: Sequence[BlockRun], start: float) -> bool:

@@ -19,13 +19,13 @@ MAX_MOVEMENTS = 2_000
 """Movements of one file: ten times the shipped library."""
 
 COLUMNS = (
-    "key", "name", "aliases", "patterns", "muscles", "plane", "position", "sides", "rep_is", "pace_s", "speed_mps",
-    "met", "met_source", "landings", "landing_grade", "skilled", "stresses", "kit", "easier", "harder", "kit_swaps",
-    "cues", "cautions",
+    "key", "name", "aliases", "patterns", "muscles", "relieves", "plane", "position", "sides", "rep_is", "pace_s",
+    "speed_mps", "met", "met_source", "landings", "landing_grade", "skilled", "stresses", "kit", "easier", "harder",
+    "kit_swaps", "cues", "cautions",
 )  # fmt: skip
 NUMBERS = frozenset({"pace_s", "speed_mps", "met", "landings"})
 WEIGHTS = frozenset({"patterns", "muscles"})
-LISTS = frozenset({"aliases", "stresses", "kit", "easier", "harder", "kit_swaps", "cues", "cautions"})
+LISTS = frozenset({"aliases", "relieves", "stresses", "kit", "easier", "harder", "kit_swaps", "cues", "cautions"})
 
 
 def _cell(name: str, value: Any) -> str:

@@ -43,13 +43,17 @@ class Contained(Part):
 
 
 class MovementDef(Part):
-    """What is known of a movement. `pace_s` seconds a rep; `speed_mps` metres a second; `met` multiples of rest."""
+    """What is known of a movement. `pace_s` seconds a rep; `speed_mps` metres a second; `met` multiples of rest.
+
+    `relieves`: patterns after whose work it does good, as a stretch.
+    """
 
     key: Key
     name: Words | None = None
     aliases: list[Words] | None = None
     patterns: dict[FinePattern, Fraction] = Field(default_factory=dict)
     muscles: dict[str, Fraction] | None = None
+    relieves: list[FinePattern] | None = None
     plane: Plane | None = None
     position: Position | None = None
     sides: Sides | None = None

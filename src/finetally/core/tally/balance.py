@@ -1,4 +1,4 @@
-"""Balance over the parts that count: patterns, rows of the scheme, beams, muscles, planes."""
+"""Balance over the parts that count: patterns, rows of the scheme, beams, planes."""
 
 from __future__ import annotations
 
@@ -30,14 +30,13 @@ class Weighed:
 
 
 class BalanceTally:
-    """Weighs every visit of the counted blocks by its movement's patterns, muscles, position and plane."""
+    """Weighs every visit of the counted blocks by its movement's patterns, position and plane."""
 
     def __init__(
         self, tape: Tape, counted: Sequence[bool], visit_effort: Sequence[float], methods: Methods
     ) -> None:
         self._methods = methods
         self.patterns: dict[str, Weighed] = {}
-        self.muscles: dict[str, Weighed] = {}
         self.positions: dict[str, Weighed] = {}
         self.planes: dict[str, Weighed] = {}
         self.left = self.right = self.unassigned_s = 0.0
@@ -62,8 +61,6 @@ class BalanceTally:
             self.unassigned_s += done.work_s
         for name, weight in movement.patterns.items():
             _weigh(self.patterns, name, weight, done)
-        for muscle, weight in (movement.muscles or {}).items():
-            _weigh(self.muscles, muscle, weight, done)
         place = "floor" if movement.position in FLOOR_POSITIONS else movement.position or "standing"
         _weigh(self.positions, place, 1, done)
         _weigh(self.planes, movement.plane or "sagittal", 1, done)
@@ -75,10 +72,6 @@ class BalanceTally:
     def pattern_figures(self) -> dict[str, PatternFigures]:
         """Fine patterns, mobility among them; shares of all."""
         return _figures(self.patterns)
-
-    def muscle_figures(self) -> dict[str, PatternFigures]:
-        """Muscles; shares of all muscle work."""
-        return _figures(self.muscles)
 
     def balance(self) -> BalanceFigures:
         """Rows of the chosen scheme with shares among themselves, and all beams."""

@@ -63,7 +63,7 @@ class Tally:
 
     @cached_property
     def balance(self) -> BalanceTally:
-        """Patterns, muscles and beams of the counted parts."""
+        """Patterns and beams of the counted parts."""
         return BalanceTally(self.tape, self.counted, _visit_efforts(self.tape, self.effort), self.methods)
 
     @property
@@ -142,7 +142,6 @@ def measured(t: Tally) -> Measured:
         "reps": t.reps.reps,
         "movements": t.reps.movements,
         "patterns": t.balance.pattern_figures(),
-        "muscles": t.balance.muscle_figures(),
         "balance": t.balance.balance(),
         "volume_kg": t.reps.volume_kg,
         "volume_called_kg": t.reps.volume_called_kg,

@@ -153,7 +153,6 @@ class Measured(TimeFigures):
     reps: RepFigures
     movements: dict[str, MovementFigures]
     patterns: dict[str, PatternFigures]
-    muscles: dict[str, PatternFigures]
     balance: BalanceFigures
     volume_kg: float
     volume_called_kg: float

@@ -179,4 +179,10 @@ def alternatives_of(
 
 def _identity(amount: Amount) -> tuple[Any, ...]:
     rows = tuple(sorted((name, round(seconds, 1)) for name, seconds in amount.patterns.items()))
-    return (round(amount.load, 2), round(amount.effort, 3), amount.landings, amount.reps, rows)
+    return (
+        round(amount.load, 2),
+        round(amount.effort, 3),
+        tuple(amount.landings.items()),
+        tuple(amount.reps.items()),
+        rows,
+    )

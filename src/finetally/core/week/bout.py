@@ -31,6 +31,10 @@ class Work:
 class Amount:
     """What a session comes to in every currency, and where it falls on the body.
 
+    `reps` by how they are known, `landings` by grade: kinds are never added up ("mixed": kept by an older release,
+    which did). Load, effort and minutes are the whole session's (or what the methods say), reps, kilograms and
+    landings the whole session's, the rest that of the parts that count.
+
     `patterns`: seconds of work by fine pattern, and `left_s`, `right_s`, of the counted parts. `main`: work of the
     main part by row of the stave; `joints`: by joint that it stresses. Other training has load and minutes alone.
     """
@@ -39,15 +43,20 @@ class Amount:
     effort: float = 0.0
     minutes: float = 0.0
     work_s: float = 0.0
-    reps: int = 0
+    reps: Mapping[str, int] = field(default_factory=dict)
     volume_kg: float = 0.0
-    landings: int = 0
+    landings: Mapping[str, int] = field(default_factory=dict)
     hard_sets: int = 0
     patterns: Mapping[str, float] = field(default_factory=dict)
     left_s: float = 0.0
     right_s: float = 0.0
     main: Mapping[str, Work] = field(default_factory=dict)
     joints: Mapping[str, Work] = field(default_factory=dict)
+
+    @property
+    def limited_landings(self) -> int:
+        """The landings that a limit is about: medium and high ones, as `landings-high` has it (NSCA)."""
+        return sum(self.landings.get(grade, 0) for grade in ("medium", "high", "mixed"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,16 +105,15 @@ def amount_of(t: Tally) -> Amount:
                 main[name] = main.get(name, Work()).plus(done.seconds * share, mainly)
         for joint in done.step.movement.stresses or ():
             joints[joint] = joints.get(joint, Work()).plus(done.seconds, hard)
-    reps = t.reps.reps
-    landings = t.reps.landings
+    reps, landings = t.reps.reps, t.reps.landings
     return Amount(
         load=t.load,
         effort=t.rpe,
         minutes=t.tape.total_s / 60,
         work_s=t.headline.work,
-        reps=reps["called"] + reps["paced"] + reps["estimated"],
+        reps={"called": reps["called"], "paced": reps["paced"], "estimated": reps["estimated"]},
         volume_kg=t.reps.volume_kg,
-        landings=landings["low"] + landings["medium"] + landings["high"],
+        landings={"low": landings["low"], "medium": landings["medium"], "high": landings["high"]},
         hard_sets=hard_sets,
         patterns=patterns,
         left_s=left_s,

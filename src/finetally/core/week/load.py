@@ -12,7 +12,7 @@ import statistics
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
-from typing import Literal
+from typing import Literal, get_args
 
 from typing_extensions import TypedDict
 
@@ -26,8 +26,12 @@ FORGOTTEN = 14
 """After so many days in a row of which nothing is known the history begins anew."""
 EPS = 1e-9
 
-Currency = Literal["load", "work-min", "reps", "volume-kg", "hard-sets", "landings"]
-CURRENCIES: tuple[Currency, ...] = ("load", "work-min", "reps", "volume-kg", "hard-sets", "landings")
+Currency = Literal[
+    "load", "work-min", "reps-called", "reps-paced", "reps-estimated", "reps-mixed", "volume-kg", "hard-sets",
+    "landings-low", "landings-medium", "landings-high", "landings-mixed",
+]  # fmt: skip
+CURRENCIES: tuple[Currency, ...] = get_args(Currency)
+"""Reps of different kinds and landings of different grades are never one number; "mixed": from older releases."""
 
 CAUTION = (
     "A gauge of change, not a prediction of injury; how much it tells is disputed (Lolli 2019; Impellizzeri 2020)."
@@ -77,13 +81,16 @@ class WeekLoad(TypedDict):
 
 def in_currency(amount: Amount, currency: Currency) -> float:
     """What an amount is in a currency."""
+    family, _, kind = currency.partition("-")
+    if family == "reps":
+        return float(amount.reps.get(kind, 0))
+    if family == "landings":
+        return float(amount.landings.get(kind, 0))
     return {
         "load": amount.load,
         "work-min": amount.work_s / 60,
-        "reps": float(amount.reps),
         "volume-kg": amount.volume_kg,
         "hard-sets": float(amount.hard_sets),
-        "landings": float(amount.landings),
     }[currency]
 
 

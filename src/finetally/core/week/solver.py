@@ -251,10 +251,10 @@ class Leveller:
     def _landings(self, cap: float) -> None:
         """The week's landings; where what stays is over the cap alone, nothing can hold it."""
         staying = sum(
-            s.versions[0].amount.landings for s, free in zip(self.slots, self.free, strict=True) if not free
+            s.versions[0].amount.limited_landings for s, free in zip(self.slots, self.free, strict=True) if not free
         )
         if staying <= cap:
-            self.model.add(self._sum(lambda amount: amount.landings) <= math.floor(cap))
+            self.model.add(self._sum(lambda amount: amount.limited_landings) <= math.floor(cap))
 
     # What is aimed at: met or not, as many as can be.
     def _aim(self, aim: Aim) -> Any:

@@ -162,9 +162,9 @@ def _clashing(
 
 
 def _landings(bouts: Sequence[Bout], cap: float, free: set[str]) -> Iterator[Break]:
-    if sum(bout.amount.landings for bout in bouts) > cap:
-        keys = tuple(bout.key for bout in bouts if bout.amount.landings)
-        staying = sum(bout.amount.landings for bout in bouts if bout.key not in free)
+    if sum(bout.amount.limited_landings for bout in bouts) > cap:
+        keys = tuple(bout.key for bout in bouts if bout.amount.limited_landings)
+        staying = sum(bout.amount.limited_landings for bout in bouts if bout.key not in free)
         yield Break("landings", (), keys, given=staying > cap)
 
 

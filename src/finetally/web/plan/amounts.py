@@ -20,12 +20,16 @@ from finetally.web.squads.house import House
 from finetally.web.versions import version_of
 
 EDITS: TypeAdapter[tuple[Edit, ...]] = TypeAdapter(tuple[Edit, ...])
-PLAIN = ("load", "effort", "minutes", "work_s", "reps", "volume_kg", "landings", "hard_sets", "left_s", "right_s")
+PLAIN = ("load", "effort", "minutes", "work_s", "volume_kg", "hard_sets", "left_s", "right_s")
+KINDS = ("reps", "landings")
+KEPT_VERSION = 2
+"""Of the form that amounts are kept in. 1 (it was not written down) added up reps and landings of all kinds."""
 
 
 def as_kept(amount: Amount) -> dict[str, Any]:
     """An amount as it is kept: numbers to 3 places, work as [seconds, hard sets]."""
-    made: dict[str, Any] = {name: round(getattr(amount, name), 3) for name in PLAIN}
+    made: dict[str, Any] = {"v": KEPT_VERSION, **{name: round(getattr(amount, name), 3) for name in PLAIN}}
+    made.update({name: dict(getattr(amount, name)) for name in KINDS})
     made["patterns"] = {name: round(seconds, 1) for name, seconds in amount.patterns.items()}
     for part in ("main", "joints"):
         made[part] = {
@@ -35,12 +39,15 @@ def as_kept(amount: Amount) -> dict[str, Any]:
 
 
 def from_kept(kept: dict[str, Any]) -> Amount:
-    """An amount that was kept."""
+    """An amount that was kept, in this form or an older one."""
+    kinds = {name: kept.get(name) or {} for name in KINDS}
+    if kept.get("v", 1) < KEPT_VERSION:
+        kinds = {name: {"mixed": kept[name]} if kept.get(name) else {} for name in KINDS}
     work = {
         part: {name: Work(seconds, sets) for name, (seconds, sets) in kept.get(part, {}).items()}
         for part in ("main", "joints")
     }
-    return Amount(**{name: kept.get(name, 0) for name in PLAIN}, patterns=kept.get("patterns", {}), **work)
+    return Amount(**{name: kept.get(name, 0) for name in PLAIN}, patterns=kept.get("patterns", {}), **kinds, **work)
 
 
 def inside(document: dict[str, Any], house: House) -> dict[str, Any]:
@@ -123,6 +130,8 @@ def bout_of(entry: Entry, zone: str, own: Attendance | None = None) -> Bout:
                 "effort": done.effort,
                 "minutes": done.minutes,
             },
+            reps=amount.reps,
+            landings=amount.landings,
             patterns=amount.patterns,
             main=amount.main,
             joints=amount.joints,

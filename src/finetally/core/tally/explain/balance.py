@@ -13,12 +13,12 @@ UNITS: dict[str, Unit] = {"work-time": "s", "visits": "count", "effort-time": "l
 
 
 def explain_balance(t: Tally, words: list[str]) -> Explanation:
-    """Open patterns, muscles, and what stands under `balance`: rows, beams, planes, mobility."""
+    """Open patterns, and what stands under `balance`: rows, beams, planes, mobility."""
     figure = ".".join(words)
-    if words[0] in ("patterns", "muscles") and len(words) == 3:
-        return _weighed(t, figure, words[0], words[1], words[2])
+    if words[0] == "patterns" and len(words) == 3:
+        return _weighed(t, figure, words[1], words[2])
     if words == ["balance", "mobility_s"]:
-        return node(figure, t.balance.balance()["mobility_s"], "s", "sum", _work_terms(t, "patterns", "mobility"))
+        return node(figure, t.balance.balance()["mobility_s"], "s", "sum", _work_terms(t, "mobility"))
     if words[:2] == ["balance", "planes"] and len(words) == 3:
         planes = t.balance.planes
         if words[2] in planes:
@@ -31,19 +31,19 @@ def explain_balance(t: Tally, words: list[str]) -> Explanation:
     raise UnknownFigureError(figure)
 
 
-def _weighed(t: Tally, figure: str, family: str, name: str, field: str) -> Explanation:
-    group = t.balance.patterns if family == "patterns" else t.balance.muscles
+def _weighed(t: Tally, figure: str, name: str, field: str) -> Explanation:
+    group = t.balance.patterns
     one = group.get(name)
     if one is None:
         raise UnknownFigureError(figure)
     if field == "work_s":
-        return node(figure, one.work_s, "s", "sum", _work_terms(t, family, name))
+        return node(figure, one.work_s, "s", "sum", _work_terms(t, name))
     if field == "visits":
-        return node(figure, one.visits, "count", "sum", _visit_terms(t, family, (name,)))
+        return node(figure, one.visits, "count", "sum", _visit_terms(t, (name,)))
     if field == "share":
         total = sum(other.measure for other in group.values())
         unit = UNITS[t.methods.balance_by]
-        return _share(figure, name, one.measure, total, unit, f"{family}.{name}.work_s")
+        return _share(figure, name, one.measure, total, unit, f"patterns.{name}.work_s")
     raise UnknownFigureError(figure)
 
 
@@ -93,24 +93,23 @@ def _row(t: Tally, figure: str, name: str, field: str, unit: Unit) -> Explanatio
     return node(figure, sum(value for _, value in members), "s", "sum", terms)
 
 
-def _weights(t: Tally, family: str, index: int) -> Mapping[str, float]:
-    movement = t.tape.visits[index].step.movement
-    return cast("Mapping[str, float]", movement.patterns if family == "patterns" else (movement.muscles or {}))
+def _weights(t: Tally, index: int) -> Mapping[str, float]:
+    return cast("Mapping[str, float]", t.tape.visits[index].step.movement.patterns)
 
 
-def _work_terms(t: Tally, family: str, name: str) -> list[Term]:
+def _work_terms(t: Tally, name: str) -> list[Term]:
     sums: dict[str, float] = {}
     for index, done in enumerate(t.tape.visits):
-        weight = _weights(t, family, index).get(name, 0)
+        weight = _weights(t, index).get(name, 0)
         if weight and t.counted[done.block]:
             sums[done.step.key] = sums.get(done.step.key, 0.0) + done.seconds * weight
     return [term(key, value, "s") for key, value in sums.items()]
 
 
-def _visit_terms(t: Tally, family: str, names: tuple[str, ...]) -> list[Term]:
+def _visit_terms(t: Tally, names: tuple[str, ...]) -> list[Term]:
     sums: dict[str, int] = {}
     for index, done in enumerate(t.tape.visits):
-        weights = _weights(t, family, index)
+        weights = _weights(t, index)
         if t.counted[done.block] and any(weights.get(name, 0) > 0 for name in names):
             sums[done.step.key] = sums.get(done.step.key, 0) + 1
     return [term(key, value, "count") for key, value in sums.items()]

@@ -48,7 +48,7 @@ def explain_tally(t: Tally, figure: str) -> Explanation:
         return node(figure, measured(t)["announced_s"] or 0.0, "s", "given", note="typed for the session")
     if words[0] == "blocks" and len(words) == 5 and words[2] == "scores":
         return _score(t, figure, words)
-    if words[0] in ("patterns", "muscles", "balance"):
+    if words[0] in ("patterns", "balance"):
         return explain_balance(t, words)
     if words[0] == "effort" or (words[0] == "blocks" and len(words) > 2 and words[2] in BLOCK_EFFORTS):
         return explain_effort(t, words)
