@@ -89,7 +89,7 @@ def unmet(slots: list[Slot], rules: Rules, chosen: Chosen) -> int:
     if rules.band is not None:
         missed += not rules.band.low - 1e-6 <= total <= rules.band.high + 1e-6
     for day, wanted in intended(rules, rules.band.middle if rules.band else sum(planned), planned).items():
-        missed += abs(loads[day] - wanted) > INTENT_OFF * wanted + 1e-6
+        missed += day not in rules.gone_days and abs(loads[day] - wanted) > INTENT_OFF * wanted + 1e-6
     rows = [row_seconds(one.amount.patterns) for one in bouts]
     everything = sum(sum(one.values()) for one in rows)
     for target in rules.targets:

@@ -8,7 +8,7 @@ import { useAttempt } from '@/composables/useAttempt'
 import { fullDate } from '@/words/dates'
 
 const props = defineProps<{ begins: string; squad: number }>()
-const emit = defineEmits<{ changed: []; close: [] }>()
+const emit = defineEmits<{ changed: [] }>()
 const times = shallowRef<TimeAway[]>([])
 const first = ref(props.begins)
 const last = ref(props.begins)
@@ -28,7 +28,7 @@ const drop = (id: number) => changed(() => api.dropAway(id))
 </script>
 
 <template>
-  <form class="away" aria-label="When the squad is away" @submit.prevent="add" @keydown.esc.stop="$emit('close')">
+  <form class="away" aria-label="When the squad is away" @submit.prevent="add">
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <ul v-if="times.length">
       <li v-for="one in times" :key="one.id">
@@ -36,7 +36,7 @@ const drop = (id: number) => changed(() => api.dropAway(id))
         <button type="button" class="link" @click="drop(one.id)">take it back<span class="visually-hidden">: away from {{ fullDate(one.first) }}</span></button>
       </li>
     </ul>
-    <label>away from <input v-model="first" type="date" required /></label>
+    <label>the squad is away from <input v-model="first" type="date" required /></label>
     <label>to <input v-model="last" type="date" :min="first" required /></label>
     <label>
       <span class="visually-hidden">What is done then</span>
@@ -46,7 +46,6 @@ const drop = (id: number) => changed(() => api.dropAway(id))
       </select>
     </label>
     <ElButton type="primary" size="small" native-type="submit">Add</ElButton>
-    <button type="button" class="link" @click="$emit('close')">close</button>
   </form>
 </template>
 

@@ -67,7 +67,6 @@ function dropped(event: DragEvent, which: string): void {
   const id = event.dataTransfer?.getData('text/x-entry')
   if (id && editable.value) void change(id, { day: which })
 }
-const leaving = ref(false)
 const clockTime = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 const undo = (id: number, item: number) => act(() => api.undoChange(id, item))
 const print = (): void => window.print()
@@ -93,7 +92,6 @@ const print = (): void => window.print()
       <button type="button" class="link" @click="sharing = !sharing">Export</button>
       <button type="button" class="link" @click="print">Print</button>
       <button v-if="editable" type="button" class="link" @click="phasing = !phasing">Phase</button>
-      <button v-if="editable" type="button" class="link" @click="leaving = !leaving">Away</button>
       <button v-if="own?.role === 'head-coach'" type="button" class="link" @click="targeting = !targeting">Targets</button>
       <ElButton v-if="editable" type="primary" :disabled="busy || turning || !week?.entries.length" @click="propose">Level the week</ElButton>
     </header>
@@ -107,7 +105,7 @@ const print = (): void => window.print()
           @add="(body) => act(() => api.addPhase({ ...body, squad: squad() })).then((done) => done && (phasing = false))"
           @drop="(id) => act(() => api.dropPhase(id)).then((done) => done && (phasing = false))"
         />
-        <AwayForm v-if="leaving" :begins="week.begins" :squad="week.squad" @changed="read" @close="leaving = false" />
+        <AwayForm v-if="phasing" :begins="week.begins" :squad="week.squad" @changed="read" />
         <p v-if="week.aged" class="said" role="status">{{ week.aged }} of these entries are being figured anew.</p>
         <p v-else-if="week.refigured" class="said">
           {{ week.refigured.count }} planned entries were figured anew at {{ clockTime(week.refigured.at) }}: the methods or this program had changed. What is logged stayed.

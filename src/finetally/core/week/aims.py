@@ -54,7 +54,7 @@ class Aim:
 
 
 def aims_of(rules: Rules, planned: Sequence[int]) -> list[Aim]:
-    """The aims of a week whose days carry `planned` loads now (in whole units)."""
+    """The aims of a week whose days carry `planned` loads now (in whole units). Days gone by have none."""
     aims: list[Aim] = []
     total = sum(planned) / LOAD_UNITS
     if rules.band is not None:
@@ -62,6 +62,8 @@ def aims_of(rules: Rules, planned: Sequence[int]) -> list[Aim]:
         aims.append(Aim("load in the band", "band", None, *_bounds(rules.band.low, rules.band.high)))
     days = intended(rules, total, [load / LOAD_UNITS for load in planned])
     for day, wanted in days.items():
+        if day in rules.gone_days:
+            continue
         bounds = _bounds(wanted * (1 - INTENT_OFF), wanted * (1 + INTENT_OFF)) if wanted > 0 else (0, 0)
         aims.append(Aim(f"intent of day {day + 1}", "intent", day, *bounds))
     aims += [_target_aim(target) for target in rules.targets]

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import json
 import logging
+from functools import lru_cache
 from typing import Any
 
 from django.conf import settings
@@ -17,6 +19,13 @@ log = logging.getLogger(__name__)
 
 def methods_value(kept: dict[str, Any]) -> Methods:
     """Methods as they were kept, perhaps by an older release: a setting that is out of bounds now is left out."""
+    return _methods_value(json.dumps(kept, sort_keys=True))
+
+
+@lru_cache(maxsize=256)
+def _methods_value(text: str) -> Methods:
+    """Held by what they say, so that a squad's requests read them once; a frozen value."""
+    kept: dict[str, Any] = json.loads(text)
     try:
         return Methods.model_validate(kept)
     except ValidationError as error:
