@@ -33,7 +33,9 @@ def loop() -> float:
     return time.perf_counter() - begun
 
 
-def _client(port: int, headers: dict[str, str], method: str, path: str, body: bytes, until: float, out: Any) -> None:
+def _client(
+    port: int, headers: dict[str, str], method: str, path: str, body: bytes, until: float, out: Any
+) -> None:
     """One client, one connection: asks again as soon as it is answered."""
     connection = http.client.HTTPConnection("127.0.0.1", port, timeout=120)
     took: list[float] = []
@@ -55,7 +57,9 @@ def hammer(server: Server, who: Visitor, clients: int, method: str, path: str, b
     out: Any = multiprocessing.Queue()
     until = time.time() + SECONDS
     asked = [
-        multiprocessing.Process(target=_client, args=(server.port, headers, method, f"/api{path}", data, until, out))
+        multiprocessing.Process(
+            target=_client, args=(server.port, headers, method, f"/api{path}", data, until, out)
+        )
         for _ in range(clients)
     ]
     for one in asked:
