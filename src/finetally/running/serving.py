@@ -40,7 +40,7 @@ class Beside:
         # What may be inherited is: the handle that holds the database. The server's doors are not its own.
         self._pid = os.posix_spawn(
             sys.executable,
-            [sys.executable, "-m", "finetally.running.worker"],
+            [sys.executable, "-m", "finetally.running.worker", str(os.getpid())],
             os.environ,
             file_actions=[(os.POSIX_SPAWN_CLOSE, door) for door in self._doors],
         )

@@ -24,9 +24,9 @@ PARENT_S = 1.0
 class Loop:
     """Takes jobs one after the other until it is told to end, or whoever started it is gone."""
 
-    def __init__(self) -> None:
+    def __init__(self, parent: int) -> None:
         self.ending = False
-        self.parent = os.getppid()
+        self.parent = parent
 
     def end(self, signum: int = 0, frame: FrameType | None = None) -> None:
         """End after the present job, which is content with what it has."""
@@ -77,10 +77,11 @@ class Loop:
 
 
 def main() -> int:
-    """Work until told to end."""
+    """Work until told to end, or until the process that the command line names is no longer its parent."""
     os.nice(NICE)
     use_django()
-    loop = Loop()
+    # Named by whoever started it: by now that one may be gone already.
+    loop = Loop(int(sys.argv[1]) if len(sys.argv) > 1 else os.getppid())
     for number in (signal.SIGTERM, signal.SIGINT):
         signal.signal(number, loop.end)
     loop.run()

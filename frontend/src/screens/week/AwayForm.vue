@@ -37,7 +37,7 @@ const drop = (id: number) => changed(() => api.dropAway(id))
       </li>
     </ul>
     <label>the squad is away from <input v-model="first" type="date" required /></label>
-    <label>to <input v-model="last" type="date" :min="first" required /></label>
+    <label>until <input v-model="last" type="date" :min="first" required /></label>
     <label>
       <span class="visually-hidden">What is done then</span>
       <select v-model="known">

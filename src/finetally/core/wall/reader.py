@@ -93,7 +93,8 @@ class TextReader:
 def undosed(blocks: list[dict[str, Any]]) -> bool:
     """Whether there is nothing to do, or something in rounds that nobody said how much of."""
     doses = {"reps", "seconds", "metres"}
-    open_ones = [b for b in blocks if b["clock"]["kind"] in ("task", "amrap")]
+    every = [b for entry in blocks for b in entry.get("blocks", (entry,))]
+    open_ones = [b for b in every if b["clock"]["kind"] in ("task", "amrap")]
     return not blocks or any(not doses & step.keys() for b in open_ones for step in b.get("steps", ()))
 
 
