@@ -4,12 +4,15 @@ from __future__ import annotations
 
 import copy
 import json
+from datetime import timedelta
 from typing import Any
 
 import pytest
+from django.utils import timezone
 
 from finetally.web.plan.models import Entry
-from finetally.web.training.models import Revision, RevisionKind
+from finetally.web.training.models import Revision, RevisionKind, Summary
+from finetally.web.training.upkeep import prune
 from tests.web.conftest import World
 from tests.web.test_levelling import proposed
 
@@ -70,6 +73,31 @@ def test_what_a_plan_or_a_file_refers_to_is_saved_over_no_more(world: World, how
         revision = Entry.objects.get(pk=made["id"]).revision
         assert revision is not None
         assert revision.document["title"] != "after"
+
+
+def test_only_old_autosaves_that_another_version_followed_are_pruned(world: World) -> None:
+    session = world.session
+    made = {}
+    for name, kind, pinned in (
+        ("followed", RevisionKind.AUTOSAVE, False),
+        ("pinned", RevisionKind.AUTOSAVE, True),
+        ("kept", RevisionKind.KEPT, False),
+        ("conflict", RevisionKind.CONFLICT, False),
+        ("young", RevisionKind.AUTOSAVE, False),
+        ("head", RevisionKind.AUTOSAVE, False),
+    ):
+        made[name] = Revision.objects.create(session=session, kind=kind, pinned=pinned, document={})
+    session.head = made["head"]
+    session.save()
+    Summary.objects.create(key="old", figures={})
+    long_ago = timezone.now() - timedelta(days=400)
+    old = [one.pk for name, one in made.items() if name != "young"]
+    Revision.objects.filter(pk__in=old).update(updated_at=long_ago)
+    Summary.objects.filter(key="old").update(made_at=long_ago)
+    assert prune() == 2
+    assert not Revision.objects.filter(pk=made["followed"].pk).exists()
+    assert Revision.objects.filter(pk__in=[one.pk for name, one in made.items() if name != "followed"]).count() == 5
+    assert not Summary.objects.filter(key="old").exists()
 
 
 def put(world: World) -> Any:

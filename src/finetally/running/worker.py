@@ -45,6 +45,7 @@ class Loop:
 
         from finetally.web.jobs.upkeep import mark_broken, prune
         from finetally.web.plan.refigure import everywhere
+        from finetally.web.training.upkeep import prune as prune_training
 
         mark_broken()
         everywhere()
@@ -53,6 +54,7 @@ class Loop:
         while not self.ending:
             if time.monotonic() - pruned > PRUNE_S:
                 prune()
+                prune_training()
                 pruned = time.monotonic()
             if DBTaskResult.objects.ready().exists():
                 self._take()
