@@ -106,7 +106,7 @@ for n in range({count}):
 
 def saving(who: Visitor, over: threading.Event, failures: list[str]) -> None:
     """Saves once a second, as a coach who types would."""
-    made = who.send("GET", "/sessions").json()[0]
+    made = who.send("GET", "/sessions").json()["items"][0]
     session = who.send("GET", f"/sessions/{made['id']}").json()
     base = session["etag"]
     while not over.wait(1.0):

@@ -32,7 +32,7 @@ def operations() -> list[Any]:
 def known_ids(who: Visitor) -> dict[str, Any]:
     """Ids of things that are there, so that paths lead somewhere now and then."""
     ids: dict[str, Any] = {}
-    sessions = who.send("GET", "/sessions").json()
+    sessions = who.send("GET", "/sessions").json()["items"]
     if sessions:
         ids["session_id"] = sessions[0]["id"]
     week = who.send("GET", "/plan/week?day=2026-11-26")

@@ -61,7 +61,7 @@ def finished(coach: Visitor, job: Any) -> Any:
 def crowded(coach: Visitor, week: int, entries: int = 14) -> date:
     """A week that takes long to level: two sessions on every day, and all too even."""
     monday = MONDAY + timedelta(weeks=week)
-    sessions = coach.send("GET", "/sessions").json()
+    sessions = coach.send("GET", "/sessions").json()["items"]
     load = 0.0
     for n in range(entries):
         body = {"session": sessions[n % len(sessions)]["id"], "day": (monday + timedelta(days=n % 7)).isoformat()}
@@ -169,7 +169,7 @@ def test_a_process_that_is_killed_is_started_again_and_its_job_keeps_what_it_had
 
 def test_changed_methods_have_what_is_planned_figured_anew_but_not_what_is_logged(coach: Visitor) -> None:
     monday = MONDAY + timedelta(weeks=20)
-    sessions = coach.send("GET", "/sessions").json()
+    sessions = coach.send("GET", "/sessions").json()["items"]
     made = [
         coach.send("POST", "/plan/entries", {"session": sessions[0]["id"], "day": monday.isoformat()}).json()
         for _ in range(2)

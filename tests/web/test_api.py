@@ -8,10 +8,15 @@ from typing import Any
 import jsonschema
 import pytest
 from django.core.management import call_command
+from django.db import connection
 from django.test import Client
+from django.test.utils import CaptureQueriesContext
 
 from finetally.web.api.api import openapi_document
-from finetally.web.training.models import Summary
+from finetally.web.squads.house import houses_of
+from finetally.web.training import figuring, listing
+from finetally.web.training.figuring import keep_figures
+from finetally.web.training.models import Session, Summary
 from tests.conftest import REPOSITORY
 from tests.web.conftest import DOCUMENT, World
 
@@ -93,16 +98,39 @@ def test_list_figures_are_made_once_and_few_queries_are_needed(
     client.get("/api/sessions")
     made = Summary.objects.count()
     with django_assert_max_num_queries(8):
-        items = client.get("/api/sessions").json()
+        items = client.get("/api/sessions").json()["items"]
     assert Summary.objects.count() == made
     assert {item["figures"]["total_s"] for item in items} == {230}
+
+
+def test_a_list_reads_no_documents_and_comes_in_pages(world: World) -> None:
+    for number in range(listing.PAGE + 4):
+        session = Session(squad=world.squad, head=world.session.head)
+        session.describe({**DOCUMENT, "title": f"Hill {number:03}", "tags": ["hill"] if number % 2 else []})
+        session.save()
+    keep_figures(list(Session.objects.all()), houses_of([world.squad, world.foreign.squad]))
+    figuring._held.clear()
+    client = world.client("coach")
+    with CaptureQueriesContext(connection) as queries:
+        first = client.get("/api/sessions?by=title&down=false").json()
+    assert not [one["sql"] for one in queries if 'document"' in one["sql"].replace("document_hash", "")]
+    assert (len(first["items"]), first["total"], first["size"]) == (listing.PAGE, listing.PAGE + 5, listing.PAGE)
+    last = client.get("/api/sessions?by=title&down=false&page=2").json()
+    assert [one["title"] for one in last["items"]] == ["Hill 100", "Hill 101", "Hill 102", "Hill 103", "Ridge"]
+    found = client.get("/api/sessions?words=HILL 01&tag=hill").json()
+    assert (found["total"], found["tags"]) == (7, ["hill"])
+    by_load = client.get("/api/sessions?by=share:squat").json()
+    assert len(by_load["items"]) == listing.PAGE
+    wrong = client.get("/api/sessions?by=beauty")
+    assert (wrong.status_code, wrong.json()["problems"][0]["path"]) == (422, "by")
+    assert len(client.get("/api/sessions/names").json()) == listing.PAGE + 5
 
 
 def test_a_session_that_cannot_be_figured_is_listed_with_its_problem(world: World) -> None:
     nothing = {"clock": {"kind": "amrap", "window_s": 60}, "steps": [{"movement": "hover", "seconds": 0}]}
     odd = {**DOCUMENT, "blocks": [nothing]}
     assert world.send("coach", "POST", "/sessions", {"document": odd}).status_code == 201
-    problems = [item["figures"]["problem"] for item in world.send("coach", "GET", "/sessions").json()]
+    problems = [item["figures"]["problem"] for item in world.send("coach", "GET", "/sessions").json()["items"]]
     assert any(problem and "blocks[0]" in problem for problem in problems)
 
 

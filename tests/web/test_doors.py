@@ -48,7 +48,7 @@ def test_what_never_ended_is_answered_and_takes_no_list_away(world: World, block
     assert world.send("coach", "POST", "/sessions", {"document": document}).status_code == 201
     listed = world.send("coach", "GET", "/sessions")
     assert listed.status_code == 200
-    assert len(listed.json()) == 2
+    assert listed.json()["total"] == 2
 
 
 def test_a_request_has_a_budget_of_work_and_says_so(world: World, settings: Any) -> None:
@@ -69,10 +69,10 @@ def test_a_list_over_its_budget_opens_with_what_it_could_figure(world: World, se
     Summary.objects.all().delete()
     figuring._held.clear()
     settings.WORK_UNITS = 60
-    first = [one["figures"]["problem"] for one in world.send("coach", "GET", "/sessions").json()]
+    first = [one["figures"]["problem"] for one in world.send("coach", "GET", "/sessions").json()["items"]]
     assert figuring.NOT_YET in first
     for _ in range(4):
-        last = [one["figures"]["problem"] for one in world.send("coach", "GET", "/sessions").json()]
+        last = [one["figures"]["problem"] for one in world.send("coach", "GET", "/sessions").json()["items"]]
     assert last == [None] * 4
 
 
@@ -83,7 +83,7 @@ def test_what_cannot_be_figured_is_listed_as_such(world: World, monkeypatch: pyt
     monkeypatch.setattr(figuring, "figures_and_tally", broken)
     Summary.objects.all().delete()
     figuring._held.clear()
-    [item] = world.send("coach", "GET", "/sessions").json()
+    [item] = world.send("coach", "GET", "/sessions").json()["items"]
     assert "cannot be figured" in item["figures"]["problem"]
 
 

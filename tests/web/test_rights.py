@@ -103,6 +103,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/figures", {"document": DOCUMENT, "squad": "SQUAD"}, (401, 200, 200, 200, 404, 404)),
     ("POST", "/explain", {"document": DOCUMENT, "figure": "total_s"}, (401, 200, 200, 200, 200, 404)),
     ("GET", "/sessions", None, (401, 200, 200, 200, 200, 200)),
+    ("GET", "/sessions/names", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/sessions", {"document": DOCUMENT, "squad": "SQUAD"}, (401, 403, 201, 201, 404, 404)),
     (
         "POST",
@@ -175,7 +176,7 @@ def test_every_route_stands_in_the_table() -> None:
 
 
 def test_lists_hold_only_ones_own_squads(world: World) -> None:
-    mine = {item["id"] for item in world.send("athlete", "GET", "/sessions").json()}
+    mine = {item["id"] for item in world.send("athlete", "GET", "/sessions").json()["items"]}
     assert mine == {str(world.session.pk)}
     assert Session.objects.count() == 2
-    assert world.send("nobodys", "GET", "/sessions").json() == []
+    assert world.send("nobodys", "GET", "/sessions").json()["items"] == []

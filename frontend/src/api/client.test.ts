@@ -24,7 +24,7 @@ const refused = async (work: Promise<unknown>): Promise<Refusal> => {
 
 test('a question goes to the API with the token that guards writes', async () => {
   fetched.mockResolvedValue(answer(200, []))
-  await api.sessions(true)
+  await api.sessions({ archived: true })
   const [path, init] = fetched.mock.calls[0] as [string, RequestInit]
   expect(path).toBe('/api/sessions?archived=true')
   expect(init.headers).toMatchObject({ 'X-CSRFToken': 'seven' })

@@ -36,8 +36,10 @@ import type {
   SeasonWeek,
   SessionComparison,
   SessionDoc,
-  SessionItem,
+  SessionName,
   SessionOut,
+  SessionsAsked,
+  SessionsPage,
   Shape,
   SweepPoint,
   TimeAway,
@@ -49,7 +51,12 @@ export const api = {
   signIn: (name: string, password: string) => call<Me>('POST', '/sign-in', { name, password }),
   signOut: () => call<undefined>('POST', '/sign-out'),
   movements: (squad: number) => call<MovementsOut>('GET', `/movements${squad ? `?squad=${squad}` : ''}`),
-  sessions: (archived = false) => call<SessionItem[]>('GET', `/sessions?archived=${archived}`),
+  sessions: (asked: SessionsAsked = {}) => {
+    const given = Object.entries(asked).filter(([, value]) => value !== '')
+    const query = new URLSearchParams(given.map(([name, value]) => [name, String(value)])).toString()
+    return call<SessionsPage>('GET', `/sessions${query ? `?${query}` : ''}`)
+  },
+  sessionNames: () => call<SessionName[]>('GET', '/sessions/names'),
   session: (id: string) => call<SessionOut>('GET', `/sessions/${id}`),
   createSession: (document: SessionDoc, squad: number) => call<SessionOut>('POST', '/sessions', { document, squad: squad || null }),
   importSession: (kind: 'json' | 'txt', text: string, squad: number) =>

@@ -148,6 +148,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Session Names
+         * @description All sessions by title, to choose from.
+         */
+        get: operations["session_names"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/import": {
         parameters: {
             query?: never;
@@ -2201,6 +2221,42 @@ export interface components {
             available_s: number;
         };
         /**
+         * ListIn
+         * @description Which sessions, in what order (changed, title, a figure, share:<row>), and which page of them.
+         */
+        ListIn: {
+            /**
+             * Archived
+             * @default false
+             */
+            archived?: boolean;
+            /**
+             * Words
+             * @default
+             */
+            words?: string;
+            /**
+             * Tag
+             * @default
+             */
+            tag?: string;
+            /**
+             * By
+             * @default changed
+             */
+            by?: string;
+            /**
+             * Down
+             * @default true
+             */
+            down?: boolean;
+            /**
+             * Page
+             * @default 1
+             */
+            page?: number;
+        };
+        /**
          * ListFigures
          * @description What a list shows of a session; `problem` instead of figures where it cannot be figured.
          */
@@ -2247,6 +2303,22 @@ export interface components {
             /** Archived */
             archived: boolean;
             figures: components["schemas"]["ListFigures"];
+        };
+        /**
+         * SessionsOut
+         * @description A page of the sessions found, `total` of them in all, `size` on a page; tags and rows to choose from.
+         */
+        SessionsOut: {
+            /** Items */
+            items: components["schemas"]["SessionItem"][];
+            /** Total */
+            total: number;
+            /** Size */
+            size: number;
+            /** Tags */
+            tags: string[];
+            /** Rows */
+            rows: string[];
         };
         /**
          * Thumbnail
@@ -2300,6 +2372,21 @@ export interface components {
             document: components["schemas"]["Session"];
             /** Squad */
             squad?: number | null;
+        };
+        /**
+         * SessionName
+         * @description A session to choose.
+         */
+        SessionName: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Squad */
+            squad: number;
+            /** Title */
+            title: string;
         };
         /**
          * ImportIn
@@ -5392,6 +5479,11 @@ export interface operations {
         parameters: {
             query?: {
                 archived?: boolean;
+                words?: string;
+                tag?: string;
+                by?: string;
+                down?: boolean;
+                page?: number;
             };
             header?: never;
             path?: never;
@@ -5405,11 +5497,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionItem"][];
+                    "application/json": components["schemas"]["SessionsOut"];
                 };
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5479,6 +5580,35 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    session_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionName"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

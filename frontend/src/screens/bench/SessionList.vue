@@ -8,10 +8,9 @@ import { clock, percent, tenth, whole } from '@/words/format'
 import { useSessionList, type SortBy } from './useSessionList'
 
 const {
-  items, trouble, clash, archived, words, tag, tags, rows, sortBy, downward, shown, sort, fetchList, duplicate, archive, take,
+  items, asked, total, size, page, turn, trouble, clash, archived, words, tag, tags, rows, sortBy, downward, sort, fetchList, duplicate, archive, take,
 } = useSessionList()
 onMounted(fetchList)
-watch(archived, fetchList)
 
 const COLUMNS: { by: SortBy; label: string; number: boolean }[] = [
   { by: 'total_s', label: 'Length', number: true },
@@ -69,10 +68,10 @@ const replaceThem = (): void => void clash.value?.()
       <button v-if="clash" type="button" class="link" @click="replaceThem">Take those of the file</button>
     </p>
     <p v-if="items === null && !trouble" class="quiet" role="status">Fetching the sessions …</p>
+    <p v-else-if="items?.length === 0 && asked" class="quiet">No session is called or tagged so.</p>
     <p v-else-if="items?.length === 0" class="quiet">
       {{ archived ? 'Nothing is put away.' : 'No session yet. “New session” starts one.' }}
     </p>
-    <p v-else-if="items && shown.length === 0" class="quiet">No session is called or tagged so.</p>
     <div v-else-if="items" class="scroll">
       <table>
         <thead>
@@ -92,7 +91,7 @@ const replaceThem = (): void => void clash.value?.()
           </tr>
         </thead>
         <tbody>
-          <tr v-for="item in shown" :key="item.id">
+          <tr v-for="item in items" :key="item.id">
             <th scope="row">
               <RouterLink :to="{ name: 'bench', params: { id: item.id } }">{{ item.title }}</RouterLink>
               <span class="tags">{{ item.tags.join(' · ') }}</span>
@@ -122,6 +121,11 @@ const replaceThem = (): void => void clash.value?.()
           </tr>
         </tbody>
       </table>
+      <p v-if="total > size" class="pages">
+        <ElButton size="small" :disabled="page <= 1" aria-label="The page before" @click="turn(page - 1)">◂</ElButton>
+        {{ (page - 1) * size + 1 }} to {{ Math.min(page * size, total) }} of {{ total }}
+        <ElButton size="small" :disabled="page * size >= total" aria-label="The next page" @click="turn(page + 1)">▸</ElButton>
+      </p>
       <p class="foot">Work, density and effort are of the parts that count (main and finisher); length and load of all.</p>
     </div>
   </main>

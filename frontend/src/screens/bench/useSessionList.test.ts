@@ -1,55 +1,83 @@
-import { beforeEach, expect, test, vi } from 'vitest'
+import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { effectScope, nextTick, type EffectScope } from 'vue'
 
 import { api, Refusal } from '@/api/client'
-import type { SessionItem } from '@/api/types'
+import type { SessionItem, SessionsPage } from '@/api/types'
+import { promised } from '@/testing/promised'
 
 const push = vi.fn()
 vi.mock('vue-router', () => ({ useRouter: () => ({ push }) }))
 const { useSessionList } = await import('./useSessionList')
 
-const item = (title: string, tags: string[], updated_at: string, load: number | null, squat: number) =>
-  ({ id: title, title, tags, updated_at, figures: { total_s: 60, load, patterns: { squat } } }) as unknown as SessionItem
-const ITEMS = [
-  item('Ridge intervals', ['hill'], '2026-11-03', 229, 0.4),
-  item('Strength for the lift', ['carry', 'hall'], '2026-11-05', 284, 0.1),
-  item('Long walk out', ['hill'], '2026-11-01', null, 0.7),
-]
+const ITEM = { id: 'a', title: 'Ridge intervals', tags: ['hill'] } as unknown as SessionItem
+const PAGE = { items: [ITEM], total: 205, size: 100, tags: ['hall', 'hill'], rows: ['squat'] } as unknown as SessionsPage
 const list = vi.spyOn(api, 'sessions')
+let scope: EffectScope
 beforeEach(() => {
+  vi.useFakeTimers()
   push.mockReset()
-  list.mockReset().mockResolvedValue(ITEMS)
+  list.mockReset().mockResolvedValue(PAGE)
+  scope = effectScope()
+})
+afterEach(() => {
+  scope.stop()
+  vi.useRealTimers()
 })
 async function listed() {
-  const tools = useSessionList()
+  const tools = scope.run(useSessionList)
+  if (!tools) throw new Error('no scope')
   await tools.fetchList()
-  return { ...tools, titles: () => tools.shown.value.map((one) => one.title.split(' ')[0]) }
+  return tools
 }
+const lastAsked = () => list.mock.lastCall?.[0]
 
-test('the newest stands first', async () => {
-  expect((await listed()).titles()).toEqual(['Strength', 'Ridge', 'Long'])
+test('the newest are asked for first', async () => {
+  const { items, total } = await listed()
+  expect(lastAsked()).toEqual({ archived: false, words: '', tag: '', by: 'changed', down: true, page: 1 })
+  expect([items.value, total.value]).toEqual([[ITEM], 205])
 })
 test.each([
-  ['title', ['Long', 'Ridge', 'Strength']],
-  ['load', ['Strength', 'Ridge', 'Long']],
-  ['share:squat', ['Long', 'Ridge', 'Strength']],
-] as const)('sorted by %s', async (by, titles) => {
-  const { sort, titles: now } = await listed()
+  ['title', false],
+  ['load', true],
+  ['share:squat', true],
+] as const)('sorted by %s', async (by, down) => {
+  const { sort } = await listed()
   sort(by)
-  expect(now()).toEqual(titles)
+  await nextTick()
+  expect(lastAsked()).toMatchObject({ by, down, page: 1 })
 })
 test('sorting by the same twice turns it round', async () => {
-  const { sort, titles } = await listed()
+  const { sort } = await listed()
   sort('load')
   sort('load')
-  expect(titles()).toEqual(['Long', 'Ridge', 'Strength'])
+  await nextTick()
+  expect(lastAsked()).toMatchObject({ by: 'load', down: false })
 })
-test('every word is looked for, in titles and tags', async () => {
-  const { words, tag, titles } = await listed()
-  words.value = 'HILL ridge'
-  expect(titles()).toEqual(['Ridge'])
-  words.value = ''
+test('words are asked for once typing rests, from the first page on', async () => {
+  const { words, turn, page } = await listed()
+  turn(3)
+  expect(lastAsked()).toMatchObject({ page: 3 })
+  const before = list.mock.calls.length
+  for (const typed of ['r', 'ri', 'rid ']) {
+    words.value = typed
+    await vi.advanceTimersByTimeAsync(50)
+  }
+  expect(list.mock.calls.length).toBe(before)
+  await vi.advanceTimersByTimeAsync(500)
+  expect([list.mock.calls.length, page.value]).toEqual([before + 1, 1])
+  expect(lastAsked()).toMatchObject({ words: 'rid', page: 1 })
+})
+test('a late answer to what is no longer asked does not come onto the screen', async () => {
+  const slow = promised<SessionsPage>()
+  const { tag, items } = await listed()
+  list.mockReturnValueOnce(slow.promise).mockResolvedValueOnce({ ...PAGE, items: [] })
   tag.value = 'hall'
-  expect(titles()).toEqual(['Strength'])
+  await nextTick()
+  tag.value = 'hill'
+  await nextTick()
+  slow.answer(PAGE)
+  await vi.runAllTimersAsync()
+  expect(items.value).toEqual([])
 })
 test('a file that is refused is named with its place, and the rest is not taken', async () => {
   const place = { path: 'blocks[0].clock', found: '"egg"', allowed: 'one of five', code: 'clock' }

@@ -1,10 +1,13 @@
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import type { SessionItem } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
+import { useLatest } from '@/composables/useLatest'
+
+const TYPING_MS = 200
 
 type Figure = 'total_s' | 'work_s' | 'density' | 'rpe' | 'load'
 /** What a list can be sorted by: when it was last changed, a figure, or the share of a pattern's row. */
@@ -14,40 +17,49 @@ export type SortBy = 'changed' | 'title' | Figure | `share:${string}`
 export function useSessionList() {
   const router = useRouter()
   const items = shallowRef<readonly SessionItem[] | null>(null)
+  const total = ref(0)
+  const size = ref(1)
+  const page = ref(1)
+  const tags = ref<readonly string[]>([])
+  const rows = ref<readonly string[]>([])
   const { trouble, stale, attempt } = useAttempt()
   const archived = ref(false)
   const words = ref('')
   const tag = ref('')
   const sortBy = ref<SortBy>('changed')
   const downward = ref(true)
+  const { ask } = useLatest()
 
   const fetchList = () =>
-    attempt(async () => {
-      items.value = await api.sessions(archived.value)
-    })
-
-  const tags = computed(() => [...new Set((items.value ?? []).flatMap((item) => item.tags))].sort())
-  const rows = computed(() => [...new Set((items.value ?? []).flatMap((item) => Object.keys(item.figures.patterns)))].sort())
-  function keyOf(item: SessionItem): number | string {
-    const by = sortBy.value
-    if (by === 'changed') return item.updated_at
-    if (by === 'title') return item.title.toLowerCase()
-    if (by.startsWith('share:')) return item.figures.patterns[by.slice(6)] ?? 0
-    return item.figures[by as Figure] ?? -1
-  }
-  const shown = computed(() => {
-    const asked = words.value.toLowerCase().split(/\s+/).filter(Boolean)
-    const found = (items.value ?? []).filter(
-      (item) =>
-        (!tag.value || item.tags.includes(tag.value)) &&
-        asked.every((word) => [item.title, ...item.tags].join(' ').toLowerCase().includes(word)),
+    attempt(() =>
+      ask(
+        () =>
+          api.sessions({
+            archived: archived.value, words: words.value.trim(), tag: tag.value, by: sortBy.value, down: downward.value, page: page.value,
+          }),
+        (answer) => {
+          items.value = answer.items
+          total.value = answer.total
+          size.value = answer.size
+          tags.value = answer.tags
+          rows.value = answer.rows
+        },
+      ),
     )
-    const way = downward.value ? -1 : 1
-    return [...found].sort((a, b) => {
-      const [x, y] = [keyOf(a), keyOf(b)]
-      return (x < y ? -1 : x > y ? 1 : 0) * way
-    })
+  const asked = computed(() => !!(words.value.trim() || tag.value))
+  /** Anything else is asked for from its first page on. */
+  const turn = (to: number): void => {
+    page.value = to
+    void fetchList()
+  }
+  watch([archived, tag, sortBy, downward], () => turn(1))
+  let typing = 0
+  watch(words, () => {
+    window.clearTimeout(typing)
+    typing = window.setTimeout(() => turn(1), TYPING_MS)
   })
+  onScopeDispose(() => window.clearTimeout(typing))
+
   function sort(by: SortBy): void {
     if (sortBy.value === by) downward.value = !downward.value
     else {
@@ -93,5 +105,5 @@ export function useSessionList() {
       }
     }
   }
-  return { items, trouble, clash, archived, words, tag, tags, rows, sortBy, downward, shown, sort, fetchList, duplicate, archive, take }
+  return { items, asked, total, size, page, turn, trouble, clash, archived, words, tag, tags, rows, sortBy, downward, sort, fetchList, duplicate, archive, take }
 }

@@ -14,13 +14,16 @@ import type { Source } from './useComparison'
 const emit = defineEmits<{ start: [source: Source] }>()
 const { nameOf } = useMovements()
 const sessions = shallowRef<readonly SessionItem[] | null>(null)
+const left = ref(0)
 const { trouble, attempt } = useAttempt()
 const chosen = ref<string[]>([])
 const movements = ref<string[]>([])
 const picking = ref(false)
 onMounted(() =>
   attempt(async () => {
-    sessions.value = await api.sessions()
+    const page = await api.sessions()
+    sessions.value = page.items
+    left.value = page.total - page.items.length
   }),
 )
 const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <= 8)
@@ -45,6 +48,7 @@ const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <=
           </button>
         </li>
       </ul>
+      <p v-if="left > 0">These are the ones changed last; {{ left }} more can be opened from the list of sessions.</p>
       <ElButton :disabled="!enough" @click="emit('start', { sessions: chosen })">
         Compare {{ chosen.length || 'ticked' }} sessions
       </ElButton>

@@ -3,7 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 
 import { api } from '@/api/client'
-import type { PlanDetails, SessionItem } from '@/api/types'
+import type { PlanDetails, SessionName } from '@/api/types'
 import { longDay } from '@/words/dates'
 import { clock, whole } from '@/words/format'
 
@@ -11,7 +11,7 @@ const props = defineProps<{ day: string }>()
 const emit = defineEmits<{ add: [body: PlanDetails & { session?: string; title?: string }]; close: [] }>()
 
 const OTHER = 'other'
-const sessions = shallowRef<readonly SessionItem[]>([])
+const sessions = shallowRef<readonly SessionName[]>([])
 const what = ref('')
 const title = ref('')
 const minutes = ref(60)
@@ -19,7 +19,7 @@ const effort = ref(4)
 const time = ref('')
 const first = ref<HTMLSelectElement | null>(null)
 onMounted(async () => {
-  sessions.value = await api.sessions()
+  sessions.value = await api.sessionNames()
   first.value?.focus()
 })
 const ready = computed(() => what.value !== '' && (what.value !== OTHER || title.value.trim() !== ''))
@@ -37,7 +37,7 @@ function add(): void {
       <select ref="first" v-model="what">
         <option value="">session …</option>
         <option v-for="one in sessions" :key="one.id" :value="one.id">
-          {{ one.title }} ({{ clock(one.figures.total_s) }}, {{ one.figures.load === null ? '–' : whole(one.figures.load) }})
+          {{ one.title }} ({{ clock(one.total_s) }}, {{ one.load === null ? '–' : whole(one.load) }})
         </option>
         <option :value="OTHER">other training</option>
       </select>

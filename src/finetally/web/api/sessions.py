@@ -7,7 +7,7 @@ from typing import Literal
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema, Status
+from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
 from finetally.core.compare.differences import Difference
@@ -15,7 +15,7 @@ from finetally.core.session.limits import MAX_BYTES
 from finetally.web.api.figures import json_answer
 from finetally.web.api.openapi import Document
 from finetally.web.problems import ProblemOut
-from finetally.web.training import exchange, use_cases
+from finetally.web.training import exchange, listing, use_cases
 from finetally.web.training.figuring import ListFigures
 from finetally.web.training.models import Revision, Session
 
@@ -33,6 +33,17 @@ class SessionItem(Schema):
     updated_at: datetime
     archived: bool
     figures: ListFigures
+
+
+class ListIn(Schema):
+    """Which sessions, in what order (changed, title, a figure, share:<row>), and which page of them."""
+
+    archived: bool = False
+    words: str = Field("", max_length=200)
+    tag: str = Field("", max_length=200)
+    by: str = Field("changed", max_length=40)
+    down: bool = True
+    page: int = Field(1, ge=1, le=100_000)
 
 
 class SessionOut(Schema):
@@ -138,20 +149,51 @@ def _revision(revision: Revision) -> RevisionItem:
     )
 
 
-@router.get("", response={200: list[SessionItem], 401: ProblemOut}, operation_id="list_sessions")
-def list_sessions(request: HttpRequest, archived: bool = False) -> list[SessionItem]:
+class SessionsOut(Schema):
+    """A page of the sessions found, `total` of them in all, `size` on a page; tags and rows to choose from."""
+
+    items: list[SessionItem]
+    total: int
+    size: int
+    tags: list[str]
+    rows: list[str]
+
+
+class SessionName(Schema):
+    """A session to choose, its length and load; none where it cannot be figured."""
+
+    id: UUID
+    squad: int
+    title: str
+    total_s: float | None
+    load: float | None
+
+
+@router.get("", response={200: SessionsOut, 401: ProblemOut, 422: ProblemOut}, operation_id="list_sessions")
+def list_sessions(request: HttpRequest, asked: Query[ListIn]) -> SessionsOut:
     """Sessions of one's squads."""
-    return [
+    made = listing.list_sessions(request.auth, listing.ListAsked(**asked.model_dump()))
+    items = [
         SessionItem(
             id=session.pk,
             squad=session.squad_id,
             title=session.title,
-            tags=session.head.document.get("tags", []) if session.head else [],
+            tags=session.tags,
             updated_at=session.updated_at,
             archived=session.archived_at is not None,
             figures=figures,
         )
-        for session, figures in use_cases.list_sessions(request.auth, archived=archived)
+        for session, figures in made.items
+    ]
+    return SessionsOut(items=items, total=made.total, size=listing.PAGE, tags=made.tags, rows=made.rows)
+
+
+@router.get("/names", response={200: list[SessionName], 401: ProblemOut}, operation_id="session_names")
+def session_names(request: HttpRequest) -> list[SessionName]:
+    """All sessions by title, to choose from."""
+    return [
+        SessionName(id=one.pk, squad=one.squad_id, title=one.title, total_s=made["total_s"], load=made["load"])
+        for one, made in listing.named_sessions(request.auth)
     ]
 
 

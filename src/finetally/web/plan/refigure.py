@@ -22,6 +22,8 @@ from finetally.web.plan.models import Entry
 from finetally.web.plan.week import PlannedWeek
 from finetally.web.squads.house import House, house_of
 from finetally.web.squads.models import Squad
+from finetally.web.training.figuring import keep_figures, without_figures
+from finetally.web.training.models import Session
 
 AT_ONCE = 50
 """Entries that are written together: a moment's lock."""
@@ -75,11 +77,19 @@ def refigure(entries: Iterable[Entry], house: House) -> int:
 
 
 def methods_changed(squad: Squad) -> Job | None:
-    """Have a squad's aged entries figured anew by the process for heavy work; None where there are none."""
+    """Have a squad's aged entries, and the figures of its list, made anew by the process for heavy work.
+
+    None where there is nothing to do.
+    """
     house = house_of(squad)
-    if not aged(squad, house).exists():
+    if not aged(squad, house).exists() and not _unkept(squad, house):
         return None
     return ask_by_itself(squad, Wanted("refigure", {"with": methods_key(house)}, place=f"refigure {squad.pk}"))
+
+
+def _unkept(squad: Squad, house: House) -> list[Session]:
+    """Sessions whose figures lists would have to make at every look."""
+    return without_figures(list(squad.sessions.all()), {squad.pk: house})
 
 
 def everywhere() -> int:
@@ -92,6 +102,10 @@ def work(desk: Desk) -> None:
     squad = desk.job.squad
     house = house_of(squad)
     count = 0
+    unkept = _unkept(squad, house)
+    for first in range(0, len(unkept), AT_ONCE):
+        if not desk.stopped:
+            keep_figures(unkept[first : first + AT_ONCE], {squad.pk: house})
     waiting = list(aged(squad, house).defer("document"))
     for first in range(0, len(waiting), AT_ONCE):
         if desk.stopped:

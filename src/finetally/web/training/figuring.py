@@ -6,6 +6,7 @@ import hashlib
 import json
 import logging
 from collections import OrderedDict
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
 from django.db import OperationalError, transaction
@@ -20,7 +21,7 @@ from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.stave import Stave, Thumbnail, stave_of, thumbnail_of
 from finetally.web.squads.house import House
-from finetally.web.training.models import Summary
+from finetally.web.training.models import Revision, Session, Summary
 
 log = logging.getLogger(__name__)
 
@@ -55,8 +56,8 @@ def figured(document: dict[str, Any], house: House, given: Given) -> Figured:
     return {"figures": printed(made), "stave": stave_of(tally), "formats": formats}
 
 
-def _key(document: dict[str, Any], house: House) -> str:
-    parts = [document, house.methods.model_dump(mode="json", by_alias=True), house.library_key, CORE_VERSION]
+def _key(document_hash: str, house: House) -> str:
+    parts = [document_hash, house.methods.of_figures(), house.library_key, CORE_VERSION]
     return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
 
 
@@ -102,6 +103,10 @@ def _list_figures(document: dict[str, Any], house: House) -> ListFigures:
     return rounded
 
 
+MOST_KEYS = 500
+"""Names in one query: SQLite takes a thousand values at most in its oldest form."""
+READ_AT_ONCE = 20
+"""Documents that are read together: each may be large."""
 MOST_HELD = 4_096
 """Summaries that a process holds beside the database: those of a large squad."""
 _held: OrderedDict[str, ListFigures] = OrderedDict()
@@ -113,42 +118,66 @@ def _hold(key: str, made: ListFigures) -> None:
         _held.popitem(last=False)
 
 
-def list_figures(documents: list[dict[str, Any]], houses: list[House]) -> list[ListFigures]:
-    """Figures for lists, from the kept summaries where there are any; reads and never writes.
+def list_figures(sessions: Sequence[Session], houses: Mapping[int, House]) -> list[ListFigures]:
+    """Figures for lists, from the kept summaries; reads and never writes. `houses` by squad.
 
-    One query, however many documents. What goes over the request's budget of work is left for another look.
+    One query, however many sessions, and one more for the documents of those whose figures are not kept. What goes
+    over the request's budget of work is left for another look.
     """
-    keys = [_key(document, own) for document, own in zip(documents, houses, strict=True)]
+    keys = [_key(session.document_hash, houses[session.squad_id]) for session in sessions]
     unheld = [key for key in keys if key not in _held]
-    kept = dict(Summary.objects.filter(key__in=unheld).values_list("key", "figures")) if unheld else {}
-    spent = False
-    for key, document, own in zip(keys, documents, houses, strict=True):
-        if key in _held or key in kept or spent:
-            continue
+    kept: dict[str, ListFigures] = {}
+    for first in range(0, len(unheld), MOST_KEYS):
+        found = Summary.objects.filter(key__in=unheld[first : first + MOST_KEYS])
+        kept.update(found.values_list("key", "figures"))
+    missing = {key: one for key, one in zip(keys, sessions, strict=True) if key not in _held and key not in kept}
+    for key, document, house in _documents(missing, houses):
         try:
-            kept[key] = _list_figures(document, own)
+            kept[key] = _list_figures(document, house)
             _hold(key, kept[key])
         except OverBudgetError:
-            spent = True
+            break
     return [kept.get(key) or _held.get(key) or _unfigured(NOT_YET) for key in keys]
 
 
-def keep_figures(documents: list[dict[str, Any]], houses: list[House]) -> None:
-    """Keep the figures of documents that were just saved, so that lists need not make them. Never fails.
+def _documents(
+    missing: Mapping[str, Session], houses: Mapping[int, House]
+) -> Iterator[tuple[str, dict[str, Any], House]]:
+    """The documents of sessions whose figures are not kept, a few at a time."""
+    waiting = list(missing.items())
+    for first in range(0, len(waiting), READ_AT_ONCE):
+        some = waiting[first : first + READ_AT_ONCE]
+        heads = [session.head_id for _, session in some]
+        documents = dict(Revision.objects.filter(pk__in=heads).values_list("pk", "document"))
+        for key, session in some:
+            yield key, documents.get(session.head_id, {}), houses[session.squad_id]
 
-    Written outside of the save's own transaction, and left out where something else is being written.
+
+def without_figures(sessions: Sequence[Session], houses: Mapping[int, House]) -> list[Session]:
+    """Those of some sessions whose figures are not kept. One query for each few hundred."""
+    keys = {_key(session.document_hash, houses[session.squad_id]): session for session in sessions}
+    names = list(keys)
+    for first in range(0, len(names), MOST_KEYS):
+        for key in Summary.objects.filter(key__in=names[first : first + MOST_KEYS]).values_list("key", flat=True):
+            keys.pop(key, None)
+    return list(keys.values())
+
+
+def keep_figures(sessions: Sequence[Session], houses: Mapping[int, House]) -> int:
+    """Keep the figures of sessions, so that lists need not make them. Returns how many were kept. Never fails.
+
+    Written outside of a save's own transaction, and left out where something else is being written.
     """
     try:
-        made = list_figures(documents, houses)
-        keys = [_key(document, own) for document, own in zip(documents, houses, strict=True)]
+        made = list_figures(sessions, houses)
+        rows = [
+            Summary(key=_key(session.document_hash, houses[session.squad_id]), figures=one)
+            for session, one in zip(sessions, made, strict=True)
+            if one["problem"] is None
+        ]
         with transaction.atomic():
-            Summary.objects.bulk_create(
-                [
-                    Summary(key=key, figures=one)
-                    for key, one in zip(keys, made, strict=True)
-                    if one["problem"] is None
-                ],
-                ignore_conflicts=True,
-            )
+            Summary.objects.bulk_create(rows, ignore_conflicts=True)
     except (OperationalError, OverBudgetError):
         log.info("figures of a saved session are not kept: made again when they are asked for")
+        return 0
+    return len(rows)

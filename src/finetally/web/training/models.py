@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+import hashlib
+import json
 import uuid
+from typing import Any
 
 from django.conf import settings
 from django.db import models
@@ -11,11 +14,16 @@ from finetally.web.squads.models import Squad
 
 
 class Session(models.Model):
-    """A session of a squad. Its document is that of the revision at its head."""
+    """A session of a squad. Its document is that of the revision at its head.
+
+    `title`, `tags` and `document_hash` are of that document, so that lists need not read it.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="sessions")
     title = models.CharField(max_length=500)
+    tags = models.JSONField(default=list, blank=True)
+    document_hash = models.CharField(max_length=64, blank=True)
     head = models.ForeignKey("Revision", on_delete=models.PROTECT, null=True, related_name="+")
     archived_at = models.DateTimeField(null=True, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
@@ -26,6 +34,17 @@ class Session(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+    def describe(self, document: dict[str, Any]) -> None:
+        """Take over what lists show of the document at its head. Not kept by that."""
+        self.title = document["title"]
+        self.tags = [one for one in document.get("tags") or [] if isinstance(one, str)]
+        self.document_hash = hash_of(document)
+
+
+def hash_of(document: dict[str, Any]) -> str:
+    """The name of a document: the same document, the same name."""
+    return hashlib.sha256(json.dumps(document, sort_keys=True).encode()).hexdigest()
 
 
 class RevisionKind(models.TextChoices):

@@ -18,9 +18,9 @@ from finetally.core.compare.differences import Difference, differences
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.house import House, house_of, houses_of
+from finetally.web.squads.house import House, house_of
 from finetally.web.squads.use_cases import squad_for
-from finetally.web.training.figuring import ListFigures, keep_figures, list_figures
+from finetally.web.training.figuring import keep_figures
 from finetally.web.training.models import Revision, RevisionKind, Session
 
 
@@ -33,15 +33,6 @@ def _session(actor: Actor, session_id: UUID, right: Right = Right.LOOK) -> Sessi
     session = get_object_or_404(_visible(actor), pk=session_id)
     actor.require(session.squad_id, right)
     return session
-
-
-def list_sessions(actor: Actor, *, archived: bool = False) -> list[tuple[Session, ListFigures]]:
-    """Sessions that the actor sees, latest first, with their figures."""
-    sessions = list(_visible(actor).filter(archived_at__isnull=not archived))
-    documents = [session.head.document if session.head else {} for session in sessions]
-    houses = houses_of({session.squad for session in sessions})
-    own = [houses[session.squad_id] for session in sessions]
-    return list(zip(sessions, list_figures(documents, own), strict=True))
 
 
 def read_session(actor: Actor, session_id: UUID) -> Session:
@@ -65,7 +56,7 @@ def create_session(actor: Actor, squad_id: int | None, document: dict[str, Any])
     with transaction.atomic():
         session = Session.objects.create(squad=squad, title=document["title"])
         _put_head(session, actor, with_ids(document), RevisionKind.KEPT, tab="")
-    keep_figures([session.head.document if session.head else document], [house_of(squad)])
+    keep_figures([session], {squad.pk: house_of(squad)})
     return session
 
 
@@ -83,7 +74,7 @@ def _put_head(session: Session, actor: Actor, document: dict[str, Any], kind: Re
         document=document,
     )
     session.head = revision
-    session.title = document["title"]
+    session.describe(document)
     session.save()
     return revision
 
@@ -109,7 +100,8 @@ def save_session(
     parse_session(document)
     document = with_ids(document)
     saved = _saved(actor, session_id, base, tab, document, keep=keep)
-    keep_figures([document], [house])
+    if saved.outcome == "saved":
+        keep_figures([saved.session], {saved.session.squad_id: house})
     return saved
 
 
@@ -124,7 +116,7 @@ def _saved(actor: Actor, session_id: UUID, base: str, tab: str, document: dict[s
             head.document, head.kind = document, kind
             head.version += 1
             head.save()
-            session.title = document["title"]
+            session.describe(document)
             session.save()
             return Saved("saved", session, head)
         return Saved("saved", session, _put_head(session, actor, document, kind, tab))
