@@ -402,7 +402,7 @@ def test_a_broken_trailer_is_told() -> None:
         read("Day\n10 burpees\n--- not for the wall ---\n{nonsense\n")
 
 
-def test_rounds_without_doses_are_looked_for_in_what_is_gone_through_together(library: Library) -> None:
+def test_rounds_without_doses_are_looked_for_in_what_is_gone_through_together(library: Any) -> None:
     text = 'Day\n\ntogether "Pod", 2 times:\nMain: as many rounds as fit in 2:00\n  3 squat jump\nend together\n1. see you\n'
     made = read_wall(f"{text}\nwith “odd” lines ((\n", library=library)
     [entry] = [one for one in made.document["blocks"] if "section" in one]

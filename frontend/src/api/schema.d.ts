@@ -2375,7 +2375,7 @@ export interface components {
         };
         /**
          * SessionName
-         * @description A session to choose.
+         * @description A session to choose, its length and load; none where it cannot be figured.
          */
         SessionName: {
             /**
@@ -2387,6 +2387,10 @@ export interface components {
             squad: number;
             /** Title */
             title: string;
+            /** Total S */
+            total_s: number | null;
+            /** Load */
+            load: number | null;
         };
         /**
          * ImportIn
