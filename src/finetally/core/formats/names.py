@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
+from functools import lru_cache
 from types import MappingProxyType
 from typing import Any
 
@@ -53,8 +55,14 @@ def _whole(value: Any) -> Any:
 
 
 def format_of(block: Block) -> BlockFormat:
-    """The derived name of a block and the formats that fit it, most specific first."""
-    entry = entry_of(block)
+    """The derived name of a block and the formats that fit it, most specific first. Not to be changed: it is held."""
+    return _format_of(block.model_dump_json(by_alias=True, exclude_unset=True))
+
+
+@lru_cache(maxsize=2_048)
+def _format_of(text: str) -> BlockFormat:
+    """Of a block as JSON: while one types, the other blocks stay what they are."""
+    entry = _whole(json.loads(text))
     found = recognise([entry])
     return {
         "name": _name(found, entry),

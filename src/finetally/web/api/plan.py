@@ -189,9 +189,8 @@ def entry_out(one: Entry) -> EntryOut:
     amount = from_kept(one.amount)
     logged = one.logged_minutes is not None and one.logged_effort is not None
     minutes, effort = (one.logged_minutes, one.logged_effort) if logged else (amount.minutes, amount.effort)
-    newer = one.session is not None and one.session.head_id != one.revision_id
     return EntryOut(
-        id=one.pk, day=one.day, time=one.time, title=one.title, session=one.session_id, newer=newer,
+        id=one.pk, day=one.day, time=one.time, title=one.title, session=one.session_id, newer=one.is_behind,
         changed=one.changed,
         minutes=minutes or 0, effort=effort or 0, load=(minutes or 0) * (effort or 0) if logged else amount.load,
         group=one.group, person=one.person_id, locked=one.locked, skipped=one.skipped, logged=logged,

@@ -55,6 +55,14 @@ class Entry(models.Model):
             self.sequence += 1
         super().save(*args, **options)
 
+    @property
+    def is_behind(self) -> bool:
+        """Whether its session has a newer version than its copy. Asks nothing where the week brought the answer."""
+        if self.session_id is None:
+            return False
+        newest = self.newest_id if hasattr(self, "newest_id") else self.session.head_id if self.session else None
+        return bool(newest != self.revision_id)
+
 
 class Attendance(models.Model):
     """That somebody was away from an entry, or did it otherwise: own minutes and effort, where they were rated.

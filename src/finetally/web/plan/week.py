@@ -8,7 +8,7 @@ from datetime import date, timedelta
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from django.db.models import Q, QuerySet
+from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 
 from finetally.core.week.balance import Target, WeekBeam, WeekRow, week_beams, week_rows
@@ -96,7 +96,8 @@ def entries_between(squad: Squad, first: date, end: date, person: int | None = N
     For all and for groups, and for one person if one is named.
     """
     whose = Q(person_id=None) | Q(person_id=person) if person is not None else Q(person_id=None)
-    return squad.entries.filter(whose, day__gte=first, day__lt=end).select_related("session").defer("document")
+    found = squad.entries.filter(whose, day__gte=first, day__lt=end).defer("document")
+    return found.annotate(newest_id=F("session__head_id"))
 
 
 def bouts_between(

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from enum import IntEnum
 from typing import Literal
 
 from django.core.exceptions import PermissionDenied
+from django.db.models import Count, Max
 
-from finetally.web.squads.models import Membership, Role
+from finetally.web.squads.models import Membership, Role, Squad
 
 
 class Right(IntEnum):
@@ -29,11 +30,15 @@ RIGHT_OF: Mapping[str, Right] = {
 
 @dataclass(frozen=True, slots=True)
 class Actor:
-    """A signed-in member (with `user_id`) or the holder of a link; `rights` by squad id."""
+    """A signed-in member (with `user_id`) or the holder of a link; `rights` by squad id.
+
+    `known`: its squads as they were when it came in, to look with; who writes reads anew under the lock.
+    """
 
     kind: Literal["member", "link"]
     rights: Mapping[int, Right]
     user_id: int | None = None
+    known: Mapping[int, Squad] = field(default_factory=dict, compare=False)
 
     def squads(self, right: Right = Right.LOOK) -> list[int]:
         """Ids of the squads in which the actor has a right."""
@@ -51,5 +56,9 @@ class Actor:
 
 def member(user_id: int) -> Actor:
     """The actor that a signed-in user is."""
-    roles = Membership.objects.filter(user_id=user_id).values_list("squad_id", "role")
-    return Actor("member", {squad: RIGHT_OF[role] for squad, role in roles}, user_id)
+    own = Membership.objects.filter(user_id=user_id).select_related("squad")
+    own = own.annotate(movements=Count("squad__movements"), newest=Max("squad__movements__updated_at"))
+    for one in own:
+        one.squad.movements_state = (one.movements, str(one.newest))
+    rights = {one.squad_id: RIGHT_OF[one.role] for one in own}
+    return Actor("member", rights, user_id, {one.squad_id: one.squad for one in own})

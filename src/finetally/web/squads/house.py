@@ -55,16 +55,33 @@ def _house(methods: Methods, own: list[dict[str, Any]]) -> House:
 
 
 def house_of(squad: Squad, methods: dict[str, Any] | None = None) -> House:
-    """A squad's house; `methods` are settings tried in its place, for this answer only. One query.
+    """A squad's house; `methods` are settings tried in its place, for this answer only. One query at most.
 
     Raises ValidationError for tried settings that are wrong; kept ones that are out of bounds are left out.
     """
-    own = list(squad.movements.values_list("definition", flat=True))
+    own = _own_movements(squad)
     kept = squad.methods_value()
     if methods:
         changed = kept.model_dump(by_alias=True, exclude_unset=True)
         kept = Methods.model_validate({**changed, **methods})
-    return _house(kept, own)
+    return _house(kept, json.loads(own))
+
+
+def _own_movements(squad: Squad) -> str:
+    """A squad's own movements, as JSON; held by their number and newest change where those are known."""
+    if squad.movements_state is None:
+        return _asked(squad.pk)
+    return _own_of(squad.pk, squad.movements_state)
+
+
+@lru_cache(maxsize=64)
+def _own_of(squad_id: int, state: tuple[int, str]) -> str:
+    return "[]" if state[0] == 0 else _asked(squad_id)
+
+
+def _asked(squad_id: int) -> str:
+    definitions = SquadMovement.objects.filter(squad_id=squad_id).values_list("definition", flat=True)
+    return json.dumps(list(definitions), sort_keys=True)
 
 
 def houses_of(squads: Iterable[Squad]) -> dict[int, House]:

@@ -45,6 +45,9 @@ class Squad(models.Model):
     methods = models.JSONField(default=dict, blank=True, help_text="only what differs from the defaults")
     kit = models.JSONField(default=dict, blank=True, help_text="how many there are of each kit")
 
+    movements_state: tuple[int, str] | None = None
+    """How many movements are its own, and when the newest changed; None where nobody asked. Not kept."""
+
     def __str__(self) -> str:
         return self.name
 

@@ -37,9 +37,16 @@ def squad_for(actor: Actor, squad_id: int | None, right: Right) -> Squad:
     return squad
 
 
+def _known_squad(actor: Actor, squad_id: int | None, right: Right) -> Squad | None:
+    """The same squad as `squad_for`, as the actor brought it; None where that one decides."""
+    allowed = actor.squads(right)
+    found = squad_id if squad_id is not None else (allowed[0] if allowed else None)
+    return actor.known.get(found) if found in allowed else None
+
+
 def house_for(actor: Actor, squad_id: int | None, right: Right, methods: dict[str, Any] | None = None) -> House:
     """What a squad's figures are made with; `methods` are tried for this answer alone. Raises DocumentError."""
-    squad = squad_for(actor, squad_id, right)
+    squad = _known_squad(actor, squad_id, right) or squad_for(actor, squad_id, right)
     try:
         return house_of(squad, methods)
     except ValidationError as error:
