@@ -102,14 +102,9 @@ def test_only_the_process_for_heavy_work_loads_the_solver_and_the_writer_of_pdfs
 
 
 def test_a_card_comes_as_a_file_of_its_job(coach: Visitor) -> None:
-    document = {"fine_tally": 1, "title": "Ridge", "blocks": [{"clock": {"kind": "straight"}, "steps": []}]}
-    document["blocks"] = [
-        {
-            "clock": {"kind": "intervals", "work_s": 20, "rest_s": 10},
-            "rounds": 8,
-            "steps": [{"movement": "air-squat"}],
-        }
-    ]
+    clock = {"kind": "intervals", "work_s": 20, "rest_s": 10}
+    block = {"clock": clock, "rounds": 8, "steps": [{"movement": "air-squat"}]}
+    document = {"fine_tally": 1, "title": "Ridge", "blocks": [block]}
     asked = coach.send("POST", "/card.pdf", {"document": document})
     assert asked.status == 202
     job = finished(coach, asked.json())

@@ -11,8 +11,12 @@ import sys
 import threading
 import time
 from types import FrameType
+from typing import TYPE_CHECKING
 
 from finetally.running.start import use_django
+
+if TYPE_CHECKING:
+    from django_tasks_db.management.commands.db_worker import Worker
 
 NICE = 10
 POLL_S = 0.1
@@ -27,6 +31,7 @@ class Loop:
     def __init__(self, parent: int) -> None:
         self.ending = False
         self.parent = parent
+        self._taking: Worker | None = None
 
     def end(self, signum: int = 0, frame: FrameType | None = None) -> None:
         """End after the present job, which is content with what it has."""
@@ -36,8 +41,6 @@ class Loop:
         if self._taking is not None:
             self._taking.running = False
         stop_work()
-
-    _taking: object = None
 
     def run(self) -> None:
         """Until the end."""

@@ -28,7 +28,7 @@ const drop = (id: number) => changed(() => api.dropAway(id))
 </script>
 
 <template>
-  <form class="away" aria-label="When the squad is away" @submit.prevent="add">
+  <form class="week-form" aria-label="When the squad is away" @submit.prevent="add">
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <ul v-if="times.length">
       <li v-for="one in times" :key="one.id">
@@ -49,17 +49,8 @@ const drop = (id: number) => changed(() => api.dropAway(id))
   </form>
 </template>
 
+<style scoped src="./week-form.css"></style>
 <style scoped>
-.away {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-  align-items: center;
-  border: 1px solid var(--ink);
-  background: var(--sheet);
-  padding: 6px 12px;
-  margin-bottom: 8px;
-}
 ul,
 .note-bar {
   flex-basis: 100%;

@@ -21,7 +21,7 @@ const add = (): void => emit('add', { begins: props.begins, weeks: weeks.value, 
 </script>
 
 <template>
-  <form class="phase" aria-label="Phase" @submit.prevent="add" @keydown.esc.stop="$emit('close')">
+  <form class="week-form" aria-label="Phase" @submit.prevent="add" @keydown.esc.stop="$emit('close')">
     <template v-if="phase">
       <span>{{ phase.kind }}, {{ phase.weeks }} weeks from {{ fullDate(phase.begins) }}: load {{ whole(phase.load_low) }} to {{ whole(phase.load_high) }} a week</span>
       <button type="button" class="link" @click="emit('drop', phase.id)">take the phase away</button>
@@ -37,17 +37,8 @@ const add = (): void => emit('add', { begins: props.begins, weeks: weeks.value, 
   </form>
 </template>
 
+<style scoped src="./week-form.css"></style>
 <style scoped>
-.phase {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-  align-items: center;
-  border: 1px solid var(--ink);
-  background: var(--sheet);
-  padding: 6px 12px;
-  margin-bottom: 8px;
-}
 input {
   width: 70px;
 }

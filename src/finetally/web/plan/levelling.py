@@ -60,10 +60,11 @@ def preview(actor: Actor, job_id: UUID, picked: Sequence[int]) -> Outcome:
     job = answered(actor, job_id, "level")
     week = _week(actor, job)
     edits = _picked(week, job, picked)
+    locked = {str(one.pk) for one in week.entries if one.locked}
     versions = {
-        key: [Alternative("as-is", "as it is", bout.amount)]
-        for key, bout in {one.key: one for one in week.bouts}.items()
-        if not (one_locked(week, key) or bout.logged)
+        bout.key: [Alternative("as-is", "as it is", bout.amount)]
+        for bout in week.bouts
+        if bout.key not in locked and not bout.logged
     }
     for key, kept in job.private["versions"].items():
         if key in versions:
@@ -71,11 +72,6 @@ def preview(actor: Actor, job_id: UUID, picked: Sequence[int]) -> Outcome:
     slots = slots_of(week, versions, frozenset(job.private["sessions"]))
     chosen = taken(slots, [_to_kept(one) for one in edits])
     return outcome(week, slots, chosen, rules_for(week, job.asked))
-
-
-def one_locked(week: PlannedWeek, key: str) -> bool:
-    """Whether an entry of a week is locked."""
-    return any(str(one.pk) == key and one.locked for one in week.entries)
 
 
 def _to_kept(edit: LevelEdit) -> LevelEdit:
