@@ -53,7 +53,7 @@ MIDDLEWARE = [
 ]
 AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
-    "django.contrib.auth.backends.ModelBackend",
+    "finetally.web.squads.actor.Members",
 ]
 ROOT_URLCONF = "finetally.web.urls"
 WSGI_APPLICATION = "finetally.web.wsgi.application"

@@ -34,6 +34,8 @@ def uneven_sides(t: Tally) -> Iterator[Finding]:
     paths: dict[str, StepPlan] = {}
     called: dict[str, float] = {}
     for done in t.tape.visits:
+        if done.step.sides == "both":
+            continue
         called[done.step.key] = called.get(done.step.key, 0.0) + done.called
         mine = sides.setdefault(done.step.key, [0, 0, 0, 0])
         for index, value in enumerate((done.left, done.right, done.left_s, done.right_s)):
@@ -112,8 +114,8 @@ def _neighbours(t: Tally) -> dict[int, list[Pair]]:
                 rows[id(one)] = main_patterns(one)
         patterns = rows[id(step)] & rows[id(last)]
         joints = set(step.movement.stresses or ()) & set(last.movement.stresses or ())
+        seen.add(frozenset((last.key, step.key)))
         if patterns or joints:
-            seen.add(frozenset((last.key, step.key)))
             pair = (last, step, gap, sorted(patterns), sorted(joints), segment)
             found.setdefault(segment.block, []).append(pair)
     return found
@@ -123,17 +125,14 @@ def unrehearsed(t: Tally) -> Iterator[Finding]:
     """Counted patterns worked at hard or above that no warm-up step touches: one finding for all of them."""
     warm = {
         ROW_OF[p].name
-        for done in t.tape.visits
+        for done in t.firsts
         if t.tape.blocks[done.block].part == "warm-up"
         for p in done.step.movement.patterns
     }
     if not warm:
         return
-    firsts: dict[int, Done] = {}
-    for done in t.tape.visits:
-        firsts.setdefault(id(done.step), done)
     missing: dict[str, Done] = {}
-    for done in firsts.values():
+    for done in t.firsts:
         of = t.tape.blocks[done.block]
         if of.part in t.methods.counted_parts and done.step.effort in HARD_EFFORTS:
             for row in sorted(main_patterns(done.step) - warm):
@@ -169,15 +168,18 @@ def cool_down_misses(t: Tally) -> Iterator[Finding]:
     """The muscle that worked most gets nothing in the cool-down."""
     if not _has_part(t, "cool-down"):
         return
-    rows: dict[str, float] = {}
+    seconds: dict[int, float] = {}
     for done in t.tape.visits:
+        seconds[id(done.step)] = seconds.get(id(done.step), 0.0) + done.seconds
+    rows: dict[str, float] = {}
+    for done in t.firsts:
         if t.counted[done.block]:
             for pattern, weight in done.step.movement.patterns.items():
                 if pattern != "mobility":
-                    rows[pattern] = rows.get(pattern, 0.0) + weight * done.seconds
+                    rows[pattern] = rows.get(pattern, 0.0) + weight * seconds[id(done.step)]
     touched = {
         target
-        for done in t.tape.visits
+        for done in t.firsts
         if t.tape.blocks[done.block].part == "cool-down"
         for target in (*(done.step.movement.relieves or ()), *done.step.movement.patterns)
     }
@@ -213,15 +215,13 @@ def skill_when_tired(t: Tally) -> Iterator[Finding]:
 
 def rep_rule_unclear(t: Tally) -> Iterator[Finding]:
     """One-sided movements with a count, and nothing said about sides: one finding for all of them."""
-    steps: dict[int, Done] = {}
-    for done in t.tape.visits:
-        step = done.step
-        one_sided = (step.movement.sides or "both") != "both"
-        if one_sided and step.step.sides is None and step.step.reps is not None:
-            steps.setdefault(id(step), done)
-    if not steps:
+    found = [
+        done for done in t.firsts
+        if (done.step.movement.sides or "both") != "both"
+        and done.step.step.sides is None and done.step.step.reps is not None
+    ]  # fmt: skip
+    if not found:
         return
-    found = list(steps.values())
     named = {f"{done.step.movement.name or done.step.key} (read as “{done.step.sides}”)": None for done in found}
     edits = [([done.step.step.id, "sides"], done.step.sides) for done in found if done.step.step.id is not None]
     mend = set_edits("say so in each place", [*edits]) if edits else None  # type: ignore[list-item]

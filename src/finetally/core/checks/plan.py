@@ -103,11 +103,9 @@ def score_from_nowhere(t: Tally) -> Iterator[Finding]:
 
 def dose_falls_away(t: Tally) -> Iterator[Finding]:
     """A dose that shrinks to nothing before its rounds are over."""
-    seen: set[int] = set()
-    for done in t.tape.visits:
+    for done in t.firsts:
         step = done.step
-        if id(step) in seen or step.step.reps is None or (step.step.grow or 0) >= 0:
+        if step.step.reps is None or (step.step.grow or 0) >= 0:
             continue
-        seen.add(id(step))
         if step.reps(t.resolver.count(t.tape.blocks[done.block].block.rounds) - 1) == 0:
             yield Finding((*step.path, "grow"), {"movement": _name(step)}, block=done.block)

@@ -165,6 +165,7 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
     """Under a fixed clock the change-over takes half the rest before a window or more, or eats into the work."""
     pacer = Pacer(t.methods)
     worst: dict[int, tuple[float, float, Finding]] = {}
+    changes: dict[tuple[int, int], float] = {}
     before: tuple[int, float] | None = None
     segments = t.tape.segments
     for index, segment, done in work_segments(t):
@@ -176,7 +177,12 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
             continue
         last = t.tape.visits[segments[previous[0]].visit or 0].step
         step = done.step
-        change = pacer.change_over(step.key == last.key, bool(step.kit - last.kit), last.on_floor, step.on_floor)
+        pair = id(last), id(step)
+        if pair not in changes:
+            changes[pair] = pacer.change_over(
+                step.key == last.key, bool(step.kit - last.kit), last.on_floor, step.on_floor
+            )
+        change = changes[pair]
         rest = segment.start - previous[1]
         if change < max(WORTH_S, rest / 2, WORTH_SHARE * segment.seconds) - EPS:
             continue

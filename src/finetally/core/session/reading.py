@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import math
+import re
 from collections.abc import Mapping
 from typing import Any
 
@@ -24,6 +25,9 @@ from finetally.core.session.problems import (
 )
 from finetally.core.session.rules import rule_problems
 from finetally.core.session.values import Part
+
+_KEYS = re.compile(r'"[ \t\n\r]*:')
+"""The end of a key. Never fewer than there are keys; more where a text holds the like of it."""
 
 
 class _Object(dict[str, Any]):
@@ -51,7 +55,11 @@ def read_json(data: bytes | str) -> Any:
     _refuse_crowds(data)
     try:
         text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
-        value = json.loads(text, object_pairs_hook=_object)
+        value = json.loads(text)
+        problems, keys = _tree_problems(value)
+        if keys < len(_KEYS.findall(text)):
+            # A key that came twice, or a text that looks like one: told apart by a slower reading.
+            problems, _ = _tree_problems(json.loads(text, object_pairs_hook=_object))
     except UnicodeDecodeError as error:
         raise refuse((), f"a byte that is not UTF-8 at {error.start}", "UTF-8 text", "not_text") from None
     except json.JSONDecodeError as error:
@@ -61,7 +69,6 @@ def read_json(data: bytes | str) -> Any:
         raise refuse((), "very deep nesting", f"{MAX_DEPTH} levels", "too_deep") from None
     except ValueError:
         raise refuse((), "a number with thousands of digits", "ordinary numbers", "number") from None
-    problems = _tree_problems(value)
     if problems:
         raise DocumentError(problems)
     # What is not to be there comes as an escape, or as a character beyond the printable ones.
@@ -77,9 +84,10 @@ def _refuse_crowds(data: bytes | str) -> None:
         raise refuse((), f"{count} values", f"up to {MAX_NODES}", "too_large")
 
 
-def _tree_problems(root: Any) -> list[Problem]:
-    """What JSON allows and a document does not. Paths are made only where something is wrong."""
+def _tree_problems(root: Any) -> tuple[list[Problem], int]:
+    """What JSON allows and a document does not, and how many keys there are. Paths are made for what is wrong."""
     problems: list[Problem] = []
+    keys = 0
     stack: list[tuple[Any, _Link | None, int]] = [(root, None, 0)]
     while stack and len(problems) < MAX_PROBLEMS:
         value, place, depth = stack.pop()
@@ -90,14 +98,23 @@ def _tree_problems(root: Any) -> list[Problem]:
             if depth >= MAX_DEPTH:
                 problems.append(Problem(_path_of(place), "very deep nesting", f"{MAX_DEPTH} levels", "too_deep"))
                 continue
-            for key in getattr(value, "twice", ()):
-                problems.append(Problem(_path_of((key, place)), "the key twice", "each key once", "duplicate_key"))
-            children: Any = value.items() if isinstance(value, dict) else enumerate(value)
+            children: Any
+            if isinstance(value, dict):
+                keys += len(value)
+                children = value.items()
+                for key in value.twice if isinstance(value, _Object) else ():
+                    problems.append(
+                        Problem(_path_of((key, place)), "the key twice", "each key once", "duplicate_key")
+                    )
+            else:
+                children = enumerate(value)
             for key, child in children:
-                if isinstance(child, float | dict | list):
+                if type(child) in _LOOKED_INTO:
                     stack.append((child, (key, place), depth + 1))
-    return problems
+    return problems, keys
 
+
+_LOOKED_INTO = frozenset((float, dict, list, _Object))
 
 _Link = tuple[PathPart, Any]
 """A place as a chain from the inside out: a key, and the chain of what it is in."""
@@ -189,6 +206,10 @@ def as_written(session: Session) -> dict[str, Any]:
     return session.model_dump(mode="json", by_alias=True, exclude_unset=True)
 
 
+PLAIN = frozenset((str, int, float, bool, type(None)))
+"""Kinds of values with nothing in them."""
+
+
 def walk_unknown(session: Session) -> list[Path]:
     """Paths of the keys that this release does not know; they are kept and written back."""
     found: list[Path] = []
@@ -208,5 +229,5 @@ def _unknown(value: Any, path: tuple[PathPart, ...], found: list[Path]) -> None:
         fields = value.__dict__
         for key in value.__pydantic_fields_set__:
             child = fields.get(key)
-            if isinstance(child, Part | list):
+            if type(child) not in PLAIN and isinstance(child, Part | list):
                 _unknown(child, (*path, "from" if key == "source" else key), found)

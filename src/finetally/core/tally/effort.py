@@ -159,17 +159,14 @@ class EffortTally:
 
     def guessed(self) -> list[str]:
         """Paths of the doses that take the time of an unknown movement."""
-        found = {path_text((*done.step.path, dose)) for done in self._tape.visits for dose in done.step.guessed}
-        return sorted(found)
+        steps = {id(done.step): done.step for done in self._tape.visits if done.step.guessed}
+        return sorted({path_text((*step.path, dose)) for step in steps.values() for dose in step.guessed})
 
     def not_judged(self) -> list[str]:
         """Paths of the steps whose kilograms cannot be judged."""
-        found = {
-            path_text((*done.step.path, "load"))
-            for done, judged in zip(self._tape.visits, self.judged, strict=True)
-            if judged.not_judged
-        }
-        return sorted(found)
+        visits = zip(self._tape.visits, self.judged, strict=True)
+        steps = {id(done.step): done.step for done, judged in visits if judged.not_judged}
+        return sorted({path_text((*step.path, "load")) for step in steps.values()})
 
 
 def load_of(rpe: float, session_s: float, counted_s: float, methods: Methods) -> float:

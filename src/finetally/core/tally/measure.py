@@ -18,7 +18,7 @@ from finetally.core.tally.shapes import BlockFigures, EffortFigures, Measured, R
 from finetally.core.tally.times import Clocked, add_up, clock_blocks, counted
 from finetally.core.tally.trace import Breath, Demand, breathing_trace
 from finetally.core.unfold.resolve import PLAN, Corner, Resolver
-from finetally.core.unfold.tape import Tape
+from finetally.core.unfold.tape import Done, Tape
 from finetally.core.unfold.unfold import Unfolder
 
 
@@ -65,6 +65,15 @@ class Tally:
     def balance(self) -> BalanceTally:
         """Patterns and beams of the counted parts."""
         return BalanceTally(self.tape, self.counted, _visit_efforts(self.tape, self.effort), self.methods)
+
+    @cached_property
+    def firsts(self) -> list[Done]:
+        """The first visit of each step, in order of time: what is asked of steps needs no more."""
+        found: dict[int, Done] = {}
+        for done in self.tape.visits:
+            if id(done.step) not in found:
+                found[id(done.step)] = done
+        return list(found.values())
 
     @property
     def whole(self) -> Clocked:

@@ -9,6 +9,7 @@ from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import Session
+from finetally.core.session.reading import PLAIN
 from finetally.core.session.values import AmountRange, CountRange, Part
 from finetally.core.tally.measure import measured, tally
 from finetally.core.tally.shapes import Measured, Spread
@@ -31,11 +32,11 @@ def ranged(value: Any, *, rest: bool = False) -> Iterator[Literal["doses", "rest
         fields = value.__dict__
         for key in value.__pydantic_fields_set__:
             child = fields.get(key)
-            if isinstance(child, Part | list):
+            if type(child) not in PLAIN and isinstance(child, Part | list):
                 yield from ranged(child, rest=key in REST_KEYS)
     elif isinstance(value, list):
         for child in value:
-            if isinstance(child, Part | list):
+            if type(child) not in PLAIN and isinstance(child, Part | list):
                 yield from ranged(child, rest=rest)
 
 

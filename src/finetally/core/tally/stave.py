@@ -141,16 +141,27 @@ def _ink(t: Tally) -> tuple[list[Row], list[StaveMark], list[float]]:
     sums = [0.0] * len(rows)
     marks: list[StaveMark] = []
     drawn: dict[int, list[tuple[int, float]]] = {}
+    visits, windows = t.tape.visits, t.effort.windows
     for index, segment in enumerate(t.tape.segments):
         if segment.visit is None:
             continue
-        done = t.tape.visits[segment.visit]
+        done = visits[segment.visit]
         mine = drawn.get(id(done.step))
         if mine is None:
             mine = drawn[id(done.step)] = _rows_of(done, numbers)
+        start, seconds = segment.start, segment.seconds
+        level = level_of(windows[index])
+        if done.per_side and done.seconds > 0:
+            left = seconds * done.left_s / done.seconds
+            halves = [(round(start, 3), round(left, 3), 1)]
+            if seconds > left:
+                halves.append((round(start + left, 3), round(seconds - left, 3), 2))
+        else:
+            halves = [(round(start, 3), round(seconds, 3), HALVES.get(segment.whose.side, 0))]
         for row, weight in mine:
-            sums[row] += segment.seconds * weight
-            _mark(marks, segment, done, row, level_of(t.effort.windows[index]), index)
+            sums[row] += seconds * weight
+            for begins, lasts, half in halves:
+                marks.append((row, begins, lasts, level, half, index))
     return rows, marks, sums
 
 
@@ -161,17 +172,6 @@ def _rows_of(done: Done, numbers: Mapping[str, int]) -> list[tuple[int, float]]:
         row = numbers[ROW_OF[pattern].name]
         rows[row] = rows.get(row, 0.0) + weight
     return list(rows.items()) or [(numbers[UNASSIGNED.name], 1.0)]
-
-
-def _mark(into: list[StaveMark], segment: Segment, done: Done, row: int, level: int, index: int) -> None:
-    start, seconds = segment.start, segment.seconds
-    if done.per_side and done.seconds > 0:
-        left = seconds * done.left_s / done.seconds
-        into.append((row, round(start, 3), round(left, 3), level, 1, index))
-        if seconds > left:
-            into.append((row, round(start + left, 3), round(seconds - left, 3), level, 2, index))
-    else:
-        into.append((row, round(start, 3), round(seconds, 3), level, HALVES.get(segment.whose.side, 0), index))
 
 
 class _KindKey(NamedTuple):
@@ -218,17 +218,21 @@ def _brackets(t: Tally) -> Iterator[StaveBracket]:
 
 
 def _ribbon(t: Tally) -> list[float]:
-    total = t.tape.total_s
+    """Uptake at even steps of time, from the closed form of each segment's kinetics."""
+    total, segments, trace = t.tape.total_s, t.tape.segments, t.trace
     if total <= 0:
         return []
-    segments, points, index = t.tape.segments, [], 0
-    for number in range(RIBBON_POINTS + 1):
-        moment = total * number / RIBBON_POINTS
-        while index < len(segments) - 1 and segments[index].start + segments[index].seconds < moment:
-            index += 1
-        breath = t.trace[index]
-        tau = t.methods.tau_on_s if breath.demand > breath.start else t.methods.tau_off_s
-        since = max(0.0, moment - segments[index].start)
-        value = breath.demand + (breath.start - breath.demand) * math.exp(-since / tau)
-        points.append(round(min(1.0, value), 4))
+    on_s, off_s, exp = t.methods.tau_on_s, t.methods.tau_off_s, math.exp
+    points: list[float] = []
+    moments = [total * number / RIBBON_POINTS for number in range(RIBBON_POINTS + 1)]
+    number, last = 0, len(segments) - 1
+    for index, (segment, breath) in enumerate(zip(segments, trace, strict=True)):
+        begins, demand, away = segment.start, breath.demand, breath.start - breath.demand
+        ends = begins + segment.seconds if index < last else math.inf
+        rate = -1 / (on_s if away < 0 else off_s)
+        while number <= RIBBON_POINTS and moments[number] <= ends:
+            since = moments[number] - begins
+            value = demand + away * (exp(since * rate) if since > 0 else 1.0)
+            points.append(round(value, 4) if value < 1.0 else 1.0)
+            number += 1
     return points

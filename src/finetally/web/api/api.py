@@ -34,7 +34,7 @@ from finetally.web.api.squads import router as squads
 from finetally.web.api.tables import router as tables
 from finetally.web.body import TooSlowError, read_body
 from finetally.web.problems import database_refusal, problem_response
-from finetally.web.squads.actor import Actor, member
+from finetally.web.squads.actor import Actor, signed_in
 from finetally.web.versions import ChangedError
 
 
@@ -54,7 +54,7 @@ class SignedIn(APIKeyCookie):
         """None, and so a refusal, for nobody."""
         if not request.user.is_authenticated:
             return None
-        return member(request.user.pk)
+        return signed_in(request.user)
 
 
 class Api(NinjaAPI):

@@ -8,6 +8,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
+from pydantic_core import PydanticSerializationError, to_json
 
 from finetally.core.compare.deltas import deltas
 from finetally.core.compare.fit import FitWay, fit_to_time
@@ -96,8 +97,11 @@ class FitOut(Schema):
 
 def json_answer(value: Any, status: int = 200) -> HttpResponse:
     """Figures as they are: the core made them, so they are not read a second time on the way out."""
-    # Text is clean when it comes in; what is older than that rule must not break an answer.
-    body = json.dumps(value, ensure_ascii=False).encode("utf-8", "replace")
+    try:
+        body = to_json(value)
+    except PydanticSerializationError:
+        # Text is clean when it comes in; what is older than that rule must not break an answer.
+        body = json.dumps(value, ensure_ascii=False).encode("utf-8", "replace")
     return HttpResponse(body, status=status, content_type="application/json")
 
 

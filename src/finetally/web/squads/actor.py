@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from enum import IntEnum
-from typing import Literal
+from typing import Any, Literal
 
+from django.contrib.auth.backends import ModelBackend
 from django.core.exceptions import PermissionDenied
-from django.db.models import Count, Max
 
 from finetally.web.squads.models import Membership, Role, Squad
 
@@ -55,10 +55,34 @@ class Actor:
 
 
 def member(user_id: int) -> Actor:
-    """The actor that a signed-in user is."""
-    own = Membership.objects.filter(user_id=user_id).select_related("squad")
-    own = own.annotate(movements=Count("squad__movements"), newest=Max("squad__movements__updated_at"))
-    for one in own:
-        one.squad.movements_state = (one.movements, str(one.newest))
+    """The actor that a user is. One query."""
+    return _actor(user_id, memberships_of(user_id))
+
+
+def signed_in(user: Any) -> Actor:
+    """The actor that a signed-in user is; no query where the user came with its memberships (see Members)."""
+    known = getattr(user, "known_memberships", None)
+    return member(user.pk) if known is None else _actor(user.pk, known)
+
+
+def memberships_of(user_id: int) -> list[Membership]:
+    """A user's memberships, with the squads and the user."""
+    return list(Membership.objects.filter(user_id=user_id).select_related("squad", "user"))
+
+
+def _actor(user_id: int, own: Iterable[Membership]) -> Actor:
     rights = {one.squad_id: RIGHT_OF[one.role] for one in own}
     return Actor("member", rights, user_id, {one.squad_id: one.squad for one in own})
+
+
+class Members(ModelBackend):
+    """Django's way to know users, but who has squads comes with them: every request asks for both."""
+
+    def get_user(self, user_id: int) -> Any:
+        """The user of a session. One query for a member, two for somebody without a squad."""
+        own = memberships_of(user_id)
+        if not own:
+            return super().get_user(user_id)
+        user = own[0].user
+        user.known_memberships = own
+        return user if self.user_can_authenticate(user) else None

@@ -41,17 +41,16 @@ def _readable(own: list[Any]) -> Iterator[MovementDef]:
 
 
 @lru_cache(maxsize=64)
-def _library(own: str) -> tuple[Library, str]:
-    if own == "[]":
-        return shipped_library(), library_hash()
-    definitions = list(_readable(json.loads(own)))
+def _library(own: str) -> tuple[Library, str, frozenset[str]]:
+    """The movements of a squad whose own are these, what they are known by, and which are its own."""
+    if own == NONE:
+        return shipped_library(), library_hash(), frozenset()
+    kept = json.loads(own)
     key = hashlib.sha256((library_hash() + own).encode()).hexdigest()[:16]
-    return shipped_library().with_definitions(definitions), key
+    return shipped_library().with_definitions(list(_readable(kept))), key, frozenset(one["key"] for one in kept)
 
 
-def _house(methods: Methods, own: list[dict[str, Any]]) -> House:
-    library, key = _library(json.dumps(own, sort_keys=True))
-    return House(methods, library, key, frozenset(one["key"] for one in own))
+NONE = "[]"
 
 
 def house_of(squad: Squad, methods: dict[str, Any] | None = None) -> House:
@@ -59,37 +58,22 @@ def house_of(squad: Squad, methods: dict[str, Any] | None = None) -> House:
 
     Raises ValidationError for tried settings that are wrong; kept ones that are out of bounds are left out.
     """
-    own = _own_movements(squad)
     kept = squad.methods_value()
     if methods:
         changed = kept.model_dump(by_alias=True, exclude_unset=True)
         kept = Methods.model_validate({**changed, **methods})
-    return _house(kept, json.loads(own))
-
-
-def _own_movements(squad: Squad) -> str:
-    """A squad's own movements, as JSON; held by their number and newest change where those are known."""
-    if squad.movements_state is None:
-        return _asked(squad.pk)
-    return _own_of(squad.pk, squad.movements_state)
+    return House(kept, *_library(_own_movements(squad.pk, squad.movements_version)))
 
 
 @lru_cache(maxsize=64)
-def _own_of(squad_id: int, state: tuple[int, str]) -> str:
-    return "[]" if state[0] == 0 else _asked(squad_id)
-
-
-def _asked(squad_id: int) -> str:
+def _own_movements(squad_id: int, version: str) -> str:
+    """A squad's own movements, as JSON; held by their version. Who never had any is not asked for them."""
+    if not version:
+        return NONE
     definitions = SquadMovement.objects.filter(squad_id=squad_id).values_list("definition", flat=True)
     return json.dumps(list(definitions), sort_keys=True)
 
 
 def houses_of(squads: Iterable[Squad]) -> dict[int, House]:
-    """Houses of several squads by id. One query."""
-    known = {squad.pk: squad for squad in squads}
-    own: dict[int, list[dict[str, Any]]] = {pk: [] for pk in known}
-    for squad_id, definition in SquadMovement.objects.filter(squad_id__in=known).values_list(
-        "squad_id", "definition"
-    ):
-        own[squad_id].append(definition)
-    return {pk: _house(squad.methods_value(), own[pk]) for pk, squad in known.items()}
+    """Houses of several squads by id. One query for each whose movements are not held yet."""
+    return {squad.pk: house_of(squad) for squad in squads}

@@ -6,9 +6,10 @@ import json
 import logging
 from functools import lru_cache
 from typing import Any
+from uuid import uuid4
 
 from django.conf import settings
-from django.db import models
+from django.db import models, transaction
 from pydantic import ValidationError
 
 from finetally.core.methods.given import PersonGiven
@@ -45,8 +46,9 @@ class Squad(models.Model):
     methods = models.JSONField(default=dict, blank=True, help_text="only what differs from the defaults")
     kit = models.JSONField(default=dict, blank=True, help_text="how many there are of each kit")
 
-    movements_state: tuple[int, str] | None = None
-    """How many movements are its own, and when the newest changed; None where nobody asked. Not kept."""
+    movements_version = models.CharField(
+        max_length=32, blank=True, help_text="another after every change of its own movements"
+    )
 
     def __str__(self) -> str:
         return self.name
@@ -99,6 +101,26 @@ class SquadMovement(models.Model):
 
     def __str__(self) -> str:
         return self.key
+
+    def save(self, *args: Any, **options: Any) -> None:
+        """Keep it, and let the squad know."""
+        with transaction.atomic():
+            super().save(*args, **options)
+            self._told()
+
+    def delete(self, *args: Any, **options: Any) -> tuple[int, dict[str, int]]:
+        """Take it away, and let the squad know."""
+        with transaction.atomic():
+            gone = super().delete(*args, **options)
+            self._told()
+        return gone
+
+    def _told(self) -> None:
+        # By chance and not by counting: a version that was rolled back, or restored over, never comes twice.
+        version = uuid4().hex
+        Squad.objects.filter(pk=self.squad_id).update(movements_version=version)
+        if "squad" in self._state.fields_cache:
+            self.squad.movements_version = version
 
 
 class Role(models.TextChoices):
