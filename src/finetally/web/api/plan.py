@@ -7,7 +7,7 @@ from datetime import time as time_of_day
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
@@ -15,6 +15,7 @@ from finetally.core.week.balance import WeekBeam, WeekRow
 from finetally.core.week.clash import Clash
 from finetally.core.week.load import WeekLoad
 from finetally.web.api.days import PlanDay
+from finetally.web.api.figures import json_answer
 from finetally.web.plan import entries, levelling
 from finetally.web.plan.amounts import from_kept
 from finetally.web.plan.models import Change, Day, Entry, Phase
@@ -251,9 +252,9 @@ def _phase(phase: Phase, begins: date) -> PhaseOut:
 
 
 @router.get("/week", response={200: WeekOut, **REFUSALS}, operation_id="week")
-def week(request: HttpRequest, day: PlanDay, squad: int | None = None, person: int | None = None) -> WeekOut:
+def week(request: HttpRequest, day: PlanDay, squad: int | None = None, person: int | None = None) -> HttpResponse:
     """The week that a day lies in: the squad's, as if all came; with what is for one person if one is named."""
-    return _week(request, read_week(request.auth, squad, day, person))
+    return json_answer(_week(request, read_week(request.auth, squad, day, person)))
 
 
 @router.post("/entries", response={201: EntryOut, **REFUSALS}, operation_id="plan_entry")

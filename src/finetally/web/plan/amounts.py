@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time
-from typing import Any
+from typing import Any, NamedTuple
+from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from pydantic import TypeAdapter
@@ -111,7 +112,19 @@ def start_of(day: date, at: time | None, zone: str) -> datetime | None:
     return None if at is None else datetime.combine(day, at, tzinfo=ZoneInfo(zone)).astimezone(UTC)
 
 
-def bout_of(entry: Entry, zone: str, own: Attendance | None = None) -> Bout:
+class Counted(NamedTuple):
+    """What of an entry says what it gives to its day: the names of its fields."""
+
+    pk: UUID
+    day: date
+    time: time | None
+    title: str
+    amount: dict[str, Any]
+    logged_minutes: float | None
+    logged_effort: float | None
+
+
+def bout_of(entry: Entry | Counted, zone: str, own: Attendance | None = None) -> Bout:
     """An entry as the week sees it: logged minutes and effort take the place of what was planned.
 
     `own`: what one person did of it, in that person's week; it goes before what was logged for all.

@@ -17,12 +17,11 @@ from finetally.web.plan.week import (
     PlannedWeek,
     away_of,
     bouts_between,
-    entries_between,
     read_week,
     today_of,
 )
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.use_cases import squad_for
+from finetally.web.squads.use_cases import squad_to_look_at
 
 MOST_WEEKS = 53
 
@@ -67,13 +66,12 @@ def read_season(
     """
     if not 1 <= weeks <= MOST_WEEKS:
         raise wrong("weeks", str(weeks), f"1 to {MOST_WEEKS}")
-    squad = squad_for(actor, squad_id, Right.LOOK)
+    squad = squad_to_look_at(actor, squad_id)
     if person is not None:
         actor.require(squad.pk, Right.PLAN)
     begins = week_of(squad, day)
     ends = begins + timedelta(weeks=weeks)
-    found = list(entries_between(squad, begins - BEFORE, ends, person))
-    bouts = bouts_between(squad, found, begins - BEFORE, ends, person)
+    bouts = bouts_between(squad, begins - BEFORE, ends, person)
     history_from = min((bout.day for bout in bouts), default=None)
     methods = squad.methods_value()
     phases = list(squad.phases.all())

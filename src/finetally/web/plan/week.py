@@ -16,12 +16,12 @@ from finetally.core.week.bout import Bout
 from finetally.core.week.clash import Clash, clashes
 from finetally.core.week.load import WEEK, Away, WeekLoad, week_load
 from finetally.core.week.plan import Band, Intent, Rules, intended
-from finetally.web.plan.amounts import bout_of
+from finetally.web.plan.amounts import Counted, bout_of
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Squad
-from finetally.web.squads.use_cases import squad_for
+from finetally.web.squads.use_cases import squad_to_look_at
 
 BEFORE = timedelta(weeks=12)
 """So far back a week looks: by then hardly anything is left of a load in a mean weighted over 28 days."""
@@ -58,13 +58,13 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     An entry for one person counts in that person's week only; the squad's week has those for all and for groups.
     Whoever does not plan sees what is for all and for themselves.
     """
-    squad = squad_for(actor, squad_id, Right.LOOK)
-    own = _own_person(actor, squad)
-    person = own if not actor.may(squad.pk, Right.PLAN) else person
+    squad = squad_to_look_at(actor, squad_id)
+    if not actor.may(squad.pk, Right.PLAN):
+        person = _own_person(actor, squad)
     begins = week_of(squad, day)
     ends = begins + timedelta(days=WEEK)
-    found = list(entries_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), person))
-    bouts = bouts_between(squad, found, begins - BEFORE, ends + timedelta(days=WEEK), person)
+    found = list(entries_between(squad, begins, ends, person))
+    bouts = bouts_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), person)
     inside = [bout for bout in bouts if begins <= bout.day < ends]
     beyond = [bout for bout in bouts if bout.day < begins or bout.day >= ends]
     days = {one.day: one for one in squad.days.filter(day__gte=begins, day__lt=ends)}
@@ -82,7 +82,7 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     total = load["totals"]["load"]
     planned = [one["totals"]["load"] for one in load["days"]]
     return PlannedWeek(
-        squad, begins, [one for one in found if begins <= one.day < ends], inside, beyond, near, days, phase,
+        squad, begins, found, inside, beyond, near, days, phase,
         rules, load,
         week_rows(inside, begins, rules.targets), week_beams(inside, begins),
         [one for one in clashes([*inside, *near], methods.clash_hours) if _touches(one, begins, ends)],
@@ -95,25 +95,32 @@ def entries_between(squad: Squad, first: date, end: date, person: int | None = N
 
     For all and for groups, and for one person if one is named.
     """
-    whose = Q(person_id=None) | Q(person_id=person) if person is not None else Q(person_id=None)
-    found = squad.entries.filter(whose, day__gte=first, day__lt=end).defer("document")
+    found = _between(squad, first, end, person).defer("document")
     return found.annotate(newest_id=F("session__head_id"))
 
 
-def bouts_between(
-    squad: Squad, entries: Sequence[Entry], first: date, end: date, person: int | None = None
-) -> list[Bout]:
-    """What entries come to: for the squad as if all came, for a person (one query more) by attendance."""
+def _between(squad: Squad, first: date, end: date, person: int | None) -> QuerySet[Entry]:
+    whose = Q(person_id=None) | Q(person_id=person) if person is not None else Q(person_id=None)
+    return squad.entries.filter(whose, day__gte=first, day__lt=end)
+
+
+def bouts_between(squad: Squad, first: date, end: date, person: int | None = None) -> list[Bout]:
+    """What the same entries come to: for the squad as if all came, for a person (one query more) by attendance.
+
+    Read without the entries' other fields: a week looks at months of them.
+    """
     own: dict[UUID, Attendance] = {}
     if person is not None:
-        found = Attendance.objects.filter(
+        attended = Attendance.objects.filter(
             person_id=person, entry__squad=squad, entry__day__gte=first, entry__day__lt=end
         )
-        own = {one.entry_id: one for one in found}
+        own = {one.entry_id: one for one in attended}
+    # The order is that of the days: what happens at the same time keeps its place in sums and lists.
+    found = _between(squad, first, end, person).filter(skipped=False)
     return [
         bout_of(one, squad.time_zone, own.get(one.pk))
-        for one in entries
-        if not one.skipped and (one.pk not in own or own[one.pk].came)
+        for one in found.values_list(*Counted._fields, named=True)
+        if one.pk not in own or own[one.pk].came
     ]
 
 

@@ -44,6 +44,11 @@ def _known_squad(actor: Actor, squad_id: int | None, right: Right) -> Squad | No
     return actor.known.get(found) if found in allowed else None
 
 
+def squad_to_look_at(actor: Actor, squad_id: int | None) -> Squad:
+    """As `squad_for` with the right to look, and without asking where the actor brought the squad."""
+    return _known_squad(actor, squad_id, Right.LOOK) or squad_for(actor, squad_id, Right.LOOK)
+
+
 def house_for(actor: Actor, squad_id: int | None, right: Right, methods: dict[str, Any] | None = None) -> House:
     """What a squad's figures are made with; `methods` are tried for this answer alone. Raises DocumentError."""
     squad = _known_squad(actor, squad_id, right) or squad_for(actor, squad_id, right)
