@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import http.client
 import http.cookiejar
 import json
@@ -13,6 +14,7 @@ import sys
 import time
 import urllib.error
 import urllib.request
+from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -27,6 +29,17 @@ def free_port() -> int:
         one.bind(("127.0.0.1", 0))
         port: int = one.getsockname()[1]
         return port
+
+
+@contextlib.contextmanager
+def served(folder: Path) -> Iterator[Server]:
+    """A server that runs as long as it is needed."""
+    made = Server(folder)
+    made.start()
+    try:
+        yield made
+    finally:
+        made.stop()
 
 
 def _works_in_the_queue(pid: int) -> bool:

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Browser, Page, StorageState, expect, sync_playwright
 
-from tests.serving import PASSWORD, Server
+from tests.serving import PASSWORD, Server, served
 
 # A loaded machine may take its time; what matters is that it comes.
 expect.set_options(timeout=20_000)
@@ -23,10 +23,8 @@ FLAGS = [
 
 @pytest.fixture(scope="session")
 def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
-    made = Server(tmp_path_factory.mktemp("demo"))
-    made.start()
-    yield made
-    made.stop()
+    with served(tmp_path_factory.mktemp("demo")) as made:
+        yield made
 
 
 @pytest.fixture(scope="session")

@@ -235,6 +235,14 @@ def test_days_of_which_nothing_is_known_are_left_out_and_after_a_fortnight_histo
     assert loaded(quiet, away=long)["coupled"]["why"] == "14 days of history; 28 are needed"
 
 
+def test_a_day_says_that_the_squad_is_away_and_counts_what_stands_on_it() -> None:
+    away = [Away(MONDAY + timedelta(days=1), MONDAY + timedelta(days=2), known=True)]
+    away.append(Away(MONDAY + timedelta(days=6), MONDAY + timedelta(days=9), known=False))
+    made = loaded(days_of(STEADY), away=away)
+    assert [day["away"] for day in made["days"]] == [None, "rest", "rest", None, None, None, "unknown"]
+    assert made["totals"]["load"] == sum(STEADY)
+
+
 def test_a_week_stands_against_the_last_four_logged_ones() -> None:
     weeks = [[sum_, 0.0, 0, 0, 0, 0, 0] for sum_ in (900.0, 100, 200, 300, 400, 250)]
     bouts = days_of([load for week in weeks for load in week])

@@ -15,17 +15,15 @@ from typing import Any
 import pytest
 
 from tests.conftest import REPOSITORY
-from tests.serving import Server, Visitor
+from tests.serving import Server, Visitor, served
 
 MONDAY = date(2031, 3, 3)
 
 
 @pytest.fixture(scope="module")
 def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
-    made = Server(tmp_path_factory.mktemp("queue"))
-    made.start()
-    yield made
-    made.stop()
+    with served(tmp_path_factory.mktemp("queue")) as made:
+        yield made
 
 
 @pytest.fixture(scope="module")

@@ -103,6 +103,19 @@ def test_a_part_of_a_proposal_tells_which_rules_it_breaks(demo: World) -> None:
     assert all(0 <= day <= 6 for one in partly["breaks"] for day in one["days"])
 
 
+def test_what_a_proposal_could_not_move_breaks_no_rule_in_a_part_of_it_either(demo: World) -> None:
+    """Other training stays where it is, also where the squad is away: the whole and its parts say the same."""
+    away = {"first": on(5), "last": on(6), "known": True, "squad": demo.squad.pk}
+    assert demo.send("coach", "POST", "/plan/away", away).status_code == 204
+    walk = next(one for one in entries(demo).values() if one["title"] == "Long walk out")
+    assert (walk["day"], walk["session"]) == (on(6), None)
+    made = level(demo)
+    whole = do(demo, "preview", made, *range(len(made["edits"]))).json()
+    assert whole["breaks"] == made["after"]["breaks"]
+    named = {slot for one in do(demo, "preview", made).json()["breaks"] for slot in one["slots"]}
+    assert walk["id"] not in named
+
+
 def test_ratios_of_a_proposal_have_the_pages_history(demo: World) -> None:
     page = demo.send("coach", "GET", f"/plan/week?day={on(0)}&squad={demo.squad.pk}").json()["load"]
     made = level(demo)

@@ -19,6 +19,8 @@ from openpyxl import load_workbook
 from finetally.web.log import WithoutTokens
 from finetally.web.plan.demo import load_demo_plan
 from finetally.web.plan.models import Entry
+from finetally.web.plan.week import read_week
+from finetally.web.squads.actor import member
 from finetally.web.squads.models import Person, Squad
 from finetally.web.training.demo import load_demo
 from tests.web.conftest import DOCUMENT, World
@@ -340,6 +342,9 @@ def test_times_away_do_not_lie_over_each_other_and_leave_days_out_of_ratios(worl
             assert world.send("coach", "POST", "/plan/entries", body).status_code == 201
     week = world.send("coach", "GET", f"/plan/week?day={on(35)}").json()
     assert week["load"]["coupled"]["value"] == pytest.approx(1)
+    gone = read_week(member(world.users["coach"].pk), world.squad.pk, date.fromisoformat(on(28)))
+    assert {day["away"] for day in gone.load["days"]} == {"unknown"}
+    assert gone.rules.rest_days == set(range(7)), "a levelling puts nothing there"
     mine = next(one for one in world.send("coach", "GET", "/plan/away").json() if one["first"] == on(28))
     assert world.send("coach", "DELETE", f"/plan/away/{mine['id']}").status_code == 204
     week = world.send("coach", "GET", f"/plan/week?day={on(35)}").json()

@@ -3631,10 +3631,14 @@ export interface components {
         /**
          * DayLoad
          * @description A day: its total in each currency, its highest effort, whether it is hard; its bouts, how many are logged.
+         *
+         *     `away`: the squad is away, for rest or for what is not known. What stands on the day counts all the same.
          */
         DayLoad: {
             /** Day */
             day: string;
+            /** Away */
+            away: ("rest" | "unknown") | null;
             /** Totals */
             totals: {
                 [key: string]: number;

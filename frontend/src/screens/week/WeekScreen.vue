@@ -43,6 +43,7 @@ const setTargets = async (targets: object): Promise<void> => {
   if (await act(() => api.changeMethods(squad(), week.value?.methods_version ?? '', { week_targets: targets }))) targeting.value = false
 }
 
+const AWAY = { rest: 'away, rest', unknown: 'away' } as const
 const INTENTS = ['', 'hard', 'medium', 'easy', 'rest'] as const
 const adding = ref('')
 const phasing = ref(false)
@@ -112,7 +113,7 @@ const print = (): void => window.print()
         </p>
         <div class="days">
           <section
-            v-for="one in week.days" :key="one.day" class="day" :class="{ today: one.day === today() }" :aria-label="longDay(one.day)"
+            v-for="(one, number) in week.days" :key="one.day" class="day" :class="{ today: one.day === today() }" :aria-label="longDay(one.day)"
             @dragover.prevent @drop="dropped($event, one.day)"
           >
             <h2>{{ shortDay(one.day) }}</h2>
@@ -136,11 +137,14 @@ const print = (): void => window.print()
                 {{ one.hall ? 'hall' : 'no hall' }}
               </button>
             </p>
+            <p v-if="week.load.days[number]?.away" class="said rest">
+              {{ AWAY[week.load.days[number]?.away ?? 'rest'] }}{{ of(one.day).length ? ', yet this counts' : '' }}
+            </p>
             <EntryCard
               v-for="entry in of(one.day)" :key="entry.id" :entry="entry" :hard="week.hard_effort" :proposed="proposed.has(entry.id)"
               :editable="editable" :open="opened === entry.id" :whose="nameOf(entry.person)" @toggle="opened = opened === entry.id ? '' : entry.id"
             />
-            <p v-if="!of(one.day).length" class="said rest">{{ one.intent === 'rest' ? 'rest' : 'nothing' }}</p>
+            <p v-if="!of(one.day).length && !week.load.days[number]?.away" class="said rest">{{ one.intent === 'rest' ? 'rest' : 'nothing' }}</p>
             <AddEntry v-if="adding === one.day" :day="one.day" @add="put" @close="adding = ''" />
             <button v-else-if="editable" type="button" class="link put" @click="adding = one.day">
               add<span class="visually-hidden"> to {{ longDay(one.day) }}</span>

@@ -47,9 +47,13 @@ class Figure(TypedDict):
 
 
 class DayLoad(TypedDict):
-    """A day: its total in each currency, its highest effort, whether it is hard; its bouts, how many are logged."""
+    """A day: its total in each currency, its highest effort, whether it is hard; its bouts, how many are logged.
+
+    `away`: the squad is away, for rest or for what is not known. What stands on the day counts all the same.
+    """
 
     day: str
+    away: Literal["rest", "unknown"] | None
     totals: dict[str, float]
     effort: float
     hard: bool
@@ -301,7 +305,7 @@ def week_load(
     own = [bout for bout in bouts if begins <= bout.day < ends]
     gone = [bout for bout in own if today is not None and bout.day < today]
     unsaid = half_logged(len(gone), sum(bout.logged for bout in gone))
-    days = [_day(bouts, begins + timedelta(days=n), hard_effort, hard_load) for n in range(WEEK)]
+    days = [_day(bouts, begins + timedelta(days=n), hard_effort, hard_load, away) for n in range(WEEK)]
     return {
         "begins": begins.isoformat(),
         "days": days,
@@ -319,10 +323,14 @@ def week_load(
     }
 
 
-def _day(bouts: Sequence[Bout], day: date, hard_effort: float, hard_load: float | None) -> DayLoad:
+def _day(
+    bouts: Sequence[Bout], day: date, hard_effort: float, hard_load: float | None, away: Sequence[Away]
+) -> DayLoad:
     own = [bout for bout in bouts if bout.day == day]
+    gone = next((one for one in away if one.first <= day <= one.last), None)
     return {
         "day": day.isoformat(),
+        "away": None if gone is None else "rest" if gone.known else "unknown",
         "totals": {name: math.fsum(in_currency(bout.amount, name) for bout in own) for name in CURRENCIES},
         "effort": max((bout.amount.effort for bout in own), default=0.0),
         "hard": is_hard(own, hard_effort, hard_load),

@@ -61,15 +61,17 @@ def preview(actor: Actor, job_id: UUID, picked: Sequence[int]) -> Outcome:
     week = _week(actor, job)
     edits = _picked(week, job, picked)
     locked = {str(one.pk) for one in week.entries if one.locked}
+    sessions = frozenset(job.private["sessions"])
+    # As the proposal had it: sessions may be changed, other training stays where it is.
     versions = {
         bout.key: [Alternative("as-is", "as it is", bout.amount)]
         for bout in week.bouts
-        if bout.key not in locked and not bout.logged
+        if bout.key in sessions and bout.key not in locked and not bout.logged
     }
     for key, kept in job.private["versions"].items():
         if key in versions:
             versions[key].append(Alternative("dose", kept["what"], from_kept(kept["amount"])))
-    slots = slots_of(week, versions, frozenset(job.private["sessions"]))
+    slots = slots_of(week, versions, sessions)
     chosen = taken(slots, [_to_kept(one) for one in edits])
     return outcome(week, slots, chosen, rules_for(week, job.asked))
 

@@ -71,13 +71,14 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     phase = next(
         (one for one in squad.phases.all() if one.begins <= begins < one.begins + timedelta(weeks=one.weeks)), None
     )
-    rules = rules_of(squad, begins, days, phase)
+    away = away_of(squad)
+    rules = rules_of(squad, begins, days, phase, away)
     first = min((bout.day for bout in bouts), default=None)
     near = [bout for bout in beyond if abs((bout.day - begins).days) <= WEEK + 2]
     methods = squad.methods_value()
     load = week_load(
         bouts, begins, history_from=first, hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load,
-        today=today_of(squad), away=away_of(squad),
+        today=today_of(squad), away=away,
     )  # fmt: skip
     total = load["totals"]["load"]
     planned = [one["totals"]["load"] for one in load["days"]]
@@ -145,8 +146,10 @@ def away_of(squad: Squad) -> list[Away]:
     return [Away(one.first, one.last, one.known) for one in squad.away.all()]
 
 
-def rules_of(squad: Squad, begins: date, days: Mapping[date, Day], phase: Phase | None) -> Rules:
-    """What holds in a week of the squad: its methods, its phase's load, its days."""
+def rules_of(
+    squad: Squad, begins: date, days: Mapping[date, Day], phase: Phase | None, away: Sequence[Away]
+) -> Rules:
+    """What holds in a week of the squad: its methods, its phase's load, its days. Times away are kept free."""
     methods = squad.methods_value()
     numbered = {(one.day - begins).days: one for one in days.values()}
     intents: dict[int, Intent] = {n: one.intent for n, one in numbered.items() if one.intent}  # type: ignore[misc]
@@ -154,7 +157,11 @@ def rules_of(squad: Squad, begins: date, days: Mapping[date, Day], phase: Phase 
         band=Band(phase.load_low, phase.load_high) if phase is not None else None,
         intents=intents,
         shares={n: one.share for n, one in numbered.items() if one.share is not None},
-        rest_days=frozenset(n for n, one in numbered.items() if one.intent == "rest"),
+        rest_days=frozenset(
+            n
+            for n in range(WEEK)
+            if intents.get(n) == "rest" or any(a.first <= begins + timedelta(days=n) <= a.last for a in away)
+        ),
         no_hall=frozenset(n for n, one in numbered.items() if not one.hall),
         clash_hours=methods.clash_hours,
         hard_effort=methods.hard_day_effort,
