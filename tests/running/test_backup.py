@@ -41,7 +41,8 @@ def place(template: Place, tmp_path: Path) -> Place:
 def add_squad(database: Path, name: str) -> None:
     with closing(sqlite3.connect(database)) as made, made:
         made.execute(
-            "INSERT INTO squads_squad (name, time_zone, week_start, methods, kit) VALUES (?, 'UTC', 0, '{}', '{}')",
+            "INSERT INTO squads_squad (name, time_zone, week_start, methods, kit, movements_version)"
+            " VALUES (?, 'UTC', 0, '{}', '{}', '')",
             (name,),
         )
 
