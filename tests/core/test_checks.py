@@ -12,7 +12,7 @@ from pydantic import TypeAdapter
 
 from finetally.core.checks.table import CHECKS
 from finetally.core.edits.edit import Edit, apply_edits
-from finetally.core.methods.given import Given
+from finetally.core.methods.given import Given, PersonGiven
 from finetally.core.methods.value import Methods
 from finetally.core.session.ids import with_ids
 from tests.conftest import REPOSITORY
@@ -159,15 +159,40 @@ def test_accepted_in_the_block_or_muted_for_the_squad() -> None:
     assert "rep-rule-unclear" not in found(document, Methods(muted_checks=["rep-rule-unclear"]))
 
 
-def lines(document: dict[str, Any], code: str) -> list[Any]:
-    return [one for one in figured(document, Methods(), GIVEN)["checks"] if one["code"] == code]
+def lines(document: dict[str, Any], code: str, given: Given | None = None) -> list[Any]:
+    return [one for one in figured(document, Methods(), given or GIVEN)["checks"] if one["code"] == code]
 
 
-def test_a_cap_tells_how_much_faster_not_how_much_less_time() -> None:
-    # 60 reps at 2 s plus fatigue in 80 s: two thirds of the time is half as fast again, not a third.
-    [one] = lines(session(block("task", step("burpee", reps=50), cap_s=120)), "cap-unlikely")
-    assert one["fields"]["faster"] == f"{1 / one['number'] - 1:.0%}"
-    assert one["fields"]["pace"] == f"{one['number']:.0%}"
+BURPEES = [step("burpee", reps=30), step("air-squat", reps=20)]
+CAPPED = {
+    "once": block("task", *BURPEES, cap_s=120),
+    "there and back": block("task", *BURPEES, cap_s=120, more={"repeat": 2, "mirror": True}),
+    "three times": block("task", *BURPEES, cap_s=120, more={"repeat": 3, "rest_between_repeats_s": 30}),
+    "two passes": {"section": "twice", "times": 2, "blocks": [block("task", *BURPEES, cap_s=120)]},
+}
+
+
+@pytest.mark.parametrize("name", CAPPED)
+def test_a_cap_tells_the_pace_that_just_meets_it(name: str) -> None:
+    document = session(CAPPED[name])
+
+    def told(pace: float) -> list[Any]:
+        return lines(document, "cap-unlikely", given=Given(person=PersonGiven(pace_factor=pace)))
+
+    [one] = told(1.0)
+    # Two thirds of the time a rep is half as fast again, not a third.
+    faster, pace = f"{1 / one['number'] - 1:.0%}", f"{one['number']:.0%}"
+    assert one["text"].endswith(f"it would take {faster} more speed ({pace} of the planned time a rep).")
+    assert told(one["number"]) == []
+    assert told(one["number"] * 1.03) != []
+
+
+def test_a_cap_that_rests_alone_go_over_says_that_no_pace_meets_it() -> None:
+    rests = block("task", step("burpee", reps=2), cap_s=60, round_rest_s=50, more={"rounds": 3})
+    [one] = lines(session(rests), "cap-unlikely")
+    assert one["text"].endswith(
+        "not done by the cap of 1:00; no pace would do it: what is not work takes too long."
+    )
 
 
 def test_equal_seconds_are_even_sides_though_one_tires() -> None:

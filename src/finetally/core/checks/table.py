@@ -16,7 +16,7 @@ CHECKS: tuple[Check, ...] = (
     Check("dose-falls-away", "look", "{movement} falls to nothing before the rounds are over.", plan.dose_falls_away),
     Check("rest-not-taken", "note", "{block}: {rest} is never taken.", plan.rest_never_taken),
     Check("score-from-nowhere", "look", "{block} goes on from the score of “{source}”, which makes none.", plan.score_from_nowhere),
-    Check("cap-unlikely", "look", "{block} is not done by the cap of {cap}; it would take {faster} more speed ({pace} of the planned time a rep).", time.cap_unlikely),
+    Check("cap-unlikely", "look", "{block} is not done by the cap of {cap}; {how}.", time.cap_unlikely),
     Check("change-eats-rest", "look", "{block}: from {from} to {to} takes about {change} s {effect}.", time.change_eats_rest),
     Check("rest-missing", "look", "{block} starts hard straight after {before}.", time.rest_missing),
     Check("long-dense", "look", "{block}: {minutes} at {density} work, {rest}.", time.long_dense),

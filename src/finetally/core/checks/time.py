@@ -7,6 +7,7 @@ import math
 from collections.abc import Iterator, Sequence
 
 from finetally.core.checks.check import (
+    Fields,
     Finding,
     Severity,
     block_name,
@@ -124,25 +125,21 @@ def cap_unlikely(t: Tally) -> Iterator[Finding]:
         if not capped:
             continue
         factor = _factor_to_finish(t, number)
-        if factor is None:
-            continue
         path = (
             (*of.path, "clock", "inner", "cap_s")
             if isinstance(of.block.clock, Rotation)
             else (*of.path, "clock", "cap_s")
         )
         cap = t.resolver.dose(clock.cap_s)
-        fields: dict[str, str | int | float] = {
-            "block": block_name(of, number),
-            "cap": clock_words(cap),
-            "faster": f"{1 / factor - 1:.0%}",
-            "pace": f"{factor:.0%}",
-        }
-        yield Finding(path, fields, factor, block=number)
+        how = "no pace would do it: what is not work takes too long"
+        if factor is not None:
+            how = f"it would take {1 / factor - 1:.0%} more speed ({factor:.0%} of the planned time a rep)"
+        fields: Fields = {"block": block_name(of, number), "cap": clock_words(cap), "how": how}
+        yield Finding(path, fields, factor or 0.0, block=number)
 
 
 def _factor_to_finish(t: Tally, number: int) -> float | None:
-    """The largest pace factor (of what is planned) with which the block is finished before its cap."""
+    """The largest pace factor (of what is planned) that finishes the block before its cap; None: no pace does."""
     base = t.given.person.pace_factor or t.methods.pace_factor
     alone = t.session.model_copy(update={"blocks": [t.tape.blocks[number].block]})
 
