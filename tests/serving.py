@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+import atexit
 import contextlib
+import functools
 import http.client
 import http.cookiejar
 import json
 import os
+import shutil
 import signal
 import socket
 import subprocess
 import sys
+import tempfile
 import time
 import urllib.error
 import urllib.request
@@ -61,6 +65,25 @@ class Answer:
         return json.loads(self.body)
 
 
+def _environment(folder: Path) -> dict[str, str]:
+    return {**os.environ, "FINE_TALLY_VAR": str(folder), "FINE_TALLY_DATABASE": "demo.sqlite3"}
+
+
+def _manage(environment: dict[str, str], *arguments: str) -> None:
+    command = [sys.executable, "-m", "finetally.web.manage", *arguments]
+    subprocess.run(command, check=True, cwd=REPOSITORY, env=environment, capture_output=True)
+
+
+@functools.cache
+def _installed() -> Path:
+    """The folder of a demo installation as it is before its first start: made once, and copied."""
+    folder = Path(tempfile.mkdtemp(prefix="fine-tally-"))
+    atexit.register(shutil.rmtree, folder, ignore_errors=True)
+    for command in (["migrate", "--verbosity", "0"], ["demo"]):
+        _manage(_environment(folder), *command)
+    return folder
+
+
 class Server:
     """A demo installation that can be stopped, killed and started again."""
 
@@ -68,18 +91,16 @@ class Server:
         self.folder = folder
         self.port = free_port()
         self.url = f"http://127.0.0.1:{self.port}"
-        self.environment = {**os.environ, "FINE_TALLY_VAR": str(folder), "FINE_TALLY_DATABASE": "demo.sqlite3"}
+        self.environment = _environment(folder)
         self._process: subprocess.Popen[bytes] | None = None
-        for command in (["migrate", "--verbosity", "0"], ["demo"]):
-            self.manage(*command)
+        shutil.copytree(_installed(), folder, dirs_exist_ok=True)
 
     @property
     def database(self) -> Path:
         return self.folder / "demo.sqlite3"
 
     def manage(self, *arguments: str) -> None:
-        command = [sys.executable, "-m", "finetally.web.manage", *arguments]
-        subprocess.run(command, check=True, cwd=REPOSITORY, env=self.environment, capture_output=True)
+        _manage(self.environment, *arguments)
 
     def fine_tally(self, *arguments: str) -> subprocess.CompletedProcess[str]:
         command = [sys.executable, "-m", "finetally.cli", *arguments]

@@ -191,10 +191,9 @@ def test_it_ends_with_the_server(tmp_path: Path) -> None:
     beside = until(one.worker_beside, "there is a process for heavy work")
     one.stop()
     until(lambda: not lives(beside), "it is gone")
-    again = Server(tmp_path / "killed")
-    again.start()
-    beside = until(again.worker_beside, "there is a process for heavy work")
-    assert again._process is not None
-    again._process.kill()
-    again._process.wait(60)
+    one.start()
+    beside = until(one.worker_beside, "there is a process for heavy work")
+    assert one._process is not None
+    one._process.kill()
+    one._process.wait(60)
     until(lambda: not lives(beside), "it is gone with a server that was killed")

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import contextlib
 import gc
-import importlib
 import os
 import signal
 import sys
@@ -93,9 +92,7 @@ def on_exit(server: Any) -> None:
 
 
 def post_worker_init(worker: Any) -> None:
-    """A process is about to answer: what every request needs is read before the first comes."""
-    importlib.import_module("finetally.web.urls")
-    importlib.import_module("finetally.shipped").shipped_library()
+    """A process is about to answer."""
     # An answer takes some ten milliseconds of reckoning: four threads that take turns every five of them push each
     # other's data out of the processor's memory.
     sys.setswitchinterval(SWITCH_S)
