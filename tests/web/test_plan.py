@@ -18,7 +18,7 @@ from openpyxl import load_workbook
 
 from finetally.web.log import WithoutTokens
 from finetally.web.plan.demo import load_demo_plan
-from finetally.web.plan.models import Entry
+from finetally.web.plan.models import Change, Entry
 from finetally.web.plan.week import read_week
 from finetally.web.squads.actor import member
 from finetally.web.squads.models import Person, Squad
@@ -325,6 +325,15 @@ def test_a_year_of_forty_people_takes_few_queries(world: World) -> None:
     assert [one["entries"] for one in season] == [7, *[6] * 51]
     assert season[10]["coupled"]["value"] == pytest.approx(1)
     assert season[0]["coupled"]["why"] == "7 days of history; 28 are needed"
+
+
+def test_a_text_that_is_older_than_the_rule_for_texts_breaks_no_week(world: World) -> None:
+    entry = put(world, 0)
+    item = {"entry": entry["id"], "title": "Hill\ud800", "what": "moves", "undone": False}
+    Change.objects.create(squad=world.squad, items=[{**item, "day": on(0), "day_before": on(1)}])
+    answer = world.send("coach", "GET", f"/plan/week?day={on(0)}")
+    assert answer.status_code == 200
+    assert [item["title"] for change in answer.json()["changes"] for item in change["items"]] == ["Hill?"]
 
 
 def test_times_away_do_not_lie_over_each_other_and_leave_days_out_of_ratios(world: World) -> None:

@@ -44,6 +44,10 @@ const setTargets = async (targets: object): Promise<void> => {
 }
 
 const AWAY = { rest: 'away, rest', unknown: 'away' } as const
+function awayOn(number: number): string {
+  const away = week.value?.load.days[number]?.away
+  return away ? AWAY[away] : ''
+}
 const INTENTS = ['', 'hard', 'medium', 'easy', 'rest'] as const
 const adding = ref('')
 const phasing = ref(false)
@@ -137,14 +141,12 @@ const print = (): void => window.print()
                 {{ one.hall ? 'hall' : 'no hall' }}
               </button>
             </p>
-            <p v-if="week.load.days[number]?.away" class="said rest">
-              {{ AWAY[week.load.days[number]?.away ?? 'rest'] }}{{ of(one.day).length ? ', yet this counts' : '' }}
-            </p>
+            <p v-if="awayOn(number)" class="said rest">{{ awayOn(number) }}{{ week.load.days[number]?.bouts ? ', yet this counts' : '' }}</p>
             <EntryCard
               v-for="entry in of(one.day)" :key="entry.id" :entry="entry" :hard="week.hard_effort" :proposed="proposed.has(entry.id)"
               :editable="editable" :open="opened === entry.id" :whose="nameOf(entry.person)" @toggle="opened = opened === entry.id ? '' : entry.id"
             />
-            <p v-if="!of(one.day).length && !week.load.days[number]?.away" class="said rest">{{ one.intent === 'rest' ? 'rest' : 'nothing' }}</p>
+            <p v-if="!of(one.day).length && !awayOn(number)" class="said rest">{{ one.intent === 'rest' ? 'rest' : 'nothing' }}</p>
             <AddEntry v-if="adding === one.day" :day="one.day" @add="put" @close="adding = ''" />
             <button v-else-if="editable" type="button" class="link put" @click="adding = one.day">
               add<span class="visually-hidden"> to {{ longDay(one.day) }}</span>

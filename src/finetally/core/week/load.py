@@ -152,6 +152,10 @@ class Away:
     last: date
     known: bool
 
+    def holds(self, day: date) -> bool:
+        """Whether a day is one of them."""
+        return self.first <= day <= self.last
+
 
 @dataclass(frozen=True, slots=True)
 class Past:
@@ -245,7 +249,7 @@ def past_until(
     unknown = 0
     for number in range(len(totals)):
         day = history_from + timedelta(days=number)
-        if any(not one.known and one.first <= day <= one.last for one in away):
+        if any(not one.known and one.holds(day) for one in away):
             unknown += 1
             if unknown >= FORGOTTEN:
                 kept = []
@@ -327,7 +331,7 @@ def _day(
     bouts: Sequence[Bout], day: date, hard_effort: float, hard_load: float | None, away: Sequence[Away]
 ) -> DayLoad:
     own = [bout for bout in bouts if bout.day == day]
-    gone = next((one for one in away if one.first <= day <= one.last), None)
+    gone = next((one for one in away if one.holds(day)), None)
     return {
         "day": day.isoformat(),
         "away": None if gone is None else "rest" if gone.known else "unknown",

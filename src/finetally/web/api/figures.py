@@ -7,7 +7,7 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
-from pydantic import Field
+from pydantic import BaseModel, Field
 from pydantic_core import PydanticSerializationError, to_json
 
 from finetally.core.compare.deltas import deltas
@@ -101,7 +101,8 @@ def json_answer(value: Any, status: int = 200) -> HttpResponse:
         body = to_json(value)
     except PydanticSerializationError:
         # Text is clean when it comes in; what is older than that rule must not break an answer.
-        body = json.dumps(value, ensure_ascii=False).encode("utf-8", "replace")
+        plain = value.model_dump(mode="json") if isinstance(value, BaseModel) else value
+        body = json.dumps(plain, ensure_ascii=False).encode("utf-8", "replace")
     return HttpResponse(body, status=status, content_type="application/json")
 
 

@@ -160,7 +160,7 @@ def rules_of(
         rest_days=frozenset(
             n
             for n in range(WEEK)
-            if intents.get(n) == "rest" or any(a.first <= begins + timedelta(days=n) <= a.last for a in away)
+            if intents.get(n) == "rest" or any(one.holds(begins + timedelta(days=n)) for one in away)
         ),
         no_hall=frozenset(n for n, one in numbered.items() if not one.hall),
         clash_hours=methods.clash_hours,
