@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from finetally.core.figures import Figures, figures
+from finetally.core.formats.table import make
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
+from finetally.core.session.parts import written
 from finetally.core.session.reading import parse_session
+from finetally.core.session.step import Step
 from finetally.core.unfold.tape import Tape
 from finetally.core.unfold.unfold import unfold
 from finetally.shipped import shipped_library
@@ -21,6 +25,11 @@ def session(*blocks: dict[str, Any], **more: Any) -> dict[str, Any]:
 
 def step(movement: str, **more: Any) -> dict[str, Any]:
     return {"movement": movement, **more}
+
+
+def made(key: str, steps: Sequence[dict[str, Any]], params: dict[str, Any] | None = None) -> list[dict[str, Any]]:
+    """The entries of a format as a document holds them."""
+    return [written(entry) for entry in make(key, [Step.model_validate(one) for one in steps], params)]
 
 
 def tape_of(document: dict[str, Any], methods: Methods = BARE, given: Given | None = None) -> Tape:

@@ -13,15 +13,25 @@ from finetally.core.compare.columns import PLAN
 from finetally.core.compare.frontier import badness, frontier
 from finetally.core.compare.ingredients import NoIngredientsError
 from finetally.core.compare.rows import ROWS, value_at
-from finetally.core.compare.side_by_side import Asked, compare, compare_sessions, gathered, holding
-from finetally.core.compare.sweep import NotSweptError, sweep, sweep_values
+from finetally.core.compare.side_by_side import (
+    Asked,
+    Judging,
+    OwnShape,
+    compare,
+    compare_sessions,
+    gathered,
+    holding,
+)
+from finetally.core.compare.sweep import NotSweptError, sweep, sweep_values, turns_of
 from finetally.core.compare.use import use_edits
 from finetally.core.compare.wishes import NAMED_WISHES, Wish, pick
 from finetally.core.edits.edit import apply_edits
 from finetally.core.figures import figures
-from finetally.core.formats.table import FORMATS
+from finetally.core.formats.params import read_params
+from finetally.core.formats.table import BY_KEY, FORMATS
 from finetally.core.session.ids import with_ids, without_ids
 from finetally.core.session.reading import parse_session
+from finetally.core.session.step import Step
 from finetally.core.tally.explain.explain import explain_tally
 from finetally.core.tally.explain.node import evaluate
 from finetally.core.tally.measure import tally
@@ -34,12 +44,15 @@ WHOLE: dict[str, Any] = with_ids(json.loads((CASES / "sessions/whole-session.jso
 
 
 def columns_of(asked: Asked, keys: list[str] | None) -> dict[str, Any]:
+    """The columns that are shown."""
     made = compare(gathered(asked, library=LIBRARY), keys, library=LIBRARY)
-    return {column["key"]: column for column in made["columns"]}
+    return {column["key"]: column for column in made["columns"][: made["shown"]]}
 
 
 def test_every_value_is_the_published_figure_of_the_columns_document() -> None:
     for column in columns_of(Asked(WHOLE), ["even-intervals", "minute-starts", "refrain"]).values():
+        if column["why"] is not None:
+            continue
         made = figures(parse_session(column["document"]), library=LIBRARY)
         for row in ROWS:
             if row.figure is not None and row.key != "landings":
@@ -65,10 +78,93 @@ def test_differences_are_to_the_plan() -> None:
     assert other["deltas"]["work"] == pytest.approx(other["values"]["work"] - plan["values"]["work"])
 
 
+ALWAYS_ASKED = ("rep-ladder", "movement-pyramid", "minute-starts", "rounds-against-the-clock")
+
+
 def test_unnamed_formats_are_usual_ones_that_can_be() -> None:
     columns = columns_of(Asked(WHOLE), None)
-    assert len(columns) == 6
+    assert 6 <= len(columns) <= 8
     assert all(column["why"] is None for column in columns.values())
+
+
+@pytest.mark.parametrize("wishes", [[], [Wish("effort", "low"), Wish("load", "low")]])
+def test_what_coaches_ask_for_by_name_is_among_the_first_wherever_it_fits(wishes: list[Wish]) -> None:
+    start = gathered(
+        Asked(None, movements=["push-up", "swing", "air-squat", "bent-row"], target=900), library=LIBRARY
+    )
+    made = compare(start, None, Judging(wishes), library=LIBRARY)
+    shown = [column["key"] for column in made["columns"][: made["shown"]]]
+    assert len(shown) <= 8
+    assert len({"strict-20-10", "pairs-20-10"} & set(shown)) >= 1
+    assert set(ALWAYS_ASKED) <= set(shown)
+
+
+def test_all_that_fit_are_ranked_and_the_others_say_why() -> None:
+    start = gathered(Asked(WHOLE), library=LIBRARY)
+    made = compare(start, ["even-intervals"], Judging([Wish("work", "high")]), library=LIBRARY)
+    assert [column["key"] for column in made["columns"][: made["shown"]]] == [PLAN, "even-intervals"]
+    assert {one["key"] for one in made["columns"][1:]} == {
+        one.key for one in FORMATS if one.key not in start.ingredients.own
+    }
+    fit = [n for n, one in enumerate(made["columns"]) if one["why"] is None]
+    assert sorted(one["column"] for one in made["pick"]["ranked"]) == fit
+    for number, one in enumerate(made["columns"]):
+        assert (one["why"] is None) is bool(one["values"])
+        assert bool(one["causes"]) is (one["why"] is not None)
+        # What is only ranked is not carried over the line whole.
+        assert bool(one["document"]) is (number < made["shown"])
+        assert bool(one["thumbnail"]) is (number < made["shown"])
+
+
+def test_a_shape_of_ones_own_takes_part_like_a_format() -> None:
+    chosen = BY_KEY["even-intervals"]
+    params = read_params(chosen.params, {"work_s": 25, "rest_s": 35, "rounds": 2}, chosen.name)
+    shape = OwnShape("shape:7", "Thornlow bursts", chosen, params)
+    start = gathered(Asked(None, movements=["push-up", "swing", "air-squat"], target=720), library=LIBRARY)
+    made = compare(start, ["shape:7", "even-intervals"], shapes=[shape], library=LIBRARY)
+    own, shipped = made["columns"][:2]
+    assert (own["key"], own["format"], own["name"]) == ("shape:7", "even-intervals", "Thornlow bursts")
+    assert (own["params"]["work_s"], own["params"]["rest_s"]) == (25, 35)
+    # Its rounds are the free number; its windows are the coach's.
+    assert own["params"]["rounds"] == 4
+    assert shipped["params"]["work_s"] != 25
+    with pytest.raises(KeyError):
+        compare(start, ["shape:8"], shapes=[shape], library=LIBRARY)
+    ranked = compare(start, None, shapes=[shape], library=LIBRARY)
+    assert "shape:7" in {ranked["columns"][one["column"]]["key"] for one in ranked["pick"]["ranked"]}
+
+
+def test_work_without_rest_has_an_endless_work_to_rest_and_ranks_as_such() -> None:
+    start = gathered(Asked(None, movements=["push-up", "swing", "air-squat"], target=420), library=LIBRARY)
+    wish = Wish("work-to-rest", "at-least", 3)
+    made = compare(
+        start, ["flow-holds", "even-intervals"], Judging([wish], ("work-to-rest", "load")), library=LIBRARY
+    )
+    flow, even = made["columns"][:2]
+    assert (flow["values"]["work-to-rest"], flow["endless"]) == (None, ["work-to-rest"])
+    assert even["endless"] == []
+    ranked = {one["column"]: one for one in made["pick"]["ranked"]}
+    assert ranked[0]["judged"][0] == {"wish": 0, "value": None, "endless": True, "met": True, "score": 1.0}
+    assert not ranked[1]["judged"][0]["met"]
+    assert 0 in made["frontier"]
+    json.dumps(made, allow_nan=False)
+    least = compare(
+        start, ["flow-holds", "even-intervals"], Judging([Wish("work-to-rest", "low")]), library=LIBRARY
+    )
+    assert least["pick"]["ranked"][-1]["judged"][0]["endless"]
+
+
+def test_why_not_another_is_told_by_numbers() -> None:
+    start = gathered(Asked(None, movements=["push-up", "swing", "air-squat"], target=720), library=LIBRARY)
+    made = compare(start, None, Judging([Wish("density", "high")]), library=LIBRARY)
+    first, *others = made["pick"]["ranked"]
+    assert (first["first_better"], first["first_worse"]) == ([], [])
+    best = made["columns"][first["column"]]["values"]
+    for one in others:
+        mine = made["columns"][one["column"]]["values"]
+        for reason in (*one["first_better"], *one["first_worse"]):
+            assert (reason["first"], reason["other"]) == (best[reason["row"]], mine[reason["row"]])
+    assert any(one["first_better"] for one in others)
 
 
 def test_a_block_is_compared_by_its_id_the_main_part_without_one() -> None:
@@ -83,6 +179,11 @@ def test_a_block_is_compared_by_its_id_the_main_part_without_one() -> None:
 def test_fresh_movements_need_a_target_only_where_none_is_usual() -> None:
     poured = gathered(Asked(None, movements=["push-up", "swing"]), library=LIBRARY)
     assert poured.held.target == 1200
+    typed = [Step(movement="push-up", reps=7), Step(movement="swing")]
+    assert [dict(dose) for dose in gathered(Asked(None, steps=typed), library=LIBRARY).ingredients.doses] == [
+        {"reps": 7},
+        {"reps": 10},
+    ]
     for hold in ("reps", "load"):
         with pytest.raises(NoIngredientsError):
             gathered(Asked(None, movements=["push-up"], hold=hold), library=LIBRARY)  # type: ignore[arg-type]
@@ -130,7 +231,23 @@ def test_a_pick_shows_every_number_it_stands_on() -> None:
     assert first["score"] == pytest.approx(0.5)
     assert {one["row"] for one in made["gains"]} == {"work"}
     assert {one["row"] for one in made["costs"]} == {"load", "effort"}
-    assert made["second"] == 0
+    assert {one["row"] for one in made["ranked"][1]["first_better"]} == {"work"}
+
+
+def test_a_split_mirrored_about_even_is_no_cost() -> None:
+    mirrored: list[dict[str, float | None]] = [{"left-right": 0.45, "load": 10}, {"left-right": 0.55, "load": 9}]
+    made = pick(mirrored, [Wish("load", "low")])
+    assert [one["row"] for one in (*made["gains"], *made["costs"])] == ["load"]
+    off = pick([{"left-right": 0.45, "load": 10}, {"left-right": 0.6, "load": 9}], [Wish("load", "low")])
+    assert {one["row"] for one in off["costs"]} == {"left-right"}
+
+
+def test_a_bound_that_none_keeps_scores_by_how_far_off_it_is() -> None:
+    """As docs/side-by-side.md says: 1 is to keep it, whatever the others do."""
+    scores = [one["judged"][0]["score"] for one in pick(COLUMNS, [Wish("effort", "at-most", 5)])["ranked"]]
+    assert scores == [pytest.approx(1 - 1 / 2.5), pytest.approx(1 - 2 / 2.5), 0]
+    kept = [one["judged"][0]["score"] for one in pick(COLUMNS, [Wish("effort", "at-most", 6.5)])["ranked"]]
+    assert kept == [1, pytest.approx(0.5), 0]
 
 
 def test_what_cannot_be_is_not_ranked_and_a_wish_for_no_row_is_refused() -> None:
@@ -167,17 +284,31 @@ def test_a_sweep_turns_one_number_and_keeps_the_others() -> None:
     for point in points:
         block = point["column"]["entries"][0]
         assert (block["clock"]["work_s"], block["rounds"]) == (point["value"], 2)
+    assert turns_of(points) == [] or all(one["value"] == 30 for one in turns_of(points))
     works = [point["column"]["values"]["work"] for point in points]
     assert works == sorted(works)
     [one] = sweep(poured, "minute-starts-fill", "mark_s", [120], {}, library=LIBRARY)
     assert "beyond" in str(one["column"]["why"])
 
 
+def test_a_sweep_shows_where_effort_turns() -> None:
+    column: dict[str, Any] = {"values": {"effort": None, "density": None}}
+
+    def points(*efforts: float) -> list[Any]:
+        return [{"value": 10 * n, "column": {**column, "values": {"effort": e}}} for n, e in enumerate(efforts)]
+
+    assert turns_of(points(5, 6, 7, 6.5, 6)) == [{"row": "effort", "value": 20, "figure": 7, "from_rising": True}]
+    assert turns_of(points(7, 6, 8)) == [{"row": "effort", "value": 10, "figure": 6, "from_rising": False}]
+    assert turns_of(points(5, 6, 7)) == []
+    # A ripple is no turn.
+    assert turns_of(points(5, 7, 6.999, 9)) == []
+
+
 @pytest.mark.parametrize(
     ("name", "low", "high", "step_by", "says"),
     [
         ("nothing", 1, 3, 1, "no number"),
-        ("work_s", 1, 30, 5, "goes from 5"),
+        ("work_s", 0, 30, 5, "goes from 1"),
         ("work_s", 10, 100, 1, "at most 12"),
         ("work_s", 30, 20, 5, "holds no values"),
     ],
@@ -204,7 +335,7 @@ def test_a_recast_is_used_as_edits_that_can_be_undone(how: Any) -> None:
 
 def test_the_rest_before_the_next_block_stays_when_a_block_is_replaced() -> None:
     document = session(
-        {"clock": {"kind": "intervals", "work_s": 20, "rest_s": 10}, "rest_after_s": 75, "steps": [step("push-up"), step("swing")]},
+        {"clock": {"kind": "intervals", "work_s": 20, "rest_s": 10}, "rounds": 6, "rest_after_s": 75, "steps": [step("push-up"), step("swing")]},
         {"clock": {"kind": "intervals", "work_s": 30}, "steps": [step("burpee")]},
     )  # fmt: skip
     column = columns_of(Asked(document, [0], hold="total"), ["rounds-against-the-clock"])[
@@ -218,7 +349,7 @@ def test_the_rest_before_the_next_block_stays_when_a_block_is_replaced() -> None
 def test_whole_sessions_stand_beside_each_other_with_what_differs() -> None:
     other = json.loads(json.dumps(WHOLE))
     other["title"] = "Another day"
-    made = compare_sessions([("A", WHOLE), ("B", other)], [Wish("load", "low")], library=LIBRARY)
+    made = compare_sessions([("A", WHOLE), ("B", other)], Judging([Wish("load", "low")]), library=LIBRARY)
     assert [one["name"] for one in made["columns"]] == ["A", "B"]
     assert made["differences"][0] == []
     assert [(one["kind"], one["path"]) for one in made["differences"][1]] == [("changed", "title")]

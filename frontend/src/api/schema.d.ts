@@ -2599,8 +2599,24 @@ export interface components {
             squad?: number | null;
         };
         /**
+         * BoundOut
+         * @description A bound in which coaches use the format: what is measured, the least and most (null: open), and why.
+         */
+        BoundOut: {
+            /** Measure */
+            measure: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
          * FormatOut
          * @description A named format: how many movements it holds (at least, at most, by how many), and where doses come from.
+         *
+         *     `parameters` is the JSON Schema of what is set; `usual` the bounds in which coaches use it.
          */
         FormatOut: {
             /** Key */
@@ -2611,6 +2627,12 @@ export interface components {
             trade: string[];
             /** Params */
             params: components["schemas"]["ParamOut"][];
+            /** Parameters */
+            parameters: {
+                [key: string]: unknown;
+            };
+            /** Usual */
+            usual: components["schemas"]["BoundOut"][];
             /** Least */
             least: number;
             /** Most */
@@ -2633,6 +2655,8 @@ export interface components {
         /**
          * ParamOut
          * @description One thing a coach sets: kind `seconds`, `count`, `reps`, `choice`, `flag` or `seconds-list`.
+         *
+         *     `low` and `high` are the bounds that are enforced; `open`: it may be left so (null).
          */
         ParamOut: {
             /** Name */
@@ -2649,6 +2673,8 @@ export interface components {
             high: number;
             /** Choices */
             choices: string[];
+            /** Open */
+            open: boolean;
         };
         /**
          * MakeOut
@@ -3149,15 +3175,34 @@ export interface components {
             weight?: number;
         };
         /**
+         * CauseOut
+         * @description One thing in a format's way: its kind, the words, the measure of a bound, the movements it is about.
+         */
+        CauseOut: {
+            /** Kind */
+            kind: string;
+            /** Text */
+            text: string;
+            /** Measure */
+            measure: ("movements" | "length" | "window" | "rounds" | "in-a-row" | "loaded-in-a-row" | "possible" | "filled" | "left") | null;
+            /** Movements */
+            movements: string[];
+        };
+        /**
          * Column
-         * @description One column. `key`: a format's, or `plan`; `wall`: its headings; `document`: what it is figured as.
+         * @description One column. `key`: a format's (`shape:` and a number for an own shape), or `plan`; `format`: the format's.
          *
-         *     Where it cannot be, `why` says so and there are no values. `left` is what the held figure falls short by,
-         *     `deltas` by how much each row differs from the first column.
+         *     `wall`: its headings; `document`: what it is figured as, `entries` its blocks; both are left out (None, empty),
+         *     with thumbnail, checks and spread, of one that is ranked and not shown. Where it cannot be, `why` says so,
+         *     `causes` one by one, and there are no values. `left` is what the held figure falls short by, `bent` what could
+         *     not be carried over; `endless` names the rows whose value has no end; `deltas` by how much each row differs from
+         *     the first column.
          */
         Column: {
             /** Key */
             key: string;
+            /** Format */
+            format: string;
             /** Name */
             name: string;
             /** Wall */
@@ -3176,6 +3221,10 @@ export interface components {
             } | null;
             /** Why */
             why: string | null;
+            /** Causes */
+            causes: components["schemas"]["CauseOut"][];
+            /** Bent */
+            bent: string[];
             /** Held */
             held: number | null;
             /** Left */
@@ -3188,6 +3237,8 @@ export interface components {
             values: {
                 [key: string]: number | null;
             };
+            /** Endless */
+            endless: string[];
             /** Deltas */
             deltas: {
                 [key: string]: number;
@@ -3205,6 +3256,8 @@ export interface components {
         /**
          * Comparison
          * @description The table: columns (the plan first, where there is one), what is held still, the frontier, the pick.
+         *
+         *     The first `shown` columns stand in the table; those after them are ranked all the same, or say why they cannot.
          */
         Comparison: {
             /**
@@ -3222,10 +3275,10 @@ export interface components {
             source: number[];
             /** Movements */
             movements: string[];
-            /** Bent */
-            bent: string[];
             /** Columns */
             columns: components["schemas"]["Column"][];
+            /** Shown */
+            shown: number;
             /** Frontier */
             frontier: number[];
             pick: components["schemas"]["Pick"];
@@ -3244,12 +3297,16 @@ export interface components {
         /**
          * Judged
          * @description How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score.
+         *
+         *     `endless`: the value has no end (and is None): there was nothing to divide by.
          */
         Judged: {
             /** Wish */
             wish: number;
             /** Value */
             value: number | null;
+            /** Endless */
+            endless: boolean;
             /** Met */
             met: boolean;
             /** Score */
@@ -3257,7 +3314,7 @@ export interface components {
         };
         /**
          * Pick
-         * @description All columns in order; and of the first what it gains and costs against the base, and against the second.
+         * @description All columns in order; and of the first what it gains and costs against the base.
          */
         Pick: {
             /** Ranked */
@@ -3266,16 +3323,12 @@ export interface components {
             gains: components["schemas"]["Reason"][];
             /** Costs */
             costs: components["schemas"]["Reason"][];
-            /** Second */
-            second: number | null;
-            /** Over Second */
-            over_second: components["schemas"]["Reason"][];
-            /** Under Second */
-            under_second: components["schemas"]["Reason"][];
         };
         /**
          * Ranked
          * @description A column's place (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that.
+         *
+         *     `first_better`, `first_worse`: in which rows the first of all does better, and in which worse.
          */
         Ranked: {
             /** Column */
@@ -3288,6 +3341,10 @@ export interface components {
             breaks: number[];
             /** Judged */
             judged: components["schemas"]["Judged"][];
+            /** First Better */
+            first_better: components["schemas"]["Reason"][];
+            /** First Worse */
+            first_worse: components["schemas"]["Reason"][];
         };
         /**
          * Reason
@@ -3303,7 +3360,8 @@ export interface components {
         };
         /**
          * CompareIn
-         * @description As poured, into these formats; the usual ones where none are named.
+         * @description As poured; these formats are shown, and own shapes by `shape:` and their number. Where none are named, the
+         *     first ones; all that fit are ranked.
          */
         CompareIn: {
             /**
@@ -3397,11 +3455,13 @@ export interface components {
         };
         /**
          * SweepOut
-         * @description A column for each value.
+         * @description A column for each value, and where a row turns.
          */
         SweepOut: {
             /** Points */
             points: components["schemas"]["SweepPoint"][];
+            /** Turns */
+            turns: components["schemas"]["Turn"][];
         };
         /**
          * SweepPoint
@@ -3411,6 +3471,20 @@ export interface components {
             /** Value */
             value: number;
             column: components["schemas"]["Column"];
+        };
+        /**
+         * Turn
+         * @description A value at which a row turns: its figure there, and whether it rose before (and falls from there on).
+         */
+        Turn: {
+            /** Row */
+            row: string;
+            /** Value */
+            value: number;
+            /** Figure */
+            figure: number;
+            /** From Rising */
+            from_rising: boolean;
         };
         /**
          * SweepIn

@@ -8,8 +8,9 @@ from typing_extensions import TypedDict
 
 from finetally.core.board.names import NameBook
 from finetally.core.board.writer import Wall
-from finetally.core.formats.names import entry_of, format_of
+from finetally.core.formats.names import format_of
 from finetally.core.session.clocks import Rotation
+from finetally.core.session.parts import written
 from finetally.core.tally.kit import kit_needed
 from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.unfold.calls import calls_of
@@ -111,7 +112,7 @@ def _blocks(t: Tally, wall: Wall) -> list[CardBlock]:
 
 def _block(t: Tally, wall: Wall, number: int, runs: list[BlockRun], kinds: Container[str]) -> CardBlock:
     of = t.tape.blocks[number]
-    block, entry = of.block, entry_of(of.block)
+    block, entry = of.block, written(of.block)
     after = runs[-1].end - runs[-1].clock_end
     return {
         "title": block.title or format_of(block)["name"],

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from finetally.core.checks.check import Finding, place_of, set_edit
-from finetally.core.formats.names import claimed, entry_of
+from finetally.core.formats.names import claimed
 from finetally.core.formats.table import recognise
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.document import Session
@@ -23,7 +23,7 @@ def named_otherwise(t: Tally) -> Iterator[Finding]:
         formats = claimed(title) if title else []
         if not formats:
             continue
-        found = recognise([entry_of(of.block)])
+        found = recognise([of.block])
         if {one.format.key for one in found} & {one.key for one in formats}:
             continue
         is_named = found[0].format.name if found else None

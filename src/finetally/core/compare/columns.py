@@ -2,23 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from typing import Any
 
 from typing_extensions import TypedDict
 
 from finetally.core.board.writer import headings
 from finetally.core.checks.check import CheckResult
-from finetally.core.compare.ingredients import Ingredients, alone
-from finetally.core.compare.recast import Held, Recast, recast
-from finetally.core.compare.rows import row_spread, row_values
+from finetally.core.compare.ingredients import Ingredients
+from finetally.core.compare.recast import Recast
+from finetally.core.compare.rows import endless_rows, row_spread, row_values
 from finetally.core.figures import figures_and_tally
-from finetally.core.formats.lanes import DOSE_FACTOR
+from finetally.core.formats.bounds import Measure
+from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.names import name_of
-from finetally.core.formats.shape import Entry, Params
-from finetally.core.formats.table import BY_KEY, recognise
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
+from finetally.core.session.document import Entry, Session
+from finetally.core.session.movement import MovementDef
+from finetally.core.session.parts import session_of, written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.stave import Thumbnail, thumbnail_of
@@ -26,24 +28,40 @@ from finetally.core.tally.stave import Thumbnail, thumbnail_of
 PLAN = "plan"
 
 
-class Column(TypedDict):
-    """One column. `key`: a format's, or `plan`; `wall`: its headings; `document`: what it is figured as.
+class CauseOut(TypedDict):
+    """One thing in a format's way: its kind, the words, the measure of a bound, the movements it is about."""
 
-    Where it cannot be, `why` says so and there are no values. `left` is what the held figure falls short by,
-    `deltas` by how much each row differs from the first column.
+    kind: str
+    text: str
+    measure: Measure | None
+    movements: list[str]
+
+
+class Column(TypedDict):
+    """One column. `key`: a format's (`shape:` and a number for an own shape), or `plan`; `format`: the format's.
+
+    `wall`: its headings; `document`: what it is figured as, `entries` its blocks; both are left out (None, empty),
+    with thumbnail, checks and spread, of one that is ranked and not shown. Where it cannot be, `why` says so,
+    `causes` one by one, and there are no values. `left` is what the held figure falls short by, `bent` what could
+    not be carried over; `endless` names the rows whose value has no end; `deltas` by how much each row differs from
+    the first column.
     """
 
     key: str
+    format: str
     name: str
     wall: list[str]
-    params: Params
-    entries: list[Entry]
+    params: dict[str, Any]
+    entries: list[dict[str, Any]]
     document: dict[str, Any] | None
     why: str | None
+    causes: list[CauseOut]
+    bent: list[str]
     held: float | None
     left: float | None
     left_reps: dict[str, int]
     values: dict[str, float | None]
+    endless: list[str]
     deltas: dict[str, float]
     spread: dict[str, dict[str, float]]
     checks: list[CheckResult]
@@ -52,20 +70,26 @@ class Column(TypedDict):
 
 class _Plain(TypedDict):
     wall: list[str]
-    document: dict[str, Any]
+    document: dict[str, Any] | None
+    entries: list[dict[str, Any]]
     values: dict[str, float | None]
+    endless: list[str]
     spread: dict[str, dict[str, float]]
     checks: list[CheckResult]
-    thumbnail: Thumbnail
+    thumbnail: Thumbnail | None
 
 
-def figured_alone(document: dict[str, Any], *, library: Library, methods: Methods) -> _Plain:
-    """What a document gives to a column. Raises DocumentError."""
-    made, t = figures_and_tally(parse_session(document), library=library, methods=methods)
+def figured(session: Session, *, library: Library, methods: Methods) -> _Plain:
+    """What a session gives to a column. Raises DocumentError."""
+    made, t = figures_and_tally(session, library=library, methods=methods)
+    values = row_values(made)
+    document = written(session)
     return {
         "wall": headings(document),
         "document": document,
-        "values": row_values(made),
+        "entries": document["blocks"],
+        "values": values,
+        "endless": endless_rows(values),
         "spread": row_spread(made),
         "checks": [one for one in made["checks"] if not one["accepted"]],
         "thumbnail": thumbnail_of(t),
@@ -76,71 +100,76 @@ def plan_column(
     entries: Sequence[Entry], ingredients: Ingredients, *, library: Library, methods: Methods = DEFAULT_METHODS
 ) -> Column:
     """The blocks as they stand. Raises DocumentError if they cannot be figured."""
-    document = alone(entries, ingredients.definitions, "As planned")
-    figured = figured_alone(document, library=library, methods=methods)
+    session = session_of(entries, ingredients.definitions, "As planned", stands_alone=True)
+    made = figured(session, library=library, methods=methods)
     # The plan is named by what its blocks are; how they go stands behind.
-    names = [_named(name_of(entry), line) for entry, line in zip(entries, figured["wall"], strict=False)]
-    return {**_empty(PLAN, "As planned"), "entries": list(entries), **figured, "wall": names}
+    names = [_named(name_of(entry), line) for entry, line in zip(entries, made["wall"], strict=False)]
+    return {**_empty(PLAN, PLAN, "As planned"), **made, "wall": names}
 
 
 def _named(name: str, line: str) -> str:
     return line if line.lower().startswith(name.lower()) else f"{name}: {line}"
 
 
-def own_params(entries: Sequence[Entry]) -> dict[str, Params]:
-    """The numbers of every format that the blocks are already: kept where that format is tried with others."""
-    return {one.format.key: one.params for one in recognise(entries)}
-
-
-def recast_column(
-    ingredients: Ingredients,
-    key: str,
-    held: Held,
+def column_of(
+    made: Recast,
+    chosen: AnyFormat,
+    definitions: Sequence[MovementDef],
     *,
     library: Library,
-    methods: Methods = DEFAULT_METHODS,
-    own: Params | None = None,
+    methods: Methods,
+    label: tuple[str, str] | None = None,
 ) -> Column:
-    """The ingredients in one format, figured; `why` instead of figures if it cannot hold them."""
-    return column_of(
-        recast(ingredients, key, held, library=library, methods=methods, own=own),
-        ingredients.definitions, library=library, methods=methods,
-    )  # fmt: skip
-
-
-def column_of(
-    made: Recast, definitions: Sequence[Mapping[str, Any]], *, library: Library, methods: Methods
-) -> Column:
-    """A recast as a column."""
-    name = BY_KEY[made.key].name
-    if made.why is not None:
-        return {**_empty(made.key, name), "why": made.why}
-    document = alone(made.entries, definitions, name)
+    """A recast as a column. `label`: key and name of a coach's own shape."""
+    key, name = label or (chosen.key, chosen.name)
+    empty = _empty(key, chosen.key, name)
+    if made.causes:
+        causes: list[CauseOut] = [
+            {"kind": one.kind, "text": one.text, "measure": one.measure, "movements": list(one.movements)}
+            for one in made.causes
+        ]
+        return {**empty, "why": made.why, "causes": causes}
     try:
-        figured = figured_alone(document, library=library, methods=methods)
+        plain = figured(
+            # Looked at as closely as any session: a format may have made what a rule of the file does not allow.
+            parse_session(written(session_of(made.entries, definitions, name, stands_alone=True))),
+            library=library, methods=methods,
+        )  # fmt: skip
     except DocumentError as error:
-        return {**_empty(made.key, name), "why": error.problems[0].text}
+        text = error.problems[0].text
+        return {
+            **empty,
+            "why": text,
+            "causes": [{"kind": "cannot", "text": text, "measure": None, "movements": []}],
+        }
     return {
-        **_empty(made.key, name),
-        "params": {name: value for name, value in made.params.items() if name != DOSE_FACTOR},
-        "entries": list(made.entries),
+        **empty,
+        "params": {} if made.params is None else made.params.told(),
+        "bent": list(made.bent),
         "held": made.made,
         "left": made.left,
         "left_reps": {key: reps for key, reps in made.left_reps.items() if reps},
-        **figured,
+        **plain,
     }
+
+
+def ranked_only(column: Column) -> Column:
+    """A column with what it is ranked by, and no more."""
+    light: Column = {**column, "document": None, "entries": [], "thumbnail": None, "checks": [], "spread": {}}
+    return light
 
 
 def session_column(document: dict[str, Any], name: str, *, library: Library, methods: Methods) -> Column:
     """A whole session as a column. Raises DocumentError if it cannot be figured."""
-    return {**_empty("session", name), **figured_alone(document, library=library, methods=methods)}
+    made = figured(parse_session(document), library=library, methods=methods)
+    return {**_empty("session", "session", name), **made, "document": document, "entries": []}
 
 
-def _empty(key: str, name: str) -> Column:
+def _empty(key: str, form: str, name: str) -> Column:
     return {
-        "key": key, "name": name, "wall": [], "params": {}, "entries": [], "document": None, "why": None,
-        "held": None, "left": None, "left_reps": {}, "values": {}, "deltas": {},
-        "spread": {}, "checks": [], "thumbnail": None,
+        "key": key, "format": form, "name": name, "wall": [], "params": {}, "entries": [], "document": None,
+        "why": None, "causes": [], "bent": [], "held": None, "left": None, "left_reps": {}, "values": {},
+        "endless": [], "deltas": {}, "spread": {}, "checks": [], "thumbnail": None,
     }  # fmt: skip
 
 

@@ -2,25 +2,33 @@
 
 from __future__ import annotations
 
-import copy
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Literal
 
+from finetally.core.formats.axes import NOTHING_NEAR, Near
+from finetally.core.formats.doses import DOSES, usual_dose
 from finetally.core.formats.names import claimed
-from finetally.core.formats.remake import steps_of, usual_dose
-from finetally.core.formats.shape import Entry
+from finetally.core.formats.table import Recognised, recognise
 from finetally.core.movements.library import Library
-from finetally.core.session.reading import parse_session
+from finetally.core.session.clocks import Intervals, Rotation
+from finetally.core.session.document import Block, Entry
+from finetally.core.session.movement import MovementDef
+from finetally.core.session.parts import blocks_of_entry, changed, set_values, steps_of_entry, without
+from finetally.core.session.step import Load, Step
+from finetally.core.session.values import ToFailure
 from finetally.core.tally.measure import Tally
 
-KEPT_OF_STEP = ("id", "movement", "load", "sides", "pace_s", "tempo", "reserve", "effort", "options", "note")
 KEPT_WORDS = ("part", "effort", "rest_as", "title", "notes", "talk_s", "optional", "calls")
 """Not among them: `rpe` and `on_purpose`, which were said of the old format."""
-DOSES = ("reps", "seconds", "metres")
+OF_OLD_FORMAT = (*DOSES, "grow", "fill", "chain", "rest_s")
 MAX_INGREDIENTS = 40
 """Movements that one comparison pours: more than any floor has stations for."""
+
+Dose = Mapping[str, Any]
+Ends = Literal["windows", "reps"]
+"""What ends a turn of a movement in the plan: a window, or its reps (metres, a hold) themselves."""
 
 
 class NoIngredientsError(ValueError):
@@ -29,55 +37,93 @@ class NoIngredientsError(ValueError):
 
 @dataclass(frozen=True)
 class Ingredients:
-    """Steps without doses, each one's usual dose, the coach's own words of the block, reps called so far.
+    """Steps without doses, each one's usual dose, the coach's own words of the block, and what the plan already is.
 
-    `bent`: what could not be carried over as it stood, in words.
+    `ends`: what ends each step's turn in the plan (None where there is no plan), `words_end` that of the block
+    whose words they are. `own`: the formats that the plan is. `bent`: what is not carried over as it stood.
     """
 
-    steps: tuple[dict[str, Any], ...]
-    doses: tuple[dict[str, Any], ...]
+    steps: tuple[Step, ...]
+    doses: tuple[Dose, ...]
     words: Mapping[str, Any]
-    definitions: Sequence[Mapping[str, Any]] = ()
-    called: Mapping[str, int] = field(default_factory=dict)
+    definitions: tuple[MovementDef, ...] = ()
+    ends: tuple[Ends | None, ...] = ()
+    words_end: Ends | None = None
+    near: Near = NOTHING_NEAR
+    own: Mapping[str, Recognised] = field(default_factory=dict)
+    plan: tuple[Entry, ...] = ()
     bent: tuple[str, ...] = ()
 
-
-def alone(entries: Sequence[Entry], definitions: Sequence[Mapping[str, Any]], title: str = "-") -> dict[str, Any]:
-    """A session of these entries and nothing else: what every column of a comparison is figured as."""
-    made: dict[str, Any] = {"fine_tally": 1, "title": title, "stands_alone": True, "blocks": list(entries)}
-    if definitions:
-        made["movements"] = list(definitions)
-    return made
+    @property
+    def heavy(self) -> list[str]:
+        """Movements whose sets are heavy: against a one-rep maximum, with a reserve, or to failure."""
+        pairs = zip(self.steps, self.doses, strict=True)
+        return list(dict.fromkeys(step.movement for step, dose in pairs if is_heavy(step, dose)))
 
 
-def of_entries(
-    entries: Sequence[Entry], t: Tally, library: Library, definitions: Sequence[Mapping[str, Any]] = ()
-) -> Ingredients:
+def is_heavy(step: Step, dose: Dose | None = None) -> bool:
+    """Whether a set is heavy: against a one-rep maximum, with a reserve, or to failure."""
+    loads = step.load if isinstance(step.load, list) else [step.load]
+    reps = step.reps if dose is None else dose.get("reps")
+    listed = reps if isinstance(reps, list) else [reps]
+    return (
+        step.reserve is not None
+        or any(load is not None and load.pct_1rm is not None for load in loads)
+        or any(isinstance(one, ToFailure) for one in listed)
+    )
+
+
+def of_entries(entries: Sequence[Entry], t: Tally, library: Library) -> Ingredients:
     """The ingredients of blocks as they stand; `t` is the tally of them alone.
 
-    A step that stands in them several times (the same but for its dose) is one ingredient. Raises
-    NoIngredientsError where there are none.
+    A step that stands in them several times is one ingredient; within a block, one that has another dose there is
+    one of its own. Raises NoIngredientsError where there are none.
     """
-    steps: list[dict[str, Any]] = []
-    doses: list[dict[str, Any]] = []
+    found: list[tuple[Step, Dose, Ends, int]] = []
     bent: list[str] = []
-    for step in (step for entry in entries for step in steps_of(entry)):
-        bare = {name: copy.deepcopy(step[name]) for name in KEPT_OF_STEP if name in step}
-        if isinstance(bare.get("load"), list):
-            bare["load"] = bare["load"][0]
-            bent.append(f"{step['movement']}: its load changes from round to round; the first is used")
-        if any(_same(bare, known) for known in steps):
-            continue
-        steps.append(bare)
-        doses.append(_dose(step, t, library))
-    called = {key: one["called"] for key, one in t.reps.movements.items() if one["called"]}
-    return _checked(Ingredients(tuple(steps), tuple(doses), _words(entries[0]), definitions, called, tuple(bent)))
+    blocks = [block for entry in entries for block in blocks_of_entry(entry)]
+    for number, block in enumerate(blocks):
+        ends: Ends = "windows" if _clock_kind(block) == "intervals" else "reps"
+        for step in steps_of_entry(block):
+            bare = without(step, *OF_OLD_FORMAT)
+            if isinstance(bare.load, list):
+                bare = changed(bare, load=bare.load[0])
+                bent.append(f"{step.movement}: its load changes from round to round; the first is used")
+            dose = _dose(step, t, library)
+            if not any(_same(bare, known) and (at != number or dose == of) for known, of, _, at in found):
+                found.append((bare, dose, ends, number))
+    first = blocks[0] if blocks else None
+    return _checked(
+        Ingredients(
+            steps=tuple(one[0] for one in found),
+            doses=tuple(one[1] for one in found),
+            words={} if first is None else _words(first),
+            definitions=tuple(t.session.movements or ()),
+            ends=tuple(one[2] for one in found),
+            words_end=None if first is None else ("windows" if _clock_kind(first) == "intervals" else "reps"),
+            near=_near(entries),
+            own={one.format.key: one for one in recognise(entries)},
+            plan=tuple(entries),
+            bent=tuple(dict.fromkeys(bent)),
+        )
+    )
 
 
-def of_movements(keys: Sequence[str], library: Library, part: str = "main") -> Ingredients:
-    """Ingredients chosen fresh, with the doses a movement usually gets."""
-    steps = tuple({"movement": key} for key in keys)
-    return _checked(Ingredients(steps, tuple(usual_dose(key, library) for key in keys), {"part": part}))
+def of_steps(steps: Sequence[Step], library: Library, definitions: Sequence[MovementDef] = ()) -> Ingredients:
+    """Ingredients chosen fresh: steps with their doses, or with the doses that their movements usually get."""
+    full = library.with_definitions(list(definitions) or None)
+    doses = tuple(
+        {name: value for name, value in set_values(step, DOSES).items() if not isinstance(value, list)}
+        or usual_dose(step.movement, full)
+        for step in steps
+    )
+    bare = tuple(_first_load(without(step, *OF_OLD_FORMAT)) for step in steps)
+    made = Ingredients(bare, doses, {"part": "main"}, tuple(definitions), tuple(None for _ in steps))
+    return _checked(made)
+
+
+def _first_load(step: Step) -> Step:
+    return changed(step, load=step.load[0]) if isinstance(step.load, list) else step
 
 
 def _checked(made: Ingredients) -> Ingredients:
@@ -85,27 +131,47 @@ def _checked(made: Ingredients) -> Ingredients:
         raise NoIngredientsError("there are no movements to pour")
     if len(made.steps) > MAX_INGREDIENTS:
         raise NoIngredientsError(f"{len(made.steps)} movements; at most {MAX_INGREDIENTS} can be poured")
-    # Refuses what cannot be read with its place, before any format is tried.
-    parse_session(
-        alone([{"clock": {"kind": "intervals", "work_s": 20}, "steps": list(made.steps)}], made.definitions)
-    )
     return made
 
 
-def _same(one: Mapping[str, Any], other: Mapping[str, Any]) -> bool:
-    return {k: v for k, v in one.items() if k != "id"} == {k: v for k, v in other.items() if k != "id"}
+def _same(one: Step, other: Step) -> bool:
+    return without(one, "id") == without(other, "id")
 
 
-def _dose(step: Mapping[str, Any], t: Tally, library: Library) -> dict[str, Any]:
+def _clock_kind(block: Block) -> str:
+    return block.clock.inner.kind if isinstance(block.clock, Rotation) else block.clock.kind
+
+
+def _near(entries: Sequence[Entry]) -> Near:
+    """Rounds, window and rest of a plan of one block."""
+    block = entries[0]
+    if len(entries) != 1 or not isinstance(block, Block):
+        return NOTHING_NEAR
+    lists = [step.reps for step in block.steps or () if isinstance(step.reps, list)]
+    rounds = block.rounds if isinstance(block.rounds, int) else len(lists[0]) if lists else None
+    clock = block.clock.inner if isinstance(block.clock, Rotation) else block.clock
+    work, rest = (clock.work_s, clock.rest_s) if isinstance(clock, Intervals) else (None, None)
+    return Near(
+        rounds,
+        work if isinstance(work, int | float) else None,
+        rest if isinstance(rest, int | float) else None,
+    )
+
+
+def _dose(step: Step, t: Tally, library: Library) -> Dose:
     """The dose of one visit: as written; for a list or a window what a visit held on the mean, in whole reps."""
-    plain = {name: step[name] for name in DOSES if step.get(name) is not None and not isinstance(step[name], list)}
+    plain = {
+        name: value
+        for name, value in set_values(step, DOSES).items()
+        if value is not None and not isinstance(value, list)
+    }
     if plain:
         return plain
-    done = t.reps.movements.get(step["movement"])
+    done = t.reps.movements.get(step.movement)
     if done is None or not done["visits"]:
-        return usual_dose(step["movement"], library)
-    movement = t.library.get(step["movement"])
-    per_side = (step.get("sides") or (movement.sides if movement else None)) == "each"
+        return usual_dose(step.movement, library)
+    movement = t.library.get(step.movement)
+    per_side = (step.sides or (movement.sides if movement else None)) == "each"
     reps = done["called"] + done["paced"] + done["estimated"]
     mean = reps / done["visits"] / (2 if per_side else 1)
     if mean >= 1:
@@ -115,10 +181,14 @@ def _dose(step: Mapping[str, Any], t: Tally, library: Library) -> dict[str, Any]
     return {"seconds": max(5, 5 * math.floor(done["work_s"] / done["visits"] / 5))}
 
 
-def _words(entry: Entry) -> dict[str, Any]:
+def _words(block: Block) -> Mapping[str, Any]:
     """The coach's own words of a block that hold in any format; a title that names the old one does not."""
-    source = entry["blocks"][0] if "section" in entry else entry
-    words = {name: copy.deepcopy(source[name]) for name in KEPT_WORDS if name in source}
+    words = set_values(block, KEPT_WORDS)
     if claimed(str(words.get("title") or "")):
         del words["title"]
     return words
+
+
+def loaded(load: Load | None) -> bool:
+    """Whether anything is moved but the body."""
+    return load is not None and bool(load.kg or load.pct_1rm or load.bodyweight)

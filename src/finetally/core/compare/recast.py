@@ -2,376 +2,298 @@
 
 from __future__ import annotations
 
-import bisect
 import functools
-import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any, Literal
+from typing import Any, NamedTuple
 
-from finetally.core.compare.ingredients import DOSES, Ingredients, alone
-from finetally.core.formats.lanes import DOSE_FACTOR, size_of
-from finetally.core.formats.remake import without_twins
-from finetally.core.formats.shape import CannotMakeError, Entry, Format, Lane, Params, Steps
-from finetally.core.formats.table import BY_KEY, make
+from finetally.core.compare.held import Held, called_by_movement
+from finetally.core.compare.ingredients import Dose, Ingredients
+from finetally.core.compare.place import CannotError, NeverError, Place, Places
+from finetally.core.compare.pour import dose_values, ends_of, not_carried, plan_alone
+from finetally.core.compare.refusal import Cause, clock_text, nearest
+from finetally.core.compare.search import OVER, last_within
+from finetally.core.formats.axes import Axis, Near, magnitude
+from finetally.core.formats.bounds import Bound
+from finetally.core.formats.format import AnyFormat
+from finetally.core.formats.params import FormatParams
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
-from finetally.core.session.entries import blocks_in
-from finetally.core.session.movement import MovementDef
-from finetally.core.session.problems import DocumentError, refuse
-from finetally.core.session.reading import parse_session
-from finetally.core.tally.measure import Tally, tally
+from finetally.core.session.document import Entry
 from finetally.core.unfold.pace import EPS
 from finetally.core.unfold.tape import Tape
-from finetally.core.unfold.unfold import unfold
-
-Hold = Literal["total", "work", "reps", "load"]
-OVER = math.inf
-OF_EVERY_BLOCK = ("part", "effort", "rest_as")
-"""Words that go on every block where a format makes several; the others go on the first."""
-
-
-@dataclass(frozen=True, slots=True)
-class Held:
-    """What is held still: seconds, or load; or reps called by movement (`reps`). `target` is None for reps."""
-
-    what: Hold
-    target: float | None = None
-    reps: Mapping[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
 class Recast:
-    """Ingredients in one format: its entries and numbers, what of the held figure is left; or `why` it cannot be.
+    """Ingredients in one format: its entries and numbers, what of the held figure is left; or why it cannot be.
 
-    `left` is target less made, never below 0; for reps it is the sum, and `left_reps` has each movement's.
+    `left` is target less made, never below 0; for reps it is the sum, and `left_reps` has each movement's. `bent`:
+    what could not be carried over as it stood. `causes`: all that is in the way, where something is.
     """
 
     key: str
-    params: Params = field(default_factory=dict)
+    params: FormatParams | None = None
     entries: tuple[Entry, ...] = ()
     made: float = 0.0
     left: float = 0.0
     left_reps: Mapping[str, int] = field(default_factory=dict)
-    why: str | None = None
+    bent: tuple[str, ...] = ()
+    causes: tuple[Cause, ...] = ()
+
+    @property
+    def why(self) -> str | None:
+        """Why it cannot be, in words; None where it can."""
+        return "; ".join(one.text for one in self.causes) or None
 
 
-class _NotThisWayError(Exception):
-    """A lane (or the format) cannot do it: why."""
-
-
-def held_of(t: Tally, what: Hold) -> Held:
-    """The plan's own figure, held still. `t` is the tally of the plan's blocks alone."""
-    if what == "reps":
-        return Held("reps", None, {key: one["called"] for key, one in t.reps.movements.items() if one["called"]})
-    return Held(what, {"total": t.whole.total, "work": t.whole.work, "load": t.load}[what])
-
-
-def recast(
-    ingredients: Ingredients,
-    key: str,
-    held: Held,
-    *,
-    library: Library,
-    methods: Methods = DEFAULT_METHODS,
-    own: Params | None = None,
-) -> Recast:
-    """Pour ingredients into format `key` and turn its free numbers until the held figure is closest, not over it.
-
-    `own`: numbers that are not free, where the coach has set them (default: the format's). Never raises for what
-    a format cannot hold: then `why` says so. Raises KeyError for a format that there is not. Deterministic.
-    """
-    return _Pourer(ingredients, BY_KEY[key], held, library, methods, own or {}).go()
-
-
-def poured(
-    ingredients: Ingredients, chosen: Format, params: Params, doses: Sequence[Mapping[str, Any]]
-) -> list[Entry]:
-    """The entries of a format at given numbers. Raises CannotMakeError where it cannot hold them."""
-    factor = params.get(DOSE_FACTOR, 1)
-    takes = chosen.dose in ("reps", "any")
-    steps: Steps = [
-        {**step, **({name: _times(value, factor) for name, value in dose.items()} if takes else {})}
-        for step, dose in zip(ingredients.steps, doses, strict=True)
-    ]
-    entries = make(chosen.key, steps, {name: value for name, value in params.items() if name != DOSE_FACTOR})
-    blocks = [block for entry in entries for block in blocks_in(entry)]
-    if chosen.dose == "any" and blocks[0]["clock"]["kind"] == "intervals":
-        # A movement pyramid runs on either clock: where windows are set, doses go.
-        for step in blocks[0]["steps"]:
-            for name in DOSES:
-                step.pop(name, None)
-    # What stands alone ends with its work: a rest after it belongs to what comes next.
-    blocks[-1].pop("rest_after_s", None)
-    for index, block in enumerate(blocks):
-        block.update({w: v for w, v in ingredients.words.items() if w in OF_EVERY_BLOCK or index == 0})
-    return without_twins(entries)
-
-
-def _times(value: Any, factor: float) -> Any:
-    if factor == 1:
-        return value
-    if isinstance(value, dict):
-        return {k: _times(v, factor) if isinstance(v, int | float) else v for k, v in value.items()}
-    return max(1, math.floor(value * factor + 1e-9))
-
-
-@dataclass(slots=True)
-class _Found:
-    params: Params
+class _Found(NamedTuple):
+    params: FormatParams
     entries: list[Entry]
     made: float
     left: float
     left_reps: Mapping[str, int]
+    rounds: int | None
 
 
-class _Pourer:
+class Recaster:
+    """Pours one lot of ingredients into formats, with one thing held still.
+
+    `plan`: the tape of the plan alone, where there is one. `lifted`: measures whose bounds are not looked at.
+    """
+
     def __init__(
-        self, ingredients: Ingredients, chosen: Format, held: Held, library: Library, methods: Methods, own: Params
+        self,
+        ingredients: Ingredients,
+        held: Held,
+        *,
+        library: Library,
+        methods: Methods = DEFAULT_METHODS,
+        plan: Tape | None = None,
+        lifted: frozenset[str] = frozenset(),
     ) -> None:
         self._of = ingredients
-        self._format = chosen
         self._held = held
-        self._library = library
-        self._named = library.with_definitions(_definitions(ingredients))
-        self._methods = methods
-        self._own = own
+        self._places = Places(ingredients, held, library, methods, plan, lifted)
+        self._rate: float | None = None
 
-    def go(self) -> Recast:
-        key = self._format.key
-        why = self._format.hold(self._of.steps) or self._cannot_count()
-        if why is not None:
-            return Recast(key, why=why)
-        reasons: list[str] = []
-        for tier in self._format.free(len(self._of.steps)):
-            best: _Found | None = None
-            for lane in tier:
-                if best is not None and best.left <= EPS:
-                    break
+    def into(self, chosen: AnyFormat, own: FormatParams | None = None) -> Recast:
+        """The closest there is in a format that is not over what is held, within the bounds of its use.
+
+        `own`: the coach's own numbers (a shape's), of which only the free one is turned. Never raises for what a
+        format cannot hold: then `causes` says why. Deterministic.
+        """
+        key = chosen.key
+        is_plan = self._of.own.get(key)
+        if is_plan is not None and own is None:
+            if self._held.plans:
+                entries = plan_alone(self._of.plan)
+                return Recast(key, is_plan.params, tuple(entries), self._held.amount)
+            own = is_plan.params
+        causes = self._never(chosen, own or chosen.defaults())
+        if causes:
+            return Recast(key, causes=causes)
+        near = Near(self._of.near.rounds, self._of.near.work_s, self._of.near.rest_s, own)
+        return self._searched(chosen, chosen.search(len(self._of.steps), near), own or chosen.defaults())
+
+    def _searched(self, chosen: AnyFormat, axes: Sequence[Axis], base: FormatParams) -> Recast:
+        best: _Found | None = None
+        self._rate = None
+        failures: list[tuple[Cause, ...]] = []
+        for number, axis in enumerate(axes):
+            try:
+                found = self._along(chosen, axis, base)
+            except NeverError as never:
+                return Recast(chosen.key, causes=never.causes)
+            except CannotError as no:
+                failures.append(no.causes)
+                continue
+            if best is None or self._better(found, best):
+                best = found
+            if best.left <= EPS:
+                best = self._in_own_rounds(chosen, axes[number + 1 :], base, best)
+                break
+        if best is None:
+            return Recast(
+                chosen.key, causes=nearest(failures) or (Cause("cannot", f"{chosen.name} has no numbers for this"),)
+            )
+        share = best.left / self._held.amount if self._held.amount else 0.0
+        bound = self._bound_of_left(chosen)
+        if bound is not None and bound.high is not None and share > bound.high + EPS:
+            return Recast(chosen.key, causes=(self._too_little(best, bound),))
+        bent = not_carried(self._of, chosen, best.params)
+        return Recast(
+            chosen.key, best.params, tuple(best.entries), best.made, best.left, best.left_reps, bent
+        )  # fmt: skip
+
+    def _in_own_rounds(self, chosen: AnyFormat, axes: Sequence[Axis], base: FormatParams, best: _Found) -> _Found:
+        """Nothing is left over: then the plan's own rounds, where they leave nothing either."""
+        own = self._of.near.rounds
+        if own is None or best.rounds in (None, own):
+            return best
+        for axis in axes:
+            for place in [[values] for values in axis if values.get("rounds", values.get("sets")) == own]:
                 try:
-                    found = self._best_of(lane)
-                except (_NotThisWayError, CannotMakeError) as no:
-                    reasons.append(str(no))
+                    found = self._along(chosen, place, base)
+                except CannotError:
                     continue
-                except DocumentError as error:
-                    reasons.append(self._refusal(error))
-                    continue
-                if best is None or found.left < best.left - EPS:
-                    best = found
-            if best is not None:
-                return Recast(key, best.params, tuple(best.entries), best.made, best.left, best.left_reps)
-        return Recast(key, why=reasons[0] if reasons else f"{self._format.name} has nothing to turn")
+                if found.left <= EPS:
+                    return found
+        return best
 
-    def _cannot_count(self) -> str | None:
-        if self._held.what != "reps":
-            return None
-        if not self._held.reps:
-            return "the plan calls no reps, so there are none to hold still"
-        if self._format.dose == "window" or self._clock() == "intervals":
-            return f"{self._format.name} calls no reps: its windows hold as many as they hold"
-        if self._clock() == "amrap":
-            return f"{self._format.name} calls no reps: the clock ends it, they are paced"
-        return None
+    def _better(self, one: _Found, other: _Found) -> bool:
+        """Less left over; of equals the plan's own rounds."""
+        if abs(one.left - other.left) > EPS:
+            return one.left < other.left
+        own = self._of.near.rounds
+        return own is not None and one.rounds == own and other.rounds != own
 
-    def _clock(self) -> str:
-        """The clock that the format's work runs on, told by what it makes."""
-        try:
-            entries = self._entries(self._format.free(len(self._of.steps))[0][0][0], self._of.doses)
-        except CannotMakeError:
-            return ""
-        block = entries[0]["blocks"][0] if "section" in entries[0] else entries[0]
-        clock: dict[str, Any] = block["clock"]
-        return str(clock["inner"]["kind"] if clock["kind"] == "rotation" else clock["kind"])
+    def _bound_of_left(self, chosen: AnyFormat) -> Bound | None:
+        return next((bound for bound in self._places.bounds(chosen) if bound.measure == "left"), None)
 
-    def _entries(self, free: Params, doses: Sequence[Mapping[str, Any]]) -> list[Entry]:
-        return poured(self._of, self._format, {**self._own, **free}, doses)
-
-    def _best_of(self, lane: Lane) -> _Found:
-        if self._held.what == "reps" and self._format.dose in ("reps", "any"):
-            # Only rounds share reps out; whatever else is free has nothing to do with them.
-            return self._shared_out(lane if "rounds" in lane[0] else lane[:1])
-        at = functools.cache(lambda index: self._value(lane[index]))
-        low, tape = at(0)
-        if low == OVER:
-            raise _NotThisWayError(self._over(tape))
-        if low > self._target + EPS:
-            raise _NotThisWayError(self._too_much(tape, low))
-        index = last_within(lambda i: at(i)[0], [size_of(free) for free in lane], self._target)
-        made, tape = at(index)
-        if index + 1 < len(lane) and at(index + 1)[0] == OVER:
-            raise _NotThisWayError(self._over(at(index + 1)[1]))
-        reached = {done.step.key for done in tape.visits if done.seconds > EPS}
-        missed = [step["movement"] for step in self._of.steps if step["movement"] not in reached]
-        if missed:
-            raise _NotThisWayError(f"it would be over before {self._name(missed[0])} is reached")
-        entries = self._entries(lane[index], self._of.doses)
+    def _never(self, chosen: AnyFormat, params: FormatParams) -> tuple[Cause, ...]:
+        """What is in the way whatever the numbers."""
+        causes: list[Cause] = []
+        count = chosen.refused(len(self._of.steps))
+        if count is not None:
+            causes.append(Cause("count", count))
+        heavy = self._of.heavy
+        if heavy and not chosen.keeps_sets:
+            names = ", ".join(map(self._places.name, heavy))
+            text = f"heavy sets of {names} need sets and rests, which {chosen.name} does not keep"
+            causes.append(Cause("heavy", text, None, tuple(heavy)))
+        if chosen.no_rest and self._all_out(chosen, params):
+            causes.append(Cause("all-out", f"{chosen.name} has no rest: nothing is all-out there for long"))
         if self._held.what == "reps":
-            return self._found(lane[index], entries, tape)
-        return _Found(lane[index], entries, made, max(0.0, self._target - made), {})
+            causes += self._no_reps(chosen, params)
+        return tuple(causes)
 
-    def _found(self, free: Params, entries: list[Entry], tape: Tape) -> _Found:
-        """What is left of reps that are held."""
-        called = called_by_movement(tape)
-        left = {key: reps - called.get(key, 0) for key, reps in self._held.reps.items()}
-        over = float(sum(left.values()))
-        return _Found(free, entries, float(sum(self._held.reps.values())) - over, over, left)
+    def _all_out(self, chosen: AnyFormat, params: FormatParams) -> bool:
+        ends = ends_of(chosen, params)
+        words = self._of.words.get("effort") if self._of.words_end in (None, ends) else None
+        steps = [s.effort for s, was in zip(self._of.steps, self._of.ends, strict=True) if was in (None, ends)]
+        return "all-out" in (words, *steps)
+
+    def _no_reps(self, chosen: AnyFormat, params: FormatParams) -> list[Cause]:
+        if not self._held.reps:
+            return [Cause("no-reps", "the plan calls no reps, so there are none to hold still")]
+        are = chosen.reps_are(params)
+        if are == "guessed":
+            return [Cause("no-reps", f"{chosen.name} calls no reps: its windows hold as many as they hold")]
+        if are == "paced":
+            return [Cause("no-reps", f"{chosen.name} calls no reps: the clock ends it, they are paced")]
+        return []
+
+    def _along(self, chosen: AnyFormat, axis: Axis, base: FormatParams) -> _Found:
+        if not axis:
+            raise CannotError(Cause("cannot", f"{chosen.name} has no numbers for so many movements"))
+        if self._held.what == "reps" and chosen.dose in ("reps", "any"):
+            # Only rounds share reps out; whatever else is free has nothing to do with them.
+            turns = "rounds" in axis[0] or "sets" in axis[0]
+            return self._shared_out(chosen, axis if turns else axis[:1], base)
+        at = functools.cache(lambda index: self._places.at(chosen, axis[index], base))
+        sizes = [magnitude(values) for values in axis]
+        index = last_within(lambda i: at(i).value, sizes, self._target, self._rate)
+        point = at(max(index, 0))
+        if point.causes:
+            raise CannotError(*point.causes)
+        if index < 0:
+            raise CannotError(self._too_much(point))
+        # The next axis of a format grows about as this one did.
+        self._rate = point.value / sizes[index] if sizes[index] else None
+        self._long_enough(point)
+        return self._found(point, axis[index])
+
+    def _long_enough(self, point: Place) -> None:
+        """Refuse what is too short: a bound that asks for more, or a movement that is never reached."""
+        causes = list(point.short)
+        reached = {done.step.key for done in point.tape.visits if done.seconds > EPS}
+        missed = [step.movement for step in self._of.steps if step.movement not in reached]
+        if missed:
+            text = f"it would be over before {self._places.name(missed[0])} is reached"
+            causes.append(Cause("reach", text, None, tuple(missed)))
+        if causes:
+            raise CannotError(*causes)
+
+    def _found(self, point: Place, values: Mapping[str, Any]) -> _Found:
+        rounds = values.get("rounds", values.get("sets"))
+        if self._held.what != "reps":
+            left = max(0.0, self._target - point.value)
+            return _Found(point.params, point.entries, point.value, left, {}, rounds)
+        called = called_by_movement(point.tape)
+        left_reps = {key: reps - called.get(key, 0) for key, reps in self._held.reps.items()}
+        over = float(sum(left_reps.values()))
+        return _Found(point.params, point.entries, self._held.amount - over, over, left_reps, rounds)
 
     @property
     def _target(self) -> float:
         # Reps are measured by the movement that is nearest to going over: at 1 it has all of them.
         return 1.0 if self._held.what == "reps" else float(self._held.target or 0)
 
-    def _value(self, free: Params) -> tuple[float, Tape]:
-        """The held figure at some numbers (OVER where a start cannot hold its doses), and the tape."""
-        entries = self._entries(free, self._of.doses)
-        if self._held.what == "load":
-            session = parse_session(alone(entries, self._of.definitions))
-            t = tally(session, library=self._library, methods=self._methods)
-            self._refuse_guesses(t.tape)
-            return (OVER if t.tape.overflows else t.load), t.tape
-        tape = self._tape(entries)
-        if tape.overflows:
-            return OVER, tape
-        if self._held.what == "total":
-            return tape.total_s, tape
-        if self._held.what == "work":
-            return sum(done.seconds for done in tape.visits), tape
-        return max((self._share(key, n) for key, n in called_by_movement(tape).items()), default=0.0), tape
-
-    def _share(self, key: str, called: int) -> float:
-        """Reps of a movement as a share of those held; OVER for one that the plan calls none of."""
-        return called / self._held.reps[key] if self._held.reps.get(key) else OVER
-
-    def _shared_out(self, lane: Lane) -> _Found:
+    def _shared_out(self, chosen: AnyFormat, axis: Axis, base: FormatParams) -> _Found:
         """Reps that are to come to given sums, shared out among rounds.
 
-        The rounds that leave fewest over; of equals those nearest to the plan's own, else to the usual ones.
+        The rounds that leave fewest over; of equals the plan's own, then those nearest to them.
         """
-        lane = [{name: value for name, value in free.items() if name != DOSE_FACTOR} for free in lane]
-        once = called_by_movement(self._tape(self._entries(lane[0], self._dosed({}))))
+        if "reps" in type(base).model_fields:
+            base = base.model_copy(update={"reps": None})
+        line = [dose_values(values)[0] for values in axis]
+        first = self._places.at(chosen, line[0], base, self._dosed({}))
+        turns = [values.get("rounds", values.get("sets", 1)) for values in line]
+        once = {key: called / turns[0] for key, called in called_by_movement(first.tape).items()}
         held = {key: reps for key, reps in self._held.reps.items() if once.get(key)}
-        usual = {**self._format.defaults(), **self._own}.get("rounds")
-        near = usual if isinstance(usual, int) else 1
+        near = self._of.near.rounds or turns[0]
         options: list[tuple[int, int, int, dict[str, int]]] = []
-        for index in range(len(lane)):
-            visits = index + 1
-            doses = {key: reps // (once[key] * visits) for key, reps in held.items()}
+        for index, rounds in enumerate(turns):
+            doses = {key: int(reps // (once[key] * rounds)) for key, reps in held.items()}
             if not doses or min(doses.values()) < 1:
                 break
-            left = sum(reps - doses[key] * once[key] * visits for key, reps in held.items())
-            options.append((left, abs(visits - near), index, doses))
+            left = sum(reps - round(doses[key] * once[key] * rounds) for key, reps in held.items())
+            options.append((left, abs(rounds - near), index, doses))
+        failures: list[tuple[Cause, ...]] = []
         for _, _, index, shared in sorted(options, key=lambda option: option[:3]):
-            entries = self._entries(lane[index], self._dosed(shared))
-            tape = self._tape(entries)
-            if not tape.overflows:
-                return self._found(lane[index], entries, tape)
-        raise _NotThisWayError(
-            "the reps do not fit into its starts" if options else "there are fewer reps than visits"
-        )
+            point = self._places.at(chosen, line[index], base, self._dosed(shared))
+            if point.causes:
+                failures.append(point.causes)
+                continue
+            try:
+                self._long_enough(point)
+            except CannotError as no:
+                failures.append(no.causes)
+                continue
+            return self._found(point, line[index])
+        raise CannotError(*(nearest(failures) or (Cause("few-reps", "there are fewer reps than visits"),)))
 
-    def _tape(self, entries: Sequence[Entry]) -> Tape:
-        session = parse_session(alone(entries, self._of.definitions))
-        tape = unfold(session, library=self._library, methods=self._methods)
-        self._refuse_guesses(tape)
-        return tape
-
-    def _refuse_guesses(self, tape: Tape) -> None:
-        """A guessed pace is good enough for what the coach counts herself, not for what a format would count."""
-        for done in tape.visits:
-            if "reps" in done.step.guessed and done.step.key not in self._held.reps:
-                raise refuse((*done.step.path, "reps"), "reps", "a movement with a pace", "no_pace")
-
-    def _dosed(self, reps: Mapping[str, int]) -> list[Mapping[str, Any]]:
+    def _dosed(self, reps: Mapping[str, int]) -> list[Dose]:
         """Each step's dose with its reps replaced (by one, where none are given); time stays."""
         return [
-            {"reps": reps.get(step["movement"], 1)} if step["movement"] in self._held.reps else dose
+            {"reps": reps.get(step.movement, 1)} if step.movement in self._held.reps else dose
             for step, dose in zip(self._of.steps, self._of.doses, strict=True)
         ]
 
-    def _refusal(self, error: DocumentError) -> str:
-        problem = error.problems[0]
-        if problem.code == "no_pace":
-            unpaced = [
-                s["movement"] for s in self._of.steps if (m := self._named.get(s["movement"])) and not m.pace_s
-            ]
-            return f"{', '.join(map(self._name, unpaced))} cannot be counted in reps: no pace is known"
-        return problem.text
-
-    def _name(self, key: str) -> str:
-        movement = self._named.get(key)
-        return movement.name if movement is not None and movement.name else key
-
-    def _over(self, tape: Tape) -> str:
-        """Why a tape has no value: a start is too short for its doses, or it calls reps that the plan does not."""
-        if tape.overflows:
-            return _overflow(tape)
-        uncalled = next(key for key in called_by_movement(tape) if not self._held.reps.get(key))
-        return f"the plan calls no reps of {self._name(uncalled)}, and {self._format.name} would"
-
-    def _too_much(self, tape: Tape, least: float) -> str:
+    def _too_much(self, point: Place) -> Cause:
+        """Why even the least there is goes over what is held."""
         target = self._target
+        off = point.value / target if target else OVER
         if self._held.what == "reps":
-            called = called_by_movement(tape)
-            key = max(called, key=lambda one: self._share(one, called[one]))
-            held = self._held.reps.get(key, 0)
-            return f"the least it calls is {called[key]} × {self._name(key)}; {held} are to be held"
-        if self._held.what == "load":
-            return f"the least it comes to is a load of {least:.0f}; {target:.0f} is to be held"
-        return f"the least it comes to is {_clock(least)}; {_clock(target)} is to be held"
+            called = called_by_movement(point.tape)
+            key = max(called, key=lambda one: called[one] / self._held.reps[one])
+            name, held = self._places.name(key), self._held.reps[key]
+            text = f"the least it calls is {called[key]} × {name}; {held} are to be held"
+            return Cause("least", text, None, (key,), off)
+        return Cause(
+            "least",
+            f"the least it comes to is {self._said(point.value)}; {self._said(target)} is to be held",
+            weight=off,
+        )
 
-
-def _definitions(ingredients: Ingredients) -> list[MovementDef] | None:
-    if not ingredients.definitions:
-        return None
-    blank = {"clock": {"kind": "intervals", "work_s": 20}, "steps": list(ingredients.steps)}
-    return parse_session(alone([blank], ingredients.definitions)).movements
-
-
-def last_within(value: Callable[[int], float], sizes: Sequence[float], target: float) -> int:
-    """The last place whose value is not over `target`; the first one is not. Values only grow, about as `sizes` do.
-
-    Guesses along the line through what is known, halves where the line misleads: a few values where there are
-    hundreds of places, and the same answer as trying every one.
-    """
-    low, high = 0, len(sizes)
-    at_low, at_high = value(0), OVER
-    below = (0.0, 0.0)
-    tries = 0
-    while high - low > 1:
-        tries += 1
-        known = (sizes[low], at_low)
-        other = (sizes[high], at_high) if at_high < OVER else below
-        guess = (low + high) // 2 if tries % 5 == 0 else _along_line(known, other, target, sizes)
-        guess = min(high - 1, max(low + 1, guess))
-        found = value(guess)
-        if found <= target + EPS:
-            below, low, at_low = known, guess, found
+    def _too_little(self, best: _Found, bound: Bound) -> Cause:
+        """Why the most there is leaves too much over."""
+        if self._held.what == "reps":
+            text = f"the most it calls is {best.made:.0f} of {self._held.amount:.0f} reps"
         else:
-            high, at_high = guess, found
-    return low
+            text = f"the most it comes to is {self._said(best.made)} of {self._said(self._target)}"
+        return Cause("left", f"{text} ({bound.why})", "left")
 
-
-def _along_line(one: tuple[float, float], other: tuple[float, float], target: float, sizes: Sequence[float]) -> int:
-    """The last place that the line through two known ones (size and value) keeps within the target."""
-    rise = (other[1] - one[1]) / (other[0] - one[0]) if other[0] != one[0] else 0.0
-    if rise <= 0:
-        return 0
-    return bisect.bisect_right(sizes, one[0] + (target - one[1]) / rise + EPS) - 1
-
-
-def _overflow(tape: Tape) -> str:
-    worst = max(tape.overflows, key=lambda one: one.needed_s)
-    return f"a start would ask for {math.ceil(worst.needed_s)} s and has {worst.period_s:g} s"
-
-
-def _clock(seconds: float) -> str:
-    return f"{round(seconds) // 60}:{round(seconds) % 60:02d}"
-
-
-def called_by_movement(tape: Tape) -> dict[str, int]:
-    """Reps called, by movement."""
-    called: dict[str, int] = {}
-    for done in tape.visits:
-        if done.called:
-            called[done.step.key] = called.get(done.step.key, 0) + done.called
-    return called
+    def _said(self, value: float) -> str:
+        return f"a load of {value:.0f}" if self._held.what == "load" else clock_text(value)

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+import math
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from types import MappingProxyType
 from typing import Any, Literal
@@ -84,3 +85,13 @@ def row_spread(made: Figures) -> dict[str, dict[str, float]]:
         if ends is not None and ends["high"] - ends["low"] > 1e-9:
             open_rows[row.key] = {"low": ends["low"], "high": ends["high"]}
     return open_rows
+
+
+def endless_rows(values: Mapping[str, float | None]) -> list[str]:
+    """Rows that have no end: work without any rest has an endless work-to-rest, which no number says."""
+    return ["work-to-rest"] if values.get("work-to-rest") is None and values.get("work") else []
+
+
+def ranked_values(values: Mapping[str, float | None], endless: Sequence[str]) -> dict[str, float | None]:
+    """Values to rank by: what has no end is more than anything."""
+    return {**values, **dict.fromkeys(endless, math.inf)}

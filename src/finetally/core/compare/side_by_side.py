@@ -2,41 +2,54 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from typing_extensions import TypedDict
 
-from finetally.core.compare.columns import (
-    Column,
-    own_params,
-    plan_column,
-    recast_column,
-    session_column,
-    with_deltas,
-)
+from finetally.core.compare.columns import Column, column_of, plan_column, ranked_only, session_column, with_deltas
 from finetally.core.compare.differences import Difference, differences
 from finetally.core.compare.frontier import frontier
-from finetally.core.compare.ingredients import Ingredients, NoIngredientsError, alone, of_entries, of_movements
-from finetally.core.compare.recast import Held, Hold, held_of
-from finetally.core.compare.rows import ROW_BY_KEY
+from finetally.core.compare.held import Held, Hold, held_of
+from finetally.core.compare.ingredients import Ingredients, NoIngredientsError, of_entries, of_steps
+from finetally.core.compare.recast import Recaster
+from finetally.core.compare.rows import ROW_BY_KEY, ranked_values
 from finetally.core.compare.use import Source, entries_at, main_part
 from finetally.core.compare.wishes import Pick, Wish, pick
-from finetally.core.formats.shape import Entry, Params
-from finetally.core.formats.table import FORMATS
+from finetally.core.formats.format import AnyFormat
+from finetally.core.formats.params import FormatParams
+from finetally.core.formats.table import BY_KEY, FORMATS
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
+from finetally.core.session.document import Entry
 from finetally.core.session.ids import with_ids
+from finetally.core.session.movement import MovementDef
+from finetally.core.session.parts import session_of
 from finetally.core.session.reading import parse_session
+from finetally.core.session.step import Step
 from finetally.core.tally.measure import Tally, tally
+from finetally.core.unfold.tape import Tape
 
 USUAL = (
-    "strict-20-10", "movement-pyramid", "rep-ladder", "minute-starts", "countdown-pairs",
-    "rounds-against-the-clock", "even-intervals", "density-stations", "rounds-for-time",
+    "strict-20-10", "pairs-20-10", "rep-ladder", "movement-pyramid", "minute-starts", "rounds-against-the-clock",
+    "strength-sets", "countdown-pairs", "even-intervals", "density-stations", "rounds-for-time",
 )  # fmt: skip
-"""Formats that are tried where none are named, of every clock some."""
-USUAL_COLUMNS = 5
+"""Formats that are shown first where none are named and nothing is wished for; after them the others."""
+ONE_OF = ("strict-20-10", "pairs-20-10")
+"""Of these only the first that fits is among the first: 20/10 once is enough."""
+ALWAYS = (
+    "strict-20-10",
+    "pairs-20-10",
+    "rep-ladder",
+    "movement-pyramid",
+    "minute-starts",
+    "rounds-against-the-clock",
+)
+"""Formats that are among the first wherever they fit, whatever is wished for: coaches ask for them by name."""
+USUAL_COLUMNS = 6
+MOST_COLUMNS = 8
+"""Columns that are shown beside each other at most, the plan among them; ranked are all that fit."""
 
 FRESH_S = 1200.0
 """Held still where nothing is planned yet: 20 minutes."""
@@ -44,38 +57,65 @@ FRESH_S = 1200.0
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """What is to be compared: `source` entries of a document (None: its main part), or `movements` chosen fresh."""
+    """What is to be compared: `source` entries of a document (None: its main part), or steps chosen fresh.
+
+    `movements`: keys of movements chosen fresh, with their usual doses, where no `steps` are given.
+    """
 
     document: dict[str, Any] | None = None
     source: Source | None = None
     movements: Sequence[str] = ()
     hold: Hold = "total"
     target: float | None = None
+    steps: Sequence[Step] = ()
+    definitions: Sequence[MovementDef] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class OwnShape:
+    """A coach's own shape, which takes part like a format: its column's key, its name, format and numbers."""
+
+    key: str
+    name: str
+    format: AnyFormat
+    params: FormatParams
 
 
 class Comparison(TypedDict):
-    """The table: columns (the plan first, where there is one), what is held still, the frontier, the pick."""
+    """The table: columns (the plan first, where there is one), what is held still, the frontier, the pick.
+
+    The first `shown` columns stand in the table; those after them are ranked all the same, or say why they cannot.
+    """
 
     hold: Hold
     target: float | None
     held_reps: dict[str, int]
     source: list[int]
     movements: list[str]
-    bent: list[str]
     columns: list[Column]
+    shown: int
     frontier: list[int]
     pick: Pick
 
 
 @dataclass(frozen=True, slots=True)
 class Poured:
-    """What a comparison starts from: ingredients, the thing held still, the plan's entries (if there is one)."""
+    """What a comparison starts from: ingredients, what is held still, the plan's entries and tape (if any)."""
 
     ingredients: Ingredients
     held: Held
     entries: tuple[Entry, ...]
-    own: dict[str, Params]
     source: tuple[int, ...]
+    tape: Tape | None = None
+
+    def recaster(self, *, library: Library, methods: Methods = DEFAULT_METHODS) -> Recaster:
+        """What pours it into formats."""
+        return Recaster(self.ingredients, self.held, library=library, methods=methods, plan=self.tape)
+
+    def own_params(self, key: str) -> FormatParams | None:
+        """The numbers of a format that the plan is."""
+        own = self.ingredients.own.get(key)
+        return None if own is None else own.params
 
 
 def gathered(asked: Asked, *, library: Library, methods: Methods = DEFAULT_METHODS) -> Poured:
@@ -83,65 +123,126 @@ def gathered(asked: Asked, *, library: Library, methods: Methods = DEFAULT_METHO
     DocumentError for what cannot be figured.
     """
     if asked.document is None:
-        ingredients = of_movements(asked.movements, library)
-        if asked.hold == "reps":
-            raise NoIngredientsError("there is no plan whose reps could be held still")
-        usual = FRESH_S if asked.hold in ("total", "work") else None
-        target = asked.target if asked.target is not None else usual
-        if target is None:
-            raise NoIngredientsError("a load to hold still has to be given where there is no plan")
-        return Poured(ingredients, Held(asked.hold, target), (), {}, ())
-    parse_session(asked.document)
+        return _fresh(asked, library)
+    session = parse_session(asked.document)
     document = with_ids(asked.document)
+    if document is not asked.document:
+        session = parse_session(document)
     numbers = entries_at(document, asked.source) if asked.source else main_part(document)
     if not numbers:
         raise NoIngredientsError("the session has no main part to compare")
-    entries = tuple(document["blocks"][number] for number in numbers)
-    definitions = document.get("movements") or []
-    t: Tally = tally(parse_session(alone(entries, definitions)), library=library, methods=methods)
-    full = library.with_definitions(t.session.movements)
-    ingredients = of_entries(entries, t, full, definitions)
+    entries = tuple(session.blocks[number] for number in numbers)
+    alone = session_of(entries, session.movements or (), stands_alone=True)
+    t: Tally = tally(alone, library=library, methods=methods)
+    ingredients = of_entries(entries, t, library.with_definitions(session.movements))
     held = held_of(t, asked.hold)
     if asked.target is not None and asked.hold != "reps":
         held = Held(asked.hold, asked.target)
-    return Poured(ingredients, held, entries, own_params(entries), tuple(numbers))
+    return Poured(ingredients, held, entries, tuple(numbers), t.tape)
+
+
+def _fresh(asked: Asked, library: Library) -> Poured:
+    steps = asked.steps or [Step(movement=key) for key in asked.movements]
+    ingredients = of_steps(steps, library, asked.definitions)
+    if asked.hold == "reps":
+        raise NoIngredientsError("there is no plan whose reps could be held still")
+    usual = FRESH_S if asked.hold in ("total", "work") else None
+    target = asked.target if asked.target is not None else usual
+    if target is None:
+        raise NoIngredientsError("a load to hold still has to be given where there is no plan")
+    return Poured(ingredients, Held(asked.hold, target), (), ())
+
+
+@dataclass(frozen=True, slots=True)
+class Judging:
+    """How columns are judged: wishes, and the two figures of the trade-off."""
+
+    wishes: Sequence[Wish] = ()
+    axes: tuple[str, str] = ("load", "density")
 
 
 def compare(
     poured: Poured,
     keys: Sequence[str] | None,
-    wishes: Sequence[Wish] = (),
-    axes: tuple[str, str] = ("load", "density"),
+    judging: Judging = Judging(),
+    shapes: Sequence[OwnShape] = (),
     *,
     library: Library,
     methods: Methods = DEFAULT_METHODS,
 ) -> Comparison:
-    """The plan and its recasts into formats `keys`, side by side. Deterministic.
+    """The plan and its recasts into every format and own shape, side by side. Deterministic.
 
-    `keys` None: the first few of the usual formats that can hold the ingredients, less those that the plan is.
-    Raises KeyError for a format or row that there is not, DocumentError if the plan cannot be figured.
+    `keys`: what is shown, in this order; None: the first few by wishes (see ALWAYS, USUAL), less those that the
+    plan is. Raises KeyError for a format, shape or row that there is not, DocumentError for a plan that cannot be
+    figured.
     """
-    columns: list[Column] = []
-    if poured.entries:
-        columns.append(plan_column(poured.entries, poured.ingredients, library=library, methods=methods))
-    for key in USUAL if keys is None else keys:
-        own = poured.own.get(key)
-        if keys is None and (own is not None or len(columns) > USUAL_COLUMNS):
-            continue
-        column = recast_column(poured.ingredients, key, poured.held, library=library, methods=methods, own=own)
-        if keys is not None or column["why"] is None:
-            columns.append(column)
+    table = _Table(poured, shapes, library, methods)
+    plan = (
+        [plan_column(poured.entries, poured.ingredients, library=library, methods=methods)]
+        if poured.entries
+        else []
+    )
+    made = {key: table.column(key) for key in table.keys(keys)}
+    if keys is None:
+        ranking = _pick([*plan, *made.values()], judging.wishes)
+        order = [[*plan, *made.values()][one["column"]]["key"] for one in ranking["ranked"]]
+        chosen = _first(order, made, bool(judging.wishes), MOST_COLUMNS - len(plan))
+    else:
+        chosen = list(dict.fromkeys(keys))
+    others = [ranked_only(one) for key, one in made.items() if key not in chosen]
+    columns = [*plan, *(made[key] for key in chosen), *others]
     return {
         "hold": poured.held.what,
         "target": poured.held.target,
         "held_reps": dict(poured.held.reps),
         "source": list(poured.source),
-        "movements": [step["movement"] for step in poured.ingredients.steps],
-        "bent": list(poured.ingredients.bent),
+        "movements": [step.movement for step in poured.ingredients.steps],
         "columns": with_deltas(columns),
-        "frontier": _frontier(columns, axes),
-        "pick": _pick(columns, wishes),
+        "shown": len(plan) + len(chosen),
+        "frontier": _frontier(columns, judging.axes),
+        "pick": _pick(columns, judging.wishes),
     }
+
+
+class _Table:
+    """Columns of formats and own shapes, each recast once."""
+
+    def __init__(self, poured: Poured, shapes: Sequence[OwnShape], library: Library, methods: Methods) -> None:
+        self._poured = poured
+        self._shapes: Mapping[str, OwnShape] = {one.key: one for one in shapes}
+        self._library = library
+        self._methods = methods
+        self._recaster = poured.recaster(library=library, methods=methods)
+
+    def keys(self, wanted: Sequence[str] | None) -> list[str]:
+        """Every format but those that the plan is (unless it is asked for), and every own shape."""
+        plan = self._poured.ingredients.own
+        asked = set(wanted or ())
+        for key in asked:
+            if key not in self._shapes:
+                BY_KEY[key]
+        return [*(one.key for one in FORMATS if one.key not in plan or one.key in asked), *self._shapes]
+
+    def column(self, key: str) -> Column:
+        """A column, with all there is to see of it."""
+        shape = self._shapes.get(key)
+        chosen = shape.format if shape is not None else BY_KEY[key]
+        made = self._recaster.into(chosen, shape.params if shape is not None else None)
+        label = (shape.key, shape.name) if shape is not None else None
+        definitions = self._poured.ingredients.definitions
+        return column_of(made, chosen, definitions, library=self._library, methods=self._methods, label=label)
+
+
+def _first(order: Sequence[str], made: Mapping[str, Column], wished: bool, room: int) -> list[str]:
+    """The keys that are shown first: those that coaches ask for by name, then by rank, or else the usual ones."""
+    fits = [key for key in made if made[key]["why"] is None]
+    once = next((key for key in ONE_OF if key in fits), None)
+    always = [key for key in ALWAYS if key in fits and (key not in ONE_OF or key == once)]
+    others = order if wished else dict.fromkeys([*USUAL, *made])
+    room = room if wished else min(room, USUAL_COLUMNS)
+    left = [key for key in others if key in fits and key not in always and (key not in ONE_OF or wished)]
+    chosen = [*always, *left][:room]
+    return sorted(chosen, key=order.index) if wished else chosen
 
 
 class SessionComparison(TypedDict):
@@ -155,8 +256,7 @@ class SessionComparison(TypedDict):
 
 def compare_sessions(
     sessions: Sequence[tuple[str, dict[str, Any]]],
-    wishes: Sequence[Wish] = (),
-    axes: tuple[str, str] = ("load", "density"),
+    judging: Judging = Judging(),
     *,
     library: Library,
     methods: Methods = DEFAULT_METHODS,
@@ -167,20 +267,21 @@ def compare_sessions(
     return {
         "columns": with_deltas(columns),
         "differences": [differences(first, document) for _, document in sessions],
-        "frontier": _frontier(columns, axes),
-        "pick": _pick(columns, wishes),
+        "frontier": _frontier(columns, judging.axes),
+        "pick": _pick(columns, judging.wishes),
     }
 
 
 def _frontier(columns: Sequence[Column], axes: tuple[str, str]) -> list[int]:
     x, y = (ROW_BY_KEY[axis] for axis in axes)
-    return frontier([(c["values"].get(x.key), c["values"].get(y.key)) for c in columns], x.sense, y.sense)
+    values = [ranked_values(column["values"], column["endless"]) for column in columns]
+    return frontier([(one.get(x.key), one.get(y.key)) for one in values], x.sense, y.sense)
 
 
 def _pick(columns: Sequence[Column], wishes: Sequence[Wish]) -> Pick:
-    return pick([column["values"] if column["why"] is None else None for column in columns], wishes)
+    return pick([ranked_values(c["values"], c["endless"]) if c["why"] is None else None for c in columns], wishes)
 
 
 def holding(poured: Poured) -> dict[str, str | None]:
     """Of every format in the table: why it cannot hold so many movements, or None."""
-    return {one.key: one.hold(poured.ingredients.steps) for one in FORMATS}
+    return {one.key: one.refused(len(poured.ingredients.steps)) for one in FORMATS}

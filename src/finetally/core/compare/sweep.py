@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from typing import Any
 
 from typing_extensions import TypedDict
 
 from finetally.core.compare.columns import Column, column_of
-from finetally.core.compare.recast import Recast, poured
+from finetally.core.compare.pour import not_carried, pour
+from finetally.core.compare.recast import Recast
+from finetally.core.compare.refusal import Cause
 from finetally.core.compare.side_by_side import Poured
-from finetally.core.formats.shape import CannotMakeError, Params
+from finetally.core.formats.params import CannotMakeError, read_params, setting
 from finetally.core.formats.table import BY_KEY
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
@@ -25,19 +28,31 @@ class SweepPoint(TypedDict):
     column: Column
 
 
+class Turn(TypedDict):
+    """A value at which a row turns: its figure there, and whether it rose before (and falls from there on)."""
+
+    row: str
+    value: int
+    figure: float
+    from_rising: bool
+
+
 class NotSweptError(ValueError):
     """The number cannot be swept so; says why."""
 
 
 def sweep_values(key: str, name: str, low: int, high: int, step: int) -> list[int]:
     """The values of a sweep. Raises NotSweptError outside the number's bounds, or for too many."""
-    param = next((one for one in BY_KEY[key].params if one.name == name), None)
-    if param is None or param.kind not in ("seconds", "count", "reps"):
-        raise NotSweptError(f"{BY_KEY[key].name} has no number {name!r}")
+    chosen = BY_KEY[key]
+    if name not in chosen.params.model_fields:
+        raise NotSweptError(f"{chosen.name} has no number {name!r}")
+    one = setting(chosen.params, name)
+    if one.unit not in ("seconds", "count", "reps"):
+        raise NotSweptError(f"{chosen.name} has no number {name!r}")
     if step <= 0 or high < low:
         raise NotSweptError(f"{low} to {high} by {step} holds no values")
-    if low < param.low or high > param.high:
-        raise NotSweptError(f"{name} goes from {param.low:g} to {param.high:g}")
+    if low < one.low or high > one.high:
+        raise NotSweptError(f"{name} goes from {one.low:g} to {one.high:g}")
     values = list(range(low, high + 1, step))
     if len(values) > MAX_POINTS:
         raise NotSweptError(f"{len(values)} values; at most {MAX_POINTS} are shown beside each other")
@@ -49,7 +64,7 @@ def sweep(
     key: str,
     name: str,
     values: Sequence[int],
-    fixed: Params,
+    fixed: Mapping[str, Any],
     *,
     library: Library,
     methods: Methods = DEFAULT_METHODS,
@@ -58,16 +73,42 @@ def sweep(
 
     A value that cannot be says why.
     """
+    chosen = BY_KEY[key]
+    own = start.own_params(key)
+    base = {} if own is None else own.told()
     points: list[SweepPoint] = []
     for value in values:
-        params = {**start.own.get(key, {}), **fixed, name: value}
         try:
-            entries = poured(start.ingredients, BY_KEY[key], params, start.ingredients.doses)
-            made = Recast(key, params, tuple(entries))
+            params = read_params(chosen.params, {**base, **fixed, name: value}, chosen.name)
+            entries = pour(start.ingredients, chosen, params, start.ingredients.doses)
+            made = Recast(key, params, tuple(entries), bent=not_carried(start.ingredients, chosen, params))
         except CannotMakeError as no:
-            made = Recast(key, params, why=str(no))
-        except TypeError:
-            made = Recast(key, params, why="a number of another kind than the format's")
-        column = column_of(made, start.ingredients.definitions, library=library, methods=methods)
+            made = Recast(key, causes=(Cause("cannot", str(no)),))
+        column = column_of(made, chosen, start.ingredients.definitions, library=library, methods=methods)
         points.append({"value": value, "column": column})
     return points
+
+
+TURNING_ROWS = ("effort", "density", "above-80", "load")
+
+
+def turns_of(points: Sequence[SweepPoint]) -> list[Turn]:
+    """Where a row turns: of each that rises and falls (or the other way), the value at which it does.
+
+    Steps of less than 1 % of the row's span are no turn.
+    """
+    found: list[Turn] = []
+    for row in TURNING_ROWS:
+        line = [(one["value"], v) for one in points if (v := one["column"]["values"].get(row)) is not None]
+        if len(line) < 3:
+            continue
+        span = max(v for _, v in line) - min(v for _, v in line)
+        rising: bool | None = None
+        top = line[0]
+        for at, value in line[1:]:
+            if abs(value - top[1]) <= span / 100:
+                continue
+            if rising is not None and (value > top[1]) is not rising:
+                found.append({"row": row, "value": top[0], "figure": top[1], "from_rising": rising})
+            rising, top = value > top[1], (at, value)
+    return found

@@ -7,10 +7,11 @@ from collections.abc import Sequence
 from typing import Any, Literal
 
 from finetally.core.edits.edit import Edit, InsertEdit, RemoveEdit, apply_edits
-from finetally.core.formats.remake import steps_of
-from finetally.core.formats.shape import Entry
-from finetally.core.session.entries import blocks_in
+from finetally.core.session.entries import blocks_in, steps_in
 from finetally.core.session.ids import with_ids
+
+Entry = dict[str, Any]
+"""An entry of a document, as edits put it."""
 
 Source = list[int | str]
 """Where the compared entries stand: numbers (from 0) or ids of entries of the session's `blocks`."""
@@ -84,14 +85,14 @@ def _own(entry: Entry) -> list[Entry]:
 def _ids(entries: Sequence[Entry]) -> list[str]:
     found = []
     for entry in entries:
-        carriers = [*_own(entry), *steps_of(entry)]
+        carriers = [*_own(entry), *steps_in(entry)]
         carriers += [s for block in blocks_in(entry) for s in block.get("clock", {}).get("stations", [])]
         found += [one["id"] for one in carriers if "id" in one]
     return found
 
 
 def _without(entry: Entry, taken: set[str]) -> Entry:
-    carriers = [*_own(entry), *steps_of(entry)]
+    carriers = [*_own(entry), *steps_in(entry)]
     for one in carriers:
         if one.get("id") in taken:
             del one["id"]

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from typing_extensions import TypedDict
 
+from finetally.core.compare.frontier import badness
 from finetally.core.compare.rows import ROW_BY_KEY
 
 Way = Literal["at-most", "at-least", "low", "high", "even"]
@@ -55,22 +57,16 @@ NAMED_WISHES: tuple[NamedWish, ...] = (
 
 
 class Judged(TypedDict):
-    """How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score."""
+    """How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score.
+
+    `endless`: the value has no end (and is None): there was nothing to divide by.
+    """
 
     wish: int
     value: float | None
+    endless: bool
     met: bool
     score: float
-
-
-class Ranked(TypedDict):
-    """A column's place (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that."""
-
-    column: int
-    place: int
-    score: float
-    breaks: list[int]
-    judged: list[Judged]
 
 
 class Reason(TypedDict):
@@ -81,15 +77,27 @@ class Reason(TypedDict):
     other: float
 
 
+class Ranked(TypedDict):
+    """A column's place (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that.
+
+    `first_better`, `first_worse`: in which rows the first of all does better, and in which worse.
+    """
+
+    column: int
+    place: int
+    score: float
+    breaks: list[int]
+    judged: list[Judged]
+    first_better: list[Reason]
+    first_worse: list[Reason]
+
+
 class Pick(TypedDict):
-    """All columns in order; and of the first what it gains and costs against the base, and against the second."""
+    """All columns in order; and of the first what it gains and costs against the base."""
 
     ranked: list[Ranked]
     gains: list[Reason]
     costs: list[Reason]
-    second: int | None
-    over_second: list[Reason]
-    under_second: list[Reason]
 
 
 def _distance(value: float, wish: Wish) -> float:
@@ -103,39 +111,58 @@ def _distance(value: float, wish: Wish) -> float:
     return -value if wish.way == "high" else value
 
 
-def _met(value: float | None, wish: Wish, best: float | None) -> bool:
+def _met(value: float | None, distance: float, wish: Wish, best: float | None) -> bool:
     if value is None:
         # No left or right at all is even; nothing else is met by a figure that is not there.
         return wish.way == "even"
     if wish.way in ("at-most", "at-least"):
-        return _distance(value, wish) <= EPS
+        return distance <= EPS
     if wish.way == "even":
         return abs(value - 0.5) <= EVEN_ENOUGH + EPS
-    return best is not None and _distance(value, wish) <= best + EPS
+    return best is not None and distance <= best + EPS
 
 
 def _judge(columns: Sequence[Values], number: int, wish: Wish) -> list[Judged]:
     values = [column.get(wish.row) for column in columns]
-    distances = [_distance(v, wish) for v in values if v is not None]
+    distances = _finite([_distance(v, wish) for v in values if v is not None])
     best, worst = min(distances, default=None), max(distances, default=None)
     judged: list[Judged] = []
+    at = iter(distances)
     for value in values:
         if value is None:
-            score = 1.0 if wish.way == "even" else 0.0
+            score, distance = (1.0 if wish.way == "even" else 0.0), 0.0
         else:
-            # The best of the columns has 1, the worst 0; a bound that is kept has 1 whatever the others do.
+            # The best of the columns has 1, the worst 0. Of a bound 1 is to keep it, whatever the others do.
             low = 0.0 if wish.way in ("at-most", "at-least") else (best or 0.0)
             span = (worst or 0.0) - low
-            score = 1.0 if span <= EPS else 1 - (_distance(value, wish) - low) / span
-        judged.append({"wish": number, "value": value, "met": _met(value, wish, best), "score": score})
+            distance = next(at)
+            score = 1.0 if span <= EPS else 1 - (distance - low) / span
+        endless = value is not None and math.isinf(value)
+        judged.append(
+            {
+                "wish": number,
+                "value": None if endless else value,
+                "endless": endless,
+                "met": _met(value, distance, wish, best),
+                "score": score,
+            }
+        )
     return judged
+
+
+def _finite(distances: Sequence[float]) -> list[float]:
+    """Distances in which one without end stands as far beyond the others as they reach."""
+    there = [one for one in distances if not math.isinf(one)] or [0.0]
+    beyond = max(1.0, max(there) - min(there))
+    ends = {math.inf: max(there) + beyond, -math.inf: min(there) - beyond}
+    return [ends.get(one, one) for one in distances]
 
 
 def pick(columns: Sequence[Values | None], wishes: Sequence[Wish], base: int = 0) -> Pick:
     """Rank columns by wishes. Deterministic; equal columns stay in their order.
 
-    `columns` has None for one that cannot be. Fewer broken hard wishes come first, then the mean of the soft
-    wishes' scores by their weights (1 with none). Raises KeyError for a row that there is not.
+    `columns` has None for one that cannot be; a value may be infinite. Fewer broken hard wishes come first, then
+    the mean of the soft wishes' scores by their weights (1 with none). Raises KeyError for a row that there is not.
     """
     for wish in wishes:
         ROW_BY_KEY[wish.row]
@@ -149,24 +176,20 @@ def pick(columns: Sequence[Values | None], wishes: Sequence[Wish], base: int = 0
         mine = [of_wish[place] for of_wish in judged]
         score = sum(wishes[n].weight * mine[n]["score"] for n in soft) / weights if weights else 1.0
         breaks = [n for n, wish in enumerate(wishes) if wish.hard and not mine[n]["met"]]
-        ranked.append({"column": column, "place": 0, "score": score, "breaks": breaks, "judged": mine})
+        ranked.append(
+            {
+                "column": column, "place": 0, "score": score, "breaks": breaks, "judged": mine,
+                "first_better": [], "first_worse": [],
+            }
+        )  # fmt: skip
     ranked.sort(key=lambda one: (len(one["breaks"]), -round(one["score"], 9), one["column"]))
     for place, one in enumerate(ranked):
         one["place"] = place + 1
-    return _reasoned(columns, ranked, base)
-
-
-def _reasoned(columns: Sequence[Values | None], ranked: list[Ranked], base: int) -> Pick:
-    empty: Pick = {
-        "ranked": ranked, "gains": [], "costs": [], "second": None, "over_second": [], "under_second": [],
-    }  # fmt: skip
-    if not ranked:
-        return empty
-    first = ranked[0]["column"]
-    gains, costs = _against(columns[first], columns[base]) if first != base else ([], [])
-    second = ranked[1]["column"] if len(ranked) > 1 else None
-    over, under = _against(columns[first], columns[second]) if second is not None else ([], [])
-    return {**empty, "gains": gains, "costs": costs, "second": second, "over_second": over, "under_second": under}
+        if place:
+            first = columns[ranked[0]["column"]]
+            one["first_better"], one["first_worse"] = _against(first, columns[one["column"]])
+    gains, costs = _against(columns[ranked[0]["column"]], columns[base]) if ranked else ([], [])
+    return {"ranked": ranked, "gains": gains, "costs": costs}
 
 
 TOLD = ("work", "density", "load", "effort", "above-80", "landings", "push-pull", "left-right", "change", "total")
@@ -175,6 +198,7 @@ WORTH_TELLING = 0.02
 
 
 def _against(first: Values | None, other: Values | None) -> tuple[list[Reason], list[Reason]]:
+    """In which rows the first does better, and in which worse; equal distances from even are neither."""
     gains: list[Reason] = []
     costs: list[Reason] = []
     for key in TOLD:
@@ -182,6 +206,7 @@ def _against(first: Values | None, other: Values | None) -> tuple[list[Reason], 
         if a is None or b is None or abs(a - b) <= WORTH_TELLING * max(abs(a), abs(b), EPS):
             continue
         sense = ROW_BY_KEY[key].sense
-        better = abs(a - 0.5) < abs(b - 0.5) if sense == "even" else (a > b) is (sense == "more")
-        (gains if better else costs).append({"row": key, "first": a, "other": b})
+        off = badness(a, sense) - badness(b, sense)
+        if abs(off) > EPS:
+            (gains if off < 0 else costs).append({"row": key, "first": a, "other": b})
     return gains, costs

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Sequence
 from functools import lru_cache
 from types import MappingProxyType
@@ -10,9 +9,9 @@ from typing import Any
 
 from typing_extensions import TypedDict
 
-from finetally.core.formats.shape import Entry, Format, Params
+from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.table import FORMATS, Recognised, recognise
-from finetally.core.session.document import Block
+from finetally.core.session.document import Block, Entry
 
 CLOCK_NAMES = MappingProxyType(
     {
@@ -30,7 +29,7 @@ class Fit(TypedDict):
     """A format that fits a block, with the parameters that make it."""
 
     key: str
-    params: Params
+    params: dict[str, Any]
 
 
 class BlockFormat(TypedDict):
@@ -38,20 +37,6 @@ class BlockFormat(TypedDict):
 
     name: str
     fits: list[Fit]
-
-
-def entry_of(block: Block) -> Entry:
-    """A block as the formats read it: the keys that were set, whole numbers as such (formats count with them)."""
-    made: dict[str, Any] = _whole(block.model_dump(mode="json", by_alias=True, exclude_unset=True))
-    return made
-
-
-def _whole(value: Any) -> Any:
-    if isinstance(value, float) and value.is_integer():
-        return int(value)
-    if isinstance(value, dict):
-        return {key: _whole(child) for key, child in value.items()}
-    return [_whole(child) for child in value] if isinstance(value, list) else value
 
 
 def format_of(block: Block) -> BlockFormat:
@@ -62,11 +47,11 @@ def format_of(block: Block) -> BlockFormat:
 @lru_cache(maxsize=2_048)
 def _format_of(text: str) -> BlockFormat:
     """Of a block as JSON: while one types, the other blocks stay what they are."""
-    entry = _whole(json.loads(text))
-    found = recognise([entry])
+    block = Block.model_validate_json(text)
+    found = recognise([block])
     return {
-        "name": _name(found, entry),
-        "fits": [{"key": one.format.key, "params": one.params} for one in found],
+        "name": _name(found, block),
+        "fits": [{"key": one.format.key, "params": one.params.told()} for one in found],
     }
 
 
@@ -78,10 +63,10 @@ def name_of(entry: Entry) -> str:
 def _name(found: Sequence[Recognised], entry: Entry) -> str:
     if found:
         return found[0].format.name
-    return CLOCK_NAMES.get(entry.get("clock", {}).get("kind", ""), "Blocks")
+    return CLOCK_NAMES[entry.clock.kind] if isinstance(entry, Block) else "Blocks"
 
 
-def claimed(label: str) -> list[Format]:
+def claimed(label: str) -> list[AnyFormat]:
     """Formats that a coach's own label claims, by name or by the trade's word."""
     text = label.lower()
     return [one for one in FORMATS if any(word in text for word in one.claims)]

@@ -2,93 +2,82 @@
 
 from __future__ import annotations
 
-import copy
-from collections.abc import Iterator
+from collections.abc import Mapping, Sequence
 from typing import Any
 
-from finetally.core.formats.shape import OWN_WORDS, Entry, Format, Params, Steps
+from finetally.core.formats.doses import DOSES, usual_dose
+from finetally.core.formats.format import AnyFormat
+from finetally.core.formats.shape import OWN_WORDS
 from finetally.core.formats.table import BY_KEY, make
 from finetally.core.movements.library import Library
-from finetally.core.session.entries import blocks_in
+from finetally.core.session.clocks import Rotation
+from finetally.core.session.document import Block, Entry, Section
+from finetally.core.session.parts import changed, set_values, steps_of_entry, without
+from finetally.core.session.step import Step
 
-DOSES = ("reps", "seconds", "metres", "grow", "fill", "chain")
-USUAL_REPS, USUAL_SECONDS, USUAL_METRES = 10, 30, 20
-KEPT = (*sorted(OWN_WORDS), "rest_after_s")
-
-
-def steps_of(entry: Entry) -> Steps:
-    """The steps of a block, of its stations or of a section's blocks, one after the other."""
-    if "section" in entry:
-        return [step for block in entry["blocks"] for step in steps_of(block)]
-    clock = entry.get("clock", {})
-    if clock.get("kind") == "rotation":
-        return [step for station in clock.get("stations", []) for step in station["steps"]]
-    return list(entry.get("steps") or [])
+OF_OLD_FORMAT = (*DOSES, "grow", "fill", "chain")
+KEPT = (*OWN_WORDS, "rest_after_s")
 
 
-def usual_dose(key: str, library: Library) -> dict[str, Any]:
-    """What a movement gets where a dose is needed and none is known: reps; metres or seconds without a pace."""
-    movement = library.get(key)
-    if movement is None or movement.pace_s:
-        return {"reps": USUAL_REPS}
-    return {"metres": USUAL_METRES} if movement.speed_mps else {"seconds": USUAL_SECONDS}
-
-
-REST_BEFORE_NEW_S = 60
-"""Rest that goes before a new block where none stands: sessions are not written without."""
-
-
-def usual_step(key: str, library: Library, *, dosed: bool) -> dict[str, Any]:
-    """A step as it is added: its usual dose if the clock asks for one, and how a one-sided movement counts."""
-    movement = library.get(key)
-    one_sided = movement is not None and movement.sides not in (None, "both")
-    sides = {"sides": movement.sides} if movement is not None and one_sided else {}
-    return {"movement": key, **(usual_dose(key, library) if dosed else {}), **sides}
-
-
-def remade(entry: Entry, key: str, params: Params, *, library: Library) -> list[Entry]:
+def remade(entry: Entry, key: str, params: Mapping[str, Any], *, library: Library) -> list[Entry]:
     """The entries of format `key` with this entry's movements. Its ids, title, part, effort and rests stay.
 
     Doses stay where the new format takes doses; where it sets windows or doses itself they go. Raises
     CannotMakeError if the format cannot hold the movements, KeyError for a format that there is not.
     """
     chosen = BY_KEY[key]
-    steps = [_fitted(step, chosen, library) for step in copy.deepcopy(steps_of(entry))]
-    made = make(key, steps, params)
-    first = next(_blocks(made))
-    for word in KEPT:
-        if word in entry and word != "id":
-            first[word] = copy.deepcopy(entry[word])
-    if "id" in entry:
-        made[0]["id"] = entry["id"]
+    made = make(key, [_fitted(step, chosen, library) for step in steps_of_entry(entry)], params)
+    made[0] = with_words(made[0], set_values(entry, [name for name in KEPT if name in type(entry).model_fields]))
+    if entry.id is not None:
+        made[0] = changed(made[0], id=entry.id)
     return without_twins(made)
 
 
-def _fitted(step: dict[str, Any], chosen: Format, library: Library) -> dict[str, Any]:
-    bare = {name: value for name, value in step.items() if name not in DOSES}
+def with_words(entry: Entry, words: Mapping[str, Any]) -> Entry:
+    """The entry with words on it; on a section's first block."""
+    if isinstance(entry, Section):
+        first, *rest = entry.blocks
+        return changed(entry, blocks=[changed(first, **words), *rest])
+    return changed(entry, **words)
+
+
+def _fitted(step: Step, chosen: AnyFormat, library: Library) -> Step:
+    bare = without(step, *OF_OLD_FORMAT)
     if chosen.dose in ("window", "made"):
         return bare
-    dose = {name: step[name] for name in ("reps", "seconds", "metres") if _plain(step.get(name))}
-    return {**bare, **(dose or usual_dose(step["movement"], library))}
+    there = {name: value for name, value in set_values(step, DOSES).items() if not _is_list_or_none(value)}
+    return changed(bare, **(there or usual_dose(step.movement, library)))
 
 
-def _plain(value: Any) -> bool:
-    return value is not None and not isinstance(value, list)
+def _is_list_or_none(value: Any) -> bool:
+    return value is None or isinstance(value, list)
 
 
-def _blocks(entries: list[Entry]) -> Iterator[Entry]:
-    for entry in entries:
-        yield from blocks_in(entry)
-
-
-def without_twins(entries: list[Entry]) -> list[Entry]:
+def without_twins(entries: Sequence[Entry]) -> list[Entry]:
     """The entries with each id once: a step that stands in them several times keeps its id the first time."""
     seen: set[str] = set()
-    for entry in entries:
-        carriers = [entry, *_blocks([entry])] if "section" in entry else [entry]
-        for carrier in [*carriers, *(step for block in _blocks([entry]) for step in steps_of(block))]:
-            if carrier.get("id") in seen and carrier.get("id") is not None:
-                del carrier["id"]
-            elif "id" in carrier:
-                seen.add(carrier["id"])
-    return entries
+
+    def once(part: Any) -> Any:
+        if part.id is not None and part.id in seen:
+            return without(part, "id")
+        if part.id is not None:
+            seen.add(part.id)
+        return part
+
+    def block_once(block: Block) -> Block:
+        block = once(block)
+        if block.steps is not None:
+            block = changed(block, steps=[once(step) for step in block.steps])
+        if isinstance(block.clock, Rotation):
+            stations = [
+                changed(once(one), steps=[once(step) for step in one.steps]) for one in block.clock.stations
+            ]
+            block = changed(block, clock=changed(block.clock, stations=stations))
+        return block
+
+    return [
+        changed(once(entry), blocks=[block_once(block) for block in entry.blocks])
+        if isinstance(entry, Section)
+        else block_once(entry)
+        for entry in entries
+    ]

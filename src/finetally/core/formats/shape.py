@@ -1,175 +1,94 @@
-"""What a named format is, and what the shape of a block is: everything but the coach's own words and places."""
+"""What the shape of a block is: everything but the coach's own words, ids, and what is so anyhow."""
 
 from __future__ import annotations
 
-import copy
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
-from typing import Any, Literal
+from collections.abc import Mapping, Sequence
+from types import MappingProxyType
+from typing import Any, TypeVar
 
-Entry = dict[str, Any]
-Params = dict[str, Any]
-Steps = list[dict[str, Any]]
-Lane = list[Params]
-"""Values of a format's free numbers, in an order in which time, work, reps and load only grow."""
-Tiers = list[list[Lane]]
-"""Lanes to choose among; a later tier only where nothing of an earlier one holds the movements."""
+from finetally.core.session.clocks import Clock, InnerClock, Rotation
+from finetally.core.session.document import Block, Entry, Section
+from finetally.core.session.parts import without
+from finetally.core.session.step import Step
+from finetally.core.session.values import Part
 
-OWN_WORDS = frozenset(
-    {
-        "id",
-        "title",
-        "notes",
-        "part",
-        "announced_s",
-        "talk_s",
-        "talk_over",
-        "optional",
-        "effort",
-        "rpe",
-        "calls",
-        "on_purpose",
-        "rest_as",
-    }
-)
+P = TypeVar("P", bound=Part)
+
+OWN_WORDS = (
+    "title", "notes", "part", "announced_s", "talk_s", "talk_over", "optional", "effort", "rpe", "calls",
+    "on_purpose", "rest_as",
+)  # fmt: skip
 """Keys of a block that say nothing of its format; its rest_after_s neither, at the end of the shape."""
 
-MAX_WINDOWS_MADE = 1_000
-"""Rungs or windows in a list that a format makes of two numbers: a wish for millions is refused, not tried."""
+STATION_WORDS = ("id", "name", "capacity", "kit")
 
-STATION_WORDS = frozenset({"name", "capacity", "kit"})
-
-BLOCK_DEFAULTS: Params = {
-    "visit": "rounds",
-    "group": "all",
-    "rounds": 1,
-    "strip_from": "front",
-    "repeat": 1,
-    "rest_between_repeats_s": 0,
-    "mirror": False,
-}
-CLOCK_DEFAULTS: Params = {"rest_s": 0, "rest_first": False, "rotate_s": 0, "laps": 1, "then": "stop"}
-STEP_DEFAULTS: Params = {"fill": False, "chain": False, "grow": 0}
-
-Kind = Literal["seconds", "count", "reps", "choice", "flag", "seconds-list", "step"]
+BLOCK_DEFAULTS: Mapping[str, Any] = MappingProxyType(
+    {
+        "visit": "rounds", "group": "all", "rounds": 1, "strip_from": "front", "repeat": 1,
+        "rest_between_repeats_s": 0, "mirror": False,
+    }
+)  # fmt: skip
+CLOCK_DEFAULTS: Mapping[str, Any] = MappingProxyType(
+    {"rest_s": 0, "rest_first": False, "rotate_s": 0, "laps": 1, "then": "stop"}
+)
+STEP_DEFAULTS: Mapping[str, Any] = MappingProxyType({"fill": False, "chain": False, "grow": 0})
 
 
-class CannotMakeError(ValueError):
-    """The parameters or the steps do not fit the format; says why."""
+def _without_defaults(part: P, defaults: Mapping[str, Any]) -> P:
+    values = part.__dict__
+    said = [name for name in part.model_fields_set if name in defaults and values[name] == defaults[name]]
+    return without(part, *said)
 
 
-@dataclass(frozen=True, slots=True)
-class Param:
-    """One thing a coach sets: its name, kind, default and bounds (for numbers), choices (for words).
-
-    `open`: it may be left so (None): no cap, no rest of its own.
-    """
-
-    name: str
-    kind: Kind
-    default: Any
-    low: float = 0
-    high: float = 3600
-    choices: tuple[str, ...] = ()
-    open: bool = False
+def _step(step: Step) -> Step:
+    return _without_defaults(without(step, "id"), STEP_DEFAULTS)
 
 
-@dataclass(frozen=True, slots=True)
-class Format:
-    """A named format. `make` takes steps (with their doses) and parameters; `read` guesses both from entries.
-
-    `steps` says how many steps it can hold: at least, at most (None: any), and a number they must divide by.
-    `free`: what a recast of so many steps may turn to fill it; nothing, as a rule of the strict ones.
-    """
-
-    key: str
-    name: str
-    trade: tuple[str, ...]
-    params: tuple[Param, ...]
-    make: Callable[[Steps, Params], list[Entry]]
-    read: Callable[[list[Entry]], tuple[Steps, Params] | None]
-    steps: tuple[int, int | None, int] = (1, None, 1)
-    dose: Literal["window", "reps", "any", "made"] = "any"
-    claims: tuple[str, ...] = field(default=())
-    free: Callable[[int], Tiers] = lambda steps: [[[{}]]]
-
-    def defaults(self) -> Params:
-        """Every parameter at its default."""
-        return {param.name: copy.deepcopy(param.default) for param in self.params}
-
-    def hold(self, steps: Sequence[Any]) -> str | None:
-        """Why the format cannot hold so many steps; None if it can."""
-        low, high, by = self.steps
-        if len(steps) < low or (high is not None and len(steps) > high):
-            wanted = str(low) if low == high else f"{low} or more" if high is None else f"{low} to {high}"
-            noun = "movement" if high == 1 else "movements"
-            return f"{self.name} takes {wanted} {noun}, not {len(steps)}"
-        if len(steps) % by:
-            return f"{self.name} takes movements by {by}, not {len(steps)}"
-        return None
-
-
-def plain(value: Any) -> Any:
-    """A copy without ids."""
-    if isinstance(value, dict):
-        return {key: plain(child) for key, child in value.items() if key != "id"}
-    return [plain(child) for child in value] if isinstance(value, list) else value
-
-
-def _without_defaults(value: dict[str, Any], defaults: Params) -> dict[str, Any]:
-    return {key: child for key, child in value.items() if not (key in defaults and defaults[key] == child)}
-
-
-def _steps(steps: Steps) -> Steps:
-    return [_without_defaults(step, STEP_DEFAULTS) for step in steps]
-
-
-def _clock(clock: dict[str, Any]) -> dict[str, Any]:
+def _clock(clock: Clock) -> Clock:
     made = _without_defaults(clock, CLOCK_DEFAULTS)
-    if "inner" in made:
-        made["inner"] = _clock(made["inner"])
-    if "stations" in made:
-        made["stations"] = [
-            {**{k: v for k, v in s.items() if k not in STATION_WORDS}, "steps": _steps(s["steps"])}
-            for s in made["stations"]
-        ]
-    return made
+    if not isinstance(made, Rotation):
+        return made
+    stations = [
+        one.model_copy(
+            update={"id": None, "name": "", "capacity": None, "kit": None, "steps": [_step(s) for s in one.steps]}
+        )
+        for one in made.stations
+    ]
+    inner: InnerClock = _without_defaults(made.inner, CLOCK_DEFAULTS)
+    return made.model_copy(update={"inner": inner, "stations": stations})
 
 
-def _block(block: Entry, *, last: bool) -> Entry:
-    made = {key: child for key, child in plain(block).items() if key not in OWN_WORDS}
-    if last:
-        made.pop("rest_after_s", None)
-    made = _without_defaults(made, BLOCK_DEFAULTS)
-    made["clock"] = _clock(made["clock"])
-    if "steps" in made:
-        made["steps"] = _steps(made["steps"])
-        lists = _per_round(made)
-        if lists and made.get("rounds") == lists:
-            del made["rounds"]
-    return made
+def _block(block: Block, *, last: bool) -> Block:
+    words = (*OWN_WORDS, "id", "rest_after_s") if last else (*OWN_WORDS, "id")
+    made = _without_defaults(without(block, *words), BLOCK_DEFAULTS)
+    steps = None if made.steps is None else [_step(step) for step in made.steps]
+    made = made.model_copy(update={"clock": _clock(made.clock), "steps": steps})
+    lists = _list_length(made)
+    return without(made, "rounds") if lists is not None and made.rounds == lists else made
 
 
-def _per_round(block: Entry) -> int | None:
-    values = [*block["clock"].values(), *(v for step in block["steps"] for v in step.values())]
-    lengths = {len(v) for v in values if isinstance(v, list) and v and isinstance(v[0], int | float)}
+def _list_length(block: Block) -> int | None:
+    """How long every per-round list of a block is; None without any (loads apart: they follow the rounds)."""
+    parts: Sequence[Part] = [block.clock, *(block.steps or ())]
+    lengths = {
+        len(value)
+        for part in parts
+        for name, value in part.__dict__.items()
+        if name != "tempo" and type(value) is list and value and isinstance(value[0], int | float)
+    }
     return lengths.pop() if len(lengths) == 1 else None
 
 
 def shape_of(entries: Sequence[Entry]) -> list[Entry]:
-    """The shape of entries: defaults and the coach's own words left out."""
-    return list(_shapes(entries))
-
-
-def _shapes(entries: Sequence[Entry]) -> Iterator[Entry]:
+    """The shape of entries, to be compared with `==`."""
+    shapes: list[Entry] = []
     for index, entry in enumerate(entries):
-        if "section" in entry:
-            blocks = entry["blocks"]
-            yield {
-                "section": "",
-                "times": entry.get("times", 1),
-                "rest_between_s": entry.get("rest_between_s", 0),
-                "blocks": [_block(b, last=i == len(blocks) - 1) for i, b in enumerate(blocks)],
-            }
+        if isinstance(entry, Section):
+            size = len(entry.blocks)
+            blocks = [_block(block, last=at == size - 1) for at, block in enumerate(entry.blocks)]
+            times = 1 if entry.times is None else entry.times
+            between = 0 if entry.rest_between_s is None else entry.rest_between_s
+            shapes.append(Section(section="", times=times, rest_between_s=between, blocks=blocks))
         else:
-            yield _block(entry, last=index == len(entries) - 1)
+            shapes.append(_block(entry, last=index == len(entries) - 1))
+    return shapes

@@ -8,16 +8,16 @@ from typing import Any
 
 from finetally.core.board.writer import headings
 from finetally.core.compare.changes import Kind, series_of
-from finetally.core.compare.recast import recast
-from finetally.core.compare.side_by_side import USUAL, Asked, gathered
+from finetally.core.compare.side_by_side import Asked, gathered
 from finetally.core.compare.use import use_edits
 from finetally.core.edits.edit import Edit, EditError, SetEdit, apply_edits
-from finetally.core.formats.remake import steps_of
 from finetally.core.formats.table import BY_KEY
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import EIGHT_ROWS, ROW_OF
+from finetally.core.session.entries import steps_in
 from finetally.core.session.ids import with_ids
+from finetally.core.session.parts import written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
@@ -25,6 +25,12 @@ from finetally.core.week.bout import MAIN_SHARE, Amount, amount_of
 
 MOST_ALTERNATIVES = 60
 """Of one session: more would be figured for nothing, the solver picks one."""
+
+RECAST_INTO = (
+    "strict-20-10", "movement-pyramid", "rep-ladder", "minute-starts", "countdown-pairs",
+    "rounds-against-the-clock", "even-intervals", "density-stations", "rounds-for-time",
+)  # fmt: skip
+"""Formats that are tried, of every clock some."""
 
 MOST_OF_A_SERIES = 3
 RECASTS = 4
@@ -80,31 +86,34 @@ class _Maker:
         for number, entry in enumerate(self.document["blocks"]):
             if "section" in entry or entry.get("part", "main") != "main":
                 continue
-            if any(_is_heavy(step) for step in steps_of(entry)):
-                continue
             start = gathered(
                 Asked(self.document, [number], hold="work"), library=self.library, methods=self.methods
             )
+            if start.ingredients.heavy:
+                # Heavy sets stay as they are: their work time is no measure of them.
+                continue
+            recaster = start.recaster(library=self.library, methods=self.methods)
             made = 0
-            for key in USUAL:
-                if key in start.own or made >= RECASTS:
+            for key in RECAST_INTO:
+                if key in start.ingredients.own or made >= RECASTS:
                     continue
-                one = recast(start.ingredients, key, start.held, library=self.library, methods=self.methods)
-                if one.why is not None:
+                one = recaster.into(BY_KEY[key])
+                if one.causes:
                     continue
                 made += 1
-                edits = use_edits(self.document, [number], one.entries, "replace")
-                goes = "; ".join(headings({"blocks": list(one.entries)}))
+                entries = [written(entry) for entry in one.entries]
+                edits = use_edits(self.document, [number], entries, "replace")
+                goes = "; ".join(headings({"blocks": entries}))
                 name = entry.get("title") or f"block {number + 1}"
                 yield self.changed("format", f"{name} becomes {BY_KEY[key].name.lower()} ({goes})", edits)
 
     def swaps(self) -> Iterator[Alternative | None]:
         """Each main step by a movement that works another row mostly, with the same kit or none."""
-        used = {step["movement"] for entry in self.document["blocks"] for step in steps_of(entry)}
+        used = {step["movement"] for entry in self.document["blocks"] for step in steps_in(entry)}
         for entry in self.document["blocks"]:
             if "section" in entry or entry.get("part", "main") != "main":
                 continue
-            for step in steps_of(entry):
+            for step in steps_in(entry):
                 for key in self._others(step["movement"], used):
                     name = self._name(step["movement"])
                     edits = [SetEdit(place=[step["id"], "movement"], value=key)]
@@ -139,12 +148,6 @@ class _Maker:
             and one not in used
         ]
         return [one for one in [*easier[:1], *other] if one not in used][:SWAPS]
-
-
-def _is_heavy(step: Mapping[str, Any]) -> bool:
-    """Sets against a one-rep maximum or a reserve stay sets: nobody lifts 80 % against a clock."""
-    loads = step.get("load") if isinstance(step.get("load"), list) else [step.get("load")]
-    return step.get("reserve") is not None or any(load and load.get("pct_1rm") is not None for load in loads or ())
 
 
 def _main_row(patterns: Mapping[Any, float]) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Container
 from typing import Any, Literal
 from uuid import UUID
 
@@ -11,9 +11,10 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field, TypeAdapter
 
+from finetally.core.compare import side_by_side
 from finetally.core.compare.columns import Column
+from finetally.core.compare.held import Hold
 from finetally.core.compare.ingredients import NoIngredientsError
-from finetally.core.compare.recast import Hold
 from finetally.core.compare.rows import ROW_BY_KEY, ROWS
 from finetally.core.compare.side_by_side import (
     Asked,
@@ -24,7 +25,7 @@ from finetally.core.compare.side_by_side import (
     gathered,
     holding,
 )
-from finetally.core.compare.sweep import NotSweptError, SweepPoint, sweep, sweep_values
+from finetally.core.compare.sweep import NotSweptError, SweepPoint, Turn, sweep, sweep_values, turns_of
 from finetally.core.compare.use import use_edits
 from finetally.core.compare.wishes import NAMED_WISHES, Way, Wish
 from finetally.core.edits.edit import Edit
@@ -43,10 +44,11 @@ from finetally.web.problems import ProblemOut
 from finetally.web.squads.actor import Actor, Right, member
 from finetally.web.squads.house import House
 from finetally.web.squads.use_cases import house_for, squad_for
+from finetally.web.training.shapes import own_shapes
 from finetally.web.training.use_cases import sessions_for_comparison
 
 router = Router()
-MAX_FORMATS = 22
+MAX_FORMATS = 8
 EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
 
 
@@ -66,14 +68,15 @@ class Judging(Schema):
     wishes: list[WishIn] = Field(default=[], max_length=12)
     axes: tuple[str, str] = ("load", "density")
 
-    def judged_by(self) -> tuple[list[Wish], tuple[str, str]]:
-        """Wishes and axes of the core. Raises DocumentError for a row that there is not."""
+    def judged_by(self) -> side_by_side.Judging:
+        """As the core takes it. Raises DocumentError for a row that there is not."""
         allowed = ", ".join(ROW_BY_KEY)
         wrong = [(f"wishes[{n}].row", wish.row) for n, wish in enumerate(self.wishes) if wish.row not in ROW_BY_KEY]
         wrong += [(f"axes[{n}]", axis) for n, axis in enumerate(self.axes) if axis not in ROW_BY_KEY]
         if wrong:
             raise DocumentError(Problem(path, repr(row), allowed, "row") for path, row in wrong)
-        return [Wish(w.row, w.way, w.value, w.hard, w.weight) for w in self.wishes], self.axes
+        wishes = [Wish(w.row, w.way, w.value, w.hard, w.weight) for w in self.wishes]
+        return side_by_side.Judging(wishes, self.axes)
 
 
 class PouredIn(Schema):
@@ -101,7 +104,9 @@ class PouredIn(Schema):
 
 
 class CompareIn(PouredIn, Judging):
-    """As poured, into these formats; the usual ones where none are named."""
+    """As poured; these formats are shown, and own shapes by `shape:` and their number. Where none are named, the
+    first ones; all that fit are ranked.
+    """
 
     formats: list[str] | None = Field(None, max_length=MAX_FORMATS)
 
@@ -125,9 +130,10 @@ class SweepIn(PouredIn):
 
 
 class SweepOut(Schema):
-    """A column for each value."""
+    """A column for each value, and where a row turns."""
 
     points: list[SweepPoint]
+    turns: list[Turn]
 
 
 class UseIn(Schema):
@@ -191,19 +197,20 @@ def _refused(place: str, error: Exception) -> DocumentError:
     return DocumentError([Problem(place, "what was asked", why, "cannot_compare")])
 
 
-def _known(key: str, place: str) -> None:
-    if key not in BY_KEY:
+def _known(key: str, place: str, also: Container[str] = ()) -> None:
+    if key not in BY_KEY and key not in also:
         raise DocumentError([Problem(place, repr(key), "a format of the table", "format")])
 
 
 def _formats(actor: Actor, data: CompareIn) -> dict[str, Any]:
     house = data.house(actor)
+    shapes = own_shapes(actor, data.squad)
     for number, key in enumerate(data.formats or ()):
-        _known(key, f"formats[{number}]")
-    wishes, axes = data.judged_by()
+        _known(key, f"formats[{number}]", {one.key for one in shapes})
+    judging = data.judged_by()
     try:
         poured = gathered(data.asked(), library=house.library, methods=house.methods)
-        made = compare(poured, data.formats, wishes, axes, library=house.library, methods=house.methods)
+        made = compare(poured, data.formats, judging, shapes, library=house.library, methods=house.methods)
     except (NoIngredientsError, LookupError) as error:
         raise _refused("source", error) from None
     return {"comparison": printed(made), "holding": holding(poured)}
@@ -227,10 +234,10 @@ def compare_tables(request: HttpRequest) -> CompareTablesOut:
 
 
 def _sessions(actor: Actor, data: SessionsIn) -> dict[str, Any]:
-    wishes, axes = data.judged_by()
+    judging = data.judged_by()
     sessions, house = sessions_for_comparison(actor, data.sessions)
     named = [(session.title, session.head.document if session.head else {}) for session in sessions]
-    made = compare_sessions(named, wishes, axes, library=house.library, methods=house.methods)
+    made = compare_sessions(named, judging, library=house.library, methods=house.methods)
     return {"comparison": printed(made)}
 
 
@@ -247,7 +254,7 @@ def _sweep(actor: Actor, data: SweepIn) -> dict[str, Any]:
     points = sweep(
         poured, data.format, data.param, values, data.params, library=house.library, methods=house.methods
     )
-    return {"points": printed(points)}
+    return {"points": printed(points), "turns": printed(turns_of(points))}
 
 
 Making = tuple[type[Schema], Callable[[Actor, Any], dict[str, Any]]]
@@ -319,7 +326,7 @@ def export_sessions(request: HttpRequest, kind: Literal["csv", "xlsx"], data: Se
 def _as_answer(made: dict[str, Any], kind: str) -> HttpResponse:
     if not kind:
         return json_answer(made)
-    columns: list[Column] = made["comparison"]["columns"]
+    columns: list[Column] = made["comparison"]["columns"][: made["comparison"].get("shown")]
     if kind == "csv":
         answer = HttpResponse(comparison_csv(columns), content_type="text/csv; charset=utf-8")
     else:

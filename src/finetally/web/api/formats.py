@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
+import functools
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from finetally.core.formats.labels import PARAM_LABELS
-from finetally.core.formats.remake import REST_BEFORE_NEW_S, remade, usual_step
-from finetally.core.formats.shape import CannotMakeError, Param
+from finetally.core.formats.doses import REST_BEFORE_NEW_S, usual_step
+from finetally.core.formats.format import AnyFormat
+from finetally.core.formats.params import CannotMakeError, choices, is_open, setting
+from finetally.core.formats.remake import remade
 from finetally.core.formats.table import BY_KEY, FORMATS, make
 from finetally.core.movements.library import Library
+from finetally.core.session.parts import parse_entry, written
 from finetally.core.session.problems import Problem
 from finetally.core.session.reading import parse_session
 from finetally.core.session.values import POUND_KG
@@ -26,7 +29,10 @@ REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
 
 
 class ParamOut(Schema):
-    """One thing a coach sets: kind `seconds`, `count`, `reps`, `choice`, `flag` or `seconds-list`."""
+    """One thing a coach sets: kind `seconds`, `count`, `reps`, `choice`, `flag` or `seconds-list`.
+
+    `low` and `high` are the bounds that are enforced; `open`: it may be left so (null).
+    """
 
     name: str
     label: str
@@ -35,15 +41,30 @@ class ParamOut(Schema):
     low: float
     high: float
     choices: list[str]
+    open: bool
+
+
+class BoundOut(Schema):
+    """A bound in which coaches use the format: what is measured, the least and most (null: open), and why."""
+
+    measure: str
+    low: float | None
+    high: float | None
+    why: str
 
 
 class FormatOut(Schema):
-    """A named format: how many movements it holds (at least, at most, by how many), and where doses come from."""
+    """A named format: how many movements it holds (at least, at most, by how many), and where doses come from.
+
+    `parameters` is the JSON Schema of what is set; `usual` the bounds in which coaches use it.
+    """
 
     key: str
     name: str
     trade: list[str]
     params: list[ParamOut]
+    parameters: dict[str, Any]
+    usual: list[BoundOut]
     least: int
     most: int | None
     by: int
@@ -99,37 +120,40 @@ def _library(library: Library, definitions: list[dict[str, Any]]) -> Library:
     return library.with_definitions(parse_session(whole).movements)
 
 
-def _param(one: Param) -> ParamOut:
-    return ParamOut(
+@functools.cache
+def _format(one: AnyFormat) -> FormatOut:
+    least, most, by = one.holds
+    usual = one.defaults().told()
+    return FormatOut(
+        key=one.key,
         name=one.name,
-        label=PARAM_LABELS[one.name],
-        kind=one.kind,
-        default=one.default,
-        low=one.low,
-        high=one.high,
-        choices=list(one.choices),
+        trade=list(one.trade),
+        params=[
+            ParamOut(
+                name=name,
+                label=(said := setting(one.params, name)).label,
+                kind=said.unit,
+                default=usual[name],
+                low=said.low,
+                high=said.high,
+                choices=list(choices(one.params, name)),
+                open=is_open(one.params, name),
+            )
+            for name in one.params.model_fields
+        ],
+        parameters=one.params.model_json_schema(),
+        usual=[BoundOut(measure=b.measure, low=b.low, high=b.high, why=b.why) for b in one.usual],
+        least=least,
+        most=most,
+        by=by,
+        dose=one.dose,
     )
 
 
 @router.get("/formats", response={200: FormatsOut, 401: ProblemOut}, operation_id="formats")
 def formats(request: HttpRequest) -> FormatsOut:
     """The table of formats."""
-    return FormatsOut(
-        pound_kg=POUND_KG,
-        formats=[
-            FormatOut(
-                key=one.key,
-                name=one.name,
-                trade=list(one.trade),
-                params=[_param(param) for param in one.params],
-                least=one.steps[0],
-                most=one.steps[1],
-                by=one.steps[2],
-                dose=one.dose,
-            )
-            for one in FORMATS
-        ],
-    )
+    return FormatsOut(pound_kg=POUND_KG, formats=[_format(one) for one in FORMATS])
 
 
 @router.post("/formats/make", response={200: MakeOut, **REFUSALS}, operation_id="make_format")
@@ -141,25 +165,22 @@ def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
         return problem_response(404, "format", f"There is no format {data.key!r}.")
     try:
         if data.entry is not None:
-            # A whole session with nothing else in it: so the entry is read as safely as any.
-            parse_session({"fine_tally": 1, "title": "-", "blocks": [data.entry]})
-            entries = remade(data.entry, data.key, data.params, library=library)
+            entries = remade(parse_entry(data.entry), data.key, data.params, library=library)
         else:
             dosed = chosen.dose in ("reps", "any")
             steps = [usual_step(m, library, dosed=dosed) for m in data.movements]
             entries = make(data.key, steps, data.params)
-        parse_session({"fine_tally": 1, "title": "-", "blocks": entries})
+        made = [written(entry) for entry in entries]
+        parse_session({"fine_tally": 1, "title": "-", "blocks": made})
     except CannotMakeError as error:
-        problem = Problem("params", "these movements and numbers", str(error), "cannot_make")
+        place = f"params.{error.field}" if error.field else "params"
+        problem = Problem(place, "these movements and numbers", str(error), "cannot_make")
         return problem_response(422, "format", str(error), [problem])
-    except TypeError:
-        problem = Problem("params", "a value of another kind", "the kind that the format's table names", "type")
-        return problem_response(422, "format", problem.text, [problem])
-    return json_answer({"entries": entries, "rest_before_s": REST_BEFORE_NEW_S})
+    return json_answer({"entries": made, "rest_before_s": REST_BEFORE_NEW_S})
 
 
 @router.post("/formats/step", response={200: StepOut, **REFUSALS}, operation_id="usual_step")
 def make_step(request: HttpRequest, data: StepIn) -> StepOut:
     """A step as it is added to a block."""
     library = _library(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
-    return StepOut(step=usual_step(data.movement, library, dosed=data.clock != "intervals"))
+    return StepOut(step=written(usual_step(data.movement, library, dosed=data.clock != "intervals")))

@@ -8,22 +8,44 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 
-from finetally.core.formats.shape import CannotMakeError
+from finetally.core.compare.side_by_side import OwnShape
+from finetally.core.formats.params import CannotMakeError, read_params
 from finetally.core.formats.table import BY_KEY, make
 from finetally.core.session.cleaning import one_line
+from finetally.core.session.parts import written
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import parse_session
+from finetally.core.session.step import Step
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.models import Shape
 from finetally.web.versions import require_version
 
-TRIAL_MOVEMENT = {"movement": "air-squat", "reps": 1}
+TRIAL_MOVEMENT = Step(movement="air-squat", reps=1)
+
+
+SHAPE_KEY = "shape:"
+"""What a shape's key in a comparison begins with; its number follows."""
 
 
 def list_shapes(actor: Actor, squad_id: int | None) -> QuerySet[Shape]:
     """The shapes of a squad, by name."""
     return squad_for(actor, squad_id, Right.LOOK).shapes.all()
+
+
+def own_shapes(actor: Actor, squad_id: int | None) -> list[OwnShape]:
+    """The shapes of a squad as comparisons take them; one of an older release that this one refuses is left."""
+    found = []
+    for shape in list_shapes(actor, squad_id):
+        chosen = BY_KEY.get(shape.key)
+        if chosen is None:
+            continue
+        try:
+            params = read_params(chosen.params, shape.params, chosen.name)
+        except CannotMakeError:
+            continue
+        found.append(OwnShape(f"{SHAPE_KEY}{shape.pk}", shape.name, chosen, params))
+    return found
 
 
 def keep_shape(
@@ -39,17 +61,13 @@ def keep_shape(
         raise DocumentError([Problem("name", "no name", "a name", "name")])
     if key not in BY_KEY:
         raise DocumentError([Problem("key", repr(key), "a format of the table", "format")])
-    chosen = BY_KEY[key]
-    named = {param.name for param in chosen.params}
-    unknown = sorted(set(params) - named)
-    if unknown:
-        raise DocumentError([Problem(f"params.{unknown[0]}", repr(unknown[0]), ", ".join(sorted(named)), "param")])
-    low, _, by = chosen.steps
+    least, _, by = BY_KEY[key].holds
     try:
-        entries = make(key, [dict(TRIAL_MOVEMENT) for _ in range(-(-low // by) * by)], params)
-        parse_session({"fine_tally": 1, "title": "-", "blocks": entries})
-    except (CannotMakeError, TypeError) as error:
-        raise DocumentError([Problem("params", "these numbers", str(error), "cannot_make")]) from None
+        entries = make(key, [TRIAL_MOVEMENT] * (-(-least // by) * by), params)
+        parse_session({"fine_tally": 1, "title": "-", "blocks": [written(entry) for entry in entries]})
+    except CannotMakeError as error:
+        place = f"params.{error.field}" if error.field else "params"
+        raise DocumentError([Problem(place, "these numbers", str(error), "cannot_make")]) from None
     with transaction.atomic():
         there = squad.shapes.filter(name=name).values_list("pk", flat=True).first()
         require_version(f"a shape named “{name}”", replaces, there)

@@ -1,0 +1,87 @@
+"""Why a format does not fit: causes, each of which is really in the way, and the words for them."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from finetally.core.compare.within import Breach
+from finetally.core.formats.bounds import Bound, Measure
+
+CauseKind = Literal[
+    "count", "heavy", "all-out", "no-reps", "uncalled", "no-pace", "overflow", "cap", "bound", "least", "reach",
+    "few-reps", "left", "cannot",
+]  # fmt: skip
+Name = Callable[[str], str]
+"""A movement's name by its key."""
+
+
+@dataclass(frozen=True, slots=True)
+class Cause:
+    """One thing that is in the way: its kind, the words, the bound that is not kept, the movements it is about.
+
+    `weight`: how far off it is, so that of several ways to fail the nearest is told; less is nearer.
+    """
+
+    kind: CauseKind
+    text: str
+    measure: Measure | None = None
+    movements: tuple[str, ...] = ()
+    weight: float = 0.0
+
+
+KEPT_FOR_LAST = {"least": 0, "bound": 1, "reach": 2, "cap": 3, "overflow": 4}
+
+
+def nearest(failures: Sequence[Sequence[Cause]]) -> tuple[Cause, ...]:
+    """Of several ways to fail the one that is nearest to fitting."""
+
+    def far(causes: tuple[Cause, ...]) -> tuple[float, ...]:
+        worst = max(KEPT_FOR_LAST.get(one.kind, 5) for one in causes)
+        return worst, len(causes), sum(one.weight for one in causes)
+
+    return min(map(tuple, failures), key=far) if failures else ()
+
+
+def clock_text(seconds: float) -> str:
+    """Seconds as 12:30, or 1:05:00."""
+    whole = round(seconds)
+    hours, rest = divmod(whole, 3600)
+    return f"{hours}:{rest // 60:02d}:{rest % 60:02d}" if hours else f"{rest // 60}:{rest % 60:02d}"
+
+
+def _number(value: float) -> str:
+    return f"{math.ceil(value * 10 - 1e-6) / 10:g}"
+
+
+def bound_text(bound: Bound, value: float, movement: str) -> str:
+    """What a bound asks for and what it would be."""
+    high, low = bound.high or 0, bound.low or 0
+    over = bound.high is not None and value > bound.high
+    limit = high if over else low
+    side = "at most" if over else "at least"
+    of = f" of {movement}" if movement else ""
+    texts = {
+        "movements": f"it would be {value:g} movements; {side} {limit:g}",
+        "length": f"it would take {clock_text(value)} for this; {side} {clock_text(limit)}",
+        "window": f"it would be {clock_text(value)}{of} without a rest; {side} {clock_text(limit)}",
+        "rounds": f"it would be {_number(value)} times{of}; {side} {limit:g}",
+        "in-a-row": f"it would be {_number(value)}{of} in a row; {side} {limit:g}",
+        "loaded-in-a-row": f"it would be {_number(value)}{of} in a row with a load; {side} {limit:g}",
+        "possible": f"it would be more{of} in a row than that load leaves possible",
+        "filled": f"a start would be {value:.0%} work{of}; {side} {limit:.0%}",
+        "left": f"{value:.0%} would be left over; {side} {limit:.0%}",
+    }
+    return f"{texts[bound.measure]} ({bound.why})"
+
+
+def of_breach(breach: Breach, name: Name) -> Cause:
+    """The cause that a bound is."""
+    bound = breach.bound
+    movement = name(breach.movement) if breach.movement else ""
+    limit = bound.high if breach.over else bound.low
+    off = abs(breach.value - (limit or 0)) / max(1.0, abs(limit or 0))
+    movements = (breach.movement,) if breach.movement else ()
+    return Cause("bound", bound_text(bound, breach.value, movement), bound.measure, movements, off)

@@ -1,0 +1,58 @@
+"""Search axes: values of a format's free numbers in an order in which time, work, reps and load only grow."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from finetally.core.formats.params import FormatParams
+
+DOSE_FACTOR = "×dose"
+"""A name on an axis that is no parameter of the format: doses are taken so many times."""
+
+Values = Mapping[str, Any]
+Axis = Sequence[Values]
+
+
+@dataclass(frozen=True, slots=True)
+class Near:
+    """What the plan has that a format may keep: rounds, a window and its rest; its own parameters, or a shape's.
+
+    `own` says what is not free: an axis turns only numbers that are free, and other values of `own` stay.
+    """
+
+    rounds: int | None = None
+    work_s: float | None = None
+    rest_s: float | None = None
+    own: FormatParams | None = None
+
+
+NOTHING_NEAR = Near()
+
+
+def along(name: str, values: Iterable[Any], **fixed: Any) -> Axis:
+    """One number along its values, others fixed."""
+    return [{**fixed, name: value} for value in values]
+
+
+def axes(name: str, values: Iterable[Any], **others: Sequence[Any]) -> list[Axis]:
+    """An axis for every combination of the few values of other numbers, usual ones first."""
+    line = list(values)
+    combined = itertools.product(*others.values())
+    return [along(name, line, **dict(zip(others, chosen, strict=True))) for chosen in combined]
+
+
+def magnitude(values: Values) -> float:
+    """About how much a place of an axis is, beside the others of it: what ladders hold grows with their square."""
+    if "end" in values:
+        return float(max(values["start"], values["end"])) ** 2
+    for top, by in (("top_s", "by_s"), ("slot_s", "by_s")):
+        if top in values:
+            return float(values[top] * (values[top] + values[by]))
+    for name in ("window_s", "rounds", "sets", DOSE_FACTOR):
+        if name in values:
+            # Where a window is turned, rounds are the few values of the other number, and so for sets and reps.
+            return float(values[name])
+    return 0.0

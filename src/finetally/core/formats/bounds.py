@@ -1,0 +1,49 @@
+"""The bounds in which coaches use a format: what is measured, from where to where, and why. Data."""
+
+from __future__ import annotations
+
+from typing import Literal, NamedTuple
+
+Measure = Literal[
+    "movements", "length", "window", "rounds", "in-a-row", "loaded-in-a-row", "possible", "filled", "left"
+]
+"""What is measured on what was made (core/compare/within.py):
+
+`movements` how many there are · `length` seconds in all · `window` the longest work on one movement without rest
+or another one, in seconds · `rounds` how often the movement comes up that comes up most · `in-a-row` the most reps
+of one unloaded movement without rest or another one, called or paced; `loaded-in-a-row` of a loaded one ·
+`possible` reps in a row as a share of those that a load leaves possible, where it is told in shares of the one-rep
+maximum · `filled` the share of a start that is work, of the fullest · `left` the share of what is held still that is
+left over. What the plan itself asks for in a row of a movement is no breach.
+"""
+
+
+class Bound(NamedTuple):
+    """A measure with the least and most that coaches use (None: open), and the reason."""
+
+    measure: Measure
+    low: float | None
+    high: float | None
+    why: str
+
+
+LEFT = Bound("left", None, 1 / 3, "with more than a third left over it is another session")
+BODY_IN_A_ROW = Bound("in-a-row", None, 30, "over 30 in a row the last ones are no clean reps")
+LOADED_IN_A_ROW = Bound("loaded-in-a-row", None, 20, "over 20 in a row with a load the grip goes before the legs")
+POSSIBLE = Bound("possible", None, 1, "nobody does more in a row at that share of the one-rep maximum")
+REPS = (BODY_IN_A_ROW, LOADED_IN_A_ROW, POSSIBLE)
+
+
+def window(low: float, high: float, why: str) -> Bound:
+    """Seconds of work on one movement."""
+    return Bound("window", low, high, why)
+
+
+def rounds(low: float, high: float, why: str) -> Bound:
+    """How often a movement comes up."""
+    return Bound("rounds", low, high, why)
+
+
+def length(low: float, high: float, why: str) -> Bound:
+    """Seconds in all."""
+    return Bound("length", low, high, why)

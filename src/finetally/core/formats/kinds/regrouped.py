@@ -1,0 +1,79 @@
+"""Regrouped circuit: as a circuit, then in pairs, then in threes."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Annotated, Any
+
+from pydantic import Field
+
+from finetally.core.formats.axes import Axis, Near, axes
+from finetally.core.formats.bounds import LEFT, length, rounds, window
+from finetally.core.formats.format import Format, Holds, or_usual
+from finetally.core.formats.params import FormatParams, Set
+from finetally.core.session.clocks import Intervals
+from finetally.core.session.document import Block, Entry
+from finetally.core.session.step import Step
+from finetally.core.session.values import CountValue, Seconds, SecondsValue
+
+STAGES: tuple[Any, ...] = ("all", 2, 3)
+
+
+class RegroupedParams(FormatParams):
+    """A window for each of the three stages, the rest after it, rounds of each stage, and the rest between stages."""
+
+    windows_s: Annotated[
+        list[Seconds], Field(min_length=len(STAGES), max_length=len(STAGES)), Set("windows", "seconds-list")
+    ] = [40, 30, 20]
+    rest_s: Annotated[SecondsValue | None, Set("rest", "seconds")] = 10
+    rounds: Annotated[CountValue, Set("rounds", "count", 1, 100)] = 2
+    stage_rest_s: Annotated[SecondsValue | None, Set("between stages", "seconds")] = 60
+
+
+class Regrouped(Format[RegroupedParams]):
+    """The same movements three times over, in other company each time."""
+
+    key = "regrouped-circuit"
+    name = "Regrouped circuit"
+    precedence = 60
+    holds = Holds(6, None, 6)
+    dose = "window"
+    usual = (
+        window(15, 60, "under 15 s the change-over eats the window, over a minute it is no circuit"),
+        rounds(3, 12, "each movement comes up in three stages, one to four rounds each"),
+        length(0, 2700, "three stages of a quarter of an hour are what fits into a session"),
+        LEFT,
+    )
+    params = RegroupedParams
+
+    def make(self, steps: Sequence[Step], p: RegroupedParams) -> list[Entry]:
+        """See Format."""
+        return [
+            Block(
+                clock=Intervals(kind="intervals", work_s=window_s, rest_s=or_usual(p.rest_s, 0)),
+                group=group,
+                rounds=p.rounds,
+                rest_after_s=or_usual(p.stage_rest_s, 0),
+                steps=list(steps),
+            )
+            for window_s, group in zip(p.windows_s, STAGES, strict=True)
+        ]
+
+    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], RegroupedParams] | None:
+        """See Format."""
+        blocks = [one for one in entries if isinstance(one, Block) and isinstance(one.clock, Intervals)]
+        if len(entries) != len(STAGES) or len(blocks) != len(STAGES):
+            return None
+        first: Any = blocks[0].clock
+        values = {
+            "windows_s": [getattr(one.clock, "work_s", None) for one in blocks],
+            "rest_s": or_usual(first.rest_s, 0),
+            "rounds": or_usual(blocks[0].rounds, 1),
+            "stage_rest_s": or_usual(blocks[0].rest_after_s, 0),
+        }
+        return blocks[0].steps or (), RegroupedParams.model_validate(values)
+
+    def search(self, count: int, near: Near) -> list[Axis]:
+        """Rounds, with windows that shrink or stay."""
+        most = self.span("rounds").stop // len(STAGES) + 1
+        return axes("rounds", range(1, most), windows_s=([40, 30, 20], [30, 30, 30], [30, 20, 20], [45, 40, 30]))

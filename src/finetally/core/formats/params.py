@@ -1,0 +1,126 @@
+"""What a coach sets of a format: typed models in which the bounds live and are enforced."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, Literal, TypeVar
+
+from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler, ValidationError
+from pydantic.json_schema import JsonSchemaValue
+from pydantic_core import CoreSchema, PydanticCustomError, core_schema
+
+from finetally.core.session.problems import shown
+from finetally.core.session.values import Part
+
+Unit = Literal["seconds", "count", "reps", "choice", "flag", "seconds-list"]
+WORDS: Mapping[Unit, str] = {
+    "seconds": "seconds", "count": "a whole number", "reps": "whole reps", "choice": "one of the choices",
+    "flag": "yes or no", "seconds-list": "a list of times in seconds",
+}  # fmt: skip
+
+
+class CannotMakeError(ValueError):
+    """The parameters or the steps do not fit the format; says why. `field`: the parameter, where it is one."""
+
+    def __init__(self, why: str, field: str | None = None) -> None:
+        super().__init__(why)
+        self.field = field
+
+
+@dataclass(frozen=True, slots=True)
+class Set:
+    """What a parameter is called where a coach sets it, its unit, and the least and most that it may be.
+
+    A range or a value known on the day is taken with both its ends within the bounds; lists with every value.
+    """
+
+    label: str
+    unit: Unit
+    low: float = 0
+    high: float = 86_400
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_after_validator_function(self._within, handler(source))
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
+        made = handler(schema)
+        made["title"] = self.label
+        if self.unit in ("seconds", "count", "reps"):
+            made.update({"x-unit": self.unit, "x-minimum": self.low, "x-maximum": self.high})
+        return made
+
+    def _within(self, value: Any) -> Any:
+        for number in _numbers(value):
+            if not self.low <= number <= self.high:
+                raise PydanticCustomError("within", "{allowed}", {"allowed": self.allowed})
+        return value
+
+    @property
+    def allowed(self) -> str:
+        """What it may be, in words."""
+        if self.unit in ("choice", "flag"):
+            return WORDS[self.unit]
+        return f"{WORDS[self.unit]} from {self.low:g} to {self.high:g}"
+
+
+def _numbers(value: Any) -> list[float]:
+    if isinstance(value, list):
+        return value
+    if isinstance(value, Part):
+        ends = (getattr(value, name, None) for name in ("low", "high", "plan", "cap"))
+        return [end for end in ends if end is not None]
+    return [value] if isinstance(value, int | float) and not isinstance(value, bool) else []
+
+
+class FormatParams(BaseModel):
+    """Base of every format's parameters: frozen, strict; a parameter that there is not is refused."""
+
+    model_config = ConfigDict(frozen=True, strict=True, extra="forbid")
+
+    def told(self) -> dict[str, Any]:
+        """As a document holds them."""
+        return {
+            name: value.model_dump(mode="json", by_alias=True, exclude_unset=True)
+            if isinstance(value, Part)
+            else value
+            for name, value in self
+        }
+
+
+F = TypeVar("F", bound=FormatParams)
+
+
+def setting(params: type[FormatParams], name: str) -> Set:
+    """What is said of a parameter."""
+    return next(one for one in params.model_fields[name].metadata if isinstance(one, Set))
+
+
+def choices(params: type[FormatParams], name: str) -> tuple[str, ...]:
+    """The words that a parameter may be; none for a number."""
+    schema = params.model_json_schema()["properties"][name]
+    return tuple(schema.get("enum", ())) if setting(params, name).unit == "choice" else ()
+
+
+def is_open(params: type[FormatParams], name: str) -> bool:
+    """Whether a parameter may be left so (None): no cap, no rest of its own."""
+    schema = params.model_json_schema()["properties"][name]
+    return any(one.get("type") == "null" for one in schema.get("anyOf", ()))
+
+
+def read_params(params: type[F], values: Mapping[str, Any], of: str) -> F:
+    """Parameters from values of outside; those left out are usual. `of`: the format's name.
+
+    Raises CannotMakeError for one that there is not, or that is of another kind or out of bounds.
+    """
+    known = params.model_fields
+    for name in values:
+        if name not in known:
+            raise CannotMakeError(f"{of} has no {shown(name)}; it has {', '.join(known) or 'nothing to set'}", name)
+    try:
+        return params(**values)
+    except ValidationError as error:
+        first = error.errors(include_url=False)[0]
+        name = str(first["loc"][0])
+        found = shown(values[name])
+        raise CannotMakeError(f"{name}: {found} is not {setting(params, name).allowed}", name) from None

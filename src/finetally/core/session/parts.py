@@ -1,0 +1,101 @@
+"""Blocks and steps as frozen models: read alone, changed, and gone through."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from typing import Any, TypeVar
+
+from finetally.core.session.clocks import Rotation
+from finetally.core.session.document import Block, Entry, Section, Session
+from finetally.core.session.movement import MovementDef
+from finetally.core.session.problems import DocumentError, Problem
+from finetally.core.session.reading import parse_session
+from finetally.core.session.step import Step
+from finetally.core.session.values import Part
+
+P = TypeVar("P", bound=Part)
+_ALONE = "blocks[0]"
+
+
+def parse_entry(value: Any) -> Entry:
+    """A block or a section of a document, validated as in a session that holds nothing else.
+
+    Raises DocumentError; places are told from the entry (`clock.work_s`).
+    """
+    try:
+        return parse_session({"fine_tally": 1, "title": "-", "blocks": [value]}).blocks[0]
+    except DocumentError as error:
+        raise DocumentError(_of_entry(problem) for problem in error.problems) from None
+
+
+def _of_entry(problem: Problem) -> Problem:
+    path = problem.path.removeprefix(_ALONE).removeprefix(".") if problem.path.startswith(_ALONE) else problem.path
+    return Problem(path, problem.found, problem.allowed, problem.code)
+
+
+def parse_block(value: Any) -> Block:
+    """A block, as `parse_entry`. Raises DocumentError, for a section too."""
+    entry = parse_entry(value)
+    if isinstance(entry, Section):
+        raise DocumentError([Problem("section", "a section", "a block", "block")])
+    return entry
+
+
+def written(part: Part) -> dict[str, Any]:
+    """A part as it stands in a document: only the keys that were set, whole numbers as such."""
+    made: dict[str, Any] = _whole(part.model_dump(mode="json", by_alias=True, exclude_unset=True))
+    return made
+
+
+def _whole(value: Any) -> Any:
+    if type(value) is float:
+        return int(value) if value.is_integer() else value
+    if isinstance(value, dict):
+        return {key: _whole(child) for key, child in value.items()}
+    return [_whole(child) for child in value] if isinstance(value, list) else value
+
+
+def changed(part: P, /, **values: Any) -> P:
+    """The part with other values, which are taken as they are (see `Part` for what may stand where)."""
+    return part.model_copy(update=values)
+
+
+def without(part: P, *names: str) -> P:
+    """The part with these keys unset."""
+    there = [name for name in names if name in part.model_fields_set]
+    if not there:
+        return part
+    made = part.model_copy(update=dict.fromkeys(there))
+    made.model_fields_set.difference_update(there)
+    return made
+
+
+def set_values(part: Part, names: Sequence[str]) -> dict[str, Any]:
+    """Those of the named keys that are set, with their values."""
+    return {name: getattr(part, name) for name in names if name in part.model_fields_set}
+
+
+def blocks_of_entry(entry: Entry) -> list[Block]:
+    """The blocks of a section, or the block itself."""
+    return entry.blocks if isinstance(entry, Section) else [entry]
+
+
+def steps_of_entry(entry: Entry) -> list[Step]:
+    """The steps of a block, of its stations, or of a section's blocks, one after the other."""
+    return [step for block in blocks_of_entry(entry) for step in _steps(block)]
+
+
+def _steps(block: Block) -> Iterator[Step]:
+    if isinstance(block.clock, Rotation):
+        for station in block.clock.stations:
+            yield from station.steps
+    else:
+        yield from block.steps or ()
+
+
+def session_of(
+    entries: Sequence[Entry], definitions: Sequence[MovementDef] = (), title: str = "-", **more: Any
+) -> Session:
+    """A session of entries that were validated before; its own rules (ids, lengths) are not looked at again."""
+    known: Mapping[str, Any] = {"movements": list(definitions)} if definitions else {}
+    return Session(fine_tally=1, title=title, blocks=list(entries), **known, **more)
