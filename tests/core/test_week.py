@@ -18,6 +18,7 @@ from finetally.core.week.balance import Target, week_beams, week_rows
 from finetally.core.week.bout import Amount, Bout, Work, amount_of, hours_between, other_training
 from finetally.core.week.clash import clash_of, clashes
 from finetally.core.week.load import Away, is_hard, monotony, week_load
+from finetally.core.week.placing import Around, free_days, placed
 from finetally.core.week.plan import Band, Rules, intended
 from finetally.shipped import shipped_library
 from tests.conftest import CASES
@@ -253,3 +254,43 @@ def test_a_week_stands_against_the_last_four_logged_ones() -> None:
     assert loaded(unlogged)["usual"]["terms"]["most"] == 900
     none = loaded([replace(one, logged=False) for one in bouts])["usual"]
     assert (none["value"], none["why"]) == (None, "no logged week before it to stand against")
+
+
+def test_a_block_is_put_on_each_free_day_and_says_what_it_makes_there() -> None:
+    """Monday to Sunday: squats on Monday, something hard on Friday, rest on Wednesday, no hall on Thursday."""
+    squats = bout(0, 200, "monday", **SQUATS)
+    hard = bout(4, 300, "friday", effort=8)
+    rules = Rules(band=Band(900, 1000), rest_days=frozenset({2}), no_hall=frozenset({3}), hard_effort=7)
+    around = Around(MONDAY, [squats, hard], [], rules, today=MONDAY)
+    whys = [one["why"] for one in free_days(around)]
+    assert whys == ["taken", None, "rest", "no hall", "taken", None, None]
+    new = bout(0, 350, effort=7.5, **SQUATS).amount
+    tuesday, saturday, sunday = placed(new, around)
+    assert [one["day"] for one in (tuesday, saturday)] == [
+        (MONDAY + timedelta(days=1)).isoformat(),
+        (MONDAY + timedelta(days=5)).isoformat(),
+    ]
+    assert [clash["first"] for clash in tuesday["clashes"]] == ["monday"]
+    assert saturday["clashes"] == []
+    assert (tuesday["hard_beside_hard"], saturday["hard_beside_hard"], sunday["hard_beside_hard"]) == (
+        False,
+        True,
+        False,
+    )
+    assert {one["week_load"] for one in (tuesday, saturday, sunday)} == {850}
+    assert tuesday["over"] == -50
+    assert tuesday["day_load"] == 350
+    heavier = placed(bout(0, 600, **SQUATS).amount, around)
+    assert {one["over"] for one in heavier} == {100}
+    assert placed(bout(0, 450).amount, around)[0]["over"] == 0
+    later = Around(MONDAY, [squats, hard], [], Rules(), today=MONDAY + timedelta(days=6))
+    assert [one["why"] for one in free_days(later)].count("over") == 6
+    assert placed(new, later)[0]["over"] is None
+
+
+def test_the_day_before_a_week_counts_for_clashes_and_hard_days() -> None:
+    before = bout(-1, 300, "sunday", effort=8, **SQUATS)
+    around = Around(MONDAY, [], [before], Rules(hard_effort=7), today=MONDAY)
+    first = placed(bout(0, 300, effort=8, **SQUATS).amount, around)[0]
+    assert first["hard_beside_hard"]
+    assert [clash["first"] for clash in first["clashes"]] == ["sunday"]

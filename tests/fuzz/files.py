@@ -108,6 +108,7 @@ def try_files(watch: Watch, who: Visitor, rng: random.Random) -> None:
         lambda d: ("POST", "/board/write", {"document": d, "full": rng.random() < 0.5}),
         lambda d: ("POST", "/card", {"document": d}),
         lambda d: ("POST", "/card.pdf", {"document": d}),
+        lambda d: ("POST", "/compare/week", {"document": d}),
         lambda d: ("POST", "/compare", {"document": d, "hold": rng.choice(("total", "work", "reps", "load"))}),
         lambda d: ("POST", "/compare.xlsx", {"document": d}),
         lambda d: ("POST", "/sessions", {"document": d}),

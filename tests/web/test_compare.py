@@ -144,3 +144,62 @@ def test_a_step_is_added_as_the_core_says(world: World) -> None:
     own = {"key": "log-sit", "patterns": {"brace": 1}, "sides": "each"}
     step = made(movement="log-sit", clock="task", definitions=[own])
     assert step == {"movement": "log-sit", "seconds": 30, "sides": "each"}
+
+
+def test_movements_typed_as_on_a_wall_are_compared(world: World) -> None:
+    body = {"text": "10 push-ups, goblet squat 16 kg\n8 rows each side\nplonk the wotsit", "target": 720}
+    answer = world.send("coach", "POST", "/compare", body).json()
+    read, made = answer["read"], answer["comparison"]
+    assert read["steps"][:2] == [
+        {"movement": "push-up", "reps": 10},
+        {"movement": "goblet-squat", "load": {"kg": 16}},
+    ]
+    assert read["steps"][2]["reps"] == 8
+    assert read["unknown"] == ["plonk the wotsit"]
+    assert made["target"] == 720
+    assert made["movements"][:2] == ["push-up", "goblet-squat"]
+    assert {one["key"] for one in made["columns"]} >= {"rep-ladder", "minute-starts"}
+    nothing = world.send("coach", "POST", "/compare", {"text": "???", "target": 720})
+    assert nothing.status_code == 422
+    assert nothing.json()["problems"][0]["path"] == "text"
+
+
+def test_ready_sentences_are_wishes_that_can_be_asked(world: World) -> None:
+    matters = world.send("coach", "GET", "/compare/tables").json()["matters"]
+    assert len(matters) == 6
+    for one in matters:
+        body = {
+            "text": "push-ups\nswings 16 kg\nsplit squats each side",
+            "target": 720,
+            "wishes": one["wishes"],
+            "people": 12,
+        }
+        made = world.send("coach", "POST", "/compare", body).json()["comparison"]
+        ranked = made["pick"]["ranked"]
+        assert len(ranked) > 5
+        assert ranked[0]["score"] >= ranked[-1]["score"]
+
+
+def test_a_shape_of_the_squad_is_ranked_and_shown_by_its_number(world: World) -> None:
+    key = f"shape:{world.shape.pk}"
+    body = {"text": "push-ups\nswings\nair squats", "target": 720, "formats": [key, "even-intervals"]}
+    shown = world.send("coach", "POST", "/compare", body).json()["comparison"]["columns"][0]
+    assert (shown["key"], shown["name"]) == (key, world.shape.name)
+    # Another squad's shape is no format at all.
+    answer = world.send("stranger", "POST", "/compare", body)
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["path"] == "formats[0]"
+
+
+def test_formats_are_put_on_the_free_days_of_a_week(world: World) -> None:
+    body = {"text": "push-ups\nair squats\nswings 16 kg", "target": 720, "day": "2031-03-05"}
+    placing = world.send("coach", "POST", "/compare/week", body).json()["placing"]
+    assert placing["begins"] == "2031-03-03"
+    assert [one["why"] for one in placing["days"]] == [None] * 7
+    assert len(placing["formats"]) >= 5
+    for one in placing["formats"]:
+        assert [day["day"] for day in one["days"]] == [day["day"] for day in placing["days"]]
+        assert all(day["week_load"] == pytest.approx(one["load"]) for day in one["days"])
+    past = world.send("coach", "POST", "/compare/week", {**body, "day": "2001-03-05"}).json()["placing"]
+    assert {one["why"] for one in past["days"]} == {"over"}
+    assert all(one["days"] == [] for one in past["formats"])

@@ -35,6 +35,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/compare", COMPARED, (401, 200, 200, 200, 200, 404)),
     ("POST", "/compare", {**COMPARED, "squad": "SQUAD"}, (401, 200, 200, 200, 404, 404)),
     ("POST", "/compare.{kind}", COMPARED, (401, 200, 200, 200, 200, 404)),
+    ("POST", "/compare/week", COMPARED, (401, 200, 200, 200, 200, 404)),
     ("POST", "/compare/sweep", SWEPT, (401, 200, 200, 200, 200, 404)),
     (
         "POST",

@@ -585,7 +585,7 @@ export interface paths {
         };
         /**
          * Compare Tables
-         * @description The rows of a comparison, and wishes to choose from.
+         * @description The rows of a comparison, wishes to choose from, and ready sentences.
          */
         get: operations["compare_tables"];
         put?: never;
@@ -690,6 +690,26 @@ export interface paths {
          * @description One format over a range of one number.
          */
         post: operations["sweep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Place Formats
+         * @description Each format that is shown on each free day of a week: clashes, and the load against the band.
+         */
+        post: operations["place_formats"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3114,13 +3134,27 @@ export interface components {
         };
         /**
          * CompareTablesOut
-         * @description The rows, and wishes to choose from.
+         * @description The rows, wishes to choose from, and ready sentences for the question of which format.
          */
         CompareTablesOut: {
             /** Rows */
             rows: components["schemas"]["RowOut"][];
             /** Wishes */
             wishes: components["schemas"]["NamedWishOut"][];
+            /** Matters */
+            matters: components["schemas"]["MatterOut"][];
+        };
+        /**
+         * MatterOut
+         * @description What may matter, in a ready sentence, and the wishes that it comes to.
+         */
+        MatterOut: {
+            /** Key */
+            key: string;
+            /** Sentence */
+            sentence: string;
+            /** Wishes */
+            wishes: components["schemas"]["WishIn"][];
         };
         /**
          * NamedWishOut
@@ -3293,6 +3327,7 @@ export interface components {
             holding: {
                 [key: string]: string | null;
             };
+            read: components["schemas"]["ReadOut"] | null;
         };
         /**
          * Judged
@@ -3347,6 +3382,20 @@ export interface components {
             first_worse: components["schemas"]["Reason"][];
         };
         /**
+         * ReadOut
+         * @description How typed movements were read: steps in order; names that are not known; lines that say no movement.
+         */
+        ReadOut: {
+            /** Steps */
+            steps: {
+                [key: string]: unknown;
+            }[];
+            /** Unknown */
+            unknown: string[];
+            /** Unread */
+            unread: string[];
+        };
+        /**
          * Reason
          * @description A row in which the first differs from another column: the two values.
          */
@@ -3390,6 +3439,11 @@ export interface components {
              */
             movements?: string[];
             /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
              * Hold
              * @default total
              * @enum {string}
@@ -3397,6 +3451,8 @@ export interface components {
             hold?: "total" | "work" | "reps" | "load";
             /** Target */
             target?: number | null;
+            /** People */
+            people?: number | null;
             /** Squad */
             squad?: number | null;
             /**
@@ -3501,6 +3557,11 @@ export interface components {
              */
             movements?: string[];
             /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
              * Hold
              * @default total
              * @enum {string}
@@ -3508,6 +3569,8 @@ export interface components {
             hold?: "total" | "work" | "reps" | "load";
             /** Target */
             target?: number | null;
+            /** People */
+            people?: number | null;
             /** Squad */
             squad?: number | null;
             /**
@@ -3534,6 +3597,160 @@ export interface components {
             high: number;
             /** Step */
             step: number;
+        };
+        /**
+         * Clash
+         * @description Two bouts, what both work enough of (patterns and joints), the hours between, and those wanted.
+         */
+        Clash: {
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Days */
+            days: string[];
+            /** Patterns */
+            patterns: string[];
+            /** Joints */
+            joints: string[];
+            /** Hours */
+            hours: number;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * FreeDay
+         * @description A day of the week and why nothing is put there (None: it is free).
+         */
+        FreeDay: {
+            /** Day */
+            day: string;
+            /** Why */
+            why: string | null;
+        };
+        /**
+         * Placed
+         * @description A block on a day: the day's and the week's load then, its clashes, and whether hard days would touch.
+         *
+         *     `over`: by how much the week is over its band; below 0 by how much it falls short; 0 within, None without one.
+         */
+        Placed: {
+            /** Day */
+            day: string;
+            /** Day Load */
+            day_load: number;
+            /** Week Load */
+            week_load: number;
+            /** Over */
+            over: number | null;
+            /** Clashes */
+            clashes: components["schemas"]["Clash"][];
+            /** Hard Beside Hard */
+            hard_beside_hard: boolean;
+        };
+        /**
+         * PlacedFormat
+         * @description A column of the comparison, its load, and what it makes on each free day.
+         */
+        PlacedFormat: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Load */
+            load: number;
+            /** Days */
+            days: components["schemas"]["Placed"][];
+        };
+        /**
+         * Placing
+         * @description The week that is looked at, its load as planned and its band, its days, and every format on each free one.
+         *
+         *     `titles`: what the entries are called that a clash names.
+         */
+        Placing: {
+            /** Begins */
+            begins: string;
+            /** Planned Load */
+            planned_load: number;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Days */
+            days: components["schemas"]["FreeDay"][];
+            /** Formats */
+            formats: components["schemas"]["PlacedFormat"][];
+            /** Titles */
+            titles: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * PlacingOut
+         * @description The table of formats and days.
+         */
+        PlacingOut: {
+            placing: components["schemas"]["Placing"];
+        };
+        /**
+         * PlacingIn
+         * @description As compared, put on the free days of the week of `day`; of this week or the next, where none is named.
+         */
+        PlacingIn: {
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes?: components["schemas"]["WishIn"][];
+            /**
+             * Axes
+             * @default [
+             *       "load",
+             *       "density"
+             *     ]
+             */
+            axes?: [
+                string,
+                string
+            ];
+            /** Document */
+            document?: components["schemas"]["Session"] | null;
+            /** Source */
+            source?: (number | string)[] | null;
+            /**
+             * Movements
+             * @default []
+             */
+            movements?: string[];
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Hold
+             * @default total
+             * @enum {string}
+             */
+            hold?: "total" | "work" | "reps" | "load";
+            /** Target */
+            target?: number | null;
+            /** People */
+            people?: number | null;
+            /** Squad */
+            squad?: number | null;
+            /**
+             * Methods
+             * @default {}
+             */
+            methods?: {
+                [key: string]: unknown;
+            };
+            /** Formats */
+            formats?: string[] | null;
+            /** Day */
+            day?: string | null;
         };
         /**
          * InsertEdit
@@ -3681,26 +3898,6 @@ export interface components {
             id: number;
             /** Items */
             items: components["schemas"]["ItemOut"][];
-        };
-        /**
-         * Clash
-         * @description Two bouts, what both work enough of (patterns and joints), the hours between, and those wanted.
-         */
-        Clash: {
-            /** First */
-            first: string;
-            /** Second */
-            second: string;
-            /** Days */
-            days: string[];
-            /** Patterns */
-            patterns: string[];
-            /** Joints */
-            joints: string[];
-            /** Hours */
-            hours: number;
-            /** Wanted */
-            wanted: number;
         };
         /**
          * DayLoad
@@ -7439,6 +7636,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SweepOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    place_formats: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacingOut"];
                 };
             };
             /** @description Accepted */

@@ -19,10 +19,10 @@ from finetally.core.formats.names import name_of
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import Entry, Session
-from finetally.core.session.movement import MovementDef
 from finetally.core.session.parts import session_of, written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
+from finetally.core.session.rules import rule_problems
 from finetally.core.tally.stave import Thumbnail, thumbnail_of
 
 PLAN = "plan"
@@ -82,7 +82,7 @@ class _Plain(TypedDict):
 def figured(session: Session, *, library: Library, methods: Methods) -> _Plain:
     """What a session gives to a column. Raises DocumentError."""
     made, t = figures_and_tally(session, library=library, methods=methods)
-    values = row_values(made)
+    values = row_values(made, t)
     document = written(session)
     return {
         "wall": headings(document),
@@ -100,11 +100,16 @@ def plan_column(
     entries: Sequence[Entry], ingredients: Ingredients, *, library: Library, methods: Methods = DEFAULT_METHODS
 ) -> Column:
     """The blocks as they stand. Raises DocumentError if they cannot be figured."""
-    session = session_of(entries, ingredients.definitions, "As planned", stands_alone=True)
+    session = _alone(entries, ingredients, "As planned")
     made = figured(session, library=library, methods=methods)
     # The plan is named by what its blocks are; how they go stands behind.
     names = [_named(name_of(entry), line) for entry, line in zip(entries, made["wall"], strict=False)]
     return {**_empty(PLAN, PLAN, "As planned"), **made, "wall": names}
+
+
+def _alone(entries: Sequence[Entry], of: Ingredients, title: str) -> Session:
+    people = {} if of.people is None else {"people": of.people}
+    return session_of(entries, of.definitions, title, stands_alone=True, **people)
 
 
 def _named(name: str, line: str) -> str:
@@ -114,7 +119,7 @@ def _named(name: str, line: str) -> str:
 def column_of(
     made: Recast,
     chosen: AnyFormat,
-    definitions: Sequence[MovementDef],
+    of: Ingredients,
     *,
     library: Library,
     methods: Methods,
@@ -129,19 +134,17 @@ def column_of(
             for one in made.causes
         ]
         return {**empty, "why": made.why, "causes": causes}
+    session = _alone(made.entries, of, name)
     try:
-        plain = figured(
-            # Looked at as closely as any session: a format may have made what a rule of the file does not allow.
-            parse_session(written(session_of(made.entries, definitions, name, stands_alone=True))),
-            library=library, methods=methods,
-        )  # fmt: skip
+        # A format may have made what a rule of the file does not allow.
+        wrong = rule_problems(session)
+        if wrong:
+            raise DocumentError(wrong)
+        plain = figured(session, library=library, methods=methods)
     except DocumentError as error:
         text = error.problems[0].text
-        return {
-            **empty,
-            "why": text,
-            "causes": [{"kind": "cannot", "text": text, "measure": None, "movements": []}],
-        }
+        cause: CauseOut = {"kind": "cannot", "text": text, "measure": None, "movements": []}
+        return {**empty, "why": text, "causes": [cause]}
     return {
         **empty,
         "params": {} if made.params is None else made.params.told(),

@@ -41,6 +41,7 @@ class Ingredients:
 
     `ends`: what ends each step's turn in the plan (None where there is no plan), `words_end` that of the block
     whose words they are. `own`: the formats that the plan is. `bent`: what is not carried over as it stood.
+    `people`: how many do it together, where that is known.
     """
 
     steps: tuple[Step, ...]
@@ -53,6 +54,7 @@ class Ingredients:
     own: Mapping[str, Recognised] = field(default_factory=dict)
     plan: tuple[Entry, ...] = ()
     bent: tuple[str, ...] = ()
+    people: int | None = None
 
     @property
     def heavy(self) -> list[str]:

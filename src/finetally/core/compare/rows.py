@@ -9,6 +9,8 @@ from types import MappingProxyType
 from typing import Any, Literal
 
 from finetally.core.figures import Figures
+from finetally.core.tally.kit import kit_needed
+from finetally.core.tally.measure import Tally
 
 Unit = Literal["s", "share", "ratio", "count", "reps", "per-min", "kg", "effort", "load", "split"]
 Sense = Literal["more", "less", "even", "none"]
@@ -50,6 +52,7 @@ ROWS: tuple[Row, ...] = (
     Row("left-right", "Left : right", "split", "balance.beams.left-right.left_share", "even"),
     Row("landings", "Landings", "count", "landings", "less"),
     Row("change", "Change-overs", "s", "change_s", "less"),
+    Row("kit", "Kit at once", "count", None, "less"),
     Row("checks", "Checks", "count", None, "less"),
 )
 
@@ -66,13 +69,17 @@ def value_at(figures: Mapping[str, Any], name: str) -> float | None:
     return found if isinstance(found, int | float) else None
 
 
-def row_values(made: Figures) -> dict[str, float | None]:
-    """Every row's value of a session's figures. Landings are all grades together; checks those not accepted."""
+def row_values(made: Figures, t: Tally) -> dict[str, float | None]:
+    """Every row's value of a session's figures. Landings are all grades together; checks those not accepted.
+
+    Kit is all pieces that are out at once for the people that the session is for (one, if unsaid).
+    """
     values = {
         row.key: value_at(made, row.figure) for row in ROWS if row.figure is not None and row.key != "landings"
     }
     landings = made["landings"]
     values["landings"] = float(landings["low"] + landings["medium"] + landings["high"])
+    values["kit"] = float(sum(one.pieces for one in kit_needed(t)))
     values["checks"] = float(sum(not one["accepted"] for one in made["checks"]))
     return {row.key: values[row.key] for row in ROWS}
 

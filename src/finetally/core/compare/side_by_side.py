@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from typing_extensions import TypedDict
@@ -59,7 +59,8 @@ FRESH_S = 1200.0
 class Asked:
     """What is to be compared: `source` entries of a document (None: its main part), or steps chosen fresh.
 
-    `movements`: keys of movements chosen fresh, with their usual doses, where no `steps` are given.
+    `movements`: keys of movements chosen fresh, with their usual doses, where no `steps` are given. `people`: how
+    many do it together, where the document does not say.
     """
 
     document: dict[str, Any] | None = None
@@ -69,6 +70,7 @@ class Asked:
     target: float | None = None
     steps: Sequence[Step] = ()
     definitions: Sequence[MovementDef] = ()
+    people: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -134,7 +136,8 @@ def gathered(asked: Asked, *, library: Library, methods: Methods = DEFAULT_METHO
     entries = tuple(session.blocks[number] for number in numbers)
     alone = session_of(entries, session.movements or (), stands_alone=True)
     t: Tally = tally(alone, library=library, methods=methods)
-    ingredients = of_entries(entries, t, library.with_definitions(session.movements))
+    people = asked.people if session.people is None else session.people
+    ingredients = replace(of_entries(entries, t, library.with_definitions(session.movements)), people=people)
     held = held_of(t, asked.hold)
     if asked.target is not None and asked.hold != "reps":
         held = Held(asked.hold, asked.target)
@@ -143,7 +146,7 @@ def gathered(asked: Asked, *, library: Library, methods: Methods = DEFAULT_METHO
 
 def _fresh(asked: Asked, library: Library) -> Poured:
     steps = asked.steps or [Step(movement=key) for key in asked.movements]
-    ingredients = of_steps(steps, library, asked.definitions)
+    ingredients = replace(of_steps(steps, library, asked.definitions), people=asked.people)
     if asked.hold == "reps":
         raise NoIngredientsError("there is no plan whose reps could be held still")
     usual = FRESH_S if asked.hold in ("total", "work") else None
@@ -229,8 +232,8 @@ class _Table:
         chosen = shape.format if shape is not None else BY_KEY[key]
         made = self._recaster.into(chosen, shape.params if shape is not None else None)
         label = (shape.key, shape.name) if shape is not None else None
-        definitions = self._poured.ingredients.definitions
-        return column_of(made, chosen, definitions, library=self._library, methods=self._methods, label=label)
+        of = self._poured.ingredients
+        return column_of(made, chosen, of, library=self._library, methods=self._methods, label=label)
 
 
 def _first(order: Sequence[str], made: Mapping[str, Column], wished: bool, room: int) -> list[str]:

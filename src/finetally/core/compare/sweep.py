@@ -84,7 +84,7 @@ def sweep(
             made = Recast(key, params, tuple(entries), bent=not_carried(start.ingredients, chosen, params))
         except CannotMakeError as no:
             made = Recast(key, causes=(Cause("cannot", str(no)),))
-        column = column_of(made, chosen, start.ingredients.definitions, library=library, methods=methods)
+        column = column_of(made, chosen, start.ingredients, library=library, methods=methods)
         points.append({"value": value, "column": column})
     return points
 

@@ -56,6 +56,44 @@ NAMED_WISHES: tuple[NamedWish, ...] = (
 )
 
 
+@dataclass(frozen=True, slots=True)
+class Matter:
+    """What may matter to a coach, in a ready sentence, and the wishes that it comes to."""
+
+    key: str
+    sentence: str
+    wishes: tuple[Wish, ...]
+
+
+MATTERS: tuple[Matter, ...] = (
+    Matter(
+        "conditioning", "conditioning, with short rests",
+        (Wish("density", "high", weight=5), Wish("work", "high", weight=3)),
+    ),
+    Matter(
+        "strength", "strength, with room for load",
+        (Wish("work-to-rest", "low", weight=5), Wish("volume", "high", weight=3)),
+    ),
+    Matter(
+        "clean-reps", "many clean reps",
+        (Wish("reps-per-min", "high", weight=4), Wish("above-80", "low"), Wish("effort", "at-most", 7)),
+    ),
+    Matter(
+        "low-impact", "low impact",
+        (Wish("landings", "at-most", 0, hard=True), Wish("landings", "low"), Wish("effort", "at-most", 6)),
+    ),
+    Matter(
+        "even-sides", "even sides",
+        (Wish("left-right", "even", weight=5), Wish("push-pull", "even", weight=2)),
+    ),
+    Matter(
+        "little-room", "small space and little kit",
+        (Wish("change", "low", weight=5), Wish("kit", "low", weight=5)),
+    ),
+)  # fmt: skip
+"""Ready sentences for the question of which format; in the order in which they are offered."""
+
+
 class Judged(TypedDict):
     """How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score.
 

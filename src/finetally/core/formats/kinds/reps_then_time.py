@@ -68,5 +68,5 @@ class RepsThenTime(Format[RepsThenTimeParams]):
         line = self.span("rounds")
         if near.own is not None:
             return axes("rounds", line)
-        options = ((12, 30), (10, 30), (8, 30), (10, 40), (12, 20))
+        options = ((12, 30), (10, 30), (8, 30), (10, 40))
         return [along("rounds", line, reps=reps, seconds=seconds) for reps, seconds in options]

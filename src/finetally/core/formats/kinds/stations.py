@@ -136,5 +136,5 @@ class IntervalStations(Format[StationsParams]):
         line = range(1, 5)
         if near.own is not None:
             return axes("rounds", line)
-        options = ((2, 40, 20), (1, 40, 20), (3, 40, 20), (2, 30, 30), (1, 30, 30), (2, 45, 15))
+        options = ((2, 40, 20), (1, 40, 20), (2, 30, 30), (1, 30, 30), (3, 40, 20))
         return [along("rounds", line, laps=laps, work_s=work, rest_s=rest) for laps, work, rest in options]

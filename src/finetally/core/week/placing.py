@@ -1,0 +1,96 @@
+"""A new block put on each free day of a week: what it would clash with, and the load against the band."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from typing_extensions import TypedDict
+
+from finetally.core.week.bout import Amount, Bout
+from finetally.core.week.clash import Clash, clashes
+from finetally.core.week.load import WEEK, is_hard
+from finetally.core.week.plan import Rules
+
+NEW = "new"
+"""The key of the bout that is put there."""
+
+
+class FreeDay(TypedDict):
+    """A day of the week and why nothing is put there (None: it is free)."""
+
+    day: str
+    why: str | None
+
+
+class Placed(TypedDict):
+    """A block on a day: the day's and the week's load then, its clashes, and whether hard days would touch.
+
+    `over`: by how much the week is over its band; below 0 by how much it falls short; 0 within, None without one.
+    """
+
+    day: str
+    day_load: float
+    week_load: float
+    over: float | None
+    clashes: list[Clash]
+    hard_beside_hard: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Around:
+    """A week into which something is put: its first day, its own bouts, those near it on other days, its rules."""
+
+    begins: date
+    bouts: Sequence[Bout]
+    near: Sequence[Bout]
+    rules: Rules
+    today: date
+
+
+def free_days(around: Around) -> list[FreeDay]:
+    """The seven days: free are those to come that are no rest days, in the hall, and have nothing on them yet."""
+    taken = {bout.day for bout in around.bouts}
+    found: list[FreeDay] = []
+    for number in range(WEEK):
+        day = around.begins + timedelta(days=number)
+        why = None
+        if day < around.today:
+            why = "over"
+        elif number in around.rules.rest_days:
+            why = "rest"
+        elif number in around.rules.no_hall:
+            why = "no hall"
+        elif day in taken:
+            why = "taken"
+        found.append({"day": day.isoformat(), "why": why})
+    return found
+
+
+def placed(amount: Amount, around: Around) -> list[Placed]:
+    """An amount on each free day, in order of days."""
+    week = sum(bout.amount.load for bout in around.bouts) + amount.load
+    return [
+        _on(date.fromisoformat(one["day"]), amount, week, around) for one in free_days(around) if one["why"] is None
+    ]
+
+
+def _on(day: date, amount: Amount, week: float, around: Around) -> Placed:
+    rules, there = around.rules, [*around.bouts, *around.near]
+    new = Bout(NEW, day, amount)
+    found = [] if rules.clash_hours is None else clashes([*there, new], rules.clash_hours)
+    own = [new, *(one for one in around.bouts if one.day == day)]
+    beside = [[one for one in there if one.day == day + timedelta(days=by)] for by in (-1, 1)]
+    hard = [is_hard(one, rules.hard_effort, rules.hard_load) for one in (own, *beside)]
+    over = None
+    if rules.band is not None:
+        over = max(0.0, week - rules.band.high) or min(0.0, week - rules.band.low)
+    return {
+        "day": day.isoformat(),
+        "day_load": amount.load + sum(bout.amount.load for bout in around.bouts if bout.day == day),
+        "week_load": week,
+        "over": over,
+        "clashes": [one for one in found if NEW in (one["first"], one["second"])],
+        "hard_beside_hard": hard[0] and any(hard[1:]),
+    }
