@@ -25,6 +25,7 @@ import type {
   MovementsOut,
   Outcome,
   PersonOut,
+  Placing,
   PlanChange,
   PlanDetails,
   PlanEntry,
@@ -42,6 +43,7 @@ import type {
   SessionsPage,
   Shape,
   SweepPoint,
+  Turn,
   TimeAway,
   Week,
 } from './types'
@@ -94,7 +96,9 @@ export const api = {
   compare: (body: CompareIn, signal?: AbortSignal) => answerOf<ComparisonOut>('/compare', body, signal),
   compareSessions: (body: object, signal?: AbortSignal) =>
     answerOf<{ comparison: SessionComparison }>('/compare/sessions', body, signal),
-  sweep: (body: object, signal?: AbortSignal) => answerOf<{ points: SweepPoint[] }>('/compare/sweep', body, signal),
+  placeFormats: (body: CompareIn & { day?: string | null }, signal?: AbortSignal) =>
+    answerOf<{ placing: Placing }>('/compare/week', body, signal),
+  sweep: (body: object, signal?: AbortSignal) => answerOf<{ points: SweepPoint[]; turns: Turn[] }>('/compare/sweep', body, signal),
   useRecast: (document: SessionDoc, source: readonly (number | string)[], entries: readonly object[], how: 'replace' | 'insert') =>
     call<{ edits: Edit[] }>('POST', '/compare/use', { document, source, entries, how }),
   shapes: (squad: number) => call<Shape[]>('GET', `/shapes?squad=${squad}`),

@@ -2,7 +2,7 @@ import { expect, test } from 'vitest'
 
 import type { Column, CompareRow, Pick } from '@/api/types'
 
-import { deltaText, leftText, pickWords, valueText, wishText } from './rows'
+import { deltaText, leftText, pickWords, valueText, whyNotWords, wishText } from './rows'
 
 test.each([
   [930, 's', '15:30'],
@@ -45,7 +45,8 @@ const ROWS = new Map<string, CompareRow>(
     { key: 'load', label: 'Load', unit: 'load', figure: null, sense: 'less' },
   ].map((row) => [row.key, row]),
 )
-const judged = (wish: number, value: number, met: boolean) => ({ wish, value, met, score: 0 })
+const judged = (wish: number, value: number, met: boolean) => ({ wish, value, met, endless: false, score: met ? 1 : 0 })
+const ALONE = { first_better: [], first_worse: [] }
 const WISHES = [
   { row: 'effort', way: 'at-most' as const, value: 7, hard: true, weight: 3 },
   { row: 'work', way: 'high' as const, value: null, hard: false, weight: 3 },
@@ -54,14 +55,11 @@ const WISHES = [
 test('a pick says what it meets, gains and costs, with numbers', () => {
   const pick: Pick = {
     ranked: [
-      { column: 1, place: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)] },
-      { column: 0, place: 2, score: 0, breaks: [0], judged: [judged(0, 7.5, false), judged(1, 740, false)] },
+      { column: 1, place: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)], ...ALONE },
+      { column: 0, place: 2, score: 0, breaks: [0], judged: [judged(0, 7.5, false), judged(1, 740, false)], ...ALONE, first_better: [{ row: 'work', first: 780, other: 740 }] },
     ],
     gains: [{ row: 'work', first: 780, other: 740 }],
     costs: [{ row: 'load', first: 125, other: 118 }],
-    second: 0,
-    over_second: [],
-    under_second: [],
   }
   const made = pickWords(pick, [column('plan'), column('Pyramid')], WISHES, ROWS)
   expect(made?.name).toBe('Pyramid')
@@ -73,8 +71,8 @@ test('a pick says what it meets, gains and costs, with numbers', () => {
 
 test('a value that just misses its bound is written closer', () => {
   const pick: Pick = {
-    ranked: [{ column: 0, place: 1, score: 0, breaks: [0], judged: [judged(0, 7.04, false)] }],
-    gains: [], costs: [], second: null, over_second: [], under_second: [],
+    ranked: [{ column: 0, place: 1, score: 0, breaks: [0], judged: [judged(0, 7.04, false)], ...ALONE }],
+    gains: [], costs: [],
   }
   const made = pickWords(pick, [column('plan')], WISHES, ROWS)
   expect(made?.name).toBe('The plan as it stands')
@@ -82,7 +80,41 @@ test('a value that just misses its bound is written closer', () => {
 })
 
 test('nothing to rank is no pick, and a wish for an unknown row still reads', () => {
-  const none: Pick = { ranked: [], gains: [], costs: [], second: null, over_second: [], under_second: [] }
+  const none: Pick = { ranked: [], gains: [], costs: [] }
   expect(pickWords(none, [], [], ROWS)).toBeNull()
   expect(wishText({ row: 'beauty', way: 'low', value: null, hard: false, weight: 1 }, undefined)).toBe('beauty as little as can be')
+})
+
+const PICK: Pick = {
+  ranked: [
+    { column: 1, place: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)], ...ALONE },
+    {
+      column: 2, place: 2, score: 0, breaks: [0], judged: [judged(0, 7.5, false), judged(1, 740, false)],
+      first_better: [{ row: 'work', first: 780, other: 740 }], first_worse: [{ row: 'load', first: 125, other: 118 }],
+    },
+  ],
+  gains: [],
+  costs: [],
+}
+const THREE = [
+  column('plan'),
+  column('Pyramid'),
+  column('Ladder'),
+  column('Pairs', { why: 'no', causes: [{ kind: 'count', text: 'pairs takes movements by 2, not 3', measure: null, movements: [] }] }),
+]
+
+test('why not another: the wishes it breaks, where the first does better, and what speaks for it', () => {
+  expect(whyNotWords(2, PICK, THREE, WISHES, ROWS)).toEqual([
+    'It comes 2. of 2.',
+    'It breaks what must be: effort 7.5 (effort at most 7.0).',
+    'By your wishes it is behind in work 12:20.',
+    'Pyramid has work 13:00 against 12:20.',
+    'For it speaks: load 118 against 125.',
+  ])
+  expect(whyNotWords(3, PICK, THREE, WISHES, ROWS)).toEqual(['Pairs takes movements by 2, not 3.'])
+  expect(whyNotWords(1, PICK, THREE, WISHES, ROWS)).toEqual(['It is the first.'])
+})
+
+test('what was never divided is written as such', () => {
+  expect(valueText(null, 'ratio', true)).toBe('∞ : 1')
 })

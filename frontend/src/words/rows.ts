@@ -1,5 +1,5 @@
 // Rows of a comparison as people read them: values, differences, and what is wished for.
-import type { Column, CompareRow, Pick, Reason, Wish } from '@/api/types'
+import type { Column, CompareRow, Judged, Pick, Ranked, Reason, Wish } from '@/api/types'
 
 import { clock, percent, signed, tenth, whole } from './format'
 
@@ -7,8 +7,12 @@ type Unit = CompareRow['unit'] | string
 
 const ratioText = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 })
 
+/** What stands where there was nothing to divide by. */
+export const ENDLESS = '∞ : 1'
+
 /** A value with its unit; a split as 58 : 42. */
-export function valueText(value: number | null | undefined, unit: Unit): string {
+export function valueText(value: number | null | undefined, unit: Unit, endless = false): string {
+  if (endless) return ENDLESS
   if (value === null || value === undefined) return '–'
   switch (unit) {
     case 's':
@@ -77,8 +81,8 @@ const listed = (parts: string[]): string =>
   parts.length < 2 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
 
 /** A value that misses its bound by less than is usually written is written closer: 7.04, not 7.0 against 7.0. */
-function toldValue(judged: { value: number | null; met: boolean } | undefined, wish: Wish, row: CompareRow | undefined): string {
-  const text = valueText(judged?.value, row?.unit ?? '')
+function toldValue(judged: Judged | undefined, wish: Wish, row: CompareRow | undefined): string {
+  const text = valueText(judged?.value, row?.unit ?? '', judged?.endless)
   const close = judged && !judged.met && judged.value !== null && text === valueText(wish.value, row?.unit ?? '')
   return close ? String(Math.round((judged.value ?? 0) * 100) / 100) : text
 }
@@ -94,14 +98,7 @@ export function pickWords(
   if (!first) return null
   const column = columns[first.column]
   const name = column?.key === 'plan' ? 'The plan as it stands' : (column?.name ?? '')
-  const told = (wish: number): string => {
-    const one = wishes[wish]
-    if (!one) return ''
-    const row = rows.get(one.row)
-    const judged = first.judged.find((each) => each.wish === wish)
-    const bound = one.way === 'at-most' || one.way === 'at-least' || one.way === 'even' ? ` (${wishText(one, row)})` : ''
-    return `${(row?.label ?? one.row).toLowerCase()} ${toldValue(judged, one, row)}${bound}`
-  }
+  const told = (wish: number): string => judgedText(first, wish, wishes, rows)
   const met = first.judged.filter((one) => one.met).map((one) => told(one.wish))
   const unmet = first.judged.filter((one) => !one.met && !first.breaks.includes(one.wish)).map((one) => told(one.wish))
   const sentences: string[] = []
@@ -116,10 +113,47 @@ export function pickWords(
   const base = columns[0]?.key === 'plan' ? 'the plan' : (columns[0]?.name ?? '')
   if (first.column !== 0 && pick.gains.length) sentences.push(`Beside ${base} it gains ${say(pick.gains)}.`)
   if (first.column !== 0 && pick.costs.length) sentences.push(`It costs ${say(pick.costs)}.`)
-  const second = pick.second === null || pick.second === undefined ? undefined : columns[pick.second]
-  if (second && pick.second !== 0 && first.column !== 0) {
-    const closer = [...pick.over_second.slice(0, 2)].map((one) => reasonText(one, rows.get(one.row)))
-    if (closer.length) sentences.push(`${second.name} comes next: there it has ${listed(closer)}.`)
+  const second = others[0]
+  const next = second && columns[second.column]
+  if (second && next && next.key !== 'plan' && first.column !== 0) {
+    const closer = second.first_better.slice(0, 2).map((one) => reasonText(one, rows.get(one.row)))
+    if (closer.length) sentences.push(`${next.name} comes next: there it has ${listed(closer)}.`)
   }
   return { name, sentences }
+}
+
+/** How a column does by one wish: "effort 6.4 (effort at most 7.0)". */
+function judgedText(one: Ranked, wish: number, wishes: readonly Wish[], rows: ReadonlyMap<string, CompareRow>): string {
+  const of = wishes[wish]
+  if (!of) return ''
+  const row = rows.get(of.row)
+  const judged = one.judged.find((each) => each.wish === wish)
+  const bound = of.way === 'at-most' || of.way === 'at-least' || of.way === 'even' ? ` (${wishText(of, row)})` : ''
+  return `${(row?.label ?? of.row).toLowerCase()} ${toldValue(judged, of, row)}${bound}`
+}
+
+/** Why a column is not the first, in sentences: what is in its way, or in which figures the first does better. */
+export function whyNotWords(
+  number: number,
+  pick: Pick,
+  columns: readonly Column[],
+  wishes: readonly Wish[],
+  rows: ReadonlyMap<string, CompareRow>,
+): string[] {
+  const column = columns[number]
+  if (!column) return []
+  if (column.why) return column.causes.map((one) => `${one.text.charAt(0).toUpperCase()}${one.text.slice(1)}.`)
+  const one = pick.ranked.find((each) => each.column === number)
+  const first = pick.ranked[0]
+  const best = first && columns[first.column]
+  if (!one || !first || !best) return []
+  if (one === first) return ['It is the first.']
+  const say = (reasons: readonly Reason[]): string => listed(reasons.slice(0, 4).map((each) => reasonText(each, rows.get(each.row))))
+  const sentences = [`It comes ${one.place}. of ${pick.ranked.length}.`]
+  if (one.breaks.length) sentences.push(`It breaks what must be: ${listed(one.breaks.map((wish) => judgedText(one, wish, wishes, rows)))}.`)
+  const behind = one.judged.filter((each) => !one.breaks.includes(each.wish) && each.score < (first.judged.find((o) => o.wish === each.wish)?.score ?? 0))
+  if (behind.length) sentences.push(`By your wishes it is behind in ${listed(behind.map((each) => judgedText(one, each.wish, wishes, rows)))}.`)
+  if (one.first_better.length) sentences.push(`${best.name} has ${say(one.first_better)}.`)
+  if (one.first_worse.length) sentences.push(`For it speaks: ${say(one.first_worse.map((each) => ({ ...each, first: each.other, other: each.first })))}.`)
+  return sentences
 }

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useMediaQuery, useSwipe } from '@vueuse/core'
+import { ElButton } from 'element-plus'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import type { Column, CompareRow } from '@/api/types'
 import StaveThumb from '@/stave/StaveThumb.vue'
@@ -37,7 +39,29 @@ const order = computed(() => {
   const [base = 0, ...others] = numbers
   return [base, ...others.sort((a, b) => (value(a) === value(b) ? 0 : (value(a) < value(b) ? -1 : 1) * (by.down ? -1 : 1)))]
 })
-const shown = computed(() => order.value.flatMap((number) => (props.columns[number] ? [{ number, column: props.columns[number] }] : [])))
+const all = computed(() => order.value.flatMap((number) => (props.columns[number] ? [{ number, column: props.columns[number] }] : [])))
+/** On a phone one column a page, turned by buttons or swiped. */
+const narrow = useMediaQuery('(max-width: 640px)')
+const page = ref(0)
+const at = computed(() => Math.min(page.value, all.value.length - 1))
+const shown = computed(() => (narrow.value ? all.value.slice(at.value, at.value + 1) : all.value))
+const turn = (by: number): void => {
+  page.value = Math.max(0, Math.min(all.value.length - 1, at.value + by))
+}
+const sheet = useTemplateRef<HTMLElement>('sheet')
+useSwipe(sheet, {
+  onSwipeEnd: (_, direction) => {
+    if (narrow.value && direction === 'left') turn(1)
+    if (narrow.value && direction === 'right') turn(-1)
+  },
+})
+watch(
+  () => props.marked,
+  (number) => {
+    const there = all.value.findIndex((one) => one.number === number)
+    if (there >= 0) page.value = there
+  },
+)
 const longest = computed(() => Math.max(1, ...props.columns.map((one) => one.thumbnail?.total_s ?? 0)))
 
 const open = ref<{ row: string; column: number } | null>(null)
@@ -65,8 +89,13 @@ const openedColumn = computed(() => {
 </script>
 
 <template>
-  <div class="scroll">
-    <table :style="{ minWidth: `${150 + columns.length * 118}px`, maxWidth: `${132 + columns.length * 260}px` }">
+  <nav v-if="narrow && all.length > 1" class="pages" aria-label="Columns">
+    <ElButton :disabled="at === 0" @click="turn(-1)">Before</ElButton>
+    <span aria-live="polite">{{ at + 1 }} of {{ all.length }}: <b>{{ all[at]?.column.name }}</b></span>
+    <ElButton :disabled="at === all.length - 1" @click="turn(1)">Next</ElButton>
+  </nav>
+  <div ref="sheet" class="scroll">
+    <table :style="narrow ? {} : { minWidth: `${150 + columns.length * 118}px`, maxWidth: `${132 + columns.length * 260}px` }">
       <thead>
         <tr>
           <th scope="col" class="corner"><span class="visually-hidden">Row</span></th>
@@ -82,6 +111,7 @@ const openedColumn = computed(() => {
             </div>
             <small v-if="!column.why" class="goes" :title="column.wall.join('; ')">{{ column.wall.join('; ') }}</small>
             <small v-if="column.why" class="why">{{ column.why }}</small>
+            <small v-for="one in column.bent" :key="one" class="bent">{{ one }}</small>
             <small v-if="leftText(column, hold, nameOf)" class="left">{{ leftText(column, hold, nameOf) }}</small>
             <span v-if="column.key !== 'plan' && (removable || markable)" class="acts">
               <label v-if="markable && !column.why">
@@ -112,7 +142,7 @@ const openedColumn = computed(() => {
                 :aria-expanded="opens(column, row) ? open?.row === row.key && open.column === number : undefined"
                 @click="toggle(row, number)"
               >
-                <b>{{ valueText(column.values[row.key], row.unit) }}</b>
+                <b>{{ valueText(column.values[row.key], row.unit, column.endless.includes(row.key)) }}</b>
                 <small>{{ deltaText(column.deltas[row.key], row.unit) }}</small>
                 <small v-if="ends(column, row)" class="ends">{{ ends(column, row) }}</small>
               </component>
@@ -120,7 +150,7 @@ const openedColumn = computed(() => {
             </td>
           </tr>
           <tr v-if="open?.row === row.key && openedColumn">
-            <td :colspan="columns.length + 1" class="opened">
+            <td :colspan="shown.length + 1" class="opened">
               <OpenedCell v-if="row.figure" :column="openedColumn" :figure="row.figure" :label="row.label" :squad="squad" />
               <ul v-else class="checks">
                 <li v-for="(check, index) in openedColumn.checks" :key="index">{{ check.text }}</li>

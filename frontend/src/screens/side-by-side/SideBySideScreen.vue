@@ -4,17 +4,19 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter, type LocationQuery } from 'vue-router'
 
 import { comparisonFile, Refusal } from '@/api/client'
-import type { CompareRow } from '@/api/types'
+import type { Column, CompareRow } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
 import { saveFile } from '@/composables/useFiles'
 import { useMovements } from '@/composables/useMovements'
 import { useFormats } from '@/composables/useTables'
 import { pickWords, valueText } from '@/words/rows'
+import { stepText } from '@/words/steps'
 
 import CompareTable from './CompareTable.vue'
+import PictureRow from './PictureRow.vue'
+import PlacingPanel from './PlacingPanel.vue'
 import StartPanel from './StartPanel.vue'
 import SweepPanel from './SweepPanel.vue'
-import TradeOff from './TradeOff.vue'
 import { MOST_COLUMNS, useCompareTables, useComparison, type Hold, type Source } from './useComparison'
 import UseMenu from './UseMenu.vue'
 import WishBar from './WishBar.vue'
@@ -26,21 +28,26 @@ const source = computed<Source>(() => ({
   session: route.query.session ? String(route.query.session) : undefined,
   block: route.query.block ? String(route.query.block) : undefined,
   movements: words(route.query.movements),
+  text: String(route.query.text ?? '') || undefined,
+  minutes: Number(route.query.minutes) > 0 ? Number(route.query.minutes) : undefined,
+  matter: String(route.query.matter ?? '') || undefined,
   sessions: words(route.query.sessions),
 }))
-const started = computed(() => Boolean(source.value.session) || Boolean(source.value.movements?.length) || Boolean(source.value.sessions?.length))
+const asked = computed(() => Boolean(source.value.text))
+const started = computed(() => asked.value || Boolean(source.value.session) || Boolean(source.value.movements?.length) || Boolean(source.value.sessions?.length))
 const start = (from: Source): void => {
   void router.push({
     name: 'side-by-side',
     query: {
       ...(from.session ? { session: from.session } : {}),
       ...(from.movements?.length ? { movements: from.movements.join(',') } : {}),
+      ...(from.text ? { text: from.text, minutes: String(from.minutes ?? ''), matter: from.matter } : {}),
       ...(from.sessions?.length ? { sessions: from.sessions.join(',') } : {}),
     },
   })
 }
 
-const { session, formats, hold, target, wishes, axes, answer, holding, trouble, busy, body, whole } = useComparison(source)
+const { session, shown, show, takeOut, hold, target, wishes, axes, answer, trouble, busy, body, whole } = useComparison(source)
 const { tables, byKey: rowsByKey } = useCompareTables()
 const { formats: all } = useFormats()
 const { nameOf } = useMovements()
@@ -49,7 +56,7 @@ const squad = computed(() => session.value?.squad ?? squadNow.value)
 const columns = computed(() => answer.value?.columns ?? [])
 const hidden = ref<string[]>(['timetable', 'work-to-rest', 'oxygen-gap', 'volume', 'knee-hip', 'mean-uptake'])
 // A row that is nothing in every column says nothing.
-const isNothing = (row: CompareRow): boolean => columns.value.every((one) => !one.values[row.key])
+const isNothing = (row: CompareRow): boolean => shown.value.every((one) => !one.values[row.key] && !one.endless.includes(row.key))
 const shownRows = computed(() => (tables.value?.rows ?? []).filter((row) => !hidden.value.includes(row.key) && !isNothing(row)))
 const places = computed(() =>
   wishes.value.length ? new Map((answer.value?.pick.ranked ?? []).map((one) => [one.column, one.place])) : new Map<number, number>(),
@@ -57,11 +64,12 @@ const places = computed(() =>
 // The first by the wishes is the marked one, until the coach marks another.
 const chosen = ref<string | null>(null)
 const marked = computed(() => {
-  const own = columns.value.findIndex((one) => one.key === chosen.value && !one.why)
-  if (own > 0) return own
+  const usable = (one: Column | undefined): boolean => one !== undefined && one.key !== 'plan' && !one.why
+  const own = shown.value.findIndex((one) => one.key === chosen.value && usable(one))
+  if (own >= 0) return own
   const ranked = wishes.value.length ? (answer.value?.pick.ranked ?? []) : []
-  const first = ranked.find((one) => one.column > 0)?.column
-  return first ?? columns.value.findIndex((one, number) => number > 0 && !one.why)
+  const first = ranked.find((one) => one.column < shown.value.length && usable(shown.value[one.column]))?.column
+  return first ?? shown.value.findIndex(usable)
 })
 watch(wishes, () => (chosen.value = null))
 const mark = (number: number): void => {
@@ -100,20 +108,40 @@ function typedTarget(event: Event): void {
     if (Number.isFinite(typed) && typed > 0) target.value = typed
   }
 }
-const room = computed(() => columns.value.length < MOST_COLUMNS)
-const free = computed(() => all.value.filter((one) => !(formats.value ?? []).includes(one.key)))
+const room = computed(() => shown.value.length < MOST_COLUMNS)
+/** What is not in the table: all that fit or do not, and the format that the plan itself is. */
+const free = computed(() => {
+  const others = columns.value.slice(shown.value.length)
+  const known = new Set(columns.value.map((one) => one.key))
+  const plan = all.value.filter((one) => !known.has(one.key)).map((one) => ({ key: one.key, name: one.name, why: null }))
+  return [...others.map((one) => ({ key: one.key, name: one.name, why: one.why })), ...plan]
+})
 const added = ref('')
 function add(): void {
-  if (added.value) formats.value = [...(formats.value ?? []), added.value]
+  if (added.value) show(added.value)
   added.value = ''
 }
 const remove = (number: number): void => {
-  const key = columns.value[number]?.key
+  const key = shown.value[number]?.key
   if (source.value.sessions?.length) start({ sessions: source.value.sessions.filter((_, at) => at !== number) })
-  else formats.value = (formats.value ?? []).filter((one) => one !== key)
+  else if (key) takeOut(key)
 }
+/** The best of those that are not in the table. */
+const nextBest = computed(() =>
+  wishes.value.length && !whole.value
+    ? (answer.value?.pick.ranked ?? []).filter((one) => one.column >= shown.value.length).slice(0, 3).flatMap((one) => {
+        const column = columns.value[one.column]
+        return column ? [{ key: column.key, name: column.name, place: one.place }] : []
+      })
+    : [],
+)
+const cannot = computed(() => columns.value.slice(shown.value.length).filter((one) => one.why).length)
+const none = computed(() => !whole.value && answer.value !== null && !columns.value.some((one) => one.key !== 'plan' && !one.why))
+const readText = computed(() => (answer.value?.read?.steps ?? []).map((one) => stepText(one, nameOf)).join(', '))
+const matter = computed(() => tables.value?.matters.find((one) => one.key === source.value.matter)?.sentence ?? '')
 const about = computed(() => {
   if (source.value.sessions?.length) return 'whole sessions, held against the first'
+  if (asked.value) return `which format in ${source.value.minutes ?? 20} minutes${matter.value ? `, for ${matter.value}` : ''}?`
   const names = (answer.value?.movements ?? []).map(nameOf).join(', ')
   if (!session.value) return names
   return `${source.value.block ? 'a block' : 'main part'} of ${session.value.title}${names ? ` · ${names}` : ''}`
@@ -168,10 +196,10 @@ const print = (): void => window.print()
         <span class="grow"></span>
         <label>
           <span class="visually-hidden">Add a format</span>
-          <select v-model="added" :disabled="!room" @change="add">
-            <option value="">{{ room ? 'Add a format …' : 'Eight at most' }}</option>
+          <select v-model="added" @change="add">
+            <option value="">{{ room ? 'Add a format …' : 'In place of the last …' }}</option>
             <option v-for="one in free" :key="one.key" :value="one.key">
-              {{ one.name }}{{ holding[one.key] ? ' (cannot hold these)' : '' }}
+              {{ one.name }}{{ one.why ? ' (does not fit)' : '' }}
             </option>
           </select>
         </label>
@@ -191,21 +219,42 @@ const print = (): void => window.print()
       <WishBar v-model="wishes" :named="tables?.wishes ?? []" :rows="rowsByKey" :pick="answer?.pick ?? null" :marked="marked" />
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <p v-if="fileTrouble" class="note-bar" role="alert">{{ fileTrouble }}</p>
-      <p v-for="one in answer?.bent ?? []" :key="one" class="note-bar">{{ one }}</p>
+      <p v-if="answer?.read" class="read">
+        Read as {{ readText }}.
+        <template v-if="answer.read.unknown.length"> Not known, so little is figured of it: <b>{{ answer.read.unknown.join(', ') }}</b>.</template>
+        <template v-if="answer.read.unread.length"> No movement in: <b>{{ answer.read.unread.join(' · ') }}</b>.</template>
+      </p>
       <p v-if="!answer && !trouble" class="waiting" role="status">Pouring …</p>
       <div v-if="answer" class="page" :class="{ busy }" :aria-busy="busy">
         <div class="verdict-row">
-          <p v-if="verdict" class="verdict"><b>{{ verdict.name }}</b> comes first. {{ verdict.sentences.join(' ') }}</p>
+          <p v-if="none" class="verdict">
+            <b>No format fits.</b> {{ columns.find((one) => one.why && one.causes[0]?.kind !== 'count')?.why ?? columns.find((one) => one.why)?.why }}.
+            Hold something else still, or another amount of it; under “Why not” each says what is in its way.
+          </p>
+          <p v-else-if="verdict" class="verdict"><b>{{ verdict.name }}</b> comes first. {{ verdict.sentences.join(' ') }}</p>
           <p v-else class="said">Say what matters, and the columns are ranked by it, with the reasons.</p>
           <UseMenu
             :column="markedColumn" :session="session && source.session ? { id: source.session, ...session } : null"
             :source="answer.source" :squad="squad"
           />
         </div>
-        <CompareTable
-          :columns="columns" :rows="shownRows" :marked="marked" :places="places" :squad="squad" :hold="whole ? undefined : hold"
-          :removable="!whole || columns.length > 2" :markable="!whole" @mark="mark" @remove="remove"
+        <PictureRow
+          v-if="asked" v-model:axes="axes" :answer="answer" :rows="tables?.rows ?? []" :by-key="rowsByKey" :wishes="wishes" :marked="marked"
+          :shown="shown.length" :places="places" :whole="whole !== null" @mark="mark" @show="show"
         />
+        <CompareTable
+          :columns="shown" :rows="shownRows" :marked="marked" :places="places" :squad="squad" :hold="whole ? undefined : hold"
+          :removable="!whole || shown.length > 2" :markable="!whole" @mark="mark" @remove="remove"
+        />
+        <p v-if="nextBest.length || cannot" class="next">
+          <template v-if="nextBest.length">
+            Next best:
+            <button v-for="one in nextBest" :key="one.key" type="button" class="link" @click="show(one.key)">
+              {{ one.name }} ({{ one.place }}.)<span class="visually-hidden">: show it beside</span>
+            </button>
+          </template>
+          <span v-if="cannot">{{ cannot }} other{{ cannot === 1 ? ' does' : 's do' }} not fit; “Why not” says why.</span>
+        </p>
         <section v-if="answer.differences" class="differences" aria-label="What differs">
           <h2>What differs from {{ columns[0]?.name }}</h2>
           <details v-for="(list, number) in answer.differences.slice(1)" :key="number">
@@ -218,10 +267,12 @@ const print = (): void => window.print()
             </ul>
           </details>
         </section>
-        <div class="below">
-          <TradeOff v-model:axes="axes" :columns="columns" :rows="tables?.rows ?? []" :frontier="answer.frontier" :marked="marked" @mark="mark" />
-          <SweepPanel v-if="!whole && body" :columns="columns" :rows="tables?.rows ?? []" :body="body" />
-        </div>
+        <PictureRow
+          v-if="!asked" v-model:axes="axes" :answer="answer" :rows="tables?.rows ?? []" :by-key="rowsByKey" :wishes="wishes" :marked="marked"
+          :shown="shown.length" :places="places" :whole="whole !== null" @mark="mark" @show="show"
+        />
+        <PlacingPanel v-if="!whole && body && !none" :body="body" :shown="shown.filter((one) => one.key !== 'plan' && !one.why).map((one) => one.key)" />
+        <SweepPanel v-if="!whole && body" class="sweeping" :columns="shown" :rows="tables?.rows ?? []" :body="body" />
       </div>
     </template>
   </main>

@@ -5,20 +5,16 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import type { SessionItem } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
-import { useMovements } from '@/composables/useMovements'
-import MovementPicker from '@/parts/MovementPicker.vue'
 import { clock } from '@/words/format'
 
+import QuestionPanel from './QuestionPanel.vue'
 import type { Source } from './useComparison'
 
 const emit = defineEmits<{ start: [source: Source] }>()
-const { nameOf } = useMovements()
 const sessions = shallowRef<readonly SessionItem[] | null>(null)
 const left = ref(0)
 const { trouble, attempt } = useAttempt()
 const chosen = ref<string[]>([])
-const movements = ref<string[]>([])
-const picking = ref(false)
 onMounted(() =>
   attempt(async () => {
     const page = await api.sessions()
@@ -31,6 +27,7 @@ const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <=
 
 <template>
   <div class="start">
+    <QuestionPanel @start="emit('start', $event)" />
     <section aria-label="From a session">
       <h2>A session’s main part in other formats, or whole sessions side by side</h2>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
@@ -53,27 +50,13 @@ const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <=
         Compare {{ chosen.length || 'ticked' }} sessions
       </ElButton>
     </section>
-    <section aria-label="From movements">
-      <h2>Movements chosen fresh</h2>
-      <ol v-if="movements.length">
-        <li v-for="(key, index) in movements" :key="index">
-          {{ nameOf(key) }}
-          <button type="button" class="link" @click="movements = movements.filter((_, at) => at !== index)">
-            take out<span class="visually-hidden"> {{ nameOf(key) }}</span>
-          </button>
-        </li>
-      </ol>
-      <MovementPicker v-if="picking" :key="movements.length" :label="`Movement ${movements.length + 1}`" @pick="movements = [...movements, $event]" @close="picking = false" />
-      <button v-else type="button" class="link" @click="picking = true">add movements</button>
-      <p><ElButton :disabled="movements.length === 0" @click="emit('start', { movements })">Pour them into formats</ElButton></p>
-    </section>
   </div>
 </template>
 
 <style scoped>
 .start {
   display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 30px;
   padding: 16px 20px;
 }

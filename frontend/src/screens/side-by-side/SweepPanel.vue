@@ -3,7 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '@/api/client'
-import type { Column, CompareIn, CompareRow, SweepPoint } from '@/api/types'
+import type { Column, CompareIn, CompareRow, SweepPoint, Turn } from '@/api/types'
 import { useFormats } from '@/composables/useTables'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { valueText } from '@/words/rows'
@@ -17,6 +17,7 @@ const low = ref(15)
 const high = ref(60)
 const step = ref(5)
 const points = shallowRef<readonly SweepPoint[]>([])
+const turns = shallowRef<readonly Turn[]>([])
 const trouble = ref('')
 const busy = ref(false)
 let flying: AbortController | null = null
@@ -56,12 +57,14 @@ async function go(): Promise<void> {
   busy.value = true
   trouble.value = ''
   try {
-    const { document, source, movements, squad, hold, target } = props.body
+    const { document, source, movements, text, squad, hold, target } = props.body
     const answer = await api.sweep(
-      { document, source, movements, squad, hold, target, format: format.value, param: param.value, params: fixed.value, low: low.value, high: high.value, step: step.value },
+      { document, source, movements, text, squad, hold, target, format: format.value, param: param.value, params: fixed.value, low: low.value, high: high.value, step: step.value },
       mine.signal,
     )
-    if (flying === mine) points.value = answer.points
+    if (flying !== mine) return
+    points.value = answer.points
+    turns.value = answer.turns
   } catch (error) {
     if (flying !== mine || !(error instanceof Refusal)) return
     trouble.value = error.told
@@ -72,6 +75,10 @@ async function go(): Promise<void> {
 }
 const longest = computed(() => Math.max(1, ...points.value.map((one) => one.column.thumbnail?.total_s ?? 0)))
 const along = computed(() => props.rows.filter((row) => ['total', 'work', 'density', 'effort', 'load', 'above-80', 'guessed', 'called'].includes(row.key)))
+const turnText = (turn: Turn): string => {
+  const row = props.rows.find((one) => one.key === turn.row)
+  return `${row?.label ?? turn.row} turns at ${turn.value} (${valueText(turn.figure, row?.unit ?? '')}): it ${turn.from_rising ? 'rises up to there and falls after it' : 'falls down to there and rises after it'}.`
+}
 /** How high a figure stands among those of its row: ink under the number, the number itself says it. */
 function bar(row: string, value: number | null | undefined): string {
   const values = points.value.flatMap((one) => one.column.values[row] ?? [])
@@ -100,6 +107,7 @@ function bar(row: string, value: number | null | undefined): string {
       <ElButton native-type="submit" :loading="busy">Sweep</ElButton>
     </form>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <p v-if="points.length" class="turns" role="status">{{ turns.length ? turns.map(turnText).join(' ') : 'Nothing turns in this range.' }}</p>
     <div v-if="points.length" class="scroll">
       <table>
         <thead>

@@ -1,67 +1,108 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { ElButton } from 'element-plus'
+import { scaleLinear } from 'd3-scale'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import type { Column, CompareRow } from '@/api/types'
+import { saveFile } from '@/composables/useFiles'
 import { valueText } from '@/words/rows'
+
+import { placeLabels } from './labels'
+import { pngOf, svgText } from './picture'
 
 const props = defineProps<{
   columns: readonly Column[]
   rows: readonly CompareRow[]
   frontier: readonly number[]
   marked: number
+  /** So many of the columns stand in the table. */
+  shown: number
+  places: ReadonlyMap<number, number>
 }>()
 const axes = defineModel<[string, string]>('axes', { required: true })
-defineEmits<{ mark: [column: number] }>()
+const emit = defineEmits<{ mark: [column: number]; show: [key: string] }>()
 
-const WIDE = 620
-const HIGH = 320
+const WIDE = 720
+const HIGH = 380
 const LEFT = 64
-const RIGHT = 120
-const TOP = 18
-const BOTTOM = 40
+const RIGHT = 30
+const TOP = 24
+const BOTTOM = 44
+/** Steps of a clock that are read at a glance, in seconds. */
+const CLOCK_STEPS = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600]
+const LETTER = 6.4
 
 const rowOf = (key: string): CompareRow | undefined => props.rows.find((row) => row.key === key)
 const x = computed(() => rowOf(axes.value[0]))
 const y = computed(() => rowOf(axes.value[1]))
+const valueOf = (column: Column, key: string): number | null => (column.endless.includes(key) ? Infinity : (column.values[key] ?? null))
 const points = computed(() =>
   props.columns.flatMap((column, number) => {
-    const [a, b] = [column.values[axes.value[0]], column.values[axes.value[1]]]
-    return a === null || a === undefined || b === null || b === undefined ? [] : [{ number, name: column.name, a, b }]
+    const [a, b] = [valueOf(column, axes.value[0]), valueOf(column, axes.value[1])]
+    return a === null || b === null || column.why ? [] : [{ number, column, a, b }]
   }),
 )
-/** The span of an axis with a little air; one value alone stands in the middle. */
-function spanOf(values: number[]): [number, number] {
-  const low = Math.min(...values)
-  const high = Math.max(...values)
-  const air = (high - low || Math.abs(high) || 1) * 0.12
-  return [low - air, high + air]
+
+/** An axis with round numbers on it that holds all values; what has no end stands at the far edge. */
+function axisOf(all: number[], unit: string | undefined, from: number, to: number) {
+  const values = all.filter(Number.isFinite)
+  const [low, high] = [Math.min(...values), Math.max(...values)]
+  const span = high - low || Math.abs(high) || 1
+  if (unit === 's') {
+    const step = CLOCK_STEPS.find((one) => span / one <= 5) ?? 7200
+    const [first, last] = [Math.floor(low / step), Math.max(Math.ceil(high / step), Math.floor(low / step) + 1)]
+    const ticks = Array.from({ length: last - first + 1 }, (_, n) => (first + n) * step)
+    return { scale: scaleLinear([first * step, last * step], [from, to]), ticks }
+  }
+  const scale = scaleLinear([low - span * 0.04, high + span * 0.04], [from, to]).nice(5)
+  return { scale, ticks: scale.ticks(5) }
 }
-const xs = computed(() => spanOf(points.value.map((one) => one.a)))
-const ys = computed(() => spanOf(points.value.map((one) => one.b)))
-const across = (value: number): number => LEFT + ((value - xs.value[0]) / (xs.value[1] - xs.value[0])) * (WIDE - LEFT - RIGHT)
-const up = (value: number): number => HIGH - BOTTOM - ((value - ys.value[0]) / (ys.value[1] - ys.value[0])) * (HIGH - TOP - BOTTOM)
-const even = (span: [number, number]): number[] => [0.1, 0.37, 0.63, 0.9].map((share) => span[0] + share * (span[1] - span[0]))
+const across = computed(() => axisOf(points.value.map((one) => one.a), x.value?.unit, LEFT, WIDE - RIGHT))
+const up = computed(() => axisOf(points.value.map((one) => one.b), y.value?.unit, HIGH - BOTTOM, TOP))
+const marks = computed(() => {
+  const there = points.value.map((one) => ({
+    ...one,
+    x: Number.isFinite(one.a) ? across.value.scale(one.a) : WIDE - RIGHT,
+    y: Number.isFinite(one.b) ? up.value.scale(one.b) : TOP,
+    reach: one.number === props.marked ? 10 : 6,
+    width: one.column.name.length * LETTER + 2,
+  }))
+  const room = { left: 4, top: 2, width: WIDE - 8, height: HIGH - BOTTOM - 2 }
+  // Those in the table have the best places.
+  const order = [...there].sort((one, other) => one.number - other.number)
+  const labels = placeLabels(order, room)
+  return order.map((one, index) => ({ ...one, label: labels[index] ?? { x: one.x, y: one.y, far: false } }))
+})
 const line = computed(() =>
   props.frontier
-    .flatMap((number) => points.value.filter((one) => one.number === number))
-    .map((one, index) => `${index ? 'L' : 'M'}${across(one.a).toFixed(1)} ${up(one.b).toFixed(1)}`)
+    .flatMap((number) => marks.value.filter((one) => one.number === number))
+    .map((one, index) => `${index ? 'L' : 'M'}${one.x.toFixed(1)} ${one.y.toFixed(1)}`)
     .join(''),
 )
-/** Labels keep out of each other's way: one that would lie on another is moved down a line. */
-const labelled = computed(() => {
-  const taken: { x: number; y: number }[] = []
-  return [...points.value]
-    .sort((one, other) => up(one.b) - up(other.b))
-    .map((one) => {
-      const left = across(one.a) + (one.number === props.marked ? 13 : 9)
-      let top = up(one.b) + 4
-      while (taken.some((each) => Math.abs(each.y - top) < 13 && Math.abs(each.x - left) < 120)) top += 13
-      taken.push({ x: left, y: top })
-      return { ...one, left, top }
-    })
-})
 const better = (row: CompareRow | undefined): string =>
   ({ less: 'less is usually wished for', more: 'more is usually wished for', even: 'even is usually wished for' })[row?.sense ?? ''] ?? ''
+const told = (value: number, row: CompareRow | undefined): string => valueText(value, row?.unit ?? '', !Number.isFinite(value))
+
+const openedKey = ref('')
+const opened = computed(() => marks.value.find((one) => one.column.key === openedKey.value) ?? null)
+watch(axes, () => (openedKey.value = ''))
+function open(number: number): void {
+  const key = props.columns[number]?.key ?? ''
+  openedKey.value = openedKey.value === key ? '' : key
+}
+const beside = (number: number): boolean => number < props.shown
+function use(number: number): void {
+  const column = props.columns[number]
+  if (!column) return
+  if (beside(number)) emit('mark', number)
+  else emit('show', column.key)
+}
+
+const picture = useTemplateRef<SVGSVGElement>('picture')
+async function save(kind: 'svg' | 'png'): Promise<void> {
+  if (!picture.value) return
+  saveFile(`trade-off.${kind}`, kind === 'svg' ? svgText(picture.value) : await pngOf(picture.value), 'image/svg+xml')
+}
 </script>
 
 <template>
@@ -78,39 +119,63 @@ const better = (row: CompareRow | undefined): string =>
           <option v-for="row in rows" :key="row.key" :value="row.key">{{ row.label }}</option>
         </select>
       </label>
+      <template v-if="points.length > 1">
+        <button type="button" class="link" @click="save('svg')">.svg</button>
+        <button type="button" class="link" @click="save('png')">.png</button>
+      </template>
     </p>
     <p v-if="points.length < 2" class="quiet">Two columns with both figures make a picture.</p>
-    <svg
-      v-else :viewBox="`0 0 ${WIDE} ${HIGH}`" role="img"
-      :aria-label="`${y?.label} against ${x?.label}; on the frontier: ${points.filter((one) => frontier.includes(one.number)).map((one) => one.name).join(', ')}`"
-    >
+    <svg v-else ref="picture" :viewBox="`0 0 ${WIDE} ${HIGH}`" role="group" :aria-label="`${y?.label} against ${x?.label}`">
+      <g v-for="value in across.ticks" :key="`x${value}`" aria-hidden="true">
+        <path :d="`M${across.scale(value)} ${TOP}V${HIGH - BOTTOM}`" class="grid" />
+        <text :x="across.scale(value)" :y="HIGH - BOTTOM + 16" text-anchor="middle" class="tick">{{ valueText(value, x?.unit ?? '') }}</text>
+      </g>
+      <g v-for="value in up.ticks" :key="`y${value}`" aria-hidden="true">
+        <path :d="`M${LEFT} ${up.scale(value)}H${WIDE - RIGHT}`" class="grid" />
+        <text :x="LEFT - 7" :y="up.scale(value) + 4" text-anchor="end" class="tick">{{ valueText(value, y?.unit ?? '') }}</text>
+      </g>
       <path :d="`M${LEFT} ${TOP}V${HIGH - BOTTOM}H${WIDE - RIGHT}`" class="axis" />
-      <g v-for="value in even(xs)" :key="`x${value}`">
-        <path :d="`M${across(value)} ${TOP}V${HIGH - BOTTOM}`" class="grid" />
-        <text :x="across(value)" :y="HIGH - BOTTOM + 15" text-anchor="middle">{{ valueText(value, x?.unit ?? '') }}</text>
-      </g>
-      <g v-for="value in even(ys)" :key="`y${value}`">
-        <path :d="`M${LEFT} ${up(value)}H${WIDE - RIGHT}`" class="grid" />
-        <text :x="LEFT - 6" :y="up(value) + 4" text-anchor="end">{{ valueText(value, y?.unit ?? '') }}</text>
-      </g>
       <text :x="(LEFT + WIDE - RIGHT) / 2" :y="HIGH - 8" text-anchor="middle" class="name">{{ x?.label }}</text>
-      <text x="4" :y="TOP - 6" class="name">{{ y?.label }}</text>
+      <text x="4" :y="TOP - 10" class="name">{{ y?.label }}</text>
       <path :d="line" class="frontier" />
-      <g v-for="one in labelled" :key="one.number" class="mark" @click="$emit('mark', one.number)">
-        <title>{{ one.name }}: {{ valueText(one.a, x?.unit ?? '') }}, {{ valueText(one.b, y?.unit ?? '') }}</title>
-        <rect
-          v-if="one.number === 0" :x="across(one.a) - 5.5" :y="up(one.b) - 5.5" width="11" height="11"
-          class="base"
-        />
-        <circle v-else :cx="across(one.a)" :cy="up(one.b)" r="5" :class="{ on: frontier.includes(one.number) }" />
-        <circle v-if="one.number === marked" :cx="across(one.a)" :cy="up(one.b)" r="9.5" class="ring" />
-        <text :x="one.left" :y="one.top" :class="{ strong: one.number === marked || one.number === 0 }">{{ one.name }}</text>
+      <g
+        v-for="one in marks" :key="one.number" class="mark" tabindex="0" role="button" :aria-expanded="opened?.number === one.number"
+        :aria-label="`${one.column.name}: ${x?.label} ${told(one.a, x)}, ${y?.label} ${told(one.b, y)}${frontier.includes(one.number) ? ', on the frontier' : ''}`"
+        @click="open(one.number)" @keydown.enter.prevent="open(one.number)" @keydown.space.prevent="open(one.number)"
+      >
+        <path v-if="one.label.far" :d="`M${one.x} ${one.y}L${one.label.x + (one.label.x < one.x ? one.width : 0)} ${one.label.y}`" class="lead" />
+        <rect v-if="one.column.key === 'plan'" :x="one.x - 5.5" :y="one.y - 5.5" width="11" height="11" class="base" />
+        <circle v-else :cx="one.x" :cy="one.y" :r="beside(one.number) ? 5.5 : 4" :class="{ on: frontier.includes(one.number) }" />
+        <circle v-if="one.number === marked" :cx="one.x" :cy="one.y" r="9.5" class="ring" />
+        <text :x="one.label.x" :y="one.label.y + 4" :class="{ strong: one.number === marked || one.column.key === 'plan', faint: !beside(one.number) }">{{ one.column.name }}</text>
       </g>
     </svg>
+    <div v-if="opened" class="opened" role="status">
+      <p>
+        <b>{{ opened.column.name }}</b>
+        <span v-if="places.get(opened.number)"> · place {{ places.get(opened.number) }}</span>
+        · {{ x?.label.toLowerCase() }} {{ told(opened.a, x) }} · {{ y?.label.toLowerCase() }} {{ told(opened.b, y) }}
+      </p>
+      <p class="quiet">{{ opened.column.wall.join('; ') }}</p>
+      <ElButton v-if="opened.column.key !== 'plan' && opened.column.key !== 'session'" @click="use(opened.number)">
+        {{ beside(opened.number) ? 'Mark it' : 'Show it beside' }}
+      </ElButton>
+    </div>
     <p class="quiet">
-      The square is the first column; filled marks joined by the line are beaten by none in both figures ({{ x?.label.toLowerCase() }}:
-      {{ better(x) }}; {{ y?.label.toLowerCase() }}: {{ better(y) }}). The ring is the marked one.
+      Filled marks joined by the line are beaten by none in both figures ({{ x?.label.toLowerCase() }}: {{ better(x) }};
+      {{ y?.label.toLowerCase() }}: {{ better(y) }}). Small ones are not in the table. The ring is the marked one<template v-if="columns[0]?.key === 'plan'">, the square the plan</template>.
     </p>
+    <details v-if="points.length > 1" class="as-text">
+      <summary>The picture as a table</summary>
+      <table>
+        <thead><tr><th scope="col">Format</th><th scope="col">{{ x?.label }}</th><th scope="col">{{ y?.label }}</th><th scope="col">Frontier</th></tr></thead>
+        <tbody>
+          <tr v-for="one in marks" :key="one.number">
+            <th scope="row">{{ one.column.name }}</th><td>{{ told(one.a, x) }}</td><td>{{ told(one.b, y) }}</td><td>{{ frontier.includes(one.number) ? 'on it' : '' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
   </section>
 </template>
 
@@ -128,7 +193,7 @@ h2 {
 }
 svg {
   width: 100%;
-  max-width: 760px;
+  max-width: 900px;
   display: block;
 }
 text {
@@ -140,9 +205,47 @@ text {
   font-weight: 600;
   fill: var(--ink);
 }
+.mark {
+  cursor: pointer;
+}
+.mark:focus-visible {
+  outline: 2px solid var(--act);
+  outline-offset: 2px;
+}
 .mark text {
   fill: var(--ink);
   font-size: 12.5px;
+}
+.mark text.faint {
+  fill: var(--mute);
+}
+.lead {
+  stroke: var(--mute);
+  stroke-width: 0.7;
+}
+.opened {
+  margin: 4px 0;
+  padding: 6px 14px 8px;
+  border-left: 3px solid var(--act);
+  background: var(--sheet);
+}
+.opened p {
+  margin: 0 0 4px;
+}
+.as-text table {
+  border-collapse: collapse;
+  margin-top: 4px;
+}
+.as-text th,
+.as-text td {
+  padding: 2px 12px 2px 0;
+  border-bottom: 1px dotted var(--rule);
+  text-align: left;
+  font-weight: 400;
+}
+.as-text thead th {
+  border-bottom: 2px solid var(--ink);
+  font-weight: 600;
 }
 .axis,
 .grid {

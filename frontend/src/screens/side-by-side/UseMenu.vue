@@ -56,7 +56,7 @@ const keep = () =>
         replacing.value = there.id
         return
       }
-      const shape = { name: name.value, key: column.key, params: column.params }
+      const shape = { name: name.value, key: column.format, params: column.params }
       await api.keepShape({ ...shape, squad: props.squad, replaces: there?.id ?? null })
       said.value = `Kept as the shape “${name.value.trim()}”: the Bench offers it among the formats.`
       naming.value = null

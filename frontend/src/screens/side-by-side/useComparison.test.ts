@@ -11,8 +11,9 @@ const DOCUMENT = { fine_tally: 1, title: 'Ridge', blocks: [] }
 const column = (key: string) => ({ key })
 const compared = (...keys: string[]) =>
   ({
-    comparison: { columns: keys.map(column), frontier: [0], pick: {}, held_reps: {}, source: [0], movements: [], bent: [] },
+    comparison: { columns: keys.map(column), shown: keys.length, frontier: [0], pick: {}, held_reps: {}, source: [0], movements: [] },
     holding: { 'strict-20-10': null },
+    read: null,
   }) as unknown as ComparisonOut
 
 let scope: EffectScope
@@ -38,12 +39,12 @@ const settle = async (): Promise<void> => {
 const bodies = (): CompareIn[] => compare.mock.calls.map(([body]) => body)
 
 test('a block of a session is compared once, with formats of the server’s choice', async () => {
-  const { answer, formats } = comparing({ session: 'one', block: 'b3' })
+  const { answer, shown } = comparing({ session: 'one', block: 'b3' })
   await settle()
   expect(bodies()).toHaveLength(1)
   expect(bodies()[0]).toMatchObject({ document: DOCUMENT, squad: 3, source: ['b3'], formats: null, hold: 'total' })
   expect(answer.value?.columns).toHaveLength(3)
-  expect(formats.value).toEqual(['ladder', 'pyramid'])
+  expect(shown.value.map((one) => one.key)).toEqual(['plan', 'ladder', 'pyramid'])
 })
 
 test('every change of what is held or wished asks anew', async () => {
@@ -103,4 +104,30 @@ test('another source begins afresh', async () => {
   expect([formats.value, target.value]).toEqual([null, null])
   await settle()
   expect(bodies().at(-1)).toMatchObject({ source: ['b4'], formats: null })
+})
+
+test('what is shown beside takes the place of the last where there is no room, and can be taken out', async () => {
+  const many = ['a', 'b', 'c', 'd', 'e', 'f', 'g']
+  compare.mockResolvedValue(compared('plan', ...many))
+  const { show, takeOut } = comparing({ session: 'one', block: 'b3' })
+  await settle()
+  show('z')
+  await settle()
+  expect(bodies().at(-1)?.formats).toEqual([...many.slice(0, 6), 'z'])
+  compare.mockResolvedValue(compared('plan', 'a', 'b'))
+  takeOut('a')
+  await settle()
+  show('b')
+  await settle()
+  expect(bodies().at(-1)?.formats).toEqual(['a', 'b'])
+})
+
+test('a question begins with its movements, its minutes and what matters', async () => {
+  const matters = [{ key: 'low-impact', sentence: 'low impact', wishes: [{ row: 'landings', way: 'at-most', value: 0, hard: true, weight: 3 }] }]
+  vi.spyOn(api, 'compareTables').mockResolvedValue({ rows: [], wishes: [], matters } as never)
+  const { wishes } = comparing({ text: 'push-ups', minutes: 12, matter: 'low-impact' })
+  await settle()
+  expect(bodies()).toHaveLength(1)
+  expect(bodies()[0]).toMatchObject({ text: 'push-ups', target: 720, formats: null, wishes: matters[0]?.wishes })
+  expect(wishes.value).toHaveLength(1)
 })

@@ -1,21 +1,29 @@
-import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, nextTick, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 
 import { api, Refusal } from '@/api/client'
-import type { Column, CompareIn, CompareTables, Pick, SessionComparison, SessionDoc, Wish } from '@/api/types'
+import type { Column, CompareIn, CompareTables, Pick, ReadMovements, SessionComparison, SessionDoc, Wish } from '@/api/types'
 
 export type Hold = NonNullable<CompareIn['hold']>
 
-/** What is compared: blocks of a kept session (its main part, if none is named), fresh movements, or whole sessions. */
+/**
+ * What is compared: blocks of a kept session (its main part, if none is named), movements (by key, or `text` as typed on a
+ * wall) in so many minutes, or whole sessions. `matter`: the key of a ready sentence that says what matters.
+ */
 export interface Source {
   session?: string
   block?: string
   movements?: string[]
+  text?: string
+  minutes?: number
+  matter?: string
   sessions?: string[]
 }
 
 /** The answer, in whichever way it was asked. */
 export interface Answer {
   columns: readonly Column[]
+  /** So many columns stand in the table; those after them are ranked, or say why they cannot be. */
+  shown: number
   frontier: readonly number[]
   pick: Pick
   hold?: Hold
@@ -23,18 +31,24 @@ export interface Answer {
   heldReps: Record<string, number>
   source: readonly number[]
   movements: readonly string[]
-  bent: readonly string[]
+  read: ReadMovements | null
   differences: SessionComparison['differences'] | null
 }
 
 const tables = shallowRef<CompareTables | null>(null)
 let asking: Promise<void> | null = null
 
-/** The rows of a comparison and the named wishes, asked for once. */
-export function useCompareTables() {
+/** The tables, once they are there. */
+function tablesThere(): Promise<void> {
   asking ??= api.compareTables().then((answer) => {
     tables.value = answer
   })
+  return asking
+}
+
+/** The rows of a comparison, the named wishes and the ready sentences, asked for once. */
+export function useCompareTables() {
+  void tablesThere()
   const byKey = computed(() => new Map((tables.value?.rows ?? []).map((row) => [row.key, row])))
   return { tables, byKey }
 }
@@ -50,14 +64,16 @@ export function useComparison(source: Ref<Source>) {
   const wishes = ref<Wish[]>([])
   const axes = ref<[string, string]>(['load', 'density'])
   const answer = shallowRef<Answer | null>(null)
-  const holding = shallowRef<Record<string, string | null>>({})
   const trouble = ref('')
   const busy = ref(false)
+  /** A question is asked once what matters is known: its wishes stand in the tables. */
+  const begun = ref(false)
   let flying: AbortController | null = null
 
   const body = computed<CompareIn | null>(() => {
     const about = source.value
     const rest = { formats: formats.value, hold: hold.value, target: target.value, wishes: wishes.value, axes: axes.value }
+    if (about.text) return begun.value ? { ...rest, text: about.text } : null
     if (about.movements?.length) return { ...rest, movements: about.movements }
     if (!session.value) return null
     const { document, squad } = session.value
@@ -68,22 +84,19 @@ export function useComparison(source: Ref<Source>) {
   )
 
   async function askFormats(asked: CompareIn, signal: AbortSignal): Promise<Answer> {
-    const { comparison, holding: held } = await api.compare(asked, signal)
-    holding.value = held
-    return { ...comparison, heldReps: comparison.held_reps, differences: null }
+    const { comparison, read } = await api.compare(asked, signal)
+    return { ...comparison, heldReps: comparison.held_reps, read: read ?? null, differences: null }
   }
   async function askSessions(asked: object, signal: AbortSignal): Promise<Answer> {
     const { comparison } = await api.compareSessions(asked, signal)
-    return { ...comparison, heldReps: {}, source: [], movements: [], bent: [] }
+    return { ...comparison, shown: comparison.columns.length, heldReps: {}, source: [], movements: [], read: null }
   }
 
   const question = computed(() => JSON.stringify(whole.value ?? { ...body.value, document: undefined }))
-  let asked = ''
 
   async function ask(): Promise<void> {
     flying?.abort()
     if (whole.value === null && body.value === null) return
-    asked = question.value
     const mine = new AbortController()
     flying = mine
     busy.value = true
@@ -92,9 +105,6 @@ export function useComparison(source: Ref<Source>) {
       if (flying !== mine) return
       answer.value = made
       trouble.value = ''
-      // What the server chose to begin with is from now on what was chosen.
-      if (!whole.value && formats.value === null)
-        formats.value = made.columns.filter((one) => one.key !== 'plan').map((one) => one.key)
     } catch (error) {
       if (flying !== mine || !(error instanceof Refusal)) return
       trouble.value = error.told
@@ -103,12 +113,29 @@ export function useComparison(source: Ref<Source>) {
       if (flying === mine) busy.value = false
     }
   }
-  watch([question, session], ([now]) => {
-    // Taking over the server's own choice of formats is no new question.
-    const taken = answer.value && formats.value && asked === JSON.stringify({ ...JSON.parse(now), formats: null })
-    if (taken) asked = now
-    else void ask()
-  })
+  watch([question, session], () => void ask())
+
+  /** What stands in the table: as the coach chose, or else as the server does by what matters. */
+  const shown = computed(() => (answer.value?.columns ?? []).slice(0, answer.value?.shown))
+  const chosen = (): string[] => shown.value.filter((one) => one.key !== 'plan').map((one) => one.key)
+  /** Put a format beside the others; where there is no room, in the place of the last. */
+  function show(key: string): void {
+    const room = MOST_COLUMNS - (shown.value.length - chosen().length)
+    const others = chosen().filter((one) => one !== key)
+    formats.value = [...others.slice(0, room - 1), key]
+  }
+  const takeOut = (key: string): void => {
+    formats.value = chosen().filter((one) => one !== key)
+  }
+
+  async function begin(about: Source): Promise<void> {
+    begun.value = false
+    await nextTick()
+    await tablesThere()
+    if (JSON.stringify(source.value) !== JSON.stringify(about)) return
+    wishes.value = tables.value?.matters.find((one) => one.key === about.matter)?.wishes.map((wish) => ({ ...wish })) ?? []
+    begun.value = true
+  }
 
   async function fetchSession(id: string | undefined): Promise<void> {
     session.value = null
@@ -126,14 +153,15 @@ export function useComparison(source: Ref<Source>) {
     (about, before) => {
       if (JSON.stringify(about) === JSON.stringify(before)) return
       formats.value = null
-      target.value = null
+      target.value = about.minutes ? about.minutes * 60 : null
       answer.value = null
       trouble.value = ''
       if (about.session !== before?.session) void fetchSession(about.session)
-      if (about.movements?.length || about.sessions?.length) void ask()
+      if (about.text) void begin(about)
+      else if (about.movements?.length || about.sessions?.length) void ask()
     },
     { immediate: true },
   )
   onScopeDispose(() => flying?.abort())
-  return { session, formats, hold, target, wishes, axes, answer, holding, trouble, busy, body, whole, again: ask }
+  return { session, formats, shown, show, takeOut, hold, target, wishes, axes, answer, trouble, busy, body, whole, again: ask }
 }

@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+
+import { api, Refusal } from '@/api/client'
+import type { CompareIn, Placed, Placing } from '@/api/types'
+import { daysOn, fullDate, shortDay } from '@/words/dates'
+import { whole } from '@/words/format'
+
+// Each format that stands in the table put on each free day of the squad's week.
+const props = defineProps<{ body: CompareIn; shown: readonly string[] }>()
+const placing = shallowRef<Placing | null>(null)
+const trouble = ref('')
+const busy = ref(false)
+let flying: AbortController | null = null
+onScopeDispose(() => flying?.abort())
+// Another question: the table of the last one says nothing of it.
+watch(
+  () => JSON.stringify([{ ...props.body, document: null, axes: null }, props.shown]),
+  () => {
+    flying?.abort()
+    placing.value = null
+    busy.value = false
+  },
+)
+
+async function go(by: number): Promise<void> {
+  flying?.abort()
+  const mine = new AbortController()
+  flying = mine
+  busy.value = true
+  trouble.value = ''
+  try {
+    const day = placing.value ? daysOn(placing.value.begins, 7 * by) : null
+    const answer = await api.placeFormats({ ...props.body, formats: [...props.shown], day }, mine.signal)
+    if (flying === mine) placing.value = answer.placing
+  } catch (error) {
+    if (flying !== mine || !(error instanceof Refusal)) return
+    trouble.value = error.told
+  } finally {
+    if (flying === mine) busy.value = false
+  }
+}
+const WHY: Record<string, string> = { over: 'over', rest: 'rest', 'no hall': 'no hall', taken: 'taken' }
+const free = computed(() => placing.value?.days.filter((one) => one.why === null) ?? [])
+const onDay = (days: readonly Placed[], day: string): Placed | undefined => days.find((one) => one.day === day)
+const band = computed(() => {
+  const one = placing.value
+  return one && one.low !== null && one.high !== null && one.low !== undefined && one.high !== undefined ? `${whole(one.low)} to ${whole(one.high)}` : ''
+})
+function overText(one: Placed): string {
+  if (one.over === null || one.over === undefined) return ''
+  if (one.over > 0) return `${whole(one.over)} over the band`
+  return one.over < 0 ? `${whole(-one.over)} under the band` : 'within the band'
+}
+function clashTexts(one: Placed): string[] {
+  return one.clashes.map((clash) => {
+    const other = clash.first === 'new' ? clash.second : clash.first
+    const what = [...clash.patterns, ...clash.joints].slice(0, 3).join(', ')
+    return `clashes with ${placing.value?.titles[other] ?? 'another'}: ${what}, ${Math.round(clash.hours)} h`
+  })
+}
+</script>
+
+<template>
+  <section class="placing" aria-label="Into the week">
+    <h2>Into the week</h2>
+    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <p v-if="!placing">
+      <ElButton :loading="busy" @click="go(0)">Put each on each free day</ElButton>
+      <span class="quiet"> to see what it would clash with, and the week’s load against its band.</span>
+    </p>
+    <template v-else>
+      <p class="bar">
+        <ElButton :disabled="busy" @click="go(-1)">Week before</ElButton>
+        <b>Week of {{ fullDate(placing.begins) }}</b>
+        <ElButton :disabled="busy" @click="go(1)">Week after</ElButton>
+        <span>planned {{ whole(placing.planned_load) }}{{ band ? `, the band is ${band}` : ', no band is set' }}</span>
+      </p>
+      <p v-if="free.length === 0" class="quiet">No day of this week is free.</p>
+      <div v-else class="scroll">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Format</th>
+              <th v-for="one in placing.days" :key="one.day" scope="col" :class="{ taken: one.why }">
+                {{ shortDay(one.day) }} <small v-if="one.why">{{ WHY[one.why] ?? one.why }}</small>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in placing.formats" :key="one.key">
+              <th scope="row">{{ one.name }}<small>load {{ whole(one.load) }}</small></th>
+              <td v-for="day in placing.days" :key="day.day" :class="{ taken: day.why }">
+                <template v-if="onDay(one.days, day.day)">
+                  <b>{{ whole(onDay(one.days, day.day)?.week_load ?? 0) }}</b>
+                  <small :class="{ off: (onDay(one.days, day.day)?.over ?? 0) !== 0 }">{{ overText(onDay(one.days, day.day) as Placed) }}</small>
+                  <small v-for="text in clashTexts(onDay(one.days, day.day) as Placed)" :key="text" class="off">{{ text }}</small>
+                  <small v-if="onDay(one.days, day.day)?.hard_beside_hard" class="off">hard beside hard</small>
+                </template>
+                <span v-else class="none" aria-hidden="true">·</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="quiet">The number is the week’s load with the block on that day.</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 19px;
+}
+.placing {
+  margin-top: 22px;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+}
+.bar :deep(.el-button + .el-button) {
+  margin-left: 0;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  min-width: 720px;
+  table-layout: fixed;
+}
+th,
+td {
+  text-align: left;
+  vertical-align: top;
+  padding: 4px 8px;
+  border-bottom: 1px dotted var(--rule);
+  font-weight: 400;
+}
+thead th {
+  border-bottom: 2px solid var(--ink);
+  font: 600 16px var(--head);
+}
+b {
+  font: 600 18px/1.15 var(--head);
+}
+td small,
+th[scope='row'] small {
+  display: block;
+  color: var(--mute);
+  font-size: 12px;
+  line-height: 1.25;
+}
+td small.off {
+  color: var(--warn);
+}
+.taken,
+.none,
+.quiet {
+  color: var(--mute);
+}
+.quiet {
+  font-size: 13px;
+}
+</style>
