@@ -74,7 +74,7 @@ def compare(page: Page) -> float:
     """From choosing what is held still to the table of eight columns."""
     page.goto("/side-by-side?movements=push-up,goblet-squat,bent-row,swing")
     page.locator(".page table").first.wait_for()
-    for key in ("flow-holds", "strength-sets", "rounds-for-time"):
+    for key in ("rising-windows", "density-stations", "rounds-for-time"):
         picker = page.get_by_label("Add a format")
         if picker.is_enabled() and picker.locator(f"option[value={key}]").count():
             picker.select_option(key)

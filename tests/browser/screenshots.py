@@ -106,6 +106,20 @@ def side_by_side_below(page: Page) -> None:
     page.locator(".sweep").evaluate("one => one.scrollIntoView({ block: 'end' })")
 
 
+def question(page: Page) -> None:
+    page.goto("/side-by-side")
+    page.get_by_label("These movements").fill("10 push-ups\ngoblet squat 16 kg\nbent row 12 kg each side\nburpees")
+    page.get_by_role("button", name="Ask", exact=True).click()
+    page.get_by_role("region", name="Why not").get_by_role("combobox").click()
+    listed = page.get_by_role("listbox", name="Why not which format")
+    listed.get_by_role("option", name="Movement pyramid").click()
+
+
+def which_format(page: Page) -> None:
+    page.goto("/side-by-side")
+    page.get_by_role("button", name="main part in other formats").first.wait_for()
+
+
 def week(page: Page) -> None:
     page.goto("/week")
     page.locator(".days article").first.wait_for()
@@ -131,6 +145,8 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("bench-wall", DESK, bench_wall),
     ("bench-adding", DESK, bench_adding),
     ("bench-fit", DESK, bench_fit),
+    ("which-format", DESK, which_format),
+    ("question", DESK, question),
     ("side-by-side", DESK, side_by_side),
     ("side-by-side-below", DESK, side_by_side_below),
     ("week", DESK, week),

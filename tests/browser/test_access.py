@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 
 import pytest
@@ -50,6 +51,17 @@ def choosing(page: Page) -> None:
     expect(page.get_by_role("button", name="main part in other formats").first).to_be_visible()
 
 
+def answered(page: Page) -> None:
+    page.goto("/side-by-side?text=push-ups%0Agoblet+squat+16+kg%0Aswings%0Aburpees&minutes=12&matter=clean-reps")
+    page.get_by_role("region", name="Why not").get_by_role("combobox").click()
+    page.get_by_role("listbox", name="Why not which format").get_by_role("option", name="Halving triplet").click()
+    picture = page.get_by_role("region", name="Trade-off")
+    picture.get_by_role("button", name=re.compile("^Rep ladder: ")).press("Enter")
+    picture.get_by_text("The picture as a table").click()
+    page.get_by_role("button", name="Put each on each free day").click()
+    expect(page.get_by_role("region", name="Into the week").get_by_role("table")).to_be_visible()
+
+
 def comparing(page: Page) -> None:
     choosing(page)
     page.get_by_role("button", name="main part in other formats").first.click()
@@ -86,6 +98,7 @@ SCREENS: list[tuple[str, Callable[[Page], None]]] = [
     ("card", card),
     ("choosing what to compare", choosing),
     ("side by side", comparing),
+    ("the answer to a question", answered),
     ("week", week),
     ("season", season),
 ]

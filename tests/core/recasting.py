@@ -5,6 +5,7 @@ from __future__ import annotations
 import functools
 from collections import Counter
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Any, NamedTuple
 
 from finetally.core.compare.held import Held, Hold
@@ -141,6 +142,15 @@ def _measure(bound: Bound, tape: Tape, start: Poured) -> float | None:
             sum(s.seconds for s in tape.segments if s.window == n and s.kind != "rest") / window.seconds
             for n, window in enumerate(tape.windows)
         )
+    if bound.measure == "heavy-rest":
+        times: dict[str, list[tuple[float, float]]] = {}
+        for segment in tape.segments:
+            if segment.kind == "work" and segment.visit is not None:
+                key = tape.visits[segment.visit].step.key
+                if key in of.heavy:
+                    times.setdefault(key, []).append((segment.start, segment.start + segment.seconds))
+        gaps = [b[0] - a[1] for of_key in times.values() for a, b in pairwise(of_key)]
+        return min((gap for gap in gaps if gap > EPS), default=None)
     stretches = _stretches(tape)
     if bound.measure == "window":
         return max((seconds for _, seconds, _, _ in stretches), default=0)

@@ -11,6 +11,7 @@ from pathlib import Path
 import jsonschema
 import pytest
 
+from finetally.core.formats.published import formats_schema, formats_table
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.session.reading import parse_session
 from finetally.core.session.schema import session_schema
@@ -30,6 +31,13 @@ def test_session_schema_is_current() -> None:
 
 def test_tape_schema_is_current() -> None:
     assert tape_schema() == TAPE_SCHEMA, "run ./tally describe"
+
+
+def test_the_formats_are_published_as_they_are() -> None:
+    written = json.loads((REPOSITORY / "docs/formats.schema.json").read_text("utf-8"))
+    assert formats_schema() == written, "run ./tally describe"
+    table = (REPOSITORY / "docs/formats.md").read_text("utf-8").partition("## The table\n\n")[2]
+    assert formats_table() == table, "run ./tally describe"
 
 
 def test_the_published_tape_is_as_it_was() -> None:

@@ -135,7 +135,7 @@ def test_a_shape_of_ones_own_takes_part_like_a_format() -> None:
 
 
 def test_work_without_rest_has_an_endless_work_to_rest_and_ranks_as_such() -> None:
-    start = gathered(Asked(None, movements=["push-up", "swing", "air-squat"], target=420), library=LIBRARY)
+    start = gathered(Asked(None, movements=["hold-plank", "side-plank", "squat-hold"], target=420), library=LIBRARY)
     wish = Wish("work-to-rest", "at-least", 3)
     made = compare(
         start, ["flow-holds", "even-intervals"], Judging([wish], ("work-to-rest", "load")), library=LIBRARY
@@ -189,6 +189,17 @@ def test_fresh_movements_need_a_target_only_where_none_is_usual() -> None:
             gathered(Asked(None, movements=["push-up"], hold=hold), library=LIBRARY)  # type: ignore[arg-type]
     with pytest.raises(NoIngredientsError, match="no movements"):
         gathered(Asked(None), library=LIBRARY)
+
+
+def test_a_heavy_set_without_a_dose_keeps_two_reps_in_reserve() -> None:
+    typed = [Step.model_validate({"movement": "barbell-back-squat", "load": {"pct_1rm": 80}})]
+    start = gathered(Asked(None, steps=typed, target=1200), library=LIBRARY)
+    assert [dict(dose) for dose in start.ingredients.doses] == [{"reps": 5}]
+    made = compare(start, None, library=LIBRARY)
+    fits = [one for one in made["columns"] if one["why"] is None]
+    assert {one["key"] for one in fits} == {"strength-sets", "minute-starts"}
+    starts = next(one for one in fits if one["key"] == "minute-starts")
+    assert starts["params"]["period_s"] >= 90
 
 
 def test_holding_says_why_of_every_format() -> None:

@@ -105,7 +105,7 @@ const THREE = [
 
 test('why not another: the wishes it breaks, where the first does better, and what speaks for it', () => {
   expect(whyNotWords(2, PICK, THREE, WISHES, ROWS)).toEqual([
-    'It comes 2. of 2.',
+    'Place 2 of 2.',
     'It breaks what must be: effort 7.5 (effort at most 7.0).',
     'By your wishes it is behind in work 12:20.',
     'Pyramid has work 13:00 against 12:20.',

@@ -99,7 +99,8 @@ export function pickWords(
   const column = columns[first.column]
   const name = column?.key === 'plan' ? 'The plan as it stands' : (column?.name ?? '')
   const told = (wish: number): string => judgedText(first, wish, wishes, rows)
-  const met = first.judged.filter((one) => one.met).map((one) => told(one.wish))
+  const none = (one: Judged): boolean => one.value === 0 && wishes[one.wish]?.way === 'high'
+  const met = first.judged.filter((one) => one.met && !none(one)).map((one) => told(one.wish))
   const unmet = first.judged.filter((one) => !one.met && !first.breaks.includes(one.wish)).map((one) => told(one.wish))
   const sentences: string[] = []
   if (first.breaks.length) {
@@ -115,9 +116,10 @@ export function pickWords(
   if (first.column !== 0 && pick.costs.length) sentences.push(`It costs ${say(pick.costs)}.`)
   const second = others[0]
   const next = second && columns[second.column]
-  if (second && next && next.key !== 'plan' && first.column !== 0) {
+  const fresh = columns[0]?.key !== 'plan' && columns[0]?.key !== 'session'
+  if (second && next && next.key !== 'plan' && (fresh || first.column !== 0)) {
     const closer = second.first_better.slice(0, 2).map((one) => reasonText(one, rows.get(one.row)))
-    if (closer.length) sentences.push(`${next.name} comes next: there it has ${listed(closer)}.`)
+    sentences.push(closer.length ? `${next.name} comes next: there it has ${listed(closer)}.` : `${next.name} comes next.`)
   }
   return { name, sentences }
 }
@@ -149,7 +151,7 @@ export function whyNotWords(
   if (!one || !first || !best) return []
   if (one === first) return ['It is the first.']
   const say = (reasons: readonly Reason[]): string => listed(reasons.slice(0, 4).map((each) => reasonText(each, rows.get(each.row))))
-  const sentences = [`It comes ${one.place}. of ${pick.ranked.length}.`]
+  const sentences = [`Place ${one.place} of ${pick.ranked.length}.`]
   if (one.breaks.length) sentences.push(`It breaks what must be: ${listed(one.breaks.map((wish) => judgedText(one, wish, wishes, rows)))}.`)
   const behind = one.judged.filter((each) => !one.breaks.includes(each.wish) && each.score < (first.judged.find((o) => o.wish === each.wish)?.score ?? 0))
   if (behind.length) sentences.push(`By your wishes it is behind in ${listed(behind.map((each) => judgedText(one, each.wish, wishes, rows)))}.`)

@@ -111,7 +111,6 @@ const openedColumn = computed(() => {
             </div>
             <small v-if="!column.why" class="goes" :title="column.wall.join('; ')">{{ column.wall.join('; ') }}</small>
             <small v-if="column.why" class="why">{{ column.why }}</small>
-            <small v-for="one in column.bent" :key="one" class="bent">{{ one }}</small>
             <small v-if="leftText(column, hold, nameOf)" class="left">{{ leftText(column, hold, nameOf) }}</small>
             <span v-if="column.key !== 'plan' && (removable || markable)" class="acts">
               <label v-if="markable && !column.why">

@@ -137,7 +137,15 @@ const nextBest = computed(() =>
 )
 const cannot = computed(() => columns.value.slice(shown.value.length).filter((one) => one.why).length)
 const none = computed(() => !whole.value && answer.value !== null && !columns.value.some((one) => one.key !== 'plan' && !one.why))
+/** Of those that do not fit, one that would with another amount: its reason helps the most. */
+const nearest = computed(() => columns.value.find((one) => one.causes.every((cause) => ['left', 'least', 'bound'].includes(cause.kind))) ?? columns.value.find((one) => one.why))
 const readText = computed(() => (answer.value?.read?.steps ?? []).map((one) => stepText(one, nameOf)).join(', '))
+/** What could not be carried over, each once, with the formats that leave it off. */
+const bent = computed(() => {
+  const found = new Map<string, string[]>()
+  for (const column of shown.value) for (const text of column.bent) found.set(text, [...(found.get(text) ?? []), column.name])
+  return [...found].map(([text, names]) => ({ text, names: names.join(', ') }))
+})
 const matter = computed(() => tables.value?.matters.find((one) => one.key === source.value.matter)?.sentence ?? '')
 const about = computed(() => {
   if (source.value.sessions?.length) return 'whole sessions, held against the first'
@@ -228,7 +236,7 @@ const print = (): void => window.print()
       <div v-if="answer" class="page" :class="{ busy }" :aria-busy="busy">
         <div class="verdict-row">
           <p v-if="none" class="verdict">
-            <b>No format fits.</b> {{ columns.find((one) => one.why && one.causes[0]?.kind !== 'count')?.why ?? columns.find((one) => one.why)?.why }}.
+            <b>No format fits.</b> {{ nearest ? `${nearest.name}: ${nearest.why}.` : '' }}
             Hold something else still, or another amount of it; under “Why not” each says what is in its way.
           </p>
           <p v-else-if="verdict" class="verdict"><b>{{ verdict.name }}</b> comes first. {{ verdict.sentences.join(' ') }}</p>
@@ -243,9 +251,10 @@ const print = (): void => window.print()
           :shown="shown.length" :places="places" :whole="whole !== null" @mark="mark" @show="show"
         />
         <CompareTable
-          :columns="shown" :rows="shownRows" :marked="marked" :places="places" :squad="squad" :hold="whole ? undefined : hold"
+          v-if="shown.length" :columns="shown" :rows="shownRows" :marked="marked" :places="places" :squad="squad" :hold="whole ? undefined : hold"
           :removable="!whole || shown.length > 2" :markable="!whole" @mark="mark" @remove="remove"
         />
+        <p v-for="one in bent" :key="one.text" class="bent">{{ one.text }} <span>({{ one.names }})</span></p>
         <p v-if="nextBest.length || cannot" class="next">
           <template v-if="nextBest.length">
             Next best:

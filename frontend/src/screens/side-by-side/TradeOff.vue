@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import { useMediaQuery } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
@@ -22,15 +23,17 @@ const props = defineProps<{
 const axes = defineModel<[string, string]>('axes', { required: true })
 const emit = defineEmits<{ mark: [column: number]; show: [key: string] }>()
 
-const WIDE = 720
-const HIGH = 380
+/** On a phone the picture is drawn smaller, so that what stands in it stays as large. */
+const narrow = useMediaQuery('(max-width: 640px)')
+const WIDE = computed(() => (narrow.value ? 420 : 720))
+const HIGH = computed(() => (narrow.value ? 460 : 380))
 const LEFT = 64
 const RIGHT = 30
 const TOP = 24
 const BOTTOM = 44
 /** Steps of a clock that are read at a glance, in seconds. */
 const CLOCK_STEPS = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600]
-const LETTER = 6.4
+const LETTER = 5.9
 
 const rowOf = (key: string): CompareRow | undefined => props.rows.find((row) => row.key === key)
 const x = computed(() => rowOf(axes.value[0]))
@@ -55,23 +58,27 @@ function axisOf(all: number[], unit: string | undefined, from: number, to: numbe
     return { scale: scaleLinear([first * step, last * step], [from, to]), ticks }
   }
   const scale = scaleLinear([low - span * 0.04, high + span * 0.04], [from, to]).nice(5)
+  // A share is of something whole, and a count begins at nothing.
+  const [least = 0, most = 1] = scale.domain()
+  scale.domain([Math.max(0, least), unit === 'share' || unit === 'split' ? Math.min(1, most) : most])
   return { scale, ticks: scale.ticks(5) }
 }
-const across = computed(() => axisOf(points.value.map((one) => one.a), x.value?.unit, LEFT, WIDE - RIGHT))
-const up = computed(() => axisOf(points.value.map((one) => one.b), y.value?.unit, HIGH - BOTTOM, TOP))
+const across = computed(() => axisOf(points.value.map((one) => one.a), x.value?.unit, LEFT, WIDE.value - RIGHT))
+const up = computed(() => axisOf(points.value.map((one) => one.b), y.value?.unit, HIGH.value - BOTTOM, TOP))
 const marks = computed(() => {
   const there = points.value.map((one) => ({
     ...one,
-    x: Number.isFinite(one.a) ? across.value.scale(one.a) : WIDE - RIGHT,
+    x: Number.isFinite(one.a) ? across.value.scale(one.a) : WIDE.value - RIGHT,
     y: Number.isFinite(one.b) ? up.value.scale(one.b) : TOP,
     reach: one.number === props.marked ? 10 : 6,
     width: one.column.name.length * LETTER + 2,
   }))
-  const room = { left: 4, top: 2, width: WIDE - 8, height: HIGH - BOTTOM - 2 }
-  // Those in the table have the best places.
+  const room = { left: 4, top: 2, width: WIDE.value - 8, height: HIGH.value - BOTTOM - 2 }
+  // Those in the table have the best places; on a phone there is room for them alone.
   const order = [...there].sort((one, other) => one.number - other.number)
-  const labels = placeLabels(order, room)
-  return order.map((one, index) => ({ ...one, label: labels[index] ?? { x: one.x, y: one.y, far: false } }))
+  const named = narrow.value ? order.filter((one) => beside(one.number)) : order
+  const labels = placeLabels(named, room)
+  return order.map((one) => ({ ...one, label: labels[named.indexOf(one)] ?? null }))
 })
 const line = computed(() =>
   props.frontier
@@ -143,11 +150,11 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
         :aria-label="`${one.column.name}: ${x?.label} ${told(one.a, x)}, ${y?.label} ${told(one.b, y)}${frontier.includes(one.number) ? ', on the frontier' : ''}`"
         @click="open(one.number)" @keydown.enter.prevent="open(one.number)" @keydown.space.prevent="open(one.number)"
       >
-        <path v-if="one.label.far" :d="`M${one.x} ${one.y}L${one.label.x + (one.label.x < one.x ? one.width : 0)} ${one.label.y}`" class="lead" />
+        <path v-if="one.label?.far" :d="`M${one.x} ${one.y}L${one.label.x + (one.label.x < one.x ? one.width : 0)} ${one.label.y}`" class="lead" />
         <rect v-if="one.column.key === 'plan'" :x="one.x - 5.5" :y="one.y - 5.5" width="11" height="11" class="base" />
         <circle v-else :cx="one.x" :cy="one.y" :r="beside(one.number) ? 5.5 : 4" :class="{ on: frontier.includes(one.number) }" />
         <circle v-if="one.number === marked" :cx="one.x" :cy="one.y" r="9.5" class="ring" />
-        <text :x="one.label.x" :y="one.label.y + 4" :class="{ strong: one.number === marked || one.column.key === 'plan', faint: !beside(one.number) }">{{ one.column.name }}</text>
+        <text v-if="one.label" :x="one.label.x" :y="one.label.y + 4" :class="{ strong: one.number === marked || one.column.key === 'plan', faint: !beside(one.number) }">{{ one.column.name }}</text>
       </g>
     </svg>
     <div v-if="opened" class="opened" role="status">
@@ -215,6 +222,10 @@ text {
 .mark text {
   fill: var(--ink);
   font-size: 12.5px;
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 3px;
+  stroke-linejoin: round;
 }
 .mark text.faint {
   fill: var(--mute);

@@ -18,6 +18,7 @@ from finetally.core.session.movement import MovementDef
 from finetally.core.session.parts import blocks_of_entry, changed, set_values, steps_of_entry, without
 from finetally.core.session.step import Load, Step
 from finetally.core.session.values import ToFailure
+from finetally.core.tally.effort import possible_reps
 from finetally.core.tally.measure import Tally
 
 KEPT_WORDS = ("part", "effort", "rest_as", "title", "notes", "talk_s", "optional", "calls")
@@ -116,12 +117,24 @@ def of_steps(steps: Sequence[Step], library: Library, definitions: Sequence[Move
     full = library.with_definitions(list(definitions) or None)
     doses = tuple(
         {name: value for name, value in set_values(step, DOSES).items() if not isinstance(value, list)}
-        or usual_dose(step.movement, full)
+        or (_heavy_dose(step) if is_heavy(step) else usual_dose(step.movement, full))
         for step in steps
     )
     bare = tuple(_first_load(without(step, *OF_OLD_FORMAT)) for step in steps)
     made = Ingredients(bare, doses, {"part": "main"}, tuple(definitions), tuple(None for _ in steps))
     return _checked(made)
+
+
+HEAVY_REPS, KEPT_IN_RESERVE = 5, 2
+"""Reps of a heavy set where none are told; and how many of those that its load leaves possible are kept back."""
+
+
+def _heavy_dose(step: Step) -> Dose:
+    load = _first_load(step).load
+    if isinstance(load, Load) and load.pct_1rm is not None:
+        possible = math.floor(possible_reps(load.pct_1rm / 100, "epley")) - KEPT_IN_RESERVE
+        return {"reps": max(1, min(2 * HEAVY_REPS, possible))}
+    return {"reps": HEAVY_REPS}
 
 
 def _first_load(step: Step) -> Step:

@@ -80,6 +80,13 @@ class Places:
         movement = self._named.get(key)
         return movement.name if movement is not None and movement.name else key.replace("-", " ")
 
+    def is_hold(self, key: str) -> bool:
+        """Whether a movement is held, or is mobility: such may go on without a rest."""
+        movement = self._named.get(key)
+        if movement is None:
+            return False
+        return set(movement.patterns) == {"mobility"} or (movement.pace_s is None and movement.speed_mps is None)
+
     def at(
         self, chosen: AnyFormat, values: Mapping[str, Any], base: FormatParams, doses: Sequence[Dose] | None = None
     ) -> Place:

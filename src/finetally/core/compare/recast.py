@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 
 from finetally.core.compare.held import Held, called_by_movement
-from finetally.core.compare.ingredients import Dose, Ingredients
+from finetally.core.compare.ingredients import Dose, Ends, Ingredients
 from finetally.core.compare.place import CannotError, NeverError, Place, Places
 from finetally.core.compare.pour import dose_values, ends_of, not_carried, plan_alone
 from finetally.core.compare.refusal import Cause, clock_text, nearest
@@ -90,7 +90,7 @@ class Recaster:
                 entries = plan_alone(self._of.plan)
                 return Recast(key, is_plan.params, tuple(entries), self._held.amount)
             own = is_plan.params
-        causes = self._never(chosen, own or chosen.defaults())
+        causes = self._never(chosen, own or chosen.defaults(), is_plan=is_plan is not None)
         if causes:
             return Recast(key, causes=causes)
         near = Near(self._of.near.rounds, self._of.near.work_s, self._of.near.rest_s, own)
@@ -151,7 +151,7 @@ class Recaster:
     def _bound_of_left(self, chosen: AnyFormat) -> Bound | None:
         return next((bound for bound in self._places.bounds(chosen) if bound.measure == "left"), None)
 
-    def _never(self, chosen: AnyFormat, params: FormatParams) -> tuple[Cause, ...]:
+    def _never(self, chosen: AnyFormat, params: FormatParams, *, is_plan: bool) -> tuple[Cause, ...]:
         """What is in the way whatever the numbers."""
         causes: list[Cause] = []
         count = chosen.refused(len(self._of.steps))
@@ -162,17 +162,27 @@ class Recaster:
             names = ", ".join(map(self._places.name, heavy))
             text = f"heavy sets of {names} need sets and rests, which {chosen.name} does not keep"
             causes.append(Cause("heavy", text, None, tuple(heavy)))
-        if chosen.no_rest and self._all_out(chosen, params):
-            causes.append(Cause("all-out", f"{chosen.name} has no rest: nothing is all-out there for long"))
+        # What the plan is already, the coach has meant so.
+        hard = self._hard(ends_of(chosen, params)) if chosen.no_rest and not is_plan else []
+        if hard:
+            names = ", ".join(map(self._places.name, hard))
+            text = f"{chosen.name} has no rest: {names} would have to be easy or steady, or a hold"
+            causes.append(Cause("too-hard", text, None, tuple(hard)))
         if self._held.what == "reps":
             causes += self._no_reps(chosen, params)
         return tuple(causes)
 
-    def _all_out(self, chosen: AnyFormat, params: FormatParams) -> bool:
-        ends = ends_of(chosen, params)
-        words = self._of.words.get("effort") if self._of.words_end in (None, ends) else None
-        steps = [s.effort for s, was in zip(self._of.steps, self._of.ends, strict=True) if was in (None, ends)]
-        return "all-out" in (words, *steps)
+    def _hard(self, ends: Ends) -> list[str]:
+        """Movements that are done hard (as the main part is where nothing else is said) and are no holds."""
+        of = self._of
+        usual = "easy" if of.words.get("part") in ("warm-up", "cool-down") else "hard"
+        word = of.words.get("effort") if of.words_end in (None, ends) else None
+        found = []
+        for step, was in zip(of.steps, of.ends, strict=True):
+            effort = (step.effort if was in (None, ends) else None) or word or usual
+            if effort in ("hard", "all-out") and not self._places.is_hold(step.movement):
+                found.append(step.movement)
+        return found
 
     def _no_reps(self, chosen: AnyFormat, params: FormatParams) -> list[Cause]:
         if not self._held.reps:

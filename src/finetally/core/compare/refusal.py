@@ -11,7 +11,7 @@ from finetally.core.compare.within import Breach
 from finetally.core.formats.bounds import Bound, Measure
 
 CauseKind = Literal[
-    "count", "heavy", "all-out", "no-reps", "uncalled", "no-pace", "overflow", "cap", "bound", "least", "reach",
+    "count", "heavy", "too-hard", "no-reps", "uncalled", "no-pace", "overflow", "cap", "bound", "least", "reach",
     "few-reps", "left", "cannot",
 ]  # fmt: skip
 Name = Callable[[str], str]
@@ -71,6 +71,7 @@ def bound_text(bound: Bound, value: float, movement: str) -> str:
         "in-a-row": f"it would be {_number(value)}{of} in a row; {side} {limit:g}",
         "loaded-in-a-row": f"it would be {_number(value)}{of} in a row with a load; {side} {limit:g}",
         "possible": f"it would be more{of} in a row than that load leaves possible",
+        "heavy-rest": f"heavy sets{of} would be {clock_text(min(value, 86_400))} apart; {side} {clock_text(limit)}",
         "filled": f"a start would be {value:.0%} work{of}; {side} {limit:.0%}",
         "left": f"{value:.0%} would be left over; {side} {limit:.0%}",
     }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from typing import NamedTuple
 
@@ -132,6 +133,22 @@ class Yardstick:
         most = max(other, key=value, default=None)
         return (0.0, "") if most is None else (value(most), most.done.step.key)
 
+    def heavy_rest(self, tape: Tape, runs: Sequence[Run]) -> tuple[float, str]:
+        """The shortest time between two heavy sets of a movement; endless where none follows another."""
+        shortest, movement = math.inf, ""
+        ends: dict[str, float] = {}
+        heavy = set(self._of.heavy)
+        for segment in tape.segments if heavy else ():
+            if segment.kind != "work" or segment.visit is None:
+                continue
+            key = tape.visits[segment.visit].step.key
+            if key in heavy:
+                gap = segment.start - ends.get(key, -math.inf)
+                if EPS < gap < shortest:
+                    shortest, movement = gap, key
+                ends[key] = segment.start + segment.seconds
+        return shortest, movement
+
     def filled(self, tape: Tape, runs: Sequence[Run]) -> tuple[float, str]:
         """The fullest window's share of work."""
         work = [0.0] * len(tape.windows)
@@ -156,5 +173,6 @@ MEASURES: Mapping[Measure, Measuring] = {
     "in-a-row": Yardstick.in_a_row,
     "loaded-in-a-row": Yardstick.loaded_in_a_row,
     "possible": Yardstick.possible,
+    "heavy-rest": Yardstick.heavy_rest,
     "filled": Yardstick.filled,
 }

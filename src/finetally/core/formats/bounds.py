@@ -5,7 +5,16 @@ from __future__ import annotations
 from typing import Literal, NamedTuple
 
 Measure = Literal[
-    "movements", "length", "window", "rounds", "in-a-row", "loaded-in-a-row", "possible", "filled", "left"
+    "movements",
+    "length",
+    "window",
+    "rounds",
+    "in-a-row",
+    "loaded-in-a-row",
+    "possible",
+    "heavy-rest",
+    "filled",
+    "left",
 ]
 """What is measured on what was made (core/compare/within.py):
 
@@ -13,7 +22,7 @@ Measure = Literal[
 or another one, in seconds · `rounds` how often the movement comes up that comes up most · `in-a-row` the most reps
 of one unloaded movement without rest or another one, called or paced; `loaded-in-a-row` of a loaded one ·
 `possible` reps in a row as a share of those that a load leaves possible, where it is told in shares of the one-rep
-maximum · `filled` the share of a start that is work, of the fullest · `left` the share of what is held still that is
+maximum · `heavy-rest` the shortest rest between two heavy sets of a movement, in seconds · `filled` the share of a start that is work, of the fullest · `left` the share of what is held still that is
 left over. What the plan itself asks for in a row of a movement is no breach.
 """
 
@@ -31,6 +40,9 @@ LEFT = Bound("left", None, 1 / 3, "with more than a third left over it is anothe
 BODY_IN_A_ROW = Bound("in-a-row", None, 30, "over 30 in a row the last ones are no clean reps")
 LOADED_IN_A_ROW = Bound("loaded-in-a-row", None, 20, "over 20 in a row with a load the grip goes before the legs")
 POSSIBLE = Bound("possible", None, 1, "nobody does more in a row at that share of the one-rep maximum")
+HEAVY_REST = Bound(
+    "heavy-rest", 90, None, "a heavy set wants a minute and a half of rest at least before the next one"
+)
 REPS = (BODY_IN_A_ROW, LOADED_IN_A_ROW, POSSIBLE)
 
 

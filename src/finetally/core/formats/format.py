@@ -36,7 +36,7 @@ class Format(ABC, Generic[P]):
     `precedence`: what is narrower is recognised first (strict 20/10 before even intervals). `trade`: the trade's
     words; `claims`: words that claim the format in a coach's own label. `usual`: the bounds in which coaches use
     it. `keeps_sets`: sets and the rests between them stay, so heavy sets may go in. `raced`: it is done against
-    the clock, so no tempo is kept. `no_rest`: work goes through without a rest, so all-out is not for it.
+    the clock, so no tempo is kept. `no_rest`: work goes through without a rest, so nothing hard but holds is for it.
     """
 
     key: ClassVar[str]

@@ -58,6 +58,7 @@ from finetally.web.plan.placing import place
 from finetally.web.problems import ProblemOut
 from finetally.web.squads.actor import Actor, member
 from finetally.web.squads.house import House
+from finetally.web.squads.use_cases import squad_to_look_at
 from finetally.web.training.shapes import own_shapes
 from finetally.web.training.use_cases import sessions_for_comparison
 
@@ -81,8 +82,9 @@ def _compared_columns(actor: Actor, data: CompareIn, house: House) -> tuple[Comp
         _known(key, f"formats[{number}]", {one.key for one in shapes})
     judging = data.judged_by()
     typed = data.typed(house)
+    squad = squad_to_look_at(actor, data.squad)
     try:
-        poured = gathered(data.asked(typed), library=house.library, methods=house.methods)
+        poured = gathered(data.asked(typed, squad), library=house.library, methods=house.methods)
         made = compare(poured, data.formats, judging, shapes, library=house.library, methods=house.methods)
     except (NoIngredientsError, LookupError) as error:
         raise _refused("source", error) from None
@@ -130,9 +132,10 @@ def _sessions(actor: Actor, data: SessionsIn) -> dict[str, Any]:
 
 def _sweep(actor: Actor, data: SweepIn) -> dict[str, Any]:
     house = data.house(actor)
+    squad = squad_to_look_at(actor, data.squad)
     _known(data.format, "format")
     try:
-        poured = gathered(data.asked(data.typed(house)), library=house.library, methods=house.methods)
+        poured = gathered(data.asked(data.typed(house), squad), library=house.library, methods=house.methods)
         values = sweep_values(data.format, data.param, data.low, data.high, data.step)
     except NotSweptError as error:
         raise _refused("param", error) from None

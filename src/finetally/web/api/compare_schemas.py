@@ -22,6 +22,7 @@ from finetally.web.api.openapi import Document
 from finetally.web.plan.placing import Placing
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.house import House
+from finetally.web.squads.models import Squad
 from finetally.web.squads.use_cases import house_for, squad_for
 from finetally.web.training.use_cases import sessions_for_comparison
 
@@ -72,11 +73,14 @@ class PouredIn(Schema):
     squad: int | None = None
     methods: dict[str, Any] = {}
 
-    def asked(self, typed: Typed | None) -> Asked:
-        """As the core takes it."""
+    def asked(self, typed: Typed | None, squad: Squad | None = None) -> Asked:
+        """As the core takes it; what is chosen fresh is for all people of the squad where nothing else is said."""
+        people = self.people
+        if people is None and self.document is None and squad is not None:
+            people = squad.people.count() or None
         return Asked(
             self.document, self.source, self.movements, self.hold, self.target,
-            typed.steps if typed is not None else (), typed.definitions if typed is not None else (), self.people,
+            typed.steps if typed is not None else (), typed.definitions if typed is not None else (), people,
         )  # fmt: skip
 
     def typed(self, house: House) -> Typed | None:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Annotated
 
 from finetally.core.formats.axes import Axis, Near, axes
-from finetally.core.formats.bounds import BODY_IN_A_ROW, LEFT, POSSIBLE, Bound, length, rounds
+from finetally.core.formats.bounds import BODY_IN_A_ROW, HEAVY_REST, LEFT, POSSIBLE, Bound, length, rounds
 from finetally.core.formats.format import Format, only_block, or_usual
 from finetally.core.formats.params import CannotMakeError, FormatParams, Set
 from finetally.core.session.clocks import Task
@@ -40,6 +40,7 @@ class Sets(Format[SetsParams]):
         BODY_IN_A_ROW,
         Bound("loaded-in-a-row", None, 15, "a set of more than 15 is for endurance, not for strength"),
         POSSIBLE,
+        HEAVY_REST,
         LEFT,
     )
     params = SetsParams

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Annotated, Any, Literal
 
 from finetally.core.formats.axes import Axis, Near, axes
-from finetally.core.formats.bounds import LEFT, REPS, Bound, length, rounds
+from finetally.core.formats.bounds import HEAVY_REST, LEFT, REPS, Bound, length, rounds
 from finetally.core.formats.format import Format, Holds, only_block, or_usual
 from finetally.core.formats.params import CannotMakeError, FormatParams, Set
 from finetally.core.session.clocks import Every
@@ -58,6 +58,7 @@ class Starts(Format[StartsParams]):
         STARTS,
         LONGEST,
         Bound("filled", None, 0.85, "a start that is nearly all work leaves no rest before the next"),
+        HEAVY_REST,
         *REPS,
         LEFT,
     )

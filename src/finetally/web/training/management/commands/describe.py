@@ -4,9 +4,13 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
+from finetally.core.formats.published import formats_schema, formats_table
 from finetally.core.session.schema import session_schema
 from finetally.core.unfold.schema import tape_schema
 from finetally.web.api.api import openapi_document
+
+TABLE = "## The table"
+"""What follows it in docs/formats.md is written from the code."""
 
 
 class Command(BaseCommand):
@@ -18,10 +22,16 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         files = {
             "openapi.json": openapi_document(),
+            "formats.schema.json": formats_schema(),
             "session.schema.json": session_schema(),
             "tape.schema.json": tape_schema(),
         }
         for name, made in files.items():
             path = options["into"] / name
             path.write_text(json.dumps(made, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
+            self.stdout.write(f"wrote {path}")
+        path = options["into"] / "formats.md"
+        if path.exists():
+            head = path.read_text("utf-8").partition(TABLE)[0]
+            path.write_text(f"{head}{TABLE}\n\n{formats_table()}", encoding="utf-8")
             self.stdout.write(f"wrote {path}")
