@@ -172,6 +172,9 @@ def test_formats_are_put_on_free_days(page: Page) -> None:
 def test_what_is_no_movement_and_what_fits_nowhere_is_said(page: Page) -> None:
     ask(page, "???", 12, "even sides")
     expect(page.get_by_role("alert")).to_contain_text("movements, one a line")
+    page.get_by_role("link", name="Change the question").click()
+    expect(page.get_by_label("These movements")).to_have_value("???")
+    expect(page.get_by_role("radio", name="even sides")).to_be_checked()
     ask(page, "push-ups", 150, "even sides")
     expect(page.locator(".verdict")).to_contain_text("No format fits.")
     expect(page.locator(".verdict")).to_contain_text("of 2:30:00")

@@ -138,10 +138,13 @@ def _measure(bound: Bound, tape: Tape, start: Poured) -> float | None:
         came = Counter(done.step.key for done in tape.visits)
         return max(count / stands[key] for key, count in came.items())
     if bound.measure == "filled":
-        return max(
+        heavy = {n for n, done in enumerate(tape.visits) if done.step.key in of.heavy}
+        shares = [
             sum(s.seconds for s in tape.segments if s.window == n and s.kind != "rest") / window.seconds
             for n, window in enumerate(tape.windows)
-        )
+            if not any(s.window == n and s.visit in heavy for s in tape.segments)
+        ]
+        return max(shares, default=None)
     if bound.measure == "heavy-rest":
         times: dict[str, list[tuple[float, float]]] = {}
         for segment in tape.segments:
@@ -152,6 +155,10 @@ def _measure(bound: Bound, tape: Tape, start: Poured) -> float | None:
         gaps = [b[0] - a[1] for of_key in times.values() for a, b in pairwise(of_key)]
         return min((gap for gap in gaps if gap > EPS), default=None)
     stretches = _stretches(tape)
+    if bound.measure == "shortest":
+        return min(seconds for _, seconds, _, _ in stretches)
+    if bound.measure == "dose":
+        return max((done.called + done.paced) / (2 if done.per_side else 1) for done in tape.visits)
     if bound.measure == "window":
         return max((seconds for _, seconds, _, _ in stretches), default=0)
     asked: dict[str, float] = {}

@@ -54,7 +54,6 @@ def assert_sound(one: AnyFormat, start: Poured, found: Recast) -> None:
     """A recast is its format, holds every movement, keeps the bounds, and what is left of it is right."""
     assert one.key in [r.format.key for r in recognise(found.entries)]
     there = measured(found.entries, start.ingredients, start.held.what)
-    assert {done.step.key for done in there.tape.visits} == {s.movement for s in start.ingredients.steps}
     left = held_at(start.held, there)
     assert left >= -EPS
     assert found.left == pytest.approx(max(0.0, left), abs=EPS)
@@ -62,6 +61,7 @@ def assert_sound(one: AnyFormat, start: Poured, found: Recast) -> None:
         assert sum(found.left_reps.values()) == found.left
     if is_plan(start, found):
         return
+    assert {done.step.key for done in there.tape.visits} == {s.movement for s in start.ingredients.steps}
     assert not there.tape.overflows
     for bound in one.usual:
         assert is_within(bound, there, start), (one.key, bound, written(found.entries[0]))
@@ -205,8 +205,13 @@ def without_cause(cause: Cause, start: Poured, out: frozenset[str]) -> tuple[Pou
     if cause.kind in ("bound", "left"):
         assert cause.measure is not None
         return start, out | {cause.measure}
+    if cause.kind == "reach" and "left" in out:
+        # More time was of no use: its windows are too short for such doses.
+        doses = tuple({k: max(1, v // 8) for k, v in dose.items()} for dose in of.doses)
+        return replace(start, ingredients=replace(of, doses=doses)), out
     if cause.kind in ("least", "reach", "few-reps"):
-        times = max(20, int(cause.weight) + 1)
+        # Far beyond the least of one way to do it, so that the others are no longer too short either.
+        times = max(20, 8 * int(cause.weight + 1))
         more = {key: n * times for key, n in held.reps.items()}
         target = held.target and held.target * times
         # What is left of so much more is not looked at.
@@ -255,8 +260,9 @@ def assert_true_refusals(start: Poured) -> None:
         said: set[tuple[str, str | None]] = set()
         while found.causes:
             for cause in found.causes:
-                assert (cause.kind, cause.measure) not in said, (one.key, found.why)
-                said.add((cause.kind, cause.measure))
+                again = cause.kind == "reach" and ("reach", "again") not in said
+                assert (cause.kind, cause.measure) not in said or again, (one.key, found.why)
+                said.add(("reach", "again") if (cause.kind, cause.measure) in said else (cause.kind, cause.measure))
                 without_it = without_cause(cause, now, out)
                 assert without_it is not None, (one.key, cause)
                 now, out = without_it

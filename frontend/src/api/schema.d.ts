@@ -3218,7 +3218,7 @@ export interface components {
             /** Text */
             text: string;
             /** Measure */
-            measure: ("movements" | "length" | "window" | "rounds" | "in-a-row" | "loaded-in-a-row" | "possible" | "heavy-rest" | "filled" | "left") | null;
+            measure: ("movements" | "length" | "window" | "shortest" | "rounds" | "dose" | "in-a-row" | "loaded-in-a-row" | "possible" | "heavy-rest" | "filled" | "left") | null;
             /** Movements */
             movements: string[];
         };

@@ -1,3 +1,8 @@
+<script lang="ts">
+// What was asked last: whoever comes back to change the question finds it as it was.
+const asked = { text: '', minutes: 12, matter: 'conditioning' }
+</script>
+
 <script setup lang="ts">
 import { ElButton, ElInput, ElInputNumber, ElRadio, ElRadioGroup } from 'element-plus'
 import { computed, ref } from 'vue'
@@ -7,12 +12,16 @@ import { useCompareTables, type Source } from './useComparison'
 // What a coach wants to know, in three choices: these movements, so many minutes, and what matters.
 const emit = defineEmits<{ start: [source: Source] }>()
 const { tables } = useCompareTables()
-const text = ref('')
-const minutes = ref<number | undefined>(12)
-const matter = ref('conditioning')
+const text = ref(asked.text)
+const minutes = ref<number | undefined>(asked.minutes)
+const matter = ref(asked.matter)
 const ready = computed(() => text.value.trim() !== '' && (minutes.value ?? 0) > 0)
 function ask(): void {
-  if (ready.value) emit('start', { text: text.value.trim(), minutes: minutes.value, matter: matter.value })
+  if (!ready.value) return
+  asked.text = text.value.trim()
+  asked.minutes = minutes.value ?? asked.minutes
+  asked.matter = matter.value
+  emit('start', { ...asked })
 }
 </script>
 

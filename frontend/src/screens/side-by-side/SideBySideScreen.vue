@@ -175,7 +175,7 @@ const print = (): void => window.print()
       <span class="said">{{ started ? about : 'the same work in other formats' }}</span>
       <template v-if="started">
         <RouterLink v-if="session && source.session" :to="{ name: 'bench', params: { id: source.session } }">To the Bench</RouterLink>
-        <RouterLink :to="{ name: 'side-by-side' }">Something else</RouterLink>
+        <RouterLink :to="{ name: 'side-by-side' }">{{ asked ? 'Change the question' : 'Something else' }}</RouterLink>
         <button type="button" class="link" :disabled="!answer" @click="save('csv')">.csv</button>
         <button type="button" class="link" :disabled="!answer" @click="save('xlsx')">.xlsx</button>
         <ElButton :disabled="!answer" @click="print">Print</ElButton>

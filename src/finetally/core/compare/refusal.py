@@ -56,6 +56,11 @@ def _number(value: float) -> str:
     return f"{math.ceil(value * 10 - 1e-6) / 10:g}"
 
 
+def _percent(value: float, *, up: bool) -> str:
+    """A share, rounded away from the bound that it breaks."""
+    return f"{math.ceil(value * 100 - 1e-6) if up else math.floor(value * 100 + 1e-6):d} %"
+
+
 def bound_text(bound: Bound, value: float, movement: str) -> str:
     """What a bound asks for and what it would be."""
     high, low = bound.high or 0, bound.low or 0
@@ -67,13 +72,15 @@ def bound_text(bound: Bound, value: float, movement: str) -> str:
         "movements": f"it would be {value:g} movements; {side} {limit:g}",
         "length": f"it would take {clock_text(value)} for this; {side} {clock_text(limit)}",
         "window": f"it would be {clock_text(value)}{of} without a rest; {side} {clock_text(limit)}",
+        "shortest": f"it would be {clock_text(value)}{of} at a time; {side} {clock_text(limit)}",
+        "dose": f"it would be {_number(value)}{of} at a time; {side} {limit:g}",
         "rounds": f"it would be {_number(value)} times{of}; {side} {limit:g}",
         "in-a-row": f"it would be {_number(value)}{of} in a row; {side} {limit:g}",
         "loaded-in-a-row": f"it would be {_number(value)}{of} in a row with a load; {side} {limit:g}",
         "possible": f"it would be more{of} in a row than that load leaves possible",
         "heavy-rest": f"heavy sets{of} would be {clock_text(min(value, 86_400))} apart; {side} {clock_text(limit)}",
-        "filled": f"a start would be {value:.0%} work{of}; {side} {limit:.0%}",
-        "left": f"{value:.0%} would be left over; {side} {limit:.0%}",
+        "filled": f"a start would be {_percent(value, up=over)} work{of}; {side} {limit * 100:.0f} %",
+        "left": f"{value * 100:.0f} % would be left over; {side} {limit * 100:.0f} %",
     }
     return f"{texts[bound.measure]} ({bound.why})"
 

@@ -56,6 +56,10 @@ def runs_of(tape: Tape) -> Iterator[Run]:
         yield Run(done, seconds, reps)
 
 
+def _dose_of(done: Done) -> float:
+    return (done.called + done.paced) / (2 if done.per_side else 1)
+
+
 class Yardstick:
     """Measures tapes of one comparison's ingredients. `plan`: the tape of the plan alone, where there is one."""
 
@@ -99,6 +103,16 @@ class Yardstick:
         """The longest work on one movement, in seconds."""
         longest = max(runs, key=lambda run: run.seconds, default=None)
         return (0.0, "") if longest is None else (longest.seconds, longest.done.step.key)
+
+    def shortest(self, tape: Tape, runs: Sequence[Run]) -> tuple[float, str]:
+        """The shortest work on one movement, in seconds."""
+        least = min(runs, key=lambda run: run.seconds, default=None)
+        return (0.0, "") if least is None else (least.seconds, least.done.step.key)
+
+    def dose(self, tape: Tape, runs: Sequence[Run]) -> tuple[float, str]:
+        """The most reps of one turn of a movement, a side."""
+        most = max(tape.visits, key=_dose_of, default=None)
+        return (0.0, "") if most is None else (_dose_of(most), most.step.key)
 
     def rounds(self, tape: Tape, runs: Sequence[Run]) -> tuple[float, str]:
         """How often the movement comes up that comes up most, beside how often it stands in the ingredients."""
@@ -150,7 +164,8 @@ class Yardstick:
         return shortest, movement
 
     def filled(self, tape: Tape, runs: Sequence[Run]) -> tuple[float, str]:
-        """The fullest window's share of work."""
+        """The fullest window's share of work; not a number where all of them are heavy sets."""
+        heavy = set(self._of.heavy)
         work = [0.0] * len(tape.windows)
         movement = [""] * len(tape.windows)
         for segment in tape.segments:
@@ -158,10 +173,11 @@ class Yardstick:
                 work[segment.window] += segment.seconds
                 movement[segment.window] = tape.visits[segment.visit].step.key
         shares = [
-            w / window.seconds if window.seconds else 0.0 for w, window in zip(work, tape.windows, strict=True)
+            (seconds / window.seconds, key)
+            for seconds, key, window in zip(work, movement, tape.windows, strict=True)
+            if window.seconds and key not in heavy
         ]
-        fullest = max(range(len(shares)), key=shares.__getitem__, default=None)
-        return (0.0, "") if fullest is None else (shares[fullest], movement[fullest])
+        return max(shares, default=(math.nan, ""))
 
 
 Measuring = Callable[[Yardstick, Tape, Sequence[Run]], tuple[float, str]]
@@ -169,6 +185,8 @@ MEASURES: Mapping[Measure, Measuring] = {
     "movements": Yardstick.movements,
     "length": Yardstick.length,
     "window": Yardstick.window,
+    "shortest": Yardstick.shortest,
+    "dose": Yardstick.dose,
     "rounds": Yardstick.rounds,
     "in-a-row": Yardstick.in_a_row,
     "loaded-in-a-row": Yardstick.loaded_in_a_row,

@@ -5,25 +5,19 @@ from __future__ import annotations
 from typing import Literal, NamedTuple
 
 Measure = Literal[
-    "movements",
-    "length",
-    "window",
-    "rounds",
-    "in-a-row",
-    "loaded-in-a-row",
-    "possible",
-    "heavy-rest",
-    "filled",
-    "left",
-]
+    "movements", "length", "window", "shortest", "rounds", "dose", "in-a-row", "loaded-in-a-row", "possible",
+    "heavy-rest", "filled", "left",
+]  # fmt: skip
 """What is measured on what was made (core/compare/within.py):
 
-`movements` how many there are · `length` seconds in all · `window` the longest work on one movement without rest
-or another one, in seconds · `rounds` how often the movement comes up that comes up most · `in-a-row` the most reps
-of one unloaded movement without rest or another one, called or paced; `loaded-in-a-row` of a loaded one ·
-`possible` reps in a row as a share of those that a load leaves possible, where it is told in shares of the one-rep
-maximum · `heavy-rest` the shortest rest between two heavy sets of a movement, in seconds · `filled` the share of a start that is work, of the fullest · `left` the share of what is held still that is
-left over. What the plan itself asks for in a row of a movement is no breach.
+`movements`: how many there are. `length`: seconds in all. `window`: the longest work on one movement without rest or
+another one, in seconds; `shortest`: the shortest. `rounds`: how often the movement comes up that comes up most.
+`dose`: the most reps of one turn of a movement (a side), called or paced. `in-a-row`: the most reps of one unloaded
+movement without rest or another one, called or paced; `loaded-in-a-row`: of a loaded one; `possible`: as a share of
+those that a load leaves possible, where it is told in shares of the one-rep maximum. `heavy-rest`: the shortest rest
+between two heavy sets of a movement, in seconds. `filled`: the share of a start that is work, of the fullest without
+heavy sets. `left`: the share of what is held still that is left over.
+What the plan itself asks for in a row of a movement is no breach.
 """
 
 

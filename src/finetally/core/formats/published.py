@@ -12,7 +12,8 @@ from finetally.core.formats.table import FORMATS
 
 MEASURED = {
     "movements": "movements", "length": "length in s", "window": "longest work on one movement in s",
-    "rounds": "times that a movement comes up", "in-a-row": "reps in a row", "loaded-in-a-row": "loaded reps in a row",
+    "shortest": "shortest work on one movement in s",
+    "dose": "reps of a turn", "rounds": "times that a movement comes up", "in-a-row": "reps in a row", "loaded-in-a-row": "loaded reps in a row",
     "possible": "share of the reps that a load leaves possible", "heavy-rest": "s between heavy sets",
     "filled": "share of a start that is work", "left": "share left over",
 }  # fmt: skip

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Annotated, Any
 
 from finetally.core.formats.axes import Axis, Near, along
-from finetally.core.formats.bounds import LEFT, length, window
+from finetally.core.formats.bounds import LEFT, Bound, length, window
 from finetally.core.formats.format import Format, Holds, as_whole, only_block, or_usual
 from finetally.core.formats.kinds.rising import MOST_WINDOWS
 from finetally.core.formats.params import CannotMakeError, FormatParams, Set
@@ -36,6 +36,7 @@ class Countdown(Format[CountdownParams]):
     dose = "window"
     usual = (
         window(20, 90, "windows start at a minute or so; over a minute and a half the pair is a trudge"),
+        Bound("shortest", 10, None, "in less than ten seconds nobody gets going"),
         length(0, 1800, "half an hour down and up is a session of its own"),
         LEFT,
     )
@@ -69,7 +70,7 @@ class Countdown(Format[CountdownParams]):
         return [without(step, "seconds") for step in block.steps], CountdownParams.model_validate(values)
 
     def search(self, count: int, near: Near) -> list[Axis]:
-        """Tops whose windows share out evenly among the pairs; down by 10 s, by 5 or by 15."""
+        """Tops whose windows share out evenly among the pairs; down by 10 s, by 15 or by 20."""
         pairs = max(1, count // 2)
         tops = self.span("window")
-        return [along("top_s", [t for t in tops if t % (by * pairs) == 0], by_s=by) for by in (10, 5, 15)]
+        return [along("top_s", [t for t in tops if t % (by * pairs) == 0], by_s=by) for by in (10, 15, 20)]

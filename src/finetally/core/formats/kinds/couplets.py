@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Annotated
 
 from finetally.core.formats.axes import Axis, Near, axes
-from finetally.core.formats.bounds import LEFT, REPS, length, window
+from finetally.core.formats.bounds import LEFT, REPS, Bound, length, window
 from finetally.core.formats.format import Format, Holds, RepsAre, or_usual
 from finetally.core.formats.kinds.rounds import against
 from finetally.core.formats.params import FormatParams, Set
@@ -41,6 +41,7 @@ class Couplets(Format[CoupletsParams]):
             1800,
             "two couplets of half a minute are over before they begin; over half an hour is another session",
         ),
+        Bound("dose", None, 8, "over eight of a movement they are no couplets of few reps"),
         *REPS,
         LEFT,
     )

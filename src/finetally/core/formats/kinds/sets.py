@@ -73,7 +73,7 @@ class Sets(Format[SetsParams]):
         line = self.span("rounds")
         if near.own is not None:
             return axes("sets", line)
-        return axes("sets", line, reps=(None,), rest_s=(120, 90, 180, 60))
+        return axes("sets", line, reps=(None,), rest_s=(120, 90, 180, 150, 60))
 
 
 def _with_reps(step: Step, reps: RepsDose) -> Step:

@@ -57,7 +57,12 @@ class Starts(Format[StartsParams]):
     usual = (
         STARTS,
         LONGEST,
-        Bound("filled", None, 0.85, "a start that is nearly all work leaves no rest before the next"),
+        Bound(
+            "filled",
+            0.15,
+            0.85,
+            "a start that is nearly all work leaves no rest before the next, and one that is hardly any is waiting",
+        ),
         HEAVY_REST,
         *REPS,
         LEFT,
