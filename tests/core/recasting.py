@@ -8,11 +8,14 @@ from collections.abc import Sequence
 from itertools import pairwise
 from typing import Any, NamedTuple
 
+from hypothesis import strategies as st
+
 from finetally.core.compare.held import Held, Hold
 from finetally.core.compare.ingredients import Ingredients
-from finetally.core.compare.recast import Recaster
+from finetally.core.compare.recast import Recast, Recaster
 from finetally.core.compare.side_by_side import Asked, Poured, gathered
 from finetally.core.formats.bounds import Bound
+from finetally.core.formats.shape import shape_of
 from finetally.core.session.document import Entry
 from finetally.core.session.parts import session_of
 from finetally.core.tally.measure import tally
@@ -207,3 +210,39 @@ def held_at(held: Held, made: Made) -> float:
     if any(n > held.reps.get(key, 0) for key, n in made.called.items()):
         return -1.0
     return float(sum(held.reps.values()) - sum(made.called.values()))
+
+
+def is_plan(start: Poured, found: Recast) -> bool:
+    return bool(start.entries) and shape_of(found.entries) == shape_of(start.entries)
+
+
+LIGHT = ["push-up", "air-squat", "burpee", "sit-up", "swing", "bent-row", "step-back-lunge", "hold-plank", "jog"]
+
+
+@st.composite
+def drawn_plans(draw: st.DrawFn) -> list[dict[str, Any]]:
+    """Plans of one to seven movements, loaded or not, counted, held or windowed, capped or not."""
+    keys = draw(st.lists(st.sampled_from(LIGHT), min_size=1, max_size=7, unique=True))
+    steps = []
+    for key in keys:
+        if key == "jog":
+            dose: dict[str, Any] = {"metres": draw(st.sampled_from([100, 200, 400]))}
+        elif key == "hold-plank":
+            dose = {"seconds": draw(st.sampled_from([20, 30, 45]))}
+        else:
+            dose = {"reps": draw(st.integers(3, 20))}
+        if key in ("swing", "bent-row"):
+            dose["load"] = {"kg": draw(st.sampled_from([8, 12, 16, 24]))}
+        if key == "step-back-lunge":
+            dose["sides"] = draw(st.sampled_from(["alternate", "each"]))
+        steps.append(step(key, **dose))
+    kind = draw(st.sampled_from(["rounds-for-time", "even-intervals", "rounds-against-the-clock", "strength-sets"]))
+    if kind == "even-intervals":
+        bare = [{k: v for k, v in one.items() if k not in ("reps", "seconds", "metres")} for one in steps]
+        return made(kind, bare, {"rounds": draw(st.integers(1, 6))})
+    if kind == "rounds-against-the-clock":
+        return made(kind, steps, {"window_s": draw(st.sampled_from([300, 600, 1200]))})
+    if kind == "strength-sets":
+        return made(kind, steps, {"reps": None, "sets": draw(st.integers(2, 5)), "rest_s": 90})
+    cap = draw(st.sampled_from([None, None, 480]))
+    return made(kind, steps, {"rounds": draw(st.integers(1, 8)), "cap_s": cap})
