@@ -119,6 +119,16 @@ def test_a_shape_is_kept_replaced_and_dropped(world: World) -> None:
     assert not Shape.objects.filter(pk=first["id"]).exists()
 
 
+def test_a_squad_keeps_so_many_shapes_and_no_more(world: World) -> None:
+    kept = [Shape(squad=world.squad, name=f"Shape {n}", key="even-intervals", params={}) for n in range(39)]
+    Shape.objects.bulk_create(kept)
+    one_more = world.send("coach", "POST", "/shapes", {"name": "One more", "key": "even-intervals"})
+    assert one_more.status_code == 422
+    assert one_more.json()["problems"][0]["code"] == "too_many"
+    world.send("coach", "DELETE", f"/shapes/{world.shape.pk}")
+    assert world.send("coach", "POST", "/shapes", {"name": "One more", "key": "even-intervals"}).status_code == 201
+
+
 @pytest.mark.parametrize(
     ("change", "place"),
     [

@@ -28,6 +28,10 @@ SHAPE_KEY = "shape:"
 """What a shape's key in a comparison begins with; its number follows."""
 
 
+MAX_SHAPES = 40
+"""Shapes of a squad: every comparison pours into all of them."""
+
+
 def list_shapes(actor: Actor, squad_id: int | None) -> QuerySet[Shape]:
     """The shapes of a squad, by name."""
     return squad_for(actor, squad_id, Right.LOOK).shapes.all()
@@ -71,6 +75,10 @@ def keep_shape(
     with transaction.atomic():
         there = squad.shapes.filter(name=name).values_list("pk", flat=True).first()
         require_version(f"a shape named “{name}”", replaces, there)
+        if there is None and squad.shapes.count() >= MAX_SHAPES:
+            raise DocumentError(
+                [Problem("name", f"{MAX_SHAPES} shapes", "one less, before another is kept", "too_many")]
+            )
         shape, _ = Shape.objects.update_or_create(squad=squad, name=name, defaults={"key": key, "params": params})
     return shape
 
