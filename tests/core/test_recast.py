@@ -190,6 +190,17 @@ def test_ladders_and_sets_stay_as_they_are(key: str, steps: list[str], params: d
     assert [without(one, "id") for one in found.entries] == [without(one, "id") for one in start.entries]
 
 
+def test_sets_that_differ_get_longer_rests_where_there_is_more_time() -> None:
+    entries = made("strength-sets", [step("push-up"), step("swing")], {"sets": 3, "reps": [8, 6, 4], "rest_s": 90})
+    start = plan_of(entries, "total", 900)
+    found = start.recaster(library=LIBRARY).into(BY_KEY["strength-sets"])
+    assert found.params is not None
+    told = found.params.told()
+    assert (told["sets"], told["reps"]) == (3, [8, 6, 4])
+    assert told["rest_s"] > 90
+    assert found.left < 90
+
+
 def test_the_same_movement_twice_with_other_doses_stays_twice() -> None:
     entries = made("rounds-for-time", [step("push-up", reps=10), step("swing", reps=12), step("push-up", reps=5)], {"rounds": 3})  # fmt: skip
     start = plan_of(entries, "total")

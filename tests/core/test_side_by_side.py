@@ -191,6 +191,13 @@ def test_fresh_movements_need_a_target_only_where_none_is_usual() -> None:
         gathered(Asked(None), library=LIBRARY)
 
 
+def test_the_plans_own_figure_in_whole_seconds_is_the_plans_own_figure() -> None:
+    own = gathered(Asked(WHOLE, hold="total"), library=LIBRARY).held
+    assert own.target is not None
+    for target, plans in ((round(own.target), True), (own.target + 60, False)):
+        assert gathered(Asked(WHOLE, hold="total", target=target), library=LIBRARY).held.plans is plans
+
+
 def test_a_heavy_set_without_a_dose_keeps_two_reps_in_reserve() -> None:
     typed = [Step.model_validate({"movement": "barbell-back-squat", "load": {"pct_1rm": 80}})]
     start = gathered(Asked(None, steps=typed, target=1200), library=LIBRARY)

@@ -55,6 +55,10 @@ FRESH_S = 1200.0
 """Held still where nothing is planned yet: 20 minutes."""
 
 
+AS_TOLD = 0.5
+"""A target that is so near to the plan's own figure is that figure, as it is told in whole seconds."""
+
+
 @dataclass(frozen=True, slots=True)
 class Asked:
     """What is to be compared: `source` entries of a document (None: its main part), or steps chosen fresh.
@@ -139,7 +143,7 @@ def gathered(asked: Asked, *, library: Library, methods: Methods = DEFAULT_METHO
     people = asked.people if session.people is None else session.people
     ingredients = replace(of_entries(entries, t, library.with_definitions(session.movements)), people=people)
     held = held_of(t, asked.hold)
-    if asked.target is not None and asked.hold != "reps":
+    if asked.target is not None and abs(asked.target - (held.target or 0)) > AS_TOLD and asked.hold != "reps":
         held = Held(asked.hold, asked.target)
     return Poured(ingredients, held, entries, tuple(numbers), t.tape)
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated
 
-from finetally.core.formats.axes import Axis, Near, axes
+from finetally.core.formats.axes import Axis, Near, along, axes
 from finetally.core.formats.bounds import BODY_IN_A_ROW, HEAVY_REST, LEFT, POSSIBLE, Bound, length, rounds
 from finetally.core.formats.format import Format, only_block, or_usual
 from finetally.core.formats.params import CannotMakeError, FormatParams, Set
@@ -69,8 +69,10 @@ class Sets(Format[SetsParams]):
         return steps, SetsParams.model_validate(values)
 
     def search(self, count: int, near: Near) -> list[Axis]:
-        """Sets of the movements' own reps, with a few rests."""
+        """Sets of the movements' own reps, with a few rests; of sets that differ, the rest between them."""
         line = self.span("rounds")
+        if isinstance(near.own, SetsParams) and isinstance(near.own.reps, list):
+            return [along("rest_s", range(60, 301, 15))]
         if near.own is not None:
             return axes("sets", line)
         return axes("sets", line, reps=(None,), rest_s=(120, 90, 180, 150, 60))
