@@ -12,6 +12,7 @@ from finetally.core.formats.table import BY_KEY, FORMATS
 from finetally.core.session.clocks import Task
 from finetally.core.session.document import Block
 from finetally.core.session.parts import steps_of_entry
+from finetally.core.session.values import ToFailure
 from finetally.shipped import shipped_library
 from tests.core.helpers import made, step
 from tests.core.recasting import FOUR, HOLDS, PLANS, is_plan, measured, plan_of, planned, recaster
@@ -102,6 +103,15 @@ def test_heavy_sets_go_only_where_sets_and_rests_stay() -> None:
             for cause in heavy:
                 assert "sets and rests" in cause.text
     assert not recaster("heavy", "total").into(BY_KEY["strength-sets"]).causes
+
+
+def test_sets_to_failure_stay_to_failure() -> None:
+    entries = made("strength-sets", [step("push-up")], {"sets": 4, "reps": {"to_failure": True, "plan": 12}})
+    found = plan_of(entries, "reps").recaster(library=LIBRARY).into(BY_KEY["minute-starts"])
+    block = found.entries[0]
+    assert isinstance(block, Block)
+    assert (block.rounds, found.left) == (4, 0)
+    assert isinstance(steps_of_entry(block)[0].reps, ToFailure)
 
 
 def carrying(words: dict[str, Any], entries: list[dict[str, Any]], key: str) -> Recast:

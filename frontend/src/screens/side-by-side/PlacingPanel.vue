@@ -91,7 +91,7 @@ function clashTexts(one: Placed): string[] {
           <tbody>
             <tr v-for="one in placing.formats" :key="one.key">
               <th scope="row">{{ one.name }}<small>load {{ whole(one.load) }}</small></th>
-              <td v-for="day in placing.days" :key="day.day" :class="{ taken: day.why }">
+              <td v-for="day in placing.days" :key="day.day" :class="{ taken: day.why }" :data-day="shortDay(day.day)">
                 <template v-if="onDay(one.days, day.day)">
                   <b>{{ whole(onDay(one.days, day.day)?.week_load ?? 0) }}</b>
                   <small :class="{ off: (onDay(one.days, day.day)?.over ?? 0) !== 0 }">{{ overText(onDay(one.days, day.day) as Placed) }}</small>
@@ -166,5 +166,37 @@ td small.off {
 }
 .quiet {
   font-size: 13px;
+}
+/* On a phone the days of a format stand one under another. */
+@media (max-width: 640px) {
+  table {
+    min-width: 0;
+  }
+  thead {
+    display: none;
+  }
+  tr,
+  th[scope='row'] {
+    display: block;
+  }
+  th[scope='row'] {
+    font: 600 17px var(--head);
+    border-bottom: 1px solid var(--ink);
+    margin-top: 10px;
+  }
+  td {
+    display: grid;
+    grid-template-columns: 72px 60px 1fr;
+    gap: 0 8px;
+  }
+  td small {
+    grid-column: 3;
+  }
+  td::before {
+    content: attr(data-day);
+  }
+  td.taken {
+    display: none;
+  }
 }
 </style>

@@ -20,6 +20,7 @@ from finetally.core.formats.params import FormatParams
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import Entry
+from finetally.core.session.values import FAILURE_PLAN, ToFailure
 from finetally.core.unfold.pace import EPS
 from finetally.core.unfold.tape import Tape
 
@@ -254,10 +255,13 @@ class Recaster:
         held = {key: reps for key, reps in self._held.reps.items() if once.get(key)}
         near = self._of.near.rounds or turns[0]
         options: list[tuple[int, int, int, dict[str, int]]] = []
+        to_failure = self._to_failure()
         for index, rounds in enumerate(turns):
             doses = {key: int(reps // (once[key] * rounds)) for key, reps in held.items()}
-            if not doses or min(doses.values()) < 1:
+            if not doses or any(dose < to_failure.get(key, 1) for key, dose in doses.items()):
                 break
+            # A set to failure is as long as it is: only their number can be shared out.
+            doses.update({key: reps for key, reps in to_failure.items() if key in doses})
             left = sum(reps - round(doses[key] * once[key] * rounds) for key, reps in held.items())
             options.append((left, abs(rounds - near), index, doses))
         failures: list[tuple[Cause, ...]] = []
@@ -275,11 +279,18 @@ class Recaster:
         raise CannotError(*(nearest(failures) or (Cause("few-reps", "there are fewer reps than visits"),)))
 
     def _dosed(self, reps: Mapping[str, int]) -> list[Dose]:
-        """Each step's dose with its reps replaced (by one, where none are given); time stays."""
+        """Each step's dose with its reps replaced (by one, where none are given); time and sets to failure stay."""
         return [
-            {"reps": reps.get(step.movement, 1)} if step.movement in self._held.reps else dose
+            {"reps": reps.get(step.movement, 1)}
+            if step.movement in self._held.reps and not (reps and isinstance(dose.get("reps"), ToFailure))
+            else dose
             for step, dose in zip(self._of.steps, self._of.doses, strict=True)
         ]
+
+    def _to_failure(self) -> dict[str, int]:
+        """Movements whose sets go to failure, with the reps that a set is figured at."""
+        doses = {step.movement: dose.get("reps") for step, dose in zip(self._of.steps, self._of.doses, strict=True)}
+        return {key: reps.plan or FAILURE_PLAN for key, reps in doses.items() if isinstance(reps, ToFailure)}
 
     def _too_much(self, point: Place) -> Cause:
         """Why even the least there is goes over what is held."""
