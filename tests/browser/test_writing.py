@@ -93,7 +93,7 @@ def test_a_session_from_nothing_by_keyboard_to_its_card_and_back_from_a_file(pag
 @pytest.mark.parametrize("one", FORMATS, ids=lambda f: f.key)
 def test_every_format_by_hand_and_on_the_board_is_the_same_session(page: Page, one: Any) -> None:
     page.goto("/bench/new")
-    count = {"rep-ladder": 3, "rep-ladder-pulse": 3}.get(one.key, one.steps[0])
+    count = {"rep-ladder": 3, "rep-ladder-pulse": 3}.get(one.key, one.holds.least)
     page.get_by_role("combobox", name="Format").press("Escape")
     page.evaluate("document.activeElement.blur()")
     add_block(page, one.name, MOVEMENTS[:count])
