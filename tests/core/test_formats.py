@@ -159,6 +159,9 @@ def test_every_parameter_says_what_it_is_and_its_schema_is_published(one: AnyFor
         said = setting(one.params, name)
         assert schema["properties"][name]["title"] == said.label
         if said.unit in ("seconds", "count", "reps"):
+            # What is told to be allowed is taken.
+            for right in (said.low, said.high):
+                read_params(one.params, {name: int(right)}, one.name)
             for wrong in (said.high + 1, said.low - 1, "many", [], True):
                 with pytest.raises(CannotMakeError) as refused:
                     read_params(one.params, {name: wrong}, one.name)

@@ -213,3 +213,24 @@ def test_formats_are_put_on_the_free_days_of_a_week(world: World) -> None:
     past = world.send("coach", "POST", "/compare/week", {**body, "day": "2001-03-05"}).json()["placing"]
     assert {one["why"] for one in past["days"]} == {"over"}
     assert all(one["days"] == [] for one in past["formats"])
+
+
+@pytest.mark.parametrize(
+    ("path", "body", "place"),
+    [
+        ("/formats/step", {"movement": "", "clock": "task"}, "movement"),
+        ("/formats/make", {"key": "even-intervals", "movements": [""]}, "movements[0]"),
+        ("/formats/make", {"key": "even-intervals", "movements": ["x" * 121]}, "movements[0]"),
+        ("/compare", {"movements": ["push-up", ""]}, "movements[1]"),
+        ("/formats/make", {"key": "even-intervals", "movements": ["swing"], "params": {"rounds": 0}}, "params.rounds"),
+        ("/formats/make", {"key": "even-intervals", "movements": ["swing"], "params": {"tempo": 1}}, "params.tempo"),
+        ("/formats/make", {"key": "rising-windows", "movements": ["swing"], "params": {"slot_s": 31}}, "params"),
+        ("/formats/make", {"key": "rep-ladder", "movements": ["swing"], "params": {"start": 1, "end": 1000, "by": 1, "back": True}}, "params"),
+    ],
+)  # fmt: skip
+def test_what_no_format_makes_is_refused_with_its_place(
+    world: World, path: str, body: dict[str, Any], place: str
+) -> None:
+    answer = world.send("coach", "POST", path, body)
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["path"] == place

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Literal, TypeVar
@@ -96,15 +97,22 @@ def setting(params: type[FormatParams], name: str) -> Set:
     return next(one for one in params.model_fields[name].metadata if isinstance(one, Set))
 
 
+@functools.cache
+def schema_of(params: Any) -> dict[str, Any]:
+    """The JSON Schema of parameters. Not to be changed: it is held."""
+    schema: dict[str, Any] = params.model_json_schema()
+    return schema
+
+
 def choices(params: type[FormatParams], name: str) -> tuple[str, ...]:
     """The words that a parameter may be; none for a number."""
-    schema = params.model_json_schema()["properties"][name]
+    schema = schema_of(params)["properties"][name]
     return tuple(schema.get("enum", ())) if setting(params, name).unit == "choice" else ()
 
 
 def is_open(params: type[FormatParams], name: str) -> bool:
     """Whether a parameter may be left so (None): no cap, no rest of its own."""
-    schema = params.model_json_schema()["properties"][name]
+    schema = schema_of(params)["properties"][name]
     return any(one.get("type") == "null" for one in schema.get("anyOf", ()))
 
 

@@ -60,7 +60,13 @@ def make_of(chosen: AnyFormat, steps: Sequence[Step], params: FormatParams) -> l
         raise CannotMakeError(why)
     # Doses go where the format sets them itself.
     bare = [without(step, "reps", "seconds", "metres") for step in steps] if chosen.dose == "made" else steps
-    return chosen.make(bare, params)
+    try:
+        return chosen.make(bare, params)
+    except ValidationError as error:
+        # Numbers that are good by themselves may together make more than a document takes.
+        first = error.errors(include_url=False)[0]
+        allowed = (first.get("ctx") or {}).get("allowed", first["msg"])
+        raise CannotMakeError(f"{'.'.join(map(str, first['loc']))}: {allowed}") from None
 
 
 def recognise(entries: Sequence[Entry]) -> list[Recognised]:

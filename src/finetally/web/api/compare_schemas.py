@@ -18,6 +18,7 @@ from finetally.core.compare.typed import Typed, read_movements
 from finetally.core.compare.wishes import Way, Wish
 from finetally.core.edits.edit import Edit
 from finetally.core.session.problems import DocumentError, Problem, shown
+from finetally.web.api.formats import MovementKey
 from finetally.web.api.openapi import Document
 from finetally.web.plan.placing import Placing
 from finetally.web.squads.actor import Actor, Right
@@ -65,7 +66,7 @@ class PouredIn(Schema):
 
     document: Document | None = None
     source: list[int | str] | None = Field(None, max_length=100)
-    movements: list[str] = Field(default=[], max_length=40)
+    movements: list[MovementKey] = Field(default=[], max_length=40)
     text: str = Field("", max_length=4_000)
     hold: Hold = "total"
     target: float | None = Field(None, gt=0, le=86_400)

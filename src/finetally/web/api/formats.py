@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import functools
-from typing import Any
+from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
@@ -11,7 +11,7 @@ from pydantic import Field
 
 from finetally.core.formats.doses import REST_BEFORE_NEW_S, usual_step
 from finetally.core.formats.format import AnyFormat
-from finetally.core.formats.params import CannotMakeError, choices, is_open, setting
+from finetally.core.formats.params import CannotMakeError, choices, is_open, schema_of, setting
 from finetally.core.formats.remake import remade
 from finetally.core.formats.table import BY_KEY, FORMATS, make
 from finetally.core.movements.library import Library
@@ -25,6 +25,8 @@ from finetally.web.squads.actor import Right
 from finetally.web.squads.use_cases import house_for
 
 router = Router()
+MovementKey = Annotated[str, Field(min_length=1, max_length=120)]
+"""A movement's key, as a step takes it."""
 REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
 
 
@@ -84,7 +86,7 @@ class MakeIn(Schema):
     key: str = Field(max_length=64)
     params: dict[str, Any] = {}
     entry: dict[str, Any] | None = None
-    movements: list[str] = Field(default=[], max_length=100)
+    movements: list[MovementKey] = Field(default=[], max_length=100)
     definitions: list[dict[str, Any]] = Field(default=[], max_length=500)
     squad: int | None = None
 
@@ -99,7 +101,7 @@ class MakeOut(Schema):
 class StepIn(Schema):
     """A movement to add to a block whose work runs on a clock; `definitions`: the file's own movements."""
 
-    movement: str = Field(max_length=120)
+    movement: MovementKey
     clock: str = Field(max_length=20)
     definitions: list[dict[str, Any]] = Field(default=[], max_length=500)
     squad: int | None = None
@@ -141,7 +143,7 @@ def _format(one: AnyFormat) -> FormatOut:
             )
             for name in one.params.model_fields
         ],
-        parameters=one.params.model_json_schema(),
+        parameters=schema_of(one.params),
         usual=[BoundOut(measure=b.measure, low=b.low, high=b.high, why=b.why) for b in one.usual],
         least=least,
         most=most,

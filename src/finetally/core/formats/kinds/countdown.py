@@ -20,8 +20,8 @@ from finetally.core.session.values import Count, SecondsValue
 class CountdownParams(FormatParams):
     """The longest window, by how much they shrink, and the rest before they grow again."""
 
-    top_s: Annotated[Count, Set("from", "seconds", 1, 3600)] = 60
-    by_s: Annotated[Count, Set("by", "seconds", 1, 3600)] = 10
+    top_s: Annotated[Count, Set("from", "seconds", 1, 1000)] = 60
+    by_s: Annotated[Count, Set("by", "seconds", 1, 1000)] = 10
     turn_rest_s: Annotated[SecondsValue | None, Set("between turns", "seconds")] = 60
 
 

@@ -22,8 +22,8 @@ MOST_WINDOWS = 1_000
 class RisingParams(FormatParams):
     """The slot, by how much the work in it grows, and whether its rest comes first."""
 
-    slot_s: Annotated[Count, Set("slot", "seconds", 2, 3600)] = 30
-    by_s: Annotated[Count, Set("by", "seconds", 1, 3600)] = 5
+    slot_s: Annotated[Count, Set("slot", "seconds", 2, 1000)] = 30
+    by_s: Annotated[Count, Set("by", "seconds", 1, 1000)] = 5
     rest_first: Annotated[bool, Set("rest first", "flag")] = False
 
 
