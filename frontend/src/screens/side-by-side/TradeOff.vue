@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { useMediaQuery } from '@vueuse/core'
-import { scaleLinear } from 'd3-scale'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import type { Column, CompareRow } from '@/api/types'
 import { saveFile } from '@/composables/useFiles'
 import { valueText } from '@/words/rows'
 
+import { axisOf } from './axis'
 import { placeLabels } from './labels'
 import { pngOf, svgText } from './picture'
 
@@ -31,8 +31,6 @@ const LEFT = 64
 const RIGHT = 30
 const TOP = 24
 const BOTTOM = 44
-/** Steps of a clock that are read at a glance, in seconds. */
-const CLOCK_STEPS = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600]
 const LETTER = 5.9
 
 const rowOf = (key: string): CompareRow | undefined => props.rows.find((row) => row.key === key)
@@ -46,25 +44,8 @@ const points = computed(() =>
   }),
 )
 
-/** An axis with round numbers on it that holds all values; what has no end stands at the far edge. */
-function axisOf(all: number[], unit: string | undefined, from: number, to: number) {
-  const values = all.filter(Number.isFinite)
-  const [low, high] = [Math.min(...values), Math.max(...values)]
-  const span = high - low || Math.abs(high) || 1
-  if (unit === 's') {
-    const step = CLOCK_STEPS.find((one) => span / one <= 5) ?? 7200
-    const [first, last] = [Math.floor(low / step), Math.max(Math.ceil(high / step), Math.floor(low / step) + 1)]
-    const ticks = Array.from({ length: last - first + 1 }, (_, n) => (first + n) * step)
-    return { scale: scaleLinear([first * step, last * step], [from, to]), ticks }
-  }
-  const scale = scaleLinear([low - span * 0.04, high + span * 0.04], [from, to]).nice(5)
-  // A share is of something whole, and a count begins at nothing.
-  const [least = 0, most = 1] = scale.domain()
-  scale.domain([Math.max(0, least), unit === 'share' || unit === 'split' ? Math.min(1, most) : most])
-  return { scale, ticks: scale.ticks(5) }
-}
-const across = computed(() => axisOf(points.value.map((one) => one.a), x.value?.unit, LEFT, WIDE.value - RIGHT))
-const up = computed(() => axisOf(points.value.map((one) => one.b), y.value?.unit, HIGH.value - BOTTOM, TOP))
+const across = computed(() => axisOf(points.value.map((one) => one.a), x.value?.unit ?? '', LEFT, WIDE.value - RIGHT))
+const up = computed(() => axisOf(points.value.map((one) => one.b), y.value?.unit ?? '', HIGH.value - BOTTOM, TOP))
 const marks = computed(() => {
   const there = points.value.map((one) => ({
     ...one,

@@ -1,0 +1,28 @@
+// An axis with round numbers on it.
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
+
+/** Steps of a clock that are read at a glance, in seconds. */
+const CLOCK_STEPS = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600]
+/** The least that a number of a unit is told in: steps of less would write the same number twice. */
+const TOLD_IN: Record<string, number> = { share: 0.01, split: 0.01, effort: 0.1, 'per-min': 0.1, ratio: 0.1 }
+const STEPS = 5
+
+/** Holds all values that have an end, from one edge to the other; with the numbers that stand on it. */
+export function axisOf(all: readonly number[], unit: string, from: number, to: number): { scale: ScaleLinear<number, number>; ticks: number[] } {
+  const values = all.filter(Number.isFinite)
+  const [low, high] = values.length ? [Math.min(...values), Math.max(...values)] : [0, 1]
+  if (unit === 's') {
+    const step = CLOCK_STEPS.find((one) => (high - low) / one <= STEPS) ?? 7200
+    const first = Math.floor(low / step)
+    const last = Math.max(Math.ceil(high / step), first + 1)
+    return { scale: scaleLinear([first * step, last * step], [from, to]), ticks: Array.from({ length: last - first + 1 }, (_, n) => (first + n) * step) }
+  }
+  const told = TOLD_IN[unit] ?? 1
+  const least = STEPS * told
+  const air = Math.max((high - low) * 0.04, (least - (high - low)) / 2)
+  const scale = scaleLinear([low - air, high + air], [from, to]).nice(STEPS)
+  // A share is of something whole, and a count begins at nothing.
+  const [begins = 0, ends = 1] = scale.domain()
+  scale.domain([Math.max(0, begins), unit === 'share' || unit === 'split' ? Math.min(1, ends) : ends])
+  return { scale, ticks: scale.ticks(STEPS).filter((one) => Math.abs(one / told - Math.round(one / told)) < 1e-6) }
+}
