@@ -91,7 +91,9 @@ def of_entries(entries: Sequence[Entry], t: Tally, library: Library) -> Ingredie
             bare = without(step, *OF_OLD_FORMAT)
             if isinstance(bare.load, list):
                 bare = changed(bare, load=bare.load[0])
-                bent.append(f"{step.movement}: its load changes from round to round; the first is used")
+                known_as = library.get(step.movement)
+                name = (known_as and known_as.name) or step.movement.replace("-", " ")
+                bent.append(f"{name}: its load changes from round to round; the first is used")
             dose = _dose(step, t, library)
             if not any(_same(bare, known) and (at != number or dose == of) for known, of, _, at in found):
                 found.append((bare, dose, ends, number))

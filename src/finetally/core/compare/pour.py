@@ -20,7 +20,7 @@ from finetally.core.session.values import CountRange
 OF_EVERY_BLOCK = ("part", "effort", "rest_as")
 """Words that go on every block where a format makes several; the others go on the first."""
 
-EASY_TO_SAY = {"windows": "windows", "reps": "paced reps"}
+ENDS_IN_WORDS = {"windows": "windows", "reps": "paced reps"}
 
 
 def pour(
@@ -67,7 +67,7 @@ def not_carried(of: Ingredients, chosen: AnyFormat, params: FormatParams) -> tup
         said[of.words["effort"]] = of.words_end
     for effort, was in said.items():
         if was is not None and not _holds(was, ends):
-            told.append(f"“{effort}” was said of {EASY_TO_SAY[was]}: on {EASY_TO_SAY[ends]} it is left off")
+            told.append(f"“{effort}” was said of {ENDS_IN_WORDS[was]}: on {ENDS_IN_WORDS[ends]} it is left off")
     if chosen.raced and any(step.tempo is not None for step in of.steps):
         told.append("a tempo is not kept against the clock: it is left off")
     return tuple(told)

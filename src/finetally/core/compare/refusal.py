@@ -32,14 +32,15 @@ class Cause:
     weight: float = 0.0
 
 
-KEPT_FOR_LAST = {"least": 0, "bound": 1, "reach": 2, "cap": 3, "overflow": 4}
+HOW_FAR = {"least": 0, "bound": 1, "reach": 2, "cap": 3, "overflow": 4}
+"""How far from fitting a kind of cause is: less time missing first, what does not hold its doses last."""
 
 
 def nearest(failures: Sequence[Sequence[Cause]]) -> tuple[Cause, ...]:
     """Of several ways to fail the one that is nearest to fitting."""
 
     def far(causes: tuple[Cause, ...]) -> tuple[float, ...]:
-        worst = max(KEPT_FOR_LAST.get(one.kind, 5) for one in causes)
+        worst = max(HOW_FAR.get(one.kind, 5) for one in causes)
         return worst, len(causes), sum(one.weight for one in causes)
 
     return min(map(tuple, failures), key=far) if failures else ()
