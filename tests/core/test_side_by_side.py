@@ -29,6 +29,7 @@ from finetally.core.edits.edit import apply_edits
 from finetally.core.figures import figures
 from finetally.core.formats.params import read_params
 from finetally.core.formats.table import BY_KEY, FORMATS
+from finetally.core.methods.value import Methods
 from finetally.core.session.ids import with_ids, without_ids
 from finetally.core.session.reading import parse_session
 from finetally.core.session.step import Step
@@ -202,6 +203,8 @@ def test_a_heavy_set_without_a_dose_keeps_two_reps_in_reserve() -> None:
     typed = [Step.model_validate({"movement": "barbell-back-squat", "load": {"pct_1rm": 80}})]
     start = gathered(Asked(None, steps=typed, target=1200), library=LIBRARY)
     assert [dict(dose) for dose in start.ingredients.doses] == [{"reps": 5}]
+    other = gathered(Asked(None, steps=typed, target=1200), library=LIBRARY, methods=Methods(one_rm="brzycki"))
+    assert [dict(dose) for dose in other.ingredients.doses] == [{"reps": 6}]
     made = compare(start, None, library=LIBRARY)
     fits = [one for one in made["columns"] if one["why"] is None]
     assert {one["key"] for one in fits} == {"strength-sets", "minute-starts"}

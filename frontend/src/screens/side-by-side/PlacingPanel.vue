@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '@/api/client'
 import type { CompareIn, Placed, Placing } from '@/api/types'
+import { useLatest } from '@/composables/useLatest'
 import { daysOn, fullDate, shortDay } from '@/words/dates'
 import { whole } from '@/words/format'
 
@@ -12,36 +13,35 @@ const props = defineProps<{ body: CompareIn; shown: readonly string[] }>()
 const placing = shallowRef<Placing | null>(null)
 const trouble = ref('')
 const busy = ref(false)
-let flying: AbortController | null = null
-onScopeDispose(() => flying?.abort())
-// Another question: the table of the last one says nothing of it.
+const { ask } = useLatest()
+// Another question: the table of the last one says nothing of it, and what is on its way no longer counts.
 watch(
   () => JSON.stringify([{ ...props.body, document: null, axes: null }, props.shown]),
   () => {
-    flying?.abort()
     placing.value = null
     busy.value = false
+    void ask(() => Promise.resolve(null), (nothing) => (placing.value = nothing))
   },
 )
 
 async function go(by: number): Promise<void> {
-  flying?.abort()
-  const mine = new AbortController()
-  flying = mine
   busy.value = true
   trouble.value = ''
+  const day = placing.value ? daysOn(placing.value.begins, 7 * by) : null
   try {
-    const day = placing.value ? daysOn(placing.value.begins, 7 * by) : null
-    const answer = await api.placeFormats({ ...props.body, formats: [...props.shown], day }, mine.signal)
-    if (flying === mine) placing.value = answer.placing
+    await ask(
+      () => api.placeFormats({ ...props.body, formats: [...props.shown], day }),
+      (answer) => {
+        placing.value = answer.placing
+        busy.value = false
+      },
+    )
   } catch (error) {
-    if (flying !== mine || !(error instanceof Refusal)) return
+    busy.value = false
+    if (!(error instanceof Refusal)) throw error
     trouble.value = error.told
-  } finally {
-    if (flying === mine) busy.value = false
   }
 }
-const WHY: Record<string, string> = { over: 'over', rest: 'rest', 'no hall': 'no hall', taken: 'taken' }
 const free = computed(() => placing.value?.days.filter((one) => one.why === null) ?? [])
 const onDay = (days: readonly Placed[], day: string): Placed | undefined => days.find((one) => one.day === day)
 const band = computed(() => {
@@ -84,7 +84,7 @@ function clashTexts(one: Placed): string[] {
             <tr>
               <th scope="col">Format</th>
               <th v-for="one in placing.days" :key="one.day" scope="col" :class="{ taken: one.why }">
-                {{ shortDay(one.day) }} <small v-if="one.why">{{ WHY[one.why] ?? one.why }}</small>
+                {{ shortDay(one.day) }} <small v-if="one.why">{{ one.why }}</small>
               </th>
             </tr>
           </thead>

@@ -11,6 +11,7 @@ from finetally.core.formats.axes import NOTHING_NEAR, Near
 from finetally.core.formats.doses import DOSES, usual_dose
 from finetally.core.formats.names import claimed
 from finetally.core.formats.table import Recognised, recognise
+from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Intervals, Rotation
 from finetally.core.session.document import Block, Entry
@@ -114,12 +115,17 @@ def of_entries(entries: Sequence[Entry], t: Tally, library: Library) -> Ingredie
     )
 
 
-def of_steps(steps: Sequence[Step], library: Library, definitions: Sequence[MovementDef] = ()) -> Ingredients:
-    """Ingredients chosen fresh: steps with their doses, or with the doses that their movements usually get."""
+def of_steps(
+    steps: Sequence[Step], library: Library, methods: Methods, definitions: Sequence[MovementDef] = ()
+) -> Ingredients:
+    """Ingredients chosen fresh: steps with their doses, or with the doses that their movements usually get.
+
+    A heavy set without one keeps two reps in reserve, by the school of `methods`.
+    """
     full = library.with_definitions(list(definitions) or None)
     doses = tuple(
         {name: value for name, value in set_values(step, DOSES).items() if not isinstance(value, list)}
-        or (_heavy_dose(step) if is_heavy(step) else usual_dose(step.movement, full))
+        or (_heavy_dose(step, methods) if is_heavy(step) else usual_dose(step.movement, full))
         for step in steps
     )
     bare = tuple(_first_load(without(step, *OF_OLD_FORMAT)) for step in steps)
@@ -131,10 +137,10 @@ HEAVY_REPS, KEPT_IN_RESERVE = 5, 2
 """Reps of a heavy set where none are told; and how many of those that its load leaves possible are kept back."""
 
 
-def _heavy_dose(step: Step) -> Dose:
+def _heavy_dose(step: Step, methods: Methods) -> Dose:
     load = _first_load(step).load
     if isinstance(load, Load) and load.pct_1rm is not None:
-        possible = math.floor(possible_reps(load.pct_1rm / 100, "epley")) - KEPT_IN_RESERVE
+        possible = math.floor(possible_reps(load.pct_1rm / 100, methods.one_rm)) - KEPT_IN_RESERVE
         return {"reps": max(1, min(2 * HEAVY_REPS, possible))}
     return {"reps": HEAVY_REPS}
 

@@ -129,7 +129,7 @@ def gathered(asked: Asked, *, library: Library, methods: Methods = DEFAULT_METHO
     DocumentError for what cannot be figured.
     """
     if asked.document is None:
-        return _fresh(asked, library)
+        return _fresh(asked, library, methods)
     session = parse_session(asked.document)
     document = with_ids(asked.document)
     if document is not asked.document:
@@ -148,9 +148,9 @@ def gathered(asked: Asked, *, library: Library, methods: Methods = DEFAULT_METHO
     return Poured(ingredients, held, entries, tuple(numbers), t.tape)
 
 
-def _fresh(asked: Asked, library: Library) -> Poured:
+def _fresh(asked: Asked, library: Library, methods: Methods) -> Poured:
     steps = asked.steps or [Step(movement=key) for key in asked.movements]
-    ingredients = replace(of_steps(steps, library, asked.definitions), people=asked.people)
+    ingredients = replace(of_steps(steps, library, methods, asked.definitions), people=asked.people)
     if asked.hold == "reps":
         raise NoIngredientsError("there is no plan whose reps could be held still")
     usual = FRESH_S if asked.hold in ("total", "work") else None
