@@ -11,7 +11,7 @@ export default tseslint.config(
   },
   {
     rules: {
-      // Layout is left to the hand; these rules are about meaning.
+      // Layout is Prettier's; these rules are about meaning.
       'vue/max-attributes-per-line': 'off',
       'vue/singleline-html-element-content-newline': 'off',
       'vue/html-self-closing': 'off',

@@ -12,7 +12,11 @@ export const router = createRouter({
     { path: '/bench/:id/card', name: 'card', component: () => import('./screens/card/CardScreen.vue'), props: true },
     { path: '/week', name: 'week', component: () => import('./screens/week/WeekScreen.vue') },
     { path: '/week/season', name: 'season', component: () => import('./screens/week/SeasonScreen.vue') },
-    { path: '/side-by-side', name: 'side-by-side', component: () => import('./screens/side-by-side/SideBySideScreen.vue') },
+    {
+      path: '/side-by-side',
+      name: 'side-by-side',
+      component: () => import('./screens/side-by-side/SideBySideScreen.vue'),
+    },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./screens/NowhereScreen.vue') },
   ],
 })

@@ -37,9 +37,16 @@ test('an answer without content is nothing', async () => {
 
 test('a refusal keeps the words and places of the server', async () => {
   const problems = [{ path: 'title', found: 'nothing', allowed: 'a title', code: 'missing' }]
-  fetched.mockResolvedValue(answer(422, { type: 'document', title: '', status: 422, detail: 'Not a session.', problems }))
+  fetched.mockResolvedValue(
+    answer(422, { type: 'document', title: '', status: 422, detail: 'Not a session.', problems }),
+  )
   const error = await refused(api.sessions())
-  expect([error.status, error.kind, error.message, error.problems]).toEqual([422, 'document', 'Not a session.', problems])
+  expect([error.status, error.kind, error.message, error.problems]).toEqual([
+    422,
+    'document',
+    'Not a session.',
+    problems,
+  ])
 })
 
 test('a refused value is told with its place, what cannot be done as a sentence', () => {

@@ -4,7 +4,17 @@ import { answerOf, fileOf, finished } from './jobs'
 import type { Job } from './types'
 
 const job = (more: Partial<Job> = {}): Job =>
-  ({ id: 'j1', kind: 'compare', state: 'running', before: 0, over: false, answered: false, progress: { found: 0 }, problems: [], ...more }) as Job
+  ({
+    id: 'j1',
+    kind: 'compare',
+    state: 'running',
+    before: 0,
+    over: false,
+    answered: false,
+    progress: { found: 0 },
+    problems: [],
+    ...more,
+  }) as Job
 const DONE = job({ over: true, answered: true, state: 'done' })
 
 const asked: string[] = []
@@ -33,13 +43,21 @@ test('a small answer comes at once and is no job', async () => {
 })
 
 test('a large one is fetched when its job is over', async () => {
-  answers = [[202, job()], [200, job()], [200, DONE], [200, { comparison: 'table' }]]
+  answers = [
+    [202, job()],
+    [200, job()],
+    [200, DONE],
+    [200, { comparison: 'table' }],
+  ]
   expect(await settled(answerOf('/compare', {}))).toEqual({ comparison: 'table' })
   expect(asked).toEqual(['POST /api/compare', 'GET /api/jobs/j1', 'GET /api/jobs/j1', 'GET /api/jobs/j1/answer'])
 })
 
 test('a file is fetched from its job', async () => {
-  answers = [[202, DONE], [200, 'pdf']]
+  answers = [
+    [202, DONE],
+    [200, 'pdf'],
+  ]
   const made = await settled(fileOf('/card.pdf', {}))
   expect(made).toBeInstanceOf(Blob)
   expect(asked.at(-1)).toBe('GET /api/jobs/j1/file')

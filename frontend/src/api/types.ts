@@ -85,7 +85,14 @@ export type Outcome = S['OutcomeOut']
 export type SessionsPage = S['SessionsOut']
 export type SessionName = S['SessionName']
 /** What a list is asked for; what is not said is as the server has it. */
-export interface SessionsAsked { archived?: boolean; words?: string; tag?: string; by?: string; down?: boolean; page?: number }
+export interface SessionsAsked {
+  archived?: boolean
+  words?: string
+  tag?: string
+  by?: string
+  down?: boolean
+  page?: number
+}
 export type TimeAway = S['AwayOut']
 export type SeasonWeek = S['SeasonWeek']
 export type Beside = S['BesideOut']

@@ -9,9 +9,12 @@ import { useWhatIf } from './useWhatIf'
 const DOCUMENT = {
   fine_tally: 1,
   title: 'Ridge',
-  blocks: [{ id: 'b1', clock: { kind: 'intervals', work_s: 20, rest_s: 10 }, steps: [{ id: 's1', movement: 'swing' }] }],
+  blocks: [
+    { id: 'b1', clock: { kind: 'intervals', work_s: 20, rest_s: 10 }, steps: [{ id: 's1', movement: 'swing' }] },
+  ],
 } as unknown as SessionDoc
-const rest = (document: SessionDoc | null): unknown => (document?.blocks[0] as { clock: { rest_s: number } }).clock.rest_s
+const rest = (document: SessionDoc | null): unknown =>
+  (document?.blocks[0] as { clock: { rest_s: number } }).clock.rest_s
 const setRest = (value: number) => ({ op: 'set' as const, place: ['b1', 'clock', 'rest_s'], value })
 
 test('edits are undone and made again, one by one', () => {

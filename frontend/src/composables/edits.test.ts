@@ -12,9 +12,7 @@ interface Case {
 }
 
 // The core runs the same cases: one definition of what an edit does.
-const cases = JSON.parse(
-  readFileSync(new URL('../../../tests/cases/edits.json', import.meta.url), 'utf8'),
-) as Case[]
+const cases = JSON.parse(readFileSync(new URL('../../../tests/cases/edits.json', import.meta.url), 'utf8')) as Case[]
 
 test.each(cases.map((one) => [one.id, one] as const))('%s', (_, one) => {
   if (one.result === null) {

@@ -5,12 +5,18 @@ import type { Me } from '@/api/types'
 
 import { account, chooseSquad, signOut, squadNow } from './useAccount'
 
-const me = { name: 'osk', squads: [{ id: 3, name: 'Ridge', role: 'coach' }, { id: 8, name: 'Vale', role: 'athlete' }] } as Me
+const me = {
+  name: 'osk',
+  squads: [
+    { id: 3, name: 'Ridge', role: 'coach' },
+    { id: 8, name: 'Vale', role: 'athlete' },
+  ],
+} as Me
 beforeEach(() => {
   account.value = me
 })
 
-test('one is about the first squad until another is chosen, and only about one\'s own', () => {
+test("one is about the first squad until another is chosen, and only about one's own", () => {
   expect(squadNow.value).toBe(3)
   chooseSquad(8)
   expect([squadNow.value, sessionStorage.getItem('squad')]).toEqual([8, '8'])

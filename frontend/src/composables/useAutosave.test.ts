@@ -63,7 +63,10 @@ test('what is typed while a save is under way goes after it, on top of it', asyn
   expect(save).toHaveBeenCalledTimes(1)
   first.answer(saved('v2'))
   await vi.runAllTimersAsync()
-  expect(save.mock.calls.map(([, base, , sent]) => [base, sent.title])).toEqual([['v1', 'a'], ['v2', 'ab']])
+  expect(save.mock.calls.map(([, base, , sent]) => [base, sent.title])).toEqual([
+    ['v1', 'a'],
+    ['v2', 'ab'],
+  ])
 })
 
 test('“saved” is not said while something typed since then waits', async () => {

@@ -8,7 +8,8 @@ import { promised, type Promised } from '@/testing/promised'
 import { useFigures } from './useFigures'
 
 const doc = (title: string) => ({ fine_tally: 1, title, blocks: [] }) as unknown as SessionDoc
-const answer = (total: number) => ({ figures: { total_s: total }, stave: {}, formats: [], deltas: null }) as unknown as FiguresOut
+const answer = (total: number) =>
+  ({ figures: { total_s: total }, stave: {}, formats: [], deltas: null }) as unknown as FiguresOut
 
 let scope: EffectScope
 let asked: { body: FiguresIn; signal: AbortSignal; reply: Promised<FiguresOut> }[] = []

@@ -10,7 +10,16 @@ describe('only the newest question counts', () => {
     const first = promised<string>()
     const second = promised<string>()
     const taken: string[] = []
-    const both = [ask(() => first.promise, (one) => taken.push(one)), ask(() => second.promise, (one) => taken.push(one))]
+    const both = [
+      ask(
+        () => first.promise,
+        (one) => taken.push(one),
+      ),
+      ask(
+        () => second.promise,
+        (one) => taken.push(one),
+      ),
+    ]
     second.answer('second')
     first.answer('first')
     await Promise.all(both)
@@ -21,8 +30,14 @@ describe('only the newest question counts', () => {
     const { ask } = useLatest()
     const first = promised<string>()
     const second = promised<string>()
-    const overtaken = ask(() => first.promise, () => undefined)
-    const newest = ask(() => second.promise, () => undefined)
+    const overtaken = ask(
+      () => first.promise,
+      () => undefined,
+    )
+    const newest = ask(
+      () => second.promise,
+      () => undefined,
+    )
     first.refuse(new Error('first'))
     second.refuse(new Error('second'))
     await expect(overtaken).resolves.toBeUndefined()

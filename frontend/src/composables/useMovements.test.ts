@@ -3,11 +3,39 @@ import { beforeEach, expect, test, vi } from 'vitest'
 import type { MovementDef } from '@/api/types'
 
 const MOVEMENTS = [
-  { key: 'thruster', name: 'thruster', aliases: ['squat to press'], patterns: { squat: 0.5, 'push-overhead': 0.5 }, position: 'standing', kit: ['dumbbell'], stresses: ['knee', 'shoulder'] },
-  { key: 'squat-jump', name: 'squat jump', patterns: { jump: 0.6, squat: 0.4 }, position: 'standing', stresses: ['knee'] },
+  {
+    key: 'thruster',
+    name: 'thruster',
+    aliases: ['squat to press'],
+    patterns: { squat: 0.5, 'push-overhead': 0.5 },
+    position: 'standing',
+    kit: ['dumbbell'],
+    stresses: ['knee', 'shoulder'],
+  },
+  {
+    key: 'squat-jump',
+    name: 'squat jump',
+    patterns: { jump: 0.6, squat: 0.4 },
+    position: 'standing',
+    stresses: ['knee'],
+  },
   { key: 'air-squat', name: 'air squat', patterns: { squat: 1 }, position: 'standing', stresses: ['knee'] },
-  { key: 'goblet-squat', name: 'goblet squat', patterns: { squat: 1 }, position: 'standing', kit: ['kettlebell'], stresses: ['knee'] },
-  { key: 'push-up', name: 'push-up', aliases: ['press-up'], patterns: { 'push-level': 1 }, position: 'plank', stresses: ['wrist'] },
+  {
+    key: 'goblet-squat',
+    name: 'goblet squat',
+    patterns: { squat: 1 },
+    position: 'standing',
+    kit: ['kettlebell'],
+    stresses: ['knee'],
+  },
+  {
+    key: 'push-up',
+    name: 'push-up',
+    aliases: ['press-up'],
+    patterns: { 'push-level': 1 },
+    position: 'plank',
+    stresses: ['wrist'],
+  },
 ] as unknown as MovementDef[]
 const ANY = { pattern: '', kit: '', position: '', spare: '' }
 
@@ -15,15 +43,22 @@ vi.mock('@/api/client', () => ({
   api: {
     movements: () =>
       Promise.resolve({
-        movements: MOVEMENTS, patterns: [], checks: [],
-        rows: [{ name: 'squat', code: 'SQ', members: ['squat'] }, { name: 'jump', code: 'JU', members: ['jump'] }],
+        movements: MOVEMENTS,
+        patterns: [],
+        checks: [],
+        rows: [
+          { name: 'squat', code: 'SQ', members: ['squat'] },
+          { name: 'jump', code: 'JU', members: ['jump'] },
+        ],
       }),
   },
 }))
 const { movementIn, useMovements } = await import('./useMovements')
 beforeEach(() => useMovements().ready)
 const found = (typed: string, narrowed = {}, own: MovementDef[] = []): string[] =>
-  useMovements().search(typed, { ...ANY, ...narrowed }, own).map((m) => m.key)
+  useMovements()
+    .search(typed, { ...ANY, ...narrowed }, own)
+    .map((m) => m.key)
 
 test('a name that holds the word comes before an alias that does, the shorter first', () => {
   expect(found('squat')).toEqual(['air-squat', 'squat-jump', 'goblet-squat', 'thruster'])

@@ -79,7 +79,20 @@ export function useMovements() {
   }
 
   const checks = computed(() => tables.value?.checks ?? [])
-  return { all, byKey, codeOf, nameOf, search, kits, joints, positions, patterns, checks, refresh: fetchTables, ready: asking }
+  return {
+    all,
+    byKey,
+    codeOf,
+    nameOf,
+    search,
+    kits,
+    joints,
+    positions,
+    patterns,
+    checks,
+    refresh: fetchTables,
+    ready: asking,
+  }
 }
 
 /** A movement as the document or the library knows it. */

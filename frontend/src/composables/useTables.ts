@@ -17,12 +17,17 @@ export function useFormats() {
 
   /** Formats whose name or trade word holds every word typed, or whose numbers do ("20 10"). */
   function search(typed: string): Format[] {
-    const words = typed.toLowerCase().split(/[\s/:,]+/).filter(Boolean)
+    const words = typed
+      .toLowerCase()
+      .split(/[\s/:,]+/)
+      .filter(Boolean)
     const text = (one: Format): string => [one.name, one.key, ...one.trade].join(' ').toLowerCase()
     // What is called just so comes first; otherwise the table's own order, the narrower before the wider.
     const exact = (one: Format): number =>
       [one.name, ...one.trade].some((name) => name.toLowerCase() === typed.trim().toLowerCase()) ? 0 : 1
-    return formats.value.filter((one) => words.every((word) => text(one).includes(word))).sort((a, b) => exact(a) - exact(b))
+    return formats.value
+      .filter((one) => words.every((word) => text(one).includes(word)))
+      .sort((a, b) => exact(a) - exact(b))
   }
   return { formats, byKey, poundKg, search, ready: asking }
 }

@@ -21,7 +21,11 @@ const id = useId()
 const typed = ref(props.start ?? '')
 const narrowed = reactive<Narrowed>({ pattern: '', kit: '', position: '', spare: '' })
 const found = computed(() => search(typed.value, narrowed, props.own ?? []).slice(0, MOST_SHOWN))
-const { chosen, keys } = useChoosing(() => found.value.length - 1, () => void take(), () => emit('close'))
+const { chosen, keys } = useChoosing(
+  () => found.value.length - 1,
+  () => void take(),
+  () => emit('close'),
+)
 
 /** A hand that is faster than the library waits for it. */
 async function take(): Promise<void> {
@@ -49,9 +53,17 @@ const FILTERS = computed(() => [
     <p class="choosing-line">
       <label :for="id">{{ label }}</label>
       <input
-        :id="id" ref="field" v-model="typed" role="combobox" aria-expanded="true" :aria-controls="`${id}-list`"
-        :aria-activedescendant="found[chosen] ? `${id}-${found[chosen]?.key}` : undefined" autocomplete="off"
-        placeholder="a name or a part of it" @input="chosen = 0" @keydown="keys"
+        :id="id"
+        ref="field"
+        v-model="typed"
+        role="combobox"
+        aria-expanded="true"
+        :aria-controls="`${id}-list`"
+        :aria-activedescendant="found[chosen] ? `${id}-${found[chosen]?.key}` : undefined"
+        autocomplete="off"
+        placeholder="a name or a part of it"
+        @input="chosen = 0"
+        @keydown="keys"
       />
       <button v-if="definable" type="button" class="link" @click="$emit('define', typed)">define a new one</button>
       <button type="button" class="link" @click="$emit('close')">close</button>
@@ -69,13 +81,19 @@ const FILTERS = computed(() => [
     </p>
     <ul :id="`${id}-list`" ref="list" role="listbox" :aria-label="label">
       <li
-        v-for="(one, index) in found" :id="`${id}-${one.key}`" :key="one.key" role="option"
-        :aria-selected="index === chosen" @mousedown.prevent="$emit('pick', one.key)"
+        v-for="(one, index) in found"
+        :id="`${id}-${one.key}`"
+        :key="one.key"
+        role="option"
+        :aria-selected="index === chosen"
+        @mousedown.prevent="$emit('pick', one.key)"
       >
         <span class="code" aria-hidden="true">{{ codeOf(one) }}</span>
         <b>{{ one.name ?? one.key }}</b>
         <span>{{ weights(one) }}</span>
-        <small>{{ pace(one) }}<template v-if="one.rep_is"> · {{ one.rep_is }}</template></small>
+        <small
+          >{{ pace(one) }}<template v-if="one.rep_is"> · {{ one.rep_is }}</template></small
+        >
       </li>
       <li v-if="found.length === 0" role="option" aria-selected="false" aria-disabled="true">
         Nothing is called so here.<template v-if="definable"> Enter defines it as a new movement.</template>

@@ -19,10 +19,13 @@ async function ask(): Promise<void> {
   const body = question()
   if (body === null) return
   try {
-    await askLatest(() => api.explain({ ...body, figure: props.figure }), (answer) => {
-      opened.value = answer.explanation
-      trouble.value = ''
-    })
+    await askLatest(
+      () => api.explain({ ...body, figure: props.figure }),
+      (answer) => {
+        opened.value = answer.explanation
+        trouble.value = ''
+      },
+    )
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     trouble.value = error.told
@@ -68,12 +71,18 @@ function toggle(figure: string): void {
     <p v-if="trouble">{{ trouble }}</p>
     <p v-else-if="!opened" role="status">…</p>
     <template v-else>
-      <p class="how">{{ HEADS[opened.operator] }} = {{ amount(opened.value, opened.unit) }}<template v-if="opened.note"> · {{ opened.note }}</template></p>
+      <p class="how">
+        {{ HEADS[opened.operator] }} = {{ amount(opened.value, opened.unit)
+        }}<template v-if="opened.note"> · {{ opened.note }}</template>
+      </p>
       <ul>
         <li v-for="(one, index) in opened.terms" :key="index" @mouseenter="light(one)" @mouseleave="point(null)">
           <component
-            :is="one.figure ? 'button' : 'span'" class="plain term" :type="one.figure ? 'button' : undefined"
-            :aria-expanded="one.figure ? unfolded.has(one.figure) : undefined" @click="one.figure && toggle(one.figure)"
+            :is="one.figure ? 'button' : 'span'"
+            class="plain term"
+            :type="one.figure ? 'button' : undefined"
+            :aria-expanded="one.figure ? unfolded.has(one.figure) : undefined"
+            @click="one.figure && toggle(one.figure)"
           >
             <span class="join" aria-hidden="true">{{ index > 0 ? JOINS[opened.operator] : '' }}</span>
             <span class="label">{{ one.label }}</span>

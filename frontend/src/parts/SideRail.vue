@@ -24,7 +24,9 @@ async function leave(): Promise<void> {
     <p class="name">Fine <br />Tally</p>
     <RouterLink to="/week" class="to" :class="{ on: route.path.startsWith('/week') }">Week</RouterLink>
     <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">Bench</RouterLink>
-    <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">Side by side</RouterLink>
+    <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }"
+      >Side by side</RouterLink
+    >
     <span v-if="(account?.squads.length ?? 0) > 1" class="to squad">
       Squad
       <select :value="squadNow" aria-label="Squad" @change="turnTo">

@@ -82,7 +82,12 @@ const brackets = computed(() =>
       const next = props.stave.brackets[index + 1]
       const begin = Math.max(LEFT, scale.value.x(bracket.start))
       const room = (next ? Math.min(right.value, scale.value.x(next.start)) : right.value) - begin - 6
-      return { ...bracket, begin, stop: Math.min(right.value, scale.value.x(bracket.end) - 2), label: fitted(bracket.title, room) }
+      return {
+        ...bracket,
+        begin,
+        stop: Math.min(right.value, scale.value.x(bracket.end) - 2),
+        label: fitted(bracket.title, room),
+      }
     })
     .filter((bracket) => inSight(bracket.start, bracket.end)),
 )
@@ -111,7 +116,8 @@ function keys(event: KeyboardEvent): void {
 }
 function walk(by: number): void {
   const last = lines.value.length - 1
-  const at = pointed.value === null ? (by > 0 ? -1 : last + 1) : lines.value.findIndex((line) => line.segment === pointed.value)
+  const at =
+    pointed.value === null ? (by > 0 ? -1 : last + 1) : lines.value.findIndex((line) => line.segment === pointed.value)
   pointed.value = lines.value[Math.min(last, Math.max(0, at + by))]?.segment ?? null
 }
 function wheel(event: WheelEvent): void {
@@ -129,41 +135,71 @@ function wheel(event: WheelEvent): void {
   <div ref="frame" class="stave" :class="{ stale }">
     <!-- One stop for the keyboard; arrows walk through the windows, the line below tells what each is. -->
     <svg
-      :width="pixels" :height="height" role="img" tabindex="0"
+      :width="pixels"
+      :height="height"
+      role="img"
+      tabindex="0"
       aria-label="Stave of the session. Arrow keys walk through its windows, plus and minus zoom, shift and arrows move along."
-      @keydown="keys" @blur="pointed = null" @mousemove="pointAt" @mouseleave="pointed = null" @wheel="wheel"
+      @keydown="keys"
+      @blur="pointed = null"
+      @mousemove="pointAt"
+      @mouseleave="pointed = null"
+      @wheel="wheel"
     >
       <defs>
         <clipPath id="stave-time"><rect :x="LEFT" y="0" :width="right - LEFT" :height="height" /></clipPath>
       </defs>
       <g v-for="(row, index) in stave.rows" :key="row.name">
         <rect
-          :x="LEFT" :y="TOP + index * ROW" :width="right - LEFT" :height="ROW"
+          :x="LEFT"
+          :y="TOP + index * ROW"
+          :width="right - LEFT"
+          :height="ROW"
           :fill="row.name === litRow ? '#efe3d2' : index % 2 ? '#fffdf8' : '#f8f5ec'"
         />
         <text x="0" :y="TOP + index * ROW + 12" class="row">{{ row.name }}</text>
         <rect
-          :x="right + 12" :y="TOP + index * ROW + 4" :width="(row.work_s / longest) * barRoom" height="8" fill="var(--e2)"
+          :x="right + 12"
+          :y="TOP + index * ROW + 4"
+          :width="(row.work_s / longest) * barRoom"
+          height="8"
+          fill="var(--e2)"
         />
         <text :x="pixels" :y="TOP + index * ROW + 13" class="sum">{{ clock(row.work_s) }}</text>
       </g>
       <g v-for="tick in ticks(span, right - LEFT, from)" :key="tick">
-        <line :x1="scale.x(tick)" :x2="scale.x(tick)" :y1="TOP - 2" :y2="bottom + 4" stroke="#ddd7c8" stroke-width=".6" />
+        <line
+          :x1="scale.x(tick)"
+          :x2="scale.x(tick)"
+          :y1="TOP - 2"
+          :y2="bottom + 4"
+          stroke="#ddd7c8"
+          stroke-width=".6"
+        />
         <text :x="scale.x(tick)" :y="height - 6" class="tick">{{ clock(tick) }}</text>
       </g>
       <g clip-path="url(#stave-time)">
         <path v-for="(drawn, level) in ink" :key="level" :d="drawn" :fill="`var(--e${level})`" />
         <path v-if="litInk" :d="litInk" class="lit" />
         <rect
-          v-for="(value, index) in stave.ribbon" :key="`u${index}`" :x="scale.x(index * ribbonStep)"
-          :width="scale.width(ribbonStep) + 0.9" :y="bottom + 16 - value * 11" :height="value * 22" fill="var(--ribbon)"
+          v-for="(value, index) in stave.ribbon"
+          :key="`u${index}`"
+          :x="scale.x(index * ribbonStep)"
+          :width="scale.width(ribbonStep) + 0.9"
+          :y="bottom + 16 - value * 11"
+          :height="value * 22"
+          fill="var(--ribbon)"
           :opacity="0.25 + 0.7 * value"
         />
         <!-- What ranges leave open: from the shortest to the longest end the paper is paler, and said in words. -->
         <g v-if="open && open.high > open.low">
           <rect
-            :x="scale.x(open.low)" :width="Math.max(0, scale.x(open.high) - scale.x(open.low))" :y="TOP"
-            :height="bottom - TOP" fill="var(--sheet)" opacity="0.55"
+            :x="scale.x(open.low)"
+            :width="Math.max(0, scale.x(open.high) - scale.x(open.low))"
+            :y="TOP"
+            :height="bottom - TOP"
+            fill="var(--sheet)"
+            opacity="0.55"
           />
           <line :x1="scale.x(open.low)" :x2="scale.x(open.low)" :y1="TOP" :y2="bottom" class="end" />
         </g>
@@ -182,8 +218,12 @@ function wheel(event: WheelEvent): void {
       </template>
     </svg>
     <div class="under">
-      <p class="line" aria-live="polite">{{ pointedLine ? lineText(pointedLine) : 'Point at a window to read its line.' }}</p>
-      <span v-if="open && open.high > open.low" class="line">ranges leave open {{ clock(open.low) }} to {{ clock(open.high) }}</span>
+      <p class="line" aria-live="polite">
+        {{ pointedLine ? lineText(pointedLine) : 'Point at a window to read its line.' }}
+      </p>
+      <span v-if="open && open.high > open.low" class="line"
+        >ranges leave open {{ clock(open.low) }} to {{ clock(open.high) }}</span
+      >
       <span class="zoom" role="group" aria-label="Zoom of the stave">
         <button v-if="zoomed" type="button" class="plain" aria-label="Earlier" @click="pan(-0.5)">‹</button>
         <button v-if="zoomed" type="button" class="plain" aria-label="Later" @click="pan(0.5)">›</button>

@@ -13,7 +13,8 @@ export const longDay = (day: string): string => long.format(at(day))
 /** 7 December 2026 */
 export const fullDate = (day: string): string => dated.format(at(day))
 /** The day so many days on. */
-export const daysOn = (day: string, days: number): string => new Date(at(day).getTime() + days * DAY_MS).toISOString().slice(0, 10)
+export const daysOn = (day: string, days: number): string =>
+  new Date(at(day).getTime() + days * DAY_MS).toISOString().slice(0, 10)
 /** Today where the reader is. */
 export function today(): string {
   const now = new Date()

@@ -46,7 +46,11 @@ export function amount(value: number, unit: Term['unit']): string {
 export function signed(value: number, unit: Term['unit']): string {
   const size = Math.abs(value)
   const text =
-    unit === 's' ? clock(size) : unit === 'effort' ? oneDecimal.format(size) : free.format(unit === 'share' ? size * 100 : size)
+    unit === 's'
+      ? clock(size)
+      : unit === 'effort'
+        ? oneDecimal.format(size)
+        : free.format(unit === 'share' ? size * 100 : size)
   if (/^[0.:]+$/.test(text)) return ''
   // Shares differ by points: half as much again and half a point more must not read alike.
   return `${value < 0 ? '−' : '+'}${text}${unit === 'share' ? ' pts' : ''}`

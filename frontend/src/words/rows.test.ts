@@ -34,7 +34,9 @@ test('what is left over is said in the unit of what is held', () => {
   const nameOf = (key: string): string => key
   expect(leftText(column('a', { left: 100 }), 'total', nameOf)).toBe('1:40 left over')
   expect(leftText(column('a', { left: 0.2 }), 'work', nameOf)).toBe('nothing left over')
-  expect(leftText(column('a', { left: 6, left_reps: { swing: 4, burpee: 2 } }), 'reps', nameOf)).toBe('4 swing, 2 burpee left over')
+  expect(leftText(column('a', { left: 6, left_reps: { swing: 4, burpee: 2 } }), 'reps', nameOf)).toBe(
+    '4 swing, 2 burpee left over',
+  )
   expect(leftText(column('a', { left: null }), 'total', nameOf)).toBe('')
 })
 
@@ -56,7 +58,15 @@ test('a pick says what it meets, gains and costs, with numbers', () => {
   const pick: Pick = {
     ranked: [
       { column: 1, place: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)], ...ALONE },
-      { column: 0, place: 2, score: 0, breaks: [0], judged: [judged(0, 7.5, false), judged(1, 740, false)], ...ALONE, first_better: [{ row: 'work', first: 780, other: 740 }] },
+      {
+        column: 0,
+        place: 2,
+        score: 0,
+        breaks: [0],
+        judged: [judged(0, 7.5, false), judged(1, 740, false)],
+        ...ALONE,
+        first_better: [{ row: 'work', first: 780, other: 740 }],
+      },
     ],
     gains: [{ row: 'work', first: 780, other: 740 }],
     costs: [{ row: 'load', first: 125, other: 118 }],
@@ -72,7 +82,8 @@ test('a pick says what it meets, gains and costs, with numbers', () => {
 test('a value that just misses its bound is written closer', () => {
   const pick: Pick = {
     ranked: [{ column: 0, place: 1, score: 0, breaks: [0], judged: [judged(0, 7.04, false)], ...ALONE }],
-    gains: [], costs: [],
+    gains: [],
+    costs: [],
   }
   const made = pickWords(pick, [column('plan')], WISHES, ROWS)
   expect(made?.name).toBe('The plan as it stands')
@@ -82,15 +93,22 @@ test('a value that just misses its bound is written closer', () => {
 test('nothing to rank is no pick, and a wish for an unknown row still reads', () => {
   const none: Pick = { ranked: [], gains: [], costs: [] }
   expect(pickWords(none, [], [], ROWS)).toBeNull()
-  expect(wishText({ row: 'beauty', way: 'low', value: null, hard: false, weight: 1 }, undefined)).toBe('beauty as little as can be')
+  expect(wishText({ row: 'beauty', way: 'low', value: null, hard: false, weight: 1 }, undefined)).toBe(
+    'beauty as little as can be',
+  )
 })
 
 const PICK: Pick = {
   ranked: [
     { column: 1, place: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)], ...ALONE },
     {
-      column: 2, place: 2, score: 0, breaks: [0], judged: [judged(0, 7.5, false), judged(1, 740, false)],
-      first_better: [{ row: 'work', first: 780, other: 740 }], first_worse: [{ row: 'load', first: 125, other: 118 }],
+      column: 2,
+      place: 2,
+      score: 0,
+      breaks: [0],
+      judged: [judged(0, 7.5, false), judged(1, 740, false)],
+      first_better: [{ row: 'work', first: 780, other: 740 }],
+      first_worse: [{ row: 'load', first: 125, other: 118 }],
     },
   ],
   gains: [],
@@ -100,7 +118,10 @@ const THREE = [
   column('plan'),
   column('Pyramid'),
   column('Ladder'),
-  column('Pairs', { why: 'no', causes: [{ kind: 'count', text: 'pairs takes movements by 2, not 3', measure: null, movements: [] }] }),
+  column('Pairs', {
+    why: 'no',
+    causes: [{ kind: 'count', text: 'pairs takes movements by 2, not 3', measure: null, movements: [] }],
+  }),
 ]
 
 test('why not another: the wishes it breaks, where the first does better, and what speaks for it', () => {

@@ -110,7 +110,8 @@ export function pickWords(
   if (unmet.length) sentences.push(`Not the best in ${listed(unmet)}.`)
   const outOf = others.filter((one) => one.breaks.length > first.breaks.length).length
   if (outOf) sentences.push(`${outOf} of the others break${outOf === 1 ? 's' : ''} a hard wish that it keeps.`)
-  const say = (reasons: readonly Reason[]): string => listed(reasons.slice(0, 3).map((one) => reasonText(one, rows.get(one.row))))
+  const say = (reasons: readonly Reason[]): string =>
+    listed(reasons.slice(0, 3).map((one) => reasonText(one, rows.get(one.row))))
   const base = columns[0]?.key === 'plan' ? 'the plan' : (columns[0]?.name ?? '')
   if (first.column !== 0 && pick.gains.length) sentences.push(`Beside ${base} it gains ${say(pick.gains)}.`)
   if (first.column !== 0 && pick.costs.length) sentences.push(`It costs ${say(pick.costs)}.`)
@@ -119,7 +120,9 @@ export function pickWords(
   const fresh = columns[0]?.key !== 'plan' && columns[0]?.key !== 'session'
   if (second && next && next.key !== 'plan' && (fresh || first.column !== 0)) {
     const closer = second.first_better.slice(0, 2).map((one) => reasonText(one, rows.get(one.row)))
-    sentences.push(closer.length ? `${next.name} comes next: there it has ${listed(closer)}.` : `${next.name} comes next.`)
+    sentences.push(
+      closer.length ? `${next.name} comes next: there it has ${listed(closer)}.` : `${next.name} comes next.`,
+    )
   }
   return { name, sentences }
 }
@@ -150,12 +153,23 @@ export function whyNotWords(
   const best = first && columns[first.column]
   if (!one || !first || !best) return []
   if (one === first) return ['It is the first.']
-  const say = (reasons: readonly Reason[]): string => listed(reasons.slice(0, 4).map((each) => reasonText(each, rows.get(each.row))))
+  const say = (reasons: readonly Reason[]): string =>
+    listed(reasons.slice(0, 4).map((each) => reasonText(each, rows.get(each.row))))
   const sentences = [`Place ${one.place} of ${pick.ranked.length}.`]
-  if (one.breaks.length) sentences.push(`It breaks what must be: ${listed(one.breaks.map((wish) => judgedText(one, wish, wishes, rows)))}.`)
-  const behind = one.judged.filter((each) => !one.breaks.includes(each.wish) && each.score < (first.judged.find((o) => o.wish === each.wish)?.score ?? 0))
-  if (behind.length) sentences.push(`By your wishes it is behind in ${listed(behind.map((each) => judgedText(one, each.wish, wishes, rows)))}.`)
+  if (one.breaks.length)
+    sentences.push(`It breaks what must be: ${listed(one.breaks.map((wish) => judgedText(one, wish, wishes, rows)))}.`)
+  const behind = one.judged.filter(
+    (each) =>
+      !one.breaks.includes(each.wish) && each.score < (first.judged.find((o) => o.wish === each.wish)?.score ?? 0),
+  )
+  if (behind.length)
+    sentences.push(
+      `By your wishes it is behind in ${listed(behind.map((each) => judgedText(one, each.wish, wishes, rows)))}.`,
+    )
   if (one.first_better.length) sentences.push(`${best.name} has ${say(one.first_better)}.`)
-  if (one.first_worse.length) sentences.push(`For it speaks: ${say(one.first_worse.map((each) => ({ ...each, first: each.other, other: each.first })))}.`)
+  if (one.first_worse.length)
+    sentences.push(
+      `For it speaks: ${say(one.first_worse.map((each) => ({ ...each, first: each.other, other: each.first })))}.`,
+    )
   return sentences
 }

@@ -1,6 +1,12 @@
 // A step in a few words, as it was read: its dose, movement, sides and load.
 
-const SIDES: Record<string, string> = { each: ' each side', alternate: ' taking turns', left: ' left', right: ' right', swap: ' swapping sides' }
+const SIDES: Record<string, string> = {
+  each: ' each side',
+  alternate: ' taking turns',
+  left: ' left',
+  right: ' right',
+  swap: ' swapping sides',
+}
 
 /** "8 bent row each side 16 kg": what stands in a step that was read from words. */
 export function stepText(step: Record<string, unknown>, nameOf: (key: string) => string): string {

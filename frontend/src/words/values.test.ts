@@ -34,7 +34,10 @@ test.each([
 
 test('a dose to failure is read, written and tried with its plan', () => {
   expect([readValue('to failure'), readValue('max 12')]).toEqual([{ to_failure: true }, { to_failure: true, plan: 12 }])
-  expect([writeValue({ to_failure: true }), writeValue({ to_failure: true, plan: 12 })]).toEqual(['to failure', 'to failure (12)'])
+  expect([writeValue({ to_failure: true }), writeValue({ to_failure: true, plan: 12 })]).toEqual([
+    'to failure',
+    'to failure (12)',
+  ])
   expect(readValue(writeValue({ to_failure: true, plan: 12 }))).toEqual({ to_failure: true, plan: 12 })
   expect(nudged({ to_failure: true, plan: 12 }, 1, false)).toEqual({ to_failure: true, plan: 13 })
 })

@@ -31,7 +31,13 @@ export function writeValue(value: Typed): string {
   if (value === undefined || value === null) return ''
   if (Array.isArray(value)) return value.map(writeValue).join(', ')
   if (typeof value === 'object') {
-    const range = value as { low?: unknown; high?: unknown; plan?: unknown; from?: { block?: string }; to_failure?: boolean }
+    const range = value as {
+      low?: unknown
+      high?: unknown
+      plan?: unknown
+      from?: { block?: string }
+      to_failure?: boolean
+    }
     if (range.to_failure) return range.plan === undefined ? 'to failure' : `to failure (${String(range.plan)})`
     if (range.from) return `score of ${range.from.block ?? '?'}`
     return `${String(range.low)}-${String(range.high)}`
@@ -44,7 +50,11 @@ export function nudged(value: Typed, by: number, seconds: boolean): Typed {
   const one = (number: number): number => Math.max(0, number + by * (seconds ? 5 : 1))
   if (value === undefined || value === null) return one(0)
   if (typeof value === 'number') return one(value)
-  if (typeof value === 'object' && !Array.isArray(value) && ('low' in value || ('to_failure' in value && 'plan' in value))) {
+  if (
+    typeof value === 'object' &&
+    !Array.isArray(value) &&
+    ('low' in value || ('to_failure' in value && 'plan' in value))
+  ) {
     const moved = Object.entries(value).map(([name, end]) => [name, typeof end === 'number' ? one(end) : end])
     return Object.fromEntries(moved)
   }

@@ -2,7 +2,11 @@ import { expect, test } from 'vitest'
 
 import { clashText, figureText, termsText } from './week'
 
-const figure = (value: number | null, why: string | null = null, terms: Record<string, number> = {}) => ({ value, why, terms })
+const figure = (value: number | null, why: string | null = null, terms: Record<string, number> = {}) => ({
+  value,
+  why,
+  terms,
+})
 
 test.each([
   [figure(1.0263), 'ratio', '1.03'],
@@ -22,6 +26,14 @@ test('a figure that there is not says why, one that there is says of what', () =
 })
 
 test('a clash names its days, its hours and what both work', () => {
-  const clash = { first: 'a', second: 'b', days: ['2026-12-08', '2026-12-09'], patterns: ['squat'], joints: ['knee'], hours: 24, wanted: 48 }
+  const clash = {
+    first: 'a',
+    second: 'b',
+    days: ['2026-12-08', '2026-12-09'],
+    patterns: ['squat'],
+    joints: ['knee'],
+    hours: 24,
+    wanted: 48,
+  }
   expect(clashText(clash)).toBe('Tue 8 and Wed 9, 24 h apart: both work squat, knee')
 })

@@ -13,7 +13,8 @@ export type FigureKind = 'ratio' | 'load' | 'change'
 export function figureText(figure: LoadFigure, kind: FigureKind): string {
   if (figure.value === null) return '–'
   if (kind === 'load') return whole(figure.value)
-  if (kind === 'change') return `${figure.value > 0 ? '+' : figure.value < 0 ? '−' : ''}${percent(Math.abs(figure.value))}`
+  if (kind === 'change')
+    return `${figure.value > 0 ? '+' : figure.value < 0 ? '−' : ''}${percent(Math.abs(figure.value))}`
   return figure.value < 1.995 ? two.format(figure.value) : one.format(figure.value)
 }
 

@@ -44,7 +44,11 @@ async function add(): Promise<void> {
   if (!doc || !format.value || chosen.value.length === 0) return
   try {
     const made = await api.makeFormat({
-      key: format.value.key, params: params.value, movements: chosen.value, definitions: doc.movements ?? [], squad: squad.value,
+      key: format.value.key,
+      params: params.value,
+      movements: chosen.value,
+      definitions: doc.movements ?? [],
+      squad: squad.value,
     })
     // The session as it stands now: it may have been changed while the block was made.
     const now = document.value ?? doc

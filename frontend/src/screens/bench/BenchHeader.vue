@@ -9,7 +9,17 @@ import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ state: SaveState; unread: number; canUndo: boolean; canRedo: boolean; isNew: boolean }>()
-defineEmits<{ undo: []; redo: []; fit: []; versions: []; help: []; card: []; compare: []; plan: []; export: [kind: 'json' | 'txt'] }>()
+defineEmits<{
+  undo: []
+  redo: []
+  fit: []
+  versions: []
+  help: []
+  card: []
+  compare: []
+  plan: []
+  export: [kind: 'json' | 'txt']
+}>()
 const { document, figures } = useBench()
 
 const SAVED: Record<SaveState, string> = {
@@ -41,21 +51,37 @@ const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.
 <template>
   <header v-if="document">
     <h1 class="title">
-      <ValueCell label="Title" hide-label text :value="document.title" :place="['title']" path="title" class="title-cell" />
+      <ValueCell
+        label="Title"
+        hide-label
+        text
+        :value="document.title"
+        :place="['title']"
+        path="title"
+        class="title-cell"
+      />
     </h1>
     <span class="told">
       <ValueCell label="told" as-clock :value="document.announced_s" :place="['announced_s']" path="announced_s" />
     </span>
     <span class="told" :class="{ over }">{{ told }}</span>
     <span class="grow"></span>
-    <span class="state" role="status" :class="{ attention: unread || state === 'refused' || TRIED_AGAIN.includes(state) }">
+    <span
+      class="state"
+      role="status"
+      :class="{ attention: unread || state === 'refused' || TRIED_AGAIN.includes(state) }"
+    >
       {{ saying }}
     </span>
     <button type="button" class="link" :disabled="!canUndo" title="Undo (Ctrl Z)" @click="$emit('undo')">Undo</button>
-    <button type="button" class="link" :disabled="!canRedo" title="Redo (Ctrl Shift Z)" @click="$emit('redo')">Redo</button>
+    <button type="button" class="link" :disabled="!canRedo" title="Redo (Ctrl Shift Z)" @click="$emit('redo')">
+      Redo
+    </button>
     <button type="button" class="link" title="v" @click="$emit('versions')">Versions</button>
     <button type="button" class="link" title="A session file" @click="$emit('export', 'json')">.json</button>
-    <button type="button" class="link" title="Board text with all that is in it" @click="$emit('export', 'txt')">.txt</button>
+    <button type="button" class="link" title="Board text with all that is in it" @click="$emit('export', 'txt')">
+      .txt
+    </button>
     <ElButton title="f" @click="$emit('fit')">Fit to time</ElButton>
     <ElButton title="p" :disabled="isNew" @click="$emit('plan')">Put on a day</ElButton>
     <ElButton title="o" @click="$emit('compare')">Side by side</ElButton>

@@ -49,10 +49,20 @@ const given = ref<Given>({} as Given)
 const methods = ref<Record<string, unknown>>({})
 const isPlain = computed(() => JSON.stringify(given.value) === '{}')
 // What differences are held against: how it stood before the trial, or a plain day.
-const against = computed(() => (base.value ? { document: base.value, given: given.value } : isPlain.value ? undefined : {}))
+const against = computed(() =>
+  base.value ? { document: base.value, given: given.value } : isPlain.value ? undefined : {},
+)
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
 const { figures, stave, formats, deltas, problems, trouble } = useFigures(filled, { squad, given, methods, against })
-const { state, unkept, problems: refused, conflict, begin, save, putOnTop } = useAutosave(filled, trying, squad, (made) => {
+const {
+  state,
+  unkept,
+  problems: refused,
+  conflict,
+  begin,
+  save,
+  putOnTop,
+} = useAutosave(filled, trying, squad, (made) => {
   madeId = made.id
   if (losing.value === null) void showMade()
 })
@@ -126,7 +136,20 @@ const wrong = computed(
 const lit = ref<Lit | null>(null)
 const pointed = shallowRef<StaveLine | null>(null)
 const tools: BenchTools = {
-  edit, nudge, trying, keep, giveBack, wrong, document, squad, figures, formats, deltas, methods, lit, pointed,
+  edit,
+  nudge,
+  trying,
+  keep,
+  giveBack,
+  wrong,
+  document,
+  squad,
+  figures,
+  formats,
+  deltas,
+  methods,
+  lit,
+  pointed,
   question: () =>
     filled.value && { document: filled.value, squad: squad.value, given: given.value, methods: methods.value },
 }
@@ -209,8 +232,13 @@ function restore(wanted: SessionDoc): void {
 async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   const now = filled.value
   if (!now) return
-  const name = now.title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'session'
-  const text = kind === 'json' ? `${JSON.stringify(now, null, 1)}\n` : (await api.writeBoard(now, squad.value, true)).text
+  const name =
+    now.title
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '') || 'session'
+  const text =
+    kind === 'json' ? `${JSON.stringify(now, null, 1)}\n` : (await api.writeBoard(now, squad.value, true)).text
   // What goes out as a file refers to this version: nothing is saved over it from now on.
   if (props.id !== NEW && (await save())) await api.pinSession(props.id)
   saveFile(`${name}.${kind}`, text, kind === 'json' ? 'application/json' : 'text/plain')
@@ -226,20 +254,42 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
     <p v-else-if="document === null" class="missing" role="status">Opening the session …</p>
     <template v-else>
       <BenchHeader
-        :state="state" :unread="unread" :can-undo="canUndo" :can-redo="canRedo" :is-new="id === NEW" @undo="undo" @redo="redo"
-        @fit="toggle('fit')" @plan="toggle('plan')" @versions="toggle('versions')" @help="toggle('help')" @card="card" @compare="compare()" @export="exportAs"
+        :state="state"
+        :unread="unread"
+        :can-undo="canUndo"
+        :can-redo="canRedo"
+        :is-new="id === NEW"
+        @undo="undo"
+        @redo="redo"
+        @fit="toggle('fit')"
+        @plan="toggle('plan')"
+        @versions="toggle('versions')"
+        @help="toggle('help')"
+        @card="card"
+        @compare="compare()"
+        @export="exportAs"
       />
       <div>
         <LeaveBar :losing="losing" @stay="stayed" @leave="leave" />
         <ConflictBar v-if="conflict" :conflict="conflict" @mine="putOnTop" @theirs="takeTheirs" />
         <FitPanel v-if="panel === 'fit'" @close="panel = null" />
         <PlanPanel v-if="panel === 'plan' && id !== NEW" :session="id" :save="save" @close="panel = null" />
-        <VersionsPanel v-if="panel === 'versions' && id !== NEW" :session="id" @restore="restore" @close="panel = null" />
+        <VersionsPanel
+          v-if="panel === 'versions' && id !== NEW"
+          :session="id"
+          @restore="restore"
+          @close="panel = null"
+        />
         <HelpPanel v-if="panel === 'help'" @close="panel = null" />
       </div>
       <section class="tape" aria-label="Stave">
         <StaveView
-          v-if="stave && filled" :stave="stave" :stale="wrong.size > 0" :open="openEnds" :lit="isLit" :lit-row="lit?.row"
+          v-if="stave && filled"
+          :stave="stave"
+          :stale="wrong.size > 0"
+          :open="openEnds"
+          :lit="isLit"
+          :lit-row="lit?.row"
           @point="pointed = $event"
         />
         <p v-else-if="!filled" class="quiet">An empty page. Add a block, or write on the board.</p>
@@ -250,10 +300,22 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
         <section class="board" :aria-label="view === 'blocks' ? 'Blocks' : 'Board'">
           <h2 class="visually-hidden">{{ view === 'blocks' ? 'Blocks' : 'Board text' }}</h2>
           <div class="tabs">
-            <button type="button" class="plain tab" :class="{ on: view === 'blocks' }" :aria-pressed="view === 'blocks'" @click="show('blocks')">
+            <button
+              type="button"
+              class="plain tab"
+              :class="{ on: view === 'blocks' }"
+              :aria-pressed="view === 'blocks'"
+              @click="show('blocks')"
+            >
               Blocks
             </button>
-            <button type="button" class="plain tab" :class="{ on: view === 'board' }" :aria-pressed="view === 'board'" @click="show('board')">
+            <button
+              type="button"
+              class="plain tab"
+              :class="{ on: view === 'board' }"
+              :aria-pressed="view === 'board'"
+              @click="show('board')"
+            >
               Board text
             </button>
             <span class="grow"></span>
@@ -262,7 +324,12 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
           </div>
           <template v-if="view === 'blocks'">
             <template v-for="entry in entries" :key="entry.block.id ?? entry.path">
-              <SectionLine v-if="entry.section" :section="entry.section" :place="entry.sectionPlace" :path="entry.sectionPath" />
+              <SectionLine
+                v-if="entry.section"
+                :section="entry.section"
+                :place="entry.sectionPlace"
+                :path="entry.sectionPath"
+              />
               <BlockCard :placed="entry" @compare="compare(entry.block.id ?? undefined)" />
             </template>
             <p v-if="!filled" class="start">
@@ -276,13 +343,23 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
             <MovementForm v-if="defining" :words="defining" @made="defined" @close="defining = null" />
             <p v-if="board.told.value.sessions.length" class="note-bar" role="status">
               These are {{ board.told.value.sessions.length }} sessions by their days.
-              <button type="button" class="link" @click="makeSeveral">Make {{ board.told.value.sessions.length }} sessions of it</button>
+              <button type="button" class="link" @click="makeSeveral">
+                Make {{ board.told.value.sessions.length }} sessions of it
+              </button>
             </p>
             <div class="words">
               <BoardEditor
-                :text="board.text.value" :problems="board.problems.value" :told="board.told.value" :typed="board.typed.value"
-                :trouble="board.trouble.value" @typed="board.typedText" @define="defining = $event" @choose="board.choose"
-                @call="board.call" @keep-all="board.keepAll" @write-out="board.writeOut"
+                :text="board.text.value"
+                :problems="board.problems.value"
+                :told="board.told.value"
+                :typed="board.typed.value"
+                :trouble="board.trouble.value"
+                @typed="board.typedText"
+                @define="defining = $event"
+                @choose="board.choose"
+                @call="board.call"
+                @keep-all="board.keepAll"
+                @write-out="board.writeOut"
               />
               <BoardOutline :outline="board.told.value.outline" />
             </div>

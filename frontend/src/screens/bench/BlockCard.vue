@@ -29,7 +29,9 @@ const allFields = computed(() => blockFields(block.value))
 // What is not set stays out of the way until it is asked for.
 const fields = computed(() => allFields.value.filter((spec) => more.value || isSet(spec)))
 const lists = computed(() => stepLists(props.placed))
-const inner = computed(() => (block.value.clock.kind === 'rotation' ? block.value.clock.inner.kind : block.value.clock.kind))
+const inner = computed(() =>
+  block.value.clock.kind === 'rotation' ? block.value.clock.inner.kind : block.value.clock.kind,
+)
 
 function isSet(spec: FieldSpec): boolean {
   const value = fieldValue(spec)
@@ -73,15 +75,26 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
 
 <template>
   <article
-    class="block" :class="{ pointed: isPointed }" :aria-label="`Block ${placed.number + 1}, ${name}`"
-    :data-block="JSON.stringify([placed.list, placed.index])" @dragover="over($event, 'block')" @drop="drop($event, 'block', placed.list, placed.index)"
+    class="block"
+    :class="{ pointed: isPointed }"
+    :aria-label="`Block ${placed.number + 1}, ${name}`"
+    :data-block="JSON.stringify([placed.list, placed.index])"
+    @dragover="over($event, 'block')"
+    @drop="drop($event, 'block', placed.list, placed.index)"
   >
     <div class="part">
       <button
-        type="button" class="grip" draggable="true" :aria-label="`Move block ${placed.number + 1}: arrow up or down`"
-        title="Drag, or arrow keys" @keydown="keys($event, placed.list, placed.index, placed.length)"
-        @dragstart="start($event, 'block', placed.list, placed.index)" @pointerdown="lift($event, 'block', placed.list, placed.index)"
-      >⋮⋮</button>
+        type="button"
+        class="grip"
+        draggable="true"
+        :aria-label="`Move block ${placed.number + 1}: arrow up or down`"
+        title="Drag, or arrow keys"
+        @keydown="keys($event, placed.list, placed.index, placed.length)"
+        @dragstart="start($event, 'block', placed.list, placed.index)"
+        @pointerdown="lift($event, 'block', placed.list, placed.index)"
+      >
+        ⋮⋮
+      </button>
       <label>
         <span class="visually-hidden">Part of block {{ placed.number + 1 }}</span>
         <select :value="block.part ?? 'main'" @change="put('part', word($event))">
@@ -92,25 +105,47 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
     <div class="body">
       <h3 @mouseenter="lit = { block: placed.number }" @mouseleave="lit = null">
         <ValueCell
-          label="Label" hide-label text :value="block.title" :place="[...placed.place, 'title']"
-          :path="`${placed.path}.title`" class="label-cell"
+          label="Label"
+          hide-label
+          text
+          :value="block.title"
+          :place="[...placed.place, 'title']"
+          :path="`${placed.path}.title`"
+          class="label-cell"
         />
-        <button type="button" class="plain clock" :aria-expanded="shaping" title="Format and its numbers" @click="shaping = !shaping">
+        <button
+          type="button"
+          class="plain clock"
+          :aria-expanded="shaping"
+          title="Format and its numbers"
+          @click="shaping = !shaping"
+        >
           {{ format || 'format' }} <i aria-hidden="true">{{ shaping ? '−' : '+' }}</i>
         </button>
-        <span v-if="block.optional && !more" class="clock">{{ block.optional === 'exit' ? 'may end before' : 'may be left out' }}</span>
+        <span v-if="block.optional && !more" class="clock">{{
+          block.optional === 'exit' ? 'may end before' : 'may be left out'
+        }}</span>
         <span v-if="block.effort && !more" class="clock">{{ block.effort }}</span>
       </h3>
       <FormatRow v-if="shaping" :placed="placed" />
       <p class="fields">
         <ValueCell
-          v-for="spec in fields" :key="`${spec.under.join('.')}.${spec.key}`" :label="spec.label" :unit="spec.unit"
-          :value="fieldValue(spec)" :place="fieldPlace(spec)" :path="fieldPath(spec)"
+          v-for="spec in fields"
+          :key="`${spec.under.join('.')}.${spec.key}`"
+          :label="spec.label"
+          :unit="spec.unit"
+          :value="fieldValue(spec)"
+          :place="fieldPlace(spec)"
+          :path="fieldPath(spec)"
         />
         <span v-if="block.talk_over && !more" class="clock">people move during the talk</span>
         <template v-if="more">
           <label>
-            <input type="checkbox" :checked="block.talk_over ?? false" @change="put('talk_over', checked($event) || '')" />
+            <input
+              type="checkbox"
+              :checked="block.talk_over ?? false"
+              @change="put('talk_over', checked($event) || '')"
+            />
             people move during the talk
           </label>
           <label>
@@ -129,7 +164,11 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
             </select>
           </label>
           <ValueCell
-            label="notes" text :value="block.notes" :place="[...placed.place, 'notes']" :path="`${placed.path}.notes`"
+            label="notes"
+            text
+            :value="block.notes"
+            :place="[...placed.place, 'notes']"
+            :path="`${placed.path}.notes`"
           />
         </template>
         <button type="button" class="link more" :aria-expanded="more" @click="more = !more">
@@ -141,13 +180,22 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
         <p v-if="list.station" class="station">{{ list.station }}</p>
         <ul>
           <StepLine
-            v-for="(step, index) in list.steps" :key="step.id ?? index" :step="step" :clock="inner" :list="list.place"
-            :index="index" :length="list.steps.length" :place="step.id ? [step.id] : [...list.place, index]"
+            v-for="(step, index) in list.steps"
+            :key="step.id ?? index"
+            :step="step"
+            :clock="inner"
+            :list="list.place"
+            :index="index"
+            :length="list.steps.length"
+            :place="step.id ? [step.id] : [...list.place, index]"
             :path="`${list.path}[${index}]`"
           />
         </ul>
         <MovementPicker
-          v-if="adding === list.path" label="Movement to add" @pick="addStep(list, $event)" @close="adding = null"
+          v-if="adding === list.path"
+          label="Movement to add"
+          @pick="addStep(list, $event)"
+          @close="adding = null"
         />
         <button v-else type="button" class="link add" @click="adding = list.path">
           add a movement<span class="visually-hidden"> to {{ list.station ?? name }}</span>
@@ -162,8 +210,12 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
         {{ 'time_s' in score ? `done in ${clock(Number(score.time_s))}` : `${score.rounds} rounds + ${score.reps}` }}
       </span>
       <span class="acts">
-        <button v-if="block.id" type="button" class="link" @click="$emit('compare')">other formats<span class="visually-hidden">: {{ name }}</span></button>
-        <button type="button" class="link" @click="again">again<span class="visually-hidden">: {{ name }}</span></button>
+        <button v-if="block.id" type="button" class="link" @click="$emit('compare')">
+          other formats<span class="visually-hidden">: {{ name }}</span>
+        </button>
+        <button type="button" class="link" @click="again">
+          again<span class="visually-hidden">: {{ name }}</span>
+        </button>
         <button v-if="placed.length > 1" type="button" class="link" @click="remove">
           remove<span class="visually-hidden"> block {{ placed.number + 1 }}</span>
         </button>

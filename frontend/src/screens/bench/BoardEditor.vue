@@ -1,5 +1,10 @@
 <script setup lang="ts">
-import { autocompletion, completionKeymap, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete'
+import {
+  autocompletion,
+  completionKeymap,
+  type CompletionContext,
+  type CompletionResult,
+} from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { lintGutter, setDiagnostics, type Diagnostic } from '@codemirror/lint'
 import { EditorState } from '@codemirror/state'
@@ -43,12 +48,42 @@ const frame = ref<HTMLElement | null>(null)
 const { all } = useMovements()
 let view: EditorView | null = null
 
-const HEADS = ['Warm-up: ', 'Main: ', 'Finisher: ', 'Cool-down: ', 'rest 1:00', 'note: ', 'together "", 3 times, 1:00 between:', 'end together']
+const HEADS = [
+  'Warm-up: ',
+  'Main: ',
+  'Finisher: ',
+  'Cool-down: ',
+  'rest 1:00',
+  'note: ',
+  'together "", 3 times, 1:00 between:',
+  'end together',
+]
 const PHRASES = [
-  '30 s each', '20 s on / 10 s off', '8 rounds', 'strict 20/10', '20/10 pairs', 'movement pyramid', 'every 1:00',
-  'until 0:45', 'as many rounds as fit in 7:00', 'for time', 'cap 15:00', '45 s on / 15 s off', 'one at a time',
-  'in pairs', '1:00 between groups', '1:00 between rounds', 'stations, 2 laps', '30 s to move on', 'at each station',
-  'rest first', 'mirrored', 'building up', 'talk 1:00', 'hard', 'all-out',
+  '30 s each',
+  '20 s on / 10 s off',
+  '8 rounds',
+  'strict 20/10',
+  '20/10 pairs',
+  'movement pyramid',
+  'every 1:00',
+  'until 0:45',
+  'as many rounds as fit in 7:00',
+  'for time',
+  'cap 15:00',
+  '45 s on / 15 s off',
+  'one at a time',
+  'in pairs',
+  '1:00 between groups',
+  '1:00 between rounds',
+  'stations, 2 laps',
+  '30 s to move on',
+  'at each station',
+  'rest first',
+  'mirrored',
+  'building up',
+  'talk 1:00',
+  'hard',
+  'all-out',
 ]
 const QUALITIES = ['each side', 'sides take turns', 'sides swap', 'to fill', '16 kg', '2 in reserve', 'rest 1:00']
 
@@ -63,7 +98,10 @@ function complete(context: CompletionContext): CompletionResult | null {
     return before.length > 12 ? null : { from: line.from, options: HEADS.map((label) => ({ label, type: 'keyword' })) }
   }
   if (/^\S/.test(before)) return { from, options: PHRASES.map((label) => ({ label, type: 'keyword' })) }
-  const movements = all.value.map((m: MovementDef) => ({ label: m.name ?? m.key, detail: Object.keys(m.patterns ?? {})[0] }))
+  const movements = all.value.map((m: MovementDef) => ({
+    label: m.name ?? m.key,
+    detail: Object.keys(m.patterns ?? {})[0],
+  }))
   return { from, options: [...movements, ...QUALITIES.map((label) => ({ label, type: 'keyword' }))] }
 }
 
@@ -71,7 +109,12 @@ function diagnostics(state: EditorState): Diagnostic[] {
   return props.problems.map((one): Diagnostic => {
     const found = state.doc.line(Math.min(Math.max(1, one.line), state.doc.lines))
     const from = Math.min(found.to, found.from + Math.max(0, one.column - 1))
-    return { from, to: Math.max(from, found.to), severity: 'error', message: `found ${one.found}; allowed: ${one.allowed}` }
+    return {
+      from,
+      to: Math.max(from, found.to),
+      severity: 'error',
+      message: `found ${one.found}; allowed: ${one.allowed}`,
+    }
   })
 }
 
@@ -108,7 +151,10 @@ const here = (state: EditorState): number => state.doc.lineAt(state.selection.ma
 /** The next line with something open, from the cursor on and around. */
 function next(): boolean {
   if (!view) return false
-  const lines = [...marks.value.values()].filter((one) => one.names.length || one.assumed.some((a) => !a.settled)).map((one) => one.line).sort((a, b) => a - b)
+  const lines = [...marks.value.values()]
+    .filter((one) => one.names.length || one.assumed.some((a) => !a.settled))
+    .map((one) => one.line)
+    .sort((a, b) => a - b)
   const now = here(view.state)
   const line = lines.find((one) => one > now) ?? lines[0]
   if (line === undefined) return false
@@ -120,7 +166,10 @@ const openPlaces = computed(() => props.told.assumed.filter((one) => !one.settle
 const several = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`
 function example(): void {
   if (!view) return
-  view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: EXAMPLE }, selection: { anchor: 0, head: EXAMPLE.length } })
+  view.dispatch({
+    changes: { from: 0, to: view.state.doc.length, insert: EXAMPLE },
+    selection: { anchor: 0, head: EXAMPLE.length },
+  })
   view.focus()
 }
 
@@ -131,7 +180,11 @@ onMounted(() => {
     state: EditorState.create({
       doc: props.text,
       extensions: [
-        lineNumbers(), history(), drawSelection(), lintGutter(), autocompletion({ override: [complete] }),
+        lineNumbers(),
+        history(),
+        drawSelection(),
+        lintGutter(),
+        autocompletion({ override: [complete] }),
         marked((line) => void open(line)),
         keymap.of([
           { key: 'Alt-ArrowDown', run: (target) => open(here(target.state)) },
@@ -173,7 +226,15 @@ watch([() => props.problems, () => props.told], () => {
     <p v-if="trouble" class="note-bar" role="status">{{ trouble }}</p>
     <div class="page">
       <div ref="frame" class="editor"></div>
-      <MarkMenu v-if="opened" :marks="opened" :top="top" @choose="choose" @call="call" @define="define" @close="close" />
+      <MarkMenu
+        v-if="opened"
+        :marks="opened"
+        :top="top"
+        @choose="choose"
+        @call="call"
+        @define="define"
+        @close="close"
+      />
     </div>
     <ul v-if="problems.length" aria-label="What is wrong with the text">
       <li v-for="(one, index) in problems" :key="index" class="wrong">

@@ -6,7 +6,12 @@ import { useBench } from './bench'
 
 defineProps<{ outline: readonly OutlineBlock[] }>()
 const { figures, lit } = useBench()
-const PARTS: Record<string, string> = { 'warm-up': 'Warm-up', main: 'Main', finisher: 'Finisher', 'cool-down': 'Cool-down' }
+const PARTS: Record<string, string> = {
+  'warm-up': 'Warm-up',
+  main: 'Main',
+  finisher: 'Finisher',
+  'cool-down': 'Cool-down',
+}
 const length = (index: number): string => {
   const one = figures.value?.blocks[index]
   return one ? clock(one.total_s) : ''
@@ -15,17 +20,17 @@ const length = (index: number): string => {
 
 <template>
   <ol class="outline" aria-label="What the words come to">
-    <li
-      v-for="(block, index) in outline" :key="index"
-      @mouseenter="lit = { block: index }" @mouseleave="lit = null"
-    >
+    <li v-for="(block, index) in outline" :key="index" @mouseenter="lit = { block: index }" @mouseleave="lit = null">
       <h3>
-        <span>{{ block.title ?? PARTS[block.part] }}<i v-if="block.heading">{{ block.heading }}</i></span>
+        <span
+          >{{ block.title ?? PARTS[block.part] }}<i v-if="block.heading">{{ block.heading }}</i></span
+        >
         <b>{{ length(index) }}</b>
       </h3>
       <p>
         <span v-for="(step, number) in block.steps" :key="number" class="step" :class="{ fresh: step.provisional }">
-          <abbr>{{ step.code }}</abbr> {{ step.words }}<em v-if="step.provisional" class="visually-hidden"> (new, guessed)</em>
+          <abbr>{{ step.code }}</abbr> {{ step.words
+          }}<em v-if="step.provisional" class="visually-hidden"> (new, guessed)</em>
         </span>
       </p>
     </li>

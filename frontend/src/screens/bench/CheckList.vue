@@ -72,14 +72,25 @@ async function mute(code: string, on: boolean): Promise<void> {
       <li v-for="(one, index) in shown" :key="index" :class="one.severity">
         <b>{{ one.accepted ? 'On purpose' : SEVERITY[one.severity] }}</b> {{ one.text }}
         <span class="acts">
-          <button v-if="one.mend && !one.accepted" type="button" class="link" @click="mend(one)">{{ one.mend.label }}</button>
+          <button v-if="one.mend && !one.accepted" type="button" class="link" @click="mend(one)">
+            {{ one.mend.label }}
+          </button>
           <button
-            v-if="blockOf(one)" type="button" class="link"
-            :aria-label="`${one.accepted ? 'look again' : 'on purpose'}: ${one.text}`" @click="accept(one, !one.accepted)"
+            v-if="blockOf(one)"
+            type="button"
+            class="link"
+            :aria-label="`${one.accepted ? 'look again' : 'on purpose'}: ${one.text}`"
+            @click="accept(one, !one.accepted)"
           >
             {{ one.accepted ? 'look again' : 'on purpose' }}
           </button>
-          <button v-if="isHead" type="button" class="link" :title="`Do not tell the squad of ${one.code} any more`" @click="mute(one.code, true)">
+          <button
+            v-if="isHead"
+            type="button"
+            class="link"
+            :title="`Do not tell the squad of ${one.code} any more`"
+            @click="mute(one.code, true)"
+          >
             mute<span class="visually-hidden"> {{ one.code }} for the squad</span>
           </button>
         </span>

@@ -16,7 +16,11 @@ const delta = computed(() => deltas.value?.[props.figure])
 <template>
   <div class="row" @mouseenter="lit = lights ?? null" @mouseleave="lit = null">
     <button
-      type="button" class="plain head" :aria-expanded="open" @click="open = !open" @focus="lit = lights ?? null"
+      type="button"
+      class="plain head"
+      :aria-expanded="open"
+      @click="open = !open"
+      @focus="lit = lights ?? null"
       @blur="lit = null"
     >
       <span>{{ label }}</span>

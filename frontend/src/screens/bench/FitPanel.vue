@@ -60,7 +60,9 @@ function keys(event: KeyboardEvent): void {
     </label>
     <button type="button" class="link" @click="$emit('close')">close</button>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-    <p v-else-if="ways?.length === 0" role="status">Nothing here brings it to that: no exit, round, window or rest is enough.</p>
+    <p v-else-if="ways?.length === 0" role="status">
+      Nothing here brings it to that: no exit, round, window or rest is enough.
+    </p>
     <ol v-else-if="ways">
       <li v-for="(way, index) in ways" :key="index">
         <button type="button" class="plain way" @click="take(way)">

@@ -36,7 +36,11 @@ const found = computed<Choice[]>(() => [
   ...own.value,
   ...search(typed.value).map((format) => ({ key: format.key, name: format.name, format, params: {} })),
 ])
-const { chosen, keys } = useChoosing(() => found.value.length - 1, () => void take(), () => emit('close'))
+const { chosen, keys } = useChoosing(
+  () => found.value.length - 1,
+  () => void take(),
+  () => emit('close'),
+)
 
 /** A hand that is faster than the table waits for it. */
 async function take(): Promise<void> {
@@ -60,16 +64,28 @@ const held = (one: Format): string => {
     <p class="choosing-line">
       <label :for="id">{{ props.label }}</label>
       <input
-        :id="id" ref="field" v-model="typed" role="combobox" aria-expanded="true" :aria-controls="`${id}-list`"
-        :aria-activedescendant="found[chosen] ? `${id}-${found[chosen]?.key}` : undefined" autocomplete="off"
-        placeholder="20 10 pairs, pyramid, every minute …" @input="chosen = 0" @keydown="keys"
+        :id="id"
+        ref="field"
+        v-model="typed"
+        role="combobox"
+        aria-expanded="true"
+        :aria-controls="`${id}-list`"
+        :aria-activedescendant="found[chosen] ? `${id}-${found[chosen]?.key}` : undefined"
+        autocomplete="off"
+        placeholder="20 10 pairs, pyramid, every minute …"
+        @input="chosen = 0"
+        @keydown="keys"
       />
       <button type="button" class="link" @click="$emit('close')">close</button>
     </p>
     <ul :id="`${id}-list`" ref="list" role="listbox" :aria-label="props.label">
       <li
-        v-for="(one, index) in found" :id="`${id}-${one.key}`" :key="one.key" role="option"
-        :aria-selected="index === chosen" @mousedown.prevent="$emit('pick', one.format, one.params)"
+        v-for="(one, index) in found"
+        :id="`${id}-${one.key}`"
+        :key="one.key"
+        role="option"
+        :aria-selected="index === chosen"
+        @mousedown.prevent="$emit('pick', one.format, one.params)"
       >
         <b>{{ one.name }}</b>
         <span v-if="one.shape">own shape of {{ one.format.name.toLowerCase() }}</span>
@@ -82,7 +98,9 @@ const held = (one: Format): string => {
     </ul>
     <p v-if="own.length" class="own">
       Own shapes:
-      <button v-for="one in own" :key="one.key" type="button" class="link" @click="forget(one.shape)">forget “{{ one.name }}”</button>
+      <button v-for="one in own" :key="one.key" type="button" class="link" @click="forget(one.shape)">
+        forget “{{ one.name }}”
+      </button>
     </p>
   </div>
 </template>

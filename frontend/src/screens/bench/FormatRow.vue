@@ -62,18 +62,21 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
     <template v-if="shape && fit">
       <label v-for="param in shape.params" :key="param.name">
         <span>{{ param.label }}</span>
-        <select
-          v-if="param.kind === 'choice'" :value="fit.params[param.name]" @change="change(param, word($event))"
-        >
+        <select v-if="param.kind === 'choice'" :value="fit.params[param.name]" @change="change(param, word($event))">
           <option v-for="one in param.choices" :key="one" :value="one">{{ one.replaceAll('-', ' ') }}</option>
         </select>
         <input
-          v-else-if="param.kind === 'flag'" type="checkbox" :checked="Boolean(fit.params[param.name])"
+          v-else-if="param.kind === 'flag'"
+          type="checkbox"
+          :checked="Boolean(fit.params[param.name])"
           @change="change(param, ($event.target as HTMLInputElement).checked)"
         />
         <template v-else>
           <input
-            :value="writeValue(fit.params[param.name])" size="5" inputmode="decimal" autocomplete="off"
+            :value="writeValue(fit.params[param.name])"
+            size="5"
+            inputmode="decimal"
+            autocomplete="off"
             @change="change(param, typed($event))"
           />
           <span v-if="unit(param)" aria-hidden="true">{{ unit(param) }}</span>

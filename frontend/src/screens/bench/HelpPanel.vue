@@ -14,7 +14,9 @@ onMounted(() => closer.value?.focus())
     <button ref="closer" type="button" class="link" @click="$emit('close')">close</button>
     <dl>
       <div v-for="one in SHORTCUTS" :key="one.keys">
-        <dt><kbd>{{ one.keys }}</kbd></dt>
+        <dt>
+          <kbd>{{ one.keys }}</kbd>
+        </dt>
         <dd>{{ one.does }}</dd>
       </div>
     </dl>

@@ -17,7 +17,14 @@ watch(
 </script>
 
 <template>
-  <div v-if="losing" ref="bar" class="note-bar asking" role="alertdialog" aria-labelledby="losing" @keydown.esc.stop="emit('stay')">
+  <div
+    v-if="losing"
+    ref="bar"
+    class="note-bar asking"
+    role="alertdialog"
+    aria-labelledby="losing"
+    @keydown.esc.stop="emit('stay')"
+  >
     <span id="losing">{{ losing }}</span>
     <ElButton size="small" type="primary" @click="emit('stay')">Stay here</ElButton>
     <ElButton size="small" @click="emit('leave')">Leave without it</ElButton>

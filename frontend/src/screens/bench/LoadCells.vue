@@ -72,8 +72,11 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
       </select>
     </span>
     <ValueCell
-      v-if="load && (load.count !== undefined || more)" label="of them" :value="load.count"
-      :place="[...place, 'load', 'count']" :path="`${path}.load.count`"
+      v-if="load && (load.count !== undefined || more)"
+      label="of them"
+      :value="load.count"
+      :place="[...place, 'load', 'count']"
+      :path="`${path}.load.count`"
     />
   </template>
 </template>

@@ -35,7 +35,9 @@ const groups = computed(() => [
     title: `“${one.words}” is new: 3 s a rep, effort as with a moderate movement`,
     offers: [
       ...one.nearest.map((name): Offer => ({
-        text: `it is ${name}`, hint: 'here and in later sessions', take: () => emit('call', keyOf(name), one.words),
+        text: `it is ${name}`,
+        hint: 'here and in later sessions',
+        take: () => emit('call', keyOf(name), one.words),
       })),
       { text: 'tell what it is', hint: '', take: () => emit('define', one.words) },
     ],
@@ -68,11 +70,20 @@ onMounted(() => void nextTick(() => buttons()[0]?.focus()))
 </script>
 
 <template>
-  <div ref="menu" class="menu" role="dialog" :aria-label="`What line ${marks.line} could mean`" :style="{ top: `${top}px` }" @keydown="key">
+  <div
+    ref="menu"
+    class="menu"
+    role="dialog"
+    :aria-label="`What line ${marks.line} could mean`"
+    :style="{ top: `${top}px` }"
+    @keydown="key"
+  >
     <section v-for="group in groups" :key="group.id">
       <h3>{{ group.title }}</h3>
       <button v-for="offer in group.offers" :key="offer.text" type="button" class="plain offer" @click="offer.take()">
-        <span>{{ offer.text }} <i v-if="offer.hint">{{ offer.hint }}</i></span>
+        <span
+          >{{ offer.text }} <i v-if="offer.hint">{{ offer.hint }}</i></span
+        >
         <kbd v-if="numberOf(offer) < 10">{{ numberOf(offer) }}</kbd>
       </button>
     </section>

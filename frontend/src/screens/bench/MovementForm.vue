@@ -34,9 +34,18 @@ const form = reactive({
   forSquad: false,
 })
 const trouble = ref('')
-const key = computed(() => form.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, ''))
+const key = computed(() =>
+  form.name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, ''),
+)
 
-const listed = (text: string): string[] => text.split(',').map((one) => one.trim()).filter(Boolean)
+const listed = (text: string): string[] =>
+  text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
 function definition(): MovementDef {
   const share = form.second ? form.share / 100 : 1
   const weights: Record<string, number> = { [form.pattern]: share }
@@ -111,7 +120,9 @@ async function define(): Promise<void> {
         <option v-for="one in patterns" :key="one" :value="one">{{ one }}</option>
       </select>
     </label>
-    <label v-if="form.second">share of the first <input v-model.number="form.share" size="3" inputmode="numeric" /> %</label>
+    <label v-if="form.second"
+      >share of the first <input v-model.number="form.share" size="3" inputmode="numeric" /> %</label
+    >
     <label>
       position
       <select v-model="form.position">
@@ -134,7 +145,9 @@ async function define(): Promise<void> {
         <option value="high">high</option>
       </select>
     </label>
-    <label>holds in one rep <input v-model="form.contains" autocomplete="off" placeholder="2 push-up, 1 squat jump" /></label>
+    <label
+      >holds in one rep <input v-model="form.contains" autocomplete="off" placeholder="2 push-up, 1 squat jump"
+    /></label>
     <label>also called <input v-model="form.aliases" autocomplete="off" placeholder="none" /></label>
     <label>energy cost in MET <input v-model="form.met" size="4" inputmode="decimal" /></label>
     <label>kit <input v-model="form.kit" autocomplete="off" placeholder="none" /></label>

@@ -16,7 +16,13 @@ const defining = ref<string | null>(null)
 <template>
   <MovementForm v-if="defining !== null" :words="defining" @made="$emit('pick', $event)" @close="defining = null" />
   <MovementPicker
-    v-else :label="label" :start="start" :own="document?.movements ?? []" definable @pick="$emit('pick', $event)"
-    @define="defining = $event" @close="$emit('close')"
+    v-else
+    :label="label"
+    :start="start"
+    :own="document?.movements ?? []"
+    definable
+    @pick="$emit('pick', $event)"
+    @define="defining = $event"
+    @close="$emit('close')"
   />
 </template>

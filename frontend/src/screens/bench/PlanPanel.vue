@@ -29,7 +29,11 @@ async function add(): Promise<void> {
       trouble.value = 'It is not saved as it stands, so it was not put on the day.'
       return
     }
-    const wanted = { day: day.value, ...(time.value ? { time: time.value } : {}), ...(group.value ? { group: group.value } : {}) }
+    const wanted = {
+      day: day.value,
+      ...(time.value ? { time: time.value } : {}),
+      ...(group.value ? { group: group.value } : {}),
+    }
     const entry = await api.planEntry({ ...wanted, session: props.session, squad: squad.value })
     put.value = entry.day
   } catch (error) {
@@ -50,7 +54,8 @@ async function add(): Promise<void> {
     <button type="button" class="link" @click="emit('close')">close</button>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-else-if="put" role="status">
-      It stands on {{ longDay(put) }}, as it is now. <RouterLink :to="{ name: 'week', query: { day: put } }">To that week</RouterLink>
+      It stands on {{ longDay(put) }}, as it is now.
+      <RouterLink :to="{ name: 'week', query: { day: put } }">To that week</RouterLink>
     </p>
   </form>
 </template>

@@ -17,8 +17,13 @@ const FIELDS = [
   <p class="section">
     <b>{{ section.section || 'Together' }}</b>
     <ValueCell
-      v-for="field in FIELDS" :key="field.key" :label="field.label" :unit="field.unit" :value="section[field.key]"
-      :place="[...place, field.key]" :path="`${path}.${field.key}`"
+      v-for="field in FIELDS"
+      :key="field.key"
+      :label="field.label"
+      :unit="field.unit"
+      :value="section[field.key]"
+      :place="[...place, field.key]"
+      :path="`${path}.${field.key}`"
     />
   </p>
 </template>

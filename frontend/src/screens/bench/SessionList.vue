@@ -8,7 +8,26 @@ import { clock, percent, tenth, whole } from '@/words/format'
 import { useSessionList, type SortBy } from './useSessionList'
 
 const {
-  items, asked, total, size, page, turn, trouble, clash, archived, words, tag, tags, rows, sortBy, downward, sort, fetchList, duplicate, archive, take,
+  items,
+  asked,
+  total,
+  size,
+  page,
+  turn,
+  trouble,
+  clash,
+  archived,
+  words,
+  tag,
+  tags,
+  rows,
+  sortBy,
+  downward,
+  sort,
+  fetchList,
+  duplicate,
+  archive,
+  take,
 } = useSessionList()
 onMounted(fetchList)
 
@@ -59,7 +78,16 @@ const replaceThem = (): void => void clash.value?.()
       <label><input v-model="archived" type="checkbox" /> put away</label>
       <span class="grow"></span>
       <a href="/api/movements.csv" download>movements as .csv</a>
-      <input ref="file" type="file" accept=".json,.txt,.csv" multiple class="visually-hidden" aria-label="Files to take in" tabindex="-1" @change="taken" />
+      <input
+        ref="file"
+        type="file"
+        accept=".json,.txt,.csv"
+        multiple
+        class="visually-hidden"
+        aria-label="Files to take in"
+        tabindex="-1"
+        @change="taken"
+      />
       <ElButton @click="file?.click()">Take in a file</ElButton>
       <RouterLink class="new" :to="{ name: 'bench', params: { id: 'new' } }">New session</RouterLink>
     </header>
@@ -78,14 +106,20 @@ const replaceThem = (): void => void clash.value?.()
           <tr>
             <th scope="col" :aria-sort="order('title')">
               <button type="button" class="plain" @click="sort('title')">Session{{ arrow('title') }}</button>
-              <button type="button" class="plain changed" @click="sort('changed')">last changed{{ arrow('changed') }}</button>
+              <button type="button" class="plain changed" @click="sort('changed')">
+                last changed{{ arrow('changed') }}
+              </button>
             </th>
             <th scope="col" class="wide">Stave</th>
             <th v-if="sortBy.startsWith('share:')" scope="col" class="number" :aria-sort="order(sortBy)">
-              <button type="button" class="plain" @click="sort(sortBy)">{{ sortBy.slice(6) }}{{ arrow(sortBy) }}</button>
+              <button type="button" class="plain" @click="sort(sortBy)">
+                {{ sortBy.slice(6) }}{{ arrow(sortBy) }}
+              </button>
             </th>
             <th v-for="column in COLUMNS" :key="column.by" scope="col" class="number" :aria-sort="order(column.by)">
-              <button type="button" class="plain" @click="sort(column.by)">{{ column.label }}{{ arrow(column.by) }}</button>
+              <button type="button" class="plain" @click="sort(column.by)">
+                {{ column.label }}{{ arrow(column.by) }}
+              </button>
             </th>
             <th scope="col"><span class="visually-hidden">What to do</span></th>
           </tr>
@@ -100,7 +134,9 @@ const replaceThem = (): void => void clash.value?.()
               <StaveThumb v-if="item.figures.thumbnail" :thumbnail="item.figures.thumbnail" />
               <span v-else class="problem">{{ item.figures.problem }}</span>
             </td>
-            <td v-if="sortBy.startsWith('share:')" class="number">{{ percent(item.figures.patterns[sortBy.slice(6)] ?? 0) }}</td>
+            <td v-if="sortBy.startsWith('share:')" class="number">
+              {{ percent(item.figures.patterns[sortBy.slice(6)] ?? 0) }}
+            </td>
             <td class="number big">{{ clock(item.figures.total_s) }}</td>
             <td class="number">{{ clock(item.figures.work_s) }}</td>
             <td class="number">{{ percent(item.figures.density) }}</td>
@@ -110,9 +146,13 @@ const replaceThem = (): void => void clash.value?.()
               <button type="button" class="link" :aria-label="`Copy ${item.title}`" @click="duplicate(item.id)">
                 Copy
               </button>
-              <RouterLink :to="{ name: 'card', params: { id: item.id } }" :aria-label="`Card of ${item.title}`">Card</RouterLink>
+              <RouterLink :to="{ name: 'card', params: { id: item.id } }" :aria-label="`Card of ${item.title}`"
+                >Card</RouterLink
+              >
               <button
-                type="button" class="link" :aria-label="`${archived ? 'Bring back' : 'Put away'} ${item.title}`"
+                type="button"
+                class="link"
+                :aria-label="`${archived ? 'Bring back' : 'Put away'} ${item.title}`"
                 @click="archive(item.id)"
               >
                 {{ archived ? 'Bring back' : 'Put away' }}
@@ -124,9 +164,13 @@ const replaceThem = (): void => void clash.value?.()
       <p v-if="total > size" class="pages">
         <ElButton size="small" :disabled="page <= 1" aria-label="The page before" @click="turn(page - 1)">◂</ElButton>
         {{ (page - 1) * size + 1 }} to {{ Math.min(page * size, total) }} of {{ total }}
-        <ElButton size="small" :disabled="page * size >= total" aria-label="The next page" @click="turn(page + 1)">▸</ElButton>
+        <ElButton size="small" :disabled="page * size >= total" aria-label="The next page" @click="turn(page + 1)"
+          >▸</ElButton
+        >
       </p>
-      <p class="foot">Work, density and effort are of the parts that count (main and finisher); length and load of all.</p>
+      <p class="foot">
+        Work, density and effort are of the parts that count (main and finisher); length and load of all.
+      </p>
     </div>
   </main>
 </template>

@@ -73,30 +73,59 @@ function again(): void {
   edit([{ op: 'insert', place: props.list, index: props.index + 1, value: copy }])
 }
 const remove = (): void => edit([{ op: 'remove', place: props.list, index: props.index }])
-const isPointed = computed(() => pointed.value !== null && pointed.value.step === (props.step.id ?? String(props.index)))
+const isPointed = computed(
+  () => pointed.value !== null && pointed.value.step === (props.step.id ?? String(props.index)),
+)
 </script>
 
 <template>
   <li
-    class="step" :class="{ pointed: isPointed }" :data-step="JSON.stringify([list, index])" @mouseenter="lit = { step: step.id ?? String(index) }"
-    @mouseleave="lit = null" @dragover="over($event, 'step')" @drop="drop($event, 'step', list, index)"
+    class="step"
+    :class="{ pointed: isPointed }"
+    :data-step="JSON.stringify([list, index])"
+    @mouseenter="lit = { step: step.id ?? String(index) }"
+    @mouseleave="lit = null"
+    @dragover="over($event, 'step')"
+    @drop="drop($event, 'step', list, index)"
   >
     <button
-      type="button" class="grip" draggable="true" :aria-label="`Move ${name}: arrow up or down`" title="Drag, or arrow keys"
-      @keydown="keys($event, list, index, length)" @dragstart="start($event, 'step', list, index)"
+      type="button"
+      class="grip"
+      draggable="true"
+      :aria-label="`Move ${name}: arrow up or down`"
+      title="Drag, or arrow keys"
+      @keydown="keys($event, list, index, length)"
+      @dragstart="start($event, 'step', list, index)"
       @pointerdown="lift($event, 'step', list, index)"
-    >⋮</button>
+    >
+      ⋮
+    </button>
     <span class="code" aria-hidden="true">{{ code }}</span>
-    <button type="button" class="plain name" :aria-expanded="picking" :title="`Change ${name}`" @click="picking = !picking">
+    <button
+      type="button"
+      class="plain name"
+      :aria-expanded="picking"
+      :title="`Change ${name}`"
+      @click="picking = !picking"
+    >
       {{ name }}
     </button>
     <ValueCell
-      v-for="dose in doses" :key="dose.key" :label="dose.label" :unit="dose.unit" :value="step[dose.key]"
-      :place="[...place, dose.key]" :path="`${path}.${dose.key}`"
+      v-for="dose in doses"
+      :key="dose.key"
+      :label="dose.label"
+      :unit="dose.unit"
+      :value="step[dose.key]"
+      :place="[...place, dose.key]"
+      :path="`${path}.${dose.key}`"
     />
     <LoadCells :step="step" :place="place" :path="path" :more="more" />
     <ValueCell
-      v-if="step.rest_s !== undefined || more" label="rest" unit="s" :value="step.rest_s" :place="[...place, 'rest_s']"
+      v-if="step.rest_s !== undefined || more"
+      label="rest"
+      unit="s"
+      :value="step.rest_s"
+      :place="[...place, 'rest_s']"
       :path="`${path}.rest_s`"
     />
     <span v-if="qualifiers && !more" class="said">{{ qualifiers }}</span>
@@ -104,7 +133,9 @@ const isPointed = computed(() => pointed.value !== null && pointed.value.step ==
       <button type="button" class="link" :aria-expanded="more" @click="more = !more">
         {{ more ? 'less' : 'more' }}<span class="visually-hidden"> of {{ name }}</span>
       </button>
-      <button type="button" class="link" @click="again">again<span class="visually-hidden">: {{ name }}</span></button>
+      <button type="button" class="link" @click="again">
+        again<span class="visually-hidden">: {{ name }}</span>
+      </button>
       <button v-if="length > 1" type="button" class="link" @click="remove">
         remove<span class="visually-hidden"> {{ name }}</span>
       </button>

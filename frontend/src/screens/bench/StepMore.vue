@@ -17,7 +17,10 @@ function put(key: string, value: unknown): void {
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 
 function putTempo(typed: string): void {
-  const parts = typed.split(/[-,\s]+/).filter(Boolean).map(readValue)
+  const parts = typed
+    .split(/[-,\s]+/)
+    .filter(Boolean)
+    .map(readValue)
   put('tempo', parts.length ? parts : undefined)
 }
 function putFlag(key: 'fill' | 'chain', on: boolean): void {
@@ -32,7 +35,9 @@ function putOption(index: number, change: Partial<Option>): void {
   const made = options().map((one, at) => {
     if (at !== index) return one
     const merged: Record<string, unknown> = { ...one, ...change }
-    return Object.fromEntries(Object.entries(merged).filter(([, value]) => value !== undefined && value !== '')) as Option
+    return Object.fromEntries(
+      Object.entries(merged).filter(([, value]) => value !== undefined && value !== ''),
+    ) as Option
   })
   put('options', made)
 }
@@ -43,7 +48,11 @@ function removeOption(index: number): void {
   put('options', left.length ? left : undefined)
 }
 const kit = (option: Option): string => (Array.isArray(option.kit) ? option.kit.join(', ') : (option.kit ?? ''))
-const asKit = (typed: string): string[] => typed.split(',').map((one) => one.trim()).filter(Boolean)
+const asKit = (typed: string): string[] =>
+  typed
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
 const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined : option.load?.kg)
 </script>
 
@@ -66,16 +75,30 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
     <ValueCell label="left in reserve" :value="step.reserve" :place="[...place, 'reserve']" :path="`${path}.reserve`" />
     <label>
       tempo
-      <input :value="(step.tempo ?? []).join('-')" size="9" placeholder="3-1-1-0" autocomplete="off" @change="putTempo(text($event))" />
+      <input
+        :value="(step.tempo ?? []).join('-')"
+        size="9"
+        placeholder="3-1-1-0"
+        autocomplete="off"
+        @change="putTempo(text($event))"
+      />
     </label>
     <ValueCell label="pace" unit="s" :value="step.pace_s" :place="[...place, 'pace_s']" :path="`${path}.pace_s`" />
     <ValueCell label="more each round" :value="step.grow" :place="[...place, 'grow']" :path="`${path}.grow`" />
     <label v-if="clock === 'every' || clock === 'amrap'">
-      <input type="checkbox" :checked="Boolean(step.fill)" @change="putFlag('fill', ($event.target as HTMLInputElement).checked)" />
+      <input
+        type="checkbox"
+        :checked="Boolean(step.fill)"
+        @change="putFlag('fill', ($event.target as HTMLInputElement).checked)"
+      />
       to fill
     </label>
     <label v-if="clock === 'every'">
-      <input type="checkbox" :checked="Boolean(step.chain)" @change="putFlag('chain', ($event.target as HTMLInputElement).checked)" />
+      <input
+        type="checkbox"
+        :checked="Boolean(step.chain)"
+        @change="putFlag('chain', ($event.target as HTMLInputElement).checked)"
+      />
       next one in the same start
     </label>
     <ValueCell label="note" text :value="step.note" :place="[...place, 'note']" :path="`${path}.note`" />
@@ -85,31 +108,49 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
       <label>label <input :value="option.label" size="12" @change="putOption(index, { label: text($event) })" /></label>
       <label>
         level
-        <select :value="option.level ?? ''" @change="putOption(index, { level: (text($event) || undefined) as Option['level'] })">
+        <select
+          :value="option.level ?? ''"
+          @change="putOption(index, { level: (text($event) || undefined) as Option['level'] })"
+        >
           <option value="">the same</option>
           <option value="easier">easier</option>
           <option value="harder">harder</option>
         </select>
       </label>
-      <label>kit <input :value="kit(option)" size="10" @change="putOption(index, { kit: asKit(text($event)) })" /></label>
+      <label
+        >kit <input :value="kit(option)" size="10" @change="putOption(index, { kit: asKit(text($event)) })"
+      /></label>
       <label>
         movement
-        <input :value="option.movement ?? ''" size="14" @change="putOption(index, { movement: text($event) || undefined })" />
+        <input
+          :value="option.movement ?? ''"
+          size="14"
+          @change="putOption(index, { movement: text($event) || undefined })"
+        />
       </label>
       <label>
         reps
-        <input :value="writeValue(option.reps)" size="4" @change="putOption(index, { reps: readValue(text($event)) as Option['reps'] })" />
+        <input
+          :value="writeValue(option.reps)"
+          size="4"
+          @change="putOption(index, { reps: readValue(text($event)) as Option['reps'] })"
+        />
       </label>
       <label>
         kg
         <input
-          :value="writeValue(kg(option))" size="4"
+          :value="writeValue(kg(option))"
+          size="4"
           @change="putOption(index, { load: text($event) ? { kg: readValue(text($event)) as number } : undefined })"
         />
       </label>
       <label>
         dose ×
-        <input :value="writeValue(option.dose_factor)" size="4" @change="putOption(index, { dose_factor: readValue(text($event)) as number | undefined })" />
+        <input
+          :value="writeValue(option.dose_factor)"
+          size="4"
+          @change="putOption(index, { dose_factor: readValue(text($event)) as number | undefined })"
+        />
       </label>
       <button type="button" class="link" @click="removeOption(index)">remove the option</button>
     </fieldset>

@@ -16,9 +16,24 @@ const time = computed(() => {
   const f = figures.value
   if (!f) return []
   return [
-    { figure: 'headline.density', label: 'Density, main and finisher', value: percent(f.headline.density), unit: 'share' as const },
-    { figure: 'headline.work_s', label: 'Work, main and finisher', value: clock(f.headline.work_s), unit: 's' as const },
-    { figure: 'headline.total_s', label: 'Length, main and finisher', value: clock(f.headline.total_s), unit: 's' as const },
+    {
+      figure: 'headline.density',
+      label: 'Density, main and finisher',
+      value: percent(f.headline.density),
+      unit: 'share' as const,
+    },
+    {
+      figure: 'headline.work_s',
+      label: 'Work, main and finisher',
+      value: clock(f.headline.work_s),
+      unit: 's' as const,
+    },
+    {
+      figure: 'headline.total_s',
+      label: 'Length, main and finisher',
+      value: clock(f.headline.total_s),
+      unit: 's' as const,
+    },
     { figure: 'total_s', label: 'Length, whole session', value: clock(f.total_s), unit: 's' as const },
     { figure: 'work_s', label: 'Work, whole session', value: clock(f.work_s), unit: 's' as const },
     { figure: 'density', label: 'Density, whole session', value: percent(f.density), unit: 'share' as const },
@@ -43,10 +58,25 @@ const effort = computed(() => {
   if (!f) return []
   return [
     { figure: 'effort.rpe', label: 'Effort, 0 to 10', value: tenth(f.effort.rpe), unit: 'effort' as const },
-    { figure: 'effort.mean_uptake', label: 'Mean uptake', value: percent(f.effort.mean_uptake), unit: 'share' as const },
-    { figure: 'effort.peak_uptake', label: 'Peak uptake', value: percent(f.effort.peak_uptake), unit: 'share' as const },
+    {
+      figure: 'effort.mean_uptake',
+      label: 'Mean uptake',
+      value: percent(f.effort.mean_uptake),
+      unit: 'share' as const,
+    },
+    {
+      figure: 'effort.peak_uptake',
+      label: 'Peak uptake',
+      value: percent(f.effort.peak_uptake),
+      unit: 'share' as const,
+    },
     { figure: 'effort.above_80_s', label: 'Time above 80 %', value: clock(f.effort.above_80_s), unit: 's' as const },
-    { figure: 'effort.load', label: 'Session load, effort × minutes', value: whole(f.effort.load), unit: 'load' as const },
+    {
+      figure: 'effort.load',
+      label: 'Session load, effort × minutes',
+      value: whole(f.effort.load),
+      unit: 'load' as const,
+    },
   ]
 })
 const rows = computed(() =>
@@ -76,11 +106,13 @@ const exits = computed(() =>
 const SCHOOLS = [
   { name: 'density', label: 'density', choices: { 'at-pace': 'at pace', 'by-the-clock': 'by the clock' } },
   {
-    name: 'balance', label: 'rows',
+    name: 'balance',
+    label: 'rows',
     choices: { 'eight-rows': 'eight rows', 'force-directions': 'force directions', 'six-roots': 'six roots' },
   },
   {
-    name: 'balance_by', label: 'weighed by',
+    name: 'balance_by',
+    label: 'weighed by',
     choices: { 'work-time': 'work time', visits: 'sets', 'effort-time': 'effort × time' },
   },
 ] as const
@@ -97,7 +129,8 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
     <h2 class="visually-hidden">Tally</h2>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="wrong.size > 0" class="note-bar" role="status">
-      {{ wrong.size === 1 ? 'One place' : `${wrong.size} places` }} cannot be figured; the figures below are from before.
+      {{ wrong.size === 1 ? 'One place' : `${wrong.size} places` }} cannot be figured; the figures below are from
+      before.
     </p>
     <p v-if="trying" class="note-bar" role="status">
       What if: differences are to how it stood. Enter keeps it, Escape gives it back.
@@ -109,7 +142,10 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
           <dd>{{ clock(figures.headline.work_s) }}</dd>
           <dd v-if="deltas?.['headline.work_s']" class="delta">{{ signed(deltas['headline.work_s'], 's') }}</dd>
         </div>
-        <div><dt>Work : rest</dt><dd>{{ ratio(figures.headline.work_to_rest) }}</dd></div>
+        <div>
+          <dt>Work : rest</dt>
+          <dd>{{ ratio(figures.headline.work_to_rest) }}</dd>
+        </div>
         <div>
           <dt>Called · paced · guessed</dt>
           <dd class="reps">
@@ -133,7 +169,9 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
       <h3>Volume</h3>
       <FigureRow v-for="row in volume" :key="row.figure" v-bind="row" />
       <FigureRow
-        v-if="figures.rates.reps_per_min !== null" figure="rates.reps_per_min" label="Reps a minute"
+        v-if="figures.rates.reps_per_min !== null"
+        figure="rates.reps_per_min"
+        label="Reps a minute"
         :value="tenth(figures.rates.reps_per_min)"
       />
       <h3>Effort</h3>

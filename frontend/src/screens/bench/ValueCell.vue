@@ -38,7 +38,9 @@ watch(
 )
 
 function edits(value: unknown): Edit[] {
-  return [value === undefined ? { op: 'set', place: props.place, unset: true } : { op: 'set', place: props.place, value }]
+  return [
+    value === undefined ? { op: 'set', place: props.place, unset: true } : { op: 'set', place: props.place, value },
+  ]
 }
 const key = computed(() => props.place.join('/'))
 
@@ -92,9 +94,15 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
       <span :id="id" :class="{ 'visually-hidden': hideLabel }" class="label">{{ label }}</span>
       <span class="row" role="group" :aria-labelledby="id">
         <input
-          v-for="(one, index) in list" :key="index" :value="writeValue(one)" size="3" inputmode="decimal"
-          :aria-label="`${label}, round ${index + 1}`" autocomplete="off"
-          @input="commitOne(index, ($event.target as HTMLInputElement).value)" @keydown="nudgeKeys($event, index)"
+          v-for="(one, index) in list"
+          :key="index"
+          :value="writeValue(one)"
+          size="3"
+          inputmode="decimal"
+          :aria-label="`${label}, round ${index + 1}`"
+          autocomplete="off"
+          @input="commitOne(index, ($event.target as HTMLInputElement).value)"
+          @keydown="nudgeKeys($event, index)"
           @blur="leave"
         />
         <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
@@ -106,9 +114,17 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
     <template v-else>
       <label :for="id" :class="{ 'visually-hidden': hideLabel }">{{ label }}</label>
       <input
-        :id="id" v-model="typed" :size="size" :inputmode="text ? 'text' : 'decimal'" autocomplete="off"
-        spellcheck="false" :aria-invalid="problem ? 'true' : undefined"
-        :aria-describedby="problem ? `${id}-why` : undefined" @input="commit" @keydown="nudgeKeys($event)" @blur="leave"
+        :id="id"
+        v-model="typed"
+        :size="size"
+        :inputmode="text ? 'text' : 'decimal'"
+        autocomplete="off"
+        spellcheck="false"
+        :aria-invalid="problem ? 'true' : undefined"
+        :aria-describedby="problem ? `${id}-why` : undefined"
+        @input="commit"
+        @keydown="nudgeKeys($event)"
+        @blur="leave"
       />
       <span v-if="unit && typed !== ''" class="unit" aria-hidden="true">{{ unit }}</span>
     </template>

@@ -37,7 +37,8 @@ const when = (iso: string): string =>
   new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const KINDS: Record<string, string> = { autosave: 'saved by itself', kept: 'kept', conflict: 'beside another version' }
 const brief = (value: unknown): string => {
-  const text = typeof value === 'object' && value !== null && !Array.isArray(value) && !('low' in value) ? '…' : writeValue(value)
+  const text =
+    typeof value === 'object' && value !== null && !Array.isArray(value) && !('low' in value) ? '…' : writeValue(value)
   return text === '' ? 'nothing' : text.slice(0, 60)
 }
 </script>
@@ -52,7 +53,10 @@ const brief = (value: unknown): string => {
       <li v-for="(version, index) in versions" :key="version.id">
         <b>{{ when(version.updated_at) }}</b> {{ version.author }}, {{ KINDS[version.kind] ?? version.kind }}
         <button
-          v-if="version.parent !== null" type="button" class="link" :aria-expanded="changes.has(version.id)"
+          v-if="version.parent !== null"
+          type="button"
+          class="link"
+          :aria-expanded="changes.has(version.id)"
           @click="show(version)"
         >
           what changed<span class="visually-hidden"> {{ when(version.updated_at) }}</span>

@@ -50,7 +50,13 @@ watch([option, person, scores, people], () => {
     ...(option.value ? { options: option.value } : {}),
     ...(known ? { person: known.given } : {}),
     ...(Object.keys(scores.value).length
-      ? { scores: Object.fromEntries(scored.value.map(([block, take]) => [block, { [take]: scores.value[block] }]).filter(([block]) => scores.value[String(block)] !== undefined)) }
+      ? {
+          scores: Object.fromEntries(
+            scored.value
+              .map(([block, take]) => [block, { [take]: scores.value[block] }])
+              .filter(([block]) => scores.value[String(block)] !== undefined),
+          ),
+        }
       : {}),
   } as Given
 })
@@ -79,7 +85,12 @@ function score(block: string, text: string): void {
     </label>
     <label v-for="[block, take] in scored" :key="block">
       {{ take }} of {{ block }}
-      <input size="3" inputmode="numeric" autocomplete="off" @input="score(block, ($event.target as HTMLInputElement).value)" />
+      <input
+        size="3"
+        inputmode="numeric"
+        autocomplete="off"
+        @input="score(block, ($event.target as HTMLInputElement).value)"
+      />
     </label>
   </div>
 </template>

@@ -126,7 +126,11 @@ const GROUP_REST = clockField('group_rest_s', 'between groups')
 
 const OF_CLOCK: Record<string, FieldSpec[]> = {
   intervals: [clockField('work_s', 'work'), ...RESTS, GROUP_REST],
-  every: [clockField('period_s', 'every'), clockField('work_until_s', 'work until'), clockField('periods', 'periods', '')],
+  every: [
+    clockField('period_s', 'every'),
+    clockField('work_until_s', 'work until'),
+    clockField('periods', 'periods', ''),
+  ],
   amrap: [clockField('window_s', 'window'), ...RESTS],
   task: [...RESTS, GROUP_REST, clockField('cap_s', 'cap')],
   rotation: [clockField('rotate_s', 'change-over'), clockField('laps', 'laps', '')],

@@ -13,11 +13,15 @@ export interface LineMarks {
   note: boolean
 }
 
-export function marksByLine(
-  told: { assumed: readonly Assumed[]; names: readonly NewName[]; unread: readonly UnreadLine[]; notes: readonly number[] },
-): Map<number, LineMarks> {
+export function marksByLine(told: {
+  assumed: readonly Assumed[]
+  names: readonly NewName[]
+  unread: readonly UnreadLine[]
+  notes: readonly number[]
+}): Map<number, LineMarks> {
   const found = new Map<number, LineMarks>()
-  const at = (line: number): LineMarks => found.get(line) ?? { line, assumed: [], names: [], unread: false, note: false }
+  const at = (line: number): LineMarks =>
+    found.get(line) ?? { line, assumed: [], names: [], unread: false, note: false }
   for (const one of told.assumed) found.set(one.line, { ...at(one.line), assumed: [...at(one.line).assumed, one] })
   for (const one of told.names) found.set(one.line, { ...at(one.line), names: [...at(one.line).names, one] })
   for (const line of told.notes) found.set(line, { ...at(line), note: true })
@@ -37,11 +41,16 @@ export function labelOf(marks: LineMarks): string {
 }
 
 class Label extends WidgetType {
-  constructor(readonly marks: LineMarks, readonly open: (line: number) => void) {
+  constructor(
+    readonly marks: LineMarks,
+    readonly open: (line: number) => void,
+  ) {
     super()
   }
   override eq(other: Label): boolean {
-    return labelOf(this.marks) === labelOf(other.marks) && this.marks.line === other.marks.line && this.kind === other.kind
+    return (
+      labelOf(this.marks) === labelOf(other.marks) && this.marks.line === other.marks.line && this.kind === other.kind
+    )
   }
   get kind(): string {
     if (this.marks.names.length) return 'new'
@@ -88,7 +97,8 @@ export function marked(open: (line: number) => void) {
           if (marks.unread || marks.note) ranges.push(Decoration.line({ class: 'unread-line' }).range(line.from))
           for (const one of marks.assumed) {
             const [from, to] = within(one.column, one.length)
-            if (to > from) ranges.push(Decoration.mark({ class: one.settled ? 'kept-words' : 'open-words' }).range(from, to))
+            if (to > from)
+              ranges.push(Decoration.mark({ class: one.settled ? 'kept-words' : 'open-words' }).range(from, to))
           }
           for (const one of marks.names) {
             const [from, to] = within(one.column, one.length)

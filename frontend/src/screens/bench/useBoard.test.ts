@@ -10,7 +10,17 @@ import { useBoard } from './useBoard'
 const BLOCK = { clock: { kind: 'intervals', work_s: 20 }, steps: [{ movement: 'swing' }] }
 const doc = (title: string, blocks: object[] = [BLOCK]) => ({ fine_tally: 1, title, blocks }) as unknown as SessionDoc
 const read = (document: SessionDoc | null, problems: object[] = [], more: object = {}) =>
-  ({ document, problems, assumed: [], unread: [], notes: [], names: [], outline: [], sessions: [], ...more }) as unknown as BoardOut
+  ({
+    document,
+    problems,
+    assumed: [],
+    unread: [],
+    notes: [],
+    names: [],
+    outline: [],
+    sessions: [],
+    ...more,
+  }) as unknown as BoardOut
 
 let scope: EffectScope
 const write = vi.spyOn(api, 'wordsOf')
@@ -18,9 +28,9 @@ const reading = vi.spyOn(api, 'readBoard')
 beforeEach(() => {
   vi.useFakeTimers()
   scope = effectScope()
-  write.mockReset().mockImplementation((document) =>
-    Promise.resolve({ text: `${document.title}\n`, as_typed: false, settled: {} }),
-  )
+  write
+    .mockReset()
+    .mockImplementation((document) => Promise.resolve({ text: `${document.title}\n`, as_typed: false, settled: {} }))
   reading.mockReset().mockImplementation((_text, before) => Promise.resolve(read(before)))
 })
 afterEach(() => {
@@ -59,7 +69,14 @@ test('a new page is empty, and one with a title begins with it, without asking',
 
 test('the words as typed come back with what was chosen, and what is told of them', async () => {
   write.mockResolvedValueOnce({ text: 'emom 12', as_typed: true, settled: { a: 1 } })
-  reading.mockResolvedValueOnce(read(doc('Ridge'), [], { assumed: [{ id: 'a', settled: true }, { id: 'b', settled: false }] }))
+  reading.mockResolvedValueOnce(
+    read(doc('Ridge'), [], {
+      assumed: [
+        { id: 'a', settled: true },
+        { id: 'b', settled: false },
+      ],
+    }),
+  )
   const { replace, typed, open, write: writeNow } = board()
   await writeNow()
   expect([typed.value, open.value]).toEqual([true, 1])
@@ -69,7 +86,10 @@ test('the words as typed come back with what was chosen, and what is told of the
 
 test('a chosen reading is asked for with all that was chosen before; keep all keeps the rest as read', async () => {
   const { choose, keepAll, typedText } = board()
-  const assumed = [{ id: 'a', chosen: 0, settled: false }, { id: 'b', chosen: 1, settled: false }]
+  const assumed = [
+    { id: 'a', chosen: 0, settled: false },
+    { id: 'b', chosen: 1, settled: false },
+  ]
   reading.mockResolvedValue(read(doc('Typed'), [], { assumed }))
   typedText('emom 12')
   await settle()
@@ -80,7 +100,10 @@ test('a chosen reading is asked for with all that was chosen before; keep all ke
 })
 
 test('a name is given to a movement for good, and the words are read again', async () => {
-  const calling = vi.spyOn(api, 'callMovement').mockResolvedValueOnce(null).mockRejectedValueOnce(new Refusal(403, 'right', 'Only coaches may.'))
+  const calling = vi
+    .spyOn(api, 'callMovement')
+    .mockResolvedValueOnce(null)
+    .mockRejectedValueOnce(new Refusal(403, 'right', 'Only coaches may.'))
   const { call, trouble } = board()
   await call('box-jump', 'gate vault')
   expect([calling.mock.calls[0], reading.mock.calls.length]).toEqual([['box-jump', 'gate vault', 1], 1])

@@ -129,5 +129,21 @@ export function useBoard(
   const again = (): Promise<void> => read(text.value)
 
   watch(document, () => void write())
-  return { text, told, problems, trouble, typed, draft, open, typedText, write, settle, choose, keepAll, call, writeOut, again }
+  return {
+    text,
+    told,
+    problems,
+    trouble,
+    typed,
+    draft,
+    open,
+    typedText,
+    write,
+    settle,
+    choose,
+    keepAll,
+    call,
+    writeOut,
+    again,
+  }
 }

@@ -12,7 +12,8 @@ function moved() {
   const moves = useMoves((edits) => made.push(edits))
   const key = (name: string) =>
     ({ key: name, preventDefault: vi.fn(), stopPropagation: vi.fn(), currentTarget: {} }) as unknown as KeyboardEvent
-  const drag = () => ({ preventDefault: vi.fn(), stopPropagation: vi.fn(), dataTransfer: { setData: vi.fn() } }) as unknown as DragEvent
+  const drag = () =>
+    ({ preventDefault: vi.fn(), stopPropagation: vi.fn(), dataTransfer: { setData: vi.fn() } }) as unknown as DragEvent
   return { made, key, drag, ...moves }
 }
 
@@ -58,7 +59,10 @@ test('only what is of the same kind may be dropped', () => {
   const onBlock = drag()
   over(onStep, 'step')
   over(onBlock, 'block')
-  expect([vi.mocked(onStep.preventDefault).mock.calls.length, vi.mocked(onBlock.preventDefault).mock.calls.length]).toEqual([1, 0])
+  expect([
+    vi.mocked(onStep.preventDefault).mock.calls.length,
+    vi.mocked(onBlock.preventDefault).mock.calls.length,
+  ]).toEqual([1, 0])
 })
 
 test('a finger puts down what it lifted on what lies under it', () => {

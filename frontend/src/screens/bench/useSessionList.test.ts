@@ -10,7 +10,13 @@ vi.mock('vue-router', () => ({ useRouter: () => ({ push }) }))
 const { useSessionList } = await import('./useSessionList')
 
 const ITEM = { id: 'a', title: 'Ridge intervals', tags: ['hill'] } as unknown as SessionItem
-const PAGE = { items: [ITEM], total: 205, size: 100, tags: ['hall', 'hill'], rows: ['squat'] } as unknown as SessionsPage
+const PAGE = {
+  items: [ITEM],
+  total: 205,
+  size: 100,
+  tags: ['hall', 'hill'],
+  rows: ['squat'],
+} as unknown as SessionsPage
 const list = vi.spyOn(api, 'sessions')
 let scope: EffectScope
 beforeEach(() => {
@@ -102,7 +108,10 @@ test.each([
 })
 test('movements that the squad defined otherwise are replaced only once somebody says so', async () => {
   const send = vi.spyOn(api, 'importMovements')
-  send.mockReset().mockRejectedValueOnce(new Refusal(409, 'about:changed', 'meanwhile')).mockResolvedValueOnce({ keys: [] })
+  send
+    .mockReset()
+    .mockRejectedValueOnce(new Refusal(409, 'about:changed', 'meanwhile'))
+    .mockResolvedValueOnce({ keys: [] })
   const { take, clash, trouble } = await listed()
   await take([{ name: 'ours.csv', text: () => Promise.resolve('key') }] as unknown as FileList)
   expect([clash.value === null, trouble.value]).toEqual([false, 'ours.csv: meanwhile'])

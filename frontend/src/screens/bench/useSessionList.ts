@@ -35,7 +35,12 @@ export function useSessionList() {
       ask(
         () =>
           api.sessions({
-            archived: archived.value, words: words.value.trim(), tag: tag.value, by: sortBy.value, down: downward.value, page: page.value,
+            archived: archived.value,
+            words: words.value.trim(),
+            tag: tag.value,
+            by: sortBy.value,
+            down: downward.value,
+            page: page.value,
           }),
         (answer) => {
           items.value = answer.items
@@ -105,5 +110,26 @@ export function useSessionList() {
       }
     }
   }
-  return { items, asked, total, size, page, turn, trouble, clash, archived, words, tag, tags, rows, sortBy, downward, sort, fetchList, duplicate, archive, take }
+  return {
+    items,
+    asked,
+    total,
+    size,
+    page,
+    turn,
+    trouble,
+    clash,
+    archived,
+    words,
+    tag,
+    tags,
+    rows,
+    sortBy,
+    downward,
+    sort,
+    fetchList,
+    duplicate,
+    archive,
+    take,
+  }
 }

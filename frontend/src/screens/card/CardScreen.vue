@@ -55,8 +55,7 @@ const copy = () =>
       copied.value = true
     }
   })
-const kit = (one: Card): string =>
-  one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${k.kg} kg` : ''}`).join(', ')
+const kit = (one: Card): string => one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${k.kg} kg` : ''}`).join(', ')
 const indent = (line: string): string => `${(line.length - line.trimStart().length - 2) * 0.55}em`
 const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional' }
 </script>
@@ -100,7 +99,9 @@ const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional
           </h2>
           <p class="says">{{ block.says }}</p>
           <p v-for="note in block.notes" :key="note" class="says">{{ note }}</p>
-          <p v-for="(line, at) in block.lines" :key="at" class="line" :style="{ paddingLeft: indent(line) }">{{ line.trim() }}</p>
+          <p v-for="(line, at) in block.lines" :key="at" class="line" :style="{ paddingLeft: indent(line) }">
+            {{ line.trim() }}
+          </p>
           <p v-if="block.calls.length" class="small">call: {{ block.calls.join('; ') }}</p>
           <p v-if="block.rest_after_s > 0" class="small">then rest {{ clock(block.rest_after_s) }}</p>
         </div>

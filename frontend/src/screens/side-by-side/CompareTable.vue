@@ -37,9 +37,14 @@ const order = computed(() => {
   if (!by) return numbers
   const value = (number: number): number => props.columns[number]?.values[by.row] ?? Infinity
   const [base = 0, ...others] = numbers
-  return [base, ...others.sort((a, b) => (value(a) === value(b) ? 0 : (value(a) < value(b) ? -1 : 1) * (by.down ? -1 : 1)))]
+  return [
+    base,
+    ...others.sort((a, b) => (value(a) === value(b) ? 0 : (value(a) < value(b) ? -1 : 1) * (by.down ? -1 : 1))),
+  ]
 })
-const all = computed(() => order.value.flatMap((number) => (props.columns[number] ? [{ number, column: props.columns[number] }] : [])))
+const all = computed(() =>
+  order.value.flatMap((number) => (props.columns[number] ? [{ number, column: props.columns[number] }] : [])),
+)
 /** On a phone one column a page, turned by buttons or swiped. */
 const narrow = useMediaQuery('(max-width: 640px)')
 const page = ref(0)
@@ -91,30 +96,41 @@ const openedColumn = computed(() => {
 <template>
   <nav v-if="narrow && all.length > 1" class="pages" aria-label="Columns">
     <ElButton :disabled="at === 0" @click="turn(-1)">Before</ElButton>
-    <span aria-live="polite">{{ at + 1 }} of {{ all.length }}: <b>{{ all[at]?.column.name }}</b></span>
+    <span aria-live="polite"
+      >{{ at + 1 }} of {{ all.length }}: <b>{{ all[at]?.column.name }}</b></span
+    >
     <ElButton :disabled="at === all.length - 1" @click="turn(1)">Next</ElButton>
   </nav>
   <div ref="sheet" class="scroll">
-    <table :style="narrow ? {} : { minWidth: `${150 + columns.length * 118}px`, maxWidth: `${132 + columns.length * 260}px` }">
+    <table
+      :style="
+        narrow ? {} : { minWidth: `${150 + columns.length * 118}px`, maxWidth: `${132 + columns.length * 260}px` }
+      "
+    >
       <thead>
         <tr>
           <th scope="col" class="corner"><span class="visually-hidden">Row</span></th>
           <th
-            v-for="{ number, column } in shown" :key="number" scope="col"
+            v-for="{ number, column } in shown"
+            :key="number"
+            scope="col"
             :class="{ base: number === 0, marked: markable && number === marked, cannot: column.why }"
           >
             <StaveThumb v-if="column.thumbnail" :thumbnail="column.thumbnail" :span="longest" />
             <p v-else class="blank">no stave</p>
             <div class="name">
               <span>{{ column.name }}</span>
-              <small v-if="places.get(number)" class="place" :title="`place ${places.get(number)} by your wishes`">{{ places.get(number) }}.</small>
+              <small v-if="places.get(number)" class="place" :title="`place ${places.get(number)} by your wishes`"
+                >{{ places.get(number) }}.</small
+              >
             </div>
             <small v-if="!column.why" class="goes" :title="column.wall.join('; ')">{{ column.wall.join('; ') }}</small>
             <small v-if="column.why" class="why">{{ column.why }}</small>
             <small v-if="leftText(column, hold, nameOf)" class="left">{{ leftText(column, hold, nameOf) }}</small>
             <span v-if="column.key !== 'plan' && (removable || markable)" class="acts">
               <label v-if="markable && !column.why">
-                <input type="radio" name="marked" :checked="number === marked" @change="emit('mark', number)" /> mark<span class="visually-hidden"> {{ column.name }}</span>
+                <input type="radio" name="marked" :checked="number === marked" @change="emit('mark', number)" />
+                mark<span class="visually-hidden"> {{ column.name }}</span>
               </label>
               <button v-if="removable" type="button" class="link" @click="emit('remove', number)">
                 take out<span class="visually-hidden"> {{ column.name }}</span>
@@ -127,16 +143,24 @@ const openedColumn = computed(() => {
         <template v-for="row in rows" :key="row.key">
           <tr>
             <th scope="row">
-              <button type="button" class="plain" :title="`Sort the columns by this row: ${sorted(row.key)}`" @click="sort(row.key)">
+              <button
+                type="button"
+                class="plain"
+                :title="`Sort the columns by this row: ${sorted(row.key)}`"
+                @click="sort(row.key)"
+              >
                 {{ row.label }}{{ arrow(row.key) }}<span class="visually-hidden">, {{ sorted(row.key) }}</span>
               </button>
             </th>
             <td
-              v-for="{ number, column } in shown" :key="number"
+              v-for="{ number, column } in shown"
+              :key="number"
               :class="{ base: number === 0, marked: markable && number === marked }"
             >
               <component
-                :is="opens(column, row) ? 'button' : 'span'" v-if="!column.why" class="plain value"
+                :is="opens(column, row) ? 'button' : 'span'"
+                v-if="!column.why"
+                class="plain value"
                 :type="opens(column, row) ? 'button' : undefined"
                 :aria-expanded="opens(column, row) ? open?.row === row.key && open.column === number : undefined"
                 @click="toggle(row, number)"
@@ -150,7 +174,13 @@ const openedColumn = computed(() => {
           </tr>
           <tr v-if="open?.row === row.key && openedColumn">
             <td :colspan="shown.length + 1" class="opened">
-              <OpenedCell v-if="row.figure" :column="openedColumn" :figure="row.figure" :label="row.label" :squad="squad" />
+              <OpenedCell
+                v-if="row.figure"
+                :column="openedColumn"
+                :figure="row.figure"
+                :label="row.label"
+                :squad="squad"
+              />
               <ul v-else class="checks">
                 <li v-for="(check, index) in openedColumn.checks" :key="index">{{ check.text }}</li>
               </ul>

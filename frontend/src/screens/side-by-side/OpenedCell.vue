@@ -9,7 +9,8 @@ import { OPENING } from '@/parts/opening'
 const props = defineProps<{ column: Column; figure: string; label: string; squad: number }>()
 provide(OPENING, {
   figures: computed(() => props.column),
-  question: () => props.column.document && { document: props.column.document as unknown as SessionDoc, squad: props.squad },
+  question: () =>
+    props.column.document && { document: props.column.document as unknown as SessionDoc, squad: props.squad },
   light: () => {},
 })
 </script>

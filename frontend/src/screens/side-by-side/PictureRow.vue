@@ -23,10 +23,26 @@ defineEmits<{ mark: [column: number]; show: [key: string] }>()
 <template>
   <div class="below">
     <TradeOff
-      v-if="answer.pick.ranked.length" v-model:axes="axes" :columns="answer.columns" :rows="rows" :frontier="answer.frontier" :marked="marked" :shown="shown"
-      :places="places" @mark="$emit('mark', $event)" @show="$emit('show', $event)"
+      v-if="answer.pick.ranked.length"
+      v-model:axes="axes"
+      :columns="answer.columns"
+      :rows="rows"
+      :frontier="answer.frontier"
+      :marked="marked"
+      :shown="shown"
+      :places="places"
+      @mark="$emit('mark', $event)"
+      @show="$emit('show', $event)"
     />
-    <WhyNot v-if="!whole" :columns="answer.columns" :shown="shown" :pick="answer.pick" :wishes="wishes" :rows="byKey" @show="$emit('show', $event)" />
+    <WhyNot
+      v-if="!whole"
+      :columns="answer.columns"
+      :shown="shown"
+      :pick="answer.pick"
+      :wishes="wishes"
+      :rows="byKey"
+      @show="$emit('show', $event)"
+    />
   </div>
 </template>
 

@@ -20,7 +20,10 @@ watch(
   () => {
     placing.value = null
     busy.value = false
-    void ask(() => Promise.resolve(null), (nothing) => (placing.value = nothing))
+    void ask(
+      () => Promise.resolve(null),
+      (nothing) => (placing.value = nothing),
+    )
   },
 )
 
@@ -46,7 +49,9 @@ const free = computed(() => placing.value?.days.filter((one) => one.why === null
 const onDay = (days: readonly Placed[], day: string): Placed | undefined => days.find((one) => one.day === day)
 const band = computed(() => {
   const one = placing.value
-  return one && one.low !== null && one.high !== null && one.low !== undefined && one.high !== undefined ? `${whole(one.low)} to ${whole(one.high)}` : ''
+  return one && one.low !== null && one.high !== null && one.low !== undefined && one.high !== undefined
+    ? `${whole(one.low)} to ${whole(one.high)}`
+    : ''
 })
 function overText(one: Placed): string {
   if (one.over === null || one.over === undefined) return ''
@@ -90,12 +95,18 @@ function clashTexts(one: Placed): string[] {
           </thead>
           <tbody>
             <tr v-for="one in placing.formats" :key="one.key">
-              <th scope="row">{{ one.name }}<small>load {{ whole(one.load) }}</small></th>
+              <th scope="row">
+                {{ one.name }}<small>load {{ whole(one.load) }}</small>
+              </th>
               <td v-for="day in placing.days" :key="day.day" :class="{ taken: day.why }" :data-day="shortDay(day.day)">
                 <template v-if="onDay(one.days, day.day)">
                   <b>{{ whole(onDay(one.days, day.day)?.week_load ?? 0) }}</b>
-                  <small :class="{ off: (onDay(one.days, day.day)?.over ?? 0) !== 0 }">{{ overText(onDay(one.days, day.day) as Placed) }}</small>
-                  <small v-for="text in clashTexts(onDay(one.days, day.day) as Placed)" :key="text" class="off">{{ text }}</small>
+                  <small :class="{ off: (onDay(one.days, day.day)?.over ?? 0) !== 0 }">{{
+                    overText(onDay(one.days, day.day) as Placed)
+                  }}</small>
+                  <small v-for="text in clashTexts(onDay(one.days, day.day) as Placed)" :key="text" class="off">{{
+                    text
+                  }}</small>
                   <small v-if="onDay(one.days, day.day)?.hard_beside_hard" class="off">hard beside hard</small>
                 </template>
                 <span v-else class="none" aria-hidden="true">·</span>

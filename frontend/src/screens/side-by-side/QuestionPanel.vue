@@ -31,12 +31,25 @@ function ask(): void {
     <form @submit.prevent="ask">
       <label for="question-text">These movements, as you would write them on the wall</label>
       <ElInput
-        id="question-text" v-model="text" type="textarea" :rows="5" maxlength="1500" placeholder="10 push-ups&#10;goblet squat 16 kg&#10;bent row, 8 each side"
+        id="question-text"
+        v-model="text"
+        type="textarea"
+        :rows="5"
+        maxlength="1500"
+        placeholder="10 push-ups&#10;goblet squat 16 kg&#10;bent row, 8 each side"
         @keydown.ctrl.enter.prevent="ask"
       />
       <p class="minutes">
         <label for="question-minutes">in</label>
-        <ElInputNumber id="question-minutes" v-model="minutes" :min="1" :max="180" :precision="0" controls-position="right" aria-label="minutes" />
+        <ElInputNumber
+          id="question-minutes"
+          v-model="minutes"
+          :min="1"
+          :max="180"
+          :precision="0"
+          controls-position="right"
+          aria-label="minutes"
+        />
         <span>minutes, for</span>
       </p>
       <ElRadioGroup v-model="matter" aria-label="What matters">

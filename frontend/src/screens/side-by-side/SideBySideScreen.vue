@@ -23,7 +23,10 @@ import WishBar from './WishBar.vue'
 
 const route = useRoute()
 const router = useRouter()
-const words = (value: LocationQuery[string] | undefined): string[] => String(value ?? '').split(',').filter(Boolean)
+const words = (value: LocationQuery[string] | undefined): string[] =>
+  String(value ?? '')
+    .split(',')
+    .filter(Boolean)
 const source = computed<Source>(() => ({
   session: route.query.session ? String(route.query.session) : undefined,
   block: route.query.block ? String(route.query.block) : undefined,
@@ -34,7 +37,13 @@ const source = computed<Source>(() => ({
   sessions: words(route.query.sessions),
 }))
 const asked = computed(() => Boolean(source.value.text))
-const started = computed(() => asked.value || Boolean(source.value.session) || Boolean(source.value.movements?.length) || Boolean(source.value.sessions?.length))
+const started = computed(
+  () =>
+    asked.value ||
+    Boolean(source.value.session) ||
+    Boolean(source.value.movements?.length) ||
+    Boolean(source.value.sessions?.length),
+)
 const start = (from: Source): void => {
   void router.push({
     name: 'side-by-side',
@@ -47,7 +56,8 @@ const start = (from: Source): void => {
   })
 }
 
-const { session, shown, show, takeOut, hold, target, wishes, axes, answer, trouble, busy, body, whole } = useComparison(source)
+const { session, shown, show, takeOut, hold, target, wishes, axes, answer, trouble, busy, body, whole } =
+  useComparison(source)
 const { tables, byKey: rowsByKey } = useCompareTables()
 const { formats: all } = useFormats()
 const { nameOf } = useMovements()
@@ -56,10 +66,15 @@ const squad = computed(() => session.value?.squad ?? squadNow.value)
 const columns = computed(() => answer.value?.columns ?? [])
 const hidden = ref<string[]>(['timetable', 'work-to-rest', 'oxygen-gap', 'volume', 'knee-hip', 'mean-uptake'])
 // A row that is nothing in every column says nothing.
-const isNothing = (row: CompareRow): boolean => shown.value.every((one) => !one.values[row.key] && !one.endless.includes(row.key))
-const shownRows = computed(() => (tables.value?.rows ?? []).filter((row) => !hidden.value.includes(row.key) && !isNothing(row)))
+const isNothing = (row: CompareRow): boolean =>
+  shown.value.every((one) => !one.values[row.key] && !one.endless.includes(row.key))
+const shownRows = computed(() =>
+  (tables.value?.rows ?? []).filter((row) => !hidden.value.includes(row.key) && !isNothing(row)),
+)
 const places = computed(() =>
-  wishes.value.length ? new Map((answer.value?.pick.ranked ?? []).map((one) => [one.column, one.place])) : new Map<number, number>(),
+  wishes.value.length
+    ? new Map((answer.value?.pick.ranked ?? []).map((one) => [one.column, one.place]))
+    : new Map<number, number>(),
 )
 // The first by the wishes is the marked one, until the coach marks another.
 const chosen = ref<string | null>(null)
@@ -113,7 +128,9 @@ const room = computed(() => shown.value.length < MOST_COLUMNS)
 const free = computed(() => {
   const others = columns.value.slice(shown.value.length)
   const known = new Set(columns.value.map((one) => one.key))
-  const plan = all.value.filter((one) => !known.has(one.key)).map((one) => ({ key: one.key, name: one.name, why: null }))
+  const plan = all.value
+    .filter((one) => !known.has(one.key))
+    .map((one) => ({ key: one.key, name: one.name, why: null }))
   return [...others.map((one) => ({ key: one.key, name: one.name, why: one.why })), ...plan]
 })
 const added = ref('')
@@ -129,27 +146,38 @@ const remove = (number: number): void => {
 /** The best of those that are not in the table. */
 const nextBest = computed(() =>
   wishes.value.length && !whole.value
-    ? (answer.value?.pick.ranked ?? []).filter((one) => one.column >= shown.value.length).slice(0, 3).flatMap((one) => {
-        const column = columns.value[one.column]
-        return column ? [{ key: column.key, name: column.name, place: one.place }] : []
-      })
+    ? (answer.value?.pick.ranked ?? [])
+        .filter((one) => one.column >= shown.value.length)
+        .slice(0, 3)
+        .flatMap((one) => {
+          const column = columns.value[one.column]
+          return column ? [{ key: column.key, name: column.name, place: one.place }] : []
+        })
     : [],
 )
 const cannot = computed(() => columns.value.slice(shown.value.length).filter((one) => one.why).length)
-const none = computed(() => !whole.value && answer.value !== null && !columns.value.some((one) => one.key !== 'plan' && !one.why))
+const none = computed(
+  () => !whole.value && answer.value !== null && !columns.value.some((one) => one.key !== 'plan' && !one.why),
+)
 /** Of those that do not fit, one that would with another amount: its reason helps the most. */
-const nearest = computed(() => columns.value.find((one) => one.causes.every((cause) => ['left', 'least', 'bound'].includes(cause.kind))) ?? columns.value.find((one) => one.why))
+const nearest = computed(
+  () =>
+    columns.value.find((one) => one.causes.every((cause) => ['left', 'least', 'bound'].includes(cause.kind))) ??
+    columns.value.find((one) => one.why),
+)
 const readText = computed(() => (answer.value?.read?.steps ?? []).map((one) => stepText(one, nameOf)).join(', '))
 /** What could not be carried over, each once, with the formats that leave it off. */
 const bent = computed(() => {
   const found = new Map<string, string[]>()
-  for (const column of shown.value) for (const text of column.bent) found.set(text, [...(found.get(text) ?? []), column.name])
+  for (const column of shown.value)
+    for (const text of column.bent) found.set(text, [...(found.get(text) ?? []), column.name])
   return [...found].map(([text, names]) => ({ text, names: names.join(', ') }))
 })
 const matter = computed(() => tables.value?.matters.find((one) => one.key === source.value.matter)?.sentence ?? '')
 const about = computed(() => {
   if (source.value.sessions?.length) return 'whole sessions, held against the first'
-  if (asked.value) return `which format in ${source.value.minutes ?? 20} minutes${matter.value ? `, for ${matter.value}` : ''}?`
+  if (asked.value)
+    return `which format in ${source.value.minutes ?? 20} minutes${matter.value ? `, for ${matter.value}` : ''}?`
   const names = (answer.value?.movements ?? []).map(nameOf).join(', ')
   if (!session.value) return names
   return `${source.value.block ? 'a block' : 'main part'} of ${session.value.title}${names ? ` · ${names}` : ''}`
@@ -158,7 +186,11 @@ const fileTrouble = ref('')
 async function save(kind: 'csv' | 'xlsx'): Promise<void> {
   fileTrouble.value = ''
   try {
-    const file = await comparisonFile(whole.value ? 'compare/sessions' : 'compare', kind, whole.value ?? body.value ?? {})
+    const file = await comparisonFile(
+      whole.value ? 'compare/sessions' : 'compare',
+      kind,
+      whole.value ?? body.value ?? {},
+    )
     saveFile(`side-by-side.${kind}`, file, file.type)
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
@@ -174,7 +206,9 @@ const print = (): void => window.print()
       <h1>Side by side</h1>
       <span class="said">{{ started ? about : 'the same work in other formats' }}</span>
       <template v-if="started">
-        <RouterLink v-if="session && source.session" :to="{ name: 'bench', params: { id: source.session } }">To the Bench</RouterLink>
+        <RouterLink v-if="session && source.session" :to="{ name: 'bench', params: { id: source.session } }"
+          >To the Bench</RouterLink
+        >
         <RouterLink :to="{ name: 'side-by-side' }">{{ asked ? 'Change the question' : 'Something else' }}</RouterLink>
         <button type="button" class="link" :disabled="!answer" @click="save('csv')">.csv</button>
         <button type="button" class="link" :disabled="!answer" @click="save('xlsx')">.xlsx</button>
@@ -187,20 +221,30 @@ const print = (): void => window.print()
         <span id="hold-still">Hold still</span>
         <span class="seg" role="group" aria-labelledby="hold-still">
           <button
-            v-for="one in HOLDS" :key="one.key" type="button" class="plain" :class="{ on: hold === one.key }"
-            :aria-pressed="hold === one.key" @click="holdStill(one.key)"
+            v-for="one in HOLDS"
+            :key="one.key"
+            type="button"
+            class="plain"
+            :class="{ on: hold === one.key }"
+            :aria-pressed="hold === one.key"
+            @click="holdStill(one.key)"
           >
-            {{ one.label }}{{ hold === one.key && answer?.target ? ` ${valueText(answer.target, UNITS[one.key])}` : '' }}
+            {{ one.label
+            }}{{ hold === one.key && answer?.target ? ` ${valueText(answer.target, UNITS[one.key])}` : '' }}
           </button>
         </span>
         <label v-if="hold !== 'reps'">
           <span class="visually-hidden">Hold it at</span>
           <input
-            :value="target === null ? '' : valueText(target, UNITS[hold])" :placeholder="hold === 'load' ? 'other load' : 'other, min'"
-            class="target" @change="typedTarget"
+            :value="target === null ? '' : valueText(target, UNITS[hold])"
+            :placeholder="hold === 'load' ? 'other load' : 'other, min'"
+            class="target"
+            @change="typedTarget"
           />
         </label>
-        <span class="said" title="Each format is filled to the closest that is not over it.">filled up, never over</span>
+        <span class="said" title="Each format is filled to the closest that is not over it."
+          >filled up, never over</span
+        >
         <span class="grow"></span>
         <label>
           <span class="visually-hidden">Add a format</span>
@@ -216,21 +260,34 @@ const print = (): void => window.print()
           <div class="list">
             <label v-for="row in tables?.rows ?? []" :key="row.key">
               <input
-                type="checkbox" :checked="!hidden.includes(row.key)"
-                @change="hidden = hidden.includes(row.key) ? hidden.filter((one) => one !== row.key) : [...hidden, row.key]"
+                type="checkbox"
+                :checked="!hidden.includes(row.key)"
+                @change="
+                  hidden = hidden.includes(row.key) ? hidden.filter((one) => one !== row.key) : [...hidden, row.key]
+                "
               />
               {{ row.label }}{{ isNothing(row) ? ' (nothing here)' : '' }}
             </label>
           </div>
         </details>
       </div>
-      <WishBar v-model="wishes" :named="tables?.wishes ?? []" :rows="rowsByKey" :pick="answer?.pick ?? null" :marked="marked" />
+      <WishBar
+        v-model="wishes"
+        :named="tables?.wishes ?? []"
+        :rows="rowsByKey"
+        :pick="answer?.pick ?? null"
+        :marked="marked"
+      />
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <p v-if="fileTrouble" class="note-bar" role="alert">{{ fileTrouble }}</p>
       <p v-if="answer?.read" class="read">
         Read as {{ readText }}.
-        <template v-if="answer.read.unknown.length"> Not known, so little is figured of it: <b>{{ answer.read.unknown.join(', ') }}</b>.</template>
-        <template v-if="answer.read.unread.length"> No movement in: <b>{{ answer.read.unread.join(' · ') }}</b>.</template>
+        <template v-if="answer.read.unknown.length">
+          Not known, so little is figured of it: <b>{{ answer.read.unknown.join(', ') }}</b>.</template
+        >
+        <template v-if="answer.read.unread.length">
+          No movement in: <b>{{ answer.read.unread.join(' · ') }}</b>.</template
+        >
       </p>
       <p v-if="!answer && !trouble" class="waiting" role="status">Pouring …</p>
       <div v-if="answer" class="page" :class="{ busy }" :aria-busy="busy">
@@ -239,22 +296,47 @@ const print = (): void => window.print()
             <b>No format fits.</b> {{ nearest ? `${nearest.name}: ${nearest.why}.` : '' }}
             Hold something else still, or another amount of it; under “Why not” each says what is in its way.
           </p>
-          <p v-else-if="verdict" class="verdict"><b>{{ verdict.name }}</b> comes first. {{ verdict.sentences.join(' ') }}</p>
+          <p v-else-if="verdict" class="verdict">
+            <b>{{ verdict.name }}</b> comes first. {{ verdict.sentences.join(' ') }}
+          </p>
           <p v-else class="said">Say what matters, and the columns are ranked by it, with the reasons.</p>
           <UseMenu
-            :column="markedColumn" :session="session && source.session ? { id: source.session, ...session } : null"
-            :source="answer.source" :squad="squad"
+            :column="markedColumn"
+            :session="session && source.session ? { id: source.session, ...session } : null"
+            :source="answer.source"
+            :squad="squad"
           />
         </div>
         <PictureRow
-          v-if="asked" v-model:axes="axes" :answer="answer" :rows="tables?.rows ?? []" :by-key="rowsByKey" :wishes="wishes" :marked="marked"
-          :shown="shown.length" :places="places" :whole="whole !== null" @mark="mark" @show="show"
+          v-if="asked"
+          v-model:axes="axes"
+          :answer="answer"
+          :rows="tables?.rows ?? []"
+          :by-key="rowsByKey"
+          :wishes="wishes"
+          :marked="marked"
+          :shown="shown.length"
+          :places="places"
+          :whole="whole !== null"
+          @mark="mark"
+          @show="show"
         />
         <CompareTable
-          v-if="shown.length" :columns="shown" :rows="shownRows" :marked="marked" :places="places" :squad="squad" :hold="whole ? undefined : hold"
-          :removable="!whole || shown.length > 2" :markable="!whole" @mark="mark" @remove="remove"
+          v-if="shown.length"
+          :columns="shown"
+          :rows="shownRows"
+          :marked="marked"
+          :places="places"
+          :squad="squad"
+          :hold="whole ? undefined : hold"
+          :removable="!whole || shown.length > 2"
+          :markable="!whole"
+          @mark="mark"
+          @remove="remove"
         />
-        <p v-for="one in bent" :key="one.text" class="bent">{{ one.text }} <span>({{ one.names }})</span></p>
+        <p v-for="one in bent" :key="one.text" class="bent">
+          {{ one.text }} <span>({{ one.names }})</span>
+        </p>
         <p v-if="nextBest.length || cannot" class="next">
           <template v-if="nextBest.length">
             Next best:
@@ -262,25 +344,46 @@ const print = (): void => window.print()
               {{ one.name }} ({{ one.place }}.)<span class="visually-hidden">: show it beside</span>
             </button>
           </template>
-          <span v-if="cannot">{{ cannot }} other{{ cannot === 1 ? ' does' : 's do' }} not fit; “Why not” says why.</span>
+          <span v-if="cannot"
+            >{{ cannot }} other{{ cannot === 1 ? ' does' : 's do' }} not fit; “Why not” says why.</span
+          >
         </p>
         <section v-if="answer.differences" class="differences" aria-label="What differs">
           <h2>What differs from {{ columns[0]?.name }}</h2>
           <details v-for="(list, number) in answer.differences.slice(1)" :key="number">
-            <summary>{{ columns[number + 1]?.name }}: {{ list.length }} difference{{ list.length === 1 ? '' : 's' }}</summary>
+            <summary>
+              {{ columns[number + 1]?.name }}: {{ list.length }} difference{{ list.length === 1 ? '' : 's' }}
+            </summary>
             <ul>
               <li v-for="(one, index) in list" :key="index">
                 <b>{{ one.kind }}</b> {{ one.what }} <code>{{ one.path }}</code>
-                <template v-if="one.kind === 'changed'">{{ JSON.stringify(one.before) ?? 'nothing' }} → {{ JSON.stringify(one.after) ?? 'nothing' }}</template>
+                <template v-if="one.kind === 'changed'"
+                  >{{ JSON.stringify(one.before) ?? 'nothing' }} →
+                  {{ JSON.stringify(one.after) ?? 'nothing' }}</template
+                >
               </li>
             </ul>
           </details>
         </section>
         <PictureRow
-          v-if="!asked" v-model:axes="axes" :answer="answer" :rows="tables?.rows ?? []" :by-key="rowsByKey" :wishes="wishes" :marked="marked"
-          :shown="shown.length" :places="places" :whole="whole !== null" @mark="mark" @show="show"
+          v-if="!asked"
+          v-model:axes="axes"
+          :answer="answer"
+          :rows="tables?.rows ?? []"
+          :by-key="rowsByKey"
+          :wishes="wishes"
+          :marked="marked"
+          :shown="shown.length"
+          :places="places"
+          :whole="whole !== null"
+          @mark="mark"
+          @show="show"
         />
-        <PlacingPanel v-if="!whole && body && !none" :body="body" :shown="shown.filter((one) => one.key !== 'plan' && !one.why).map((one) => one.key)" />
+        <PlacingPanel
+          v-if="!whole && body && !none"
+          :body="body"
+          :shown="shown.filter((one) => one.key !== 'plan' && !one.why).map((one) => one.key)"
+        />
         <SweepPanel v-if="!whole && body" class="sweeping" :columns="shown" :rows="tables?.rows ?? []" :body="body" />
       </div>
     </template>

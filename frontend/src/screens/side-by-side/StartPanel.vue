@@ -36,7 +36,12 @@ const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <=
       <ul v-else>
         <li v-for="one in sessions" :key="one.id">
           <label>
-            <input v-model="chosen" type="checkbox" :value="one.id" :disabled="chosen.length >= 8 && !chosen.includes(one.id)" />
+            <input
+              v-model="chosen"
+              type="checkbox"
+              :value="one.id"
+              :disabled="chosen.length >= 8 && !chosen.includes(one.id)"
+            />
             <span class="visually-hidden">Compare whole: </span>{{ one.title }}
           </label>
           <span class="time">{{ clock(one.figures.total_s) }}</span>

@@ -23,8 +23,12 @@ const busy = ref(false)
 let flying: AbortController | null = null
 onScopeDispose(() => flying?.abort())
 
-const params = computed(() => (byKey.value.get(format.value)?.params ?? []).filter((one) => ['seconds', 'count', 'reps'].includes(one.kind)))
-const swept = computed(() => formats.value.filter((one) => one.params.some((each) => ['seconds', 'count', 'reps'].includes(each.kind))))
+const params = computed(() =>
+  (byKey.value.get(format.value)?.params ?? []).filter((one) => ['seconds', 'count', 'reps'].includes(one.kind)),
+)
+const swept = computed(() =>
+  formats.value.filter((one) => one.params.some((each) => ['seconds', 'count', 'reps'].includes(each.kind))),
+)
 /** The other numbers stand as they do in the table, if the format is there. */
 const fixed = computed(() => props.columns.find((one) => one.key === format.value)?.params ?? {})
 
@@ -40,7 +44,12 @@ watch(param, (name) => {
   const one = params.value.find((each) => each.name === name)
   if (!one) return
   // A first range that fits on the page: from the least sensible value, in a dozen steps at most.
-  const usual = one.kind === 'count' ? { low: 1, high: 8, step: 1 } : one.kind === 'reps' ? { low: 2, high: 20, step: 2 } : { low: 15, high: 60, step: 5 }
+  const usual =
+    one.kind === 'count'
+      ? { low: 1, high: 8, step: 1 }
+      : one.kind === 'reps'
+        ? { low: 2, high: 20, step: 2 }
+        : { low: 15, high: 60, step: 5 }
   low.value = Math.max(one.low, usual.low)
   high.value = Math.min(one.high, Math.max(usual.high, low.value))
   step.value = usual.step
@@ -59,7 +68,21 @@ async function go(): Promise<void> {
   try {
     const { document, source, movements, text, squad, hold, target } = props.body
     const answer = await api.sweep(
-      { document, source, movements, text, squad, hold, target, format: format.value, param: param.value, params: fixed.value, low: low.value, high: high.value, step: step.value },
+      {
+        document,
+        source,
+        movements,
+        text,
+        squad,
+        hold,
+        target,
+        format: format.value,
+        param: param.value,
+        params: fixed.value,
+        low: low.value,
+        high: high.value,
+        step: step.value,
+      },
       mine.signal,
     )
     if (flying !== mine) return
@@ -74,7 +97,11 @@ async function go(): Promise<void> {
   }
 }
 const longest = computed(() => Math.max(1, ...points.value.map((one) => one.column.thumbnail?.total_s ?? 0)))
-const along = computed(() => props.rows.filter((row) => ['total', 'work', 'density', 'effort', 'load', 'above-80', 'guessed', 'called'].includes(row.key)))
+const along = computed(() =>
+  props.rows.filter((row) =>
+    ['total', 'work', 'density', 'effort', 'load', 'above-80', 'guessed', 'called'].includes(row.key),
+  ),
+)
 const turnText = (turn: Turn): string => {
   const row = props.rows.find((one) => one.key === turn.row)
   return `${row?.label ?? turn.row} turns at ${turn.value} (${valueText(turn.figure, row?.unit ?? '')}): it ${turn.from_rising ? 'rises up to there and falls after it' : 'falls down to there and rises after it'}.`
@@ -91,12 +118,14 @@ function bar(row: string, value: number | null | undefined): string {
   <section class="sweep" :class="{ unasked: points.length === 0 }" aria-label="Sweep">
     <h2>Sweep one number</h2>
     <form @submit.prevent="go">
-      <label>format
+      <label
+        >format
         <select v-model="format">
           <option v-for="one in swept" :key="one.key" :value="one.key">{{ one.name }}</option>
         </select>
       </label>
-      <label>number
+      <label
+        >number
         <select v-model="param">
           <option v-for="one in params" :key="one.name" :value="one.name">{{ one.label }}</option>
         </select>
@@ -107,7 +136,9 @@ function bar(row: string, value: number | null | undefined): string {
       <ElButton native-type="submit" :loading="busy">Sweep</ElButton>
     </form>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-    <p v-if="points.length" class="turns" role="status">{{ turns.length ? turns.map(turnText).join(' ') : 'Nothing turns in this range.' }}</p>
+    <p v-if="points.length" class="turns" role="status">
+      {{ turns.length ? turns.map(turnText).join(' ') : 'Nothing turns in this range.' }}
+    </p>
     <div v-if="points.length" class="scroll">
       <table>
         <thead>
@@ -132,7 +163,8 @@ function bar(row: string, value: number | null | undefined): string {
       </table>
     </div>
     <p v-else class="quiet">
-      One format over a range of one of its numbers, the others as in the table above: to see where effort or density turns.
+      One format over a range of one of its numbers, the others as in the table above: to see where effort or density
+      turns.
     </p>
   </section>
 </template>

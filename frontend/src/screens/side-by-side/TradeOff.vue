@@ -36,7 +36,8 @@ const LETTER = 5.9
 const rowOf = (key: string): CompareRow | undefined => props.rows.find((row) => row.key === key)
 const x = computed(() => rowOf(axes.value[0]))
 const y = computed(() => rowOf(axes.value[1]))
-const valueOf = (column: Column, key: string): number | null => (column.endless.includes(key) ? Infinity : (column.values[key] ?? null))
+const valueOf = (column: Column, key: string): number | null =>
+  column.endless.includes(key) ? Infinity : (column.values[key] ?? null)
 const points = computed(() =>
   props.columns.flatMap((column, number) => {
     const [a, b] = [valueOf(column, axes.value[0]), valueOf(column, axes.value[1])]
@@ -44,8 +45,22 @@ const points = computed(() =>
   }),
 )
 
-const across = computed(() => axisOf(points.value.map((one) => one.a), x.value?.unit ?? '', LEFT, WIDE.value - RIGHT))
-const up = computed(() => axisOf(points.value.map((one) => one.b), y.value?.unit ?? '', HIGH.value - BOTTOM, TOP))
+const across = computed(() =>
+  axisOf(
+    points.value.map((one) => one.a),
+    x.value?.unit ?? '',
+    LEFT,
+    WIDE.value - RIGHT,
+  ),
+)
+const up = computed(() =>
+  axisOf(
+    points.value.map((one) => one.b),
+    y.value?.unit ?? '',
+    HIGH.value - BOTTOM,
+    TOP,
+  ),
+)
 const marks = computed(() => {
   const there = points.value.map((one) => ({
     ...one,
@@ -68,8 +83,11 @@ const line = computed(() =>
     .join(''),
 )
 const better = (row: CompareRow | undefined): string =>
-  ({ less: 'less is usually wished for', more: 'more is usually wished for', even: 'even is usually wished for' })[row?.sense ?? ''] ?? ''
-const told = (value: number, row: CompareRow | undefined): string => valueText(value, row?.unit ?? '', !Number.isFinite(value))
+  ({ less: 'less is usually wished for', more: 'more is usually wished for', even: 'even is usually wished for' })[
+    row?.sense ?? ''
+  ] ?? ''
+const told = (value: number, row: CompareRow | undefined): string =>
+  valueText(value, row?.unit ?? '', !Number.isFinite(value))
 
 const openedKey = ref('')
 const opened = computed(() => marks.value.find((one) => one.column.key === openedKey.value) ?? null)
@@ -97,12 +115,14 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
   <section class="trade" aria-label="Trade-off">
     <h2>Trade-off</h2>
     <p class="axes">
-      <label>across
+      <label
+        >across
         <select v-model="axes[0]" @change="axes = [...axes]">
           <option v-for="row in rows" :key="row.key" :value="row.key">{{ row.label }}</option>
         </select>
       </label>
-      <label>up
+      <label
+        >up
         <select v-model="axes[1]" @change="axes = [...axes]">
           <option v-for="row in rows" :key="row.key" :value="row.key">{{ row.label }}</option>
         </select>
@@ -113,29 +133,63 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
       </template>
     </p>
     <p v-if="points.length < 2" class="quiet">Two columns with both figures make a picture.</p>
-    <svg v-else ref="picture" :viewBox="`0 0 ${WIDE} ${HIGH}`" role="group" :aria-label="`${y?.label} against ${x?.label}`">
+    <svg
+      v-else
+      ref="picture"
+      :viewBox="`0 0 ${WIDE} ${HIGH}`"
+      role="group"
+      :aria-label="`${y?.label} against ${x?.label}`"
+    >
       <g v-for="value in across.ticks" :key="`x${value}`" aria-hidden="true">
         <path :d="`M${across.scale(value)} ${TOP}V${HIGH - BOTTOM}`" class="grid" />
-        <text :x="across.scale(value)" :y="HIGH - BOTTOM + 16" text-anchor="middle" class="tick">{{ valueText(value, x?.unit ?? '') }}</text>
+        <text :x="across.scale(value)" :y="HIGH - BOTTOM + 16" text-anchor="middle" class="tick">
+          {{ valueText(value, x?.unit ?? '') }}
+        </text>
       </g>
       <g v-for="value in up.ticks" :key="`y${value}`" aria-hidden="true">
         <path :d="`M${LEFT} ${up.scale(value)}H${WIDE - RIGHT}`" class="grid" />
-        <text :x="LEFT - 7" :y="up.scale(value) + 4" text-anchor="end" class="tick">{{ valueText(value, y?.unit ?? '') }}</text>
+        <text :x="LEFT - 7" :y="up.scale(value) + 4" text-anchor="end" class="tick">
+          {{ valueText(value, y?.unit ?? '') }}
+        </text>
       </g>
       <path :d="`M${LEFT} ${TOP}V${HIGH - BOTTOM}H${WIDE - RIGHT}`" class="axis" />
       <text :x="(LEFT + WIDE - RIGHT) / 2" :y="HIGH - 8" text-anchor="middle" class="name">{{ x?.label }}</text>
       <text x="4" :y="TOP - 10" class="name">{{ y?.label }}</text>
       <path :d="line" class="frontier" />
       <g
-        v-for="one in marks" :key="one.number" class="mark" tabindex="0" role="button" :aria-expanded="opened?.number === one.number"
+        v-for="one in marks"
+        :key="one.number"
+        class="mark"
+        tabindex="0"
+        role="button"
+        :aria-expanded="opened?.number === one.number"
         :aria-label="`${one.column.name}: ${x?.label} ${told(one.a, x)}, ${y?.label} ${told(one.b, y)}${frontier.includes(one.number) ? ', on the frontier' : ''}`"
-        @click="open(one.number)" @keydown.enter.prevent="open(one.number)" @keydown.space.prevent="open(one.number)"
+        @click="open(one.number)"
+        @keydown.enter.prevent="open(one.number)"
+        @keydown.space.prevent="open(one.number)"
       >
-        <path v-if="one.label?.far" :d="`M${one.x} ${one.y}L${one.label.x + (one.label.x < one.x ? one.width : 0)} ${one.label.y}`" class="lead" />
+        <path
+          v-if="one.label?.far"
+          :d="`M${one.x} ${one.y}L${one.label.x + (one.label.x < one.x ? one.width : 0)} ${one.label.y}`"
+          class="lead"
+        />
         <rect v-if="one.column.key === 'plan'" :x="one.x - 5.5" :y="one.y - 5.5" width="11" height="11" class="base" />
-        <circle v-else :cx="one.x" :cy="one.y" :r="beside(one.number) ? 5.5 : 4" :class="{ on: frontier.includes(one.number) }" />
+        <circle
+          v-else
+          :cx="one.x"
+          :cy="one.y"
+          :r="beside(one.number) ? 5.5 : 4"
+          :class="{ on: frontier.includes(one.number) }"
+        />
         <circle v-if="one.number === marked" :cx="one.x" :cy="one.y" r="9.5" class="ring" />
-        <text v-if="one.label" :x="one.label.x" :y="one.label.y + 4" :class="{ strong: one.number === marked || one.column.key === 'plan', faint: !beside(one.number) }">{{ one.column.name }}</text>
+        <text
+          v-if="one.label"
+          :x="one.label.x"
+          :y="one.label.y + 4"
+          :class="{ strong: one.number === marked || one.column.key === 'plan', faint: !beside(one.number) }"
+        >
+          {{ one.column.name }}
+        </text>
       </g>
     </svg>
     <div v-if="opened" class="opened" role="status">
@@ -151,15 +205,26 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
     </div>
     <p class="quiet">
       Filled marks joined by the line are beaten by none in both figures ({{ x?.label.toLowerCase() }}: {{ better(x) }};
-      {{ y?.label.toLowerCase() }}: {{ better(y) }}). Small ones are not in the table. The ring is the marked one<template v-if="columns[0]?.key === 'plan'">, the square the plan</template>.
+      {{ y?.label.toLowerCase() }}: {{ better(y) }}). Small ones are not in the table. The ring is the marked
+      one<template v-if="columns[0]?.key === 'plan'">, the square the plan</template>.
     </p>
     <details v-if="points.length > 1" class="as-text">
       <summary>The picture as a table</summary>
       <table>
-        <thead><tr><th scope="col">Format</th><th scope="col">{{ x?.label }}</th><th scope="col">{{ y?.label }}</th><th scope="col">Frontier</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Format</th>
+            <th scope="col">{{ x?.label }}</th>
+            <th scope="col">{{ y?.label }}</th>
+            <th scope="col">Frontier</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="one in marks" :key="one.number">
-            <th scope="row">{{ one.column.name }}</th><td>{{ told(one.a, x) }}</td><td>{{ told(one.b, y) }}</td><td>{{ frontier.includes(one.number) ? 'on it' : '' }}</td>
+            <th scope="row">{{ one.column.name }}</th>
+            <td>{{ told(one.a, x) }}</td>
+            <td>{{ told(one.b, y) }}</td>
+            <td>{{ frontier.includes(one.number) ? 'on it' : '' }}</td>
           </tr>
         </tbody>
       </table>

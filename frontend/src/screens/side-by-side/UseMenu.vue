@@ -43,7 +43,10 @@ const put = (how: 'replace' | 'insert') =>
   })
 function ask(what: 'session' | 'shape'): void {
   naming.value = what
-  name.value = what === 'shape' ? (props.column?.name ?? '') : `${props.column?.name ?? ''}${props.session ? `, from ${props.session.title}` : ''}`
+  name.value =
+    what === 'shape'
+      ? (props.column?.name ?? '')
+      : `${props.column?.name ?? ''}${props.session ? `, from ${props.session.title}` : ''}`
 }
 const keep = () =>
   attempt(async () => {

@@ -15,12 +15,18 @@ const props = defineProps<{
 }>()
 defineEmits<{ show: [key: string] }>()
 const key = ref('')
-const others = computed(() => props.columns.flatMap((column, number) => (column.key !== 'plan' && number !== props.pick.ranked[0]?.column ? [{ column, number }] : [])))
+const others = computed(() =>
+  props.columns.flatMap((column, number) =>
+    column.key !== 'plan' && number !== props.pick.ranked[0]?.column ? [{ column, number }] : [],
+  ),
+)
 const chosen = computed(() => others.value.find((one) => one.column.key === key.value) ?? null)
 watch(others, (all) => {
   if (!all.some((one) => one.column.key === key.value)) key.value = ''
 })
-const sentences = computed(() => (chosen.value ? whyNotWords(chosen.value.number, props.pick, props.columns, props.wishes, props.rows) : []))
+const sentences = computed(() =>
+  chosen.value ? whyNotWords(chosen.value.number, props.pick, props.columns, props.wishes, props.rows) : [],
+)
 </script>
 
 <template>
@@ -32,9 +38,13 @@ const sentences = computed(() => (chosen.value ? whyNotWords(chosen.value.number
       </ElOption>
     </ElSelect>
     <div v-if="chosen" class="answer" role="status">
-      <p><b>{{ chosen.column.name }}</b><template v-if="chosen.column.why"> does not fit.</template></p>
+      <p>
+        <b>{{ chosen.column.name }}</b><template v-if="chosen.column.why"> does not fit.</template>
+      </p>
       <p v-for="one in sentences" :key="one">{{ one }}</p>
-      <ElButton v-if="!chosen.column.why && chosen.number >= shown" @click="$emit('show', chosen.column.key)">Show it beside</ElButton>
+      <ElButton v-if="!chosen.column.why && chosen.number >= shown" @click="$emit('show', chosen.column.key)"
+        >Show it beside</ElButton
+      >
     </div>
     <p v-else class="quiet">Every format has an answer: what is in its way, or where the first does better.</p>
   </section>

@@ -4,7 +4,12 @@ import { computed, ref, useId } from 'vue'
 import type { CompareRow, NamedWish, Pick, Wish } from '@/api/types'
 import { wishText } from '@/words/rows'
 
-const props = defineProps<{ named: readonly NamedWish[]; rows: ReadonlyMap<string, CompareRow>; pick: Pick | null; marked: number }>()
+const props = defineProps<{
+  named: readonly NamedWish[]
+  rows: ReadonlyMap<string, CompareRow>
+  pick: Pick | null
+  marked: number
+}>()
 const wishes = defineModel<Wish[]>({ required: true })
 const id = useId()
 const chosen = ref('')
@@ -42,12 +47,17 @@ const hint = (index: number): string => {
     <span class="head">What matters</span>
     <ul>
       <li v-for="(wish, index) in wishes" :key="index">
-        <span :title="wishText(wish, rowOf(wish))">{{ (rowOf(wish)?.label ?? wish.row).toLowerCase() }}
-          {{ { 'at-most': 'at most', 'at-least': 'at least', low: 'low', high: 'high', even: 'even' }[wish.way] }}</span>
+        <span :title="wishText(wish, rowOf(wish))"
+          >{{ (rowOf(wish)?.label ?? wish.row).toLowerCase() }}
+          {{ { 'at-most': 'at most', 'at-least': 'at least', low: 'low', high: 'high', even: 'even' }[wish.way] }}</span
+        >
         <label v-if="isBound(wish)">
           <span class="visually-hidden">{{ wishText(wish, rowOf(wish)) }}: bound</span>
           <input
-            type="number" min="0" step="any" :value="Math.round(((wish.value ?? 0) / scale(wish)) * 100) / 100"
+            type="number"
+            min="0"
+            step="any"
+            :value="Math.round(((wish.value ?? 0) / scale(wish)) * 100) / 100"
             @change="typed(index, wish, $event)"
           />{{ unit(wish) }}
         </label>
@@ -55,14 +65,28 @@ const hint = (index: number): string => {
           <span class="visually-hidden">{{ wishText(wish, rowOf(wish)) }}: how much it matters</span>
           <select
             :value="wish.hard ? 'hard' : String(wish.weight)"
-            @change="(event) => ((word) => change(index, word === 'hard' ? { hard: true } : { hard: false, weight: Number(word) }))((event.target as HTMLSelectElement).value)"
+            @change="
+              (event) =>
+                ((word) => change(index, word === 'hard' ? { hard: true } : { hard: false, weight: Number(word) }))(
+                  (event.target as HTMLSelectElement).value,
+                )
+            "
           >
             <option value="hard">must</option>
-            <option v-for="weight in [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]" :key="weight" :value="String(weight)">weight {{ weight }}</option>
+            <option v-for="weight in [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]" :key="weight" :value="String(weight)">
+              weight {{ weight }}
+            </option>
           </select>
         </label>
         <small v-if="hint(index)" :class="{ unmet: hint(index) === 'not met' }">{{ hint(index) }}</small>
-        <button type="button" class="plain drop" :aria-label="`Drop the wish ${wishText(wish, rowOf(wish))}`" @click="remove(index)">×</button>
+        <button
+          type="button"
+          class="plain drop"
+          :aria-label="`Drop the wish ${wishText(wish, rowOf(wish))}`"
+          @click="remove(index)"
+        >
+          ×
+        </button>
       </li>
       <li class="adding">
         <label :for="id" class="visually-hidden">Add a wish</label>

@@ -31,5 +31,11 @@ test.each([
 })
 
 test('minutes are told in steps of a clock', () => {
-  expect(axisOf([380, 471], 's', 0, 100).ticks.map((one) => valueText(one, 's'))).toEqual(['6:00', '6:30', '7:00', '7:30', '8:00'])
+  expect(axisOf([380, 471], 's', 0, 100).ticks.map((one) => valueText(one, 's'))).toEqual([
+    '6:00',
+    '6:30',
+    '7:00',
+    '7:30',
+    '8:00',
+  ])
 })

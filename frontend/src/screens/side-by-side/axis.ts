@@ -8,14 +8,22 @@ const TOLD_IN: Record<string, number> = { share: 0.01, split: 0.01, effort: 0.1,
 const STEPS = 5
 
 /** Holds all values that have an end, from one edge to the other; with the numbers that stand on it. */
-export function axisOf(all: readonly number[], unit: string, from: number, to: number): { scale: ScaleLinear<number, number>; ticks: number[] } {
+export function axisOf(
+  all: readonly number[],
+  unit: string,
+  from: number,
+  to: number,
+): { scale: ScaleLinear<number, number>; ticks: number[] } {
   const values = all.filter(Number.isFinite)
   const [low, high] = values.length ? [Math.min(...values), Math.max(...values)] : [0, 1]
   if (unit === 's') {
     const step = CLOCK_STEPS.find((one) => (high - low) / one <= STEPS) ?? 7200
     const first = Math.floor(low / step)
     const last = Math.max(Math.ceil(high / step), first + 1)
-    return { scale: scaleLinear([first * step, last * step], [from, to]), ticks: Array.from({ length: last - first + 1 }, (_, n) => (first + n) * step) }
+    return {
+      scale: scaleLinear([first * step, last * step], [from, to]),
+      ticks: Array.from({ length: last - first + 1 }, (_, n) => (first + n) * step),
+    }
   }
   const told = TOLD_IN[unit] ?? 1
   const least = STEPS * told

@@ -48,13 +48,22 @@ function* places(mark: Mark): Generator<Placed> {
 
 /** A place for each label, in the order of the marks; where there is none free, the one that covers least. */
 export function placeLabels(marks: readonly Mark[], room: Box): Placed[] {
-  const boxes: Box[] = marks.map((one) => ({ left: one.x - one.reach, top: one.y - one.reach, width: 2 * one.reach, height: 2 * one.reach }))
+  const boxes: Box[] = marks.map((one) => ({
+    left: one.x - one.reach,
+    top: one.y - one.reach,
+    width: 2 * one.reach,
+    height: 2 * one.reach,
+  }))
   return marks.map((mark) => {
     let best: Placed | null = null
     let least = Infinity
     for (const place of places(mark)) {
       const box = { left: place.x, top: place.y - HIGH / 2, width: mark.width, height: HIGH }
-      const inside = box.left >= room.left && box.left + box.width <= room.left + room.width && box.top >= room.top && box.top + box.height <= room.top + room.height
+      const inside =
+        box.left >= room.left &&
+        box.left + box.width <= room.left + room.width &&
+        box.top >= room.top &&
+        box.top + box.height <= room.top + room.height
       const covered = boxes.reduce((sum, one) => sum + overlap(box, one), 0) + (inside ? 0 : 1e6)
       if (covered < least) {
         best = place

@@ -1,6 +1,17 @@
 // A picture on the page as a file of its own: its styles go with it.
 
-const STYLES = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font-family', 'font-size', 'font-weight', 'text-anchor', 'paint-order', 'stroke-linejoin']
+const STYLES = [
+  'fill',
+  'stroke',
+  'stroke-width',
+  'stroke-dasharray',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'text-anchor',
+  'paint-order',
+  'stroke-linejoin',
+]
 
 /** The picture as SVG text that needs no stylesheet, on paper of its own. */
 export function svgText(picture: SVGSVGElement): string {
@@ -18,7 +29,8 @@ export function svgText(picture: SVGSVGElement): string {
   copy.setAttribute('width', String(width))
   copy.setAttribute('height', String(height))
   const paper = document.createElementNS('http://www.w3.org/2000/svg', 'rect')
-  for (const [name, value] of Object.entries({ width, height, fill: '#fffdf8' })) paper.setAttribute(name, String(value))
+  for (const [name, value] of Object.entries({ width, height, fill: '#fffdf8' }))
+    paper.setAttribute(name, String(value))
   copy.prepend(paper)
   return new XMLSerializer().serializeToString(copy)
 }
@@ -33,5 +45,7 @@ export async function pngOf(picture: SVGSVGElement): Promise<Blob> {
   canvas.width = width * 2
   canvas.height = height * 2
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
-  return await new Promise((done, failed) => canvas.toBlob((blob) => (blob ? done(blob) : failed(new Error('no picture'))), 'image/png'))
+  return await new Promise((done, failed) =>
+    canvas.toBlob((blob) => (blob ? done(blob) : failed(new Error('no picture'))), 'image/png'),
+  )
 }

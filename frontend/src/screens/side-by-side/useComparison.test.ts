@@ -11,7 +11,15 @@ const DOCUMENT = { fine_tally: 1, title: 'Ridge', blocks: [] }
 const column = (key: string) => ({ key })
 const compared = (...keys: string[]) =>
   ({
-    comparison: { columns: keys.map(column), shown: keys.length, frontier: [0], pick: {}, held_reps: {}, source: [0], movements: [] },
+    comparison: {
+      columns: keys.map(column),
+      shown: keys.length,
+      frontier: [0],
+      pick: {},
+      held_reps: {},
+      source: [0],
+      movements: [],
+    },
     holding: { 'strict-20-10': null },
     read: null,
   }) as unknown as ComparisonOut
@@ -22,7 +30,9 @@ const whole = vi.spyOn(api, 'compareSessions')
 beforeEach(() => {
   scope = effectScope()
   compare.mockReset().mockResolvedValue(compared('plan', 'ladder', 'pyramid'))
-  whole.mockReset().mockResolvedValue({ comparison: { columns: [], differences: [] } } as unknown as { comparison: SessionComparison })
+  whole
+    .mockReset()
+    .mockResolvedValue({ comparison: { columns: [], differences: [] } } as unknown as { comparison: SessionComparison })
   vi.spyOn(api, 'session').mockResolvedValue({ document: DOCUMENT, squad: 3, title: 'Ridge' } as unknown as SessionOut)
 })
 afterEach(() => scope.stop())
@@ -54,7 +64,11 @@ test('every change of what is held or wished asks anew', async () => {
   await settle()
   wishes.value = [{ key: 'even-sides', hard: true } as never]
   await settle()
-  expect(bodies().map((one) => [one.hold, one.wishes?.length])).toEqual([['total', 0], ['work', 0], ['work', 1]])
+  expect(bodies().map((one) => [one.hold, one.wishes?.length])).toEqual([
+    ['total', 0],
+    ['work', 0],
+    ['work', 1],
+  ])
 })
 
 test('fresh movements need no session, and are compared once', async () => {
@@ -87,7 +101,9 @@ test('an answer to an older question is dropped', async () => {
 test('a refusal says where, what is allowed, and shows no figures of before', async () => {
   const { hold, answer, trouble, busy } = comparing({ session: 'one', block: 'b3' })
   await settle()
-  compare.mockRejectedValueOnce(new Refusal(422, 'compare', 'no', [{ path: 'target', found: '0', allowed: 'above 0', code: 'number' }]))
+  compare.mockRejectedValueOnce(
+    new Refusal(422, 'compare', 'no', [{ path: 'target', found: '0', allowed: 'above 0', code: 'number' }]),
+  )
   hold.value = 'reps'
   await settle()
   expect([trouble.value, answer.value, busy.value]).toEqual(['target: found 0; allowed: above 0', null, false])
@@ -123,7 +139,13 @@ test('what is shown beside takes the place of the last where there is no room, a
 })
 
 test('a question begins with its movements, its minutes and what matters', async () => {
-  const matters = [{ key: 'low-impact', sentence: 'low impact', wishes: [{ row: 'landings', way: 'at-most', value: 0, hard: true, weight: 3 }] }]
+  const matters = [
+    {
+      key: 'low-impact',
+      sentence: 'low impact',
+      wishes: [{ row: 'landings', way: 'at-most', value: 0, hard: true, weight: 3 }],
+    },
+  ]
   vi.spyOn(api, 'compareTables').mockResolvedValue({ rows: [], wishes: [], matters } as never)
   const { wishes } = comparing({ text: 'push-ups', minutes: 12, matter: 'low-impact' })
   await settle()

@@ -1,7 +1,16 @@
 import { computed, nextTick, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 
 import { api, Refusal } from '@/api/client'
-import type { Column, CompareIn, CompareTables, Pick, ReadMovements, SessionComparison, SessionDoc, Wish } from '@/api/types'
+import type {
+  Column,
+  CompareIn,
+  CompareTables,
+  Pick,
+  ReadMovements,
+  SessionComparison,
+  SessionDoc,
+  Wish,
+} from '@/api/types'
 
 export type Hold = NonNullable<CompareIn['hold']>
 
@@ -72,7 +81,13 @@ export function useComparison(source: Ref<Source>) {
 
   const body = computed<CompareIn | null>(() => {
     const about = source.value
-    const rest = { formats: formats.value, hold: hold.value, target: target.value, wishes: wishes.value, axes: axes.value }
+    const rest = {
+      formats: formats.value,
+      hold: hold.value,
+      target: target.value,
+      wishes: wishes.value,
+      axes: axes.value,
+    }
     if (about.text) return begun.value ? { ...rest, text: about.text } : null
     if (about.movements?.length) return { ...rest, movements: about.movements }
     if (!session.value) return null
@@ -101,7 +116,9 @@ export function useComparison(source: Ref<Source>) {
     flying = mine
     busy.value = true
     try {
-      const made = await (whole.value ? askSessions(whole.value, mine.signal) : askFormats(body.value ?? {}, mine.signal))
+      const made = await (whole.value
+        ? askSessions(whole.value, mine.signal)
+        : askFormats(body.value ?? {}, mine.signal))
       if (flying !== mine) return
       answer.value = made
       trouble.value = ''
@@ -133,7 +150,8 @@ export function useComparison(source: Ref<Source>) {
     await nextTick()
     await tablesThere()
     if (JSON.stringify(source.value) !== JSON.stringify(about)) return
-    wishes.value = tables.value?.matters.find((one) => one.key === about.matter)?.wishes.map((wish) => ({ ...wish })) ?? []
+    wishes.value =
+      tables.value?.matters.find((one) => one.key === about.matter)?.wishes.map((wish) => ({ ...wish })) ?? []
     begun.value = true
   }
 
@@ -163,5 +181,21 @@ export function useComparison(source: Ref<Source>) {
     { immediate: true },
   )
   onScopeDispose(() => flying?.abort())
-  return { session, formats, shown, show, takeOut, hold, target, wishes, axes, answer, trouble, busy, body, whole, again: ask }
+  return {
+    session,
+    formats,
+    shown,
+    show,
+    takeOut,
+    hold,
+    target,
+    wishes,
+    axes,
+    answer,
+    trouble,
+    busy,
+    body,
+    whole,
+    again: ask,
+  }
 }

@@ -30,8 +30,20 @@ async function enter(): Promise<void> {
 
 // A made-up stave: what the product draws, before there is anything to draw.
 const ink = [
-  [0, 0, 26, 1], [1, 30, 26, 1], [2, 60, 26, 2], [3, 90, 26, 2], [0, 150, 40, 3], [3, 196, 40, 3], [4, 242, 40, 3],
-  [5, 300, 18, 4], [1, 322, 18, 4], [5, 344, 18, 4], [1, 366, 18, 4], [2, 410, 60, 3], [0, 474, 46, 3], [4, 540, 70, 0],
+  [0, 0, 26, 1],
+  [1, 30, 26, 1],
+  [2, 60, 26, 2],
+  [3, 90, 26, 2],
+  [0, 150, 40, 3],
+  [3, 196, 40, 3],
+  [4, 242, 40, 3],
+  [5, 300, 18, 4],
+  [1, 322, 18, 4],
+  [5, 344, 18, 4],
+  [1, 366, 18, 4],
+  [2, 410, 60, 3],
+  [0, 474, 46, 3],
+  [4, 540, 70, 0],
 ] as const
 </script>
 
@@ -39,11 +51,21 @@ const ink = [
   <main id="main" class="page">
     <svg class="stave" viewBox="0 0 620 112" aria-hidden="true" preserveAspectRatio="none">
       <rect
-        v-for="row in 6" :key="row" x="0" :y="(row - 1) * 18" width="620" height="18"
+        v-for="row in 6"
+        :key="row"
+        x="0"
+        :y="(row - 1) * 18"
+        width="620"
+        height="18"
         :fill="row % 2 ? '#f8f5ec' : '#fffdf8'"
       />
       <rect
-        v-for="([row, x, width, level], index) in ink" :key="index" :x="x" :y="row * 18 + 2" :width="width" height="14"
+        v-for="([row, x, width, level], index) in ink"
+        :key="index"
+        :x="x"
+        :y="row * 18 + 2"
+        :width="width"
+        height="14"
         :fill="`var(--e${level})`"
       />
       <line x1="0" x2="620" y1="109" y2="109" stroke="var(--ink)" />
@@ -55,7 +77,12 @@ const ink = [
       <ElInput id="name" v-model="name" autocomplete="username" autofocus size="large" />
       <label for="password">Password</label>
       <ElInput
-        id="password" v-model="password" type="password" autocomplete="current-password" show-password size="large"
+        id="password"
+        v-model="password"
+        type="password"
+        autocomplete="current-password"
+        show-password
+        size="large"
       />
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <ElButton type="primary" native-type="submit" size="large" :loading="busy">Sign in</ElButton>

@@ -26,12 +26,22 @@ const ready = computed(() => what.value !== '' && (what.value !== OTHER || title
 function add(): void {
   if (!ready.value) return
   const when = { day: props.day, ...(time.value ? { time: time.value } : {}) }
-  emit('add', what.value === OTHER ? { ...when, title: title.value, minutes: minutes.value, effort: effort.value } : { ...when, session: what.value })
+  emit(
+    'add',
+    what.value === OTHER
+      ? { ...when, title: title.value, minutes: minutes.value, effort: effort.value }
+      : { ...when, session: what.value },
+  )
 }
 </script>
 
 <template>
-  <form class="adding" :aria-label="`Put something on ${longDay(day)}`" @submit.prevent="add" @keydown.esc.stop="$emit('close')">
+  <form
+    class="adding"
+    :aria-label="`Put something on ${longDay(day)}`"
+    @submit.prevent="add"
+    @keydown.esc.stop="$emit('close')"
+  >
     <label>
       <span class="visually-hidden">What</span>
       <select ref="first" v-model="what">
@@ -43,7 +53,9 @@ function add(): void {
       </select>
     </label>
     <template v-if="what === OTHER">
-      <label><span class="visually-hidden">Title</span><input v-model="title" placeholder="hike, match …" maxlength="200" /></label>
+      <label
+        ><span class="visually-hidden">Title</span><input v-model="title" placeholder="hike, match …" maxlength="200"
+      /></label>
       <label>min <input v-model.number="minutes" type="number" min="1" max="1440" class="small" /></label>
       <label>effort <input v-model.number="effort" type="number" min="0" max="10" step="0.5" class="small" /></label>
     </template>

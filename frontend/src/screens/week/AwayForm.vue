@@ -23,7 +23,8 @@ const changed = (act: () => Promise<unknown>) =>
     await read()
     emit('changed')
   })
-const add = () => changed(() => api.addAway({ first: first.value, last: last.value, known: known.value, squad: props.squad }))
+const add = () =>
+  changed(() => api.addAway({ first: first.value, last: last.value, known: known.value, squad: props.squad }))
 const drop = (id: number) => changed(() => api.dropAway(id))
 </script>
 
@@ -33,7 +34,9 @@ const drop = (id: number) => changed(() => api.dropAway(id))
     <ul v-if="times.length">
       <li v-for="one in times" :key="one.id">
         {{ fullDate(one.first) }} to {{ fullDate(one.last) }}, {{ one.known ? 'rest' : 'not known what was done' }}
-        <button type="button" class="link" @click="drop(one.id)">take it back<span class="visually-hidden">: away from {{ fullDate(one.first) }}</span></button>
+        <button type="button" class="link" @click="drop(one.id)">
+          take it back<span class="visually-hidden">: away from {{ fullDate(one.first) }}</span>
+        </button>
       </li>
     </ul>
     <label>the squad is away from <input v-model="first" type="date" required /></label>

@@ -5,7 +5,14 @@ import type { PlanEntry } from '@/api/types'
 import { inkLevel } from '@/stave/scale'
 import { tenth, whole } from '@/words/format'
 
-const props = defineProps<{ entry: PlanEntry; hard: number; proposed: boolean; editable: boolean; open: boolean; whose: string }>()
+const props = defineProps<{
+  entry: PlanEntry
+  hard: number
+  proposed: boolean
+  editable: boolean
+  open: boolean
+  whose: string
+}>()
 defineEmits<{ toggle: [] }>()
 const level = computed(() => inkLevel(props.entry.effort))
 function start(event: DragEvent): void {
@@ -15,17 +22,33 @@ function start(event: DragEvent): void {
 
 <template>
   <article
-    class="card" :class="{ skipped: entry.skipped, proposed }" :style="{ borderLeftColor: `var(--e${level})` }" :draggable="editable"
-    :aria-label="entry.title" @dragstart="start"
+    class="card"
+    :class="{ skipped: entry.skipped, proposed }"
+    :style="{ borderLeftColor: `var(--e${level})` }"
+    :draggable="editable"
+    :aria-label="entry.title"
+    @dragstart="start"
   >
     <button type="button" class="plain head" :aria-expanded="open" :disabled="!editable" @click="$emit('toggle')">
       <b>{{ entry.title }}</b>
       <span>
-        <template v-if="entry.time">{{ entry.time.slice(0, 5) }} · </template>{{ whole(entry.minutes) }} min · {{ tenth(entry.effort) }}
+        <template v-if="entry.time">{{ entry.time.slice(0, 5) }} · </template>{{ whole(entry.minutes) }} min ·
+        {{ tenth(entry.effort) }}
         <template v-if="entry.effort >= hard"> · hard</template>
       </span>
       <span v-if="entry.logged || entry.skipped || entry.locked || entry.changed || entry.group || whose" class="marks">
-        {{ [entry.logged ? 'logged' : '', entry.skipped ? 'skipped' : '', entry.locked ? 'locked' : '', entry.changed ? 'changed for this day' : '', entry.group, whose].filter(Boolean).join(' · ') }}
+        {{
+          [
+            entry.logged ? 'logged' : '',
+            entry.skipped ? 'skipped' : '',
+            entry.locked ? 'locked' : '',
+            entry.changed ? 'changed for this day' : '',
+            entry.group,
+            whose,
+          ]
+            .filter(Boolean)
+            .join(' · ')
+        }}
       </span>
       <span v-if="entry.newer" class="newer">newer version exists</span>
       <span v-if="proposed" class="newer">in a proposal</span>

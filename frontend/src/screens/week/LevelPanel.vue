@@ -81,8 +81,13 @@ const beside = computed(() => {
       <label>at most <input v-model.number="rules.most_a_day" type="number" min="1" max="10" /> a day</label>
       <label><input v-model="rules.no_two_hard" type="checkbox" /> no two hard days in a row</label>
       <label><input v-model="rules.gone" type="checkbox" /> days gone by may be changed, too</label>
-      <label>medium and high landings at most <input v-model.number="rules.landings_cap" type="number" min="0" placeholder="any" /></label>
-      <span class="quiet">Locked and logged entries, rest days, days without the hall and the hours between clashes always hold.</span>
+      <label
+        >medium and high landings at most
+        <input v-model.number="rules.landings_cap" type="number" min="0" placeholder="any"
+      /></label>
+      <span class="quiet"
+        >Locked and logged entries, rest days, days without the hall and the hours between clashes always hold.</span
+      >
     </details>
     <p v-if="busy" role="status">
       Looking for ways to level the week …
@@ -96,24 +101,45 @@ const beside = computed(() => {
     <template v-if="proposal">
       <h3>Ways to level it</h3>
       <p v-if="proposal.clashing_rules.length" class="note-bar">
-        These rules cannot all hold this week: {{ proposal.clashing_rules.join('; ') }}. Give one up, or unlock something.
+        These rules cannot all hold this week: {{ proposal.clashing_rules.join('; ') }}. Give one up, or unlock
+        something.
       </p>
       <p v-else-if="!proposal.found" class="note-bar">
-        No week that keeps the rules was found in the time there was. Nothing is proposed; level again, or give up a rule.
+        No week that keeps the rules was found in the time there was. Nothing is proposed; level again, or give up a
+        rule.
       </p>
       <p v-else-if="!proposal.edits.length">
-        {{ proposal.end === 'proven' ? 'Nothing to change: the week is as it should be, as far as it can.' : 'Nothing better than the plan was found.' }}
+        {{
+          proposal.end === 'proven'
+            ? 'Nothing to change: the week is as it should be, as far as it can.'
+            : 'Nothing better than the plan was found.'
+        }}
       </p>
       <ul v-else>
         <li v-for="(edit, index) in proposal.edits" :key="index">
-          <label><input type="checkbox" :checked="picked.includes(index)" @change="$emit('pick', index)" /> {{ editText(edit) }}</label>
+          <label
+            ><input type="checkbox" :checked="picked.includes(index)" @change="$emit('pick', index)" />
+            {{ editText(edit) }}</label
+          >
         </li>
       </ul>
       <table v-if="beside.length && proposal.edits.length">
-        <caption class="visually-hidden">Before and after, with what is ticked</caption>
-        <thead><tr><td></td><th scope="col">now</th><th scope="col">with these</th></tr></thead>
+        <caption class="visually-hidden">
+          Before and after, with what is ticked
+        </caption>
+        <thead>
+          <tr>
+            <td></td>
+            <th scope="col">now</th>
+            <th scope="col">with these</th>
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="[name, before, after] in beside" :key="name"><th scope="row">{{ name }}</th><td>{{ before }}</td><td>{{ after }}</td></tr>
+          <tr v-for="[name, before, after] in beside" :key="name">
+            <th scope="row">{{ name }}</th>
+            <td>{{ before }}</td>
+            <td>{{ after }}</td>
+          </tr>
         </tbody>
       </table>
       <template v-if="proposal.edits.length">

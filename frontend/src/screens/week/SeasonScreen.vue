@@ -18,13 +18,21 @@ const LEFT = 64
 const ROW = 15
 const HIGH = 120
 const weeks = computed(() => Math.min(53, Math.max(1, Number(route.query.weeks ?? 13) || 13)))
-const from = computed(() => (/^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : daysOn(today(), -8 * 7)))
+const from = computed(() =>
+  /^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : daysOn(today(), -8 * 7),
+)
 const season = shallowRef<readonly SeasonWeek[] | null>(null)
 const { trouble, attempt } = useAttempt()
 const { ask } = useLatest()
 watch(
   [from, weeks],
-  ([day, count]) => attempt(() => ask(() => api.season(day, count), (answer) => (season.value = answer.weeks))),
+  ([day, count]) =>
+    attempt(() =>
+      ask(
+        () => api.season(day, count),
+        (answer) => (season.value = answer.weeks),
+      ),
+    ),
   { immediate: true },
 )
 const go = (day: string, count: number) => router.push({ name: 'season', query: { day, weeks: String(count) } })
@@ -72,25 +80,60 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-else-if="!season" role="status" class="pad">Reading the season …</p>
     <div v-else class="pad">
-      <svg :viewBox="`0 0 ${WIDE} ${base + 34}`" role="img" :aria-label="`Stave of ${season.length} weeks; the table below has the same figures`">
+      <svg
+        :viewBox="`0 0 ${WIDE} ${base + 34}`"
+        role="img"
+        :aria-label="`Stave of ${season.length} weeks; the table below has the same figures`"
+      >
         <g v-for="(name, row) in names" :key="name">
-          <rect :x="LEFT" :y="row * ROW" :width="WIDE - LEFT" :height="ROW" :fill="row % 2 ? 'var(--paper)' : 'var(--paper-2)'" />
+          <rect
+            :x="LEFT"
+            :y="row * ROW"
+            :width="WIDE - LEFT"
+            :height="ROW"
+            :fill="row % 2 ? 'var(--paper)' : 'var(--paper-2)'"
+          />
           <text x="0" :y="row * ROW + 11">{{ name }}</text>
           <template v-for="(week, index) in season" :key="week.begins">
             <rect
-              v-if="(week.rows[name] ?? 0) > 0" :x="x(index) + 2" :y="row * ROW + 3" :width="Math.max(1, column - 4)" :height="ROW - 6"
+              v-if="(week.rows[name] ?? 0) > 0"
+              :x="x(index) + 2"
+              :y="row * ROW + 3"
+              :width="Math.max(1, column - 4)"
+              :height="ROW - 6"
               :fill="`var(--e${ink(week.rows[name] ?? 0)})`"
             />
           </template>
         </g>
         <g v-for="(week, index) in season" :key="week.begins">
           <rect
-            v-if="week.low !== null && week.high !== null" :x="x(index)" :width="column" :y="y(week.high)" :height="Math.max(1, y(week.low) - y(week.high))"
-            fill="var(--act)" opacity="0.16"
+            v-if="week.low !== null && week.high !== null"
+            :x="x(index)"
+            :width="column"
+            :y="y(week.high)"
+            :height="Math.max(1, y(week.low) - y(week.high))"
+            fill="var(--act)"
+            opacity="0.16"
           />
-          <text v-if="week.phase && week.phase !== season[index - 1]?.phase" :x="x(index) + 2" :y="top - 6" class="phase">{{ week.phase }}</text>
-          <line v-if="isNow(week)" :x1="x(index) + column / 2" :x2="x(index) + column / 2" :y1="0" :y2="base" class="now" />
-          <text v-if="index % everyNth === 0" :x="x(index) + 2" :y="base + 15" class="tick">{{ shortDay(week.begins).slice(4) }} {{ fullDate(week.begins).split(' ')[1]?.slice(0, 3) }}</text>
+          <text
+            v-if="week.phase && week.phase !== season[index - 1]?.phase"
+            :x="x(index) + 2"
+            :y="top - 6"
+            class="phase"
+          >
+            {{ week.phase }}
+          </text>
+          <line
+            v-if="isNow(week)"
+            :x1="x(index) + column / 2"
+            :x2="x(index) + column / 2"
+            :y1="0"
+            :y2="base"
+            class="now"
+          />
+          <text v-if="index % everyNth === 0" :x="x(index) + 2" :y="base + 15" class="tick">
+            {{ shortDay(week.begins).slice(4) }} {{ fullDate(week.begins).split(' ')[1]?.slice(0, 3) }}
+          </text>
           <circle v-if="week.entries" :cx="x(index) + column / 2" :cy="y(week.load)" r="3.2" />
         </g>
         <text x="0" :y="base - 50">load</text>
@@ -101,15 +144,31 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
         <table>
           <thead>
             <tr>
-              <th scope="col">Week of</th><th scope="col">Load</th><th scope="col">Band</th><th scope="col">Change</th><th scope="col">Monotony</th>
-              <th scope="col">7 : 28 rolling</th><th scope="col">7 : 21 before</th><th scope="col">7 : 28 weighted</th><th scope="col">Hard days</th>
-              <th scope="col">Clashes</th><th v-for="name in names" :key="name" scope="col">{{ name }}</th>
+              <th scope="col">Week of</th>
+              <th scope="col">Load</th>
+              <th scope="col">Band</th>
+              <th scope="col">Change</th>
+              <th scope="col">Monotony</th>
+              <th scope="col">7 : 28 rolling</th>
+              <th scope="col">7 : 21 before</th>
+              <th scope="col">7 : 28 weighted</th>
+              <th scope="col">Hard days</th>
+              <th scope="col">Clashes</th>
+              <th v-for="name in names" :key="name" scope="col">{{ name }}</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="week in season" :key="week.begins" :class="{ present: isNow(week) }">
-              <th scope="row"><button type="button" class="link" @click="open(week)">{{ fullDate(week.begins) }}</button><template v-if="isNow(week)"> · this week</template></th>
-              <td><b>{{ week.entries ? whole(week.load) : '–' }}</b></td>
+              <th scope="row">
+                <button type="button" class="link" @click="open(week)">{{ fullDate(week.begins) }}</button><template
+                  v-if="isNow(week)"
+                >
+                  · this week</template
+                >
+              </th>
+              <td>
+                <b>{{ week.entries ? whole(week.load) : '–' }}</b>
+              </td>
               <td>{{ week.low !== null && week.high !== null ? `${whole(week.low)} – ${whole(week.high)}` : '' }}</td>
               <td :title="termsText(week.change)">{{ week.entries ? figureText(week.change, 'change') : '–' }}</td>
               <td :title="termsText(week.monotony)">{{ figureText(week.monotony, 'ratio') }}</td>

@@ -27,7 +27,11 @@ onMounted(() => {
 })
 const make = () =>
   attempt(async () => {
-    const link = await api.makeLink({ name: name.value, person: person.value ? Number(person.value) : null, squad: props.squad })
+    const link = await api.makeLink({
+      name: name.value,
+      person: person.value ? Number(person.value) : null,
+      squad: props.squad,
+    })
     made.value = `${location.origin}${link.path ?? ''}`
     await read()
   })
@@ -43,12 +47,14 @@ const file = (kind: string): string => `/api/plan/week.${kind}?day=${props.begin
   <section class="share" aria-label="Export">
     <p>
       This week as
-      <a :href="file('ics')" download>calendar file</a> · <a :href="file('csv')" download>.csv</a> · <a :href="file('xlsx')" download>.xlsx</a>
+      <a :href="file('ics')" download>calendar file</a> · <a :href="file('csv')" download>.csv</a> ·
+      <a :href="file('xlsx')" download>.xlsx</a>
       <button type="button" class="link close" @click="$emit('close')">close</button>
     </p>
     <template v-if="editable">
       <form @submit.prevent="make">
-        <label>Calendar link for
+        <label
+          >Calendar link for
           <select v-model="person">
             <option value="">the squad</option>
             <option v-for="one in people" :key="one.id" :value="String(one.id)">{{ one.name }}</option>
@@ -57,12 +63,16 @@ const file = (kind: string): string => `/api/plan/week.${kind}?day=${props.begin
         <label>name <input v-model="name" maxlength="80" placeholder="what it is for" /></label>
         <ElButton size="small" native-type="submit">Make a link</ElButton>
       </form>
-      <p v-if="made" role="status">Subscribe to <code>{{ made }}</code>. It is shown this once; whoever has it sees the plan, until it is revoked.</p>
+      <p v-if="made" role="status">
+        Subscribe to <code>{{ made }}</code>. It is shown this once; whoever has it sees the plan, until it is revoked.
+      </p>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <ul v-if="links.length">
         <li v-for="link in links" :key="link.id">
           {{ link.name }}<template v-if="link.person"> · {{ link.person }}</template>
-          <button type="button" class="link" @click="revoke(link.id)">revoke<span class="visually-hidden"> {{ link.name }}</span></button>
+          <button type="button" class="link" @click="revoke(link.id)">
+            revoke<span class="visually-hidden"> {{ link.name }}</span>
+          </button>
         </li>
       </ul>
     </template>

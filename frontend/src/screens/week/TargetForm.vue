@@ -6,7 +6,10 @@ import type { WeekRow } from '@/api/types'
 
 // What rows are to get in a week, in minutes or as a share of all: a habit of the squad, so the head coach sets it.
 const props = defineProps<{ rows: readonly WeekRow[] }>()
-const emit = defineEmits<{ save: [targets: Record<string, { by: 'minutes' | 'share'; low: number | null; high: number | null }>]; close: [] }>()
+const emit = defineEmits<{
+  save: [targets: Record<string, { by: 'minutes' | 'share'; low: number | null; high: number | null }>]
+  close: []
+}>()
 const made = ref(
   props.rows.map((row) => ({
     name: row.name,
@@ -18,7 +21,10 @@ const made = ref(
 const number = (value: number | ''): number | null => (value === '' ? null : value)
 function save(): void {
   const kept = made.value.filter((one) => one.low !== '' || one.high !== '')
-  emit('save', Object.fromEntries(kept.map((one) => [one.name, { by: one.by, low: number(one.low), high: number(one.high) }])))
+  emit(
+    'save',
+    Object.fromEntries(kept.map((one) => [one.name, { by: one.by, low: number(one.low), high: number(one.high) }])),
+  )
 }
 </script>
 
@@ -26,9 +32,21 @@ function save(): void {
   <form class="targets" aria-label="Week's targets" @submit.prevent="save" @keydown.esc.stop="$emit('close')">
     <fieldset v-for="one in made" :key="one.name">
       <legend>{{ one.name }}</legend>
-      <label><span class="visually-hidden">{{ one.name }}: at least</span><input v-model="one.low" type="number" min="0" step="any" placeholder="from" /></label>
-      <label><span class="visually-hidden">{{ one.name }}: at most</span><input v-model="one.high" type="number" min="0" step="any" placeholder="to" /></label>
-      <label><span class="visually-hidden">{{ one.name }}: in</span><select v-model="one.by"><option value="minutes">min</option><option value="share">share</option></select></label>
+      <label
+        ><span class="visually-hidden">{{ one.name }}: at least</span
+        ><input v-model="one.low" type="number" min="0" step="any" placeholder="from"
+      /></label>
+      <label
+        ><span class="visually-hidden">{{ one.name }}: at most</span
+        ><input v-model="one.high" type="number" min="0" step="any" placeholder="to"
+      /></label>
+      <label
+        ><span class="visually-hidden">{{ one.name }}: in</span
+        ><select v-model="one.by">
+          <option value="minutes">min</option>
+          <option value="share">share</option>
+        </select></label
+      >
     </fieldset>
     <p>
       <ElButton type="primary" size="small" native-type="submit">Set the targets</ElButton>

@@ -29,7 +29,9 @@ const CURRENCIES: [string, string][] = [
   ['landings-mixed', 'Landings, grade not kept'],
 ]
 /** Kinds that only older releases kept are shown where there are any. */
-const currencies = computed(() => CURRENCIES.filter(([key]) => !key.endsWith('-mixed') || (props.week.load.totals[key] ?? 0) > 0))
+const currencies = computed(() =>
+  CURRENCIES.filter(([key]) => !key.endsWith('-mixed') || (props.week.load.totals[key] ?? 0) > 0),
+)
 const total = computed(() => props.week.load.totals['load'] ?? 0)
 const band = computed(() => {
   const { phase } = props.week
@@ -47,39 +49,76 @@ const toggle = (key: string): void => {
   <section class="panel" aria-label="What the week comes to">
     <h2 class="visually-hidden">What the week comes to</h2>
     <dl class="big">
-      <div><dt>Week load</dt><dd>{{ whole(total) }}</dd></div>
-      <div><dt>Monotony</dt><dd>{{ figureText(week.load.monotony, 'ratio') }}</dd></div>
-      <div><dt>Strain</dt><dd>{{ figureText(week.load.strain, 'load') }}</dd></div>
+      <div>
+        <dt>Week load</dt>
+        <dd>{{ whole(total) }}</dd>
+      </div>
+      <div>
+        <dt>Monotony</dt>
+        <dd>{{ figureText(week.load.monotony, 'ratio') }}</dd>
+      </div>
+      <div>
+        <dt>Strain</dt>
+        <dd>{{ figureText(week.load.strain, 'load') }}</dd>
+      </div>
     </dl>
     <p v-if="week.load.monotony.why" class="quiet">No monotony: {{ week.load.monotony.why }}.</p>
     <p v-else class="quiet">Monotony: {{ termsText(week.load.monotony) }}</p>
-    <p v-if="week.load.bouts" class="quiet">{{ week.load.logged }} of {{ week.load.bouts }} logged; the rest as planned. Whole sessions and other training.</p>
-    <div v-if="band" class="row"><span>Target band <small>{{ band.phase }}</small></span><b>{{ band.text }}</b><i>{{ band.state }}</i></div>
+    <p v-if="week.load.bouts" class="quiet">
+      {{ week.load.logged }} of {{ week.load.bouts }} logged; the rest as planned. Whole sessions and other training.
+    </p>
+    <div v-if="band" class="row">
+      <span
+        >Target band <small>{{ band.phase }}</small></span
+      ><b>{{ band.text }}</b
+      ><i>{{ band.state }}</i>
+    </div>
     <p v-if="week.load.coupled.value === null && week.load.usual.value !== null" class="quiet">
-      Against the last {{ week.load.usual.terms['weeks'] === 1 ? 'logged week' : `${week.load.usual.terms['weeks']} logged weeks` }}:
-      mean {{ whole(week.load.usual.terms['mean'] ?? 0) }}, least {{ whole(week.load.usual.terms['least'] ?? 0) }}, most {{ whole(week.load.usual.terms['most'] ?? 0) }}.
+      Against the last
+      {{ week.load.usual.terms['weeks'] === 1 ? 'logged week' : `${week.load.usual.terms['weeks']} logged weeks` }}:
+      mean {{ whole(week.load.usual.terms['mean'] ?? 0) }}, least {{ whole(week.load.usual.terms['least'] ?? 0) }}, most
+      {{ whole(week.load.usual.terms['most'] ?? 0) }}.
     </p>
     <div v-for="one in FIGURES" :key="one.key" class="row-box">
       <button type="button" class="plain row" :aria-expanded="open === one.key" @click="toggle(one.key)">
-        <span>{{ one.label }}</span><b>{{ figureText(week.load[one.key], one.kind) }}</b><i aria-hidden="true">{{ open === one.key ? '−' : '+' }}</i>
+        <span>{{ one.label }}</span><b>{{ figureText(week.load[one.key], one.kind) }}</b
+        ><i aria-hidden="true">{{ open === one.key ? '−' : '+' }}</i>
       </button>
-      <p v-if="open === one.key" class="why">{{ termsText(week.load[one.key]) }}<template v-if="one.key !== 'change'"><br />{{ week.load.caution }}</template></p>
+      <p v-if="open === one.key" class="why">
+        {{ termsText(week.load[one.key])
+        }}<template v-if="one.key !== 'change'"><br />{{ week.load.caution }}</template>
+      </p>
     </div>
     <div class="row-box">
       <button type="button" class="plain row" :aria-expanded="open === 'more'" @click="toggle('more')">
         <span>In other currencies</span><b></b><i aria-hidden="true">{{ open === 'more' ? '−' : '+' }}</i>
       </button>
       <p v-if="open === 'more'" class="why">
-        <template v-for="[key, label] in currencies" :key="key">{{ label }} {{ whole(week.load.totals[key] ?? 0) }}<br /></template>
+        <template v-for="[key, label] in currencies" :key="key"
+          >{{ label }} {{ whole(week.load.totals[key] ?? 0) }}<br
+        /></template>
         <template v-for="beam in week.beams" :key="beam.name">
-          <template v-if="beam.left_share !== null">{{ beam.left_name }} : {{ beam.right_name }} {{ percent(beam.left_share) }} : {{ percent(1 - (beam.left_share ?? 0)) }}<br /></template>
+          <template v-if="beam.left_share !== null"
+            >{{ beam.left_name }} : {{ beam.right_name }} {{ percent(beam.left_share) }} :
+            {{ percent(1 - (beam.left_share ?? 0)) }}<br
+          /></template>
         </template>
       </p>
     </div>
     <h3 v-if="week.clashes.length">Clashes</h3>
-    <p v-for="clash in week.clashes.slice(0, all ? undefined : MOST)" :key="`${clash.first}-${clash.second}`" class="note-bar">{{ clashText(clash) }}.</p>
-    <button v-if="week.clashes.length > MOST && !all" type="button" class="link" @click="all = true">{{ week.clashes.length - MOST }} more</button>
-    <p v-if="!week.clashes.length && week.entries.length > 1" class="quiet">No clashes: what is worked gets its hours.</p>
+    <p
+      v-for="clash in week.clashes.slice(0, all ? undefined : MOST)"
+      :key="`${clash.first}-${clash.second}`"
+      class="note-bar"
+    >
+      {{ clashText(clash) }}.
+    </p>
+    <button v-if="week.clashes.length > MOST && !all" type="button" class="link" @click="all = true">
+      {{ week.clashes.length - MOST }} more
+    </button>
+    <p v-if="!week.clashes.length && week.entries.length > 1" class="quiet">
+      No clashes: what is worked gets its hours.
+    </p>
   </section>
 </template>
 

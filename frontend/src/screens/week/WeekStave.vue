@@ -19,7 +19,11 @@ const base = computed(() => top.value + HIGH)
 /** The longest bar of any row and day fills its place. */
 const longest = computed(() => Math.max(1, ...props.week.rows.flatMap((row) => row.days)))
 const heaviest = computed(() =>
-  Math.max(1, ...props.week.load.days.map((day) => day.totals['load'] ?? 0), ...props.week.days.map((day) => day.intended ?? 0)),
+  Math.max(
+    1,
+    ...props.week.load.days.map((day) => day.totals['load'] ?? 0),
+    ...props.week.days.map((day) => day.intended ?? 0),
+  ),
 )
 const x = (day: number): number => LEFT + day * COLUMN + 4
 const bar = (seconds: number): number => (seconds / longest.value) * (COLUMN - 40)
@@ -28,18 +32,32 @@ const inMinutes = (seconds: number): string => (seconds < 570 ? (seconds / 60).t
 const targetText = (row: Week['rows'][number]): string =>
   row.target === null ? '' : row.off === 0 ? 'within' : row.off < 0 ? 'under' : 'over'
 const told = computed(() =>
-  props.week.load.days.map((day) => `${shortDay(day.day)}: load ${whole(day.totals['load'] ?? 0)}${day.hard ? ', hard' : ''}`).join('; '),
+  props.week.load.days
+    .map((day) => `${shortDay(day.day)}: load ${whole(day.totals['load'] ?? 0)}${day.hard ? ', hard' : ''}`)
+    .join('; '),
 )
 </script>
 
 <template>
   <svg :viewBox="`0 0 ${WIDE} ${base + 4}`" role="img" :aria-label="`Stave of the week. ${told}`">
     <g v-for="(row, index) in week.rows" :key="row.name">
-      <rect :x="LEFT" :y="index * ROW" :width="WIDE - LEFT" :height="ROW" :fill="index % 2 ? 'var(--paper)' : 'var(--paper-2)'" />
+      <rect
+        :x="LEFT"
+        :y="index * ROW"
+        :width="WIDE - LEFT"
+        :height="ROW"
+        :fill="index % 2 ? 'var(--paper)' : 'var(--paper-2)'"
+      />
       <text x="0" :y="index * ROW + 16">{{ row.name }}</text>
       <template v-for="(seconds, day) in row.days" :key="day">
         <template v-if="seconds > 0">
-          <rect :x="x(day)" :y="index * ROW + 4" :width="bar(seconds)" :height="ROW - 8" :fill="`var(--e${inkLevel(week.load.days[day]?.effort ?? 0)})`" />
+          <rect
+            :x="x(day)"
+            :y="index * ROW + 4"
+            :width="bar(seconds)"
+            :height="ROW - 8"
+            :fill="`var(--e${inkLevel(week.load.days[day]?.effort ?? 0)})`"
+          />
           <text :x="x(day) + bar(seconds) + 4" :y="index * ROW + 16" class="small">{{ inMinutes(seconds) }}</text>
         </template>
       </template>
@@ -49,15 +67,22 @@ const told = computed(() =>
     <text x="0" :y="base - 40">load</text>
     <g v-for="(day, number) in week.load.days" :key="day.day">
       <rect
-        v-if="day.totals['load']" :x="x(number)" :y="base - rise(day.totals['load'])" :width="COLUMN * 0.52"
-        :height="rise(day.totals['load'])" :fill="`var(--e${inkLevel(day.effort)})`"
+        v-if="day.totals['load']"
+        :x="x(number)"
+        :y="base - rise(day.totals['load'])"
+        :width="COLUMN * 0.52"
+        :height="rise(day.totals['load'])"
+        :fill="`var(--e${inkLevel(day.effort)})`"
       />
       <path
-        v-if="week.days[number]?.intended" :d="`M${x(number) - 3} ${base - rise(week.days[number]?.intended ?? 0)}h${COLUMN * 0.6}`"
+        v-if="week.days[number]?.intended"
+        :d="`M${x(number) - 3} ${base - rise(week.days[number]?.intended ?? 0)}h${COLUMN * 0.6}`"
         class="intended"
       />
       <text :x="x(number) + COLUMN * 0.56" :y="base - 20" class="intent">{{ week.days[number]?.intent }}</text>
-      <text v-if="day.totals['load']" :x="x(number) + COLUMN * 0.56" :y="base - 4" class="load">{{ whole(day.totals['load']) }}</text>
+      <text v-if="day.totals['load']" :x="x(number) + COLUMN * 0.56" :y="base - 4" class="load">
+        {{ whole(day.totals['load']) }}
+      </text>
       <text v-if="day.hard" :x="x(number)" :y="base - rise(day.totals['load'] ?? 0) - 4" class="small">hard day</text>
     </g>
     <line :x1="LEFT" :x2="WIDE" :y1="base" :y2="base" stroke="var(--ink)" />

@@ -14,7 +14,11 @@ const open = ref(false)
 const { trouble, stale, attempt } = useAttempt()
 
 const { ask } = useLatest()
-const read = (entry: string): Promise<void> => ask(() => api.attendance(entry), (answer) => (people.value = answer))
+const read = (entry: string): Promise<void> =>
+  ask(
+    () => api.attendance(entry),
+    (answer) => (people.value = answer),
+  )
 watch([open, () => props.entry], ([shown, entry], [, before]) => {
   // Those who came to another training are not those who came to this one.
   if (entry !== before) people.value = []
@@ -47,10 +51,31 @@ const number = (event: Event): number | null => {
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <ul>
       <li v-for="one in people" :key="one.person">
-        <label class="name"><input type="checkbox" :checked="one.came" @change="note(one, { came: !one.came })" /> {{ one.name }}</label>
+        <label class="name"
+          ><input type="checkbox" :checked="one.came" @change="note(one, { came: !one.came })" /> {{ one.name }}</label
+        >
         <template v-if="one.came">
-          <label><span class="visually-hidden">Minutes of {{ one.name }}</span><input type="number" min="0" max="1440" placeholder="min" :value="one.minutes ?? ''" @change="note(one, { minutes: number($event) })" /></label>
-          <label><span class="visually-hidden">Effort of {{ one.name }}</span><input type="number" min="0" max="10" step="0.5" placeholder="effort" :value="one.effort ?? ''" @change="note(one, { effort: number($event) })" /></label>
+          <label
+            ><span class="visually-hidden">Minutes of {{ one.name }}</span
+            ><input
+              type="number"
+              min="0"
+              max="1440"
+              placeholder="min"
+              :value="one.minutes ?? ''"
+              @change="note(one, { minutes: number($event) })"
+          /></label>
+          <label
+            ><span class="visually-hidden">Effort of {{ one.name }}</span
+            ><input
+              type="number"
+              min="0"
+              max="10"
+              step="0.5"
+              placeholder="effort"
+              :value="one.effort ?? ''"
+              @change="note(one, { effort: number($event) })"
+          /></label>
         </template>
       </li>
     </ul>

@@ -53,7 +53,10 @@ test('leaving an edit asks what the others make; late answers are dropped', asyn
   slow.answer(outcome(1))
   await first
   expect(picked.value).toEqual([2])
-  expect(preview.mock.calls).toEqual([['job', [0, 2]], ['job', [2]]])
+  expect(preview.mock.calls).toEqual([
+    ['job', [0, 2]],
+    ['job', [2]],
+  ])
   expect(made.value).toEqual(outcome(1300))
 })
 
@@ -111,7 +114,9 @@ test('how far it is can be seen while it is looked for, and no longer', async ()
 })
 
 test('a refusal is told with its place', async () => {
-  level.mockRejectedValueOnce(new Refusal(422, 'plan', 'wrong', [{ path: 'x', found: 'y', allowed: 'no rule left to keep', code: 'z' }]))
+  level.mockRejectedValueOnce(
+    new Refusal(422, 'plan', 'wrong', [{ path: 'x', found: 'y', allowed: 'no rule left to keep', code: 'z' }]),
+  )
   const { propose, trouble, busy } = levelling()
   await propose()
   expect([trouble.value, busy.value]).toEqual(['x: found y; allowed: no rule left to keep', false])

@@ -79,7 +79,9 @@ export function useLevelling(day: Ref<string>, squad: () => number, done: () => 
     }
   }
   async function pick(index: number): Promise<void> {
-    picked.value = picked.value.includes(index) ? picked.value.filter((one) => one !== index) : [...picked.value, index].sort((a, b) => a - b)
+    picked.value = picked.value.includes(index)
+      ? picked.value.filter((one) => one !== index)
+      : [...picked.value, index].sort((a, b) => a - b)
     try {
       await ask(
         () => api.previewLevel(job, picked.value),

@@ -9,7 +9,8 @@ import { useWeek } from './useWeek'
 
 const MONDAY = '2026-11-23'
 const BEFORE = '2026-11-16'
-const weekOf = (begins: string) => ({ squad: 7, begins, days: [{ day: begins, version: 'd1' }], entries: [{ id: 'a', version: 4 }] }) as unknown as Week
+const weekOf = (begins: string) =>
+  ({ squad: 7, begins, days: [{ day: begins, version: 'd1' }], entries: [{ id: 'a', version: 4 }] }) as unknown as Week
 
 let scope: EffectScope
 const read = vi.spyOn(api, 'week')
@@ -31,7 +32,9 @@ async function reading() {
 }
 
 test('a change of the week reads it anew; a refused one does not', async () => {
-  vi.spyOn(api, 'dropEntry').mockResolvedValueOnce(undefined).mockRejectedValueOnce(new Refusal(403, 'rights', 'not yours'))
+  vi.spyOn(api, 'dropEntry')
+    .mockResolvedValueOnce(undefined)
+    .mockRejectedValueOnce(new Refusal(403, 'rights', 'not yours'))
   const { drop, trouble } = await reading()
   read.mockClear()
   await drop('a')
@@ -62,7 +65,9 @@ test('a week that cannot be read shows why, and no other week in its place', asy
 })
 
 test('a change names what was seen, and what somebody else changed meanwhile is shown', async () => {
-  const changed = vi.spyOn(api, 'changeEntry').mockRejectedValueOnce(new Refusal(409, 'about:changed', 'meanwhile changed'))
+  const changed = vi
+    .spyOn(api, 'changeEntry')
+    .mockRejectedValueOnce(new Refusal(409, 'about:changed', 'meanwhile changed'))
   const set = vi.spyOn(api, 'setDay').mockResolvedValueOnce(undefined)
   const { change, setDay, trouble } = await reading()
   read.mockClear()

@@ -17,7 +17,11 @@ export function useWeek(day: Ref<string>, person: Ref<number>) {
   const turning = computed(() => week.value !== null && !holds(week.value, day.value))
 
   const squad = (): number => week.value?.squad ?? squadNow.value
-  const look = (): Promise<void> => ask(() => api.week(day.value, squadNow.value, person.value), (answer) => (week.value = answer))
+  const look = (): Promise<void> =>
+    ask(
+      () => api.week(day.value, squadNow.value, person.value),
+      (answer) => (week.value = answer),
+    )
   async function read(): Promise<void> {
     const done = await attempt(look)
     // What cannot be read is not another week's: its days would take what is meant for these.
@@ -41,7 +45,8 @@ export function useWeek(day: Ref<string>, person: Ref<number>) {
     squad,
     read,
     act,
-    add: (body: PlanDetails & { session?: string; title?: string }) => act(() => api.planEntry({ ...body, squad: squad() })),
+    add: (body: PlanDetails & { session?: string; title?: string }) =>
+      act(() => api.planEntry({ ...body, squad: squad() })),
     change: (id: string, details: PlanDetails) => act(() => api.changeEntry(id, { ...details, version: seen(id) })),
     again: (id: string, how: { weeks?: number; day?: string }) => act(() => api.repeatEntry(id, how)),
     drop: (id: string) => act(() => api.dropEntry(id, seen(id))),
