@@ -1,21 +1,26 @@
 <script setup lang="ts">
+import { ElConfigProvider } from 'element-plus'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { squadNow } from './composables/useAccount'
+import { useWeekStart } from './composables/useWeekStart'
 import SideRail from './parts/SideRail.vue'
 
 const route = useRoute()
+const locale = useWeekStart()
 const bare = computed(() => route.name === 'sign-in')
 </script>
 
 <template>
   <a class="visually-hidden skip" href="#main">Skip to the content</a>
-  <div :class="{ shell: !bare }">
-    <SideRail v-if="!bare" />
-    <!-- Another squad is another set of screens; signing in is none of them. -->
-    <RouterView :key="bare ? 0 : squadNow" />
-  </div>
+  <ElConfigProvider :locale="locale" :message="{ max: 3 }">
+    <div :class="{ shell: !bare }">
+      <SideRail v-if="!bare" />
+      <!-- Another squad is another set of screens; signing in is none of them. -->
+      <RouterView :key="bare ? 0 : squadNow" />
+    </div>
+  </ElConfigProvider>
 </template>
 
 <style scoped>

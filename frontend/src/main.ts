@@ -5,10 +5,18 @@ import '@fontsource/source-sans-3/latin-600.css'
 import 'element-plus/theme-chalk/base.css'
 import './styles/tokens.css'
 import './styles/base.css'
+import './styles/controls.css'
 
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 
+import { queryClient } from './api/query'
 import App from './App.vue'
+import { report } from './faults'
 import { router } from './router'
 
-createApp(App).use(router).mount('#app')
+const app = createApp(App)
+app.config.errorHandler = report
+window.addEventListener('unhandledrejection', (event) => report(event.reason))
+router.onError(report)
+app.use(router).use(VueQueryPlugin, { queryClient }).mount('#app')

@@ -62,6 +62,7 @@ def page(browser: Browser, server: Server, signed_in: StorageState) -> Iterator[
     opened = context.new_page()
     faults: list[str] = []
     opened.on("pageerror", lambda error: faults.append(str(error)))
+    opened.on("console", lambda said: faults.append(said.text) if said.text.startswith("Fault:") else None)
     opened.goto("/bench")
     opened.locator("tbody tr").first.wait_for()
     yield opened

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
@@ -9,6 +10,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import FLAGS, Server, sign_in
+from tests.browser.controls import choose
 from tests.conftest import REPOSITORY
 
 INTO = REPOSITORY / "docs" / "screenshots"
@@ -41,7 +43,7 @@ def bench_opened(page: Page) -> None:
 
 def bench_board(page: Page) -> None:
     bench(page)
-    page.get_by_role("button", name="Board text").click()
+    page.get_by_role("tab", name="Board text").click()
     page.get_by_text("Warm-up", exact=False).first.wait_for()
 
 
@@ -71,10 +73,10 @@ def bench_wall(page: Page) -> None:
 
 def bench_adding(page: Page) -> None:
     page.goto("/bench/new")
-    page.get_by_role("combobox", name="Format").fill("pairs")
-    page.get_by_role("combobox", name="Format").press("Enter")
-    page.get_by_role("combobox", name="Movement 1").fill("squat")
-    page.locator("li[role=option]").first.wait_for()
+    page.get_by_role("textbox", name="Format").fill("pairs")
+    page.get_by_role("textbox", name="Format").press("Enter")
+    page.get_by_role("textbox", name="Movement 1").fill("squat")
+    page.locator(".found-list [role=option]").first.wait_for()
 
 
 def bench_fit(page: Page) -> None:
@@ -94,8 +96,8 @@ def side_by_side(page: Page) -> None:
     bench(page)
     page.get_by_role("article", name="Block 3, ").get_by_role("button", name="other formats").click()
     page.locator(".page thead th .name").first.wait_for()
-    for wish in ("most-work", "short-rests"):
-        page.get_by_label("Add a wish").select_option(wish)
+    for wish in (re.compile("most work", re.IGNORECASE), re.compile("short rests", re.IGNORECASE)):
+        choose(page, "Add a wish", wish)
         page.wait_for_timeout(500)
 
 
@@ -110,9 +112,7 @@ def question(page: Page) -> None:
     page.goto("/side-by-side")
     page.get_by_label("These movements").fill("10 push-ups\ngoblet squat 16 kg\nbent row 12 kg each side\nburpees")
     page.get_by_role("button", name="Ask", exact=True).click()
-    page.get_by_role("region", name="Why not").get_by_role("combobox").click()
-    listed = page.get_by_role("listbox", name="Why not which format")
-    listed.get_by_role("option", name="Movement pyramid").click()
+    choose(page.get_by_role("region", name="Why not"), "Why not which format", "Movement pyramid")
 
 
 def which_format(page: Page) -> None:

@@ -8,6 +8,7 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.controls import choose, more
 from tests.conftest import REPOSITORY
 
 pytestmark = pytest.mark.browser
@@ -25,7 +26,7 @@ def bench_in_full(page: Page) -> None:
     page.get_by_role("button", name="more of goblet squat").click()
     page.get_by_role("button", name="Density, main and finisher").click()
     page.locator("button.clock").first.click()
-    page.get_by_role("button", name="Keys").click()
+    more(page, "Keys")
 
 
 def adding(page: Page) -> None:
@@ -37,7 +38,7 @@ def adding(page: Page) -> None:
 
 def board(page: Page) -> None:
     open_bench(page)
-    page.get_by_role("button", name="Board text").click()
+    page.get_by_role("tab", name="Board text").click()
     expect(page.get_by_role("textbox", name="Board text")).to_contain_text("Warm-up")
 
 
@@ -53,11 +54,10 @@ def choosing(page: Page) -> None:
 
 def answered(page: Page) -> None:
     page.goto("/side-by-side?text=push-ups%0Agoblet+squat+16+kg%0Aswings%0Aburpees&minutes=12&matter=clean-reps")
-    page.get_by_role("region", name="Why not").get_by_role("combobox").click()
-    page.get_by_role("listbox", name="Why not which format").get_by_role("option", name="Halving triplet").click()
+    choose(page.get_by_role("region", name="Why not"), "Why not which format", re.compile("^Halving triplet"))
     picture = page.get_by_role("region", name="Trade-off")
     picture.get_by_role("button", name=re.compile("^Rep ladder: ")).press("Enter")
-    picture.get_by_text("The picture as a table").click()
+    picture.get_by_role("button", name="The picture as a table").click()
     page.get_by_role("button", name="Put each on each free day").click()
     expect(page.get_by_role("region", name="Into the week").get_by_role("table")).to_be_visible()
 
@@ -65,7 +65,7 @@ def answered(page: Page) -> None:
 def comparing(page: Page) -> None:
     choosing(page)
     page.get_by_role("button", name="main part in other formats").first.click()
-    page.get_by_label("Add a wish").select_option("effort-cap")
+    choose(page, "Add a wish", re.compile("^effort", re.IGNORECASE))
     expect(page.locator(".verdict")).to_be_visible()
     page.get_by_role("row", name="Density").get_by_role("button").nth(1).click()
     page.get_by_role("button", name="Sweep").click()
@@ -76,10 +76,8 @@ def week(page: Page) -> None:
     page.goto("/week")
     page.locator(".days article button").first.click()
     page.get_by_role("button", name="add to").nth(2).click()
-    page.get_by_role("button", name="Export").click()
-    page.get_by_role("button", name="Phase").click()
-    page.get_by_role("button", name="Targets").click()
-    page.get_by_text("Rules for levelling").click()
+    more(page, "Targets")
+    page.get_by_role("button", name="Rules for levelling").click()
     page.get_by_role("button", name="Level the week").click()
     expect(page.get_by_role("heading", name="Ways to level it")).to_be_visible()
 
@@ -109,7 +107,11 @@ def test_nothing_stands_in_the_way(page: Page, show: Callable[[Page], None]) -> 
     show(page)
     page.evaluate(AXE)
     found = page.evaluate(
-        "async () => (await axe.run()).violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160))])"
+        """async () => {
+            // WCAG 2.2 asks for targets of 24 pixels; the checker looks for it only where it is told to.
+            const found = await axe.run({ rules: { 'target-size': { enabled: true } } })
+            return found.violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160))])
+        }"""
     )
     assert found == []
 

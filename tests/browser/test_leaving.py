@@ -40,8 +40,8 @@ def test_what_was_typed_last_is_on_the_card_and_in_the_list(page: Page) -> None:
 
 def test_a_new_session_that_is_left_at_once_is_kept_and_nobody_is_led_back(page: Page) -> None:
     page.goto("/bench/new")
-    page.get_by_role("combobox", name="Format").press("Escape")
-    page.get_by_role("button", name="Board text").click()
+    page.get_by_role("textbox", name="Format").press("Escape")
+    page.get_by_role("tab", name="Board text").click()
     page.get_by_role("textbox", name="Board text").fill("Left at once\n\nMain: 30 s each, 3 rounds\n  burpee\n")
     rail(page, "Bench").click()
     expect(page.get_by_role("link", name="Left at once", exact=True)).to_be_visible()
@@ -50,7 +50,7 @@ def test_a_new_session_that_is_left_at_once_is_kept_and_nobody_is_led_back(page:
 
 def test_a_board_text_that_cannot_be_read_is_not_left_behind_unasked(page: Page) -> None:
     imported(page, "Ridge wall\nMain: 30 s each, 3 rounds\n  burpee\n")
-    page.get_by_role("button", name="Board text").click()
+    page.get_by_role("tab", name="Board text").click()
     editor = page.get_by_role("textbox", name="Board text")
     expect(editor).to_contain_text("burpee")
     editor.fill("Ridge wall\n\nMain: 30 s each, 3 rounds\n  burpee\n--- not for the wall ---\n{no\n")

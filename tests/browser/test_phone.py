@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from datetime import date, timedelta
 
 import pytest
 from playwright.sync_api import Browser, Locator, Page, StorageState, expect
 
 from tests.browser.conftest import Server
+from tests.browser.controls import choose
 from tests.browser.test_journeys import block, figure, open_session
 
 pytestmark = pytest.mark.browser
@@ -49,18 +49,24 @@ def test_a_session_is_cut_to_the_time_that_is_left(phone: Page) -> None:
     expect(length).to_have_text(before)
 
 
-def dragged(page: Page, start: Locator, end: Locator) -> None:
-    """A finger on one place, moved to another and lifted: as the touch screen tells it."""
+def dragged(page: Page, start: Locator, end: Locator, rest_ms: int = 0) -> None:
+    """A finger on one place (resting there for a while), moved to another and lifted: as the touch screen tells it."""
     touch = page.context.new_cdp_session(page)
     start.evaluate("one => one.scrollIntoView({ block: 'center' })")
-    places = []
-    for one in (start, end):
-        box = one.bounding_box()
-        assert box is not None
-        places.append({"x": box["x"] + box["width"] / 2, "y": box["y"] + box["height"] / 2})
-    touch.send("Input.dispatchTouchEvent", {"type": "touchStart", "touchPoints": [places[0]]})
-    touch.send("Input.dispatchTouchEvent", {"type": "touchMove", "touchPoints": [places[1]]})
+    (x, y), (to_x, to_y) = (middle(one) for one in (start, end))
+    touch.send("Input.dispatchTouchEvent", {"type": "touchStart", "touchPoints": [{"x": x, "y": y}]})
+    page.wait_for_timeout(rest_ms)
+    for step in range(1, 9):
+        point = {"x": x + (to_x - x) * step / 8, "y": y + (to_y - y) * step / 8}
+        touch.send("Input.dispatchTouchEvent", {"type": "touchMove", "touchPoints": [point]})
+        page.wait_for_timeout(60)
     touch.send("Input.dispatchTouchEvent", {"type": "touchEnd", "touchPoints": []})
+
+
+def middle(one: Locator) -> tuple[float, float]:
+    box = one.bounding_box()
+    assert box is not None
+    return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
 
 
 def test_a_movement_is_dragged_with_a_finger(phone: Page) -> None:
@@ -75,6 +81,24 @@ def test_a_movement_is_dragged_with_a_finger(phone: Page) -> None:
     expect(steps.first).to_contain_text("march")
 
 
+def test_an_entry_is_dragged_to_another_day_with_a_finger_that_rests_on_it(phone: Page) -> None:
+    phone.goto("/week")
+    card = phone.get_by_role("article", name="Rope and knots")
+    expect(card).to_be_visible()
+    names = [one.get_attribute("aria-label") or "" for one in phone.locator(".days > .day").all()]
+    was = phone.locator(".days > .day", has=card).get_attribute("aria-label") or ""
+    after = names[names.index(was) + 1]
+
+    def stands_on(day: str) -> None:
+        expect(phone.get_by_role("region", name=day).get_by_role("article", name="Rope and knots")).to_be_visible()
+
+    dragged(phone, card, phone.get_by_role("region", name=after).locator(".entries"), rest_ms=400)
+    stands_on(after)
+    # And back without a finger: Alt and an arrow.
+    card.get_by_role("button").press("Alt+ArrowLeft")
+    stands_on(was)
+
+
 def test_an_entry_is_moved_and_moved_back(phone: Page) -> None:
     phone.goto("/week")
     card = phone.get_by_role("article", name="Long walk out")
@@ -82,12 +106,11 @@ def test_an_entry_is_moved_and_moved_back(phone: Page) -> None:
     was = day.get_attribute("aria-label")
     card.get_by_role("button").tap()
     editor = phone.get_by_role("region", name="Change Long walk out")
-    days = editor.get_by_role("combobox").first
-    before = days.input_value()
-    other = (date.fromisoformat(before) - timedelta(days=1)).isoformat()
-    days.select_option(other)
+    before = was or ""
+    day_before = phone.locator(".days > .day", has_not=card).last.get_attribute("aria-label") or ""
+    choose(editor, "on", day_before)
     expect(phone.locator(".day", has=card)).not_to_have_attribute("aria-label", was or "")
-    days.select_option(before)
+    choose(editor, "on", before)
     expect(phone.locator(".day", has=card)).to_have_attribute("aria-label", was or "")
 
 

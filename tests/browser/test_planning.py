@@ -8,6 +8,8 @@ from datetime import date, timedelta
 import pytest
 from playwright.sync_api import Locator, Page, Route, expect
 
+from tests.browser.controls import choose, fill_picker, more, tick
+
 pytestmark = pytest.mark.browser
 
 
@@ -18,8 +20,7 @@ def day_of(page: Page, number: int) -> Locator:
 def put(page: Page, number: int, title: str) -> None:
     day = day_of(page, number)
     day.get_by_role("button", name="add to").click()
-    option = day.locator("option", has_text=title).get_attribute("value")
-    day.get_by_role("combobox", name="What").select_option(option)
+    choose(day, "What", re.compile(f"^{re.escape(title)} "))
     day.get_by_role("button", name="Put it there").click()
     expect(day.get_by_role("article", name=title)).to_be_visible()
 
@@ -68,16 +69,16 @@ def test_a_week_from_nothing_to_a_levelled_one_of_which_some_is_taken_and_one_un
     put(page, 5, "Strength for the lift")
     expect(page.get_by_role("heading", name="Clashes")).to_be_visible()
     expect(page.locator(".panel .note-bar").first).to_contain_text("squat")
-    page.get_by_role("button", name="Phase").click()
-    page.get_by_label("weeks", exact=True).fill("1")
-    page.get_by_label("load from").fill("500")
-    page.get_by_label("to", exact=True).fill("620")
+    more(page, "Phase and times away")
+    page.get_by_role("spinbutton", name="weeks", exact=True).fill("1")
+    page.get_by_role("spinbutton", name="load from").fill("500")
+    page.get_by_role("spinbutton", name="to", exact=True).fill("620")
     page.get_by_role("button", name="Set", exact=True).click()
     expect(page.locator(".panel")).to_contain_text("over it")
     before = load(page)
     page.get_by_role("button", name="Level the week").click()
     expect(page.get_by_role("heading", name="Ways to level it")).to_be_visible()
-    edits = page.locator(".level input[type=checkbox]")
+    edits = page.locator(".level li .el-checkbox")
     assert edits.count() >= 3
     page.locator(".level li label").last.click()
     page.get_by_role("button", name=re.compile("^Take")).click()
@@ -102,19 +103,19 @@ def test_an_entry_is_moved_logged_and_repeated_by_keyboard(page: Page) -> None:
     editor.get_by_role("button", name="log").press("Enter")
     expect(card).to_contain_text("logged")
     expect(card).to_contain_text("200 min")
-    editor.get_by_label("repeat for").select_option("1")
+    choose(editor, "repeat for", "1 week")
     turn(page, "The week after")
     expect(page.get_by_role("article", name="Long walk out")).to_contain_text("150 min")
 
 
 def test_a_season_opens_its_weeks_and_a_calendar_link_is_made_and_revoked(page: Page) -> None:
     page.goto("/week")
-    page.get_by_role("link", name="Season").click()
+    more(page, "Season")
     expect(page.locator("tbody tr")).to_have_count(13)
     expect(page.locator("tr.present")).to_contain_text("this week")
     page.locator("tr.present").get_by_role("button").click()
     expect(page.get_by_role("button", name="Level the week")).to_be_visible()
-    page.get_by_role("button", name="Export").click()
+    more(page, "Export")
     page.get_by_label("name", exact=True).fill("Wall calendar")
     page.get_by_role("button", name="Make a link").click()
     address = page.locator(".share code").inner_text()
@@ -126,11 +127,11 @@ def test_a_season_opens_its_weeks_and_a_calendar_link_is_made_and_revoked(page: 
 
 def test_targets_are_set_and_the_weeks_stave_says_how_rows_stand_to_them(page: Page) -> None:
     page.goto("/week")
-    page.get_by_role("button", name="Targets").click()
+    more(page, "Targets")
     page.get_by_label("pull: at least").fill("30")
     page.get_by_role("button", name="Set the targets").click()
     expect(page.locator(".stave svg")).to_contain_text("under")
-    page.get_by_role("button", name="Targets").click()
+    more(page, "Targets")
     page.get_by_label("pull: at least").fill("")
     page.get_by_role("button", name="Set the targets").click()
     expect(page.locator(".stave svg")).not_to_contain_text("under")
@@ -141,10 +142,10 @@ def test_who_was_away_has_another_week(page: Page) -> None:
     turn(page, "The week before")
     card = page.get_by_role("article", name="Strength for the lift")
     card.get_by_role("button").click()
-    page.get_by_text("Who came").click()
-    page.get_by_role("checkbox", name="Osk Brannock").uncheck()
+    page.get_by_role("button", name="Who came").click()
+    tick(page, "Osk Brannock", on=False)
     all_came = load(page)
-    page.get_by_label("Whose week").select_option(label="Osk Brannock")
+    choose(page, "Whose week", "Osk Brannock")
     expect(page.locator(".panel .big dd").first).not_to_have_text(f"{all_came:,.0f}")
     assert load(page) < all_came
 
@@ -154,11 +155,11 @@ def test_a_session_is_put_on_a_day_from_the_bench_as_it_stands_there(page: Page)
     page.get_by_role("link", name="Steep ground ladder", exact=True).click()
     title = page.get_by_role("textbox", name="Title")
     title.fill("Steep ground ladder, longer")
-    page.get_by_role("button", name="Put on a day").click()
+    more(page, "Put on a day")
     panel = page.get_by_role("form", name="Put on a day")
-    panel.get_by_label("Day").fill(day.isoformat())
-    panel.get_by_label("at").fill("18:30")
-    panel.get_by_role("button", name="Put it there").press("Enter")
+    fill_picker(panel, "Day", f"{day.day} {day:%b} {day.year}")
+    fill_picker(panel, "at", "18:30")
+    panel.get_by_role("button", name="Put it there").click()
     expect(panel).to_contain_text("It stands on")
     panel.get_by_role("link", name="To that week").click()
     card = page.get_by_role("article", name="Steep ground ladder, longer")

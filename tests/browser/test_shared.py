@@ -9,6 +9,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import sign_in
+from tests.browser.controls import choose
 from tests.serving import Server, Visitor
 
 SECOND_SQUAD = """
@@ -51,12 +52,12 @@ def test_a_member_of_two_squads_reaches_both_weeks(own_page: Page, server: Serve
     sign_in(own_page, server.url, "osk")
     own_page.goto("/week")
     expect(own_page.get_by_role("main")).to_contain_text("Strength for the lift")
-    own_page.get_by_label("Squad", exact=True).select_option(label="Vale Search")
+    choose(own_page, "Squad", "Vale Search")
     expect(own_page.get_by_role("main")).not_to_contain_text("Strength for the lift")
     expect(own_page.get_by_role("button", name="add to").first).to_be_visible()
     own_page.reload()
     expect(own_page.get_by_role("main")).not_to_contain_text("Strength for the lift")
-    own_page.get_by_label("Squad", exact=True).select_option(label="Thornlow Ridge")
+    choose(own_page, "Squad", "Thornlow Ridge")
     expect(own_page.get_by_role("main")).to_contain_text("Strength for the lift")
 
 
@@ -109,7 +110,7 @@ def test_sections_doses_to_failure_and_talk_are_edited_on_the_bench(page: Page, 
     after.press("Enter")
     page.get_by_role("textbox", name="reps").first.fill("max 20")
     page.get_by_role("textbox", name="reps").first.press("Enter")
-    page.get_by_role("button", name="Board text").click()
+    page.get_by_role("tab", name="Board text").click()
     board = page.locator(".cm-content")
     expect(board).to_contain_text("rest 2:30")
     expect(board).to_contain_text("push-up to failure (plan 20)")

@@ -7,6 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.controls import choose
 from tests.browser.test_writing import document_of
 
 MESSAGE = """Hi all, Thursday top field (40 min), bring gloves!
@@ -64,7 +65,7 @@ def test_a_message_gives_figures_at_once_and_is_settled_to_a_card(page: Page) ->
     page.get_by_role("button", name=re.compile("Line 11: guessed")).click()
     page.get_by_role("dialog").get_by_role("button", name="tell what it is").click()
     form = page.get_by_role("form", name="New movement")
-    form.get_by_label("mostly works").select_option("jump")
+    choose(form, "mostly works", "jump")
     form.get_by_label("also called").fill("vault over")
     form.get_by_role("button", name="Define it").click()
     expect(page.get_by_text("2 movements are new")).to_be_visible()
@@ -125,7 +126,7 @@ def test_the_words_stay_until_the_blocks_are_changed_and_can_be_written_out(page
     expect(page.get_by_label("What the words come to")).to_contain_text("10 gate vaults")
     document_of(page)
     page.reload()
-    page.get_by_role("button", name="Board text").click()
+    page.get_by_role("tab", name="Board text").click()
     expect(editor).to_contain_text("12 min amrap 10 swings 10 gate vaults")
     page.get_by_role("button", name="Written out").click()
     expect(editor).to_contain_text("as many rounds as fit in 12:00")

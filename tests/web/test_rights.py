@@ -24,6 +24,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/me", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/sign-in", {"name": "x", "password": "y"}, (401, 401, 401, 401, 401, 401)),
     ("POST", "/sign-out", None, (401, 204, 204, 204, 204, 204)),
+    ("GET", "/tables", None, (401, 200, 200, 200, 200, 200)),
     ("GET", "/movements", None, (401, 200, 200, 200, 200, 404)),
     ("POST", "/movements", {"kind": "json", "text": "[]", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
     ("DELETE", "/movements/{key}?squad=SQUAD_ID", None, (401, 403, 204, 204, 404, 404)),

@@ -1,189 +1,168 @@
-// What the server can be asked for.
+// What the server can be asked for. Bodies and answers are the generated types (api/schema.d.ts).
+import { got, http } from './http'
 import { answerOf, fileOf } from './jobs'
-import { call } from './send'
-import type {
-  Attending,
-  Beside,
-  BoardOut,
-  Settled,
-  WrittenText,
-  CalendarLink,
-  CardOut,
-  CompareIn,
-  CompareTables,
-  ComparisonOut,
-  DocumentIn,
-  Edit,
-  Explanation,
-  FiguresIn,
-  FiguresOut,
-  FitWay,
-  FormatsOut,
-  Me,
-  Job,
-  LevelAsked,
-  MovementsOut,
-  Outcome,
-  PersonOut,
-  Placing,
-  PlanChange,
-  PlanDetails,
-  PlanEntry,
-  Proposal,
-  DifferencesOut,
-  RevisionItem,
-  RevisionOut,
-  SavedOut,
-  SeasonWeek,
-  SessionComparison,
-  SessionDoc,
-  SessionName,
-  SessionOut,
-  SessionsAsked,
-  SessionsPage,
-  Shape,
-  SweepPoint,
-  Turn,
-  TimeAway,
-  Week,
-} from './types'
+import type { Body, DocumentIn, PlanDetails, SessionDoc, SessionsAsked, Settled } from './types'
 
-export const api = {
-  me: () => call<Me>('GET', '/me'),
-  signIn: (name: string, password: string) => call<Me>('POST', '/sign-in', { name, password }),
-  signOut: () => call<undefined>('POST', '/sign-out'),
-  movements: (squad: number) => call<MovementsOut>('GET', `/movements${squad ? `?squad=${squad}` : ''}`),
-  sessions: (asked: SessionsAsked = {}) => {
-    const given = Object.entries(asked).filter(([, value]) => value !== '')
-    const query = new URLSearchParams(given.map(([name, value]) => [name, String(value)])).toString()
-    return call<SessionsPage>('GET', `/sessions${query ? `?${query}` : ''}`)
-  },
-  sessionNames: () => call<SessionName[]>('GET', '/sessions/names'),
-  session: (id: string) => call<SessionOut>('GET', `/sessions/${id}`),
-  createSession: (document: SessionDoc, squad: number) =>
-    call<SessionOut>('POST', '/sessions', { document, squad: squad || null }),
-  importSession: (kind: 'json' | 'txt', text: string, squad: number) =>
-    call<SessionOut>('POST', '/sessions/import', { kind, text, squad: squad || null }),
-  pinSession: (id: string) => call<undefined>('POST', `/sessions/${id}/pin`),
-  saveSession: (id: string, base: string, tab: string, document: SessionDoc) =>
-    call<SavedOut>('PUT', `/sessions/${id}`, { base, tab, document }),
-  duplicateSession: (id: string) => call<SessionOut>('POST', `/sessions/${id}/duplicate`),
-  archiveSession: (id: string, archived = true) =>
-    call<SessionOut>('POST', `/sessions/${id}/archive?archived=${archived}`),
-  revisions: (id: string) => call<RevisionItem[]>('GET', `/sessions/${id}/revisions`),
-  revision: (id: string, revision: number) => call<RevisionOut>('GET', `/sessions/${id}/revisions/${revision}`),
-  differences: (id: string, revision: number) =>
-    call<DifferencesOut>('GET', `/sessions/${id}/revisions/${revision}/differences`),
-  figures: (body: FiguresIn, signal: AbortSignal) => call<FiguresOut>('POST', '/figures', body, signal),
-  explain: (body: DocumentIn & { figure: string }) => call<{ explanation: Explanation }>('POST', '/explain', body),
-  fit: (body: DocumentIn & { available_s: number }) => call<{ ways: FitWay[] }>('POST', '/fit', body),
-  formats: () => call<FormatsOut>('GET', '/formats'),
-  makeFormat: (body: {
-    key: string
-    params?: object
-    entry?: object
-    movements?: string[]
-    definitions?: readonly object[]
-    squad: number
-  }) => call<{ entries: object[]; rest_before_s: number }>('POST', '/formats/make', body),
-  usualStep: (body: { movement: string; clock: string; definitions: readonly object[]; squad: number }) =>
-    call<{ step: object }>('POST', '/formats/step', body),
-  readBoard: (text: string, before: SessionDoc | null, squad: number, settled: Settled = {}) =>
-    call<BoardOut>('POST', '/board', { text, before, squad, settled }),
-  writeBoard: (document: SessionDoc, squad: number, full = false) =>
-    call<WrittenText>('POST', '/board/write', { document, squad, full }),
-  /** The words that the session was read from, as long as they hold; else the written form. */
-  wordsOf: (document: SessionDoc, squad: number) =>
-    call<WrittenText>('POST', '/board/write', { document, squad, as_typed: true }),
-  callMovement: (key: string, words: string, squad: number) =>
-    call<null>('POST', '/movements/names', { key, words, squad }),
-  card: (document: SessionDoc, squad: number) => call<CardOut>('POST', '/card', { document, squad }),
-  compareTables: () => call<CompareTables>('GET', '/compare/tables'),
-  compare: (body: CompareIn, signal?: AbortSignal) => answerOf<ComparisonOut>('/compare', body, signal),
-  compareSessions: (body: object, signal?: AbortSignal) =>
-    answerOf<{ comparison: SessionComparison }>('/compare/sessions', body, signal),
-  placeFormats: (body: CompareIn & { day?: string | null }, signal?: AbortSignal) =>
-    answerOf<{ placing: Placing }>('/compare/week', body, signal),
-  sweep: (body: object, signal?: AbortSignal) =>
-    answerOf<{ points: SweepPoint[]; turns: Turn[] }>('/compare/sweep', body, signal),
-  useRecast: (
-    document: SessionDoc,
-    source: readonly (number | string)[],
-    entries: readonly object[],
-    how: 'replace' | 'insert',
-  ) => call<{ edits: Edit[] }>('POST', '/compare/use', { document, source, entries, how }),
-  shapes: (squad: number) => call<Shape[]>('GET', `/shapes?squad=${squad}`),
-  keepShape: (body: { name: string; key: string; params: object; squad: number; replaces: number | null }) =>
-    call<Shape>('POST', '/shapes', body),
-  dropShape: (id: number) => call<undefined>('DELETE', `/shapes/${id}`),
-  week: (day: string, squad: number, person?: number) =>
-    call<Week>('GET', `/plan/week?day=${day}${squad ? `&squad=${squad}` : ''}${person ? `&person=${person}` : ''}`),
-  planEntry: (body: PlanDetails & { session?: string; title?: string; squad: number }) =>
-    call<PlanEntry>('POST', '/plan/entries', body),
-  changeEntry: (id: string, details: PlanDetails & { version: number }) =>
-    call<PlanEntry>('PATCH', `/plan/entries/${id}`, details),
-  repeatEntry: (id: string, how: { weeks?: number; day?: string }) =>
-    call<PlanEntry[]>('POST', `/plan/entries/${id}/again`, how),
-  attendance: (id: string) => call<Attending[]>('GET', `/plan/entries/${id}/attendance`),
-  attend: (
-    id: string,
-    body: { person: number; version: string; came: boolean; minutes: number | null; effort: number | null },
-  ) => call<undefined>('PUT', `/plan/entries/${id}/attendance`, body),
-  keepEntry: (id: string) => call<{ id: string }>('POST', `/plan/entries/${id}/session`),
-  dropEntry: (id: string, version: number) => call<undefined>('DELETE', `/plan/entries/${id}?version=${version}`),
-  setDay: (
-    day: string,
-    body: { version: string; intent: string; share: number | null; hall: boolean; squad: number },
-  ) => call<undefined>('PUT', `/plan/days/${day}`, body),
-  addPhase: (body: {
-    begins: string
-    weeks: number
-    kind: string
-    load_low: number
-    load_high: number
-    squad: number
-  }) => call<undefined>('POST', '/plan/phases', body),
-  timesAway: (squad: number) => call<TimeAway[]>('GET', `/plan/away${squad ? `?squad=${squad}` : ''}`),
-  addAway: (body: { first: string; last: string; known: boolean; squad: number }) =>
-    call<undefined>('POST', '/plan/away', { ...body, squad: body.squad || null }),
-  dropAway: (id: number) => call<undefined>('DELETE', `/plan/away/${id}`),
-  dropPhase: (id: number) => call<undefined>('DELETE', `/plan/phases/${id}`),
-  askToLevel: (body: LevelAsked) => call<Job>('POST', '/plan/level', body),
-  proposal: (job: string) => call<Proposal>('GET', `/plan/level/${job}`),
-  previewLevel: (job: string, edits: readonly number[]) =>
-    call<Outcome>('POST', `/plan/level/${job}/preview`, { edits }),
-  takeLevel: (job: string, edits: readonly number[]) => call<PlanChange>('POST', `/plan/level/${job}/take`, { edits }),
-  season: (day: string, weeks: number, squad?: number) =>
-    call<{ weeks: SeasonWeek[] }>('GET', `/plan/season?day=${day}&weeks=${weeks}${squad ? `&squad=${squad}` : ''}`),
-  beside: (day: string, other: string, squad: number) =>
-    call<Beside>('GET', `/plan/beside?day=${day}&other=${other}&squad=${squad}`),
-  links: (squad: number) => call<CalendarLink[]>('GET', `/plan/links?squad=${squad}`),
-  makeLink: (body: { name: string; person: number | null; squad: number }) =>
-    call<CalendarLink>('POST', '/plan/links', body),
-  revokeLink: (id: number) => call<undefined>('DELETE', `/plan/links/${id}`),
-  undoChange: (id: number, item: number) => call<PlanChange>('POST', `/plan/changes/${id}/undo/${item}`),
-  people: (squad: number) => call<PersonOut[]>('GET', `/people?squad=${squad}`),
-  importMovements: (kind: 'csv' | 'json', text: string, squad: number, replace = false) =>
-    call<{ keys: string[] }>('POST', '/movements', { kind, text, squad: squad || null, replace }),
-  mutedChecks: (squad: number) => call<{ muted: string[] }>('GET', `/squads/${squad}/muted-checks`),
-  muteCheck: (squad: number, code: string, muted: boolean) =>
-    call<{ muted: string[] }>(muted ? 'PUT' : 'DELETE', `/squads/${squad}/muted-checks/${code}`),
-  changeMethods: (squad: number, version: string, methods: object) =>
-    call<{ methods: Record<string, unknown>; version: string }>('PATCH', `/squads/${squad}/methods`, {
-      methods,
-      version,
-    }),
+const session = (id: string) => ({ path: { session_id: id } })
+const revision = (id: string, number: number) => ({ path: { session_id: id, revision_id: number } })
+const entry = (id: string) => ({ path: { entry_id: id } })
+const job = (id: string) => ({ path: { job_id: id } })
+/** 0 stands for one's first squad: the server finds it. */
+const squadOrFirst = (squad: number): number | null => squad || null
+
+const account = {
+  me: () => got(http.GET('/api/me')),
+  signIn: (name: string, password: string) => got(http.POST('/api/sign-in', { body: { name, password } })),
+  signOut: () => got(http.POST('/api/sign-out')),
 }
 
-/** The card as a file; Refusal as everywhere. */
-export const cardPdf = (document: SessionDoc, squad: number, paper: string): Promise<Blob> =>
-  fileOf('/card.pdf', { document, squad, paper })
+const sessions = {
+  sessions: (query: SessionsAsked = {}, signal?: AbortSignal) =>
+    got(http.GET('/api/sessions', { params: { query }, signal })),
+  sessionNames: () => got(http.GET('/api/sessions/names')),
+  session: (id: string) => got(http.GET('/api/sessions/{session_id}', { params: session(id) })),
+  createSession: (document: SessionDoc, squad: number) =>
+    got(http.POST('/api/sessions', { body: { document, squad: squadOrFirst(squad) } })),
+  importSession: (kind: 'json' | 'txt', text: string, squad: number) =>
+    got(http.POST('/api/sessions/import', { body: { kind, text, squad: squadOrFirst(squad) } })),
+  pinSession: (id: string) => got(http.POST('/api/sessions/{session_id}/pin', { params: session(id) })),
+  saveSession: (id: string, base: string, tab: string, document: SessionDoc) =>
+    got(http.PUT('/api/sessions/{session_id}', { params: session(id), body: { base, tab, document } })),
+  duplicateSession: (id: string) => got(http.POST('/api/sessions/{session_id}/duplicate', { params: session(id) })),
+  archiveSession: (id: string, archived = true) =>
+    got(http.POST('/api/sessions/{session_id}/archive', { params: { ...session(id), query: { archived } } })),
+  revisions: (id: string) => got(http.GET('/api/sessions/{session_id}/revisions', { params: session(id) })),
+  revision: (id: string, number: number) =>
+    got(http.GET('/api/sessions/{session_id}/revisions/{revision_id}', { params: revision(id, number) })),
+  differences: (id: string, number: number) =>
+    got(http.GET('/api/sessions/{session_id}/revisions/{revision_id}/differences', { params: revision(id, number) })),
+}
 
-/** A comparison as a file. */
-export const comparisonFile = (
-  what: 'compare' | 'compare/sessions',
-  kind: 'csv' | 'xlsx',
-  body: object,
-): Promise<Blob> => fileOf(`/${what}.${kind}`, body)
+const figures = {
+  figures: (body: Body<'FiguresIn'>, signal: AbortSignal) => got(http.POST('/api/figures', { body, signal })),
+  explain: (body: Body<'ExplainIn'>, signal?: AbortSignal) => got(http.POST('/api/explain', { body, signal })),
+  fit: (body: Body<'FitIn'>, signal?: AbortSignal) => got(http.POST('/api/fit', { body, signal })),
+  card: (document: SessionDoc, squad: number) => got(http.POST('/api/card', { body: { document, squad } })),
+  /** The card as a file. */
+  cardPdf: (document: SessionDoc, squad: number, paper: 'a4' | 'letter') =>
+    fileOf(http.POST('/api/card.pdf', { body: { document, squad, paper }, parseAs: 'stream' })),
+}
 
-export { placeText, Refusal, UNREACHABLE } from './send'
+const words = {
+  readBoard: (text: string, before: SessionDoc | null, squad: number, settled: Settled = {}, signal?: AbortSignal) =>
+    got(http.POST('/api/board', { body: { text, before, squad, settled }, signal })),
+  writeBoard: (document: SessionDoc, squad: number, full = false) =>
+    got(http.POST('/api/board/write', { body: { document, squad, full } })),
+  /** The words that the session was read from, as long as they hold; else the written form. */
+  wordsOf: (document: SessionDoc, squad: number, signal?: AbortSignal) =>
+    got(http.POST('/api/board/write', { body: { document, squad, as_typed: true }, signal })),
+  callMovement: (key: string, called: string, squad: number) =>
+    got(http.POST('/api/movements/names', { body: { key, words: called, squad } })),
+}
+
+const library = {
+  tables: () => got(http.GET('/api/tables')),
+  movements: (squad: number) => got(http.GET('/api/movements', { params: { query: { squad: squadOrFirst(squad) } } })),
+  importMovements: (kind: 'csv' | 'json', text: string, squad: number, replace = false) =>
+    got(http.POST('/api/movements', { body: { kind, text, squad: squadOrFirst(squad), replace } })),
+  formats: () => got(http.GET('/api/formats')),
+  makeFormat: (body: Body<'MakeIn'>) => got(http.POST('/api/formats/make', { body })),
+  usualStep: (body: Body<'StepIn'>) => got(http.POST('/api/formats/step', { body })),
+  shapes: (squad: number) => got(http.GET('/api/shapes', { params: { query: { squad } } })),
+  keepShape: (body: Body<'ShapeIn'>) => got(http.POST('/api/shapes', { body })),
+  dropShape: (id: number) => got(http.DELETE('/api/shapes/{shape_id}', { params: { path: { shape_id: id } } })),
+}
+
+const compare = {
+  compareTables: () => got(http.GET('/api/compare/tables')),
+  compare: (body: Body<'CompareIn'>, signal?: AbortSignal) =>
+    answerOf(http.POST('/api/compare', { body, signal }), signal),
+  compareSessions: (body: Body<'SessionsIn'>, signal?: AbortSignal) =>
+    answerOf(http.POST('/api/compare/sessions', { body, signal }), signal),
+  placeFormats: (body: Body<'PlacingIn'>, signal?: AbortSignal) =>
+    answerOf(http.POST('/api/compare/week', { body, signal }), signal),
+  sweep: (body: Body<'SweepIn'>, signal?: AbortSignal) =>
+    answerOf(http.POST('/api/compare/sweep', { body, signal }), signal),
+  useRecast: (body: Body<'UseIn'>) => got(http.POST('/api/compare/use', { body })),
+  /** A comparison of formats as a file. */
+  compareFile: (kind: 'csv' | 'xlsx', body: Body<'CompareIn'>) =>
+    fileOf(http.POST('/api/compare.{kind}', { params: { path: { kind } }, body, parseAs: 'stream' })),
+  /** A comparison of sessions as a file. */
+  compareSessionsFile: (kind: 'csv' | 'xlsx', body: Body<'SessionsIn'>) =>
+    fileOf(http.POST('/api/compare/sessions.{kind}', { params: { path: { kind } }, body, parseAs: 'stream' })),
+}
+
+const plan = {
+  week: (day: string, squad: number, person?: number, signal?: AbortSignal) =>
+    got(
+      http.GET('/api/plan/week', {
+        params: { query: { day, squad: squadOrFirst(squad), person: person || null } },
+        signal,
+      }),
+    ),
+  planEntry: (body: Body<'EntryIn'>) => got(http.POST('/api/plan/entries', { body })),
+  changeEntry: (id: string, body: PlanDetails & { version: number }) =>
+    got(http.PATCH('/api/plan/entries/{entry_id}', { params: entry(id), body })),
+  repeatEntry: (id: string, body: Body<'RepeatIn'>) =>
+    got(http.POST('/api/plan/entries/{entry_id}/again', { params: entry(id), body })),
+  attendance: (id: string) => got(http.GET('/api/plan/entries/{entry_id}/attendance', { params: entry(id) })),
+  attend: (id: string, body: Body<'AttendanceIn'>) =>
+    got(http.PUT('/api/plan/entries/{entry_id}/attendance', { params: entry(id), body })),
+  keepEntry: (id: string) => got(http.POST('/api/plan/entries/{entry_id}/session', { params: entry(id) })),
+  dropEntry: (id: string, version: number) =>
+    got(http.DELETE('/api/plan/entries/{entry_id}', { params: { ...entry(id), query: { version } } })),
+  setDay: (day: string, body: Body<'DayIn'>) =>
+    got(http.PUT('/api/plan/days/{day}', { params: { path: { day } }, body })),
+  addPhase: (body: Body<'PhaseIn'>) => got(http.POST('/api/plan/phases', { body })),
+  dropPhase: (id: number) => got(http.DELETE('/api/plan/phases/{phase_id}', { params: { path: { phase_id: id } } })),
+  timesAway: (squad: number) => got(http.GET('/api/plan/away', { params: { query: { squad: squadOrFirst(squad) } } })),
+  addAway: (body: Body<'AwayIn'>) => got(http.POST('/api/plan/away', { body })),
+  dropAway: (id: number) => got(http.DELETE('/api/plan/away/{away_id}', { params: { path: { away_id: id } } })),
+  season: (day: string, weeks: number, squad?: number) =>
+    got(http.GET('/api/plan/season', { params: { query: { day, weeks, squad: squad || null } } })),
+  beside: (day: string, other: string, squad: number) =>
+    got(http.GET('/api/plan/beside', { params: { query: { day, other, squad } } })),
+  links: (squad: number) => got(http.GET('/api/plan/links', { params: { query: { squad } } })),
+  makeLink: (body: Body<'LinkIn'>) => got(http.POST('/api/plan/links', { body })),
+  revokeLink: (id: number) => got(http.DELETE('/api/plan/links/{link_id}', { params: { path: { link_id: id } } })),
+}
+
+const level = {
+  askToLevel: (body: Body<'LevelIn'>) => got(http.POST('/api/plan/level', { body })),
+  proposal: (id: string) => got(http.GET('/api/plan/level/{job_id}', { params: job(id) })),
+  previewLevel: (id: string, edits: number[], signal?: AbortSignal) =>
+    got(http.POST('/api/plan/level/{job_id}/preview', { params: job(id), body: { edits }, signal })),
+  takeLevel: (id: string, edits: number[]) =>
+    got(http.POST('/api/plan/level/{job_id}/take', { params: job(id), body: { edits } })),
+  undoChange: (id: number, item: number) =>
+    got(http.POST('/api/plan/changes/{change_id}/undo/{item}', { params: { path: { change_id: id, item } } })),
+}
+
+const squad = {
+  people: (id: number) => got(http.GET('/api/people', { params: { query: { squad: id } } })),
+  mutedChecks: (id: number) =>
+    got(http.GET('/api/squads/{squad_id}/muted-checks', { params: { path: { squad_id: id } } })),
+  muteCheck: (id: number, code: string, muted: boolean) => {
+    const params = { path: { squad_id: id, code } }
+    return muted
+      ? got(http.PUT('/api/squads/{squad_id}/muted-checks/{code}', { params }))
+      : got(http.DELETE('/api/squads/{squad_id}/muted-checks/{code}', { params }))
+  },
+  changeMethods: (id: number, body: Body<'MethodsIn'>) =>
+    got(http.PATCH('/api/squads/{squad_id}/methods', { params: { path: { squad_id: id } }, body })),
+}
+
+export const api = {
+  ...account,
+  ...sessions,
+  ...figures,
+  ...words,
+  ...library,
+  ...compare,
+  ...plan,
+  ...level,
+  ...squad,
+}
+
+export type { DocumentIn }
+export { Refusal, UNREACHABLE } from './refusal'

@@ -1,6 +1,9 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 
-import { answerOf, fileOf, finished } from './jobs'
+import { api } from './client'
+import { finished } from './jobs'
+import { refusalText } from '@/words/refusal'
+import type { Refusal } from './refusal'
 import type { Job } from './types'
 
 const job = (more: Partial<Job> = {}): Job =>
@@ -23,8 +26,8 @@ beforeEach(() => {
   vi.useFakeTimers()
   asked.length = 0
   vi.stubGlobal('document', { cookie: '' })
-  vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
-    asked.push(`${init.method} ${url}`)
+  vi.stubGlobal('fetch', (request: Request) => {
+    asked.push(`${request.method} ${new URL(request.url).pathname}`)
     const [status, body] = answers.shift() ?? [500, {}]
     return Promise.resolve(new Response(status === 204 ? null : JSON.stringify(body), { status }))
   })
@@ -38,7 +41,7 @@ async function settled<T>(work: Promise<T>): Promise<T | Error> {
 
 test('a small answer comes at once and is no job', async () => {
   answers = [[200, { points: [1] }]]
-  expect(await settled(answerOf('/compare/sweep', {}))).toEqual({ points: [1] })
+  expect(await settled(api.sweep({} as never))).toEqual({ points: [1] })
   expect(asked).toEqual(['POST /api/compare/sweep'])
 })
 
@@ -49,7 +52,7 @@ test('a large one is fetched when its job is over', async () => {
     [200, DONE],
     [200, { comparison: 'table' }],
   ]
-  expect(await settled(answerOf('/compare', {}))).toEqual({ comparison: 'table' })
+  expect(await settled(api.compare({}))).toEqual({ comparison: 'table' })
   expect(asked).toEqual(['POST /api/compare', 'GET /api/jobs/j1', 'GET /api/jobs/j1', 'GET /api/jobs/j1/answer'])
 })
 
@@ -58,14 +61,15 @@ test('a file is fetched from its job', async () => {
     [202, DONE],
     [200, 'pdf'],
   ]
-  const made = await settled(fileOf('/card.pdf', {}))
+  const made = await settled(api.cardPdf({} as never, 1, 'a4'))
   expect(made).toBeInstanceOf(Blob)
   expect(asked.at(-1)).toBe('GET /api/jobs/j1/file')
 })
 
 test('a job that was refused tells its place', async () => {
   answers = [[200, job({ over: true, problems: [{ path: 'blocks[0]', found: 'x', allowed: 'y', code: 'z' }] })]]
-  expect(await settled(finished(job()))).toMatchObject({ told: 'blocks[0]: found x; allowed: y' })
+  const error = await settled(finished(job()))
+  expect(refusalText(error as Refusal)).toBe('blocks[0]: found x; allowed: y')
 })
 
 test('a job that was broken off without an answer says so', async () => {

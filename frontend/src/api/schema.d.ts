@@ -352,6 +352,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tables
+         * @description Parts, efforts, sides, schools, currencies and all else that has a name in every squad.
+         */
+        get: operations["tables"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/movements": {
         parameters: {
             query?: never;
@@ -1384,7 +1404,7 @@ export interface components {
         };
         /**
          * SquadOut
-         * @description A squad one belongs to, and as what.
+         * @description A squad one belongs to, and as what; `week_start`: the day that its weeks begin on, 0 is Monday.
          */
         SquadOut: {
             /** Id */
@@ -1393,6 +1413,8 @@ export interface components {
             name: string;
             /** Role */
             role: string;
+            /** Week Start */
+            week_start: number;
         };
         /**
          * ProblemItem
@@ -2541,6 +2563,71 @@ export interface components {
             differences: components["schemas"]["Difference"][];
         };
         /**
+         * NamedOut
+         * @description A key and the words that a coach sees for it.
+         */
+        NamedOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * PhrasesOut
+         * @description What the board's editor offers: heads of a line, phrases of a head, qualities of a step.
+         */
+        PhrasesOut: {
+            /** Heads */
+            heads: string[];
+            /** Phrases */
+            phrases: string[];
+            /** Qualities */
+            qualities: string[];
+        };
+        /**
+         * SchoolOut
+         * @description A method with several schools: the setting's key, its name, and what it may be set to.
+         */
+        SchoolOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Choices */
+            choices: components["schemas"]["NamedOut"][];
+        };
+        /**
+         * TablesOut
+         * @description What is chosen from or read by name everywhere: each list in the order it is shown in.
+         */
+        TablesOut: {
+            /** Parts */
+            parts: components["schemas"]["NamedOut"][];
+            /** Efforts */
+            efforts: components["schemas"]["NamedOut"][];
+            /** Sides */
+            sides: components["schemas"]["NamedOut"][];
+            /** Optional */
+            optional: components["schemas"]["NamedOut"][];
+            /** Levels */
+            levels: components["schemas"]["NamedOut"][];
+            /** Landing Grades */
+            landing_grades: components["schemas"]["NamedOut"][];
+            /** Load Units */
+            load_units: components["schemas"]["NamedOut"][];
+            /** Intents */
+            intents: components["schemas"]["NamedOut"][];
+            /** Phases */
+            phases: components["schemas"]["NamedOut"][];
+            /** Severities */
+            severities: components["schemas"]["NamedOut"][];
+            /** Currencies */
+            currencies: components["schemas"]["NamedOut"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
+            phrases: components["schemas"]["PhrasesOut"];
+        };
+        /**
          * CheckRow
          * @description A check: its code and how much it weighs.
          */
@@ -2676,7 +2763,8 @@ export interface components {
          * ParamOut
          * @description One thing a coach sets: kind `seconds`, `count`, `reps`, `choice`, `flag` or `seconds-list`.
          *
-         *     `low` and `high` are the bounds that are enforced; `open`: it may be left so (null).
+         *     `low` and `high` are the bounds that are enforced; `open`: it may be left so (null); `sweep`: the range that
+         *     a sweep of it begins with, null for what cannot be swept.
          */
         ParamOut: {
             /** Name */
@@ -2695,6 +2783,19 @@ export interface components {
             choices: string[];
             /** Open */
             open: boolean;
+            sweep: components["schemas"]["SweepRangeOut"] | null;
+        };
+        /**
+         * SweepRangeOut
+         * @description Where a sweep of a number begins and ends, and by what step.
+         */
+        SweepRangeOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Step */
+            step: number;
         };
         /**
          * MakeOut
@@ -6567,6 +6668,35 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    tables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TablesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,5 @@
 // Short names for the generated types; nothing is defined here.
-import type { components } from './schema'
+import type { components, operations } from './schema'
 
 type S = components['schemas']
 
@@ -50,7 +50,7 @@ export type Column = S['Column']
 export type Comparison = S['Comparison']
 export type ComparisonOut = S['ComparisonOut']
 export type SessionComparison = S['SessionComparison']
-export type CompareIn = Partial<S['CompareIn']>
+export type CompareIn = S['CompareIn']
 export type CompareRow = S['RowOut']
 export type NamedWish = S['NamedWishOut']
 export type Wish = S['WishIn']
@@ -70,13 +70,16 @@ export type CompareTables = S['CompareTablesOut']
 export type Week = S['WeekOut']
 export type PlanEntry = S['EntryOut']
 export type PlanDay = S['DayOut']
-export type PlanDetails = Partial<Omit<S['ChangeIn'], 'version'>>
+export type PlanDetails = Omit<S['ChangeIn'], 'version'>
+export type NewEntry = S['EntryIn']
+export type Again = S['RepeatIn']
+export type DayPlan = Omit<S['DayIn'], 'version' | 'squad'>
 export type WeekRow = S['WeekRow']
 export type WeekLoad = S['WeekLoad']
 export type LoadFigure = S['Figure']
 export type Clash = S['Clash']
 export type Proposal = S['ProposalOut']
-export type LevelAsked = Partial<S['LevelIn']> & { day: string }
+export type LevelAsked = S['LevelIn']
 export type LevelProgress = S['ProgressOut']
 export type Job = S['JobOut']
 export type LevelEdit = S['LevelEditOut']
@@ -85,14 +88,7 @@ export type Outcome = S['OutcomeOut']
 export type SessionsPage = S['SessionsOut']
 export type SessionName = S['SessionName']
 /** What a list is asked for; what is not said is as the server has it. */
-export interface SessionsAsked {
-  archived?: boolean
-  words?: string
-  tag?: string
-  by?: string
-  down?: boolean
-  page?: number
-}
+export type SessionsAsked = NonNullable<operations['list_sessions']['parameters']['query']>
 export type TimeAway = S['AwayOut']
 export type SeasonWeek = S['SeasonWeek']
 export type Beside = S['BesideOut']
@@ -100,8 +96,12 @@ export type CalendarLink = S['LinkOut']
 export type Attending = S['AttendanceOut']
 export type PlanChange = S['ChangeOut']
 /** What is sent with a document: everything but the document has a default. */
-export type DocumentIn = { document: SessionDoc; squad: number; given?: Given; methods?: Record<string, unknown> }
-export type FiguresIn = DocumentIn & { against?: { document?: SessionDoc; given?: Given } }
+export type DocumentIn = Omit<S['ExplainIn'], 'figure'>
+export type FiguresIn = S['FiguresIn']
 /** What was chosen for places of a text that could be meant otherwise, by assumption. */
-export type Settled = Record<string, number>
+export type Settled = NonNullable<S['BoardIn']['settled']>
 export type WrittenText = S['TextOut']
+/** A body by the name that the description of the API gives it. */
+export type Body<Name extends keyof S> = S[Name]
+export type Tables = S['TablesOut']
+export type Named = S['NamedOut']

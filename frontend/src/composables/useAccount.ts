@@ -1,13 +1,16 @@
+import { useSessionStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
+import { queryClient } from '@/api/query'
+import { Refusal } from '@/api/refusal'
 import type { Me } from '@/api/types'
 
 /** The signed-in member; null for nobody. */
 export const account = ref<Me | null>(null)
 
 /** The squad that was chosen of several; 0 for one's first. Kept for this tab, until signing out. */
-const chosen = ref(Number(sessionStorage.getItem('squad') ?? 0))
+const chosen = useSessionStorage('squad', 0)
 
 /** The squad that screens are about: the chosen one, if one belongs to it. */
 export const squadNow = computed(() => {
@@ -17,7 +20,6 @@ export const squadNow = computed(() => {
 
 export function chooseSquad(id: number): void {
   chosen.value = id
-  sessionStorage.setItem('squad', String(id))
 }
 
 /** Ask the server who is signed in. */
@@ -30,14 +32,16 @@ export async function whoAmI(): Promise<void> {
   }
 }
 
-/** Sign in; throws a Refusal with the server's words. */
+/** Sign in; throws a Refusal with the server's words. What was asked before was asked by nobody, or somebody else. */
 export async function signIn(name: string, password: string): Promise<void> {
   account.value = await api.signIn(name, password)
+  queryClient.clear()
 }
 
 /** Sign out here. The page begins anew: nothing of what was shown stays for whoever signs in next. */
 export async function signOut(): Promise<void> {
   await api.signOut()
+  queryClient.clear()
   account.value = null
   sessionStorage.clear()
   localStorage.clear()

@@ -76,9 +76,9 @@ test('a refusal leaves the last figures and says which place is wrong', async ()
 test('a refusal without a place is told in its own words', async () => {
   const { trouble } = shown()
   await settle()
-  asked[0]?.reply.refuse(new Refusal(0, 'unreachable', 'The server cannot be reached.'))
+  asked[0]?.reply.refuse(new Refusal(403, 'rights', 'Not your squad.'))
   await settle()
-  expect(trouble.value).toBe('The server cannot be reached.')
+  expect(trouble.value).toBe('Not your squad.')
 })
 
 test('the day and what is held against are part of the question', async () => {

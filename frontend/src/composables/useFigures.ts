@@ -1,49 +1,30 @@
-import { computed, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { computed, shallowRef, watch, type Ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
-import type { BlockFormat, Figures, FiguresIn, Given, ProblemItem, SessionDoc, Stave } from '@/api/types'
+import { api } from '@/api/client'
+import { queryClient } from '@/api/query'
+import { Refusal } from '@/api/refusal'
+import type { FiguresIn, FiguresOut, Given, ProblemItem, SessionDoc } from '@/api/types'
+import { sentenceOf } from '@/words/refusal'
 
 const PAUSE_MS = 15
+/** Figures of what was typed a while ago are not kept for long: each is as large as its session. */
+const KEPT_MS = 60_000
 
 /** What figures are asked with, besides the document; `against` asks for differences. */
-export interface Asked {
+export interface AskedWith {
   squad: Ref<number>
   given: Ref<Given>
   methods: Ref<Record<string, unknown>>
   against: Ref<FiguresIn['against']>
 }
 
-/** Figures of a document, asked anew shortly after each change; late answers are dropped. */
-export function useFigures(document: Ref<SessionDoc | null>, asked: Asked) {
-  const figures = shallowRef<Figures | null>(null)
-  const stave = shallowRef<Stave | null>(null)
-  const formats = shallowRef<readonly BlockFormat[]>([])
-  const deltas = shallowRef<Record<string, number> | null>(null)
-  const problems = shallowRef<readonly ProblemItem[]>([])
-  const trouble = shallowRef('')
-  let timer = 0
-  let asking: AbortController | null = null
-
-  async function ask(body: FiguresIn): Promise<void> {
-    asking?.abort()
-    const mine = new AbortController()
-    asking = mine
-    try {
-      const answer = await api.figures(body, mine.signal)
-      if (asking !== mine) return
-      figures.value = answer.figures
-      stave.value = answer.stave
-      formats.value = answer.formats
-      deltas.value = answer.deltas ?? null
-      problems.value = []
-      trouble.value = ''
-    } catch (error) {
-      if (asking !== mine || !(error instanceof Refusal)) return
-      problems.value = error.problems
-      trouble.value = error.problems.length > 0 ? '' : error.message
-    }
-  }
-
+/**
+ * Figures of a document, asked anew shortly after each change; the previous ones stand meanwhile, and while a document is
+ * refused.
+ */
+export function useFigures(document: Ref<SessionDoc | null>, asked: AskedWith) {
   const question = computed<FiguresIn | null>(() =>
     document.value === null
       ? null
@@ -55,18 +36,33 @@ export function useFigures(document: Ref<SessionDoc | null>, asked: Asked) {
           ...(asked.against.value ? { against: asked.against.value } : {}),
         },
   )
-  watch(
-    question,
-    (changed, before) => {
-      window.clearTimeout(timer)
-      if (changed === null) return
-      timer = window.setTimeout(() => void ask(changed), before ? PAUSE_MS : 0)
+  const settled = refDebounced(question, PAUSE_MS)
+  // The first question waits for nothing.
+  const wanted = computed(() => settled.value ?? question.value)
+  const { data, error } = useQuery(
+    {
+      // The key is the question itself, the document and all it is figured with.
+      queryKey: computed(() => ['figures', JSON.stringify(wanted.value)]),
+      queryFn: ({ queryKey, signal }) => api.figures(JSON.parse(String(queryKey[1])) as FiguresIn, signal),
+      enabled: computed(() => wanted.value !== null),
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      gcTime: KEPT_MS,
     },
-    { immediate: true },
+    queryClient,
   )
-  onScopeDispose(() => {
-    window.clearTimeout(timer)
-    asking?.abort()
-  })
-  return { figures, stave, formats, deltas, problems, trouble }
+  const last = shallowRef<FiguresOut | null>(null)
+  watch(data, (answer) => (last.value = answer ?? last.value), { immediate: true, flush: 'sync' })
+
+  const refused = computed(() => (error.value instanceof Refusal ? error.value : null))
+  const problems = computed<readonly ProblemItem[]>(() => refused.value?.problems ?? [])
+  return {
+    figures: computed(() => last.value?.figures ?? null),
+    stave: computed(() => last.value?.stave ?? null),
+    formats: computed(() => last.value?.formats ?? []),
+    deltas: computed(() => last.value?.deltas ?? null),
+    problems,
+    /** Why there are no figures, where no place of the document is to blame. */
+    trouble: computed(() => (refused.value && problems.value.length === 0 ? sentenceOf(refused.value) : '')),
+  }
 }

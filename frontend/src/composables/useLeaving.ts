@@ -1,4 +1,5 @@
-import { onScopeDispose, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { ref } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 
 /**
@@ -29,7 +30,6 @@ export function useLeaving(settle: () => Promise<string>, unkept: () => boolean)
   function guard(event: BeforeUnloadEvent): void {
     if (unkept()) event.preventDefault()
   }
-  window.addEventListener('beforeunload', guard)
-  onScopeDispose(() => window.removeEventListener('beforeunload', guard))
+  useEventListener(window, 'beforeunload', guard)
   return { losing, stay: () => decide(false), leave: () => decide(true) }
 }

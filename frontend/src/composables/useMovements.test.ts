@@ -54,7 +54,7 @@ vi.mock('@/api/client', () => ({
   },
 }))
 const { movementIn, useMovements } = await import('./useMovements')
-beforeEach(() => useMovements().ready)
+beforeEach(() => useMovements().ready())
 const found = (typed: string, narrowed = {}, own: MovementDef[] = []): string[] =>
   useMovements()
     .search(typed, { ...ANY, ...narrowed }, own)

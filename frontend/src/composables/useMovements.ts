@@ -1,18 +1,13 @@
-import { computed, shallowRef } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { createSharedComposable } from '@vueuse/core'
+import { computed } from 'vue'
 
 import { api } from '@/api/client'
-import type { MovementDef, MovementsOut, SessionDoc } from '@/api/types'
+import { KEYS } from '@/api/keys'
+import { LASTING, queryClient } from '@/api/query'
+import type { MovementDef, SessionDoc } from '@/api/types'
 
 import { squadNow } from './useAccount'
-
-const tables = shallowRef<MovementsOut | null>(null)
-let asking: Promise<void> | null = null
-let askedFor = -1
-
-async function fetchTables(): Promise<void> {
-  askedFor = squadNow.value
-  tables.value = await api.movements(askedFor)
-}
 
 /** What narrows a search for a movement; an empty word narrows nothing. */
 export interface Narrowed {
@@ -36,9 +31,16 @@ function distance(movement: MovementDef, typed: string): number {
   return aliases.some((alias) => alias.startsWith(wanted)) ? 2 : 3
 }
 
-/** The movements of the squad and the rows of the stave, asked for once. */
-export function useMovements() {
-  if (asking === null || askedFor !== squadNow.value) asking = fetchTables()
+/** The movements of the squad and the rows of the stave, asked for once and shared by all that stand on a screen. */
+export const useMovements = createSharedComposable(() => {
+  const { data: tables, suspense } = useQuery(
+    {
+      queryKey: computed(() => KEYS.movements(squadNow.value)),
+      queryFn: ({ queryKey }) => api.movements(Number(queryKey[1])),
+      ...LASTING,
+    },
+    queryClient,
+  )
   const all = computed(() => tables.value?.movements ?? [])
   const byKey = computed(() => new Map(all.value.map((m) => [m.key, m])))
   const patterns = computed(() => tables.value?.patterns ?? [])
@@ -79,21 +81,12 @@ export function useMovements() {
   }
 
   const checks = computed(() => tables.value?.checks ?? [])
-  return {
-    all,
-    byKey,
-    codeOf,
-    nameOf,
-    search,
-    kits,
-    joints,
-    positions,
-    patterns,
-    checks,
-    refresh: fetchTables,
-    ready: asking,
-  }
-}
+  /** Resolves when the movements are there, or cannot be had. */
+  const ready = (): Promise<unknown> => suspense()
+  /** The squad has others now. */
+  const refresh = (): Promise<void> => queryClient.invalidateQueries({ queryKey: KEYS.movements(squadNow.value) })
+  return { all, byKey, codeOf, nameOf, search, kits, joints, positions, patterns, checks, refresh, ready }
+})
 
 /** A movement as the document or the library knows it. */
 export function movementIn(

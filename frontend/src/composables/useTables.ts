@@ -1,18 +1,54 @@
-import { computed, shallowRef } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { createSharedComposable } from '@vueuse/core'
+import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 import { api } from '@/api/client'
-import type { Format, PersonOut, Shape } from '@/api/types'
+import { KEYS } from '@/api/keys'
+import { LASTING, queryClient } from '@/api/query'
+import type { Format, Named, Tables } from '@/api/types'
+import type { Choice } from '@/parts/ChoiceField.vue'
 
-const formats = shallowRef<readonly Format[]>([])
-const poundKg = shallowRef<number | null>(null)
-let asking: Promise<void> | null = null
+const NOTHING: Tables = {
+  parts: [],
+  efforts: [],
+  sides: [],
+  optional: [],
+  levels: [],
+  landing_grades: [],
+  load_units: [],
+  intents: [],
+  phases: [],
+  severities: [],
+  currencies: [],
+  schools: [],
+  phrases: { heads: [], phrases: [], qualities: [] },
+}
+
+/** All that has a name in every squad: parts, efforts, sides, schools, currencies, phrases. Empty until it is there. */
+export const useTables = createSharedComposable(() => {
+  const { data } = useQuery({ queryKey: KEYS.tables(), queryFn: api.tables, ...LASTING }, queryClient)
+  const tables = computed<Tables>(() => data.value ?? NOTHING)
+  const labels = computed(() => {
+    const lists = Object.entries(tables.value).filter((pair): pair is [string, Named[]] => Array.isArray(pair[1]))
+    return new Map(lists.flatMap(([name, list]) => list.map((one) => [`${name}/${one.key}`, one.label] as const)))
+  })
+  /** The words for a key of a list. */
+  const labelOf = (list: ListName, key: string): string => labels.value.get(`${list}/${key}`) ?? key
+  /** A list as a field offers it; `none`: what stands for no choice. */
+  const choicesOf = (list: ListName, none?: string): Choice<string>[] => [
+    ...(none === undefined ? [] : [{ value: '', label: none }]),
+    ...tables.value[list].map((one) => ({ value: one.key, label: one.label })),
+  ]
+  return { tables, labelOf, choicesOf }
+})
+/** The lists of the tables that are keys with their words. */
+export type ListName = Exclude<keyof Tables, 'schools' | 'phrases'>
 
 /** The table of named formats, asked for once. */
-export function useFormats() {
-  asking ??= api.formats().then((answer) => {
-    formats.value = answer.formats
-    poundKg.value = answer.pound_kg
-  })
+export const useFormats = createSharedComposable(() => {
+  const { data, suspense } = useQuery({ queryKey: KEYS.formats(), queryFn: api.formats, ...LASTING }, queryClient)
+  const formats = computed<readonly Format[]>(() => data.value?.formats ?? [])
+  const poundKg = computed(() => data.value?.pound_kg ?? null)
   const byKey = computed(() => new Map(formats.value.map((one) => [one.key, one])))
 
   /** Formats whose name or trade word holds every word typed, or whose numbers do ("20 10"). */
@@ -29,28 +65,33 @@ export function useFormats() {
       .filter((one) => words.every((word) => text(one).includes(word)))
       .sort((a, b) => exact(a) - exact(b))
   }
-  return { formats, byKey, poundKg, search, ready: asking }
+  /** Resolves when the formats are there, or cannot be had. */
+  const ready = (): Promise<unknown> => suspense()
+  return { formats, byKey, poundKg, search, ready }
+})
+
+/** The people of a squad; nobody for those who may not see them, and nobody of squad 0. */
+export function usePeople(squad: MaybeRefOrGetter<number>) {
+  const { data } = useQuery(
+    {
+      queryKey: computed(() => KEYS.people(toValue(squad))),
+      queryFn: ({ queryKey }) => api.people(Number(queryKey[1])),
+      enabled: computed(() => toValue(squad) > 0),
+    },
+    queryClient,
+  )
+  return { people: computed(() => data.value ?? []) }
 }
 
-const people = shallowRef<readonly PersonOut[]>([])
-let peopleOf = 0
-
-/** The people of a squad; nobody for those who may not see them. */
-export function usePeople() {
-  async function fetchPeople(squad: number): Promise<void> {
-    if (squad === peopleOf) return
-    peopleOf = squad
-    people.value = await api.people(squad).catch(() => [])
-  }
-  return { people, fetchPeople }
-}
-
-const shapes = shallowRef<readonly Shape[]>([])
-
-/** The squad's own shapes; asked for when they are about to be offered. */
-export function useShapes() {
-  async function fetchShapes(squad: number): Promise<void> {
-    shapes.value = await api.shapes(squad).catch(() => [])
-  }
-  return { shapes, fetchShapes }
+/** The squad's own shapes of formats. */
+export function useShapes(squad: MaybeRefOrGetter<number>) {
+  const { data } = useQuery(
+    {
+      queryKey: computed(() => KEYS.shapes(toValue(squad))),
+      queryFn: ({ queryKey }) => api.shapes(Number(queryKey[1])),
+    },
+    queryClient,
+  )
+  const changed = (): Promise<void> => queryClient.invalidateQueries({ queryKey: KEYS.shapes(toValue(squad)) })
+  return { shapes: computed(() => data.value ?? []), changed }
 }

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, reactive, ref, useId } from 'vue'
+import { computed, reactive, useTemplateRef } from 'vue'
 
 import type { MovementDef } from '@/api/types'
-import { useChoosing } from '@/composables/useChoosing'
 import { useMovements, type Narrowed } from '@/composables/useMovements'
+
+import ChoiceField from './ChoiceField.vue'
+import FindField from './FindField.vue'
 
 const props = defineProps<{
   label: string
@@ -15,24 +17,26 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ pick: [key: string]; define: [words: string]; close: [] }>()
 
+interface Found {
+  value: string
+  movement: MovementDef | null
+}
 const MOST_SHOWN = 40
 const { search, codeOf, kits, joints, positions, patterns, ready } = useMovements()
-const id = useId()
-const typed = ref(props.start ?? '')
 const narrowed = reactive<Narrowed>({ pattern: '', kit: '', position: '', spare: '' })
-const found = computed(() => search(typed.value, narrowed, props.own ?? []).slice(0, MOST_SHOWN))
-const { chosen, keys } = useChoosing(
-  () => found.value.length - 1,
-  () => void take(),
-  () => emit('close'),
-)
+const field = useTemplateRef<{ again: () => Promise<void>; typed: string }>('field')
 
 /** A hand that is faster than the library waits for it. */
-async function take(): Promise<void> {
-  await ready
-  const one = found.value[chosen.value]
-  if (one) emit('pick', one.key)
-  else if (props.definable && typed.value.trim()) emit('define', typed.value)
+async function find(words: string): Promise<Found[]> {
+  await ready()
+  const found = search(words, narrowed, props.own ?? []).slice(0, MOST_SHOWN)
+  return found.length
+    ? found.map((movement) => ({ value: movement.name ?? movement.key, movement }))
+    : [{ value: words, movement: null }]
+}
+function take(one: Found | null, words: string): void {
+  if (one?.movement) emit('pick', one.movement.key)
+  else if (props.definable && words.trim()) emit('define', words)
 }
 const weights = (m: MovementDef): string =>
   Object.entries(m.patterns ?? {})
@@ -40,72 +44,76 @@ const weights = (m: MovementDef): string =>
     .join(', ')
 const pace = (m: MovementDef): string =>
   m.pace_s ? `${m.pace_s} s a rep` : m.speed_mps ? `${m.speed_mps} m a second` : 'no reps'
+const words = (all: readonly string[], say = (one: string): string => one) =>
+  all.map((one) => ({ value: one, label: say(one) }))
 const FILTERS = computed(() => [
-  { name: 'pattern' as const, label: 'pattern', any: 'any pattern', choices: patterns.value },
-  { name: 'kit' as const, label: 'kit', any: 'any kit', choices: ['none', ...kits.value] },
-  { name: 'position' as const, label: 'position', any: 'any position', choices: positions.value },
-  { name: 'spare' as const, label: 'joint to spare', any: 'no joint to spare', choices: joints.value },
+  { name: 'pattern' as const, label: 'pattern', any: 'any pattern', choices: words(patterns.value) },
+  {
+    name: 'kit' as const,
+    label: 'kit',
+    any: 'any kit',
+    choices: words(['none', ...kits.value], (one) => (one === 'none' ? 'no kit' : one)),
+  },
+  { name: 'position' as const, label: 'position', any: 'any position', choices: words(positions.value) },
+  {
+    name: 'spare' as const,
+    label: 'joint to spare',
+    any: 'no joint to spare',
+    choices: words(joints.value, (one) => `spare the ${one}`),
+  },
 ])
+function narrow(name: keyof Narrowed, to: string | null | undefined): void {
+  narrowed[name] = to ?? ''
+  void field.value?.again()
+}
 </script>
 
 <template>
-  <div class="choosing">
+  <div class="choosing" @keydown.esc.capture.stop.prevent="emit('close')">
     <p class="choosing-line">
-      <label :for="id">{{ label }}</label>
-      <input
-        :id="id"
+      <b aria-hidden="true">{{ label }}</b>
+      <FindField
         ref="field"
-        v-model="typed"
-        role="combobox"
-        aria-expanded="true"
-        :aria-controls="`${id}-list`"
-        :aria-activedescendant="found[chosen] ? `${id}-${found[chosen]?.key}` : undefined"
-        autocomplete="off"
+        v-slot="{ item }: { item: Found }"
+        :label="label"
+        :start="start"
         placeholder="a name or a part of it"
-        @input="chosen = 0"
-        @keydown="keys"
-      />
-      <button v-if="definable" type="button" class="link" @click="$emit('define', typed)">define a new one</button>
-      <button type="button" class="link" @click="$emit('close')">close</button>
+        :find="find"
+        @take="take"
+      >
+        <span v-if="item.movement" class="found">
+          <span class="code" aria-hidden="true">{{ codeOf(item.movement) }}</span>
+          <b>{{ item.value }}</b>
+          <span>{{ weights(item.movement) }}</span>
+          <small>
+            {{ pace(item.movement) }}<template v-if="item.movement.rep_is"> · {{ item.movement.rep_is }}</template>
+          </small>
+        </span>
+        <span v-else class="found none">
+          Nothing is called so here.<template v-if="definable"> Enter defines it as a new movement.</template>
+        </span>
+      </FindField>
+      <button v-if="definable" type="button" class="link" @click="emit('define', field?.typed ?? '')">
+        define a new one
+      </button>
+      <button type="button" class="link" @click="emit('close')">close</button>
     </p>
     <p class="choosing-line filters">
-      <label v-for="filter in FILTERS" :key="filter.name">
-        <span class="visually-hidden">{{ filter.label }}</span>
-        <select v-model="narrowed[filter.name]" @change="chosen = 0">
-          <option value="">{{ filter.any }}</option>
-          <option v-for="one in filter.choices" :key="one" :value="one">
-            {{ filter.name === 'spare' ? `spare the ${one}` : one === 'none' ? 'no kit' : one }}
-          </option>
-        </select>
-      </label>
+      <ChoiceField
+        v-for="filter in FILTERS"
+        :key="filter.name"
+        :model-value="narrowed[filter.name]"
+        :label="filter.label"
+        :options="[{ value: '', label: filter.any }, ...filter.choices]"
+        @update:model-value="narrow(filter.name, $event)"
+      />
     </p>
-    <ul :id="`${id}-list`" ref="list" role="listbox" :aria-label="label">
-      <li
-        v-for="(one, index) in found"
-        :id="`${id}-${one.key}`"
-        :key="one.key"
-        role="option"
-        :aria-selected="index === chosen"
-        @mousedown.prevent="$emit('pick', one.key)"
-      >
-        <span class="code" aria-hidden="true">{{ codeOf(one) }}</span>
-        <b>{{ one.name ?? one.key }}</b>
-        <span>{{ weights(one) }}</span>
-        <small
-          >{{ pace(one) }}<template v-if="one.rep_is"> · {{ one.rep_is }}</template></small
-        >
-      </li>
-      <li v-if="found.length === 0" role="option" aria-selected="false" aria-disabled="true">
-        Nothing is called so here.<template v-if="definable"> Enter defines it as a new movement.</template>
-      </li>
-    </ul>
   </div>
 </template>
 
 <style scoped src="@/styles/choosing.css"></style>
 <style scoped>
-.filters select {
-  font: 13px var(--text);
+.filters {
   color: var(--mute);
 }
 </style>

@@ -1,38 +1,36 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, shallowRef, watch } from 'vue'
 
-import { api, Refusal } from '@/api/client'
-import type { Explanation, Term } from '@/api/types'
-import { useLatest } from '@/composables/useLatest'
+import { api } from '@/api/client'
+import { queryClient, troubleOf } from '@/api/query'
+import type { DocumentIn, Term } from '@/api/types'
 import { amount } from '@/words/format'
 
 import { useOpening } from './opening'
 
 const props = defineProps<{ figure: string }>()
+/** Arithmetic of what was typed a while ago is not kept for long: each is as large as its session. */
+const KEPT_MS = 30_000
 const { figures, question, light: point } = useOpening()
-const opened = shallowRef<Explanation | null>(null)
-const trouble = ref('')
 const unfolded = ref(new Set<string>())
-const { ask: askLatest } = useLatest()
-
-async function ask(): Promise<void> {
-  const body = question()
-  if (body === null) return
-  try {
-    await askLatest(
-      () => api.explain({ ...body, figure: props.figure }),
-      (answer) => {
-        opened.value = answer.explanation
-        trouble.value = ''
-      },
-    )
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
-  }
-}
-// New figures mean new arithmetic: ask again for what is open.
-watch([() => props.figure, figures], ask, { immediate: true })
+// New figures mean new arithmetic: what is open is asked for anew once they are there.
+const asked = shallowRef(question())
+watch([() => props.figure, figures], () => (asked.value = question()))
+const { data, error } = useQuery(
+  {
+    queryKey: computed(() => ['explain', props.figure, JSON.stringify(asked.value)]),
+    queryFn: ({ queryKey: [, figure, body], signal }) =>
+      api.explain({ ...(JSON.parse(String(body)) as DocumentIn), figure: String(figure) }, signal),
+    enabled: computed(() => asked.value !== null),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: KEPT_MS,
+  },
+  queryClient,
+)
+const opened = computed(() => data.value?.explanation ?? null)
+const trouble = troubleOf(error)
 
 const JOINS: Record<string, string> = { sum: '+', product: '×', ratio: '÷', floor: '÷', max: 'or', rms: 'and' }
 const HEADS: Record<string, string> = {

@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { isNavigationFailure, NavigationFailureType, useRoute, useRouter } from 'vue-router'
 
 import { account, chooseSquad, signOut, squadNow } from '@/composables/useAccount'
 
+import ChoiceField from './ChoiceField.vue'
+
 const route = useRoute()
 const router = useRouter()
 
-async function turnTo(event: Event): Promise<void> {
-  const id = Number((event.target as HTMLSelectElement).value)
+const squads = computed(() => (account.value?.squads ?? []).map((one) => ({ value: one.id, label: one.name })))
+async function turnTo(id: number | null | undefined): Promise<void> {
+  if (!id) return
   // Leaving first: what is being written is saved on the way, and who is asked to stay stays.
   const stayed = await router.push({ name: 'week' })
   if (!isNavigationFailure(stayed, NavigationFailureType.aborted)) chooseSquad(id)
@@ -27,11 +31,9 @@ async function leave(): Promise<void> {
     <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }"
       >Side by side</RouterLink
     >
-    <span v-if="(account?.squads.length ?? 0) > 1" class="to squad">
-      Squad
-      <select :value="squadNow" aria-label="Squad" @change="turnTo">
-        <option v-for="one in account?.squads" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
+    <span v-if="squads.length > 1" class="to squad">
+      <span aria-hidden="true">Squad</span>
+      <ChoiceField :model-value="squadNow" label="Squad" :options="squads" @update:model-value="turnTo" />
     </span>
     <button type="button" class="plain to leave" @click="leave">
       Sign out<span class="who">{{ account?.name }}</span>
@@ -72,9 +74,8 @@ async function leave(): Promise<void> {
 .squad {
   margin-top: auto;
 }
-.squad select {
-  width: 66px;
-  font-size: 11px;
+.squad :deep(.el-select) {
+  width: 68px !important;
 }
 .leave {
   margin-top: auto;

@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 
 import type { Stave, StaveMark } from '@/api/types'
+import { useTables } from '@/composables/useTables'
 import { clock } from '@/words/format'
 
 import { linesOf, lineText, type StaveLine } from './line'
 import { fitted, LEFT, ROW, sumRoom, ticks, timeScale, TOP } from './scale'
+import StaveZoom from './StaveZoom.vue'
 import { useZoom } from './useZoom'
 
 const props = defineProps<{
@@ -22,16 +25,12 @@ const emit = defineEmits<{ point: [line: StaveLine | null] }>()
 
 const RIGHT_HALF = 2
 
+const { labelOf } = useTables()
 const frame = ref<HTMLElement | null>(null)
-const pixels = ref(1160)
-let watcher: ResizeObserver | null = null
-onMounted(() => {
-  watcher = new ResizeObserver(([entry]) => {
-    if (entry) pixels.value = entry.contentRect.width
-  })
-  if (frame.value) watcher.observe(frame.value)
-})
-onBeforeUnmount(() => watcher?.disconnect())
+const FIRST_GUESS = 1160
+const { width } = useElementSize(frame, { width: FIRST_GUESS, height: 0 })
+/** Nothing is drawn for a frame that is not there yet. */
+const pixels = computed(() => width.value || FIRST_GUESS)
 
 const total = computed(() => Math.max(props.stave.total_s, props.open?.high ?? 0))
 const { from, span, zoomed, all, zoom, pan, show } = useZoom(total)
@@ -219,18 +218,14 @@ function wheel(event: WheelEvent): void {
     </svg>
     <div class="under">
       <p class="line" aria-live="polite">
-        {{ pointedLine ? lineText(pointedLine) : 'Point at a window to read its line.' }}
+        {{
+          pointedLine ? lineText(pointedLine, (key) => labelOf('sides', key)) : 'Point at a window to read its line.'
+        }}
       </p>
       <span v-if="open && open.high > open.low" class="line"
         >ranges leave open {{ clock(open.low) }} to {{ clock(open.high) }}</span
       >
-      <span class="zoom" role="group" aria-label="Zoom of the stave">
-        <button v-if="zoomed" type="button" class="plain" aria-label="Earlier" @click="pan(-0.5)">‹</button>
-        <button v-if="zoomed" type="button" class="plain" aria-label="Later" @click="pan(0.5)">›</button>
-        <button type="button" class="plain" aria-label="Closer" @click="zoom(true)">+</button>
-        <button type="button" class="plain" aria-label="Further" :disabled="!zoomed" @click="zoom(false)">−</button>
-        <button v-if="zoomed" type="button" class="plain" @click="all">all</button>
-      </span>
+      <StaveZoom :zoomed="zoomed" @pan="pan" @zoom="zoom" @all="all" />
     </div>
   </div>
 </template>
@@ -284,24 +279,11 @@ text {
 .under {
   display: flex;
   gap: 16px;
-  align-items: baseline;
+  align-items: flex-start;
 }
 .under p {
   flex: 1;
   min-width: 0;
-}
-.zoom button {
-  min-width: 24px;
-  min-height: 24px;
-  padding: 0 6px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  margin-left: 3px;
-  font-size: 13px;
-}
-.zoom button:disabled {
-  color: #a49c8b;
-  cursor: default;
 }
 .line {
   margin: 0;

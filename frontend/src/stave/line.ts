@@ -2,13 +2,6 @@ import type { Stave, StaveKind } from '@/api/types'
 import { clock, tenth, whole } from '@/words/format'
 
 const COUNTED: Record<string, string> = { called: 'called', paced: 'paced', estimated: 'guessed' }
-const SIDES: Record<string, string> = {
-  left: 'left',
-  right: 'right',
-  each: 'each side',
-  alternate: 'sides take turns',
-}
-
 /** A window of a stave: its kind, and what it alone has. */
 export interface StaveLine extends StaveKind {
   segment: number
@@ -27,13 +20,13 @@ export function linesOf(stave: Stave): StaveLine[] {
   })
 }
 
-/** A window in one line: when, what, how much, which side, how hard. */
-export function lineText(line: StaveLine): string {
+/** A window in one line: when, what, how much, which side (in the words of `sideOf`), how hard. */
+export function lineText(line: StaveLine, sideOf: (key: string) => string): string {
   const parts = [`${clock(line.start)}–${clock(line.start + line.seconds)}`, line.name]
   if (line.reps > 0) parts.push(`${whole(line.reps)} reps ${COUNTED[line.counted] ?? ''}`)
   if (line.metres > 0) parts.push(`${whole(line.metres)} m`)
   if (line.kg !== null && line.kg !== undefined) parts.push(`${line.kg} kg`)
-  if (line.side) parts.push(SIDES[line.side] ?? line.side)
+  if (line.side) parts.push(sideOf(line.side))
   parts.push(`effort ${tenth(line.effort)}`)
   return parts.join(' · ')
 }

@@ -19,7 +19,7 @@ const STAVE = {
 test('windows are read with their kind, and said in one line', () => {
   const [line] = linesOf(STAVE)
   expect(line).toMatchObject({ movement: 'swing', segment: 4, seconds: 20, reps: 12 })
-  expect(line && lineText(line)).toBe('0:05–0:25 · swing · 12 reps paced · 16 kg · effort 6.3')
+  expect(line && lineText(line, (key) => key)).toBe('0:05–0:25 · swing · 12 reps paced · 16 kg · effort 6.3')
 })
 
 test('a window of a kind that is not there is left out', () => {

@@ -20,3 +20,9 @@ export function today(): string {
   const now = new Date()
   return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10)
 }
+/** The day of a moment, where the reader is. */
+export const dateOf = (moment: Date): string =>
+  new Date(moment.getTime() - moment.getTimezoneOffset() * 60_000).toISOString().slice(0, 10)
+/** 18:30, of a moment, where the reader is. */
+export const clockTime = (at: string): string =>
+  new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })

@@ -6,10 +6,10 @@ const nameOf = (key: string): string => key.replaceAll('-', ' ')
 
 test.each([
   [{ movement: 'push-up' }, 'push up'],
-  [{ movement: 'bent-row', reps: 8, sides: 'each', load: { kg: 12, count: 2 } }, '8 bent row each side 2 × 12 kg'],
+  [{ movement: 'bent-row', reps: 8, sides: 'each', load: { kg: 12, count: 2 } }, '8 bent row, each side 2 × 12 kg'],
   [{ movement: 'jog', metres: 200 }, '200 m jog'],
   [{ movement: 'hold-plank', seconds: 30 }, '30 s hold plank'],
   [{ movement: 'bench-press', reps: 5, load: { pct_1rm: 80 } }, '5 bench press 80 %'],
 ])('%j is told as %s', (step, text) => {
-  expect(stepText(step, nameOf)).toBe(text)
+  expect(stepText(step, nameOf, (side) => `${side} side`)).toBe(text)
 })

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { Format } from '@/api/types'
 import { withFreshIds, type Edit } from '@/composables/edits'
 import { movementIn, useMovements } from '@/composables/useMovements'
+import { useTables } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import { told } from '@/words/refusal'
 
 import { placed, useBench } from './bench'
 import FormatPalette from './FormatPalette.vue'
@@ -14,10 +17,10 @@ const emit = defineEmits<{ added: []; close: [] }>()
 const { document, squad, edit } = useBench()
 const { byKey } = useMovements()
 
-const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const
 const format = ref<Format | null>(null)
-const params = ref<object>({})
-const part = ref<(typeof PARTS)[number]>('main')
+const params = ref<Record<string, unknown>>({})
+const part = ref('main')
+const { choicesOf } = useTables()
 const chosen = ref<string[]>([])
 const round = ref(0)
 const trouble = ref('')
@@ -28,7 +31,7 @@ const wanted = computed(() => {
   return by > 1 ? `${least} movements or more, by ${by}` : `${least} or more`
 })
 
-function choose(one: Format, set: object): void {
+function choose(one: Format, set: Record<string, unknown>): void {
   format.value = one
   params.value = set
 }
@@ -65,8 +68,7 @@ async function add(): Promise<void> {
     edit(edits)
     emit('added')
   } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
+    trouble.value = told(error)
   }
 }
 function keys(event: KeyboardEvent): void {
@@ -88,12 +90,7 @@ function keys(event: KeyboardEvent): void {
     <div v-else class="steps" @keydown.capture="keys">
       <p class="head">
         <b>{{ format.name }}</b>
-        <label>
-          <span class="visually-hidden">Part of the new block</span>
-          <select v-model="part">
-            <option v-for="one in PARTS" :key="one" :value="one">{{ one }}</option>
-          </select>
-        </label>
+        <ChoiceField v-model="part" label="Part of the new block" :options="choicesOf('parts')" />
         <span class="quiet">{{ wanted }}; Enter on an empty line is done</span>
         <button type="button" class="link" :disabled="chosen.length === 0" @click="add">Add the block</button>
         <button type="button" class="link" @click="format = null">another format</button>

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElTooltip } from 'element-plus'
 import { computed } from 'vue'
 
 import { TRIED_AGAIN, type SaveState } from '@/composables/useAutosave'
+import MoreMenu from '@/parts/MoreMenu.vue'
 import { clock } from '@/words/format'
 
 import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ state: SaveState; unread: number; canUndo: boolean; canRedo: boolean; isNew: boolean }>()
-defineEmits<{
+const emit = defineEmits<{
   undo: []
   redo: []
   fit: []
@@ -46,6 +47,22 @@ const told = computed(() => {
   return `comes to ${clock(total)}, ${rest}`
 })
 const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.announced_s ?? Infinity))
+const deeds = computed(() => [
+  { name: 'redo', does: 'Redo', key: 'Ctrl Shift Z', disabled: !props.canRedo },
+  { name: 'plan', does: 'Put on a day', key: 'p', disabled: props.isNew },
+  { name: 'versions', does: 'Versions', key: 'v', disabled: props.isNew },
+  { name: 'json', does: 'As a session file (.json)' },
+  { name: 'txt', does: 'As board text with all that is in it (.txt)' },
+  { name: 'help', does: 'Keys', key: '?' },
+])
+const DOES: Record<string, () => void> = {
+  redo: () => emit('redo'),
+  plan: () => emit('plan'),
+  versions: () => emit('versions'),
+  json: () => emit('export', 'json'),
+  txt: () => emit('export', 'txt'),
+  help: () => emit('help'),
+}
 </script>
 
 <template>
@@ -73,20 +90,13 @@ const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.
     >
       {{ saying }}
     </span>
-    <button type="button" class="link" :disabled="!canUndo" title="Undo (Ctrl Z)" @click="$emit('undo')">Undo</button>
-    <button type="button" class="link" :disabled="!canRedo" title="Redo (Ctrl Shift Z)" @click="$emit('redo')">
-      Redo
-    </button>
-    <button type="button" class="link" title="v" @click="$emit('versions')">Versions</button>
-    <button type="button" class="link" title="A session file" @click="$emit('export', 'json')">.json</button>
-    <button type="button" class="link" title="Board text with all that is in it" @click="$emit('export', 'txt')">
-      .txt
-    </button>
-    <ElButton title="f" @click="$emit('fit')">Fit to time</ElButton>
-    <ElButton title="p" :disabled="isNew" @click="$emit('plan')">Put on a day</ElButton>
-    <ElButton title="o" @click="$emit('compare')">Side by side</ElButton>
-    <ElButton title="c" @click="$emit('card')">Card</ElButton>
-    <button type="button" class="link" aria-label="Keys" title="?" @click="$emit('help')">?</button>
+    <ElTooltip content="Ctrl Z" :show-after="500"
+      ><ElButton :disabled="!canUndo" @click="emit('undo')">Undo</ElButton></ElTooltip
+    >
+    <ElTooltip content="f" :show-after="500"><ElButton @click="emit('fit')">Fit to time</ElButton></ElTooltip>
+    <ElTooltip content="o" :show-after="500"><ElButton @click="emit('compare')">Side by side</ElButton></ElTooltip>
+    <ElTooltip content="c" :show-after="500"><ElButton @click="emit('card')">Card</ElButton></ElTooltip>
+    <MoreMenu label="More for this session" :deeds="deeds" @choose="DOES[$event]?.()" />
   </header>
 </template>
 
@@ -108,8 +118,7 @@ header {
   max-width: 100%;
 }
 .told,
-.state,
-.link {
+.state {
   flex-shrink: 0;
 }
 .title-cell :deep(input) {
@@ -142,11 +151,6 @@ header :deep(.el-button) {
 .state.attention {
   color: var(--warn);
   font-weight: 600;
-}
-.link:disabled {
-  color: #7c766a;
-  text-decoration: none;
-  cursor: default;
 }
 @media (max-width: 1100px) {
   header {

@@ -1,73 +1,64 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, nextTick, provide, ref, shallowRef, watch } from 'vue'
+import { ElSkeleton, ElTabPane, ElTabs } from 'element-plus'
+import { computed, nextTick, provide, ref, shallowRef, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, placeText, Refusal } from '@/api/client'
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient } from '@/api/query'
 import type { Given, ProblemItem, SessionDoc } from '@/api/types'
-import { squadNow } from '@/composables/useAccount'
 import { useAutosave } from '@/composables/useAutosave'
 import { useDocument } from '@/composables/useDocument'
-import { saveFile } from '@/composables/useFiles'
-import { takeOver } from '@/composables/usePending'
 import { useFigures } from '@/composables/useFigures'
 import { useLeaving } from '@/composables/useLeaving'
+import { takeOver } from '@/composables/usePending'
 import { useWhatIf } from '@/composables/useWhatIf'
 import { OPENING } from '@/parts/opening'
-import type { StaveLine } from '@/stave/line'
-import StaveView from '@/stave/StaveView.vue'
+import { placeText } from '@/words/refusal'
 
-import AddBlock from './AddBlock.vue'
-import { BENCH, placed, type BenchTools, type Lit } from './bench'
+import { BENCH, type BenchTools, type Lit } from './bench'
 import BenchHeader from './BenchHeader.vue'
-import BlockCard from './BlockCard.vue'
-import BoardOutline from './BoardOutline.vue'
+import BlocksPane from './BlocksPane.vue'
+import BoardPane from './BoardPane.vue'
 import ConflictBar from './ConflictBar.vue'
+import { exportSession } from './exporting'
 import FitPanel from './FitPanel.vue'
 import HelpPanel from './HelpPanel.vue'
 import LeaveBar from './LeaveBar.vue'
-import MovementForm from './MovementForm.vue'
 import PlanPanel from './PlanPanel.vue'
-import SectionLine from './SectionLine.vue'
 import { useShortcuts } from './shortcuts'
+import StavePane from './StavePane.vue'
 import TallyPanel from './TallyPanel.vue'
 import { useBoard } from './useBoard'
+import { NEW, useOpening } from './useOpening'
 import VersionsPanel from './VersionsPanel.vue'
 import WhoPanel from './WhoPanel.vue'
 
-// The editor is fetched when somebody first writes on the board.
-const BoardEditor = defineAsyncComponent(() => import('./BoardEditor.vue'))
-
-const NEW = 'new'
 const props = defineProps<{ id: string }>()
 const router = useRouter()
 
 const squad = ref(0)
-const missing = ref('')
 const { document, load, edit, replace, undo, redo, canUndo, canRedo } = useDocument()
 const { base, trying, nudge, keep, giveBack } = useWhatIf(document, edit, (wanted) => replace(wanted, 'what-if/back'))
 const given = ref<Given>({} as Given)
 const methods = ref<Record<string, unknown>>({})
 const isPlain = computed(() => JSON.stringify(given.value) === '{}')
 // What differences are held against: how it stood before the trial, or a plain day.
-const against = computed(() =>
-  base.value ? { document: base.value, given: given.value } : isPlain.value ? undefined : {},
-)
+const against = computed(() => {
+  if (base.value) return { document: base.value, given: given.value }
+  return isPlain.value ? undefined : {}
+})
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
-const { figures, stave, formats, deltas, problems, trouble } = useFigures(filled, { squad, given, methods, against })
-const {
-  state,
-  unkept,
-  problems: refused,
-  conflict,
-  begin,
-  save,
-  putOnTop,
-} = useAutosave(filled, trying, squad, (made) => {
+const shown = useFigures(filled, { squad, given, methods, against })
+const { figures, formats, deltas, problems, trouble } = shown
+
+/** The id of a new session that was saved for the first time. */
+let madeId = ''
+const saving = useAutosave(filled, trying, squad, (made) => {
   madeId = made.id
   if (losing.value === null) void showMade()
 })
-/** The id of a new session that was saved for the first time. */
-let madeId = ''
+const { state, unkept, problems: refused, conflict, begin, save, putOnTop } = saving
 async function showMade(): Promise<void> {
   const { name, params } = router.currentRoute.value
   if (madeId && name === 'bench' && params.id === NEW) await router.replace({ name: 'bench', params: { id: madeId } })
@@ -93,48 +84,28 @@ async function settle(): Promise<string> {
   return place ? `Not saved: ${placeText(place)}.` : 'What was changed last could not be saved.'
 }
 
-let opened = ''
-async function open(id: string): Promise<void> {
-  if (id === opened) return
-  missing.value = ''
-  if (id === NEW) {
-    squad.value = squadNow.value
-    opened = id
-    begin(null)
-    load({ fine_tally: 1, title: 'New session', blocks: [] } as unknown as SessionDoc)
-    adding.value = true
-    return
-  }
-  try {
-    const session = await api.session(id)
-    if (id !== props.id) return
-    opened = id
-    squad.value = session.squad
-    begin(session)
-    load(session.document)
-    const handed = takeOver(id)
-    if (handed.length) edit(handed)
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    missing.value = error.message
-  }
-}
 const adding = ref(false)
-watch(
-  () => props.id,
-  (id) => {
-    // A new session that was just saved is on the Bench already.
-    if (opened === NEW && id !== NEW && document.value !== null) opened = id
-    else void open(id)
+const { missing } = useOpening(
+  toRef(props, 'id'),
+  squad,
+  () => madeId,
+  (session, opened) => {
+    begin(session)
+    load(opened)
+    if (session === null) {
+      adding.value = true
+      return
+    }
+    const handed = takeOver(session.id)
+    if (handed.length) edit(handed)
   },
-  { immediate: true },
 )
 
 const wrong = computed(
   () => new Map<string, ProblemItem>([...problems.value, ...refused.value].map((one) => [one.path, one])),
 )
 const lit = ref<Lit | null>(null)
-const pointed = shallowRef<StaveLine | null>(null)
+const pointed = shallowRef<BenchTools['pointed']['value']>(null)
 const tools: BenchTools = {
   edit,
   nudge,
@@ -156,38 +127,22 @@ const tools: BenchTools = {
 provide(BENCH, tools)
 provide(OPENING, { figures, question: tools.question, light: (what) => (lit.value = what) })
 
-const entries = computed(() => (document.value ? placed(document.value) : []))
-const isLit = (line: StaveLine): boolean => {
-  const one = lit.value
-  if (!one) return false
-  if (one.block !== undefined) return line.block === one.block
-  if (one.step !== undefined) return line.step === one.step
-  if (one.kind !== undefined) return line.counted === one.kind && line.reps > 0
-  return one.movement !== undefined && (line.movement === one.movement || line.name === one.movement)
-}
-const openEnds = computed(() => figures.value?.spread['total_s'])
-
-const view = ref<'blocks' | 'board'>('blocks')
+type View = 'blocks' | 'board'
+const view = ref<View>('blocks')
 type Panel = 'fit' | 'plan' | 'versions' | 'help'
 const panel = ref<Panel | null>(null)
-const defining = ref<string | null>(null)
 const toggle = (which: Panel): void => {
   panel.value = panel.value === which ? null : which
 }
-async function show(which: 'blocks' | 'board'): Promise<void> {
+async function show(which: View): Promise<void> {
   view.value = which
   adding.value = adding.value && which === 'blocks'
   if (which === 'board') await board.write()
 }
-/** A movement was told: the words are read again with it. */
-async function defined(): Promise<void> {
-  defining.value = null
-  await nextTick()
-  await board.again()
-}
 /** A text of several days becomes a session for each. */
 async function makeSeveral(): Promise<void> {
   for (const text of board.told.value.sessions) await api.importSession('txt', text, squad.value)
+  await queryClient.invalidateQueries({ queryKey: KEYS.sessions() })
   await board.settle()
   await router.push({ name: 'sessions' })
 }
@@ -230,18 +185,9 @@ function restore(wanted: SessionDoc): void {
   panel.value = null
 }
 async function exportAs(kind: 'json' | 'txt'): Promise<void> {
-  const now = filled.value
-  if (!now) return
-  const name =
-    now.title
-      .toLowerCase()
-      .replace(/[^\p{L}\p{N}]+/gu, '-')
-      .replace(/^-|-$/g, '') || 'session'
-  const text =
-    kind === 'json' ? `${JSON.stringify(now, null, 1)}\n` : (await api.writeBoard(now, squad.value, true)).text
-  // What goes out as a file refers to this version: nothing is saved over it from now on.
-  if (props.id !== NEW && (await save())) await api.pinSession(props.id)
-  saveFile(`${name}.${kind}`, text, kind === 'json' ? 'application/json' : 'text/plain')
+  if (!filled.value) return
+  const pinned = props.id !== NEW && (await save()) ? props.id : null
+  await exportSession(filled.value, kind, squad.value, pinned)
 }
 </script>
 
@@ -251,7 +197,10 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
       <h1>This session cannot be opened</h1>
       <p>{{ missing }} <RouterLink to="/bench">To the sessions</RouterLink></p>
     </div>
-    <p v-else-if="document === null" class="missing" role="status">Opening the session …</p>
+    <div v-else-if="document === null" class="missing" role="status">
+      <span class="visually-hidden">Opening the session …</span>
+      <ElSkeleton :rows="8" animated />
+    </div>
     <template v-else>
       <BenchHeader
         :state="state"
@@ -282,88 +231,28 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
         />
         <HelpPanel v-if="panel === 'help'" @close="panel = null" />
       </div>
-      <section class="tape" aria-label="Stave">
-        <StaveView
-          v-if="stave && filled"
-          :stave="stave"
-          :stale="wrong.size > 0"
-          :open="openEnds"
-          :lit="isLit"
-          :lit-row="lit?.row"
-          @point="pointed = $event"
-        />
-        <p v-else-if="!filled" class="quiet">An empty page. Add a block, or write on the board.</p>
-        <p v-else-if="wrong.size === 0 && !trouble" class="quiet" role="status">Working it out …</p>
-        <p v-else class="quiet">No stave while something is wrong.</p>
-      </section>
+      <StavePane :stave="filled && shown.stave.value" :empty="!filled" :trouble="trouble" />
       <div ref="lane" class="lane">
         <section class="board" :aria-label="view === 'blocks' ? 'Blocks' : 'Board'">
           <h2 class="visually-hidden">{{ view === 'blocks' ? 'Blocks' : 'Board text' }}</h2>
-          <div class="tabs">
-            <button
-              type="button"
-              class="plain tab"
-              :class="{ on: view === 'blocks' }"
-              :aria-pressed="view === 'blocks'"
-              @click="show('blocks')"
-            >
-              Blocks
-            </button>
-            <button
-              type="button"
-              class="plain tab"
-              :class="{ on: view === 'board' }"
-              :aria-pressed="view === 'board'"
-              @click="show('board')"
-            >
-              Board text
-            </button>
-            <span class="grow"></span>
+          <div class="beside">
             <WhoPanel v-if="filled" v-model="given" :document="document" :squad="squad" />
             <button v-if="view === 'blocks'" type="button" class="link" title="a" @click="addBlock">Add block</button>
           </div>
-          <template v-if="view === 'blocks'">
-            <template v-for="entry in entries" :key="entry.block.id ?? entry.path">
-              <SectionLine
-                v-if="entry.section"
-                :section="entry.section"
-                :place="entry.sectionPlace"
-                :path="entry.sectionPath"
+          <ElTabs class="views" :model-value="view" @update:model-value="show($event as View)">
+            <ElTabPane label="Blocks" name="blocks">
+              <BlocksPane
+                v-if="view === 'blocks'"
+                :adding="adding"
+                @adding="$event ? addBlock() : (adding = false)"
+                @words="show('board')"
+                @compare="compare"
               />
-              <BlockCard :placed="entry" @compare="compare(entry.block.id ?? undefined)" />
-            </template>
-            <p v-if="!filled" class="start">
-              <button type="button" class="link big" @click="show('board')">Start from a text</button>
-              <span class="quiet">paste or write it in your own words; or add a block:</span>
-            </p>
-            <AddBlock v-if="adding" @added="adding = false" @close="adding = false" />
-            <button v-else type="button" class="link add" @click="addBlock">Add a block</button>
-          </template>
-          <template v-else>
-            <MovementForm v-if="defining" :words="defining" @made="defined" @close="defining = null" />
-            <p v-if="board.told.value.sessions.length" class="note-bar" role="status">
-              These are {{ board.told.value.sessions.length }} sessions by their days.
-              <button type="button" class="link" @click="makeSeveral">
-                Make {{ board.told.value.sessions.length }} sessions of it
-              </button>
-            </p>
-            <div class="words">
-              <BoardEditor
-                :text="board.text.value"
-                :problems="board.problems.value"
-                :told="board.told.value"
-                :typed="board.typed.value"
-                :trouble="board.trouble.value"
-                @typed="board.typedText"
-                @define="defining = $event"
-                @choose="board.choose"
-                @call="board.call"
-                @keep-all="board.keepAll"
-                @write-out="board.writeOut"
-              />
-              <BoardOutline :outline="board.told.value.outline" />
-            </div>
-          </template>
+            </ElTabPane>
+            <ElTabPane label="Board text" name="board">
+              <BoardPane v-if="view === 'board'" :board="board" @several="makeSeveral" />
+            </ElTabPane>
+          </ElTabs>
         </section>
         <TallyPanel :trouble="trouble" />
       </div>
@@ -382,12 +271,6 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   padding: 40px;
   grid-row: 1 / -1;
 }
-.tape {
-  padding: 10px 20px 4px;
-  border-bottom: 1px solid var(--rule);
-  background: var(--sheet);
-  min-height: 60px;
-}
 .lane {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 400px;
@@ -400,42 +283,24 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   border-right: 1px solid var(--rule);
   overflow: auto;
 }
-.words {
-  display: grid;
-  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
-  gap: 0 24px;
-}
-.start {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: baseline;
-}
-.big {
-  font: 600 20px/1.3 var(--head);
-}
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  align-items: baseline;
+.views :deep(.el-tabs__header) {
   border-bottom: 1px solid var(--rule);
-  padding: 4px 0;
 }
-.tab {
-  padding: 2px 0;
-  color: var(--mute);
-  font-weight: 600;
+.views :deep(.el-tabs__nav-wrap::after) {
+  display: none;
 }
-.tab.on {
-  color: var(--ink);
-  box-shadow: 0 2px 0 var(--ink);
+.beside {
+  position: absolute;
+  top: 4px;
+  right: 20px;
+  z-index: 1;
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  min-height: 30px;
 }
 .grow {
   flex: 1;
-}
-.add {
-  margin-top: 10px;
 }
 .quiet {
   color: var(--mute);
@@ -448,11 +313,12 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   .lane {
     display: block;
   }
+  .beside {
+    position: static;
+    flex-wrap: wrap;
+  }
   .board {
     border-right: 0;
-  }
-  .words {
-    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -1,30 +1,27 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { api } from '@/api/client'
 import type { Block } from '@/api/types'
 import { withFreshIds, type PlacePart } from '@/composables/edits'
+import { useTables } from '@/composables/useTables'
 import { clock, signed, tenth } from '@/words/format'
 
-import { blockFields, stepLists, useBench, type FieldSpec, type PlacedBlock, type PlacedSteps } from './bench'
+import { blockFields, stepLists, useBench, type FieldSpec, type PlacedBlock } from './bench'
 import FormatRow from './FormatRow.vue'
-import MovementPicker from './MovementPicker.vue'
-import StepLine from './StepLine.vue'
-import { useMoves } from './useMoves'
+import StepList from './StepList.vue'
+import { useMoveKeys } from './useMoves'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ placed: PlacedBlock }>()
 defineEmits<{ compare: [] }>()
-const { edit, figures, formats, deltas, document, squad, lit, pointed } = useBench()
-const { keys, start, over, drop, lift } = useMoves(edit)
+const { edit, figures, formats, deltas, document, lit, pointed } = useBench()
+const keys = useMoveKeys(edit)
 
-const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const
-const EFFORTS = ['easy', 'steady', 'hard', 'all-out'] as const
+const { tables } = useTables()
 const block = computed(() => props.placed.block)
 const own = computed(() => figures.value?.blocks[props.placed.number])
 const more = ref(false)
 const shaping = ref(false)
-const adding = ref<string | null>(null)
 const allFields = computed(() => blockFields(block.value))
 // What is not set stays out of the way until it is asked for.
 const fields = computed(() => allFields.value.filter((spec) => more.value || isSet(spec)))
@@ -62,43 +59,25 @@ function again(): void {
   edit([{ op: 'insert', place: props.placed.list, index: props.placed.index + 1, value: copy }])
 }
 const remove = (): void => edit([{ op: 'remove', place: props.placed.list, index: props.placed.index }])
-async function addStep(list: PlacedSteps, key: string): Promise<void> {
-  adding.value = null
-  if (!document.value) return
-  const definitions = document.value.movements ?? []
-  const { step } = await api.usualStep({ movement: key, clock: inner.value, definitions, squad: squad.value })
-  if (!document.value) return
-  edit([{ op: 'insert', place: list.place, index: list.steps.length, value: withFreshIds(document.value, step) }])
-}
 const isPointed = computed(() => pointed.value?.block === props.placed.number)
 </script>
 
 <template>
-  <article
-    class="block"
-    :class="{ pointed: isPointed }"
-    :aria-label="`Block ${placed.number + 1}, ${name}`"
-    :data-block="JSON.stringify([placed.list, placed.index])"
-    @dragover="over($event, 'block')"
-    @drop="drop($event, 'block', placed.list, placed.index)"
-  >
+  <article class="block" :class="{ pointed: isPointed }" :aria-label="`Block ${placed.number + 1}, ${name}`">
     <div class="part">
       <button
         type="button"
-        class="grip"
-        draggable="true"
+        class="grip block-grip"
         :aria-label="`Move block ${placed.number + 1}: arrow up or down`"
         title="Drag, or arrow keys"
         @keydown="keys($event, placed.list, placed.index, placed.length)"
-        @dragstart="start($event, 'block', placed.list, placed.index)"
-        @pointerdown="lift($event, 'block', placed.list, placed.index)"
       >
         ⋮⋮
       </button>
       <label>
         <span class="visually-hidden">Part of block {{ placed.number + 1 }}</span>
         <select :value="block.part ?? 'main'" @change="put('part', word($event))">
-          <option v-for="part in PARTS" :key="part" :value="part">{{ part }}</option>
+          <option v-for="part in tables.parts" :key="part.key" :value="part.key">{{ part.label }}</option>
         </select>
       </label>
     </div>
@@ -152,15 +131,14 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
             effort
             <select :value="block.effort ?? ''" @change="put('effort', word($event))">
               <option value="">as usual</option>
-              <option v-for="one in EFFORTS" :key="one" :value="one">{{ one }}</option>
+              <option v-for="one in tables.efforts" :key="one.key" :value="one.key">{{ one.label }}</option>
             </select>
           </label>
           <label>
             optional
             <select :value="block.optional ?? ''" @change="put('optional', word($event))">
               <option value="">no</option>
-              <option value="exit">the session may end before it</option>
-              <option value="skip">may be left out</option>
+              <option v-for="one in tables.optional" :key="one.key" :value="one.key">{{ one.label }}</option>
             </select>
           </label>
           <ValueCell
@@ -176,31 +154,7 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
         </button>
       </p>
       <p v-if="block.notes && !more" class="notes">{{ block.notes }}</p>
-      <div v-for="list in lists" :key="list.path">
-        <p v-if="list.station" class="station">{{ list.station }}</p>
-        <ul>
-          <StepLine
-            v-for="(step, index) in list.steps"
-            :key="step.id ?? index"
-            :step="step"
-            :clock="inner"
-            :list="list.place"
-            :index="index"
-            :length="list.steps.length"
-            :place="step.id ? [step.id] : [...list.place, index]"
-            :path="`${list.path}[${index}]`"
-          />
-        </ul>
-        <MovementPicker
-          v-if="adding === list.path"
-          label="Movement to add"
-          @pick="addStep(list, $event)"
-          @close="adding = null"
-        />
-        <button v-else type="button" class="link add" @click="adding = list.path">
-          add a movement<span class="visually-hidden"> to {{ list.station ?? name }}</span>
-        </button>
-      </div>
+      <StepList v-for="list in lists" :key="list.path" :list="list" :clock="inner" :block="name" />
     </div>
     <div class="sum">
       <b>{{ clock(own?.total_s) }}</b>

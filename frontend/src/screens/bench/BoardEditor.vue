@@ -1,19 +1,17 @@
 <script setup lang="ts">
-import {
-  autocompletion,
-  completionKeymap,
-  type CompletionContext,
-  type CompletionResult,
-} from '@codemirror/autocomplete'
+import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { lintGutter, setDiagnostics, type Diagnostic } from '@codemirror/lint'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, keymap, lineNumbers, placeholder } from '@codemirror/view'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
-import type { BoardProblem, MovementDef } from '@/api/types'
+import type { BoardProblem } from '@/api/types'
 import { useMovements } from '@/composables/useMovements'
+import { useTables } from '@/composables/useTables'
+import { EXAMPLE } from '@/words/board'
 
+import { completer } from './completing'
 import MarkMenu from './MarkMenu.vue'
 import { marked, marksByLine, setMarks, type LineMarks } from './marks'
 import type { Told } from './useBoard'
@@ -34,76 +32,10 @@ const emit = defineEmits<{
   writeOut: []
 }>()
 
-const EXAMPLE = `Thurs top field, 40 mins
-warm up 2 rds: 10 squats, 10 arm circles, 5 inchworms
-A) 3x10 goblet squats 24/16
-rest 90s
-B) emom 9
-12 pushups
-15 kb swings 24kg
-30s plank
-cool: 30s each calf, quads, chest`
-
 const frame = ref<HTMLElement | null>(null)
 const { all } = useMovements()
+const { tables } = useTables()
 let view: EditorView | null = null
-
-const HEADS = [
-  'Warm-up: ',
-  'Main: ',
-  'Finisher: ',
-  'Cool-down: ',
-  'rest 1:00',
-  'note: ',
-  'together "", 3 times, 1:00 between:',
-  'end together',
-]
-const PHRASES = [
-  '30 s each',
-  '20 s on / 10 s off',
-  '8 rounds',
-  'strict 20/10',
-  '20/10 pairs',
-  'movement pyramid',
-  'every 1:00',
-  'until 0:45',
-  'as many rounds as fit in 7:00',
-  'for time',
-  'cap 15:00',
-  '45 s on / 15 s off',
-  'one at a time',
-  'in pairs',
-  '1:00 between groups',
-  '1:00 between rounds',
-  'stations, 2 laps',
-  '30 s to move on',
-  'at each station',
-  'rest first',
-  'mirrored',
-  'building up',
-  'talk 1:00',
-  'hard',
-  'all-out',
-]
-const QUALITIES = ['each side', 'sides take turns', 'sides swap', 'to fill', '16 kg', '2 in reserve', 'rest 1:00']
-
-/** Offers what can stand where the cursor is: heads at the margin, phrases in a head, movements in a step. */
-function complete(context: CompletionContext): CompletionResult | null {
-  const line = context.state.doc.lineAt(context.pos)
-  const before = line.text.slice(0, context.pos - line.from)
-  const word = /[\p{L}][\p{L}\p{N}\- ]*$/u.exec(before)
-  if (!word && !context.explicit) return null
-  const from = line.from + (word ? word.index : before.length)
-  if (/^\S[^:]*$/.test(before)) {
-    return before.length > 12 ? null : { from: line.from, options: HEADS.map((label) => ({ label, type: 'keyword' })) }
-  }
-  if (/^\S/.test(before)) return { from, options: PHRASES.map((label) => ({ label, type: 'keyword' })) }
-  const movements = all.value.map((m: MovementDef) => ({
-    label: m.name ?? m.key,
-    detail: Object.keys(m.patterns ?? {})[0],
-  }))
-  return { from, options: [...movements, ...QUALITIES.map((label) => ({ label, type: 'keyword' }))] }
-}
 
 function diagnostics(state: EditorState): Diagnostic[] {
   return props.problems.map((one): Diagnostic => {
@@ -184,7 +116,14 @@ onMounted(() => {
         history(),
         drawSelection(),
         lintGutter(),
-        autocompletion({ override: [complete] }),
+        autocompletion({
+          override: [
+            completer(
+              () => tables.value.phrases,
+              () => all.value,
+            ),
+          ],
+        }),
         marked((line) => void open(line)),
         keymap.of([
           { key: 'Alt-ArrowDown', run: (target) => open(here(target.state)) },
@@ -263,101 +202,4 @@ watch([() => props.problems, () => props.told], () => {
   </div>
 </template>
 
-<style scoped>
-.editor {
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  margin: 10px 0 6px;
-}
-.editor :deep(.cm-editor) {
-  font-size: 15px;
-  outline-offset: -2px;
-}
-.editor :deep(.cm-editor.cm-focused) {
-  outline: 2px solid var(--act);
-}
-.editor :deep(.cm-content),
-.editor :deep(.cm-gutters),
-.editor :deep(.cm-tooltip) {
-  font-family: var(--text);
-  line-height: 1.5;
-}
-.editor :deep(.cm-gutters) {
-  background: var(--paper-2);
-  color: var(--mute);
-  border-right: 1px solid var(--rule);
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  border-left: 3px solid var(--rule);
-  padding: 2px 10px;
-  margin-top: 4px;
-  font-size: 13px;
-}
-.wrong {
-  border-color: var(--warn);
-  background: var(--warn-sheet);
-}
-.quiet,
-.told {
-  color: var(--mute);
-  font-size: 13px;
-}
-.told {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  margin: 6px 0 0;
-  color: var(--ink);
-}
-.fresh {
-  color: var(--warn);
-}
-.grow {
-  flex: 1;
-}
-.page {
-  position: relative;
-}
-.editor :deep(.open-words) {
-  border-bottom: 2px dotted var(--act);
-}
-.editor :deep(.kept-words) {
-  border-bottom: 1px dotted var(--rule);
-}
-.editor :deep(.new-words) {
-  border-bottom: 2px dotted var(--warn);
-}
-.editor :deep(.unread-line) {
-  color: var(--mute);
-  font-style: italic;
-}
-/* A label that has no room beside its words stands below them, in its own line. */
-.editor :deep(.cm-line) {
-  display: flow-root;
-}
-.editor :deep(.mark-label) {
-  float: right;
-  margin-left: 12px;
-  border: 0;
-  background: none;
-  color: var(--act);
-  padding: 0;
-  font: 600 12px/20px var(--text);
-  cursor: pointer;
-}
-.editor :deep(.mark-label.new) {
-  color: var(--warn);
-}
-.editor :deep(.mark-label.kept),
-.editor :deep(.mark-label.unread) {
-  color: var(--mute);
-}
-.editor :deep(.mark-label.unread) {
-  cursor: default;
-}
-</style>
+<style scoped src="./board-editor.css"></style>

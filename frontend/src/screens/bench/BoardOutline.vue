@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import type { OutlineBlock } from '@/api/types'
+import { useTables } from '@/composables/useTables'
 import { clock } from '@/words/format'
 
 import { useBench } from './bench'
 
 defineProps<{ outline: readonly OutlineBlock[] }>()
 const { figures, lit } = useBench()
-const PARTS: Record<string, string> = {
-  'warm-up': 'Warm-up',
-  main: 'Main',
-  finisher: 'Finisher',
-  'cool-down': 'Cool-down',
+const { labelOf } = useTables()
+const partOf = (key: string): string => {
+  const name = labelOf('parts', key)
+  return `${name.charAt(0).toUpperCase()}${name.slice(1)}`
 }
 const length = (index: number): string => {
   const one = figures.value?.blocks[index]
@@ -23,7 +23,7 @@ const length = (index: number): string => {
     <li v-for="(block, index) in outline" :key="index" @mouseenter="lit = { block: index }" @mouseleave="lit = null">
       <h3>
         <span
-          >{{ block.title ?? PARTS[block.part] }}<i v-if="block.heading">{{ block.heading }}</i></span
+          >{{ block.title ?? partOf(block.part) }}<i v-if="block.heading">{{ block.heading }}</i></span
         >
         <b>{{ length(index) }}</b>
       </h3>

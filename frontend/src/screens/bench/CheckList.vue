@@ -1,18 +1,23 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient } from '@/api/query'
 import type { CheckResult } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import type { Edit } from '@/composables/edits'
+import { useAttempt } from '@/composables/useAttempt'
+import { useTables } from '@/composables/useTables'
 
 import { placed, useBench } from './bench'
 
-const { figures, edit, document, squad, methods } = useBench()
+const { figures, edit, document, squad } = useBench()
 const all = ref(false)
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 
-const SEVERITY: Record<CheckResult['severity'], string> = { stop: 'Will not work', look: 'Look', note: 'Note' }
+const { labelOf } = useTables()
 const open = computed(() => (figures.value?.checks ?? []).filter((one) => !one.accepted))
 const accepted = computed(() => (figures.value?.checks ?? []).filter((one) => one.accepted))
 /** What is shown before the rest is asked for: what will not work, then what needs a look, and not too many. */
@@ -42,25 +47,21 @@ function accept(one: CheckResult, on: boolean): void {
   const place = [...at.place, 'on_purpose']
   edit([value.length ? { op: 'set', place, value } : { op: 'set', place, unset: true }])
 }
-const muted = shallowRef<readonly string[]>([])
-watch(
-  squad,
-  async (one) => {
-    if (one) muted.value = (await api.mutedChecks(one)).muted
+const { data } = useQuery(
+  {
+    queryKey: computed(() => KEYS.muted(squad.value)),
+    queryFn: ({ queryKey }) => api.mutedChecks(Number(queryKey[1])),
+    enabled: computed(() => squad.value > 0),
   },
-  { immediate: true },
+  queryClient,
 )
-async function mute(code: string, on: boolean): Promise<void> {
-  trouble.value = ''
-  try {
-    muted.value = (await api.muteCheck(squad.value, code, on)).muted
-    // The figures are asked for anew.
-    methods.value = { ...methods.value }
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
-  }
-}
+const muted = computed(() => data.value?.muted ?? [])
+const mute = (code: string, on: boolean) =>
+  attempt(async () => {
+    queryClient.setQueryData(KEYS.muted(squad.value), await api.muteCheck(squad.value, code, on))
+    // What checks tell has changed, so every figure kept is out of date.
+    await queryClient.invalidateQueries({ queryKey: ['figures'] })
+  })
 </script>
 
 <template>
@@ -70,7 +71,7 @@ async function mute(code: string, on: boolean): Promise<void> {
     <p v-if="open.length === 0" class="quiet">The checks have nothing to say.</p>
     <ul>
       <li v-for="(one, index) in shown" :key="index" :class="one.severity">
-        <b>{{ one.accepted ? 'On purpose' : SEVERITY[one.severity] }}</b> {{ one.text }}
+        <b>{{ one.accepted ? 'On purpose' : labelOf('severities', one.severity) }}</b> {{ one.text }}
         <span class="acts">
           <button v-if="one.mend && !one.accepted" type="button" class="link" @click="mend(one)">
             {{ one.mend.label }}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElCollapse, ElCollapseItem } from 'element-plus'
 import { computed, ref } from 'vue'
 
 import type { Term } from '@/api/types'
@@ -9,46 +10,45 @@ import OpenedFigure from '@/parts/OpenedFigure.vue'
 
 const props = defineProps<{ figure: string; label: string; value: string; unit?: Term['unit']; lights?: Lit }>()
 const { deltas, lit } = useBench()
-const open = ref(false)
+const unfolded = ref<string[]>([])
+const open = computed(() => unfolded.value.length > 0)
 const delta = computed(() => deltas.value?.[props.figure])
 </script>
 
 <template>
-  <div class="row" @mouseenter="lit = lights ?? null" @mouseleave="lit = null">
-    <button
-      type="button"
-      class="plain head"
-      :aria-expanded="open"
-      @click="open = !open"
-      @focus="lit = lights ?? null"
-      @blur="lit = null"
-    >
-      <span>{{ label }}</span>
-      <small v-if="delta !== undefined">{{ signed(delta, unit ?? 'count') }}</small>
-      <b>{{ value }}</b>
-      <i aria-hidden="true">{{ open ? '−' : '+' }}</i>
-    </button>
-    <OpenedFigure v-if="open" :figure="figure" />
-  </div>
+  <ElCollapse
+    v-model="unfolded"
+    @mouseenter="lit = lights ?? null"
+    @mouseleave="lit = null"
+    @focusin="lit = lights ?? null"
+    @focusout="lit = null"
+  >
+    <ElCollapseItem name="figure">
+      <template #title>
+        <span class="head">
+          <span>{{ label }}</span>
+          <small v-if="delta !== undefined">{{ signed(delta, unit ?? 'count') }}</small>
+          <b>{{ value }}</b>
+        </span>
+      </template>
+      <template #icon>
+        <i aria-hidden="true">{{ open ? '−' : '+' }}</i>
+      </template>
+      <OpenedFigure v-if="open" :figure="figure" />
+    </ElCollapseItem>
+  </ElCollapse>
 </template>
 
 <style scoped>
-.row {
-  border-bottom: 1px dotted var(--rule);
-}
 .head {
   display: flex;
+  flex: 1;
   gap: 10px;
   align-items: baseline;
-  width: 100%;
   text-align: left;
-  padding: 4px 0;
 }
 .head span {
   flex: 1;
-}
-.head:hover {
-  background: var(--paper);
 }
 small {
   color: var(--warn);

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { onMounted, ref, shallowRef } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { ElInput } from 'element-plus'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
-import type { FitWay } from '@/api/types'
-import { useAttempt } from '@/composables/useAttempt'
-import { useLatest } from '@/composables/useLatest'
+import { queryClient, troubleOf } from '@/api/query'
+import type { DocumentIn, FitWay } from '@/api/types'
 import type { Edit } from '@/composables/edits'
 import { clock, percent, tenth, whole } from '@/words/format'
 
@@ -12,30 +14,29 @@ import { useBench } from './bench'
 
 const emit = defineEmits<{ close: [] }>()
 const { question, edit } = useBench()
+const TYPING_MS = 200
 const typed = ref('')
-const ways = shallowRef<readonly FitWay[] | null>(null)
-const { trouble, attempt } = useAttempt()
-const field = ref<HTMLInputElement | null>(null)
+const wanted = refDebounced(typed, TYPING_MS)
+const minutes = computed(() => Number(wanted.value.replace(',', '.')))
+const asked = computed(() => (minutes.value > 0 ? question() : null))
+const { data, error } = useQuery(
+  {
+    queryKey: computed(() => ['fit', minutes.value, JSON.stringify(asked.value)]),
+    queryFn: ({ queryKey: [, time, body], signal }) =>
+      api.fit({ ...(JSON.parse(String(body)) as DocumentIn), available_s: Number(time) * 60 }, signal),
+    enabled: computed(() => asked.value !== null),
+    gcTime: 0,
+  },
+  queryClient,
+)
+const ways = computed(() => (asked.value === null ? null : (data.value?.ways ?? null)))
+const refused = troubleOf(error)
+const trouble = computed(() =>
+  wanted.value.trim() !== '' && !(minutes.value > 0) ? 'Type the minutes there are, 32 say.' : refused.value,
+)
+const field = useTemplateRef('field')
 onMounted(() => field.value?.focus())
-let timer = 0
-const { ask: askLatest } = useLatest()
 
-async function ask(): Promise<void> {
-  const minutes = Number(typed.value.replace(',', '.'))
-  const body = minutes > 0 ? question() : null
-  ways.value = null
-  await attempt(() =>
-    askLatest(
-      async () => (body ? (await api.fit({ ...body, available_s: minutes * 60 })).ways : null),
-      (found) => (ways.value = found),
-    ),
-  )
-  if (typed.value.trim() !== '' && !(minutes > 0)) trouble.value = 'Type the minutes there are, 32 say.'
-}
-function later(): void {
-  window.clearTimeout(timer)
-  timer = window.setTimeout(() => void ask(), 200)
-}
 function take(way: FitWay | undefined): void {
   if (!way) return
   edit(way.edits as unknown as Edit[])
@@ -54,10 +55,17 @@ function keys(event: KeyboardEvent): void {
 
 <template>
   <section class="strip fit" aria-label="Fit to time" @keydown="keys">
-    <label>
-      Minutes there are
-      <input ref="field" v-model="typed" size="5" inputmode="decimal" autocomplete="off" @input="later" />
-    </label>
+    <span class="minutes">
+      <b aria-hidden="true">Minutes there are</b>
+      <ElInput
+        ref="field"
+        v-model="typed"
+        aria-label="Minutes there are"
+        inputmode="decimal"
+        autocomplete="off"
+        size="small"
+      />
+    </span>
     <button type="button" class="link" @click="$emit('close')">close</button>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-else-if="ways?.length === 0" role="status">
@@ -80,6 +88,14 @@ function keys(event: KeyboardEvent): void {
 
 <style scoped src="@/styles/strip.css"></style>
 <style scoped>
+.minutes {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+}
+.minutes .el-input {
+  width: 5em;
+}
 label {
   font: 600 15px var(--head);
 }

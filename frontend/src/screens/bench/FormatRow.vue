@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { ElCheckbox } from 'element-plus'
 import { computed, ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { Block, FormatParam } from '@/api/types'
 import { withFreshIds, type PlacePart } from '@/composables/edits'
 import { useFormats } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import { told } from '@/words/refusal'
 import { readValue, writeValue } from '@/words/values'
 
 import { useBench, type PlacedBlock } from './bench'
@@ -16,10 +19,14 @@ const { formats: all, byKey } = useFormats()
 const fit = computed(() => formats.value[props.placed.number]?.fits[0] ?? null)
 const shape = computed(() => (fit.value ? byKey.value.get(fit.value.key) : undefined))
 const trouble = ref('')
+const choices = computed(() => [
+  ...(fit.value ? [] : [{ value: '', label: 'none of the named' }]),
+  ...all.value.map((one) => ({ value: one.key, label: one.name })),
+])
 
 const unit = (param: FormatParam): string => (param.kind === 'seconds' || param.kind === 'seconds-list' ? 's' : '')
 
-async function remake(key: string, params: object): Promise<void> {
+async function remake(key: string, params: Record<string, unknown>): Promise<void> {
   if (document.value === null) return
   trouble.value = ''
   try {
@@ -39,39 +46,43 @@ async function remake(key: string, params: object): Promise<void> {
       ...others.map((value, at) => ({ op: 'insert' as const, place: list, index: props.placed.index + 1 + at, value })),
     ])
   } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
+    trouble.value = told(error)
   }
 }
 function change(param: FormatParam, value: unknown): void {
   if (fit.value) void remake(fit.value.key, { ...fit.value.params, [param.name]: value })
 }
 const typed = (event: Event): unknown => readValue((event.target as HTMLInputElement).value) ?? null
-const word = (event: Event): string => (event.target as HTMLSelectElement).value
 </script>
 
 <template>
   <div class="shape" role="group" :aria-label="`Format of block ${placed.number + 1}`">
-    <label>
-      <span>format</span>
-      <select :value="fit?.key ?? ''" @change="remake(word($event), {})">
-        <option v-if="!fit" value="">none of the named</option>
-        <option v-for="one in all" :key="one.key" :value="one.key">{{ one.name }}</option>
-      </select>
-    </label>
+    <ChoiceField
+      :model-value="fit?.key ?? ''"
+      label="format"
+      said="format"
+      :options="choices"
+      @update:model-value="$event && remake($event, {})"
+    />
     <template v-if="shape && fit">
-      <label v-for="param in shape.params" :key="param.name">
-        <span>{{ param.label }}</span>
-        <select v-if="param.kind === 'choice'" :value="fit.params[param.name]" @change="change(param, word($event))">
-          <option v-for="one in param.choices" :key="one" :value="one">{{ one.replaceAll('-', ' ') }}</option>
-        </select>
-        <input
-          v-else-if="param.kind === 'flag'"
-          type="checkbox"
-          :checked="Boolean(fit.params[param.name])"
-          @change="change(param, ($event.target as HTMLInputElement).checked)"
+      <template v-for="param in shape.params" :key="param.name">
+        <ChoiceField
+          v-if="param.kind === 'choice'"
+          :model-value="String(fit.params[param.name])"
+          :label="param.label"
+          :said="param.label"
+          :options="param.choices.map((one) => ({ value: one, label: one.replaceAll('-', ' ') }))"
+          @update:model-value="change(param, $event)"
         />
-        <template v-else>
+        <ElCheckbox
+          v-else-if="param.kind === 'flag'"
+          :model-value="Boolean(fit.params[param.name])"
+          @change="change(param, Boolean($event))"
+        >
+          {{ param.label }}
+        </ElCheckbox>
+        <label v-else>
+          <span>{{ param.label }}</span>
           <input
             :value="writeValue(fit.params[param.name])"
             size="5"
@@ -80,8 +91,8 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
             @change="change(param, typed($event))"
           />
           <span v-if="unit(param)" aria-hidden="true">{{ unit(param) }}</span>
-        </template>
-      </label>
+        </label>
+      </template>
     </template>
     <p v-if="trouble" class="why" role="alert">{{ trouble }}</p>
   </div>

@@ -1,17 +1,13 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { ElCheckbox, ElDialog } from 'element-plus'
 
 import { SHORTCUTS, singleKeys } from './shortcuts'
 
-defineEmits<{ close: [] }>()
-const closer = ref<HTMLButtonElement | null>(null)
-onMounted(() => closer.value?.focus())
+const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
-  <section class="help" role="dialog" aria-label="Keys" @keydown.esc.stop="$emit('close')">
-    <h2>Keys</h2>
-    <button ref="closer" type="button" class="link" @click="$emit('close')">close</button>
+  <ElDialog :model-value="true" title="Keys" width="min(720px, 94vw)" @close="emit('close')">
     <dl>
       <div v-for="one in SHORTCUTS" :key="one.keys">
         <dt>
@@ -20,42 +16,25 @@ onMounted(() => closer.value?.focus())
         <dd>{{ one.does }}</dd>
       </div>
     </dl>
-    <label><input v-model="singleKeys" type="checkbox" /> single letters act when no field has the focus</label>
-  </section>
+    <ElCheckbox v-model="singleKeys">single letters act when no field has the focus</ElCheckbox>
+  </ElDialog>
 </template>
 
 <style scoped>
-.help {
-  padding: 10px 20px;
-  background: var(--paper-2);
-  border-bottom: 1px solid var(--rule);
-}
-h2 {
-  display: inline-block;
-  font-size: 17px;
-  margin-right: 14px;
-}
 dl {
-  columns: 3 240px;
-  margin: 8px 0;
+  margin: 0 0 12px;
+  columns: 2 240px;
 }
 dl div {
   display: flex;
   gap: 10px;
   break-inside: avoid;
-  padding: 1px 0;
+  padding: 2px 0;
 }
 dt {
   min-width: 110px;
 }
 dd {
   margin: 0;
-}
-kbd {
-  font: 600 13px var(--head);
-  border: 1px solid #b9b1a0;
-  border-radius: 3px;
-  padding: 0 5px;
-  background: var(--sheet);
 }
 </style>

@@ -3,7 +3,7 @@ import { computed, useId } from 'vue'
 
 import type { Step } from '@/api/types'
 import type { PlacePart } from '@/composables/edits'
-import { useFormats } from '@/composables/useTables'
+import { useFormats, useTables } from '@/composables/useTables'
 import { readValue, writeValue } from '@/words/values'
 
 import { useBench } from './bench'
@@ -15,6 +15,7 @@ const id = useId()
 
 // The document keeps kilograms, and remembers that pounds were typed.
 const { poundKg } = useFormats()
+const { tables } = useTables()
 const load = computed(() => (Array.isArray(props.step.load) ? undefined : props.step.load))
 const list = computed(() => (Array.isArray(props.step.load) ? props.step.load.map((one) => one.kg) : null))
 const kind = computed(() => {
@@ -65,10 +66,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
       <label :for="id">load</label>
       <input :id="id" :value="shown" size="4" inputmode="decimal" autocomplete="off" @input="put(text($event), kind)" />
       <select :value="kind" aria-label="Unit of the load" @change="put(shown, text($event))">
-        <option value="kg">kg</option>
-        <option value="lb">lb</option>
-        <option value="pct_1rm">% of 1RM</option>
-        <option value="bodyweight">× body weight</option>
+        <option v-for="one in tables.load_units" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </span>
     <ValueCell

@@ -1,39 +1,47 @@
 <script setup lang="ts">
-import { computed, onMounted, reactive, ref } from 'vue'
+import { ElButton, ElCheckbox, ElInput } from 'element-plus'
+import { computed, onMounted, reactive, ref, useTemplateRef } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { MovementDef } from '@/api/types'
 import { useMovements } from '@/composables/useMovements'
+import { useTables } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
+import { told } from '@/words/refusal'
 
-import { SIDES, useBench } from './bench'
+import { useBench } from './bench'
 
 const props = defineProps<{ words: string }>()
 const emit = defineEmits<{ made: [key: string]; close: [] }>()
 
 const { document, squad, edit } = useBench()
 const { all, patterns, positions, byKey, refresh } = useMovements()
-const first = ref<HTMLInputElement | null>(null)
-onMounted(() => first.value?.focus())
+const { choicesOf } = useTables()
+const sheet = useTemplateRef<HTMLFormElement>('sheet')
+onMounted(() => sheet.value?.querySelector('input')?.focus())
 
 const form = reactive({
   name: props.words.trim(),
-  pattern: '',
+  pattern: null as string | null,
   second: '',
-  share: 100,
+  share: 100 as number | null,
   position: 'standing',
   sides: 'both',
-  pace: '3',
-  speed: '',
-  landings: '',
+  pace: 3 as number | null,
+  speed: null as number | null,
+  landings: null as number | null,
   grade: 'medium',
   contains: '',
   aliases: '',
-  met: '6',
+  met: 6 as number | null,
   kit: '',
   repIs: '',
   forSquad: false,
 })
 const trouble = ref('')
+const works = computed(() => patterns.value.map((one) => ({ value: one, label: one })))
+const stands = computed(() => positions.value.map((one) => ({ value: one, label: one })))
 const key = computed(() =>
   form.name
     .toLowerCase()
@@ -47,10 +55,10 @@ const listed = (text: string): string[] =>
     .map((one) => one.trim())
     .filter(Boolean)
 function definition(): MovementDef {
-  const share = form.second ? form.share / 100 : 1
-  const weights: Record<string, number> = { [form.pattern]: share }
+  const share = form.second ? (form.share ?? 100) / 100 : 1
+  const weights: Record<string, number> = { [form.pattern ?? '']: share }
   if (form.second) weights[form.second] = Math.round((1 - share) * 100) / 100
-  const pace = Number(form.pace)
+  const pace = form.pace ?? 0
   const kit = listed(form.kit)
   const aliases = listed(form.aliases)
   const inside = listed(form.contains).map((one) => {
@@ -64,14 +72,12 @@ function definition(): MovementDef {
     patterns: weights,
     position: form.position as MovementDef['position'],
     sides: form.sides as MovementDef['sides'],
-    met: Number(form.met) || 5,
+    met: form.met || 5,
     ...(pace > 0 ? { pace_s: pace } : {}),
     ...(kit.length ? { kit } : {}),
     ...(form.repIs ? { rep_is: form.repIs } : {}),
-    ...(Number(form.speed) > 0 ? { speed_mps: Number(form.speed) } : {}),
-    ...(Number(form.landings) > 0
-      ? { landings: Number(form.landings), landing_grade: form.grade as MovementDef['landing_grade'] }
-      : {}),
+    ...(form.speed ? { speed_mps: form.speed } : {}),
+    ...(form.landings ? { landings: form.landings, landing_grade: form.grade as MovementDef['landing_grade'] } : {}),
     ...(aliases.length ? { aliases } : {}),
     ...(inside.length ? { contains: inside } : {}),
   }
@@ -97,64 +103,79 @@ async function define(): Promise<void> {
     }
     emit('made', made.key)
   } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
+    trouble.value = told(error)
   }
 }
 </script>
 
 <template>
-  <form class="form" aria-label="New movement" @submit.prevent="define" @keydown.esc.stop="$emit('close')">
-    <label>name <input ref="first" v-model="form.name" autocomplete="off" /></label>
-    <label>
-      mostly works
-      <select v-model="form.pattern">
-        <option value="" disabled>choose</option>
-        <option v-for="one in patterns" :key="one" :value="one">{{ one }}</option>
-      </select>
-    </label>
-    <label>
-      and
-      <select v-model="form.second">
-        <option value="">nothing else</option>
-        <option v-for="one in patterns" :key="one" :value="one">{{ one }}</option>
-      </select>
-    </label>
-    <label v-if="form.second"
-      >share of the first <input v-model.number="form.share" size="3" inputmode="numeric" /> %</label
-    >
-    <label>
-      position
-      <select v-model="form.position">
-        <option v-for="one in positions" :key="one" :value="one">{{ one }}</option>
-      </select>
-    </label>
-    <label>
-      sides
-      <select v-model="form.sides">
-        <option v-for="(said, side) in SIDES" :key="side" :value="side">{{ said }}</option>
-      </select>
-    </label>
-    <label>seconds a rep (empty: no reps) <input v-model="form.pace" size="4" inputmode="decimal" /></label>
-    <label>metres a second <input v-model="form.speed" size="4" inputmode="decimal" placeholder="2" /></label>
-    <label>
-      landings a rep <input v-model="form.landings" size="3" inputmode="numeric" placeholder="0" />
-      <select v-if="Number(form.landings) > 0" v-model="form.grade" aria-label="How hard a landing is">
-        <option value="low">low</option>
-        <option value="medium">medium</option>
-        <option value="high">high</option>
-      </select>
-    </label>
-    <label
-      >holds in one rep <input v-model="form.contains" autocomplete="off" placeholder="2 push-up, 1 squat jump"
-    /></label>
-    <label>also called <input v-model="form.aliases" autocomplete="off" placeholder="none" /></label>
-    <label>energy cost in MET <input v-model="form.met" size="4" inputmode="decimal" /></label>
-    <label>kit <input v-model="form.kit" autocomplete="off" placeholder="none" /></label>
-    <label>one rep is <input v-model="form.repIs" autocomplete="off" /></label>
-    <label><input v-model="form.forSquad" type="checkbox" /> keep it for the whole squad</label>
-    <button type="submit" class="link">Define it</button>
-    <button type="button" class="link" @click="$emit('close')">back</button>
+  <form ref="sheet" class="form" aria-label="New movement" @submit.prevent="define" @keydown.esc.stop="emit('close')">
+    <span class="field"
+      ><span aria-hidden="true">name</span
+      ><ElInput v-model="form.name" aria-label="name" size="small" autocomplete="off"
+    /></span>
+    <ChoiceField
+      v-model="form.pattern"
+      label="mostly works"
+      said="mostly works"
+      placeholder="choose"
+      :options="works"
+    />
+    <ChoiceField
+      v-model="form.second"
+      label="and"
+      said="and"
+      :options="[{ value: '', label: 'nothing else' }, ...works]"
+    />
+    <NumberField
+      v-if="form.second"
+      v-model="form.share"
+      label="share of the first"
+      said="share of the first"
+      unit="%"
+      :max="100"
+    />
+    <ChoiceField v-model="form.position" label="position" said="position" :options="stands" />
+    <ChoiceField v-model="form.sides" label="sides" said="sides" :options="choicesOf('sides')" />
+    <NumberField
+      v-model="form.pace"
+      label="seconds a rep (empty: no reps)"
+      said="seconds a rep (empty: no reps)"
+      :step="0.1"
+    />
+    <NumberField v-model="form.speed" label="metres a second" said="metres a second" placeholder="2" :step="0.1" />
+    <NumberField v-model="form.landings" label="landings a rep" said="landings a rep" placeholder="0" />
+    <ChoiceField
+      v-if="(form.landings ?? 0) > 0"
+      v-model="form.grade"
+      label="How hard a landing is"
+      :options="choicesOf('landing_grades')"
+    />
+    <span class="field"
+      ><span aria-hidden="true">holds in one rep</span
+      ><ElInput
+        v-model="form.contains"
+        aria-label="holds in one rep"
+        size="small"
+        autocomplete="off"
+        placeholder="2 push-up, 1 squat jump"
+    /></span>
+    <span class="field"
+      ><span aria-hidden="true">also called</span
+      ><ElInput v-model="form.aliases" aria-label="also called" size="small" autocomplete="off" placeholder="none"
+    /></span>
+    <NumberField v-model="form.met" label="energy cost in MET" said="energy cost in MET" :step="0.1" />
+    <span class="field"
+      ><span aria-hidden="true">kit</span
+      ><ElInput v-model="form.kit" aria-label="kit" size="small" autocomplete="off" placeholder="none"
+    /></span>
+    <span class="field"
+      ><span aria-hidden="true">one rep is</span
+      ><ElInput v-model="form.repIs" aria-label="one rep is" size="small" autocomplete="off"
+    /></span>
+    <ElCheckbox v-model="form.forSquad">keep it for the whole squad</ElCheckbox>
+    <ElButton type="primary" size="small" native-type="submit">Define it</ElButton>
+    <button type="button" class="link" @click="emit('close')">back</button>
     <p v-if="trouble" class="why" role="alert">{{ trouble }}</p>
   </form>
 </template>
@@ -165,19 +186,17 @@ async function define(): Promise<void> {
   display: flex;
   flex-wrap: wrap;
   gap: 6px 16px;
-  align-items: baseline;
+  align-items: center;
   font-size: 13px;
-}
-label {
-  display: inline-flex;
-  gap: 5px;
-  align-items: baseline;
   color: var(--mute);
 }
-input:not([type='checkbox']),
-select {
-  font-weight: 600;
-  color: var(--ink);
+.field {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.field .el-input {
+  width: 12em;
 }
 .why {
   flex-basis: 100%;

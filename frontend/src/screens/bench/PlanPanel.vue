@@ -1,9 +1,14 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { onMounted, ref } from 'vue'
+import { ElButton, ElInput } from 'element-plus'
+import { onMounted, ref, useTemplateRef } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient } from '@/api/query'
+import DayField from '@/parts/DayField.vue'
+import TimeField from '@/parts/TimeField.vue'
 import { longDay, today } from '@/words/dates'
+import { told } from '@/words/refusal'
 
 import { useBench } from './bench'
 
@@ -17,8 +22,8 @@ const group = ref('')
 const put = ref('')
 const trouble = ref('')
 const busy = ref(false)
-const field = ref<HTMLInputElement | null>(null)
-onMounted(() => field.value?.focus())
+const form = useTemplateRef<HTMLFormElement>('form')
+onMounted(() => form.value?.querySelector('input')?.focus())
 
 async function add(): Promise<void> {
   busy.value = true
@@ -35,10 +40,10 @@ async function add(): Promise<void> {
       ...(group.value ? { group: group.value } : {}),
     }
     const entry = await api.planEntry({ ...wanted, session: props.session, squad: squad.value })
-    put.value = entry.day
+    put.value = entry.day ?? ''
+    void queryClient.invalidateQueries({ queryKey: KEYS.week() })
   } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
+    trouble.value = told(error)
   } finally {
     busy.value = false
   }
@@ -46,10 +51,13 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <form class="strip" aria-label="Put on a day" @submit.prevent="add" @keydown.esc.stop="emit('close')">
-    <label>Day <input ref="field" v-model="day" type="date" required /></label>
-    <label>at <input v-model="time" type="time" /></label>
-    <label>group <input v-model="group" size="12" maxlength="80" placeholder="all" autocomplete="off" /></label>
+  <form ref="form" class="strip" aria-label="Put on a day" @submit.prevent="add" @keydown.esc.stop="emit('close')">
+    <DayField v-model="day" label="Day" said="Day" />
+    <TimeField v-model="time" label="at" said="at" />
+    <span class="group">
+      <span aria-hidden="true">group</span>
+      <ElInput v-model="group" aria-label="group" maxlength="80" placeholder="all" autocomplete="off" size="small" />
+    </span>
     <ElButton type="primary" size="small" native-type="submit" :disabled="busy || day === ''">Put it there</ElButton>
     <button type="button" class="link" @click="emit('close')">close</button>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
@@ -61,3 +69,13 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped src="@/styles/strip.css"></style>
+<style scoped>
+.group {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.group .el-input {
+  width: 9em;
+}
+</style>

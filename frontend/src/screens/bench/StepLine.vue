@@ -4,12 +4,13 @@ import { computed, ref } from 'vue'
 import type { Step } from '@/api/types'
 import { withFreshIds, type PlacePart } from '@/composables/edits'
 import { movementIn, useMovements } from '@/composables/useMovements'
+import { useTables } from '@/composables/useTables'
 
-import { SIDES, useBench } from './bench'
+import { useBench } from './bench'
 import LoadCells from './LoadCells.vue'
 import MovementPicker from './MovementPicker.vue'
 import StepMore from './StepMore.vue'
-import { useMoves } from './useMoves'
+import { useMoveKeys } from './useMoves'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{
@@ -23,7 +24,8 @@ const props = defineProps<{
 }>()
 const { wrong, document, edit, lit, pointed } = useBench()
 const { byKey, codeOf } = useMovements()
-const { keys, start, over, drop, lift } = useMoves(edit)
+const { labelOf } = useTables()
+const keys = useMoveKeys(edit)
 
 const movement = computed(() => movementIn(document.value, byKey.value, props.step.movement))
 const code = computed(() => codeOf(movement.value))
@@ -39,7 +41,7 @@ const qualifiers = computed(() => {
   if (step.fill) words.push('to fill')
   if (step.chain) words.push('then in the same start')
   if (step.grow) words.push(`+${step.grow} each round`)
-  if (step.sides && step.sides !== 'both') words.push(SIDES[step.sides] ?? step.sides)
+  if (step.sides && step.sides !== 'both') words.push(labelOf('sides', step.sides))
   if (step.reserve !== undefined && step.reserve !== null) words.push(`${step.reserve} left in reserve`)
   if (step.tempo) words.push(`tempo ${step.tempo.join('-')}`)
   if (step.pace_s) words.push(`${step.pace_s} s a rep`)
@@ -82,21 +84,15 @@ const isPointed = computed(
   <li
     class="step"
     :class="{ pointed: isPointed }"
-    :data-step="JSON.stringify([list, index])"
     @mouseenter="lit = { step: step.id ?? String(index) }"
     @mouseleave="lit = null"
-    @dragover="over($event, 'step')"
-    @drop="drop($event, 'step', list, index)"
   >
     <button
       type="button"
       class="grip"
-      draggable="true"
       :aria-label="`Move ${name}: arrow up or down`"
       title="Drag, or arrow keys"
       @keydown="keys($event, list, index, length)"
-      @dragstart="start($event, 'step', list, index)"
-      @pointerdown="lift($event, 'step', list, index)"
     >
       ⋮
     </button>

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import type { Option, Step } from '@/api/types'
 import type { PlacePart } from '@/composables/edits'
+import { useTables } from '@/composables/useTables'
 import { readValue, writeValue } from '@/words/values'
 
-import { SIDES, useBench } from './bench'
+import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ step: Step; place: PlacePart[]; path: string; clock: string }>()
 const { edit } = useBench()
 
-const EFFORTS = ['easy', 'steady', 'hard', 'all-out'] as const
+const { tables } = useTables()
 function put(key: string, value: unknown): void {
   const place = [...props.place, key]
   edit([value === undefined || value === '' ? { op: 'set', place, unset: true } : { op: 'set', place, value }])
@@ -62,14 +63,14 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
       sides
       <select :value="step.sides ?? ''" @change="put('sides', text($event))">
         <option value="">as the movement has it</option>
-        <option v-for="(words, side) in SIDES" :key="side" :value="side">{{ words }}</option>
+        <option v-for="one in tables.sides" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </label>
     <label>
       effort
       <select :value="step.effort ?? ''" @change="put('effort', text($event))">
         <option value="">as the block</option>
-        <option v-for="one in EFFORTS" :key="one" :value="one">{{ one }}</option>
+        <option v-for="one in tables.efforts" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </label>
     <ValueCell label="left in reserve" :value="step.reserve" :place="[...place, 'reserve']" :path="`${path}.reserve`" />
@@ -113,8 +114,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
           @change="putOption(index, { level: (text($event) || undefined) as Option['level'] })"
         >
           <option value="">the same</option>
-          <option value="easier">easier</option>
-          <option value="harder">harder</option>
+          <option v-for="one in tables.levels" :key="one.key" :value="one.key">{{ one.label }}</option>
         </select>
       </label>
       <label

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import { useTables } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import { clock, percent, ratio, signed, tenth, whole } from '@/words/format'
 
 import BalanceBeam from './BalanceBeam.vue'
@@ -11,7 +13,6 @@ import FigureRow from './FigureRow.vue'
 defineProps<{ trouble: string }>()
 const { figures, wrong, methods, deltas, trying } = useBench()
 
-const BEAMS = ['push-pull', 'knee-hip', 'upper-lower', 'level-overhead', 'left-right', 'floor-standing'] as const
 const time = computed(() => {
   const f = figures.value
   if (!f) return []
@@ -90,7 +91,7 @@ const rows = computed(() =>
       lights: { row: name },
     })),
 )
-const beams = computed(() => BEAMS.map((name) => ({ name, beam: figures.value?.balance.beams[name] })))
+const beams = computed(() => Object.entries(figures.value?.balance.beams ?? {}))
 const exits = computed(() =>
   (figures.value?.exits ?? []).map((exit, index) => {
     const block = figures.value?.blocks.find((one) => one.id === exit.before)
@@ -103,25 +104,16 @@ const exits = computed(() =>
   }),
 )
 
-const SCHOOLS = [
-  { name: 'density', label: 'density', choices: { 'at-pace': 'at pace', 'by-the-clock': 'by the clock' } },
-  {
-    name: 'balance',
-    label: 'rows',
-    choices: { 'eight-rows': 'eight rows', 'force-directions': 'force directions', 'six-roots': 'six roots' },
-  },
-  {
-    name: 'balance_by',
-    label: 'weighed by',
-    choices: { 'work-time': 'work time', visits: 'sets', 'effort-time': 'effort × time' },
-  },
-] as const
+const { tables } = useTables()
+const choices = (school: (typeof tables.value.schools)[number]) => [
+  { value: '', label: 'the squad’s' },
+  ...school.choices.map((one) => ({ value: one.key, label: one.label })),
+]
 /** What the squad's own methods say is known from the answer itself; an empty choice leaves it to them. */
 function choose(name: string, value: string): void {
   const rest = Object.fromEntries(Object.entries(methods.value).filter(([key]) => key !== name))
   methods.value = value === '' ? rest : { ...rest, [name]: value }
 }
-const word = (event: Event): string => (event.target as HTMLSelectElement).value
 </script>
 
 <template>
@@ -179,7 +171,7 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
       <h3>Balance</h3>
       <FigureRow v-for="row in rows" :key="row.figure" v-bind="row" />
       <div class="beams">
-        <BalanceBeam v-for="one in beams" :key="one.name" :beam="one.beam" />
+        <BalanceBeam v-for="[name, beam] in beams" :key="name" :beam="beam" />
       </div>
       <template v-if="exits.length">
         <h3>Exits</h3>
@@ -187,13 +179,15 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
       </template>
       <h3>Schools</h3>
       <p class="schools">
-        <label v-for="school in SCHOOLS" :key="school.name">
-          {{ school.label }}
-          <select :value="methods[school.name] ?? ''" @change="choose(school.name, word($event))">
-            <option value="">the squad's</option>
-            <option v-for="(words, key) in school.choices" :key="key" :value="key">{{ words }}</option>
-          </select>
-        </label>
+        <ChoiceField
+          v-for="school in tables.schools"
+          :key="school.key"
+          :model-value="String(methods[school.key] ?? '')"
+          :label="school.label"
+          :said="school.label"
+          :options="choices(school)"
+          @update:model-value="choose(school.key, $event ?? '')"
+        />
       </p>
     </template>
     <p v-else class="quiet">Nothing to tally yet.</p>
@@ -238,9 +232,6 @@ h3 {
   margin: 6px 0;
   font-size: 13px;
   color: var(--mute);
-}
-select {
-  color: var(--ink);
 }
 .quiet {
   color: var(--mute);

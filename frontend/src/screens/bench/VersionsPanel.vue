@@ -1,7 +1,11 @@
 <script setup lang="ts">
-import { onMounted, shallowRef } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { ElDrawer, ElSkeleton } from 'element-plus'
+import { computed, shallowRef } from 'vue'
 
 import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { LASTING, queryClient, troubleOf } from '@/api/query'
 import type { Difference, RevisionItem, SessionDoc } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import { writeValue } from '@/words/values'
@@ -9,24 +13,36 @@ import { writeValue } from '@/words/values'
 const props = defineProps<{ session: string }>()
 const emit = defineEmits<{ restore: [document: SessionDoc]; close: [] }>()
 
-const versions = shallowRef<readonly RevisionItem[] | null>(null)
-const changes = shallowRef(new Map<number, readonly Difference[]>())
-const { trouble, attempt } = useAttempt()
-
-onMounted(() =>
-  attempt(async () => {
-    versions.value = await api.revisions(props.session)
-  }),
+const { data, error } = useQuery(
+  {
+    queryKey: computed(() => KEYS.versions(props.session)),
+    queryFn: ({ queryKey }) => api.revisions(String(queryKey[1])),
+    gcTime: 0,
+  },
+  queryClient,
 )
+const versions = computed(() => data.value ?? null)
+const notRead = troubleOf(error)
+const { trouble, attempt } = useAttempt()
+/** Versions of which it is shown what changed. */
+const opened = shallowRef(new Map<number, readonly Difference[]>())
 const show = (version: RevisionItem) =>
   attempt(async () => {
-    const shown = changes.value.has(version.id)
-    const found = shown ? [] : (await api.differences(props.session, version.id)).differences
+    const shown = opened.value.has(version.id)
+    const found = shown
+      ? []
+      : (
+          await queryClient.fetchQuery({
+            queryKey: [...KEYS.versions(props.session), version.id],
+            queryFn: () => api.differences(props.session, version.id),
+            ...LASTING,
+          })
+        ).differences
     // Others may have been opened meanwhile.
-    const next = new Map(changes.value)
+    const next = new Map(opened.value)
     if (shown) next.delete(version.id)
     else next.set(version.id, found)
-    changes.value = next
+    opened.value = next
   })
 const restore = (version: RevisionItem) =>
   attempt(async () => {
@@ -44,11 +60,12 @@ const brief = (value: unknown): string => {
 </script>
 
 <template>
-  <section class="versions" aria-label="Versions">
-    <h2>Versions</h2>
-    <button type="button" class="link" @click="$emit('close')">close</button>
-    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-    <p v-if="versions === null" role="status">Fetching the versions …</p>
+  <ElDrawer :model-value="true" title="Versions" size="min(520px, 94vw)" @close="emit('close')">
+    <p v-if="trouble || notRead" class="note-bar" role="alert">{{ trouble || notRead }}</p>
+    <div v-if="versions === null" role="status">
+      <span class="visually-hidden">Fetching the versions …</span>
+      <ElSkeleton v-if="!notRead" :rows="6" animated />
+    </div>
     <ul v-else>
       <li v-for="(version, index) in versions" :key="version.id">
         <b>{{ when(version.updated_at) }}</b> {{ version.author }}, {{ KINDS[version.kind] ?? version.kind }}
@@ -56,7 +73,7 @@ const brief = (value: unknown): string => {
           v-if="version.parent !== null"
           type="button"
           class="link"
-          :aria-expanded="changes.has(version.id)"
+          :aria-expanded="opened.has(version.id)"
           @click="show(version)"
         >
           what changed<span class="visually-hidden"> {{ when(version.updated_at) }}</span>
@@ -64,32 +81,20 @@ const brief = (value: unknown): string => {
         <button v-if="index > 0" type="button" class="link" @click="restore(version)">
           bring it back<span class="visually-hidden">: {{ when(version.updated_at) }}</span>
         </button>
-        <ul v-if="changes.has(version.id)" class="changes">
-          <li v-for="(one, at) in changes.get(version.id)" :key="at">
+        <ul v-if="opened.has(version.id)" class="changes">
+          <li v-for="(one, at) in opened.get(version.id)" :key="at">
             {{ one.kind }} <b>{{ one.what }}</b>
             <template v-if="one.kind === 'changed'">: {{ brief(one.before) }} → {{ brief(one.after) }}</template>
             <small>{{ one.path }}</small>
           </li>
-          <li v-if="changes.get(version.id)?.length === 0">nothing</li>
+          <li v-if="opened.get(version.id)?.length === 0">nothing</li>
         </ul>
       </li>
     </ul>
-  </section>
+  </ElDrawer>
 </template>
 
 <style scoped>
-.versions {
-  padding: 8px 20px;
-  background: var(--paper-2);
-  border-bottom: 1px solid var(--rule);
-  max-height: 300px;
-  overflow: auto;
-}
-h2 {
-  display: inline-block;
-  font-size: 17px;
-  margin-right: 14px;
-}
 ul {
   list-style: none;
   margin: 4px 0;

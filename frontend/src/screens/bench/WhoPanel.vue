@@ -3,12 +3,20 @@ import { computed, ref, watch } from 'vue'
 
 import type { Given, SessionDoc } from '@/api/types'
 import { usePeople } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
 
 const props = defineProps<{ document: SessionDoc; squad: number }>()
 const given = defineModel<Given>({ required: true })
 
-const { people, fetchPeople } = usePeople()
-watch(() => props.squad, fetchPeople, { immediate: true })
+const { people } = usePeople(() => props.squad)
+const as = computed(() => [
+  { value: 0, label: 'anyone' },
+  ...people.value.map((one) => ({ value: one.id, label: one.name })),
+])
+const withWhat = computed(() => [
+  { value: '', label: options.value.length ? 'the standard' : 'no options here' },
+  ...options.value.map((one) => ({ value: one, label: one })),
+])
 
 const option = ref('')
 const person = ref(0)
@@ -69,20 +77,8 @@ function score(block: string, text: string): void {
 
 <template>
   <div class="who" role="group" aria-label="As whom, with what">
-    <label>
-      as
-      <select v-model="person" aria-label="As whom">
-        <option :value="0">anyone</option>
-        <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
-    </label>
-    <label>
-      with
-      <select v-model="option" aria-label="With what" :disabled="options.length === 0">
-        <option value="">{{ options.length ? 'the standard' : 'no options here' }}</option>
-        <option v-for="one in options" :key="one" :value="one">{{ one }}</option>
-      </select>
-    </label>
+    <ChoiceField v-model="person" label="As whom" said="as" :options="as" />
+    <ChoiceField v-model="option" label="With what" said="with" :options="withWhat" :disabled="options.length === 0" />
     <label v-for="[block, take] in scored" :key="block">
       {{ take }} of {{ block }}
       <input
@@ -103,7 +99,6 @@ function score(block: string, text: string): void {
   font-size: 13px;
   color: var(--mute);
 }
-select,
 input {
   color: var(--ink);
   max-width: 150px;

@@ -153,13 +153,3 @@ export function blockFields(block: Block): FieldSpec[] {
   fields.push(blockField('rpe', 'planned effort'), blockField('rest_after_s', 'rest after', 's'))
   return fields
 }
-
-/** Words for a step's sides, as they stand behind its movement. */
-export const SIDES: Record<string, string> = {
-  both: 'both sides',
-  each: 'each side',
-  alternate: 'sides take turns',
-  swap: 'sides swap',
-  left: 'left',
-  right: 'right',
-}

@@ -1,9 +1,9 @@
 // The Bench's own keys. Single letters act only while no field has the focus, and can be turned off.
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener, useLocalStorage } from '@vueuse/core'
 
-const STORED = 'fine-tally/single-keys'
-export const singleKeys = ref(localStorage.getItem(STORED) !== 'off')
-watch(singleKeys, (on) => localStorage.setItem(STORED, on ? 'on' : 'off'))
+export const singleKeys = useLocalStorage('fine-tally/single-keys', true, {
+  serializer: { read: (kept) => kept !== 'off', write: (on) => (on ? 'on' : 'off') },
+})
 
 export const SHORTCUTS = [
   { keys: 'a', does: 'add a block' },
@@ -29,7 +29,8 @@ export type Acts = Record<'a' | 'b' | 'f' | 'p' | 'c' | 'o' | 'v' | 's' | '?' | 
 
 function actOf(event: KeyboardEvent): keyof Acts | null {
   const target = event.target instanceof HTMLElement ? event.target : null
-  const typing = target?.matches('input, textarea, select, [contenteditable="true"]') ?? false
+  const typing =
+    target?.matches('input, textarea, select, [contenteditable="true"], [role="menuitem"], [role="dialog"] *') ?? false
   if (typing || event.altKey) return null
   const key = event.key.toLowerCase()
   if (event.ctrlKey || event.metaKey) {
@@ -48,6 +49,5 @@ export function useShortcuts(acts: Acts): void {
     event.preventDefault()
     acts[act]()
   }
-  onMounted(() => window.addEventListener('keydown', keys))
-  onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+  useEventListener('keydown', keys)
 }

@@ -45,6 +45,11 @@ function board(start = doc('Ridge')) {
   if (!tools) throw new Error('no scope')
   return { document, replace, ...tools }
 }
+/** Wait for work that goes by the clock. */
+async function done(work: Promise<unknown>): Promise<void> {
+  await vi.runAllTimersAsync()
+  await work
+}
 const settle = async (): Promise<void> => {
   await nextTick()
   await vi.runAllTimersAsync()
@@ -52,7 +57,7 @@ const settle = async (): Promise<void> => {
 
 test('the text follows the blocks', async () => {
   const { document, text, write: writeNow } = board()
-  await writeNow()
+  await done(writeNow())
   document.value = doc('Ridge B')
   await settle()
   expect(text.value).toBe('Ridge B\n')
@@ -60,7 +65,7 @@ test('the text follows the blocks', async () => {
 
 test('a new page is empty, and one with a title begins with it, without asking', async () => {
   const { text, document, write: writeNow } = board(doc('New session', []))
-  await writeNow()
+  await done(writeNow())
   expect([text.value, write.mock.calls.length]).toEqual(['', 0])
   document.value = doc('Hill day', [])
   await settle()
@@ -78,9 +83,9 @@ test('the words as typed come back with what was chosen, and what is told of the
     }),
   )
   const { replace, typed, open, write: writeNow } = board()
-  await writeNow()
+  await done(writeNow())
   expect([typed.value, open.value]).toEqual([true, 1])
-  expect(reading).toHaveBeenCalledWith('emom 12', doc('Ridge'), 1, { a: 1 })
+  expect(reading).toHaveBeenCalledWith('emom 12', doc('Ridge'), 1, { a: 1 }, expect.any(AbortSignal))
   expect(replace).not.toHaveBeenCalled()
 })
 
@@ -93,21 +98,21 @@ test('a chosen reading is asked for with all that was chosen before; keep all ke
   reading.mockResolvedValue(read(doc('Typed'), [], { assumed }))
   typedText('emom 12')
   await settle()
-  await choose('a', 1)
-  expect(reading).toHaveBeenLastCalledWith('emom 12', expect.anything(), 1, { a: 1 })
-  await keepAll()
-  expect(reading).toHaveBeenLastCalledWith('emom 12', expect.anything(), 1, { a: 0, b: 1 })
+  await done(choose('a', 1))
+  expect(reading).toHaveBeenLastCalledWith('emom 12', expect.anything(), 1, { a: 1 }, expect.any(AbortSignal))
+  await done(keepAll())
+  expect(reading).toHaveBeenLastCalledWith('emom 12', expect.anything(), 1, { a: 0, b: 1 }, expect.any(AbortSignal))
 })
 
 test('a name is given to a movement for good, and the words are read again', async () => {
   const calling = vi
     .spyOn(api, 'callMovement')
-    .mockResolvedValueOnce(null)
+    .mockResolvedValueOnce(undefined)
     .mockRejectedValueOnce(new Refusal(403, 'right', 'Only coaches may.'))
   const { call, trouble } = board()
-  await call('box-jump', 'gate vault')
+  await done(call('box-jump', 'gate vault'))
   expect([calling.mock.calls[0], reading.mock.calls.length]).toEqual([['box-jump', 'gate vault', 1], 1])
-  await call('box-jump', 'gate vault')
+  await done(call('box-jump', 'gate vault'))
   expect([trouble.value, reading.mock.calls.length]).toEqual(['Only coaches may.', 1])
 })
 
@@ -146,7 +151,7 @@ test('of two texts typed after each other only the last counts', async () => {
 
 test('blocks with something wrong leave the board text from before, and say so', async () => {
   const { document, text, trouble, write: writeNow } = board()
-  await writeNow()
+  await done(writeNow())
   write.mockRejectedValueOnce(new Refusal(422, 'document', 'wrong'))
   document.value = doc('wrong')
   await settle()
@@ -159,10 +164,11 @@ test('what was typed last is taken at once when the Bench is about to be left', 
   reading.mockReturnValueOnce(slow.promise)
   typedText('Typed')
   const settled = settleBoard()
+  await vi.advanceTimersByTimeAsync(0)
   expect(reading).toHaveBeenCalledTimes(1)
   slow.answer(read(doc('Typed')))
-  await settled
+  await done(settled)
   expect([replace.mock.calls.length, draft.value]).toEqual([1, false])
-  await settleBoard()
+  await done(settleBoard())
   expect(reading).toHaveBeenCalledTimes(1)
 })

@@ -1,9 +1,15 @@
+import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
+import { newest } from '@/api/query'
+import { Refusal } from '@/api/refusal'
 import type { BoardOut, BoardProblem, SessionDoc, Settled } from '@/api/types'
+import { sentenceOf } from '@/words/refusal'
 
 const PAUSE_MS = 250
+/** Writing and reading the board's words are one kind of question: whatever is asked next counts. */
+const KIND = ['board']
 
 /** What was told of a text beside its session. */
 export type Told = Pick<BoardOut, 'assumed' | 'unread' | 'notes' | 'names' | 'outline' | 'sessions'>
@@ -29,8 +35,6 @@ export function useBoard(
   const draft = ref(false)
   const open = computed(() => told.value.assumed.filter((one) => !one.settled).length)
   let own: SessionDoc | null = null
-  let timer = 0
-  let asked = 0
 
   function tell(answer: BoardOut): void {
     problems.value = answer.problems
@@ -40,20 +44,22 @@ export function useBoard(
 
   async function write(): Promise<void> {
     if (draft.value || document.value === null || document.value === own) return
-    const mine = ++asked
     if (document.value.blocks.length === 0) {
       text.value = document.value.title === 'New session' ? '' : `${document.value.title}\n`
       told.value = NOTHING
       return
     }
+    const of = document.value
     try {
-      const answer = await api.wordsOf(document.value, squad.value)
-      if (mine !== asked || draft.value) return
-      text.value = answer.text
-      typed.value = answer.as_typed
-      settled.value = answer.settled
-      const looked = await api.readBoard(answer.text, document.value, squad.value, answer.settled)
-      if (mine === asked && !draft.value) tell(looked)
+      const found = await newest(KIND, async (signal) => {
+        const written = await api.wordsOf(of, squad.value, signal)
+        return { written, looked: await api.readBoard(written.text, of, squad.value, written.settled, signal) }
+      })
+      if (!found || draft.value) return
+      text.value = found.written.text
+      typed.value = found.written.as_typed
+      settled.value = found.written.settled
+      tell(found.looked)
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       trouble.value = 'The blocks have something wrong in them, so the board text is from before.'
@@ -62,11 +68,10 @@ export function useBoard(
 
   async function read(words: string): Promise<void> {
     const before = document.value
-    const mine = ++asked
     if (before === null) return
     try {
-      const answer = await api.readBoard(words, before, squad.value, settled.value)
-      if (mine !== asked) return
+      const answer = await newest(KIND, (signal) => api.readBoard(words, before, squad.value, settled.value, signal))
+      if (!answer) return
       tell(answer)
       if (answer.document) {
         own = answer.document
@@ -77,14 +82,16 @@ export function useBoard(
       }
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      if (mine === asked) trouble.value = error.message
+      trouble.value = sentenceOf(error)
     }
   }
+  /** A moment after the last key, what was typed is read. */
+  const later = useTimeoutFn(() => void read(text.value), PAUSE_MS, { immediate: false })
 
   /** Take what was typed last without waiting, and wait for the answer to it. */
   async function settle(): Promise<void> {
     if (!draft.value) return
-    window.clearTimeout(timer)
+    later.stop()
     await read(text.value)
   }
 
@@ -92,8 +99,7 @@ export function useBoard(
     if (words === text.value) return
     text.value = words
     draft.value = true
-    window.clearTimeout(timer)
-    timer = window.setTimeout(() => void read(words), PAUSE_MS)
+    later.start()
   }
 
   /** Take one of the readings of a place. */
@@ -112,7 +118,7 @@ export function useBoard(
       await api.callMovement(key, words, squad.value)
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      trouble.value = error.message
+      trouble.value = sentenceOf(error)
       return
     }
     await read(text.value)
@@ -147,3 +153,4 @@ export function useBoard(
     again,
   }
 }
+export type Board = ReturnType<typeof useBoard>

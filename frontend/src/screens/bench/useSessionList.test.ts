@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { effectScope, nextTick, type EffectScope } from 'vue'
+import { effectScope, type EffectScope } from 'vue'
 
 import { api, Refusal } from '@/api/client'
 import type { SessionItem, SessionsPage } from '@/api/types'
@@ -32,7 +32,7 @@ afterEach(() => {
 async function listed() {
   const tools = scope.run(useSessionList)
   if (!tools) throw new Error('no scope')
-  await tools.fetchList()
+  await vi.runAllTimersAsync()
   return tools
 }
 const lastAsked = () => list.mock.lastCall?.[0]
@@ -49,19 +49,20 @@ test.each([
 ] as const)('sorted by %s', async (by, down) => {
   const { sort } = await listed()
   sort(by)
-  await nextTick()
+  await vi.advanceTimersByTimeAsync(0)
   expect(lastAsked()).toMatchObject({ by, down, page: 1 })
 })
 test('sorting by the same twice turns it round', async () => {
   const { sort } = await listed()
   sort('load')
   sort('load')
-  await nextTick()
+  await vi.advanceTimersByTimeAsync(0)
   expect(lastAsked()).toMatchObject({ by: 'load', down: false })
 })
 test('words are asked for once typing rests, from the first page on', async () => {
-  const { words, turn, page } = await listed()
-  turn(3)
+  const { words, page } = await listed()
+  page.value = 3
+  await vi.runAllTimersAsync()
   expect(lastAsked()).toMatchObject({ page: 3 })
   const before = list.mock.calls.length
   for (const typed of ['r', 'ri', 'rid ']) {
@@ -78,9 +79,9 @@ test('a late answer to what is no longer asked does not come onto the screen', a
   const { tag, items } = await listed()
   list.mockReturnValueOnce(slow.promise).mockResolvedValueOnce({ ...PAGE, items: [] })
   tag.value = 'hall'
-  await nextTick()
+  await vi.advanceTimersByTimeAsync(0)
   tag.value = 'hill'
-  await nextTick()
+  await vi.advanceTimersByTimeAsync(0)
   slow.answer(PAGE)
   await vi.runAllTimersAsync()
   expect(items.value).toEqual([])
@@ -90,7 +91,7 @@ test('a file that is refused is named with its place, and the rest is not taken'
   const take = vi.spyOn(api, 'importSession').mockRejectedValue(new Refusal(422, 'document', 'wrong', [place]))
   const file = (name: string, text: string) => ({ name, text: () => Promise.resolve(text) })
   const { take: takeFiles, trouble } = await listed()
-  await takeFiles([file('bad.json', '{}'), file('good.json', '{}')] as unknown as FileList)
+  await takeFiles([file('bad.json', '{}'), file('good.json', '{}')] as unknown as File[])
   expect(trouble.value).toBe('bad.json: blocks[0].clock: found "egg"; allowed: one of five')
   expect([take.mock.calls.length, push.mock.calls.length]).toEqual([1, 0])
 })
@@ -103,8 +104,10 @@ test.each([
   const spy = vi.spyOn(api, door).mockResolvedValue({ id: 'made', keys: [] } as never)
   spy.mockClear()
   const { take } = await listed()
-  await take([{ name, text: () => Promise.resolve(text) }] as unknown as FileList)
-  expect(spy).toHaveBeenCalledWith(kind, text, 0)
+  const work = take([{ name, text: () => Promise.resolve(text) }] as unknown as File[])
+  await vi.runAllTimersAsync()
+  await work
+  expect(spy.mock.lastCall?.slice(0, 3)).toEqual([kind, text, 0])
 })
 test('movements that the squad defined otherwise are replaced only once somebody says so', async () => {
   const send = vi.spyOn(api, 'importMovements')
@@ -113,7 +116,9 @@ test('movements that the squad defined otherwise are replaced only once somebody
     .mockRejectedValueOnce(new Refusal(409, 'about:changed', 'meanwhile'))
     .mockResolvedValueOnce({ keys: [] })
   const { take, clash, trouble } = await listed()
-  await take([{ name: 'ours.csv', text: () => Promise.resolve('key') }] as unknown as FileList)
+  const work = take([{ name: 'ours.csv', text: () => Promise.resolve('key') }] as unknown as File[])
+  await vi.runAllTimersAsync()
+  await work
   expect([clash.value === null, trouble.value]).toEqual([false, 'ours.csv: meanwhile'])
   await clash.value?.()
   expect(send).toHaveBeenLastCalledWith('csv', 'key', 0, true)

@@ -1,11 +1,15 @@
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
-import type { SessionItem } from '@/api/types'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
+import type { SessionsAsked } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
-import { useLatest } from '@/composables/useLatest'
+import { useMovements } from '@/composables/useMovements'
 
 const TYPING_MS = 200
 
@@ -16,54 +20,40 @@ export type SortBy = 'changed' | 'title' | Figure | `share:${string}`
 /** The sessions of one's squads: searched, tagged, sorted, put away and brought back. */
 export function useSessionList() {
   const router = useRouter()
-  const items = shallowRef<readonly SessionItem[] | null>(null)
-  const total = ref(0)
-  const size = ref(1)
-  const page = ref(1)
-  const tags = ref<readonly string[]>([])
-  const rows = ref<readonly string[]>([])
-  const { trouble, stale, attempt } = useAttempt()
+  const { trouble: refused, stale, clear, attempt } = useAttempt()
   const archived = ref(false)
   const words = ref('')
   const tag = ref('')
   const sortBy = ref<SortBy>('changed')
   const downward = ref(true)
-  const { ask } = useLatest()
+  const page = ref(1)
+  const wanted = refDebounced(words, TYPING_MS)
+  // Anything else is asked for from its first page on.
+  watch([archived, tag, sortBy, downward, wanted], () => (page.value = 1), { flush: 'sync' })
 
-  const fetchList = () =>
-    attempt(() =>
-      ask(
-        () =>
-          api.sessions({
-            archived: archived.value,
-            words: words.value.trim(),
-            tag: tag.value,
-            by: sortBy.value,
-            down: downward.value,
-            page: page.value,
-          }),
-        (answer) => {
-          items.value = answer.items
-          total.value = answer.total
-          size.value = answer.size
-          tags.value = answer.tags
-          rows.value = answer.rows
-        },
-      ),
-    )
-  const asked = computed(() => !!(words.value.trim() || tag.value))
-  /** Anything else is asked for from its first page on. */
-  const turn = (to: number): void => {
-    page.value = to
-    void fetchList()
-  }
-  watch([archived, tag, sortBy, downward], () => turn(1))
-  let typing = 0
-  watch(words, () => {
-    window.clearTimeout(typing)
-    typing = window.setTimeout(() => turn(1), TYPING_MS)
-  })
-  onScopeDispose(() => window.clearTimeout(typing))
+  const { data, error, isFetching, refetch } = useQuery(
+    {
+      queryKey: computed(() => [
+        ...KEYS.sessions(),
+        {
+          archived: archived.value,
+          words: wanted.value.trim(),
+          tag: tag.value,
+          by: sortBy.value,
+          down: downward.value,
+          page: page.value,
+        } satisfies SessionsAsked,
+      ]),
+      queryFn: ({ queryKey, signal }) => api.sessions(queryKey[1] as SessionsAsked, signal),
+      placeholderData: keepPreviousData,
+    },
+    queryClient,
+  )
+  const items = computed(() => data.value?.items ?? null)
+  const asked = computed(() => !!(wanted.value.trim() || tag.value))
+  const notRead = troubleOf(error)
+  watch([archived, tag, sortBy, downward, wanted, page], clear)
+  const trouble = computed(() => refused.value || notRead.value)
 
   function sort(by: SortBy): void {
     if (sortBy.value === by) downward.value = !downward.value
@@ -74,60 +64,64 @@ export function useSessionList() {
   }
 
   const open = (id: string) => router.push({ name: 'bench', params: { id } })
-  const duplicate = (id: string) =>
+  const changed = (work: () => Promise<unknown>) =>
     attempt(async () => {
-      await api.duplicateSession(id)
-      await fetchList()
+      await work()
+      await refetch()
     })
-  const archive = (id: string) =>
+  const duplicate = (id: string) => changed(() => api.duplicateSession(id))
+  const archive = (id: string) => changed(() => api.archiveSession(id, !archived.value))
+
+  const { refresh } = useMovements()
+  const define = (kind: 'csv' | 'json', text: string, replace = false) =>
     attempt(async () => {
-      await api.archiveSession(id, !archived.value)
-      await fetchList()
+      await api.importMovements(kind, text, squadNow.value, replace)
+      void refresh()
     })
   /** Movements that the squad has defined otherwise: replaced only once somebody said so. */
   const clash = shallowRef<(() => Promise<boolean>) | null>(null)
-  async function define(kind: 'csv' | 'json', text: string): Promise<void> {
-    await attempt(() => api.importMovements(kind, text, squadNow.value))
+  async function defineOrAsk(kind: 'csv' | 'json', text: string): Promise<void> {
+    await define(kind, text)
     if (!stale.value) return
     clash.value = () => {
       clash.value = null
-      return attempt(() => api.importMovements(kind, text, squadNow.value, true))
+      return define(kind, text, true)
     }
   }
   /** Take files in: session files, board text, tables or lists of movements. Each is taken whole or not at all. */
-  async function take(files: FileList | null): Promise<void> {
-    for (const file of files ?? []) {
+  async function take(files: readonly File[]): Promise<void> {
+    for (const file of files) {
       const text = await file.text()
       const name = file.name.toLowerCase()
       const squad = squadNow.value
-      if (name.endsWith('.csv')) await define('csv', text)
+      if (name.endsWith('.csv')) await defineOrAsk('csv', text)
       else if (name.endsWith('.txt')) await attempt(async () => open((await api.importSession('txt', text, squad)).id))
-      else if (text.trimStart().startsWith('[')) await define('json', text)
+      else if (text.trimStart().startsWith('[')) await defineOrAsk('json', text)
       else await attempt(async () => open((await api.importSession('json', text, squad)).id))
-      if (trouble.value) {
-        trouble.value = `${file.name}: ${trouble.value}`
+      if (refused.value) {
+        refused.value = `${file.name}: ${refused.value}`
         return
       }
     }
+    await refetch()
   }
   return {
     items,
     asked,
-    total,
-    size,
+    busy: isFetching,
+    total: computed(() => data.value?.total ?? 0),
+    size: computed(() => data.value?.size ?? 1),
     page,
-    turn,
     trouble,
     clash,
     archived,
     words,
     tag,
-    tags,
-    rows,
+    tags: computed(() => data.value?.tags ?? []),
+    rows: computed(() => data.value?.rows ?? []),
     sortBy,
     downward,
     sort,
-    fetchList,
     duplicate,
     archive,
     take,

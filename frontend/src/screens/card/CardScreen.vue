@@ -1,42 +1,46 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { ref, shallowRef, watch } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { useClipboard } from '@vueuse/core'
+import { ElButton, ElSkeleton } from 'element-plus'
+import { computed, ref } from 'vue'
 
-import { api, cardPdf } from '@/api/client'
-import type { Card, SessionDoc } from '@/api/types'
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { saveFile } from '@/composables/useFiles'
-import { clock } from '@/words/format'
+import ChoiceField from '@/parts/ChoiceField.vue'
+
+import CardSheet from './CardSheet.vue'
 
 const props = defineProps<{ id: string }>()
-const card = shallowRef<Card | null>(null)
-const document = shallowRef<SessionDoc | null>(null)
-const squad = ref(0)
-const paper = ref<'a4' | 'letter'>('a4')
-const { trouble, attempt } = useAttempt()
-const copied = ref(false)
-const sharing = typeof navigator.canShare === 'function' && navigator.canShare({ text: 'a' })
-
-watch(
-  () => props.id,
-  (id) =>
-    attempt(async () => {
-      const session = await api.session(id)
-      document.value = session.document
-      squad.value = session.squad
-      card.value = (await api.card(session.document, session.squad)).card
-    }),
-  { immediate: true },
+const { data, error } = useQuery(
+  {
+    queryKey: computed(() => KEYS.card(props.id)),
+    async queryFn({ queryKey }) {
+      const session = await api.session(String(queryKey[1]))
+      return { session, card: (await api.card(session.document, session.squad)).card }
+    },
+    // The Bench may have changed it since.
+    gcTime: 0,
+  },
+  queryClient,
 )
+const card = computed(() => data.value?.card ?? null)
+const session = computed(() => data.value?.session ?? null)
+const notRead = troubleOf(error)
+const { trouble: refused, attempt } = useAttempt()
+const trouble = computed(() => refused.value || notRead.value)
+
+type Paper = 'a4' | 'letter'
+const paper = ref<Paper>('a4')
+const PAPERS: { value: Paper; label: string }[] = [
+  { value: 'a4', label: 'A4' },
+  { value: 'letter', label: 'letter' },
+]
+const sharing = typeof navigator.canShare === 'function' && navigator.canShare({ text: 'a' })
+const { copy: toClipboard, copied } = useClipboard({ legacy: true })
 const print = (): void => window.print()
-const pdf = () =>
-  attempt(async () => {
-    if (!document.value) return
-    const made = await cardPdf(document.value, squad.value, paper.value)
-    const file = new File([made], 'card.pdf', { type: 'application/pdf' })
-    if (navigator.canShare?.({ files: [file] })) await shared({ files: [file] })
-    else saveFile('card.pdf', made)
-  })
 /** Hand something to the phone's own sheet; who closes the sheet has changed their mind. */
 async function shared(what: ShareData): Promise<void> {
   try {
@@ -45,19 +49,22 @@ async function shared(what: ShareData): Promise<void> {
     if (!(error instanceof DOMException && error.name === 'AbortError')) throw error
   }
 }
+const pdf = () =>
+  attempt(async () => {
+    if (!session.value) return
+    const made = await api.cardPdf(session.value.document, session.value.squad, paper.value)
+    const file = new File([made], 'card.pdf', { type: 'application/pdf' })
+    if (navigator.canShare?.({ files: [file] })) await shared({ files: [file] })
+    else saveFile('card.pdf', made)
+  })
 const copy = () =>
   attempt(async () => {
-    if (!document.value) return
-    const { text } = await api.wordsOf(document.value, squad.value)
-    if (navigator.canShare?.({ text })) await shared({ title: document.value.title, text })
-    else {
-      await navigator.clipboard.writeText(text)
-      copied.value = true
-    }
+    if (!session.value) return
+    const { document, squad } = session.value
+    const { text } = await api.wordsOf(document, squad)
+    if (navigator.canShare?.({ text })) await shared({ title: document.title, text })
+    else await toClipboard(text)
   })
-const kit = (one: Card): string => one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${k.kg} kg` : ''}`).join(', ')
-const indent = (line: string): string => `${(line.length - line.trimStart().length - 2) * 0.55}em`
-const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional' }
 </script>
 
 <template>
@@ -65,52 +72,17 @@ const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional
     <header class="bar">
       <RouterLink :to="{ name: 'bench', params: { id } }">Back to the Bench</RouterLink>
       <span class="grow"></span>
-      <label>
-        paper
-        <select v-model="paper">
-          <option value="a4">A4</option>
-          <option value="letter">letter</option>
-        </select>
-      </label>
+      <ChoiceField v-model="paper" label="paper" said="paper" :options="PAPERS" />
       <ElButton @click="copy">{{ copied ? 'Copied' : sharing ? 'Share as text' : 'Copy as board text' }}</ElButton>
       <ElButton @click="pdf">PDF</ElButton>
       <ElButton type="primary" @click="print">Print</ElButton>
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-    <p v-else-if="card === null" class="quiet" role="status">Writing the card …</p>
-    <article v-if="card" class="sheet" :class="paper">
-      <h1>{{ card.title }}</h1>
-      <p class="facts">
-        <template v-if="card.announced_s !== null">told {{ clock(card.announced_s) }} · </template>
-        comes to {{ clock(card.timetable_s) }}<template v-if="card.people"> · {{ card.people }} people</template>
-      </p>
-      <p v-if="card.kit.length" class="facts"><b>Put out:</b> {{ kit(card) }}</p>
-      <p v-for="note in card.notes" :key="note" class="facts">{{ note }}</p>
-      <section v-for="(block, index) in card.blocks" :key="index" class="block">
-        <ol class="clock" :aria-label="`Running clock of ${block.title}`">
-          <li v-for="mark in block.marks" :key="mark.at_s">
-            <b>{{ mark.about ? '~' : '' }}{{ clock(mark.at_s) }}</b> {{ mark.what }}
-          </li>
-        </ol>
-        <div>
-          <h2>
-            <small>{{ block.part }}</small> {{ block.title }}
-            <em v-if="block.optional">({{ OPTIONAL[block.optional] }})</em>
-          </h2>
-          <p class="says">{{ block.says }}</p>
-          <p v-for="note in block.notes" :key="note" class="says">{{ note }}</p>
-          <p v-for="(line, at) in block.lines" :key="at" class="line" :style="{ paddingLeft: indent(line) }">
-            {{ line.trim() }}
-          </p>
-          <p v-if="block.calls.length" class="small">call: {{ block.calls.join('; ') }}</p>
-          <p v-if="block.rest_after_s > 0" class="small">then rest {{ clock(block.rest_after_s) }}</p>
-        </div>
-        <div v-if="block.score" class="score"><span>score</span></div>
-      </section>
-      <footer>
-        <p v-for="caution in card.cautions" :key="caution">{{ caution }}</p>
-      </footer>
-    </article>
+    <div v-else-if="card === null" role="status">
+      <span class="visually-hidden">Writing the card …</span>
+      <ElSkeleton :rows="8" animated />
+    </div>
+    <CardSheet v-if="card" :card="card" :paper="paper" />
   </main>
 </template>
 
@@ -129,104 +101,6 @@ const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional
 .grow {
   flex: 1;
 }
-.quiet {
-  color: var(--mute);
-}
-select {
-  font: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--field);
-  border-radius: 3px;
-}
-.sheet {
-  background: #fff;
-  border: 1px solid var(--rule);
-  margin: 0 auto;
-  padding: 12mm;
-  font-size: 10.5pt;
-  line-height: 1.3;
-}
-.a4 {
-  width: 210mm;
-  min-height: 297mm;
-}
-.letter {
-  width: 216mm;
-  min-height: 279mm;
-}
-h1 {
-  font-size: 24pt;
-  line-height: 1.1;
-}
-h2 {
-  font-size: 14pt;
-}
-h2 small {
-  font: 600 10pt var(--head);
-  letter-spacing: 0.05em;
-  color: var(--mute);
-  margin-right: 8px;
-}
-h2 em {
-  font: 500 11pt var(--head);
-}
-p {
-  margin: 0;
-}
-.facts {
-  margin-top: 2px;
-}
-.block {
-  display: grid;
-  grid-template-columns: 34mm minmax(0, 1fr) 26mm;
-  gap: 3mm;
-  border-top: 1px solid var(--ink);
-  margin-top: 5px;
-  padding-top: 3px;
-  break-inside: avoid;
-}
-.clock {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  font-size: 9.5pt;
-}
-.clock b {
-  display: inline-block;
-  min-width: 12mm;
-  text-align: right;
-}
-.line {
-  font-weight: 600;
-  font-size: 11pt;
-}
-.says,
-.small {
-  font-size: 9.5pt;
-}
-.score {
-  border: 1px solid var(--ink);
-  height: 13mm;
-  padding: 1px 4px;
-  font-size: 8pt;
-  color: var(--mute);
-}
-footer {
-  border-top: 1px solid var(--ink);
-  margin-top: 8px;
-  padding-top: 3px;
-  font-size: 8.5pt;
-}
-@media (max-width: 900px) {
-  .sheet {
-    width: auto;
-    min-height: 0;
-    padding: 14px;
-  }
-  .block {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
 @media print {
   .bar {
     display: none;
@@ -234,13 +108,6 @@ footer {
   .screen {
     padding: 0;
     overflow: visible;
-  }
-  .sheet {
-    border: 0;
-    width: auto;
-    min-height: 0;
-    padding: 0;
-    font-size: 10pt;
   }
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery, useSwipe } from '@vueuse/core'
-import { ElButton } from 'element-plus'
+import { ElButton, ElRadio } from 'element-plus'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import type { Column, CompareRow } from '@/api/types'
@@ -128,10 +128,15 @@ const openedColumn = computed(() => {
             <small v-if="column.why" class="why">{{ column.why }}</small>
             <small v-if="leftText(column, hold, nameOf)" class="left">{{ leftText(column, hold, nameOf) }}</small>
             <span v-if="column.key !== 'plan' && (removable || markable)" class="acts">
-              <label v-if="markable && !column.why">
-                <input type="radio" name="marked" :checked="number === marked" @change="emit('mark', number)" />
+              <ElRadio
+                v-if="markable && !column.why"
+                :model-value="marked"
+                :value="number"
+                size="small"
+                @change="emit('mark', number)"
+              >
                 mark<span class="visually-hidden"> {{ column.name }}</span>
-              </label>
+              </ElRadio>
               <button v-if="removable" type="button" class="link" @click="emit('remove', number)">
                 take out<span class="visually-hidden"> {{ column.name }}</span>
               </button>

@@ -1,49 +1,42 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { ElButton } from 'element-plus'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 
-import { api, Refusal } from '@/api/client'
-import type { CompareIn, Placed, Placing } from '@/api/types'
-import { useLatest } from '@/composables/useLatest'
+import { api } from '@/api/client'
+import { queryClient, troubleOf } from '@/api/query'
+import type { Body, CompareIn, Placed, Placing } from '@/api/types'
 import { daysOn, fullDate, shortDay } from '@/words/dates'
 import { whole } from '@/words/format'
 
 // Each format that stands in the table put on each free day of the squad's week.
 const props = defineProps<{ body: CompareIn; shown: readonly string[] }>()
-const placing = shallowRef<Placing | null>(null)
-const trouble = ref('')
-const busy = ref(false)
-const { ask } = useLatest()
-// Another question: the table of the last one says nothing of it, and what is on its way no longer counts.
-watch(
-  () => JSON.stringify([{ ...props.body, document: null, axes: null }, props.shown]),
-  () => {
-    placing.value = null
-    busy.value = false
-    void ask(
-      () => Promise.resolve(null),
-      (nothing) => (placing.value = nothing),
-    )
+/** The question that is under way or answered: the formats in the table, in the week of a day (null: the next one). */
+const asked = shallowRef<{ body: Body<'PlacingIn'>; about: string } | null>(null)
+const about = computed(() => JSON.stringify([{ ...props.body, document: null, axes: null }, props.shown]))
+// Another question: the table of the last one says nothing of it.
+watch(about, () => (asked.value = null))
+const { data, error, isFetching } = useQuery(
+  {
+    queryKey: computed(() => ['placing', asked.value?.about ?? '', JSON.stringify(asked.value?.body)]),
+    queryFn: async ({ queryKey, signal }) => {
+      const body = JSON.parse(String(queryKey[2])) as Body<'PlacingIn'>
+      return (await api.placeFormats(body, signal)).placing
+    },
+    enabled: computed(() => asked.value !== null),
+    placeholderData: (before: Placing | undefined, query) =>
+      query?.queryKey[1] === asked.value?.about ? before : undefined,
+    gcTime: 0,
   },
+  queryClient,
 )
+const placing = computed(() => (asked.value ? (data.value ?? null) : null))
+const busy = computed(() => asked.value !== null && isFetching.value)
+const trouble = troubleOf(error)
 
-async function go(by: number): Promise<void> {
-  busy.value = true
-  trouble.value = ''
+function go(by: number): void {
   const day = placing.value ? daysOn(placing.value.begins, 7 * by) : null
-  try {
-    await ask(
-      () => api.placeFormats({ ...props.body, formats: [...props.shown], day }),
-      (answer) => {
-        placing.value = answer.placing
-        busy.value = false
-      },
-    )
-  } catch (error) {
-    busy.value = false
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
-  }
+  asked.value = { body: { ...props.body, formats: [...props.shown], day }, about: about.value }
 }
 const free = computed(() => placing.value?.days.filter((one) => one.why === null) ?? [])
 const onDay = (days: readonly Placed[], day: string): Placed | undefined => days.find((one) => one.day === day)

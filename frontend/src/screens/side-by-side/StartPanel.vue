@@ -1,28 +1,27 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { ElButton, ElCheckbox, ElCheckboxGroup, ElEmpty, ElSkeleton } from 'element-plus'
+import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
-import type { SessionItem } from '@/api/types'
-import { useAttempt } from '@/composables/useAttempt'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
 import { clock } from '@/words/format'
 
 import QuestionPanel from './QuestionPanel.vue'
 import type { Source } from './useComparison'
 
 const emit = defineEmits<{ start: [source: Source] }>()
-const sessions = shallowRef<readonly SessionItem[] | null>(null)
-const left = ref(0)
-const { trouble, attempt } = useAttempt()
-const chosen = ref<string[]>([])
-onMounted(() =>
-  attempt(async () => {
-    const page = await api.sessions()
-    sessions.value = page.items
-    left.value = page.total - page.items.length
-  }),
+const { data, error } = useQuery(
+  { queryKey: [...KEYS.sessions(), {}], queryFn: ({ signal }) => api.sessions({}, signal) },
+  queryClient,
 )
-const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <= 8)
+const sessions = computed(() => data.value?.items ?? null)
+const left = computed(() => (data.value ? data.value.total - data.value.items.length : 0))
+const trouble = troubleOf(error)
+const MOST = 8
+const chosen = ref<string[]>([])
+const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <= MOST)
 </script>
 
 <template>
@@ -31,25 +30,28 @@ const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <=
     <section aria-label="From a session">
       <h2>A session’s main part in other formats, or whole sessions side by side</h2>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-      <p v-else-if="sessions === null" role="status">Fetching the sessions …</p>
-      <p v-else-if="sessions.length === 0">No session yet. Choose movements, or write one on the Bench.</p>
-      <ul v-else>
-        <li v-for="one in sessions" :key="one.id">
-          <label>
-            <input
-              v-model="chosen"
-              type="checkbox"
-              :value="one.id"
-              :disabled="chosen.length >= 8 && !chosen.includes(one.id)"
-            />
-            <span class="visually-hidden">Compare whole: </span>{{ one.title }}
-          </label>
-          <span class="time">{{ clock(one.figures.total_s) }}</span>
-          <button type="button" class="link" @click="emit('start', { session: one.id })">
-            main part in other formats<span class="visually-hidden">: {{ one.title }}</span>
-          </button>
-        </li>
-      </ul>
+      <div v-else-if="sessions === null" role="status">
+        <span class="visually-hidden">Fetching the sessions …</span>
+        <ElSkeleton :rows="6" animated />
+      </div>
+      <ElEmpty
+        v-else-if="sessions.length === 0"
+        :image-size="0"
+        description="No session yet. Choose movements, or write one on the Bench."
+      />
+      <ElCheckboxGroup v-else v-model="chosen" :max="MOST" aria-label="Sessions to compare whole">
+        <ul>
+          <li v-for="one in sessions" :key="one.id">
+            <ElCheckbox class="one" :value="one.id">
+              <span class="visually-hidden">Compare whole: </span>{{ one.title }}
+            </ElCheckbox>
+            <span class="time">{{ clock(one.figures.total_s) }}</span>
+            <button type="button" class="link" @click="emit('start', { session: one.id })">
+              main part in other formats<span class="visually-hidden">: {{ one.title }}</span>
+            </button>
+          </li>
+        </ul>
+      </ElCheckboxGroup>
       <p v-if="left > 0">These are the ones changed last; {{ left }} more can be opened from the list of sessions.</p>
       <ElButton :disabled="!enough" @click="emit('start', { sessions: chosen })">
         Compare {{ chosen.length || 'ticked' }} sessions
@@ -81,7 +83,7 @@ ul li {
   border-bottom: 1px dotted var(--rule);
   padding: 5px 0;
 }
-label {
+.one {
   flex: 1;
   overflow-wrap: anywhere;
 }

@@ -1,10 +1,15 @@
 <script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { max } from 'd3-array'
 import { ElButton } from 'element-plus'
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 
-import { api, Refusal } from '@/api/client'
-import type { Column, CompareIn, CompareRow, SweepPoint, Turn } from '@/api/types'
+import { api } from '@/api/client'
+import { queryClient, troubleOf } from '@/api/query'
+import type { Body, Column, CompareIn, CompareRow, Format, Turn } from '@/api/types'
 import { useFormats } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { valueText } from '@/words/rows'
 
@@ -12,89 +17,58 @@ const props = defineProps<{ columns: readonly Column[]; rows: readonly CompareRo
 const { formats, byKey } = useFormats()
 
 const format = ref('even-intervals')
-const param = ref('')
-const low = ref(15)
-const high = ref(60)
-const step = ref(5)
-const points = shallowRef<readonly SweepPoint[]>([])
-const turns = shallowRef<readonly Turn[]>([])
-const trouble = ref('')
-const busy = ref(false)
-let flying: AbortController | null = null
-onScopeDispose(() => flying?.abort())
+const param = ref<string | null>(null)
+const low = ref<number | null>(null)
+const high = ref<number | null>(null)
+const step = ref<number | null>(null)
 
-const params = computed(() =>
-  (byKey.value.get(format.value)?.params ?? []).filter((one) => ['seconds', 'count', 'reps'].includes(one.kind)),
-)
-const swept = computed(() =>
-  formats.value.filter((one) => one.params.some((each) => ['seconds', 'count', 'reps'].includes(each.kind))),
-)
+const sweepable = (one: Format): Format['params'] => one.params.filter((each) => each.sweep !== null)
+const params = computed(() => {
+  const chosen = byKey.value.get(format.value)
+  return chosen ? sweepable(chosen) : []
+})
+const swept = computed(() => formats.value.filter((one) => sweepable(one).length > 0))
+const formatChoices = computed(() => swept.value.map((one) => ({ value: one.key, label: one.name })))
+const paramChoices = computed(() => params.value.map((one) => ({ value: one.name, label: one.label })))
 /** The other numbers stand as they do in the table, if the format is there. */
 const fixed = computed(() => props.columns.find((one) => one.key === format.value)?.params ?? {})
 
 watch(
   params,
   (all) => {
-    if (all.some((one) => one.name === param.value)) return
-    param.value = all[0]?.name ?? ''
+    if (!all.some((one) => one.name === param.value)) param.value = all[0]?.name ?? null
   },
   { immediate: true },
 )
-watch(param, (name) => {
-  const one = params.value.find((each) => each.name === name)
-  if (!one) return
-  // A first range that fits on the page: from the least sensible value, in a dozen steps at most.
-  const usual =
-    one.kind === 'count'
-      ? { low: 1, high: 8, step: 1 }
-      : one.kind === 'reps'
-        ? { low: 2, high: 20, step: 2 }
-        : { low: 15, high: 60, step: 5 }
-  low.value = Math.max(one.low, usual.low)
-  high.value = Math.min(one.high, Math.max(usual.high, low.value))
-  step.value = usual.step
-  if (low.value > usual.high) {
-    high.value = Math.min(one.high, low.value * 8)
-    step.value = Math.ceil((high.value - low.value) / 8)
-  }
-})
+watch(
+  [param, params],
+  ([name, all]) => {
+    const usual = all.find((one) => one.name === name)?.sweep
+    if (usual) [low.value, high.value, step.value] = [usual.low, usual.high, usual.step]
+  },
+  { immediate: true },
+)
 
-async function go(): Promise<void> {
-  flying?.abort()
-  const mine = new AbortController()
-  flying = mine
-  busy.value = true
-  trouble.value = ''
-  try {
-    const { document, source, movements, text, squad, hold, target } = props.body
-    const answer = await api.sweep(
-      {
-        document,
-        source,
-        movements,
-        text,
-        squad,
-        hold,
-        target,
-        format: format.value,
-        param: param.value,
-        params: fixed.value,
-        low: low.value,
-        high: high.value,
-        step: step.value,
-      },
-      mine.signal,
-    )
-    if (flying !== mine) return
-    points.value = answer.points
-    turns.value = answer.turns
-  } catch (error) {
-    if (flying !== mine || !(error instanceof Refusal)) return
-    trouble.value = error.told
-    points.value = []
-  } finally {
-    if (flying === mine) busy.value = false
-  }
+const asked = shallowRef<Body<'SweepIn'> | null>(null)
+const { data, error, isFetching } = useQuery(
+  {
+    queryKey: computed(() => ['sweep', JSON.stringify(asked.value)]),
+    queryFn: ({ queryKey, signal }) => api.sweep(JSON.parse(String(queryKey[1])) as Body<'SweepIn'>, signal),
+    enabled: computed(() => asked.value !== null),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  },
+  queryClient,
+)
+const points = computed(() => data.value?.points ?? [])
+const turns = computed(() => data.value?.turns ?? [])
+const trouble = troubleOf(error)
+function go(): void {
+  if (param.value === null || low.value === null || high.value === null || step.value === null) return
+  const { document, source, movements, text, squad, hold, target } = props.body
+  const range = { low: low.value, high: high.value, step: step.value }
+  const what = { format: format.value, param: param.value, params: fixed.value }
+  asked.value = { document, source, movements, text, squad, hold, target, ...what, ...range }
 }
 const longest = computed(() => Math.max(1, ...points.value.map((one) => one.column.thumbnail?.total_s ?? 0)))
 const along = computed(() =>
@@ -109,7 +83,7 @@ const turnText = (turn: Turn): string => {
 /** How high a figure stands among those of its row: ink under the number, the number itself says it. */
 function bar(row: string, value: number | null | undefined): string {
   const values = points.value.flatMap((one) => one.column.values[row] ?? [])
-  const most = Math.max(...values, 0)
+  const most = max(values) ?? 0
   return value && most > 0 ? `${Math.round((value / most) * 100)}%` : '0'
 }
 </script>
@@ -118,22 +92,12 @@ function bar(row: string, value: number | null | undefined): string {
   <section class="sweep" :class="{ unasked: points.length === 0 }" aria-label="Sweep">
     <h2>Sweep one number</h2>
     <form @submit.prevent="go">
-      <label
-        >format
-        <select v-model="format">
-          <option v-for="one in swept" :key="one.key" :value="one.key">{{ one.name }}</option>
-        </select>
-      </label>
-      <label
-        >number
-        <select v-model="param">
-          <option v-for="one in params" :key="one.name" :value="one.name">{{ one.label }}</option>
-        </select>
-      </label>
-      <label>from <input v-model.number="low" type="number" min="0" required /></label>
-      <label>to <input v-model.number="high" type="number" min="0" required /></label>
-      <label>by <input v-model.number="step" type="number" min="1" required /></label>
-      <ElButton native-type="submit" :loading="busy">Sweep</ElButton>
+      <ChoiceField v-model="format" label="format" said="format" :options="formatChoices" />
+      <ChoiceField v-model="param" label="number" said="number" :options="paramChoices" />
+      <NumberField v-model="low" label="from" said="from" />
+      <NumberField v-model="high" label="to" said="to" />
+      <NumberField v-model="step" label="by" said="by" :min="1" />
+      <ElButton native-type="submit" :loading="isFetching">Sweep</ElButton>
     </form>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="points.length" class="turns" role="status">
@@ -179,10 +143,6 @@ form {
   gap: 6px 14px;
   align-items: center;
   margin: 4px 0 8px;
-}
-input {
-  width: 58px;
-  text-align: right;
 }
 .scroll {
   overflow-x: auto;

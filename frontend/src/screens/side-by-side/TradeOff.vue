@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { useMediaQuery } from '@vueuse/core'
+import { line } from 'd3-shape'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import type { Column, CompareRow } from '@/api/types'
 import { saveFile } from '@/composables/useFiles'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import { valueText } from '@/words/rows'
 
 import { axisOf } from './axis'
 import { placeLabels } from './labels'
 import { pngOf, svgText } from './picture'
+import PictureTable from './PictureTable.vue'
 
 const props = defineProps<{
   columns: readonly Column[]
@@ -76,12 +79,15 @@ const marks = computed(() => {
   const labels = placeLabels(named, room)
   return order.map((one) => ({ ...one, label: labels[named.indexOf(one)] ?? null }))
 })
-const line = computed(() =>
-  props.frontier
-    .flatMap((number) => marks.value.filter((one) => one.number === number))
-    .map((one, index) => `${index ? 'L' : 'M'}${one.x.toFixed(1)} ${one.y.toFixed(1)}`)
-    .join(''),
+type Drawn = (typeof marks.value)[number]
+const drawLine = line<Drawn>(
+  (one) => one.x,
+  (one) => one.y,
 )
+const frontierLine = computed(() =>
+  drawLine(props.frontier.flatMap((number) => marks.value.filter((one) => one.number === number))),
+)
+const choices = computed(() => props.rows.map((row) => ({ value: row.key, label: row.label })))
 const better = (row: CompareRow | undefined): string =>
   ({ less: 'less is usually wished for', more: 'more is usually wished for', even: 'even is usually wished for' })[
     row?.sense ?? ''
@@ -115,18 +121,20 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
   <section class="trade" aria-label="Trade-off">
     <h2>Trade-off</h2>
     <p class="axes">
-      <label
-        >across
-        <select v-model="axes[0]" @change="axes = [...axes]">
-          <option v-for="row in rows" :key="row.key" :value="row.key">{{ row.label }}</option>
-        </select>
-      </label>
-      <label
-        >up
-        <select v-model="axes[1]" @change="axes = [...axes]">
-          <option v-for="row in rows" :key="row.key" :value="row.key">{{ row.label }}</option>
-        </select>
-      </label>
+      <ChoiceField
+        :model-value="axes[0]"
+        label="across"
+        said="across"
+        :options="choices"
+        @update:model-value="$event && (axes = [$event, axes[1]])"
+      />
+      <ChoiceField
+        :model-value="axes[1]"
+        label="up"
+        said="up"
+        :options="choices"
+        @update:model-value="$event && (axes = [axes[0], $event])"
+      />
       <template v-if="points.length > 1">
         <button type="button" class="link" @click="save('svg')">.svg</button>
         <button type="button" class="link" @click="save('png')">.png</button>
@@ -155,7 +163,7 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
       <path :d="`M${LEFT} ${TOP}V${HIGH - BOTTOM}H${WIDE - RIGHT}`" class="axis" />
       <text :x="(LEFT + WIDE - RIGHT) / 2" :y="HIGH - 8" text-anchor="middle" class="name">{{ x?.label }}</text>
       <text x="4" :y="TOP - 10" class="name">{{ y?.label }}</text>
-      <path :d="line" class="frontier" />
+      <path :d="frontierLine ?? undefined" class="frontier" />
       <g
         v-for="one in marks"
         :key="one.number"
@@ -208,27 +216,7 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
       {{ y?.label.toLowerCase() }}: {{ better(y) }}). Small ones are not in the table. The ring is the marked
       one<template v-if="columns[0]?.key === 'plan'">, the square the plan</template>.
     </p>
-    <details v-if="points.length > 1" class="as-text">
-      <summary>The picture as a table</summary>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Format</th>
-            <th scope="col">{{ x?.label }}</th>
-            <th scope="col">{{ y?.label }}</th>
-            <th scope="col">Frontier</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in marks" :key="one.number">
-            <th scope="row">{{ one.column.name }}</th>
-            <td>{{ told(one.a, x) }}</td>
-            <td>{{ told(one.b, y) }}</td>
-            <td>{{ frontier.includes(one.number) ? 'on it' : '' }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </details>
+    <PictureTable v-if="points.length > 1" :marks="marks" :x="x" :y="y" :frontier="frontier" />
   </section>
 </template>
 
@@ -288,21 +276,6 @@ text {
 }
 .opened p {
   margin: 0 0 4px;
-}
-.as-text table {
-  border-collapse: collapse;
-  margin-top: 4px;
-}
-.as-text th,
-.as-text td {
-  padding: 2px 12px 2px 0;
-  border-bottom: 1px dotted var(--rule);
-  text-align: left;
-  font-weight: 400;
-}
-.as-text thead th {
-  border-bottom: 2px solid var(--ink);
-  font-weight: 600;
 }
 .axis,
 .grid {

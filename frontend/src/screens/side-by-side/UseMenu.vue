@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { ref, watch } from 'vue'
+import { ElButton, ElInput } from 'element-plus'
+import { ref, useId, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient } from '@/api/query'
 import type { Column, SessionDoc } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import type { Edit } from '@/composables/edits'
@@ -16,6 +18,7 @@ const props = defineProps<{
   squad: number
 }>()
 const router = useRouter()
+const id = useId()
 const { trouble, attempt } = useAttempt()
 const said = ref('')
 const naming = ref<'session' | 'shape' | null>(null)
@@ -37,7 +40,12 @@ const put = (how: 'replace' | 'insert') =>
   attempt(async () => {
     const { column, session } = props
     if (!column || !session) return
-    const { edits } = await api.useRecast(session.document, props.source, column.entries, how)
+    const { edits } = await api.useRecast({
+      document: session.document,
+      source: [...props.source],
+      entries: column.entries,
+      how,
+    })
     handOver(session.id, edits as Edit[])
     await router.push({ name: 'bench', params: { id: session.id } })
   })
@@ -61,6 +69,7 @@ const keep = () =>
       }
       const shape = { name: name.value, key: column.format, params: column.params }
       await api.keepShape({ ...shape, squad: props.squad, replaces: there?.id ?? null })
+      await queryClient.invalidateQueries({ queryKey: KEYS.shapes(props.squad) })
       said.value = `Kept as the shape “${name.value.trim()}”: the Bench offers it among the formats.`
       naming.value = null
       return
@@ -83,10 +92,8 @@ const keep = () =>
       <ElButton v-if="column.key !== 'session'" @click="ask('shape')">Keep the shape</ElButton>
     </template>
     <form v-else-if="naming" @submit.prevent="keep" @keydown.esc.stop="naming = null">
-      <label>
-        {{ naming === 'shape' ? 'Name of the shape' : 'Title of the session' }}
-        <input v-model="name" :maxlength="naming === 'shape' ? 80 : 400" required />
-      </label>
+      <label :for="id">{{ naming === 'shape' ? 'Name of the shape' : 'Title of the session' }}</label>
+      <ElInput :id="id" v-model="name" class="name" :maxlength="naming === 'shape' ? 80 : 400" required />
       <span v-if="replacing" role="status">There is a shape of that name.</span>
       <ElButton type="primary" native-type="submit">{{ replacing ? 'Replace it' : 'Keep' }}</ElButton>
       <button type="button" class="link" @click="naming = null">leave it</button>
@@ -110,13 +117,8 @@ form {
 .what {
   color: var(--mute);
 }
-input {
-  font: inherit;
+.name {
   width: 260px;
-  background: var(--sheet);
-  border: 1px solid var(--field);
-  border-radius: 3px;
-  padding: 4px 8px;
 }
 .trouble {
   color: var(--warn);

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { ElButton, ElOption, ElSelect } from 'element-plus'
+import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 
 import type { Column, CompareRow, Pick, Wish } from '@/api/types'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import { whyNotWords } from '@/words/rows'
 
 // Any format that is not the first: why it is not, with its numbers, and a way to see it beside the others.
@@ -14,15 +15,21 @@ const props = defineProps<{
   rows: ReadonlyMap<string, CompareRow>
 }>()
 defineEmits<{ show: [key: string] }>()
-const key = ref('')
+const key = ref<string | null>(null)
 const others = computed(() =>
   props.columns.flatMap((column, number) =>
     column.key !== 'plan' && number !== props.pick.ranked[0]?.column ? [{ column, number }] : [],
   ),
 )
+const choices = computed(() =>
+  others.value.map(({ column }) => ({
+    value: column.key,
+    label: `${column.name}${column.why ? ' · does not fit' : ''}`,
+  })),
+)
 const chosen = computed(() => others.value.find((one) => one.column.key === key.value) ?? null)
 watch(others, (all) => {
-  if (!all.some((one) => one.column.key === key.value)) key.value = ''
+  if (!all.some((one) => one.column.key === key.value)) key.value = null
 })
 const sentences = computed(() =>
   chosen.value ? whyNotWords(chosen.value.number, props.pick, props.columns, props.wishes, props.rows) : [],
@@ -32,11 +39,7 @@ const sentences = computed(() =>
 <template>
   <section class="why-not" aria-label="Why not">
     <h2>Why not …</h2>
-    <ElSelect v-model="key" filterable placeholder="a format" aria-label="Why not which format">
-      <ElOption v-for="one in others" :key="one.column.key" :value="one.column.key" :label="one.column.name">
-        {{ one.column.name }}<small v-if="one.column.why" class="cannot"> · does not fit</small>
-      </ElOption>
-    </ElSelect>
+    <ChoiceField v-model="key" label="Why not which format" placeholder="a format" :options="choices" boxed />
     <div v-if="chosen" class="answer" role="status">
       <p>
         <b>{{ chosen.column.name }}</b><template v-if="chosen.column.why"> does not fit.</template>
@@ -54,9 +57,6 @@ const sentences = computed(() =>
 h2 {
   font-size: 19px;
 }
-.el-select {
-  max-width: 320px;
-}
 .answer {
   margin-top: 8px;
   padding: 6px 14px;
@@ -66,9 +66,6 @@ h2 {
 p {
   margin: 2px 0;
   max-width: 72ch;
-}
-.cannot {
-  color: var(--mute);
 }
 .quiet {
   color: var(--mute);

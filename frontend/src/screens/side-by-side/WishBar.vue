@@ -1,7 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, useId } from 'vue'
+import { ElCheckbox, ElPopover, ElSlider } from 'element-plus'
+import { computed } from 'vue'
 
 import type { CompareRow, NamedWish, Pick, Wish } from '@/api/types'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
 import { wishText } from '@/words/rows'
 
 const props = defineProps<{
@@ -11,13 +14,11 @@ const props = defineProps<{
   marked: number
 }>()
 const wishes = defineModel<Wish[]>({ required: true })
-const id = useId()
-const chosen = ref('')
-
-function add(): void {
-  const one = props.named.find((each) => each.key === chosen.value)
+const MOST_WISHES = 12
+const choices = computed(() => props.named.map((one) => ({ value: one.key, label: one.label })))
+function add(key: string | null | undefined): void {
+  const one = props.named.find((each) => each.key === key)
   if (one) wishes.value = [...wishes.value, { ...one.wish }]
-  chosen.value = ''
 }
 function change(index: number, part: Partial<Wish>): void {
   wishes.value = wishes.value.map((wish, at) => (at === index ? { ...wish, ...part } : wish))
@@ -30,10 +31,18 @@ const isBound = (wish: Wish): boolean => wish.way === 'at-most' || wish.way === 
 // Times are typed in minutes, shares in hundredths; the wish itself is in the row's own unit.
 const scale = (wish: Wish): number => ({ s: 60, share: 0.01, split: 0.01 })[rowOf(wish)?.unit ?? ''] ?? 1
 const unit = (wish: Wish): string => ({ s: 'min', share: '%', split: '%', kg: 'kg' })[rowOf(wish)?.unit ?? ''] ?? ''
-function typed(index: number, wish: Wish, event: Event): void {
-  const value = Number((event.target as HTMLInputElement).value)
-  if (Number.isFinite(value) && value >= 0) change(index, { value: value * scale(wish) })
+const bound = (wish: Wish): number => Math.round(((wish.value ?? 0) / scale(wish)) * 100) / 100
+const typed = (index: number, wish: Wish, value: number | null): void => {
+  if (value !== null) change(index, { value: value * scale(wish) })
 }
+const WAYS: Record<Wish['way'], string> = {
+  'at-most': 'at most',
+  'at-least': 'at least',
+  low: 'low',
+  high: 'high',
+  even: 'even',
+}
+const weightText = (wish: Wish): string => (wish.hard ? 'must' : `weight ${wish.weight}`)
 const judged = computed(() => props.pick?.ranked.find((one) => one.column === props.marked)?.judged ?? [])
 const hint = (index: number): string => {
   const one = judged.value.find((each) => each.wish === index)
@@ -47,37 +56,36 @@ const hint = (index: number): string => {
     <span class="head">What matters</span>
     <ul>
       <li v-for="(wish, index) in wishes" :key="index">
-        <span :title="wishText(wish, rowOf(wish))"
-          >{{ (rowOf(wish)?.label ?? wish.row).toLowerCase() }}
-          {{ { 'at-most': 'at most', 'at-least': 'at least', low: 'low', high: 'high', even: 'even' }[wish.way] }}</span
-        >
-        <label v-if="isBound(wish)">
-          <span class="visually-hidden">{{ wishText(wish, rowOf(wish)) }}: bound</span>
-          <input
-            type="number"
-            min="0"
-            step="any"
-            :value="Math.round(((wish.value ?? 0) / scale(wish)) * 100) / 100"
-            @change="typed(index, wish, $event)"
-          />{{ unit(wish) }}
-        </label>
-        <label>
-          <span class="visually-hidden">{{ wishText(wish, rowOf(wish)) }}: how much it matters</span>
-          <select
-            :value="wish.hard ? 'hard' : String(wish.weight)"
-            @change="
-              (event) =>
-                ((word) => change(index, word === 'hard' ? { hard: true } : { hard: false, weight: Number(word) }))(
-                  (event.target as HTMLSelectElement).value,
-                )
-            "
-          >
-            <option value="hard">must</option>
-            <option v-for="weight in [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]" :key="weight" :value="String(weight)">
-              weight {{ weight }}
-            </option>
-          </select>
-        </label>
+        <span>{{ (rowOf(wish)?.label ?? wish.row).toLowerCase() }} {{ WAYS[wish.way] }}</span>
+        <NumberField
+          v-if="isBound(wish)"
+          :model-value="bound(wish)"
+          :label="`${wishText(wish, rowOf(wish))}: bound`"
+          :unit="unit(wish)"
+          @change="typed(index, wish, $event)"
+        />
+        <ElPopover trigger="click" :width="240" placement="bottom">
+          <template #reference>
+            <button
+              type="button"
+              class="link"
+              :aria-label="`${wishText(wish, rowOf(wish))}: how much it matters, ${weightText(wish)}`"
+            >
+              {{ weightText(wish) }}
+            </button>
+          </template>
+          <ElCheckbox :model-value="wish.hard" @change="change(index, { hard: Boolean($event) })">must be</ElCheckbox>
+          <ElSlider
+            :model-value="wish.weight ?? 1"
+            :min="1"
+            :max="10"
+            :disabled="wish.hard"
+            :format-value-text="(value: number) => `weight ${value}`"
+            :aria-label="`${wishText(wish, rowOf(wish))}: weight`"
+            size="small"
+            @change="change(index, { weight: Number($event) })"
+          />
+        </ElPopover>
         <small v-if="hint(index)" :class="{ unmet: hint(index) === 'not met' }">{{ hint(index) }}</small>
         <button
           type="button"
@@ -89,11 +97,14 @@ const hint = (index: number): string => {
         </button>
       </li>
       <li class="adding">
-        <label :for="id" class="visually-hidden">Add a wish</label>
-        <select :id="id" v-model="chosen" :disabled="wishes.length >= 12" @change="add">
-          <option value="">{{ wishes.length ? 'another wish …' : 'say what matters …' }}</option>
-          <option v-for="one in named" :key="one.key" :value="one.key">{{ one.label }}</option>
-        </select>
+        <ChoiceField
+          :model-value="null"
+          label="Add a wish"
+          :placeholder="wishes.length ? 'another wish …' : 'say what matters …'"
+          :options="choices"
+          :disabled="wishes.length >= MOST_WISHES"
+          @update:model-value="add"
+        />
       </li>
     </ul>
   </section>
@@ -122,7 +133,7 @@ ul {
 li {
   display: inline-flex;
   gap: 6px;
-  align-items: baseline;
+  align-items: center;
   border: 1px solid var(--rule);
   border-radius: 3px;
   padding: 1px 8px;
@@ -133,10 +144,6 @@ li {
   background: none;
   padding: 1px 0;
 }
-input {
-  width: 52px;
-  text-align: right;
-}
 small {
   color: var(--mute);
 }
@@ -145,7 +152,8 @@ small {
   font-weight: 600;
 }
 .drop {
-  padding: 0 3px;
+  min-width: 24px;
+  min-height: 24px;
   color: var(--mute);
 }
 @media print {

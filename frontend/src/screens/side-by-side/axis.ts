@@ -1,8 +1,9 @@
 // An axis with round numbers on it.
+import { extent, range } from 'd3-array'
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 
-/** Steps of a clock that are read at a glance, in seconds. */
-const CLOCK_STEPS = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600]
+import { clockStep } from '@/stave/scale'
+
 /** The least that a number of a unit is told in: steps of less would write the same number twice. */
 const TOLD_IN: Record<string, number> = { share: 0.01, split: 0.01, effort: 0.1, 'per-min': 0.1, ratio: 0.1 }
 const STEPS = 5
@@ -15,14 +16,14 @@ export function axisOf(
   to: number,
 ): { scale: ScaleLinear<number, number>; ticks: number[] } {
   const values = all.filter(Number.isFinite)
-  const [low, high] = values.length ? [Math.min(...values), Math.max(...values)] : [0, 1]
+  const [low = 0, high = 1] = extent(values)
   if (unit === 's') {
-    const step = CLOCK_STEPS.find((one) => (high - low) / one <= STEPS) ?? 7200
+    const step = clockStep(high - low, STEPS)
     const first = Math.floor(low / step)
     const last = Math.max(Math.ceil(high / step), first + 1)
     return {
       scale: scaleLinear([first * step, last * step], [from, to]),
-      ticks: Array.from({ length: last - first + 1 }, (_, n) => (first + n) * step),
+      ticks: range(first, last + 1).map((n) => n * step),
     }
   }
   const told = TOLD_IN[unit] ?? 1

@@ -1,16 +1,11 @@
-import { computed, nextTick, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { createSharedComposable } from '@vueuse/core'
+import { computed, ref, watch, type Ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
-import type {
-  Column,
-  CompareIn,
-  CompareTables,
-  Pick,
-  ReadMovements,
-  SessionComparison,
-  SessionDoc,
-  Wish,
-} from '@/api/types'
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { LASTING, queryClient, troubleOf } from '@/api/query'
+import type { Body, Column, CompareIn, Pick, ReadMovements, SessionComparison, Wish } from '@/api/types'
 
 export type Hold = NonNullable<CompareIn['hold']>
 
@@ -44,43 +39,72 @@ export interface Answer {
   differences: SessionComparison['differences'] | null
 }
 
-const tables = shallowRef<CompareTables | null>(null)
-let asking: Promise<void> | null = null
-
-/** The tables, once they are there. */
-function tablesThere(): Promise<void> {
-  asking ??= api.compareTables().then((answer) => {
-    tables.value = answer
-  })
-  return asking
-}
-
 /** The rows of a comparison, the named wishes and the ready sentences, asked for once. */
-export function useCompareTables() {
-  void tablesThere()
-  const byKey = computed(() => new Map((tables.value?.rows ?? []).map((row) => [row.key, row])))
-  return { tables, byKey }
-}
+export const useCompareTables = createSharedComposable(() => {
+  const { data } = useQuery({ queryKey: KEYS.compareTables(), queryFn: api.compareTables, ...LASTING }, queryClient)
+  const byKey = computed(() => new Map((data.value?.rows ?? []).map((row) => [row.key, row])))
+  return { tables: computed(() => data.value ?? null), byKey }
+})
 
+/** A comparison that is left is kept for a moment, for whoever comes back to it. */
+const KEPT_MS = 60_000
 export const MOST_COLUMNS = 8
 
-/** A comparison asked for anew with every change of what it is about; late answers are dropped. */
+async function askFormats(body: CompareIn, signal: AbortSignal): Promise<Answer> {
+  const { comparison, read } = await api.compare(body, signal)
+  return { ...comparison, heldReps: comparison.held_reps, read: read ?? null, differences: null }
+}
+async function askSessions(body: Body<'SessionsIn'>, signal: AbortSignal): Promise<Answer> {
+  const { comparison } = await api.compareSessions(body, signal)
+  return { ...comparison, shown: comparison.columns.length, heldReps: {}, source: [], movements: [], read: null }
+}
+
+/** A comparison, asked for anew with every change of what it is about; the one before stands meanwhile. */
 export function useComparison(source: Ref<Source>) {
-  const session = shallowRef<{ document: SessionDoc; squad: number; title: string } | null>(null)
   const formats = ref<string[] | null>(null)
   const hold = ref<Hold>('total')
   const target = ref<number | null>(null)
   const wishes = ref<Wish[]>([])
   const axes = ref<[string, string]>(['load', 'density'])
-  const answer = shallowRef<Answer | null>(null)
-  const trouble = ref('')
-  const busy = ref(false)
-  /** A question is asked once what matters is known: its wishes stand in the tables. */
-  const begun = ref(false)
-  let flying: AbortController | null = null
+  /** What the source is, so that two that are alike are one. */
+  const about = computed(() => JSON.stringify(source.value))
+
+  const kept = useQuery(
+    {
+      queryKey: computed(() => KEYS.session(source.value.session ?? '')),
+      queryFn: ({ queryKey }) => api.session(String(queryKey[1])),
+      enabled: computed(() => Boolean(source.value.session)),
+      // The Bench may have changed it since.
+      gcTime: 0,
+    },
+    queryClient,
+  )
+  const session = computed(() => (source.value.session ? (kept.data.value ?? null) : null))
+
+  const { tables } = useCompareTables()
+  /** The question of which format is asked once what matters is known: its wishes stand in the tables. */
+  const begun = ref('')
+  watch(
+    [about, tables],
+    ([now, known]) => {
+      if (!source.value.text || known === null || begun.value === now) return
+      const matter = known.matters.find((one) => one.key === source.value.matter)
+      wishes.value = matter?.wishes.map((wish) => ({ ...wish })) ?? []
+      begun.value = now
+    },
+    { immediate: true, flush: 'sync' },
+  )
+  watch(
+    about,
+    () => {
+      formats.value = null
+      target.value = source.value.minutes ? source.value.minutes * 60 : null
+    },
+    { immediate: true, flush: 'sync' },
+  )
 
   const body = computed<CompareIn | null>(() => {
-    const about = source.value
+    const { text, movements, block } = source.value
     const rest = {
       formats: formats.value,
       hold: hold.value,
@@ -88,49 +112,35 @@ export function useComparison(source: Ref<Source>) {
       wishes: wishes.value,
       axes: axes.value,
     }
-    if (about.text) return begun.value ? { ...rest, text: about.text } : null
-    if (about.movements?.length) return { ...rest, movements: about.movements }
+    if (text) return begun.value === about.value ? { ...rest, text } : null
+    if (movements?.length) return { ...rest, movements }
     if (!session.value) return null
     const { document, squad } = session.value
-    return { ...rest, document, squad, ...(about.block ? { source: [about.block] } : {}) }
+    return { ...rest, document, squad, ...(block ? { source: [block] } : {}) }
   })
-  const whole = computed(() =>
+  const whole = computed<Body<'SessionsIn'> | null>(() =>
     source.value.sessions?.length ? { sessions: source.value.sessions, wishes: wishes.value, axes: axes.value } : null,
   )
-
-  async function askFormats(asked: CompareIn, signal: AbortSignal): Promise<Answer> {
-    const { comparison, read } = await api.compare(asked, signal)
-    return { ...comparison, heldReps: comparison.held_reps, read: read ?? null, differences: null }
-  }
-  async function askSessions(asked: object, signal: AbortSignal): Promise<Answer> {
-    const { comparison } = await api.compareSessions(asked, signal)
-    return { ...comparison, shown: comparison.columns.length, heldReps: {}, source: [], movements: [], read: null }
-  }
-
-  const question = computed(() => JSON.stringify(whole.value ?? { ...body.value, document: undefined }))
-
-  async function ask(): Promise<void> {
-    flying?.abort()
-    if (whole.value === null && body.value === null) return
-    const mine = new AbortController()
-    flying = mine
-    busy.value = true
-    try {
-      const made = await (whole.value
-        ? askSessions(whole.value, mine.signal)
-        : askFormats(body.value ?? {}, mine.signal))
-      if (flying !== mine) return
-      answer.value = made
-      trouble.value = ''
-    } catch (error) {
-      if (flying !== mine || !(error instanceof Refusal)) return
-      trouble.value = error.told
-      answer.value = null
-    } finally {
-      if (flying === mine) busy.value = false
-    }
-  }
-  watch([question, session], () => void ask())
+  const question = computed(() => (whole.value || body.value ? JSON.stringify(whole.value ?? body.value) : ''))
+  const compared = useQuery(
+    {
+      queryKey: computed(() => ['compare', about.value, whole.value ? 'sessions' : 'formats', question.value]),
+      queryFn: ({ queryKey: [, , which, text], signal }) => {
+        const asked: unknown = JSON.parse(String(text))
+        return which === 'sessions'
+          ? askSessions(asked as Body<'SessionsIn'>, signal)
+          : askFormats(asked as CompareIn, signal)
+      },
+      enabled: computed(() => question.value !== ''),
+      placeholderData: (before: Answer | undefined, query) => (query?.queryKey[1] === about.value ? before : undefined),
+      gcTime: KEPT_MS,
+    },
+    queryClient,
+  )
+  const answer = computed(() => (compared.isError.value ? null : (compared.data.value ?? null)))
+  const refused = troubleOf(compared.error)
+  const missing = troubleOf(kept.error)
+  const trouble = computed(() => missing.value || refused.value)
 
   /** What stands in the table: as the coach chose, or else as the server does by what matters. */
   const shown = computed(() => (answer.value?.columns ?? []).slice(0, answer.value?.shown))
@@ -144,43 +154,6 @@ export function useComparison(source: Ref<Source>) {
   const takeOut = (key: string): void => {
     formats.value = chosen().filter((one) => one !== key)
   }
-
-  async function begin(about: Source): Promise<void> {
-    begun.value = false
-    await nextTick()
-    await tablesThere()
-    if (JSON.stringify(source.value) !== JSON.stringify(about)) return
-    wishes.value =
-      tables.value?.matters.find((one) => one.key === about.matter)?.wishes.map((wish) => ({ ...wish })) ?? []
-    begun.value = true
-  }
-
-  async function fetchSession(id: string | undefined): Promise<void> {
-    session.value = null
-    if (!id) return
-    try {
-      const found = await api.session(id)
-      session.value = { document: found.document, squad: found.squad, title: found.title }
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      trouble.value = error.told
-    }
-  }
-  watch(
-    source,
-    (about, before) => {
-      if (JSON.stringify(about) === JSON.stringify(before)) return
-      formats.value = null
-      target.value = about.minutes ? about.minutes * 60 : null
-      answer.value = null
-      trouble.value = ''
-      if (about.session !== before?.session) void fetchSession(about.session)
-      if (about.text) void begin(about)
-      else if (about.movements?.length || about.sessions?.length) void ask()
-    },
-    { immediate: true },
-  )
-  onScopeDispose(() => flying?.abort())
   return {
     session,
     formats,
@@ -193,9 +166,8 @@ export function useComparison(source: Ref<Source>) {
     axes,
     answer,
     trouble,
-    busy,
+    busy: compared.isFetching,
     body,
     whole,
-    again: ask,
   }
 }

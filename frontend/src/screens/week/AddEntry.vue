@@ -1,68 +1,65 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { ElButton, ElInput } from 'element-plus'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
-import type { PlanDetails, SessionName } from '@/api/types'
+import { KEYS } from '@/api/keys'
+import { queryClient } from '@/api/query'
+import type { NewEntry } from '@/api/types'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
+import TimeField from '@/parts/TimeField.vue'
 import { longDay } from '@/words/dates'
 import { clock, whole } from '@/words/format'
 
 const props = defineProps<{ day: string }>()
-const emit = defineEmits<{ add: [body: PlanDetails & { session?: string; title?: string }]; close: [] }>()
+const emit = defineEmits<{ add: [body: NewEntry]; close: [] }>()
 
 const OTHER = 'other'
-const sessions = shallowRef<readonly SessionName[]>([])
-const what = ref('')
+const { data: sessions } = useQuery({ queryKey: [...KEYS.sessions(), 'names'], queryFn: api.sessionNames }, queryClient)
+const choices = computed(() => [
+  ...(sessions.value ?? []).map((one) => ({
+    value: one.id,
+    label: `${one.title} (${clock(one.total_s)}, ${one.load === null ? '–' : whole(one.load)})`,
+  })),
+  { value: OTHER, label: 'other training' },
+])
+const what = ref<string | null>(null)
 const title = ref('')
-const minutes = ref(60)
-const effort = ref(4)
+const minutes = ref<number | null>(60)
+const effort = ref<number | null>(4)
 const time = ref('')
-const first = ref<HTMLSelectElement | null>(null)
-onMounted(async () => {
-  sessions.value = await api.sessionNames()
-  first.value?.focus()
-})
-const ready = computed(() => what.value !== '' && (what.value !== OTHER || title.value.trim() !== ''))
+const form = useTemplateRef<HTMLFormElement>('form')
+onMounted(() => form.value?.querySelector('input')?.focus())
+const other = computed(() => what.value === OTHER)
+const ready = computed(() => what.value !== null && (!other.value || title.value.trim() !== ''))
 function add(): void {
   if (!ready.value) return
   const when = { day: props.day, ...(time.value ? { time: time.value } : {}) }
-  emit(
-    'add',
-    what.value === OTHER
-      ? { ...when, title: title.value, minutes: minutes.value, effort: effort.value }
-      : { ...when, session: what.value },
-  )
+  const training = { title: title.value, minutes: minutes.value ?? 0, effort: effort.value ?? 0 }
+  emit('add', other.value ? { ...when, ...training } : { ...when, session: what.value })
 }
 </script>
 
 <template>
   <form
+    ref="form"
     class="adding"
     :aria-label="`Put something on ${longDay(day)}`"
     @submit.prevent="add"
-    @keydown.esc.stop="$emit('close')"
+    @keydown.esc.stop="emit('close')"
   >
-    <label>
-      <span class="visually-hidden">What</span>
-      <select ref="first" v-model="what">
-        <option value="">session …</option>
-        <option v-for="one in sessions" :key="one.id" :value="one.id">
-          {{ one.title }} ({{ clock(one.total_s) }}, {{ one.load === null ? '–' : whole(one.load) }})
-        </option>
-        <option :value="OTHER">other training</option>
-      </select>
-    </label>
-    <template v-if="what === OTHER">
-      <label
-        ><span class="visually-hidden">Title</span><input v-model="title" placeholder="hike, match …" maxlength="200"
-      /></label>
-      <label>min <input v-model.number="minutes" type="number" min="1" max="1440" class="small" /></label>
-      <label>effort <input v-model.number="effort" type="number" min="0" max="10" step="0.5" class="small" /></label>
+    <ChoiceField v-model="what" label="What" placeholder="session …" :options="choices" class="what" />
+    <template v-if="other">
+      <ElInput v-model="title" aria-label="Title" placeholder="hike, match …" maxlength="200" size="small" />
+      <NumberField v-model="minutes" label="Minutes" said="min" :min="1" :max="1440" />
+      <NumberField v-model="effort" label="Effort" said="effort" :max="10" :step="0.5" />
     </template>
-    <label>at <input v-model="time" type="time" /></label>
+    <TimeField v-model="time" label="At" said="at" />
     <span class="acts">
       <ElButton type="primary" size="small" native-type="submit" :disabled="!ready">Put it there</ElButton>
-      <button type="button" class="link" @click="$emit('close')">close</button>
+      <button type="button" class="link" @click="emit('close')">close</button>
     </span>
   </form>
 </template>
@@ -75,15 +72,20 @@ function add(): void {
   border: 1px solid var(--ink);
   padding: 6px;
   font-size: 13px;
+  min-width: 0;
 }
-select,
-input {
+.what :deep(.el-select) {
+  width: 100% !important;
+}
+/* As narrow as its day: what is in it gives way. */
+.adding :deep(.time),
+.adding :deep(.number) {
+  display: flex;
+  min-width: 0;
+}
+.adding :deep(.el-date-editor) {
   width: 100%;
-}
-.small,
-input[type='time'] {
-  width: auto;
-  max-width: 90px;
+  min-width: 0;
 }
 .acts {
   display: flex;

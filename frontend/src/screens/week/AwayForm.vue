@@ -1,36 +1,50 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { ElButton } from 'element-plus'
-import { ref, shallowRef } from 'vue'
+import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
-import type { TimeAway } from '@/api/types'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import DayField from '@/parts/DayField.vue'
 import { fullDate } from '@/words/dates'
 
 const props = defineProps<{ begins: string; squad: number }>()
 const emit = defineEmits<{ changed: [] }>()
-const times = shallowRef<TimeAway[]>([])
 const first = ref(props.begins)
 const last = ref(props.begins)
 const known = ref(true)
-const { trouble, attempt } = useAttempt()
+const { trouble: refused, attempt } = useAttempt()
+const { data, error, refetch } = useQuery(
+  {
+    queryKey: computed(() => KEYS.away(props.squad)),
+    queryFn: ({ queryKey }) => api.timesAway(Number(queryKey[1])),
+  },
+  queryClient,
+)
+const times = computed(() => data.value ?? [])
+const notRead = troubleOf(error)
 
-const read = () => attempt(async () => void (times.value = await api.timesAway(props.squad)))
-void read()
 const changed = (act: () => Promise<unknown>) =>
   attempt(async () => {
     await act()
-    await read()
+    await refetch()
     emit('changed')
   })
 const add = () =>
-  changed(() => api.addAway({ first: first.value, last: last.value, known: known.value, squad: props.squad }))
+  changed(() => api.addAway({ first: first.value, last: last.value, known: known.value, squad: props.squad || null }))
 const drop = (id: number) => changed(() => api.dropAway(id))
+const THEN = [
+  { value: true, label: 'rest: counts as days without load' },
+  { value: false, label: 'not known: left out of ratios' },
+]
 </script>
 
 <template>
-  <form class="week-form" aria-label="When the squad is away" @submit.prevent="add">
-    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+  <form class="slip" aria-label="When the squad is away" @submit.prevent="add">
+    <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
     <ul v-if="times.length">
       <li v-for="one in times" :key="one.id">
         {{ fullDate(one.first) }} to {{ fullDate(one.last) }}, {{ one.known ? 'rest' : 'not known what was done' }}
@@ -39,20 +53,14 @@ const drop = (id: number) => changed(() => api.dropAway(id))
         </button>
       </li>
     </ul>
-    <label>the squad is away from <input v-model="first" type="date" required /></label>
-    <label>until <input v-model="last" type="date" :min="first" required /></label>
-    <label>
-      <span class="visually-hidden">What is done then</span>
-      <select v-model="known">
-        <option :value="true">rest: counts as days without load</option>
-        <option :value="false">not known: left out of ratios</option>
-      </select>
-    </label>
+    <DayField v-model="first" label="The squad is away from" said="the squad is away from" />
+    <DayField v-model="last" label="Until" said="until" :from="first" />
+    <ChoiceField v-model="known" label="What is done then" :options="THEN" />
     <ElButton type="primary" size="small" native-type="submit">Add</ElButton>
   </form>
 </template>
 
-<style scoped src="./week-form.css"></style>
+<style scoped src="@/styles/slip.css"></style>
 <style scoped>
 ul,
 .note-bar {

@@ -1,30 +1,42 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
 
 import { api } from '@/api/client'
-import type { Beside, Week } from '@/api/types'
-import { useAttempt } from '@/composables/useAttempt'
-import { useLatest } from '@/composables/useLatest'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
+import type { Week } from '@/api/types'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import { daysOn, fullDate } from '@/words/dates'
 import { clock, signed, whole } from '@/words/format'
 import { figureText } from '@/words/week'
 
 // This plan against another week's: what each comes to, and by how much they differ.
 const props = defineProps<{ week: Week }>()
-const back = ref('')
-const beside = shallowRef<Beside | null>(null)
-const { trouble, attempt } = useAttempt()
-const other = computed(() => (back.value ? daysOn(props.week.begins, Number(back.value) * 7) : ''))
-const { ask } = useLatest()
-watch([other, () => props.week], ([day, { begins, squad }]) => {
-  beside.value = null
-  void attempt(() =>
-    ask(
-      async () => (day ? api.beside(begins, day, squad) : null),
-      (answer) => (beside.value = answer),
-    ),
-  )
-})
+const back = ref(0)
+const other = computed(() => (back.value ? daysOn(props.week.begins, back.value * 7) : ''))
+const { data, error } = useQuery(
+  {
+    queryKey: computed(() => [...KEYS.week(), 'beside', props.week.squad, props.week.begins, other.value]),
+    queryFn: ({ queryKey: [, , squad, begins, day] }) => api.beside(String(begins), String(day), Number(squad)),
+    enabled: computed(() => other.value !== ''),
+  },
+  queryClient,
+)
+// Another plan of this week is another answer.
+watch(
+  () => props.week,
+  () => void queryClient.invalidateQueries({ queryKey: [...KEYS.week(), 'beside'] }),
+)
+const beside = computed(() => (other.value ? (data.value ?? null) : null))
+const trouble = troubleOf(error)
+const weeks = computed(() => [
+  { value: 0, label: 'no other week' },
+  ...[-1, -2, -3, -4, 1].map((by) => {
+    const name = by === -1 ? 'last week' : by === 1 ? 'next week' : `${-by} weeks ago`
+    return { value: by, label: `${name} (${fullDate(daysOn(props.week.begins, by * 7))})` }
+  }),
+])
 const lines = computed(() => {
   const made = beside.value
   if (!made) return []
@@ -71,17 +83,7 @@ const lines = computed(() => {
 
 <template>
   <section class="beside" aria-label="Beside another week">
-    <label
-      >beside
-      <select v-model="back">
-        <option value="">no other week</option>
-        <option v-for="weeks in [-1, -2, -3, -4, 1]" :key="weeks" :value="String(weeks)">
-          {{ weeks === -1 ? 'last week' : weeks === 1 ? 'next week' : `${-weeks} weeks ago` }} ({{
-            fullDate(daysOn(week.begins, weeks * 7))
-          }})
-        </option>
-      </select>
-    </label>
+    <ChoiceField v-model="back" label="Beside" said="beside" :options="weeks" />
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <table v-if="lines.length">
       <thead>
@@ -107,9 +109,6 @@ const lines = computed(() => {
 <style scoped>
 .beside {
   margin-top: 10px;
-}
-select {
-  max-width: 100%;
 }
 @media print {
   .beside {

@@ -13,23 +13,35 @@ const props = defineProps<{
   open: boolean
   whose: string
 }>()
-defineEmits<{ toggle: [] }>()
+const emit = defineEmits<{ toggle: []; move: [days: number] }>()
 const level = computed(() => inkLevel(props.entry.effort))
-function start(event: DragEvent): void {
-  event.dataTransfer?.setData('text/x-entry', props.entry.id)
+/** Alt and an arrow: a day earlier or later. */
+function keys(event: KeyboardEvent): void {
+  const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+  if (by === undefined || !event.altKey || !props.editable) return
+  event.preventDefault()
+  emit('move', by)
 }
 </script>
 
 <template>
   <article
     class="card"
-    :class="{ skipped: entry.skipped, proposed }"
+    :class="{ skipped: entry.skipped, proposed, movable: editable }"
     :style="{ borderLeftColor: `var(--e${level})` }"
-    :draggable="editable"
+    :data-entry="entry.id"
     :aria-label="entry.title"
-    @dragstart="start"
   >
-    <button type="button" class="plain head" :aria-expanded="open" :disabled="!editable" @click="$emit('toggle')">
+    <button
+      type="button"
+      class="plain head"
+      :aria-expanded="open"
+      :disabled="!editable"
+      aria-keyshortcuts="Alt+ArrowLeft Alt+ArrowRight"
+      :title="editable ? 'Drag it, or Alt and an arrow: to another day' : undefined"
+      @click="emit('toggle')"
+      @keydown="keys"
+    >
       <b>{{ entry.title }}</b>
       <span>
         <template v-if="entry.time">{{ entry.time.slice(0, 5) }} · </template>{{ whole(entry.minutes) }} min ·

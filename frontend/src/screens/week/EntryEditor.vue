@@ -1,9 +1,14 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { ElButton, ElInput } from 'element-plus'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
-import type { PersonOut, PlanDetails, PlanEntry } from '@/api/types'
+import type { Again, PersonOut, PlanDetails, PlanEntry } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
+import TimeField from '@/parts/TimeField.vue'
 import { longDay } from '@/words/dates'
 import { tenth, whole } from '@/words/format'
 
@@ -12,25 +17,36 @@ import WhoCame from './WhoCame.vue'
 const props = defineProps<{ entry: PlanEntry; days: readonly string[]; people: readonly PersonOut[] }>()
 const emit = defineEmits<{
   change: [details: PlanDetails]
-  again: [how: { weeks?: number; day?: string }]
+  again: [how: Again]
   drop: []
   close: []
   attended: []
 }>()
+const ALL = 0
+const dayChoices = computed(() => props.days.map((day) => ({ value: day, label: longDay(day) })))
+const peopleChoices = computed(() => [
+  { value: ALL, label: 'all' },
+  ...props.people.map((one) => ({ value: one.id, label: one.name })),
+])
+const WEEKS = [1, 2, 3, 4, 6, 8].map((weeks) => ({ value: weeks, label: `${weeks} week${weeks > 1 ? 's' : ''}` }))
+const group = ref('')
 const loggedMinutes = ref<number | null>(null)
 const loggedEffort = ref<number | null>(null)
 watch(
-  () => props.entry.id,
-  () => {
-    loggedMinutes.value = loggedEffort.value = null
+  () => [props.entry.id, props.entry.group],
+  ([id], before) => {
+    group.value = props.entry.group
+    if (id !== before?.[0]) loggedMinutes.value = loggedEffort.value = null
   },
+  { immediate: true },
 )
 const router = useRouter()
-async function keep(): Promise<void> {
-  const made = await api.keepEntry(props.entry.id)
-  await router.push({ name: 'bench', params: { id: made.id } })
-}
-const value = (event: Event): string => (event.target as HTMLInputElement | HTMLSelectElement).value
+const { trouble, attempt } = useAttempt()
+const keep = () =>
+  attempt(async () => {
+    const made = await api.keepEntry(props.entry.id)
+    await router.push({ name: 'bench', params: { id: made.id } })
+  })
 function log(): void {
   if (loggedMinutes.value === null || loggedEffort.value === null) return
   emit('change', { logged_minutes: loggedMinutes.value, logged_effort: loggedEffort.value })
@@ -38,67 +54,73 @@ function log(): void {
 </script>
 
 <template>
-  <section class="editor" :aria-label="`Change ${entry.title}`" @keydown.esc.stop="$emit('close')">
+  <section class="slip editor" :aria-label="`Change ${entry.title}`" @keydown.esc.stop="emit('close')">
     <b>{{ entry.title }}</b>
-    <label
-      >on
-      <select :value="entry.day" @change="emit('change', { day: value($event) })">
-        <option v-for="day in days" :key="day" :value="day">{{ longDay(day) }}</option>
-      </select></label
-    >
-    <label
-      >at
-      <input
-        type="time"
-        :value="entry.time?.slice(0, 5) ?? ''"
-        @change="emit('change', { time: value($event) || null })"
-    /></label>
-    <label
-      >group
-      <input :value="entry.group" placeholder="all" maxlength="80" @change="emit('change', { group: value($event) })"
-    /></label>
-    <label
-      >person
-      <select
-        :value="entry.person ?? ''"
-        @change="emit('change', { person: value($event) ? Number(value($event)) : null })"
-      >
-        <option value="">all</option>
-        <option v-for="one in people" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select></label
-    >
-    <label
-      >copy to
-      <select value="" @change="value($event) && emit('again', { day: value($event) })">
-        <option value="">day …</option>
-        <option v-for="day in days" :key="day" :value="day">{{ longDay(day) }}</option>
-      </select></label
-    >
-    <label
-      >repeat for
-      <select value="" @change="value($event) && emit('again', { weeks: Number(value($event)) })">
-        <option value="">weeks …</option>
-        <option v-for="weeks in [1, 2, 3, 4, 6, 8]" :key="weeks" :value="weeks">
-          {{ weeks }} week{{ weeks > 1 ? 's' : '' }}
-        </option>
-      </select></label
-    >
+    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <ChoiceField
+      :model-value="entry.day"
+      label="on"
+      said="on"
+      :options="dayChoices"
+      @update:model-value="emit('change', { day: $event })"
+    />
+    <TimeField
+      :model-value="entry.time?.slice(0, 5) ?? ''"
+      label="at"
+      said="at"
+      @update:model-value="emit('change', { time: $event || null })"
+    />
+    <span class="group">
+      <span aria-hidden="true">group</span>
+      <ElInput
+        v-model="group"
+        aria-label="group"
+        placeholder="all"
+        maxlength="80"
+        size="small"
+        @change="emit('change', { group })"
+      />
+    </span>
+    <ChoiceField
+      :model-value="entry.person ?? ALL"
+      label="person"
+      said="person"
+      :options="peopleChoices"
+      @update:model-value="emit('change', { person: $event || null })"
+    />
+    <ChoiceField
+      :model-value="null"
+      label="copy to"
+      said="copy to"
+      placeholder="day …"
+      :options="dayChoices"
+      @update:model-value="$event && emit('again', { day: $event })"
+    />
+    <ChoiceField
+      :model-value="null"
+      label="repeat for"
+      said="repeat for"
+      placeholder="weeks …"
+      :options="WEEKS"
+      @update:model-value="$event && emit('again', { weeks: $event })"
+    />
     <form @submit.prevent="log">
-      <label
-        >done, min
-        <input v-model.number="loggedMinutes" type="number" min="0" max="1440" :placeholder="whole(entry.minutes)"
-      /></label>
-      <label
-        >effort
-        <input
-          v-model.number="loggedEffort"
-          type="number"
-          min="0"
-          max="10"
-          step="0.5"
-          :placeholder="tenth(entry.effort)"
-      /></label>
-      <button type="submit" class="link">log</button>
+      <NumberField
+        v-model="loggedMinutes"
+        label="done, min"
+        said="done, min"
+        :max="1440"
+        :placeholder="whole(entry.minutes)"
+      />
+      <NumberField
+        v-model="loggedEffort"
+        label="effort"
+        said="effort"
+        :max="10"
+        :step="0.5"
+        :placeholder="tenth(entry.effort)"
+      />
+      <ElButton native-type="submit" size="small">log</ElButton>
     </form>
     <RouterLink v-if="entry.session" :to="{ name: 'bench', params: { id: entry.session } }">Bench</RouterLink>
     <button
@@ -127,31 +149,25 @@ function log(): void {
   </section>
 </template>
 
+<style scoped src="@/styles/slip.css"></style>
 <style scoped>
 .editor {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: baseline;
-  border: 1px solid var(--ink);
-  background: var(--sheet);
-  padding: 8px 12px;
-  margin-bottom: 10px;
   font-size: 13px;
 }
 b {
   font: 600 16px var(--head);
 }
-input,
-select {
-  max-width: 180px;
+.group {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
 }
-input[type='number'] {
-  width: 52px;
+.group .el-input {
+  width: 9em;
 }
 form {
   display: flex;
   gap: 8px;
-  align-items: baseline;
+  align-items: center;
 }
 </style>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
+import { ElButton, ElCheckbox, ElCollapse, ElCollapseItem, ElProgress } from 'element-plus'
 import { computed } from 'vue'
 
 import type { Job, LevelBreak, LevelEdit, Outcome, PlanChange, Proposal } from '@/api/types'
+import NumberField from '@/parts/NumberField.vue'
 import { shortDay } from '@/words/dates'
 import { whole } from '@/words/format'
 import { figureText } from '@/words/week'
@@ -76,27 +77,31 @@ const beside = computed(() => {
 
 <template>
   <section class="level" aria-label="Ways to level it">
-    <details v-if="editable" class="rules">
-      <summary>Rules for levelling</summary>
-      <label>at most <input v-model.number="rules.most_a_day" type="number" min="1" max="10" /> a day</label>
-      <label><input v-model="rules.no_two_hard" type="checkbox" /> no two hard days in a row</label>
-      <label><input v-model="rules.gone" type="checkbox" /> days gone by may be changed, too</label>
-      <label
-        >medium and high landings at most
-        <input v-model.number="rules.landings_cap" type="number" min="0" placeholder="any"
-      /></label>
-      <span class="quiet"
-        >Locked and logged entries, rest days, days without the hall and the hours between clashes always hold.</span
-      >
-    </details>
-    <p v-if="busy" role="status">
+    <ElCollapse v-if="editable" class="rules">
+      <ElCollapseItem title="Rules for levelling" name="rules">
+        <NumberField v-model="rules.most_a_day" label="at most a day" said="at most" unit="a day" :min="1" :max="10" />
+        <ElCheckbox v-model="rules.no_two_hard">no two hard days in a row</ElCheckbox>
+        <ElCheckbox v-model="rules.gone">days gone by may be changed, too</ElCheckbox>
+        <NumberField
+          v-model="rules.landings_cap"
+          label="medium and high landings at most"
+          said="medium and high landings at most"
+          placeholder="any"
+        />
+        <span class="quiet">
+          Locked and logged entries, rest days, days without the hall and the hours between clashes always hold.
+        </span>
+      </ElCollapseItem>
+    </ElCollapse>
+    <div v-if="busy" role="status">
       Looking for ways to level the week …
       <template v-if="progress?.before">{{ progress.before }} before it in the queue</template>
       <template v-else-if="progress?.progress.found">
         the best so far: {{ progress.progress.edits }} edits, {{ progress.progress.unmet }} aims unmet
       </template>
+      <ElProgress :percentage="100" indeterminate :duration="4" :show-text="false" aria-label="Levelling" />
       <button type="button" class="link" @click="$emit('cancel')">stop, take the best so far</button>
-    </p>
+    </div>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <template v-if="proposal">
       <h3>Ways to level it</h3>
@@ -117,10 +122,9 @@ const beside = computed(() => {
       </p>
       <ul v-else>
         <li v-for="(edit, index) in proposal.edits" :key="index">
-          <label
-            ><input type="checkbox" :checked="picked.includes(index)" @change="$emit('pick', index)" />
-            {{ editText(edit) }}</label
-          >
+          <ElCheckbox :model-value="picked.includes(index)" @change="$emit('pick', index)">{{
+            editText(edit)
+          }}</ElCheckbox>
         </li>
       </ul>
       <table v-if="beside.length && proposal.edits.length">
@@ -191,11 +195,10 @@ li {
 .rules {
   margin-top: 12px;
 }
-.rules label {
-  display: block;
-}
-.rules input[type='number'] {
-  width: 60px;
+.rules :deep(.el-collapse-item__content) {
+  display: grid;
+  gap: 2px;
+  justify-items: start;
 }
 .undone {
   color: var(--mute);

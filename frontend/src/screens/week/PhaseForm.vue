@@ -2,22 +2,22 @@
 import { ElButton } from 'element-plus'
 import { ref } from 'vue'
 
-import type { Week } from '@/api/types'
+import type { Body, Week } from '@/api/types'
+import { useTables } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
 import { fullDate } from '@/words/dates'
 import { whole } from '@/words/format'
 
 const props = defineProps<{ begins: string; phase: Week['phase'] | null }>()
-const emit = defineEmits<{
-  add: [body: { begins: string; weeks: number; kind: string; load_low: number; load_high: number }]
-  drop: [id: number]
-  close: []
-}>()
-const KINDS = ['build', 'hold', 'ease', 'test'] as const
-const kind = ref<(typeof KINDS)[number]>('build')
-const weeks = ref(4)
-const low = ref(1000)
-const high = ref(1150)
-const add = (): void =>
+const emit = defineEmits<{ add: [body: Omit<Body<'PhaseIn'>, 'squad'>]; drop: [id: number]; close: [] }>()
+const { choicesOf } = useTables()
+const kind = ref('build')
+const weeks = ref<number | null>(4)
+const low = ref<number | null>(1000)
+const high = ref<number | null>(1150)
+function add(): void {
+  if (weeks.value === null || low.value === null || high.value === null) return
   emit('add', {
     begins: props.begins,
     weeks: weeks.value,
@@ -25,36 +25,32 @@ const add = (): void =>
     load_low: low.value,
     load_high: high.value,
   })
+}
 </script>
 
 <template>
-  <form class="week-form" aria-label="Phase" @submit.prevent="add" @keydown.esc.stop="$emit('close')">
+  <form class="slip" aria-label="Phase" @submit.prevent="add" @keydown.esc.stop="emit('close')">
     <template v-if="phase">
-      <span
-        >{{ phase.kind }}, {{ phase.weeks }} weeks from {{ fullDate(phase.begins) }}: load
-        {{ whole(phase.load_low) }} to {{ whole(phase.load_high) }} a week</span
-      >
+      <span>
+        {{ phase.kind }}, {{ phase.weeks }} weeks from {{ fullDate(phase.begins) }}: load {{ whole(phase.load_low) }} to
+        {{ whole(phase.load_high) }} a week
+      </span>
       <button type="button" class="link" @click="emit('drop', phase.id)">take the phase away</button>
     </template>
     <template v-else>
-      <label
-        >from {{ fullDate(begins) }}:
-        <select v-model="kind">
-          <option v-for="one in KINDS" :key="one" :value="one">{{ one }}</option>
-        </select></label
-      >
-      <label>weeks <input v-model.number="weeks" type="number" min="1" max="52" required /></label>
-      <label>load from <input v-model.number="low" type="number" min="0" required /></label>
-      <label>to <input v-model.number="high" type="number" min="0" required /></label>
+      <ChoiceField
+        v-model="kind"
+        label="Kind of phase"
+        :said="`from ${fullDate(begins)}:`"
+        :options="choicesOf('phases')"
+      />
+      <NumberField v-model="weeks" label="weeks" said="weeks" :min="1" :max="52" />
+      <NumberField v-model="low" label="load from" said="load from" />
+      <NumberField v-model="high" label="to" said="to" />
       <ElButton type="primary" size="small" native-type="submit">Set</ElButton>
     </template>
-    <button type="button" class="link" @click="$emit('close')">close</button>
+    <button type="button" class="link" @click="emit('close')">close</button>
   </form>
 </template>
 
-<style scoped src="./week-form.css"></style>
-<style scoped>
-input {
-  width: 70px;
-}
-</style>
+<style scoped src="@/styles/slip.css"></style>

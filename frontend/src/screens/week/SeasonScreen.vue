@@ -1,12 +1,18 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { computed, shallowRef, watch } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { max } from 'd3-array'
+import { scaleLinear, scaleQuantize } from 'd3-scale'
+import { line } from 'd3-shape'
+import { ElButton, ElSkeleton } from 'element-plus'
+import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
 import type { SeasonWeek } from '@/api/types'
-import { useAttempt } from '@/composables/useAttempt'
-import { useLatest } from '@/composables/useLatest'
+import { squadNow } from '@/composables/useAccount'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import { daysOn, fullDate, shortDay, today } from '@/words/dates'
 import { clock, whole } from '@/words/format'
 import { figureText, termsText } from '@/words/week'
@@ -17,45 +23,47 @@ const WIDE = 1000
 const LEFT = 64
 const ROW = 15
 const HIGH = 120
+const INKS = [0, 1, 2, 3, 4]
 const weeks = computed(() => Math.min(53, Math.max(1, Number(route.query.weeks ?? 13) || 13)))
 const from = computed(() =>
   /^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : daysOn(today(), -8 * 7),
 )
-const season = shallowRef<readonly SeasonWeek[] | null>(null)
-const { trouble, attempt } = useAttempt()
-const { ask } = useLatest()
-watch(
-  [from, weeks],
-  ([day, count]) =>
-    attempt(() =>
-      ask(
-        () => api.season(day, count),
-        (answer) => (season.value = answer.weeks),
-      ),
-    ),
-  { immediate: true },
+const { data, error } = useQuery(
+  {
+    queryKey: computed(() => [...KEYS.season(), squadNow.value, from.value, weeks.value]),
+    queryFn: ({ queryKey: [, , day, count] }) => api.season(String(day), Number(count)),
+    placeholderData: keepPreviousData,
+  },
+  queryClient,
 )
+const season = computed(() => data.value?.weeks ?? null)
+const trouble = troubleOf(error)
+const COUNTS = [8, 13, 26, 52].map((count) => ({ value: count, label: `${count} weeks` }))
 const go = (day: string, count: number) => router.push({ name: 'season', query: { day, weeks: String(count) } })
 const open = (week: SeasonWeek) => router.push({ name: 'week', query: { day: week.begins } })
 
 const names = computed(() => Object.keys(season.value?.[0]?.rows ?? {}))
-const column = computed(() => (WIDE - LEFT) / Math.max(1, season.value?.length ?? 1))
-const x = (index: number): number => LEFT + index * column.value
-const most = computed(() => Math.max(1, ...(season.value ?? []).flatMap((week) => Object.values(week.rows))))
-const heaviest = computed(() => Math.max(1, ...(season.value ?? []).flatMap((week) => [week.load, week.high ?? 0])))
+const across = computed(() => scaleLinear([0, Math.max(1, season.value?.length ?? 1)], [LEFT, WIDE]))
+const x = (index: number): number => across.value(index)
+const column = computed(() => x(1) - x(0))
+const most = computed(() => Math.max(1, max(season.value ?? [], (week) => max(Object.values(week.rows))) ?? 1))
+const heaviest = computed(() =>
+  Math.max(1, max(season.value ?? [], (week) => Math.max(week.load, week.high ?? 0)) ?? 1),
+)
 const top = computed(() => names.value.length * ROW + 26)
 const base = computed(() => top.value + HIGH)
-const y = (load: number): number => base.value - (load / heaviest.value) * (HIGH - 10)
+const up = computed(() => scaleLinear([0, heaviest.value], [base.value, base.value - (HIGH - 10)]))
+const y = (load: number): number => up.value(load)
 // The ink of a row in a week: the more of it, the darker, beside the season's most.
-const ink = (seconds: number): number => Math.min(4, Math.floor((seconds / most.value) * 5))
+const inks = computed(() => scaleQuantize([0, most.value], INKS))
+const ink = (seconds: number): number => inks.value(seconds)
 // A week in which nothing is planned is no week of load 0: the line pauses there.
-const line = computed(() =>
-  (season.value ?? [])
-    .map((week, index) => {
-      if (!week.entries) return ''
-      return `${season.value?.[index - 1]?.entries ? 'L' : 'M'}${x(index) + column.value / 2} ${y(week.load)}`
-    })
-    .join(''),
+const loadLine = computed(
+  () =>
+    line<SeasonWeek>()
+      .defined((week) => week.entries > 0)
+      .x((_, index) => x(index + 0.5))
+      .y((week) => y(week.load))(season.value ?? []) ?? undefined,
 )
 const everyNth = computed(() => Math.ceil((season.value?.length ?? 1) / 14))
 const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() < daysOn(week.begins, 7)
@@ -70,15 +78,18 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
       <RouterLink :to="{ name: 'week' }">To the week</RouterLink>
       <ElButton aria-label="Earlier" @click="go(daysOn(from, -7 * weeks), weeks)">◂</ElButton>
       <ElButton aria-label="Later" @click="go(daysOn(from, 7 * weeks), weeks)">▸</ElButton>
-      <label>
-        <span class="visually-hidden">How many weeks</span>
-        <select :value="weeks" @change="go(from, Number(($event.target as HTMLSelectElement).value))">
-          <option v-for="count in [8, 13, 26, 52]" :key="count" :value="count">{{ count }} weeks</option>
-        </select>
-      </label>
+      <ChoiceField
+        :model-value="weeks"
+        label="How many weeks"
+        :options="COUNTS"
+        @update:model-value="$event && go(from, $event)"
+      />
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-    <p v-else-if="!season" role="status" class="pad">Reading the season …</p>
+    <div v-else-if="!season" role="status" class="pad">
+      <span class="visually-hidden">Reading the season …</span>
+      <ElSkeleton :rows="8" animated />
+    </div>
     <div v-else class="pad">
       <svg
         :viewBox="`0 0 ${WIDE} ${base + 34}`"
@@ -123,24 +134,17 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
           >
             {{ week.phase }}
           </text>
-          <line
-            v-if="isNow(week)"
-            :x1="x(index) + column / 2"
-            :x2="x(index) + column / 2"
-            :y1="0"
-            :y2="base"
-            class="now"
-          />
+          <line v-if="isNow(week)" :x1="x(index + 0.5)" :x2="x(index + 0.5)" :y1="0" :y2="base" class="now" />
           <text v-if="index % everyNth === 0" :x="x(index) + 2" :y="base + 15" class="tick">
             {{ shortDay(week.begins).slice(4) }} {{ fullDate(week.begins).split(' ')[1]?.slice(0, 3) }}
           </text>
-          <circle v-if="week.entries" :cx="x(index) + column / 2" :cy="y(week.load)" r="3.2" />
+          <circle v-if="week.entries" :cx="x(index + 0.5)" :cy="y(week.load)" r="3.2" />
         </g>
         <text x="0" :y="base - 50">load</text>
-        <path :d="line" class="line" />
+        <path :d="loadLine" class="line" />
         <line :x1="LEFT" :x2="WIDE" :y1="base" :y2="base" stroke="var(--ink)" />
       </svg>
-      <div class="scroll">
+      <div class="scroll" tabindex="0" role="group" aria-label="The season in figures">
         <table>
           <thead>
             <tr>
@@ -218,13 +222,6 @@ text {
 .now {
   stroke: var(--act);
   stroke-dasharray: 3 3;
-}
-select {
-  font: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--field);
-  border-radius: 3px;
-  padding: 4px 8px;
 }
 .scroll {
   position: relative;

@@ -1,44 +1,48 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { onMounted, ref, shallowRef } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { ElButton, ElInput } from 'element-plus'
+import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
-import type { CalendarLink } from '@/api/types'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { usePeople } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
 
 const props = defineProps<{ begins: string; squad: number; editable: boolean }>()
 defineEmits<{ close: [] }>()
-const { people, fetchPeople } = usePeople()
-const links = shallowRef<readonly CalendarLink[]>([])
+const SQUAD = 0
+const { people } = usePeople(() => (props.editable ? props.squad : 0))
+const choices = computed(() => [
+  { value: SQUAD, label: 'the squad' },
+  ...people.value.map((one) => ({ value: one.id, label: one.name })),
+])
+const { data, error, refetch } = useQuery(
+  {
+    queryKey: computed(() => KEYS.links(props.squad)),
+    queryFn: ({ queryKey }) => api.links(Number(queryKey[1])),
+    enabled: computed(() => props.editable),
+  },
+  queryClient,
+)
+const links = computed(() => data.value ?? [])
 const made = ref('')
 const name = ref('')
-const person = ref('')
-const { trouble, attempt } = useAttempt()
+const person = ref(SQUAD)
+const { trouble: refused, attempt } = useAttempt()
+const notRead = troubleOf(error)
 
-const read = () =>
-  attempt(async () => {
-    links.value = await api.links(props.squad)
-  })
-onMounted(() => {
-  if (!props.editable) return
-  void fetchPeople(props.squad)
-  void read()
-})
 const make = () =>
   attempt(async () => {
-    const link = await api.makeLink({
-      name: name.value,
-      person: person.value ? Number(person.value) : null,
-      squad: props.squad,
-    })
+    const link = await api.makeLink({ name: name.value, person: person.value || null, squad: props.squad })
     made.value = `${location.origin}${link.path ?? ''}`
-    await read()
+    await refetch()
   })
 const revoke = (id: number) =>
   attempt(async () => {
     await api.revokeLink(id)
-    await read()
+    await refetch()
   })
 const file = (kind: string): string => `/api/plan/week.${kind}?day=${props.begins}&squad=${props.squad}`
 </script>
@@ -53,20 +57,21 @@ const file = (kind: string): string => `/api/plan/week.${kind}?day=${props.begin
     </p>
     <template v-if="editable">
       <form @submit.prevent="make">
-        <label
-          >Calendar link for
-          <select v-model="person">
-            <option value="">the squad</option>
-            <option v-for="one in people" :key="one.id" :value="String(one.id)">{{ one.name }}</option>
-          </select>
-        </label>
-        <label>name <input v-model="name" maxlength="80" placeholder="what it is for" /></label>
+        <ChoiceField v-model="person" label="Calendar link for" said="Calendar link for" :options="choices" />
+        <ElInput
+          v-model="name"
+          class="name"
+          aria-label="name"
+          maxlength="80"
+          placeholder="what it is for"
+          size="small"
+        />
         <ElButton size="small" native-type="submit">Make a link</ElButton>
       </form>
       <p v-if="made" role="status">
         Subscribe to <code>{{ made }}</code>. It is shown this once; whoever has it sees the plan, until it is revoked.
       </p>
-      <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+      <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
       <ul v-if="links.length">
         <li v-for="link in links" :key="link.id">
           {{ link.name }}<template v-if="link.person"> · {{ link.person }}</template>
@@ -94,6 +99,9 @@ form {
   flex-wrap: wrap;
   gap: 4px 14px;
   align-items: center;
+}
+form .name {
+  width: 14em;
 }
 code {
   overflow-wrap: anywhere;

@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { ElCollapse, ElCollapseItem } from 'element-plus'
 import { computed, ref } from 'vue'
 
 import type { Week } from '@/api/types'
+import { useTables } from '@/composables/useTables'
 import { percent, whole } from '@/words/format'
 import { clashText, figureText, termsText, type FigureKind } from '@/words/week'
 
 const props = defineProps<{ week: Week }>()
-const open = ref('')
 const MOST = 5
 const all = ref(false)
 const FIGURES: { key: 'change' | 'coupled' | 'uncoupled' | 'weighted'; label: string; kind: FigureKind }[] = [
@@ -15,22 +16,12 @@ const FIGURES: { key: 'change' | 'coupled' | 'uncoupled' | 'weighted'; label: st
   { key: 'uncoupled', label: '7 : 21 days before', kind: 'ratio' },
   { key: 'weighted', label: '7 : 28 days, weighted', kind: 'ratio' },
 ]
-const CURRENCIES: [string, string][] = [
-  ['work-min', 'Work minutes'],
-  ['reps-called', 'Reps called'],
-  ['reps-paced', 'Reps paced'],
-  ['reps-estimated', 'Reps estimated'],
-  ['reps-mixed', 'Reps, kind not kept'],
-  ['volume-kg', 'Volume load, kg'],
-  ['hard-sets', 'Hard sets'],
-  ['landings-low', 'Landings, low'],
-  ['landings-medium', 'Landings, medium'],
-  ['landings-high', 'Landings, high'],
-  ['landings-mixed', 'Landings, grade not kept'],
-]
 /** Kinds that only older releases kept are shown where there are any. */
+const { tables } = useTables()
 const currencies = computed(() =>
-  CURRENCIES.filter(([key]) => !key.endsWith('-mixed') || (props.week.load.totals[key] ?? 0) > 0),
+  tables.value.currencies.filter(
+    ({ key }) => key !== 'load' && (!key.endsWith('-mixed') || (props.week.load.totals[key] ?? 0) > 0),
+  ),
 )
 const total = computed(() => props.week.load.totals['load'] ?? 0)
 const band = computed(() => {
@@ -40,9 +31,6 @@ const band = computed(() => {
   const state = total.value < low ? 'under it' : total.value > high ? 'over it' : 'within it'
   return { text: `${whole(low)} – ${whole(high)}`, state, phase: `${phase.kind}, week ${phase.week} of ${phase.weeks}` }
 })
-const toggle = (key: string): void => {
-  open.value = open.value === key ? '' : key
-}
 </script>
 
 <template>
@@ -79,32 +67,31 @@ const toggle = (key: string): void => {
       mean {{ whole(week.load.usual.terms['mean'] ?? 0) }}, least {{ whole(week.load.usual.terms['least'] ?? 0) }}, most
       {{ whole(week.load.usual.terms['most'] ?? 0) }}.
     </p>
-    <div v-for="one in FIGURES" :key="one.key" class="row-box">
-      <button type="button" class="plain row" :aria-expanded="open === one.key" @click="toggle(one.key)">
-        <span>{{ one.label }}</span><b>{{ figureText(week.load[one.key], one.kind) }}</b
-        ><i aria-hidden="true">{{ open === one.key ? '−' : '+' }}</i>
-      </button>
-      <p v-if="open === one.key" class="why">
-        {{ termsText(week.load[one.key])
-        }}<template v-if="one.key !== 'change'"><br />{{ week.load.caution }}</template>
-      </p>
-    </div>
-    <div class="row-box">
-      <button type="button" class="plain row" :aria-expanded="open === 'more'" @click="toggle('more')">
-        <span>In other currencies</span><b></b><i aria-hidden="true">{{ open === 'more' ? '−' : '+' }}</i>
-      </button>
-      <p v-if="open === 'more'" class="why">
-        <template v-for="[key, label] in currencies" :key="key"
-          >{{ label }} {{ whole(week.load.totals[key] ?? 0) }}<br
-        /></template>
-        <template v-for="beam in week.beams" :key="beam.name">
-          <template v-if="beam.left_share !== null"
-            >{{ beam.left_name }} : {{ beam.right_name }} {{ percent(beam.left_share) }} :
-            {{ percent(1 - (beam.left_share ?? 0)) }}<br
-          /></template>
+    <ElCollapse class="figures">
+      <ElCollapseItem v-for="one in FIGURES" :key="one.key" :name="one.key">
+        <template #title>
+          <span class="row"
+            ><span>{{ one.label }}</span
+            ><b>{{ figureText(week.load[one.key], one.kind) }}</b></span
+          >
         </template>
-      </p>
-    </div>
+        <p class="why">
+          {{ termsText(week.load[one.key])
+          }}<template v-if="one.key !== 'change'"><br />{{ week.load.caution }}</template>
+        </p>
+      </ElCollapseItem>
+      <ElCollapseItem name="more" title="In other currencies">
+        <ul class="why">
+          <li v-for="one in currencies" :key="one.key">{{ one.label }} {{ whole(week.load.totals[one.key] ?? 0) }}</li>
+          <template v-for="beam in week.beams" :key="beam.name">
+            <li v-if="beam.left_share !== null">
+              {{ beam.left_name }} : {{ beam.right_name }} {{ percent(beam.left_share) }} :
+              {{ percent(1 - (beam.left_share ?? 0)) }}
+            </li>
+          </template>
+        </ul>
+      </ElCollapseItem>
+    </ElCollapse>
     <h3 v-if="week.clashes.length">Clashes</h3>
     <p
       v-for="clash in week.clashes.slice(0, all ? undefined : MOST)"

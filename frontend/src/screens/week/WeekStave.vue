@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
 
 import type { Week } from '@/api/types'
@@ -12,7 +13,8 @@ const LEFT = 74
 const WIDE = 868
 const SUMS = 74
 const ROW = 24
-const COLUMN = (WIDE - LEFT - SUMS) / 7
+const DAYS = 7
+const COLUMN = (WIDE - LEFT - SUMS) / DAYS
 const HIGH = 120
 const top = computed(() => props.week.rows.length * ROW + 16)
 const base = computed(() => top.value + HIGH)
@@ -25,9 +27,12 @@ const heaviest = computed(() =>
     ...props.week.days.map((day) => day.intended ?? 0),
   ),
 )
-const x = (day: number): number => LEFT + day * COLUMN + 4
-const bar = (seconds: number): number => (seconds / longest.value) * (COLUMN - 40)
-const rise = (load: number): number => (load / heaviest.value) * (HIGH - 14)
+const across = scaleLinear([0, DAYS], [LEFT + 4, LEFT + 4 + DAYS * COLUMN])
+const x = (day: number): number => across(day)
+const bars = computed(() => scaleLinear([0, longest.value], [0, COLUMN - 40]))
+const bar = (seconds: number): number => bars.value(seconds)
+const loads = computed(() => scaleLinear([0, heaviest.value], [0, HIGH - 14]))
+const rise = (load: number): number => loads.value(load)
 const inMinutes = (seconds: number): string => (seconds < 570 ? (seconds / 60).toFixed(1) : whole(seconds / 60))
 const targetText = (row: Week['rows'][number]): string =>
   row.target === null ? '' : row.off === 0 ? 'within' : row.off < 0 ? 'under' : 'over'

@@ -1,85 +1,86 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { ElCheckbox, ElCollapse, ElCollapseItem, ElSkeleton } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
 import type { Attending } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
-import { useLatest } from '@/composables/useLatest'
+import NumberField from '@/parts/NumberField.vue'
 
 // Who came, and what they did otherwise than all: a person's own week goes by it.
 const props = defineProps<{ entry: string }>()
 const emit = defineEmits<{ changed: [] }>()
-const people = shallowRef<readonly Attending[]>([])
-const open = ref(false)
-const { trouble, stale, attempt } = useAttempt()
+const open = ref<string[]>([])
+const { trouble: refused, stale, attempt } = useAttempt()
+const { data, error, isPending, refetch } = useQuery(
+  {
+    queryKey: computed(() => KEYS.attendance(props.entry)),
+    queryFn: ({ queryKey }) => api.attendance(String(queryKey[1])),
+    enabled: computed(() => open.value.length > 0),
+  },
+  queryClient,
+)
+const notRead = troubleOf(error)
+/** Minutes and effort go together: half of them is kept here until the other is typed. */
+const halves = shallowRef(new Map<number, Attending>())
+watch(
+  () => props.entry,
+  () => (halves.value = new Map()),
+)
+const people = computed(() => (data.value ?? []).map((one) => halves.value.get(one.person) ?? one))
 
-const { ask } = useLatest()
-const read = (entry: string): Promise<void> =>
-  ask(
-    () => api.attendance(entry),
-    (answer) => (people.value = answer),
-  )
-watch([open, () => props.entry], ([shown, entry], [, before]) => {
-  // Those who came to another training are not those who came to this one.
-  if (entry !== before) people.value = []
-  if (shown) void attempt(() => read(entry))
-})
 async function note(one: Attending, part: Partial<Attending>): Promise<void> {
   const made = { ...one, ...part }
-  // Minutes and effort go together: half of them is kept here until the other is typed.
-  people.value = people.value.map((each) => (each.person === one.person ? made : each))
+  halves.value = new Map(halves.value).set(one.person, made)
   if ((made.minutes === null) !== (made.effort === null)) return
   const { entry } = props
-  await attempt(async () => {
-    const { person, version, came, minutes, effort } = made
-    await api.attend(entry, { person, version, came, minutes, effort })
-    if (entry === props.entry) await read(entry)
-  })
+  const { person, version, came, minutes, effort } = made
+  const done = await attempt(() => api.attend(entry, { person, version, came, minutes, effort }))
   // Somebody else noted otherwise: what stands is shown.
-  if (stale.value && entry === props.entry) await read(entry).catch(() => undefined)
+  if (entry === props.entry && (done || stale.value)) {
+    await refetch()
+    const left = new Map(halves.value)
+    left.delete(person)
+    halves.value = left
+  }
   emit('changed')
-}
-const number = (event: Event): number | null => {
-  const text = (event.target as HTMLInputElement).value
-  return text === '' ? null : Number(text)
 }
 </script>
 
 <template>
-  <details class="who" :open="open" @toggle="open = ($event.target as HTMLDetailsElement).open">
-    <summary>Who came</summary>
-    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-    <ul>
-      <li v-for="one in people" :key="one.person">
-        <label class="name"
-          ><input type="checkbox" :checked="one.came" @change="note(one, { came: !one.came })" /> {{ one.name }}</label
-        >
-        <template v-if="one.came">
-          <label
-            ><span class="visually-hidden">Minutes of {{ one.name }}</span
-            ><input
-              type="number"
-              min="0"
-              max="1440"
+  <ElCollapse v-model="open" class="who">
+    <ElCollapseItem name="who" title="Who came">
+      <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
+      <ElSkeleton v-else-if="isPending" :rows="3" animated />
+      <ul>
+        <li v-for="one in people" :key="one.person">
+          <ElCheckbox class="name" :model-value="one.came" @change="note(one, { came: Boolean($event) })">
+            {{ one.name }}
+          </ElCheckbox>
+          <template v-if="one.came">
+            <NumberField
+              :model-value="one.minutes"
+              :label="`Minutes of ${one.name}`"
+              :max="1440"
               placeholder="min"
-              :value="one.minutes ?? ''"
-              @change="note(one, { minutes: number($event) })"
-          /></label>
-          <label
-            ><span class="visually-hidden">Effort of {{ one.name }}</span
-            ><input
-              type="number"
-              min="0"
-              max="10"
-              step="0.5"
+              @change="note(one, { minutes: $event })"
+            />
+            <NumberField
+              :model-value="one.effort"
+              :label="`Effort of ${one.name}`"
+              :max="10"
+              :step="0.5"
               placeholder="effort"
-              :value="one.effort ?? ''"
-              @change="note(one, { effort: number($event) })"
-          /></label>
-        </template>
-      </li>
-    </ul>
-  </details>
+              @change="note(one, { effort: $event })"
+            />
+          </template>
+        </li>
+      </ul>
+    </ElCollapseItem>
+  </ElCollapse>
 </template>
 
 <style scoped>
@@ -95,12 +96,10 @@ ul {
 li {
   display: flex;
   gap: 8px;
+  align-items: center;
   break-inside: avoid;
 }
 .name {
   flex: 1;
-}
-input[type='number'] {
-  width: 50px;
 }
 </style>

@@ -1,9 +1,11 @@
-import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import { finished, stopJob } from '@/api/jobs'
-import type { Job, Outcome, Proposal } from '@/api/types'
-import { useLatest } from '@/composables/useLatest'
+import { queryClient, troubleOf } from '@/api/query'
+import type { Job, LevelAsked } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 
 /** What may be set otherwise for one levelling; what is null stays as the squad has it. */
 export interface LevelRules {
@@ -16,89 +18,97 @@ export interface LevelRules {
 
 /** Proposals to level a week, any part of which can be looked at and taken. */
 export function useLevelling(day: Ref<string>, squad: () => number, done: () => Promise<unknown>) {
-  const proposal = shallowRef<Proposal | null>(null)
   const picked = ref<number[]>([])
-  const outcome = shallowRef<Outcome | null>(null)
   const rules = ref<LevelRules>({ most_a_day: 2, no_two_hard: true, landings_cap: null, gone: false })
-  const busy = ref(false)
+  const { trouble: refused, clear, attempt } = useAttempt()
+  /** What was asked for, once for each time: null while nothing is. */
+  const asked = shallowRef<LevelAsked | null>(null)
+  let times = 0
+  const turn = ref(0)
+  /** The job under way, as it was seen last. */
   const progress = shallowRef<Job | null>(null)
-  const trouble = ref('')
-  /** The job whose answer is looked for, or on the screen. */
-  let job = ''
-  let asked = 0
-  const { ask } = useLatest()
+
+  const levelled = useQuery(
+    {
+      queryKey: computed(() => ['level', turn.value, asked.value]),
+      async queryFn({ queryKey: [, mine, body], signal }) {
+        const begun = await api.askToLevel(body as LevelAsked)
+        const seen = (job: Job): void => {
+          if (turn.value === mine) progress.value = job
+        }
+        seen(begun)
+        await finished(begun, seen, signal)
+        return { job: begun.id, proposal: await api.proposal(begun.id) }
+      },
+      enabled: computed(() => asked.value !== null),
+      // Asking once more is levelling once more: only who asked may want that.
+      retry: false,
+      staleTime: Infinity,
+      gcTime: 0,
+    },
+    queryClient,
+  )
+  const proposal = computed(() => levelled.data.value?.proposal ?? null)
+  const job = computed(() => levelled.data.value?.job ?? '')
+  const busy = computed(() => asked.value !== null && levelled.isFetching.value)
+  watch(
+    proposal,
+    (made) => {
+      picked.value = made?.edits.map((_, index) => index) ?? []
+      progress.value = null
+    },
+    { flush: 'sync' },
+  )
+
+  /** What the ticked edits come to: all of them as they came with the proposal, any others looked up. */
+  const all = computed(() => picked.value.length === (proposal.value?.edits.length ?? 0))
+  const preview = useQuery(
+    {
+      queryKey: computed(() => ['level-preview', job.value, picked.value]),
+      queryFn: ({ queryKey: [, id, edits], signal }) => api.previewLevel(String(id), edits as number[], signal),
+      enabled: computed(() => job.value !== '' && !all.value),
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      gcTime: 0,
+    },
+    queryClient,
+  )
+  const outcome = computed(() => {
+    if (!proposal.value) return null
+    return all.value ? (proposal.value.after ?? null) : (preview.data.value ?? proposal.value.after ?? null)
+  })
+  const notLevelled = troubleOf(levelled.error)
+  const notLooked = troubleOf(preview.error)
+  const trouble = computed(() => refused.value || notLevelled.value || notLooked.value)
 
   /** Stop looking: the best found so far comes as the answer. */
   const cancel = (): void => {
-    if (busy.value && job) void stopJob(job).catch(() => undefined)
+    if (busy.value && progress.value) void stopJob(progress.value.id).catch(() => undefined)
   }
   function close(): void {
     cancel()
-    asked += 1
-    job = ''
-    busy.value = false
+    turn.value = ++times
+    asked.value = null
     progress.value = null
-    proposal.value = null
     picked.value = []
-    outcome.value = null
-    trouble.value = ''
+    clear()
   }
   watch(day, close)
   onScopeDispose(close)
 
-  const told = (error: unknown): void => {
-    if (!(error instanceof Refusal)) throw error
-    trouble.value = error.told
-  }
-  async function propose(): Promise<void> {
+  function propose(): void {
     close()
-    const mine = asked
-    busy.value = true
-    try {
-      const begun = await api.askToLevel({ day: day.value, squad: squad(), ...rules.value })
-      if (asked !== mine) {
-        void stopJob(begun.id).catch(() => undefined)
-        return
-      }
-      job = begun.id
-      await finished(begun, (now) => {
-        if (asked === mine) progress.value = now
-      })
-      const answer = await api.proposal(begun.id)
-      if (asked !== mine) return
-      proposal.value = answer
-      picked.value = answer.edits.map((_, index) => index)
-      outcome.value = answer.after ?? null
-    } catch (error) {
-      if (asked === mine) told(error)
-    } finally {
-      if (asked === mine) {
-        busy.value = false
-        progress.value = null
-      }
-    }
+    asked.value = { day: day.value, squad: squad(), ...rules.value }
   }
-  async function pick(index: number): Promise<void> {
-    picked.value = picked.value.includes(index)
-      ? picked.value.filter((one) => one !== index)
-      : [...picked.value, index].sort((a, b) => a - b)
-    try {
-      await ask(
-        () => api.previewLevel(job, picked.value),
-        (answer) => (outcome.value = answer),
-      )
-    } catch (error) {
-      told(error)
-    }
+  function pick(index: number): void {
+    const now = picked.value
+    picked.value = now.includes(index) ? now.filter((one) => one !== index) : [...now, index].sort((a, b) => a - b)
   }
   async function take(): Promise<void> {
-    try {
-      await api.takeLevel(job, picked.value)
-      close()
-      await done()
-    } catch (error) {
-      told(error)
-    }
+    const taken = await attempt(() => api.takeLevel(job.value, picked.value))
+    if (!taken) return
+    close()
+    await done()
   }
   return { proposal, picked, outcome, rules, busy, progress, trouble, propose, pick, take, cancel, close }
 }

@@ -58,10 +58,10 @@ test('until another week is there, the one that is shown counts as turning', asy
 
 test('a week that cannot be read shows why, and no other week in its place', async () => {
   const { day, week, trouble } = await reading()
-  read.mockRejectedValueOnce(new Refusal(0, 'about:unreachable', 'The server cannot be reached.'))
+  read.mockRejectedValueOnce(new Refusal(404, 'about:missing', 'No such squad.'))
   day.value = BEFORE
   await vi.runAllTimersAsync()
-  expect([week.value, trouble.value]).toEqual([null, 'The server cannot be reached.'])
+  expect([week.value, trouble.value]).toEqual([null, 'No such squad.'])
 })
 
 test('a change names what was seen, and what somebody else changed meanwhile is shown', async () => {

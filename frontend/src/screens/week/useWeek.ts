@@ -1,56 +1,54 @@
-import { computed, shallowRef, watch, type Ref } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, watch, type Ref } from 'vue'
 
 import { api } from '@/api/client'
-import type { PlanDetails, Week } from '@/api/types'
-import { useAttempt } from '@/composables/useAttempt'
+import { KEYS } from '@/api/keys'
+import { queryClient, troubleOf } from '@/api/query'
+import type { Again, DayPlan, NewEntry, PlanDetails, Week } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
-import { useLatest } from '@/composables/useLatest'
-
-const holds = (week: Week, day: string): boolean => week.days.some((one) => one.day === day)
+import { useAttempt } from '@/composables/useAttempt'
 
 /** A week of the plan: read anew after every change, since one entry changes what all make together. */
 export function useWeek(day: Ref<string>, person: Ref<number>) {
-  const week = shallowRef<Week | null>(null)
-  const { trouble, stale, attempt } = useAttempt()
-  const { ask } = useLatest()
-  /** The week that is shown is not the one that was asked for: it is about to be another one. */
-  const turning = computed(() => week.value !== null && !holds(week.value, day.value))
+  const { trouble: refused, stale, clear, attempt } = useAttempt()
+  const { data, error, isPlaceholderData, refetch } = useQuery(
+    {
+      queryKey: computed(() => [...KEYS.week(), squadNow.value, day.value, person.value]),
+      queryFn: ({ queryKey: [, squad, which, whose], signal }) =>
+        api.week(String(which), Number(squad), Number(whose), signal),
+      // The week before stands until the next one is there, but is not to be changed meanwhile; another squad's is not.
+      placeholderData: (last: Week | undefined, query) => (query?.queryKey[1] === squadNow.value ? last : undefined),
+    },
+    queryClient,
+  )
+  const week = computed(() => data.value ?? null)
+  watch([day, person], clear)
+  const notRead = troubleOf(error)
+  const trouble = computed(() => refused.value || notRead.value)
 
   const squad = (): number => week.value?.squad ?? squadNow.value
-  const look = (): Promise<void> =>
-    ask(
-      () => api.week(day.value, squadNow.value, person.value),
-      (answer) => (week.value = answer),
-    )
-  async function read(): Promise<void> {
-    const done = await attempt(look)
-    // What cannot be read is not another week's: its days would take what is meant for these.
-    if (!done && turning.value) week.value = null
-  }
-  watch([day, person], read, { immediate: true })
-
-  const act = async (work: () => Promise<unknown>): Promise<boolean> => {
+  const read = (): Promise<unknown> => refetch()
+  async function act(work: () => Promise<unknown>): Promise<boolean> {
     const done = await attempt(work)
-    if (done) await read()
-    // Somebody else was quicker: what stands is shown, with the word that nothing was changed, or what was seen before.
-    else if (stale.value) await look().catch(() => undefined)
+    // Somebody else was quicker: what stands is shown, with the word that nothing was changed.
+    if (done || stale.value) await read()
+    if (done) void queryClient.invalidateQueries({ queryKey: KEYS.season() })
     return done
   }
   const seen = (id: string): number => week.value?.entries.find((one) => one.id === id)?.version ?? 0
   const dayNow = (which: string): string => week.value?.days.find((one) => one.day === which)?.version ?? ''
   return {
     week,
-    turning,
+    turning: isPlaceholderData,
     trouble,
     squad,
     read,
     act,
-    add: (body: PlanDetails & { session?: string; title?: string }) =>
-      act(() => api.planEntry({ ...body, squad: squad() })),
+    add: (body: NewEntry) => act(() => api.planEntry({ ...body, squad: squad() })),
     change: (id: string, details: PlanDetails) => act(() => api.changeEntry(id, { ...details, version: seen(id) })),
-    again: (id: string, how: { weeks?: number; day?: string }) => act(() => api.repeatEntry(id, how)),
+    again: (id: string, how: Again) => act(() => api.repeatEntry(id, how)),
     drop: (id: string) => act(() => api.dropEntry(id, seen(id))),
-    setDay: (which: string, body: { intent: string; share: number | null; hall: boolean }) =>
+    setDay: (which: string, body: DayPlan) =>
       act(() => api.setDay(which, { ...body, version: dayNow(which), squad: squad() })),
   }
 }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from typing import Any
 
@@ -39,6 +40,32 @@ class Turn(TypedDict):
 
 class NotSweptError(ValueError):
     """The number cannot be swept so; says why."""
+
+
+USUAL_SWEEPS = {"seconds": (15, 60, 5), "count": (1, 8, 1), "reps": (2, 20, 2)}
+"""From, to and step that a sweep begins with, by what is counted: what fits on a page."""
+
+
+class SweepRange(TypedDict):
+    """Where a sweep of a number begins and ends, and by what step."""
+
+    low: int
+    high: int
+    step: int
+
+
+def usual_sweep(key: str, name: str) -> SweepRange | None:
+    """A first range of a format's number: the usual one within its bounds; None for what cannot be swept."""
+    one = setting(BY_KEY[key].params, name)
+    usual = USUAL_SWEEPS.get(one.unit)
+    if usual is None:
+        return None
+    low, high, step = max(math.ceil(one.low), usual[0]), usual[1], usual[2]
+    if low <= high:
+        return {"low": low, "high": min(math.floor(one.high), high), "step": step}
+    # A number whose least value is beyond the usual range: from there on, in eight steps.
+    high = min(math.floor(one.high), low * 8)
+    return {"low": low, "high": high, "step": max(1, math.ceil((high - low) / 8))}
 
 
 def sweep_values(key: str, name: str, low: int, high: int, step: int) -> list[int]:

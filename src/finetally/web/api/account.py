@@ -28,11 +28,12 @@ class SignIn(Schema):
 
 
 class SquadOut(Schema):
-    """A squad one belongs to, and as what."""
+    """A squad one belongs to, and as what; `week_start`: the day that its weeks begin on, 0 is Monday."""
 
     id: int
     name: str
     role: str
+    week_start: int
 
 
 class MeOut(Schema):
@@ -44,7 +45,9 @@ class MeOut(Schema):
 
 def _me(request: HttpRequest) -> MeOut:
     memberships = Membership.objects.filter(user_id=request.user.pk).select_related("squad")
-    squads = [SquadOut(id=m.squad_id, name=m.squad.name, role=m.role) for m in memberships]
+    squads = [
+        SquadOut(id=m.squad_id, name=m.squad.name, role=m.role, week_start=m.squad.week_start) for m in memberships
+    ]
     return MeOut(name=request.user.get_username(), squads=squads)
 
 

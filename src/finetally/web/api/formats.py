@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
+from finetally.core.compare.sweep import usual_sweep
 from finetally.core.formats.doses import REST_BEFORE_NEW_S, usual_step
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import CannotMakeError, choices, is_open, schema_of, setting
@@ -30,10 +31,19 @@ MovementKey = Annotated[str, Field(min_length=1, max_length=120)]
 REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
 
 
+class SweepRangeOut(Schema):
+    """Where a sweep of a number begins and ends, and by what step."""
+
+    low: int
+    high: int
+    step: int
+
+
 class ParamOut(Schema):
     """One thing a coach sets: kind `seconds`, `count`, `reps`, `choice`, `flag` or `seconds-list`.
 
-    `low` and `high` are the bounds that are enforced; `open`: it may be left so (null).
+    `low` and `high` are the bounds that are enforced; `open`: it may be left so (null); `sweep`: the range that
+    a sweep of it begins with, null for what cannot be swept.
     """
 
     name: str
@@ -44,6 +54,7 @@ class ParamOut(Schema):
     high: float
     choices: list[str]
     open: bool
+    sweep: SweepRangeOut | None
 
 
 class BoundOut(Schema):
@@ -122,6 +133,11 @@ def _library(library: Library, definitions: list[dict[str, Any]]) -> Library:
     return library.with_definitions(parse_session(whole).movements)
 
 
+def _sweep(key: str, name: str) -> SweepRangeOut | None:
+    usual = usual_sweep(key, name)
+    return None if usual is None else SweepRangeOut(**usual)
+
+
 @functools.cache
 def _format(one: AnyFormat) -> FormatOut:
     least, most, by = one.holds
@@ -140,6 +156,7 @@ def _format(one: AnyFormat) -> FormatOut:
                 high=said.high,
                 choices=list(choices(one.params, name)),
                 open=is_open(one.params, name),
+                sweep=_sweep(one.key, name),
             )
             for name in one.params.model_fields
         ],

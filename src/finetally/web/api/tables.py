@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+import functools
+from collections.abc import Iterable
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
+from finetally.core import tables as named
 from finetally.core.checks.table import CHECKS
 from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.movement import FINE_PATTERNS
+from finetally.core.tables import Named
 from finetally.web.api.figures import json_answer
 from finetally.web.api.openapi import Movement
 from finetally.web.problems import ProblemOut
@@ -48,6 +52,47 @@ class MovementsOut(Schema):
     checks: list[CheckRow]
 
 
+class NamedOut(Schema):
+    """A key and the words that a coach sees for it."""
+
+    key: str
+    label: str
+
+
+class SchoolOut(Schema):
+    """A method with several schools: the setting's key, its name, and what it may be set to."""
+
+    key: str
+    label: str
+    choices: list[NamedOut]
+
+
+class PhrasesOut(Schema):
+    """What the board's editor offers: heads of a line, phrases of a head, qualities of a step."""
+
+    heads: list[str]
+    phrases: list[str]
+    qualities: list[str]
+
+
+class TablesOut(Schema):
+    """What is chosen from or read by name everywhere: each list in the order it is shown in."""
+
+    parts: list[NamedOut]
+    efforts: list[NamedOut]
+    sides: list[NamedOut]
+    optional: list[NamedOut]
+    levels: list[NamedOut]
+    landing_grades: list[NamedOut]
+    load_units: list[NamedOut]
+    intents: list[NamedOut]
+    phases: list[NamedOut]
+    severities: list[NamedOut]
+    currencies: list[NamedOut]
+    schools: list[SchoolOut]
+    phrases: PhrasesOut
+
+
 class MovementFileIn(Schema):
     """A file of movements; `replace`: those that the squad has defined otherwise are to be as in the file."""
 
@@ -61,6 +106,39 @@ class TakenOut(Schema):
     """The keys that were taken."""
 
     keys: list[str]
+
+
+def _named(table: Iterable[Named]) -> list[NamedOut]:
+    return [NamedOut(key=one.key, label=one.label) for one in table]
+
+
+@functools.cache
+def _tables() -> TablesOut:
+    return TablesOut(
+        parts=_named(named.PART_NAMES),
+        efforts=_named(named.EFFORTS),
+        sides=_named(named.SIDES),
+        optional=_named(named.OPTIONAL),
+        levels=_named(named.LEVELS),
+        landing_grades=_named(named.LANDING_GRADES),
+        load_units=_named(named.LOAD_UNITS),
+        intents=_named(named.INTENTS),
+        phases=_named(named.PHASES),
+        severities=_named(named.SEVERITIES),
+        currencies=_named(named.CURRENCY_NAMES),
+        schools=[SchoolOut(key=s.key, label=s.label, choices=_named(s.choices)) for s in named.SCHOOLS],
+        phrases=PhrasesOut(
+            heads=list(named.PHRASES.heads),
+            phrases=list(named.PHRASES.phrases),
+            qualities=list(named.PHRASES.qualities),
+        ),
+    )
+
+
+@router.get("/tables", response={200: TablesOut, 401: ProblemOut}, operation_id="tables")
+def tables(request: HttpRequest) -> TablesOut:
+    """Parts, efforts, sides, schools, currencies and all else that has a name in every squad."""
+    return _tables()
 
 
 @router.get("/movements", response={200: MovementsOut, 401: ProblemOut, 404: ProblemOut}, operation_id="movements")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
-from typing import Any
+from typing import Any, get_args
 from uuid import UUID
 
 from django.db import transaction
@@ -14,7 +14,7 @@ from django.shortcuts import get_object_or_404
 from finetally.core.session.cleaning import one_line
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.week.bout import other_training
-from finetally.core.week.plan import INTENT_PARTS
+from finetally.core.week.plan import INTENT_PARTS, PhaseKind
 from finetally.web.plan.amounts import Figured, as_kept, figured, inside
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
 from finetally.web.squads.actor import Actor, Right
@@ -25,7 +25,7 @@ from finetally.web.training.models import Revision, Session
 from finetally.web.training.use_cases import create_session, pin, read_session
 from finetally.web.versions import require_version, version_of
 
-PHASES = ("build", "hold", "ease", "test")
+PHASES: tuple[str, ...] = get_args(PhaseKind)
 MOST_REPEATS = 52
 MOST_MINUTES = 24 * 60
 MOST_LOAD = 100_000

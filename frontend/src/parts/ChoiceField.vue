@@ -1,0 +1,75 @@
+<script lang="ts">
+export interface Choice<V> {
+  value: V
+  label: string
+  disabled?: boolean
+}
+</script>
+
+<script setup lang="ts" generic="V extends string | number | boolean">
+import { useMediaQuery } from '@vueuse/core'
+import { ElOption, ElSelect } from 'element-plus'
+import { computed } from 'vue'
+
+// One of several, chosen from a list: all selects of the product. Long lists can be searched by typing.
+const props = defineProps<{
+  /** What is chosen, for whoever cannot see where it stands. */
+  label: string
+  /** What stands before it, to be seen. */
+  said?: string
+  options: readonly Choice<V>[]
+  placeholder?: string
+  disabled?: boolean
+  /** On a line, as the fields of a form on paper, or in a box of its own. */
+  boxed?: boolean
+}>()
+const chosen = defineModel<V | null>()
+
+/** On a desk any of them is found by typing; on a phone the keyboard would cover a short list. */
+const phone = useMediaQuery('(pointer: coarse)')
+const SEARCHED_FROM = 9
+const LONGEST = 30
+const letters = computed(() =>
+  Math.min(LONGEST, Math.max(4, props.placeholder?.length ?? 0, ...props.options.map((one) => one.label.length))),
+)
+</script>
+
+<template>
+  <span class="choice">
+    <span v-if="said" aria-hidden="true">{{ said }}</span>
+    <ElSelect
+      v-model="chosen"
+      class="chosen"
+      :class="{ boxed }"
+      :style="{ width: `${letters * 0.56 + 2.4}em` }"
+      :aria-label="label"
+      :placeholder="placeholder ?? ''"
+      :disabled="disabled"
+      :filterable="!phone || options.length >= SEARCHED_FROM"
+      default-first-option
+      :empty-values="[null, undefined]"
+      :fit-input-width="false"
+      size="small"
+    >
+      <ElOption
+        v-for="one in options"
+        :key="String(one.value)"
+        :value="one.value"
+        :label="one.label"
+        :disabled="one.disabled"
+      />
+    </ElSelect>
+  </span>
+</template>
+
+<style scoped>
+.choice {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  max-width: 100%;
+}
+.chosen {
+  max-width: 100%;
+}
+</style>

@@ -1,0 +1,76 @@
+<script setup lang="ts" generic="F extends { value: string }">
+import { ElAutocomplete } from 'element-plus'
+import { nextTick, onMounted, ref, useTemplateRef, watchPostEffect } from 'vue'
+
+// A field that finds one of many as it is typed: arrows walk through what is offered, Enter takes it.
+const props = defineProps<{
+  label: string
+  start?: string
+  placeholder: string
+  /** What is offered for the words typed; the first is taken by Enter. */
+  find: (words: string) => Promise<F[]>
+}>()
+const emit = defineEmits<{ take: [found: F | null, words: string] }>()
+defineSlots<{ default: (props: { item: F }) => unknown }>()
+
+const typed = ref(props.start ?? '')
+const field = useTemplateRef('field')
+/** What the control leaves out for readers: the name of its frame, and one list that is a list. */
+function mend(): void {
+  const input = field.value?.inputRef?.input
+  input?.closest('[role="combobox"]')?.setAttribute('aria-label', props.label)
+  const at = field.value?.highlightedIndex ?? -1
+  if (at < 0) input?.removeAttribute('aria-activedescendant')
+  else input?.setAttribute('aria-activedescendant', `${input.getAttribute('aria-controls')}-item-${at}`)
+  field.value?.popperRef?.popperRef?.contentRef?.setAttribute('role', 'presentation')
+}
+onMounted(() => {
+  mend()
+  field.value?.focus()
+})
+watchPostEffect(mend)
+async function offer(words: string, show: (found: F[]) => void): Promise<void> {
+  show(await props.find(words))
+  await nextTick()
+  mend()
+}
+/** Chosen from what is offered; or Enter was quicker than the offer, so the first of what it would have been is taken. */
+async function take(chosen: Partial<F>): Promise<void> {
+  const words = typed.value
+  const offered = Object.keys(chosen).length > 1 ? (chosen as F) : ((await props.find(words))[0] ?? null)
+  emit('take', offered, words)
+}
+/** Look once more for what is typed: it is narrowed otherwise. */
+async function again(): Promise<void> {
+  field.value?.focus()
+  await field.value?.getData(typed.value)
+}
+defineExpose({ again, typed })
+</script>
+
+<template>
+  <ElAutocomplete
+    ref="field"
+    v-model="typed"
+    class="find"
+    :aria-label="label"
+    :fetch-suggestions="offer"
+    :debounce="0"
+    :placeholder="placeholder"
+    highlight-first-item
+    :loop-navigation="false"
+    select-when-unmatched
+    fit-input-width
+    popper-class="found-list"
+    @select="(one) => void take(one as Partial<F>)"
+  >
+    <template #default="{ item }"><slot :item="item as F" /></template>
+  </ElAutocomplete>
+</template>
+
+<style scoped>
+.find {
+  flex: 1;
+  min-width: 160px;
+}
+</style>

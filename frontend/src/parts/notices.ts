@@ -1,0 +1,12 @@
+// Short notices over the page: a fault, or that something was done and can be taken back.
+import { ElMessage, ElNotification } from 'element-plus'
+
+/** A fault: stays until it is closed. */
+export function tellFault(text: string): void {
+  ElNotification({ title: 'A fault', message: text, type: 'error', duration: 0, position: 'bottom-right' })
+}
+
+/** What was done, in passing. */
+export function tellDone(text: string): void {
+  ElMessage({ message: text, type: 'success', grouping: true, plain: true })
+}

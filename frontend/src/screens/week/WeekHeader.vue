@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+
+import type { Me, PersonOut, Week } from '@/api/types'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import MoreMenu from '@/parts/MoreMenu.vue'
+import { daysOn, fullDate, today } from '@/words/dates'
+
+const props = defineProps<{
+  day: string
+  week: Week | null
+  own: Me['squads'][number] | undefined
+  people: readonly PersonOut[]
+  editable: boolean
+  levellable: boolean
+}>()
+const person = defineModel<number>('person', { required: true })
+const emit = defineEmits<{ go: [day: string]; panel: [which: 'share' | 'phase' | 'targets']; level: [] }>()
+const router = useRouter()
+
+const whose = computed(() => [
+  { value: 0, label: `${props.own?.name ?? ''}, as if all came` },
+  ...props.people.map((one) => ({ value: one.id, label: one.name })),
+])
+const deeds = computed(() => [
+  { name: 'share', does: 'Export' },
+  { name: 'print', does: 'Print' },
+  ...(props.editable ? [{ name: 'phase', does: 'Phase and times away' }] : []),
+  ...(props.own?.role === 'head-coach' ? [{ name: 'targets', does: 'Targets' }] : []),
+  { name: 'season', does: 'Season' },
+])
+function choose(name: string): void {
+  if (name === 'print') window.print()
+  else if (name === 'season') void router.push({ name: 'season' })
+  else emit('panel', name as 'share' | 'phase' | 'targets')
+}
+</script>
+
+<template>
+  <header>
+    <h1>Week of {{ week ? fullDate(week.begins) : '…' }}</h1>
+    <ChoiceField v-if="editable && people.length" v-model="person" label="Whose week" :options="whose" />
+    <span class="said">
+      <template v-if="!editable">{{ own?.name }}</template>
+      <template v-if="week?.phase">
+        · {{ week.phase.kind }}, week {{ week.phase.week }} of {{ week.phase.weeks }}</template
+      >
+    </span>
+    <span class="grow"></span>
+    <ElButton aria-label="The week before" @click="emit('go', daysOn(day, -7))">◂</ElButton>
+    <ElButton @click="emit('go', today())">This week</ElButton>
+    <ElButton aria-label="The week after" @click="emit('go', daysOn(day, 7))">▸</ElButton>
+    <ElButton v-if="editable" type="primary" :disabled="!levellable" @click="emit('level')">Level the week</ElButton>
+    <MoreMenu label="More for this week" :deeds="deeds" @choose="choose" />
+  </header>
+</template>
+
+<style scoped src="@/styles/bar.css"></style>
+<style scoped>
+@media print {
+  header :deep(.el-button),
+  header :deep(.choice) {
+    display: none;
+  }
+}
+</style>
