@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Iterator
+from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, Page, StorageState, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, StorageState, expect, sync_playwright
 
 from tests.serving import PASSWORD, Server, served
 
@@ -27,10 +29,31 @@ def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
         yield made
 
 
+HELD_BACK_MS = int(os.environ.get("FINE_TALLY_HELD_BACK_MS", "0"))
+"""Up to so long each answer is held back at random (./tally held-back): none may count on answers coming in order."""
+HOLD_BACK = """
+const asked = window.fetch
+window.fetch = async (...what) => {
+  const answer = await asked(...what)
+  await new Promise((done) => setTimeout(done, Math.random() * MOST))
+  return answer
+}
+""".replace("MOST", str(HELD_BACK_MS))
+
+
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
         chromium = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        if HELD_BACK_MS:
+            opened = chromium.new_context
+
+            def held_back(**how: Any) -> BrowserContext:
+                context = opened(**how)
+                context.add_init_script(HOLD_BACK)
+                return context
+
+            chromium.new_context = held_back  # type: ignore[method-assign]
         yield chromium
         chromium.close()
 
