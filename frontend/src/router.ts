@@ -23,6 +23,11 @@ export const router = createRouter({
 
 router.beforeEach(async (to) => {
   if (to.name === 'sign-in') return true
+  // The screen is fetched while it is asked who is there, not after.
+  for (const { components } of to.matched) {
+    const screen = components?.default
+    if (typeof screen === 'function') void (screen as () => Promise<unknown>)()
+  }
   if (account.value === null) await whoAmI()
   return account.value === null ? { name: 'sign-in', query: { next: to.fullPath } } : true
 })

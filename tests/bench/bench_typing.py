@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import re
 import statistics
 import tempfile
+import time
 from pathlib import Path
 from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import FLAGS, Server, sign_in
+from tests.browser.controls import choose
 from tests.browser.test_journeys import call
 
 TIMES = 21
@@ -17,7 +20,7 @@ WATCH = """
 async ([label, value]) => {
   const input = [...document.querySelectorAll('article input')].find(
     (one) => document.querySelector(`label[for="${one.id}"]`)?.textContent.trim() === label)
-  const figure = [...document.querySelectorAll('.tally .row button')].find((one) => one.textContent.includes('Length, whole'))
+  const figure = [...document.querySelectorAll('.tally .el-collapse-item__header')].find((one) => one.textContent.includes('Length, whole'))
   const shown = new Promise((done) => {
     const watcher = new MutationObserver(() => requestAnimationFrame(() => { watcher.disconnect(); done(performance.now()) }))
     watcher.observe(figure, { characterData: true, subtree: true, childList: true })
@@ -33,7 +36,7 @@ async ([label, value]) => {
 CHOOSE = """
 async (key) => {
   const began = performance.now()
-  const holds = [...document.querySelectorAll('.seg button')].find((one) => one.textContent.trim().startsWith(key))
+  const holds = [...document.querySelectorAll('.holds .el-segmented__item')].find((one) => one.textContent.trim().startsWith(key))
   const page = document.querySelector('.page')
   const shown = new Promise((done) => {
     const watcher = new MutationObserver(() => {
@@ -70,15 +73,29 @@ def measure(page: Page, rounds: int) -> float:
     return statistics.median(taken)
 
 
+def opening(page: Page) -> float:
+    """From the address of a session to its figures on the Bench, nothing of the page kept from before."""
+    made = call(page, "POST", "/sessions", {"document": document(17)})
+    taken = []
+    for _ in range(7):
+        fresh = page.context.browser.new_context(  # type: ignore[union-attr]
+            viewport={"width": 1280, "height": 800}, storage_state=page.context.storage_state()
+        ).new_page()
+        began = time.perf_counter()
+        fresh.goto(f"{page.url.split('/bench')[0]}/bench/{made['id']}", wait_until="commit")
+        fresh.locator("dl.big").wait_for()
+        taken.append((time.perf_counter() - began) * 1000)
+        fresh.context.close()
+    return statistics.median(taken)
+
+
 def compare(page: Page) -> float:
     """From choosing what is held still to the table of eight columns."""
     page.goto("/side-by-side?movements=push-up,goblet-squat,bent-row,swing")
     page.locator(".page table").first.wait_for()
-    for key in ("rising-windows", "density-stations", "rounds-for-time"):
-        picker = page.get_by_label("Add a format")
-        if picker.is_enabled() and picker.locator(f"option[value={key}]").count():
-            picker.select_option(key)
-            page.wait_for_timeout(800)
+    for name in ("Rising windows", "Rounds until done"):
+        choose(page, "Add a format", re.compile(f"^{name}"))
+        page.wait_for_timeout(800)
     taken = []
     for number in range(TIMES):
         taken.append(page.evaluate(CHOOSE, ("work time", "total time")[number % 2]))
@@ -96,6 +113,7 @@ def main() -> None:
             sign_in(page, server.url)
             for rounds in (17, 200):
                 print(f"{rounds * 5} windows: {measure(page, rounds):.0f} ms at the median of {TIMES}")
+            print(f"the Bench from its address: {opening(page):.0f} ms at the median of 7")
             print(f"eight columns side by side: {compare(page):.0f} ms at the median of {TIMES}")
             chromium.close()
     finally:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+import sys
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
@@ -32,6 +33,11 @@ def bench(page: Page, title: str = "Stretcher-carry readiness B") -> None:
     sessions(page)
     page.get_by_role("link", name=title, exact=True).click()
     page.locator("dl.big").wait_for()
+
+
+def sessions_to_bench(page: Page) -> None:
+    sessions(page)
+    page.get_by_role("link", name="Stretcher-carry readiness B", exact=True).click()
 
 
 def bench_opened(page: Page) -> None:
@@ -80,15 +86,29 @@ def bench_adding(page: Page) -> None:
 
 
 def bench_fit(page: Page) -> None:
-    bench(page)
-    page.get_by_role("button", name="Fit to time").click()
-    page.get_by_label("Minutes there are").fill("32")
+    bench_fit_asked(page)
     page.locator(".fit li").first.wait_for()
 
 
-def card(page: Page) -> None:
+def bench_fit_asked(page: Page) -> None:
+    bench(page)
+    page.get_by_role("button", name="Fit to time").click()
+    page.get_by_label("Minutes there are").fill("32")
+
+
+def board_empty(page: Page) -> None:
+    page.goto("/bench/new")
+    page.get_by_role("button", name="Start from a text").click()
+    page.get_by_role("textbox", name="Board text").wait_for()
+
+
+def card_asked(page: Page) -> None:
     sessions(page)
     page.get_by_role("link", name="Card of Stretcher-carry readiness B").click()
+
+
+def card(page: Page) -> None:
+    card_asked(page)
     page.get_by_text("Put out").wait_for()
 
 
@@ -182,4 +202,9 @@ def main() -> None:
 
 
 if __name__ == "__main__":
-    main()
+    if sys.argv[1:2] == ["--states"]:
+        from tests.browser import states
+
+        states.main(sys.argv[2:])
+    else:
+        main()

@@ -29,6 +29,9 @@ export const queryClient = new QueryClient({
       retryDelay: (failures) => FIRST_RETRY_MS * 2 ** failures,
       refetchOnWindowFocus: false,
       refetchOnReconnect: false,
+      // Answers are shown as they come, never changed here: comparing or watching each part of them costs and gives nothing.
+      structuralSharing: false,
+      shallow: true,
     },
   },
 })

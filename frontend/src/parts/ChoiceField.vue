@@ -8,7 +8,7 @@ export interface Choice<V> {
 
 <script setup lang="ts" generic="V extends string | number | boolean">
 import { useMediaQuery } from '@vueuse/core'
-import { ElOption, ElSelect } from 'element-plus'
+import { ElSelect } from 'element-plus'
 import { computed } from 'vue'
 
 // One of several, chosen from a list: all selects of the product. Long lists can be searched by typing.
@@ -29,6 +29,7 @@ const chosen = defineModel<V | null>()
 const phone = useMediaQuery('(pointer: coarse)')
 const SEARCHED_FROM = 9
 const LONGEST = 30
+const labelOf = (value: unknown): string => props.options.find((one) => one.value === value)?.label ?? ''
 const letters = computed(() =>
   Math.min(LONGEST, Math.max(4, props.placeholder?.length ?? 0, ...props.options.map((one) => one.label.length))),
 )
@@ -50,14 +51,11 @@ const letters = computed(() =>
       :empty-values="[null, undefined]"
       :fit-input-width="false"
       size="small"
+      :options="[...options]"
+      :persistent="false"
     >
-      <ElOption
-        v-for="one in options"
-        :key="String(one.value)"
-        :value="one.value"
-        :label="one.label"
-        :disabled="one.disabled"
-      />
+      <!-- The list is made when it is opened: a page of many fields waits for none of them. -->
+      <template #label="{ value }">{{ labelOf(value) }}</template>
     </ElSelect>
   </span>
 </template>

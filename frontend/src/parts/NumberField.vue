@@ -42,6 +42,6 @@ defineEmits<{ change: [value: number | null] }>()
   align-items: center;
 }
 .el-input-number {
-  width: 4.6em;
+  width: 5.2em;
 }
 </style>

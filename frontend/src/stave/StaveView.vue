@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, toRef, watch } from 'vue'
 
-import type { Stave, StaveMark } from '@/api/types'
+import type { Stave } from '@/api/types'
 import { useTables } from '@/composables/useTables'
 import { clock } from '@/words/format'
 
 import { linesOf, lineText, type StaveLine } from './line'
-import { fitted, LEFT, ROW, sumRoom, ticks, timeScale, TOP } from './scale'
+import { LEFT, ROW, ticks, TOP } from './scale'
 import StaveZoom from './StaveZoom.vue'
+import { useInk } from './useInk'
 import { useZoom } from './useZoom'
 
 const props = defineProps<{
@@ -23,8 +24,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ point: [line: StaveLine | null] }>()
 
-const RIGHT_HALF = 2
-
 const { labelOf } = useTables()
 const frame = ref<HTMLElement | null>(null)
 const FIRST_GUESS = 1160
@@ -34,31 +33,18 @@ const pixels = computed(() => width.value || FIRST_GUESS)
 
 const total = computed(() => Math.max(props.stave.total_s, props.open?.high ?? 0))
 const { from, span, zoomed, all, zoom, pan, show } = useZoom(total)
-const scale = computed(() => timeScale(span.value, pixels.value, from.value))
-const bottom = computed(() => TOP + props.stave.rows.length * ROW)
-const height = computed(() => bottom.value + 62)
-const barRoom = computed(() => Math.max(0, sumRoom(pixels.value) - 80))
-const right = computed(() => Math.max(LEFT + 60, pixels.value - sumRoom(pixels.value)))
-const longest = computed(() => Math.max(1, ...props.stave.rows.map((row) => row.work_s)))
-const inSight = (start: number, end: number): boolean => end > from.value && start < from.value + span.value
-const marks = computed(() => props.stave.marks.filter(([, start, seconds]) => inSight(start, start + seconds)))
+const { scale, bottom, height, right, barRoom, longest, ribbonStep, marks, inkOf, ink, brackets } = useInk(
+  toRef(props, 'stave'),
+  pixels,
+  from,
+  span,
+)
 const lines = computed(() => linesOf(props.stave))
 const pointed = ref<number | null>(null)
 const litSegments = computed(() => {
   const { lit } = props
   if (!lit) return new Set<number>()
   return new Set(lines.value.filter(lit).map((line) => line.segment))
-})
-// Ink is one path a level, not an element a window: a session of a thousand windows is redrawn at every keystroke.
-const inkOf = ([row, start, seconds, , half]: StaveMark): string => {
-  const y = TOP + row * ROW + 1.5 + (half === RIGHT_HALF ? ROW / 2 - 1.5 : 0)
-  const width = scale.value.width(seconds).toFixed(1)
-  return `M${scale.value.x(start).toFixed(1)} ${y}h${width}v${half ? ROW / 2 - 1.5 : ROW - 3}h-${width}z`
-}
-const ink = computed(() => {
-  const levels = ['', '', '', '', '']
-  for (const mark of marks.value) levels[mark[3]] += inkOf(mark)
-  return levels
 })
 const litInk = computed(() =>
   marks.value
@@ -75,22 +61,6 @@ function pointAt(event: MouseEvent): void {
   const found = marks.value.find(([its, start, seconds]) => its === row && second >= start && second < start + seconds)
   if (found) pointed.value = found[5]
 }
-const brackets = computed(() =>
-  props.stave.brackets
-    .map((bracket, index) => {
-      const next = props.stave.brackets[index + 1]
-      const begin = Math.max(LEFT, scale.value.x(bracket.start))
-      const room = (next ? Math.min(right.value, scale.value.x(next.start)) : right.value) - begin - 6
-      return {
-        ...bracket,
-        begin,
-        stop: Math.min(right.value, scale.value.x(bracket.end) - 2),
-        label: fitted(bracket.title, room),
-      }
-    })
-    .filter((bracket) => inSight(bracket.start, bracket.end)),
-)
-const ribbonStep = computed(() => props.stave.total_s / Math.max(1, props.stave.ribbon.length - 1))
 
 const pointedLine = computed(() => lines.value.find((line) => line.segment === pointed.value) ?? null)
 watch(pointedLine, (line) => {
@@ -230,68 +200,4 @@ function wheel(event: WheelEvent): void {
   </div>
 </template>
 
-<style scoped>
-.stave {
-  position: relative;
-}
-.stale {
-  filter: grayscale(0.9);
-  opacity: 0.8;
-}
-svg {
-  display: block;
-}
-text {
-  font-family: var(--text);
-  fill: var(--ink);
-}
-.row {
-  font-size: 12.5px;
-}
-.quiet {
-  fill: var(--mute);
-}
-.uptake {
-  fill: var(--warn);
-}
-.sum {
-  font: 600 14.5px var(--head);
-  text-anchor: end;
-  font-variant-numeric: tabular-nums;
-}
-.tick {
-  font-size: 11.5px;
-  fill: var(--mute);
-  text-anchor: middle;
-}
-.bracket {
-  font: 600 13px var(--head);
-}
-.lit {
-  fill: none;
-  stroke: var(--ribbon);
-  stroke-width: 2;
-}
-.end {
-  stroke: var(--mute);
-  stroke-dasharray: 3 3;
-}
-.under {
-  display: flex;
-  gap: 16px;
-  align-items: flex-start;
-}
-.under p {
-  flex: 1;
-  min-width: 0;
-}
-.line {
-  margin: 0;
-  height: 20px;
-  font-size: 13px;
-  color: var(--mute);
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-</style>
+<style scoped src="./stave.css"></style>

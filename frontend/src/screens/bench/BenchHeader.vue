@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { TRIED_AGAIN, type SaveState } from '@/composables/useAutosave'
 import MoreMenu from '@/parts/MoreMenu.vue'
 import { clock } from '@/words/format'
+import { SAVED } from '@/words/saving'
 
 import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
@@ -23,16 +24,6 @@ const emit = defineEmits<{
 }>()
 const { document, figures } = useBench()
 
-const SAVED: Record<SaveState, string> = {
-  saved: 'Saved',
-  waiting: 'Not saved yet',
-  saving: 'Saving …',
-  refused: 'Not saved: see the marked place',
-  conflict: 'Saved beside the other version',
-  unreachable: 'Server out of reach, trying again',
-  full: 'Not saved: the server has no room left, trying again',
-  'signed-out': 'Not saved: sign in again in another tab',
-}
 const saying = computed(() => {
   if (props.unread) return `${props.unread} place${props.unread > 1 ? 's' : ''} not read`
   return props.isNew && props.state === 'saved' ? 'Nothing to save yet' : SAVED[props.state]

@@ -14,24 +14,21 @@ import { useLeaving } from '@/composables/useLeaving'
 import { takeOver } from '@/composables/usePending'
 import { useWhatIf } from '@/composables/useWhatIf'
 import { OPENING } from '@/parts/opening'
-import { placeText } from '@/words/refusal'
+import { LOST, lostText } from '@/words/saving'
 
 import { BENCH, type BenchTools, type Lit } from './bench'
 import BenchHeader from './BenchHeader.vue'
+import BenchPanels, { type Panel } from './BenchPanels.vue'
 import BlocksPane from './BlocksPane.vue'
 import BoardPane from './BoardPane.vue'
 import ConflictBar from './ConflictBar.vue'
 import { exportSession } from './exporting'
-import FitPanel from './FitPanel.vue'
-import HelpPanel from './HelpPanel.vue'
 import LeaveBar from './LeaveBar.vue'
-import PlanPanel from './PlanPanel.vue'
 import { useShortcuts } from './shortcuts'
 import StavePane from './StavePane.vue'
 import TallyPanel from './TallyPanel.vue'
 import { useBoard } from './useBoard'
 import { NEW, useOpening } from './useOpening'
-import VersionsPanel from './VersionsPanel.vue'
 import WhoPanel from './WhoPanel.vue'
 
 const props = defineProps<{ id: string }>()
@@ -77,11 +74,8 @@ async function settle(): Promise<string> {
   await board.settle()
   keep()
   await save()
-  if (board.draft.value) return 'The board text has something that cannot be read, so it is not part of the session.'
-  if (!unkept()) return ''
-  const [place] = refused.value
-  if (state.value === 'full') return 'What was changed last could not be saved: the server has no room left.'
-  return place ? `Not saved: ${placeText(place)}.` : 'What was changed last could not be saved.'
+  if (board.draft.value) return LOST.board
+  return unkept() ? lostText(state.value, refused.value) : ''
 }
 
 const adding = ref(false)
@@ -129,7 +123,6 @@ provide(OPENING, { figures, question: tools.question, light: (what) => (lit.valu
 
 type View = 'blocks' | 'board'
 const view = ref<View>('blocks')
-type Panel = 'fit' | 'plan' | 'versions' | 'help'
 const panel = ref<Panel | null>(null)
 const toggle = (which: Panel): void => {
   panel.value = panel.value === which ? null : which
@@ -221,15 +214,7 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
       <div>
         <LeaveBar :losing="losing" @stay="stayed" @leave="leave" />
         <ConflictBar v-if="conflict" :conflict="conflict" @mine="putOnTop" @theirs="takeTheirs" />
-        <FitPanel v-if="panel === 'fit'" @close="panel = null" />
-        <PlanPanel v-if="panel === 'plan' && id !== NEW" :session="id" :save="save" @close="panel = null" />
-        <VersionsPanel
-          v-if="panel === 'versions' && id !== NEW"
-          :session="id"
-          @restore="restore"
-          @close="panel = null"
-        />
-        <HelpPanel v-if="panel === 'help'" @close="panel = null" />
+        <BenchPanels v-model="panel" :session="id === NEW ? '' : id" :save="save" @restore="restore" />
       </div>
       <StavePane :stave="filled && shown.stave.value" :empty="!filled" :trouble="trouble" />
       <div ref="lane" class="lane">
@@ -260,65 +245,4 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
   </main>
 </template>
 
-<style scoped>
-.bench {
-  display: grid;
-  grid-template-rows: minmax(58px, auto) auto auto minmax(0, 1fr);
-  min-height: 0;
-  height: 100%;
-}
-.missing {
-  padding: 40px;
-  grid-row: 1 / -1;
-}
-.lane {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 400px;
-  min-height: 0;
-}
-.board {
-  /* What is hidden from sight in it stays inside of it, or the page itself would scroll. */
-  position: relative;
-  padding: 4px 20px 30px;
-  border-right: 1px solid var(--rule);
-  overflow: auto;
-}
-.views :deep(.el-tabs__header) {
-  border-bottom: 1px solid var(--rule);
-}
-.views :deep(.el-tabs__nav-wrap::after) {
-  display: none;
-}
-.beside {
-  position: absolute;
-  top: 4px;
-  right: 20px;
-  z-index: 1;
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  min-height: 30px;
-}
-.grow {
-  flex: 1;
-}
-.quiet {
-  color: var(--mute);
-}
-@media (max-width: 1000px) {
-  .bench {
-    display: block;
-    overflow: auto;
-  }
-  .lane {
-    display: block;
-  }
-  .beside {
-    position: static;
-    flex-wrap: wrap;
-  }
-  .board {
-    border-right: 0;
-  }
-}
-</style>
+<style scoped src="./bench.css"></style>

@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { useMediaQuery } from '@vueuse/core'
-import { line } from 'd3-shape'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import type { Column, CompareRow } from '@/api/types'
@@ -9,10 +7,9 @@ import { saveFile } from '@/composables/useFiles'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { valueText } from '@/words/rows'
 
-import { axisOf } from './axis'
-import { placeLabels } from './labels'
 import { pngOf, svgText } from './picture'
 import PictureTable from './PictureTable.vue'
+import { BOTTOM, LEFT, RIGHT, TOP, useMarks } from './useMarks'
 
 const props = defineProps<{
   columns: readonly Column[]
@@ -26,67 +23,7 @@ const props = defineProps<{
 const axes = defineModel<[string, string]>('axes', { required: true })
 const emit = defineEmits<{ mark: [column: number]; show: [key: string] }>()
 
-/** On a phone the picture is drawn smaller, so that what stands in it stays as large. */
-const narrow = useMediaQuery('(max-width: 640px)')
-const WIDE = computed(() => (narrow.value ? 420 : 720))
-const HIGH = computed(() => (narrow.value ? 460 : 380))
-const LEFT = 64
-const RIGHT = 30
-const TOP = 24
-const BOTTOM = 44
-const LETTER = 5.9
-
-const rowOf = (key: string): CompareRow | undefined => props.rows.find((row) => row.key === key)
-const x = computed(() => rowOf(axes.value[0]))
-const y = computed(() => rowOf(axes.value[1]))
-const valueOf = (column: Column, key: string): number | null =>
-  column.endless.includes(key) ? Infinity : (column.values[key] ?? null)
-const points = computed(() =>
-  props.columns.flatMap((column, number) => {
-    const [a, b] = [valueOf(column, axes.value[0]), valueOf(column, axes.value[1])]
-    return a === null || b === null || column.why ? [] : [{ number, column, a, b }]
-  }),
-)
-
-const across = computed(() =>
-  axisOf(
-    points.value.map((one) => one.a),
-    x.value?.unit ?? '',
-    LEFT,
-    WIDE.value - RIGHT,
-  ),
-)
-const up = computed(() =>
-  axisOf(
-    points.value.map((one) => one.b),
-    y.value?.unit ?? '',
-    HIGH.value - BOTTOM,
-    TOP,
-  ),
-)
-const marks = computed(() => {
-  const there = points.value.map((one) => ({
-    ...one,
-    x: Number.isFinite(one.a) ? across.value.scale(one.a) : WIDE.value - RIGHT,
-    y: Number.isFinite(one.b) ? up.value.scale(one.b) : TOP,
-    reach: one.number === props.marked ? 10 : 6,
-    width: one.column.name.length * LETTER + 2,
-  }))
-  const room = { left: 4, top: 2, width: WIDE.value - 8, height: HIGH.value - BOTTOM - 2 }
-  // Those in the table have the best places; on a phone there is room for them alone.
-  const order = [...there].sort((one, other) => one.number - other.number)
-  const named = narrow.value ? order.filter((one) => beside(one.number)) : order
-  const labels = placeLabels(named, room)
-  return order.map((one) => ({ ...one, label: labels[named.indexOf(one)] ?? null }))
-})
-type Drawn = (typeof marks.value)[number]
-const drawLine = line<Drawn>(
-  (one) => one.x,
-  (one) => one.y,
-)
-const frontierLine = computed(() =>
-  drawLine(props.frontier.flatMap((number) => marks.value.filter((one) => one.number === number))),
-)
+const { wide, high, x, y, points, across, up, marks, frontierLine, beside } = useMarks(props, axes)
 const choices = computed(() => props.rows.map((row) => ({ value: row.key, label: row.label })))
 const better = (row: CompareRow | undefined): string =>
   ({ less: 'less is usually wished for', more: 'more is usually wished for', even: 'even is usually wished for' })[
@@ -102,7 +39,6 @@ function open(number: number): void {
   const key = props.columns[number]?.key ?? ''
   openedKey.value = openedKey.value === key ? '' : key
 }
-const beside = (number: number): boolean => number < props.shown
 function use(number: number): void {
   const column = props.columns[number]
   if (!column) return
@@ -144,26 +80,26 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
     <svg
       v-else
       ref="picture"
-      :viewBox="`0 0 ${WIDE} ${HIGH}`"
+      :viewBox="`0 0 ${wide} ${high}`"
       role="group"
       :aria-label="`${y?.label} against ${x?.label}`"
     >
       <g v-for="value in across.ticks" :key="`x${value}`" aria-hidden="true">
-        <path :d="`M${across.scale(value)} ${TOP}V${HIGH - BOTTOM}`" class="grid" />
-        <text :x="across.scale(value)" :y="HIGH - BOTTOM + 16" text-anchor="middle" class="tick">
+        <path :d="`M${across.scale(value)} ${TOP}V${high - BOTTOM}`" class="grid" />
+        <text :x="across.scale(value)" :y="high - BOTTOM + 16" text-anchor="middle" class="tick">
           {{ valueText(value, x?.unit ?? '') }}
         </text>
       </g>
       <g v-for="value in up.ticks" :key="`y${value}`" aria-hidden="true">
-        <path :d="`M${LEFT} ${up.scale(value)}H${WIDE - RIGHT}`" class="grid" />
+        <path :d="`M${LEFT} ${up.scale(value)}H${wide - RIGHT}`" class="grid" />
         <text :x="LEFT - 7" :y="up.scale(value) + 4" text-anchor="end" class="tick">
           {{ valueText(value, y?.unit ?? '') }}
         </text>
       </g>
-      <path :d="`M${LEFT} ${TOP}V${HIGH - BOTTOM}H${WIDE - RIGHT}`" class="axis" />
-      <text :x="(LEFT + WIDE - RIGHT) / 2" :y="HIGH - 8" text-anchor="middle" class="name">{{ x?.label }}</text>
+      <path :d="`M${LEFT} ${TOP}V${high - BOTTOM}H${wide - RIGHT}`" class="axis" />
+      <text :x="(LEFT + wide - RIGHT) / 2" :y="high - 8" text-anchor="middle" class="name">{{ x?.label }}</text>
       <text x="4" :y="TOP - 10" class="name">{{ y?.label }}</text>
-      <path :d="frontierLine ?? undefined" class="frontier" />
+      <path :d="frontierLine" class="frontier" />
       <g
         v-for="one in marks"
         :key="one.number"
@@ -220,100 +156,4 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
   </section>
 </template>
 
-<style scoped>
-.trade {
-  min-width: 0;
-}
-h2 {
-  font-size: 19px;
-}
-.axes {
-  display: flex;
-  gap: 16px;
-  margin: 2px 0 4px;
-}
-svg {
-  width: 100%;
-  max-width: 900px;
-  display: block;
-}
-text {
-  font: 12px var(--text);
-  fill: var(--mute);
-}
-.name,
-.strong {
-  font-weight: 600;
-  fill: var(--ink);
-}
-.mark {
-  cursor: pointer;
-}
-.mark:focus-visible {
-  outline: 2px solid var(--act);
-  outline-offset: 2px;
-}
-.mark text {
-  fill: var(--ink);
-  font-size: 12.5px;
-  paint-order: stroke;
-  stroke: var(--paper);
-  stroke-width: 3px;
-  stroke-linejoin: round;
-}
-.mark text.faint {
-  fill: var(--mute);
-}
-.lead {
-  stroke: var(--mute);
-  stroke-width: 0.7;
-}
-.opened {
-  margin: 4px 0;
-  padding: 6px 14px 8px;
-  border-left: 3px solid var(--act);
-  background: var(--sheet);
-}
-.opened p {
-  margin: 0 0 4px;
-}
-.axis,
-.grid {
-  fill: none;
-  stroke: var(--ink);
-}
-.grid {
-  stroke: var(--rule);
-  stroke-width: 0.6;
-}
-.frontier {
-  fill: none;
-  stroke: var(--act);
-  stroke-width: 1.5;
-  stroke-dasharray: 5 3;
-}
-circle {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 1.5;
-}
-circle.on {
-  fill: var(--e3);
-}
-circle.ring {
-  fill: none;
-  stroke: var(--act);
-  stroke-width: 2;
-}
-.base {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.quiet {
-  color: var(--mute);
-  font-size: 13px;
-  margin: 2px 0;
-  max-width: 70ch;
-}
-</style>
+<style scoped src="./trade-off.css"></style>

@@ -87,6 +87,9 @@ function add(): void {
   width: 100%;
   min-width: 0;
 }
+.adding :deep(.el-input__prefix) {
+  display: none;
+}
 .acts {
   display: flex;
   flex-wrap: wrap;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElCheckbox } from 'element-plus'
-import { computed, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, useTemplateRef } from 'vue'
 
 import type { DayPlan, NewEntry, PersonOut, Week } from '@/api/types'
 import { useSorting } from '@/composables/useSorting'
@@ -10,7 +10,6 @@ import NumberField from '@/parts/NumberField.vue'
 import { daysOn, longDay, shortDay, today } from '@/words/dates'
 import { whole } from '@/words/format'
 
-import AddEntry from './AddEntry.vue'
 import EntryCard from './EntryCard.vue'
 
 // A day of the week: what it is meant to be, and what stands on it. Entries are dragged from day to day, or moved by keys.
@@ -30,6 +29,7 @@ const emit = defineEmits<{
   adding: [on: boolean]
   put: [body: NewEntry]
 }>()
+const AddEntry = defineAsyncComponent(() => import('./AddEntry.vue'))
 const { choicesOf } = useTables()
 
 const NONE = { day: '', intent: '', share: null, hall: true, intended: null }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElSkeleton } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
@@ -9,19 +9,21 @@ import { account } from '@/composables/useAccount'
 import { usePeople } from '@/composables/useTables'
 import { clockTime, today } from '@/words/dates'
 
-import AwayForm from './AwayForm.vue'
 import BesidePanel from './BesidePanel.vue'
 import DayColumn from './DayColumn.vue'
-import EntryEditor from './EntryEditor.vue'
 import LevelPanel from './LevelPanel.vue'
-import PhaseForm from './PhaseForm.vue'
-import SharePanel from './SharePanel.vue'
-import TargetForm from './TargetForm.vue'
 import { useLevelling } from './useLevelling'
 import { useWeek } from './useWeek'
 import WeekHeader from './WeekHeader.vue'
 import WeekPanel from './WeekPanel.vue'
 import WeekStave from './WeekStave.vue'
+
+// Forms are fetched when one is first opened: the week itself waits for none of them.
+const AwayForm = defineAsyncComponent(() => import('./AwayForm.vue'))
+const EntryEditor = defineAsyncComponent(() => import('./EntryEditor.vue'))
+const PhaseForm = defineAsyncComponent(() => import('./PhaseForm.vue'))
+const SharePanel = defineAsyncComponent(() => import('./SharePanel.vue'))
+const TargetForm = defineAsyncComponent(() => import('./TargetForm.vue'))
 
 type Panel = 'share' | 'phase' | 'targets'
 

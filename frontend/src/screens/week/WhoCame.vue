@@ -91,7 +91,7 @@ ul {
   list-style: none;
   margin: 4px 0 0;
   padding: 0;
-  columns: 3 230px;
+  columns: 3 260px;
 }
 li {
   display: flex;
