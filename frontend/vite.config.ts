@@ -8,7 +8,6 @@ export default defineConfig(({ command }) => ({
   plugins: [vue(), ElementPlus({})],
   resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
   build: {
-    minify: !process.env.PLAIN,
     outDir: '../src/finetally/web/static/app',
     emptyOutDir: true,
     target: 'es2022',

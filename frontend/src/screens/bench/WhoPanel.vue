@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { Given, SessionDoc } from '@/api/types'
 import { usePeople } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
 
 const props = defineProps<{ document: SessionDoc; squad: number }>()
 const given = defineModel<Given>({ required: true })
@@ -68,10 +69,9 @@ watch([option, person, scores, people], () => {
       : {}),
   } as Given
 })
-function score(block: string, text: string): void {
+function score(block: string, value: number | null | undefined): void {
   const rest = Object.fromEntries(Object.entries(scores.value).filter(([key]) => key !== block))
-  const value = Number.parseInt(text, 10)
-  scores.value = Number.isFinite(value) && value >= 0 ? { ...rest, [block]: value } : rest
+  scores.value = value === null || value === undefined ? rest : { ...rest, [block]: value }
 }
 </script>
 
@@ -79,15 +79,14 @@ function score(block: string, text: string): void {
   <div class="who" role="group" aria-label="As whom, with what">
     <ChoiceField v-model="person" label="As whom" said="as" :options="as" />
     <ChoiceField v-model="option" label="With what" said="with" :options="withWhat" :disabled="options.length === 0" />
-    <label v-for="[block, take] in scored" :key="block">
-      {{ take }} of {{ block }}
-      <input
-        size="3"
-        inputmode="numeric"
-        autocomplete="off"
-        @input="score(block, ($event.target as HTMLInputElement).value)"
-      />
-    </label>
+    <NumberField
+      v-for="[block, take] in scored"
+      :key="block"
+      :model-value="scores[block] ?? null"
+      :label="`${take} of ${block}`"
+      :said="`${take} of ${block}`"
+      @update:model-value="score(block, $event)"
+    />
   </div>
 </template>
 
@@ -98,9 +97,5 @@ function score(block: string, text: string): void {
   gap: 4px 12px;
   font-size: 13px;
   color: var(--mute);
-}
-input {
-  color: var(--ink);
-  max-width: 150px;
 }
 </style>
