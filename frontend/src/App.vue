@@ -3,6 +3,7 @@ import { ElConfigProvider } from 'element-plus'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 
+import { APP as say } from '@/words/texts/parts'
 import { squadNow } from './composables/useAccount'
 import { useWeekStart } from './composables/useWeekStart'
 import SideRail from './parts/SideRail.vue'
@@ -13,7 +14,7 @@ const bare = computed(() => route.name === 'sign-in')
 </script>
 
 <template>
-  <a class="visually-hidden skip" href="#main">Skip to the content</a>
+  <a class="visually-hidden skip" href="#main">{{ say.skipToTheContent }}</a>
   <ElConfigProvider :locale="locale" :message="{ max: 3 }">
     <div :class="{ shell: !bare }">
       <SideRail v-if="!bare" />

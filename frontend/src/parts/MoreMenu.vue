@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 
+import { MORE_MENU as say } from '@/words/texts/parts'
+
 /** What a header has beyond its buttons: a word for each, with its key if it has one. */
 export interface Deed {
   name: string
@@ -14,7 +16,7 @@ const emit = defineEmits<{ choose: [name: string] }>()
 
 <template>
   <ElDropdown trigger="click" placement="bottom-end" @command="(name: string) => emit('choose', name)">
-    <ElButton :aria-label="label">More<span aria-hidden="true"> ▾</span></ElButton>
+    <ElButton :aria-label="label">{{ say.more }}<span aria-hidden="true"> ▾</span></ElButton>
     <template #dropdown>
       <ElDropdownMenu>
         <ElDropdownItem v-for="one in deeds" :key="one.name" :command="one.name" :disabled="one.disabled">

@@ -3,6 +3,7 @@ import { computed, reactive, useTemplateRef } from 'vue'
 
 import type { MovementDef } from '@/api/types'
 import { useMovements, type Narrowed } from '@/composables/useMovements'
+import { MOVEMENT_PICKER as say } from '@/words/texts/parts'
 
 import ChoiceField from './ChoiceField.vue'
 import FindField from './FindField.vue'
@@ -43,22 +44,22 @@ const weights = (m: MovementDef): string =>
     .map(([name, weight]) => (weight === 1 ? name : `${name} ${Math.round(weight * 100)} %`))
     .join(', ')
 const pace = (m: MovementDef): string =>
-  m.pace_s ? `${m.pace_s} s a rep` : m.speed_mps ? `${m.speed_mps} m a second` : 'no reps'
+  m.pace_s ? `${m.pace_s} s a rep` : m.speed_mps ? `${m.speed_mps} m a second` : say.noReps
 const words = (all: readonly string[], say = (one: string): string => one) =>
   all.map((one) => ({ value: one, label: say(one) }))
 const FILTERS = computed(() => [
-  { name: 'pattern' as const, label: 'pattern', any: 'any pattern', choices: words(patterns.value) },
+  { name: 'pattern' as const, label: say.pattern, any: say.anyPattern, choices: words(patterns.value) },
   {
     name: 'kit' as const,
-    label: 'kit',
-    any: 'any kit',
+    label: say.kit,
+    any: say.anyKit,
     choices: words(['none', ...kits.value], (one) => (one === 'none' ? 'no kit' : one)),
   },
-  { name: 'position' as const, label: 'position', any: 'any position', choices: words(positions.value) },
+  { name: 'position' as const, label: say.position, any: say.anyPosition, choices: words(positions.value) },
   {
     name: 'spare' as const,
-    label: 'joint to spare',
-    any: 'no joint to spare',
+    label: say.jointToSpare,
+    any: say.noJointToSpare,
     choices: words(joints.value, (one) => `spare the ${one}`),
   },
 ])
@@ -77,7 +78,7 @@ function narrow(name: keyof Narrowed, to: string | null | undefined): void {
         v-slot="{ item }: { item: Found }"
         :label="label"
         :start="start"
-        placeholder="a name or a part of it"
+        :placeholder="say.aNameOrAPart"
         :find="find"
         @take="take"
       >
@@ -90,13 +91,13 @@ function narrow(name: keyof Narrowed, to: string | null | undefined): void {
           </small>
         </span>
         <span v-else class="found none">
-          Nothing is called so here.<template v-if="definable"> Enter defines it as a new movement.</template>
+          {{ say.nothingIsCalledSoHere }}<template v-if="definable"> {{ say.enterDefinesItAsA }}</template>
         </span>
       </FindField>
       <button v-if="definable" type="button" class="link" @click="emit('define', field?.typed ?? '')">
-        define a new one
+        {{ say.defineANewOne }}
       </button>
-      <button type="button" class="link" @click="emit('close')">close</button>
+      <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
     </p>
     <p class="choosing-line filters">
       <ChoiceField

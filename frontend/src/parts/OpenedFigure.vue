@@ -6,6 +6,7 @@ import { api } from '@/api/client'
 import { queryClient, troubleOf } from '@/api/query'
 import type { DocumentIn, Term } from '@/api/types'
 import { amount } from '@/words/format'
+import { OPENED_FIGURE as say } from '@/words/texts/parts'
 
 import { useOpening } from './opening'
 
@@ -34,14 +35,14 @@ const trouble = troubleOf(error)
 
 const JOINS: Record<string, string> = { sum: '+', product: '×', ratio: '÷', floor: '÷', max: 'or', rms: 'and' }
 const HEADS: Record<string, string> = {
-  sum: 'added up',
+  sum: say.addedUp,
   product: 'multiplied',
   ratio: 'divided',
-  rms: 'quadratic mean',
-  max: 'the largest',
-  floor: 'whole reps that fit',
-  lookup: 'read off the effort scale',
-  given: 'as typed',
+  rms: say.quadraticMean,
+  max: say.theLargest,
+  floor: say.wholeRepsThatFit,
+  lookup: say.readOffTheEffortScale,
+  given: say.asTyped,
 }
 function termText(one: Term): string {
   if ((one.count ?? 1) > 1 && one.each !== undefined) {

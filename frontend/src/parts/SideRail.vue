@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { isNavigationFailure, NavigationFailureType, useRoute, useRouter } from 'vue-router'
 
 import { account, chooseSquad, signOut, squadNow } from '@/composables/useAccount'
+import { SIDE_RAIL as say } from '@/words/texts/parts'
 
 import ChoiceField from './ChoiceField.vue'
 
@@ -24,19 +25,19 @@ async function leave(): Promise<void> {
 </script>
 
 <template>
-  <nav class="rail" aria-label="Screens">
-    <p class="name">Fine <br />Tally</p>
-    <RouterLink to="/week" class="to" :class="{ on: route.path.startsWith('/week') }">Week</RouterLink>
-    <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">Bench</RouterLink>
-    <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }"
-      >Side by side</RouterLink
-    >
+  <nav class="rail" :aria-label="say.screens">
+    <p class="name">{{ say.fine }} <br />{{ say.tally }}</p>
+    <RouterLink to="/week" class="to" :class="{ on: route.path.startsWith('/week') }">{{ say.week }}</RouterLink>
+    <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">{{ say.bench }}</RouterLink>
+    <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">{{
+      say.sideBySide
+    }}</RouterLink>
     <span v-if="squads.length > 1" class="to squad">
-      <span aria-hidden="true">Squad</span>
-      <ChoiceField :model-value="squadNow" label="Squad" :options="squads" @update:model-value="turnTo" />
+      <span aria-hidden="true">{{ say.squad }}</span>
+      <ChoiceField :model-value="squadNow" :label="say.squad" :options="squads" @update:model-value="turnTo" />
     </span>
     <button type="button" class="plain to leave" @click="leave">
-      Sign out<span class="who">{{ account?.name }}</span>
+      {{ say.signOut }}<span class="who">{{ account?.name }}</span>
     </button>
   </nav>
 </template>

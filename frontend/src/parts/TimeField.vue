@@ -3,6 +3,8 @@ import { useMediaQuery } from '@vueuse/core'
 import { ElInput, ElTimePicker } from 'element-plus'
 import { computed } from 'vue'
 
+import { TIME_FIELD as say } from '@/words/texts/parts'
+
 // A time of day, 18:30; '' for none. A phone has a picker of its own.
 defineProps<{ label: string; said?: string }>()
 const time = defineModel<string>({ required: true })
@@ -20,7 +22,7 @@ const picked = computed({ get: () => time.value || null, set: (one: string | nul
       :aria-label="label"
       value-format="HH:mm"
       format="HH:mm"
-      placeholder="any time"
+      :placeholder="say.anyTime"
       size="small"
     />
   </span>

@@ -1,7 +1,13 @@
+<script setup lang="ts">
+import { NOWHERE_SCREEN as say } from '@/words/texts/shell'
+</script>
+
 <template>
   <main id="main" class="nowhere">
-    <h1>Nothing here</h1>
-    <p>There is no such page. <RouterLink to="/bench">To the sessions</RouterLink></p>
+    <h1>{{ say.nothingHere }}</h1>
+    <p>
+      {{ say.thereIsNoSuchPage }} <RouterLink to="/bench">{{ say.toTheSessions }}</RouterLink>
+    </p>
   </main>
 </template>
 

@@ -5,6 +5,7 @@ import { computed, ref, toRef, watch } from 'vue'
 import type { Stave } from '@/api/types'
 import { useTables } from '@/composables/useTables'
 import { clock } from '@/words/format'
+import { STAVE_VIEW as say } from '@/words/texts/stave'
 
 import { linesOf, lineText, type StaveLine } from './line'
 import { LEFT, ROW, ticks, TOP } from './scale'
@@ -108,7 +109,7 @@ function wheel(event: WheelEvent): void {
       :height="height"
       role="img"
       tabindex="0"
-      aria-label="Stave of the session. Arrow keys walk through its windows, plus and minus zoom, shift and arrows move along."
+      :aria-label="say.staveOfTheSessionArrow"
       @keydown="keys"
       @blur="pointed = null"
       @mousemove="pointAt"
@@ -179,22 +180,20 @@ function wheel(event: WheelEvent): void {
         <path :d="`M${bracket.begin} 22V16H${bracket.stop}V22`" fill="none" stroke="var(--ink)" />
       </g>
       <line :x1="LEFT" :x2="right" :y1="bottom" :y2="bottom" stroke="var(--ink)" />
-      <text x="0" :y="bottom + 20" class="row uptake">uptake</text>
+      <text x="0" :y="bottom + 20" class="row uptake">{{ say.uptake }}</text>
       <template v-if="barRoom > 0">
         <line :x1="pixels - 46" :x2="pixels" :y1="bottom + 3" :y2="bottom + 3" stroke="var(--ink)" stroke-width="1.5" />
-        <text :x="right + 12" :y="bottom + 20" class="row quiet">work, all rows</text>
+        <text :x="right + 12" :y="bottom + 20" class="row quiet">{{ say.workAllRows }}</text>
         <text :x="pixels" :y="bottom + 20" class="sum">{{ clock(stave.work_s) }}</text>
       </template>
     </svg>
     <div class="under">
       <p class="line" aria-live="polite">
-        {{
-          pointedLine ? lineText(pointedLine, (key) => labelOf('sides', key)) : 'Point at a window to read its line.'
-        }}
+        {{ pointedLine ? lineText(pointedLine, (key) => labelOf('sides', key)) : say.pointAtAWindowTo }}
       </p>
-      <span v-if="open && open.high > open.low" class="line"
-        >ranges leave open {{ clock(open.low) }} to {{ clock(open.high) }}</span
-      >
+      <span v-if="open && open.high > open.low" class="line">{{
+        say.rangesLeaveOpenTo(clock(open.low), clock(open.high))
+      }}</span>
       <StaveZoom :zoomed="zoomed" @pan="pan" @zoom="zoom" @all="all" />
     </div>
   </div>

@@ -8,6 +8,7 @@ import { movementIn, useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { told } from '@/words/refusal'
+import { ADD_BLOCK as say } from '@/words/texts/bench'
 
 import { placed, useBench } from './bench'
 import FormatPalette from './FormatPalette.vue'
@@ -85,21 +86,21 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section aria-label="Add a block">
-    <FormatPalette v-if="!format" label="Format" @pick="choose" @close="$emit('close')" />
+  <section :aria-label="say.addABlock">
+    <FormatPalette v-if="!format" :label="say.format" @pick="choose" @close="$emit('close')" />
     <div v-else class="steps" @keydown.capture="keys">
       <p class="head">
         <b>{{ format.name }}</b>
-        <ChoiceField v-model="part" label="Part of the new block" :options="choicesOf('parts')" />
-        <span class="quiet">{{ wanted }}; Enter on an empty line is done</span>
-        <button type="button" class="link" :disabled="chosen.length === 0" @click="add">Add the block</button>
-        <button type="button" class="link" @click="format = null">another format</button>
+        <ChoiceField v-model="part" :label="say.partOfTheNewBlock" :options="choicesOf('parts')" />
+        <span class="quiet">{{ say.enterOnAnEmptyLine(wanted) }}</span>
+        <button type="button" class="link" :disabled="chosen.length === 0" @click="add">{{ say.addTheBlock }}</button>
+        <button type="button" class="link" @click="format = null">{{ say.anotherFormat }}</button>
       </p>
       <ol v-if="chosen.length">
         <li v-for="(key, index) in chosen" :key="index">{{ nameOf(key) }}</li>
       </ol>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-      <MovementPicker :key="round" :label="`Movement ${chosen.length + 1}`" @pick="pick" @close="$emit('close')" />
+      <MovementPicker :key="round" :label="say.movement(chosen.length + 1)" @pick="pick" @close="$emit('close')" />
     </div>
   </section>
 </template>

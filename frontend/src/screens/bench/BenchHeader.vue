@@ -6,6 +6,7 @@ import { TRIED_AGAIN, type SaveState } from '@/composables/useAutosave'
 import MoreMenu from '@/parts/MoreMenu.vue'
 import { clock } from '@/words/format'
 import { SAVED } from '@/words/saving'
+import { BENCH_HEADER as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
@@ -39,12 +40,12 @@ const told = computed(() => {
 })
 const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.announced_s ?? Infinity))
 const deeds = computed(() => [
-  { name: 'redo', does: 'Redo', key: 'Ctrl Shift Z', disabled: !props.canRedo },
-  { name: 'plan', does: 'Put on a day', key: 'p', disabled: props.isNew },
-  { name: 'versions', does: 'Versions', key: 'v', disabled: props.isNew },
-  { name: 'json', does: 'As a session file (.json)' },
-  { name: 'txt', does: 'As board text with all that is in it (.txt)' },
-  { name: 'help', does: 'Keys', key: '?' },
+  { name: 'redo', does: say.redo, key: say.ctrlShiftZ, disabled: !props.canRedo },
+  { name: 'plan', does: say.putOnADay, key: 'p', disabled: props.isNew },
+  { name: 'versions', does: say.versions, key: 'v', disabled: props.isNew },
+  { name: 'json', does: say.asASessionFileJson },
+  { name: 'txt', does: say.asBoardTextWithAll },
+  { name: 'help', does: say.keys, key: '?' },
 ])
 const DOES: Record<string, () => void> = {
   redo: () => emit('redo'),
@@ -60,7 +61,7 @@ const DOES: Record<string, () => void> = {
   <header v-if="document">
     <h1 class="title">
       <ValueCell
-        label="Title"
+        :label="say.title"
         hide-label
         text
         :value="document.title"
@@ -70,7 +71,7 @@ const DOES: Record<string, () => void> = {
       />
     </h1>
     <span class="told">
-      <ValueCell label="told" as-clock :value="document.announced_s" :place="['announced_s']" path="announced_s" />
+      <ValueCell :label="say.told" as-clock :value="document.announced_s" :place="['announced_s']" path="announced_s" />
     </span>
     <span class="told" :class="{ over }">{{ told }}</span>
     <span class="grow"></span>
@@ -81,13 +82,19 @@ const DOES: Record<string, () => void> = {
     >
       {{ saying }}
     </span>
-    <ElTooltip content="Ctrl Z" :show-after="500"
-      ><ElButton :disabled="!canUndo" @click="emit('undo')">Undo</ElButton></ElTooltip
+    <ElTooltip :content="say.ctrlZ" :show-after="500"
+      ><ElButton :disabled="!canUndo" @click="emit('undo')">{{ say.undo }}</ElButton></ElTooltip
     >
-    <ElTooltip content="f" :show-after="500"><ElButton @click="emit('fit')">Fit to time</ElButton></ElTooltip>
-    <ElTooltip content="o" :show-after="500"><ElButton @click="emit('compare')">Side by side</ElButton></ElTooltip>
-    <ElTooltip content="c" :show-after="500"><ElButton @click="emit('card')">Card</ElButton></ElTooltip>
-    <MoreMenu label="More for this session" :deeds="deeds" @choose="DOES[$event]?.()" />
+    <ElTooltip content="f" :show-after="500"
+      ><ElButton @click="emit('fit')">{{ say.fitToTime }}</ElButton></ElTooltip
+    >
+    <ElTooltip content="o" :show-after="500"
+      ><ElButton @click="emit('compare')">{{ say.sideBySide }}</ElButton></ElTooltip
+    >
+    <ElTooltip content="c" :show-after="500"
+      ><ElButton @click="emit('card')">{{ say.card }}</ElButton></ElTooltip
+    >
+    <MoreMenu :label="say.moreForThisSession" :deeds="deeds" @choose="DOES[$event]?.()" />
   </header>
 </template>
 

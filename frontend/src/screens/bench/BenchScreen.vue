@@ -15,6 +15,7 @@ import { takeOver } from '@/composables/usePending'
 import { useWhatIf } from '@/composables/useWhatIf'
 import { OPENING } from '@/parts/opening'
 import { LOST, lostText } from '@/words/saving'
+import { BENCH_SCREEN as say } from '@/words/texts/bench'
 
 import { BENCH, type BenchTools, type Lit } from './bench'
 import BenchHeader from './BenchHeader.vue'
@@ -187,11 +188,13 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
 <template>
   <main id="main" class="bench">
     <div v-if="missing" class="missing">
-      <h1>This session cannot be opened</h1>
-      <p>{{ missing }} <RouterLink to="/bench">To the sessions</RouterLink></p>
+      <h1>{{ say.thisSessionCannotBeOpened }}</h1>
+      <p>
+        {{ missing }} <RouterLink to="/bench">{{ say.toTheSessions }}</RouterLink>
+      </p>
     </div>
     <div v-else-if="document === null" class="missing" role="status">
-      <span class="visually-hidden">Opening the session …</span>
+      <span class="visually-hidden">{{ say.openingTheSession }}</span>
       <ElSkeleton :rows="8" animated />
     </div>
     <template v-else>
@@ -218,14 +221,16 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
       </div>
       <StavePane :stave="filled && shown.stave.value" :empty="!filled" :trouble="trouble" />
       <div ref="lane" class="lane">
-        <section class="board" :aria-label="view === 'blocks' ? 'Blocks' : 'Board'">
-          <h2 class="visually-hidden">{{ view === 'blocks' ? 'Blocks' : 'Board text' }}</h2>
+        <section class="board" :aria-label="view === 'blocks' ? say.blocks : say.board">
+          <h2 class="visually-hidden">{{ view === 'blocks' ? say.blocks : say.boardText }}</h2>
           <div class="beside">
             <WhoPanel v-if="filled" v-model="given" :document="document" :squad="squad" />
-            <button v-if="view === 'blocks'" type="button" class="link" title="a" @click="addBlock">Add block</button>
+            <button v-if="view === 'blocks'" type="button" class="link" title="a" @click="addBlock">
+              {{ say.addBlock }}
+            </button>
           </div>
           <ElTabs class="views" :model-value="view" @update:model-value="show($event as View)">
-            <ElTabPane label="Blocks" name="blocks">
+            <ElTabPane :label="say.blocks" name="blocks">
               <BlocksPane
                 v-if="view === 'blocks'"
                 :adding="adding"
@@ -234,7 +239,7 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
                 @compare="compare"
               />
             </ElTabPane>
-            <ElTabPane label="Board text" name="board">
+            <ElTabPane :label="say.boardText" name="board">
               <BoardPane v-if="view === 'board'" :board="board" @several="makeSeveral" />
             </ElTabPane>
           </ElTabs>

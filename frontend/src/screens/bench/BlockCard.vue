@@ -5,6 +5,7 @@ import type { Block } from '@/api/types'
 import { withFreshIds, type PlacePart } from '@/composables/edits'
 import { useTables } from '@/composables/useTables'
 import { clock, signed, tenth } from '@/words/format'
+import { BLOCK_CARD as say } from '@/words/texts/bench'
 
 import { blockFields, stepLists, useBench, type FieldSpec, type PlacedBlock } from './bench'
 import FormatRow from './FormatRow.vue'
@@ -63,19 +64,19 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
 </script>
 
 <template>
-  <article class="block" :class="{ pointed: isPointed }" :aria-label="`Block ${placed.number + 1}, ${name}`">
+  <article class="block" :class="{ pointed: isPointed }" :aria-label="say.block(placed.number + 1, name)">
     <div class="part">
       <button
         type="button"
         class="grip block-grip"
-        :aria-label="`Move block ${placed.number + 1}: arrow up or down`"
-        title="Drag, or arrow keys"
+        :aria-label="say.moveBlockArrowUpOr(placed.number + 1)"
+        :title="say.dragOrArrowKeys"
         @keydown="keys($event, placed.list, placed.index, placed.length)"
       >
         ⋮⋮
       </button>
       <label>
-        <span class="visually-hidden">Part of block {{ placed.number + 1 }}</span>
+        <span class="visually-hidden">{{ say.partOfBlock(placed.number + 1) }}</span>
         <select :value="block.part ?? 'main'" @change="put('part', word($event))">
           <option v-for="part in tables.parts" :key="part.key" :value="part.key">{{ part.label }}</option>
         </select>
@@ -84,7 +85,7 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
     <div class="body">
       <h3 @mouseenter="lit = { block: placed.number }" @mouseleave="lit = null">
         <ValueCell
-          label="Label"
+          :label="say.label"
           hide-label
           text
           :value="block.title"
@@ -96,13 +97,13 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
           type="button"
           class="plain clock"
           :aria-expanded="shaping"
-          title="Format and its numbers"
+          :title="say.formatAndItsNumbers"
           @click="shaping = !shaping"
         >
           {{ format || 'format' }} <i aria-hidden="true">{{ shaping ? '−' : '+' }}</i>
         </button>
         <span v-if="block.optional && !more" class="clock">{{
-          block.optional === 'exit' ? 'may end before' : 'may be left out'
+          block.optional === 'exit' ? say.mayEndBefore : say.mayBeLeftOut
         }}</span>
         <span v-if="block.effort && !more" class="clock">{{ block.effort }}</span>
       </h3>
@@ -117,7 +118,7 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
           :place="fieldPlace(spec)"
           :path="fieldPath(spec)"
         />
-        <span v-if="block.talk_over && !more" class="clock">people move during the talk</span>
+        <span v-if="block.talk_over && !more" class="clock">{{ say.peopleMoveDuringTheTalk }}</span>
         <template v-if="more">
           <label>
             <input
@@ -125,24 +126,24 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
               :checked="block.talk_over ?? false"
               @change="put('talk_over', checked($event) || '')"
             />
-            people move during the talk
+            {{ say.peopleMoveDuringTheTalk }}
           </label>
           <label>
-            effort
+            {{ say.effort }}
             <select :value="block.effort ?? ''" @change="put('effort', word($event))">
-              <option value="">as usual</option>
+              <option value="">{{ say.asUsual }}</option>
               <option v-for="one in tables.efforts" :key="one.key" :value="one.key">{{ one.label }}</option>
             </select>
           </label>
           <label>
-            optional
+            {{ say.optional }}
             <select :value="block.optional ?? ''" @change="put('optional', word($event))">
-              <option value="">no</option>
+              <option value="">{{ say.no }}</option>
               <option v-for="one in tables.optional" :key="one.key" :value="one.key">{{ one.label }}</option>
             </select>
           </label>
           <ValueCell
-            label="notes"
+            :label="say.notes"
             text
             :value="block.notes"
             :place="[...placed.place, 'notes']"
@@ -150,7 +151,7 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
           />
         </template>
         <button type="button" class="link more" :aria-expanded="more" @click="more = !more">
-          {{ more ? 'fewer numbers' : 'more numbers' }}
+          {{ more ? say.fewerNumbers : say.moreNumbers }}
         </button>
       </p>
       <p v-if="block.notes && !more" class="notes">{{ block.notes }}</p>
@@ -159,19 +160,19 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
     <div class="sum">
       <b>{{ clock(own?.total_s) }}</b>
       <span v-if="delta !== undefined" class="delta">{{ signed(delta, 's') }}</span>
-      <span v-if="own">effort {{ tenth(own.rpe) }}</span>
+      <span v-if="own">{{ say.effort2(tenth(own.rpe)) }}</span>
       <span v-for="(score, index) in (own?.scores ?? []).slice(0, 1)" :key="index">
         {{ 'time_s' in score ? `done in ${clock(Number(score.time_s))}` : `${score.rounds} rounds + ${score.reps}` }}
       </span>
       <span class="acts">
         <button v-if="block.id" type="button" class="link" @click="$emit('compare')">
-          other formats<span class="visually-hidden">: {{ name }}</span>
+          {{ say.otherFormats }}<span class="visually-hidden">: {{ name }}</span>
         </button>
         <button type="button" class="link" @click="again">
-          again<span class="visually-hidden">: {{ name }}</span>
+          {{ say.again }}<span class="visually-hidden">: {{ name }}</span>
         </button>
         <button v-if="placed.length > 1" type="button" class="link" @click="remove">
-          remove<span class="visually-hidden"> block {{ placed.number + 1 }}</span>
+          {{ say.remove }}<span class="visually-hidden"> {{ say.block2(placed.number + 1) }}</span>
         </button>
       </span>
     </div>

@@ -2,6 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed, useTemplateRef } from 'vue'
 
+import { BLOCKS_PANE as say } from '@/words/texts/bench'
 import AddBlock from './AddBlock.vue'
 import { placed, useBench } from './bench'
 import BlockCard from './BlockCard.vue'
@@ -31,11 +32,11 @@ useBlockSorting(list, () => entries.value, edit)
       </template>
     </div>
     <p v-if="entries.length === 0" class="start">
-      <ElButton type="primary" @click="emit('words')">Start from a text</ElButton>
-      <span class="quiet">paste or write it in your own words; or add a block:</span>
+      <ElButton type="primary" @click="emit('words')">{{ say.startFromAText }}</ElButton>
+      <span class="quiet">{{ say.pasteOrWriteItIn }}</span>
     </p>
     <AddBlock v-if="adding" @added="emit('adding', false)" @close="emit('adding', false)" />
-    <button v-else type="button" class="link add" @click="emit('adding', true)">Add a block</button>
+    <button v-else type="button" class="link add" @click="emit('adding', true)">{{ say.addABlock }}</button>
   </div>
 </template>
 

@@ -10,6 +10,7 @@ import type { BoardProblem } from '@/api/types'
 import { useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
 import { EXAMPLE } from '@/words/board'
+import { BOARD_EDITOR as say } from '@/words/texts/bench'
 
 import { completer } from './completing'
 import MarkMenu from './MarkMenu.vue'
@@ -132,8 +133,8 @@ onMounted(() => {
         ]),
         keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap]),
         EditorView.lineWrapping,
-        EditorView.contentAttributes.of({ 'aria-label': 'Board text', spellcheck: 'false' }),
-        placeholder('Write or paste the session as you would tell it …'),
+        EditorView.contentAttributes.of({ 'aria-label': say.boardText, spellcheck: 'false' }),
+        placeholder(say.writeOrPasteTheSession),
         EditorView.updateListener.of((update) => {
           if (update.docChanged) emit('typed', update.state.doc.toString())
         }),
@@ -175,29 +176,31 @@ watch([() => props.problems, () => props.told], () => {
         @close="close"
       />
     </div>
-    <ul v-if="problems.length" aria-label="What is wrong with the text">
+    <ul v-if="problems.length" :aria-label="say.whatIsWrongWithThe">
       <li v-for="(one, index) in problems" :key="index" class="wrong">
-        <b>line {{ one.line }}, column {{ one.column }}</b> found {{ one.found }}; allowed: {{ one.allowed }}
+        <b>{{ say.lineColumn(one.line, one.column) }}</b> {{ say.foundAllowed(one.found, one.allowed) }}
       </li>
     </ul>
     <p v-if="!text.trim()" class="quiet">
-      Any words will do: rounds, windows, every minute, a table from a sheet.
-      <button type="button" class="link" @click="example">Show me an example</button>
+      {{ say.anyWordsWillDoRounds }}
+      <button type="button" class="link" @click="example">{{ say.showMeAnExample }}</button>
     </p>
     <p v-else class="told" role="status">
-      <span v-if="openPlaces">{{ several(openPlaces, 'place was', 'places were') }} read one way of several</span>
-      <span v-if="fresh" class="fresh">{{ several(fresh, 'movement is', 'movements are') }} new</span>
+      <span v-if="openPlaces">{{ say.readOneWayOfSeveral(several(openPlaces, 'place was', 'places were')) }}</span>
+      <span v-if="fresh" class="fresh">{{ say.newWord(several(fresh, 'movement is', 'movements are')) }}</span>
       <span v-if="told.unread.length" class="fresh">
-        {{ several(told.unread.length, 'line is', 'lines are') }} not in the figures
+        {{ say.notInTheFigures(several(told.unread.length, 'line is', 'lines are')) }}
       </span>
-      <span v-if="!openPlaces && !fresh && !told.unread.length">All of it is read.</span>
+      <span v-if="!openPlaces && !fresh && !told.unread.length">{{ say.allOfItIsRead }}</span>
       <span class="grow"></span>
-      <button v-if="openPlaces" type="button" class="link" title="Alt+K" @click="$emit('keepAll')">Keep all</button>
-      <button v-if="typed" type="button" class="link" @click="$emit('writeOut')">Written out</button>
+      <button v-if="openPlaces" type="button" class="link" :title="say.altK" @click="$emit('keepAll')">
+        {{ say.keepAll }}
+      </button>
+      <button v-if="typed" type="button" class="link" @click="$emit('writeOut')">{{ say.writtenOut }}</button>
     </p>
     <p class="quiet">
-      <template v-if="openPlaces || fresh">Alt+N goes to the next mark, Alt+↓ opens it, Alt+K keeps all. </template>
-      Ctrl Space offers what can stand here.
+      <template v-if="openPlaces || fresh">{{ say.altNGoesToThe }} </template>
+      {{ say.ctrlSpaceOffersWhatCan }}
     </p>
   </div>
 </template>

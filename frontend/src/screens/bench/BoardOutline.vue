@@ -2,6 +2,7 @@
 import type { OutlineBlock } from '@/api/types'
 import { useTables } from '@/composables/useTables'
 import { clock } from '@/words/format'
+import { BOARD_OUTLINE as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 
@@ -19,7 +20,7 @@ const length = (index: number): string => {
 </script>
 
 <template>
-  <ol class="outline" aria-label="What the words come to">
+  <ol class="outline" :aria-label="say.whatTheWordsComeTo">
     <li v-for="(block, index) in outline" :key="index" @mouseenter="lit = { block: index }" @mouseleave="lit = null">
       <h3>
         <span
@@ -30,7 +31,7 @@ const length = (index: number): string => {
       <p>
         <span v-for="(step, number) in block.steps" :key="number" class="step" :class="{ fresh: step.provisional }">
           <abbr>{{ step.code }}</abbr> {{ step.words
-          }}<em v-if="step.provisional" class="visually-hidden"> (new, guessed)</em>
+          }}<em v-if="step.provisional" class="visually-hidden"> {{ say.newGuessed }}</em>
         </span>
       </p>
     </li>

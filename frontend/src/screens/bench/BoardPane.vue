@@ -2,6 +2,7 @@
 import { ElButton } from 'element-plus'
 import { defineAsyncComponent, nextTick, ref } from 'vue'
 
+import { BOARD_PANE as say } from '@/words/texts/bench'
 import BoardOutline from './BoardOutline.vue'
 import MovementForm from './MovementForm.vue'
 import type { Board } from './useBoard'
@@ -26,8 +27,8 @@ async function defined(): Promise<void> {
   <div>
     <MovementForm v-if="defining" :words="defining" @made="defined" @close="defining = null" />
     <p v-if="told.sessions.length" class="note-bar" role="status">
-      These are {{ told.sessions.length }} sessions by their days.
-      <ElButton size="small" @click="emit('several')">Make {{ told.sessions.length }} sessions of it</ElButton>
+      {{ say.theseAreSessionsByTheir(told.sessions.length) }}
+      <ElButton size="small" @click="emit('several')">{{ say.makeSessionsOfIt(told.sessions.length) }}</ElButton>
     </p>
     <div class="words">
       <BoardEditor

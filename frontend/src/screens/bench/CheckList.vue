@@ -10,6 +10,7 @@ import { account } from '@/composables/useAccount'
 import type { Edit } from '@/composables/edits'
 import { useAttempt } from '@/composables/useAttempt'
 import { useTables } from '@/composables/useTables'
+import { CHECK_LIST as say } from '@/words/texts/bench'
 
 import { placed, useBench } from './bench'
 
@@ -65,13 +66,13 @@ const mute = (code: string, on: boolean) =>
 </script>
 
 <template>
-  <section class="checks" aria-label="Checks">
-    <h3 class="visually-hidden">Checks</h3>
+  <section class="checks" :aria-label="say.checks">
+    <h3 class="visually-hidden">{{ say.checks }}</h3>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-    <p v-if="open.length === 0" class="quiet">The checks have nothing to say.</p>
+    <p v-if="open.length === 0" class="quiet">{{ say.theChecksHaveNothingTo }}</p>
     <ul>
       <li v-for="(one, index) in shown" :key="index" :class="one.severity">
-        <b>{{ one.accepted ? 'On purpose' : labelOf('severities', one.severity) }}</b> {{ one.text }}
+        <b>{{ one.accepted ? say.onPurpose : labelOf('severities', one.severity) }}</b> {{ one.text }}
         <span class="acts">
           <button v-if="one.mend && !one.accepted" type="button" class="link" @click="mend(one)">
             {{ one.mend.label }}
@@ -80,34 +81,34 @@ const mute = (code: string, on: boolean) =>
             v-if="blockOf(one)"
             type="button"
             class="link"
-            :aria-label="`${one.accepted ? 'look again' : 'on purpose'}: ${one.text}`"
+            :aria-label="`${one.accepted ? say.lookAgain : say.onPurpose2}: ${one.text}`"
             @click="accept(one, !one.accepted)"
           >
-            {{ one.accepted ? 'look again' : 'on purpose' }}
+            {{ one.accepted ? say.lookAgain : say.onPurpose2 }}
           </button>
           <button
             v-if="isHead"
             type="button"
             class="link"
-            :title="`Do not tell the squad of ${one.code} any more`"
+            :title="say.doNotTellTheSquad(one.code)"
             @click="mute(one.code, true)"
           >
-            mute<span class="visually-hidden"> {{ one.code }} for the squad</span>
+            {{ say.mute }}<span class="visually-hidden"> {{ say.forTheSquad(one.code) }}</span>
           </button>
         </span>
       </li>
     </ul>
     <p v-if="muted.length && (all || quiet === 0)" class="quiet">
-      Muted for the squad:
+      {{ say.mutedForTheSquad }}
       <template v-for="code in muted" :key="code">
         {{ code.replaceAll('-', ' ') }}
         <button v-if="isHead" type="button" class="link" @click="mute(code, false)">
-          tell again<span class="visually-hidden"> of {{ code }}</span>
+          {{ say.tellAgain }}<span class="visually-hidden"> {{ say.of(code) }}</span>
         </button>
       </template>
     </p>
     <button v-if="quiet > 0 || all" type="button" class="link" :aria-expanded="all" @click="all = !all">
-      {{ all ? 'fewer' : `${quiet} more` }}
+      {{ all ? say.fewer : `${quiet} more` }}
     </button>
   </section>
 </template>

@@ -2,6 +2,7 @@
 import { ElButton } from 'element-plus'
 
 import type { RevisionItem, SessionOut } from '@/api/types'
+import { CONFLICT_BAR as say } from '@/words/texts/bench'
 
 defineProps<{ conflict: { kept: RevisionItem; theirs: SessionOut } }>()
 defineEmits<{ mine: []; theirs: [] }>()
@@ -11,10 +12,9 @@ const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 
 <template>
   <div class="note-bar asking" role="alert">
     <span>
-      {{ conflict.theirs.saved_by }} saved this session at {{ time(conflict.theirs.saved_at) }}, after you opened it.
-      Yours is kept as version {{ conflict.kept.id }}; nothing is lost.
+      {{ say.savedThisSessionAtAfter(conflict.theirs.saved_by, time(conflict.theirs.saved_at), conflict.kept.id) }}
     </span>
-    <ElButton size="small" @click="$emit('theirs')">Show theirs</ElButton>
-    <ElButton size="small" @click="$emit('mine')">Put mine on top</ElButton>
+    <ElButton size="small" @click="$emit('theirs')">{{ say.showTheirs }}</ElButton>
+    <ElButton size="small" @click="$emit('mine')">{{ say.putMineOnTop }}</ElButton>
   </div>
 </template>

@@ -9,6 +9,7 @@ import { queryClient, troubleOf } from '@/api/query'
 import type { DocumentIn, FitWay } from '@/api/types'
 import type { Edit } from '@/composables/edits'
 import { clock, percent, tenth, whole } from '@/words/format'
+import { FIT_PANEL as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 
@@ -54,32 +55,32 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section class="strip fit" aria-label="Fit to time" @keydown="keys">
+  <section class="strip fit" :aria-label="say.fitToTime" @keydown="keys">
     <span class="minutes">
-      <b aria-hidden="true">Minutes there are</b>
+      <b aria-hidden="true">{{ say.minutesThereAre }}</b>
       <ElInput
         ref="field"
         v-model="typed"
-        aria-label="Minutes there are"
+        :aria-label="say.minutesThereAre"
         inputmode="decimal"
         autocomplete="off"
         size="small"
       />
     </span>
-    <button type="button" class="link" @click="$emit('close')">close</button>
+    <button type="button" class="link" @click="$emit('close')">{{ say.close }}</button>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-else-if="ways?.length === 0" role="status">
-      Nothing here brings it to that: no exit, round, window or rest is enough.
+      {{ say.nothingHereBringsItTo }}
     </p>
     <ol v-else-if="ways">
       <li v-for="(way, index) in ways" :key="index">
         <button type="button" class="plain way" @click="take(way)">
           <b>{{ way.what }}</b>
           <span>
-            {{ clock(way.timetable_s) }}<template v-if="way.left_s >= 1">, {{ clock(way.left_s) }} left</template> ·
-            density {{ percent(way.density) }} · effort {{ tenth(way.rpe) }} · load {{ whole(way.load) }}
+            {{ clock(way.timetable_s) }}<template v-if="way.left_s >= 1">{{ say.left(clock(way.left_s)) }}</template>
+            {{ say.densityEffortLoad(percent(way.density), tenth(way.rpe), whole(way.load)) }}
           </span>
-          <kbd>{{ index === 0 ? 'Enter' : `Alt ${index + 1}` }}</kbd>
+          <kbd>{{ index === 0 ? say.enter : `Alt ${index + 1}` }}</kbd>
         </button>
       </li>
     </ol>

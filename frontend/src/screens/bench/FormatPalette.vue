@@ -5,6 +5,7 @@ import { api } from '@/api/client'
 import type { Format } from '@/api/types'
 import { useFormats, useShapes } from '@/composables/useTables'
 import FindField from '@/parts/FindField.vue'
+import { FORMAT_PALETTE as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 
@@ -57,24 +58,24 @@ const held = (one: Format): string => {
       <FindField
         v-slot="{ item }: { item: Choice }"
         :label="label"
-        placeholder="20 10 pairs, pyramid, every minute …"
+        :placeholder="say.pairsPyramidEveryMinute"
         :find="find"
         @take="take"
       >
         <span v-if="item.format" class="found">
           <b>{{ item.value }}</b>
-          <span v-if="item.shape">own shape of {{ item.format.name.toLowerCase() }}</span>
+          <span v-if="item.shape">{{ say.ownShapeOf(item.format.name.toLowerCase()) }}</span>
           <span v-else-if="item.format.trade.length">{{ item.format.trade.join(', ') }}</span>
           <small>{{ held(item.format) }}</small>
         </span>
-        <span v-else class="found none">No format is called so.</span>
+        <span v-else class="found none">{{ say.noFormatIsCalledSo }}</span>
       </FindField>
-      <button type="button" class="link" @click="emit('close')">close</button>
+      <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
     </p>
     <p v-if="own.length" class="own">
-      Own shapes:
+      {{ say.ownShapes }}
       <button v-for="one in own" :key="one.shape" type="button" class="link" @click="forget(one.shape)">
-        forget “{{ one.value }}”
+        {{ say.forget(one.value) }}
       </button>
     </p>
   </div>

@@ -9,6 +9,7 @@ import { useFormats } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { told } from '@/words/refusal'
 import { readValue, writeValue } from '@/words/values'
+import { FORMAT_ROW as say } from '@/words/texts/bench'
 
 import { useBench, type PlacedBlock } from './bench'
 
@@ -20,7 +21,7 @@ const fit = computed(() => formats.value[props.placed.number]?.fits[0] ?? null)
 const shape = computed(() => (fit.value ? byKey.value.get(fit.value.key) : undefined))
 const trouble = ref('')
 const choices = computed(() => [
-  ...(fit.value ? [] : [{ value: '', label: 'none of the named' }]),
+  ...(fit.value ? [] : [{ value: '', label: say.noneOfTheNamed }]),
   ...all.value.map((one) => ({ value: one.key, label: one.name })),
 ])
 
@@ -56,11 +57,11 @@ const typed = (event: Event): unknown => readValue((event.target as HTMLInputEle
 </script>
 
 <template>
-  <div class="shape" role="group" :aria-label="`Format of block ${placed.number + 1}`">
+  <div class="shape" role="group" :aria-label="say.formatOfBlock(placed.number + 1)">
     <ChoiceField
       :model-value="fit?.key ?? ''"
-      label="format"
-      said="format"
+      :label="say.format"
+      :said="say.format"
       :options="choices"
       @update:model-value="$event && remake($event, {})"
     />

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { ElCheckbox, ElDialog } from 'element-plus'
 
+import { HELP_PANEL as say } from '@/words/texts/bench'
 import { SHORTCUTS, singleKeys } from './shortcuts'
 
 const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
-  <ElDialog :model-value="true" title="Keys" width="min(720px, 94vw)" @close="emit('close')">
+  <ElDialog :model-value="true" :title="say.keys" width="min(720px, 94vw)" @close="emit('close')">
     <dl>
       <div v-for="one in SHORTCUTS" :key="one.keys">
         <dt>
@@ -16,7 +17,7 @@ const emit = defineEmits<{ close: [] }>()
         <dd>{{ one.does }}</dd>
       </div>
     </dl>
-    <ElCheckbox v-model="singleKeys">single letters act when no field has the focus</ElCheckbox>
+    <ElCheckbox v-model="singleKeys">{{ say.singleLettersActWhenNo }}</ElCheckbox>
   </ElDialog>
 </template>
 

@@ -2,6 +2,8 @@
 import { ElButton } from 'element-plus'
 import { nextTick, ref, watch } from 'vue'
 
+import { LEAVE_BAR as say } from '@/words/texts/bench'
+
 // Stands where leaving would lose something, until it is decided.
 const props = defineProps<{ losing: string | null }>()
 const emit = defineEmits<{ stay: []; leave: [] }>()
@@ -26,7 +28,7 @@ watch(
     @keydown.esc.stop="emit('stay')"
   >
     <span id="losing">{{ losing }}</span>
-    <ElButton size="small" type="primary" @click="emit('stay')">Stay here</ElButton>
-    <ElButton size="small" @click="emit('leave')">Leave without it</ElButton>
+    <ElButton size="small" type="primary" @click="emit('stay')">{{ say.stayHere }}</ElButton>
+    <ElButton size="small" @click="emit('leave')">{{ say.leaveWithoutIt }}</ElButton>
   </div>
 </template>

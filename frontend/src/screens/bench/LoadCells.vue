@@ -5,6 +5,7 @@ import type { Step } from '@/api/types'
 import type { PlacePart } from '@/composables/edits'
 import { useFormats, useTables } from '@/composables/useTables'
 import { readValue, writeValue } from '@/words/values'
+import { LOAD_CELLS as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
@@ -58,20 +59,21 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 
 <template>
   <span v-if="list" class="load">
-    <label :for="id">load by round</label>
-    <input :id="id" :value="writeValue(list)" size="14" autocomplete="off" @change="put(text($event), 'kg')" /> kg
+    <label :for="id">{{ say.loadByRound }}</label>
+    <input :id="id" :value="writeValue(list)" size="14" autocomplete="off" @change="put(text($event), 'kg')" />
+    {{ say.kg }}
   </span>
   <template v-else-if="load || more">
     <span class="load">
-      <label :for="id">load</label>
+      <label :for="id">{{ say.load }}</label>
       <input :id="id" :value="shown" size="4" inputmode="decimal" autocomplete="off" @input="put(text($event), kind)" />
-      <select :value="kind" aria-label="Unit of the load" @change="put(shown, text($event))">
+      <select :value="kind" :aria-label="say.unitOfTheLoad" @change="put(shown, text($event))">
         <option v-for="one in tables.load_units" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </span>
     <ValueCell
       v-if="load && (load.count !== undefined || more)"
-      label="of them"
+      :label="say.ofThem"
       :value="load.count"
       :place="[...place, 'load', 'count']"
       :path="`${path}.load.count`"

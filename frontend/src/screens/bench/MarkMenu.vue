@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, ref } from 'vue'
 
 import { useMovements } from '@/composables/useMovements'
+import { MARK_MENU as say } from '@/words/texts/bench'
 
 import type { LineMarks } from './marks'
 
@@ -26,7 +27,7 @@ const groups = computed(() => [
     title: `“${one.said}” is read as: ${one.read_as}`,
     offers: one.readings.map((reading, number): Offer => ({
       text: reading,
-      hint: number === one.chosen ? (one.settled ? 'kept' : 'as read') : '',
+      hint: number === one.chosen ? (one.settled ? 'kept' : say.asRead) : '',
       take: () => emit('choose', one.id, number),
     })),
   })),
@@ -36,10 +37,10 @@ const groups = computed(() => [
     offers: [
       ...one.nearest.map((name): Offer => ({
         text: `it is ${name}`,
-        hint: 'here and in later sessions',
+        hint: say.hereAndInLaterSessions,
         take: () => emit('call', keyOf(name), one.words),
       })),
-      { text: 'tell what it is', hint: '', take: () => emit('define', one.words) },
+      { text: say.tellWhatItIs, hint: '', take: () => emit('define', one.words) },
     ],
   })),
 ])
@@ -74,7 +75,7 @@ onMounted(() => void nextTick(() => buttons()[0]?.focus()))
     ref="menu"
     class="menu"
     role="dialog"
-    :aria-label="`What line ${marks.line} could mean`"
+    :aria-label="say.whatLineCouldMean(marks.line)"
     :style="{ top: `${top}px` }"
     @keydown="key"
   >
@@ -88,8 +89,10 @@ onMounted(() => void nextTick(() => buttons()[0]?.focus()))
       </button>
     </section>
     <p>
-      <button v-if="marks.assumed.length" type="button" class="link" @click="keep">keep what is read</button>
-      <button type="button" class="link" @click="$emit('close')">close <kbd>Esc</kbd></button>
+      <button v-if="marks.assumed.length" type="button" class="link" @click="keep">{{ say.keepWhatIsRead }}</button>
+      <button type="button" class="link" @click="$emit('close')">
+        {{ say.close }} <kbd>{{ say.esc }}</kbd>
+      </button>
     </p>
   </div>
 </template>

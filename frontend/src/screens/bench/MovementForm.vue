@@ -9,6 +9,7 @@ import { useTables } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { told } from '@/words/refusal'
+import { MOVEMENT_FORM as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 
@@ -85,7 +86,7 @@ function definition(): MovementDef {
 async function define(): Promise<void> {
   trouble.value = ''
   if (!key.value || !form.pattern) {
-    trouble.value = 'A new movement needs a name and what it mostly works.'
+    trouble.value = say.aNewMovementNeedsA
     return
   }
   if (byKey.value.has(key.value)) {
@@ -109,73 +110,85 @@ async function define(): Promise<void> {
 </script>
 
 <template>
-  <form ref="sheet" class="form" aria-label="New movement" @submit.prevent="define" @keydown.esc.stop="emit('close')">
+  <form
+    ref="sheet"
+    class="form"
+    :aria-label="say.newMovement"
+    @submit.prevent="define"
+    @keydown.esc.stop="emit('close')"
+  >
     <span class="field"
-      ><span aria-hidden="true">name</span
-      ><ElInput v-model="form.name" aria-label="name" size="small" autocomplete="off"
+      ><span aria-hidden="true">{{ say.name }}</span
+      ><ElInput v-model="form.name" :aria-label="say.name" size="small" autocomplete="off"
     /></span>
     <ChoiceField
       v-model="form.pattern"
-      label="mostly works"
-      said="mostly works"
-      placeholder="choose"
+      :label="say.mostlyWorks"
+      :said="say.mostlyWorks"
+      :placeholder="say.choose"
       :options="works"
     />
     <ChoiceField
       v-model="form.second"
-      label="and"
-      said="and"
+      :label="say.and"
+      :said="say.and"
       :options="[{ value: '', label: 'nothing else' }, ...works]"
     />
     <NumberField
       v-if="form.second"
       v-model="form.share"
-      label="share of the first"
-      said="share of the first"
+      :label="say.shareOfTheFirst"
+      :said="say.shareOfTheFirst"
       unit="%"
       :max="100"
     />
-    <ChoiceField v-model="form.position" label="position" said="position" :options="stands" />
-    <ChoiceField v-model="form.sides" label="sides" said="sides" :options="choicesOf('sides')" />
+    <ChoiceField v-model="form.position" :label="say.position" :said="say.position" :options="stands" />
+    <ChoiceField v-model="form.sides" :label="say.sides" :said="say.sides" :options="choicesOf('sides')" />
+    <NumberField v-model="form.pace" :label="say.secondsARepEmptyNo" :said="say.secondsARepEmptyNo" :step="0.1" />
     <NumberField
-      v-model="form.pace"
-      label="seconds a rep (empty: no reps)"
-      said="seconds a rep (empty: no reps)"
+      v-model="form.speed"
+      :label="say.metresASecond"
+      :said="say.metresASecond"
+      placeholder="2"
       :step="0.1"
     />
-    <NumberField v-model="form.speed" label="metres a second" said="metres a second" placeholder="2" :step="0.1" />
-    <NumberField v-model="form.landings" label="landings a rep" said="landings a rep" placeholder="0" />
+    <NumberField v-model="form.landings" :label="say.landingsARep" :said="say.landingsARep" placeholder="0" />
     <ChoiceField
       v-if="(form.landings ?? 0) > 0"
       v-model="form.grade"
-      label="How hard a landing is"
+      :label="say.howHardALandingIs"
       :options="choicesOf('landing_grades')"
     />
     <span class="field"
-      ><span aria-hidden="true">holds in one rep</span
+      ><span aria-hidden="true">{{ say.holdsInOneRep }}</span
       ><ElInput
         v-model="form.contains"
-        aria-label="holds in one rep"
+        :aria-label="say.holdsInOneRep"
         size="small"
         autocomplete="off"
-        placeholder="2 push-up, 1 squat jump"
+        :placeholder="say.pushUpSquatJump"
     /></span>
     <span class="field"
-      ><span aria-hidden="true">also called</span
-      ><ElInput v-model="form.aliases" aria-label="also called" size="small" autocomplete="off" placeholder="none"
+      ><span aria-hidden="true">{{ say.alsoCalled }}</span
+      ><ElInput
+        v-model="form.aliases"
+        :aria-label="say.alsoCalled"
+        size="small"
+        autocomplete="off"
+        :placeholder="say.none"
     /></span>
-    <NumberField v-model="form.met" label="energy cost in MET" said="energy cost in MET" :step="0.1" />
+    <NumberField v-model="form.met" :label="say.energyCostInMet" :said="say.energyCostInMet" :step="0.1" />
     <span class="field"
-      ><span aria-hidden="true">kit</span
-      ><ElInput v-model="form.kit" aria-label="kit" size="small" autocomplete="off" placeholder="none"
+      ><span aria-hidden="true">{{ say.kit }}</span
+      ><ElInput v-model="form.kit" :aria-label="say.kit" size="small" autocomplete="off" :placeholder="say.none"
     /></span>
     <span class="field"
-      ><span aria-hidden="true">one rep is</span
-      ><ElInput v-model="form.repIs" aria-label="one rep is" size="small" autocomplete="off"
+      ><span aria-hidden="true">{{ say.oneRepIs }}</span
+      ><ElInput v-model="form.repIs" :aria-label="say.oneRepIs" size="small" autocomplete="off"
     /></span>
-    <ElCheckbox v-model="form.forSquad">keep it for the whole squad</ElCheckbox>
-    <ElButton type="primary" size="small" native-type="submit">Define it</ElButton>
-    <button type="button" class="link" @click="emit('close')">back</button>
+    <ElCheckbox v-model="form.forSquad">{{ say.keepItForTheWhole }}</ElCheckbox>
+    <ElButton type="primary" size="small" native-type="submit">{{ say.defineIt }}</ElButton>
+    <button type="button" class="link" @click="emit('close')">{{ say.back }}</button>
     <p v-if="trouble" class="why" role="alert">{{ trouble }}</p>
   </form>
 </template>

@@ -9,6 +9,7 @@ import DayField from '@/parts/DayField.vue'
 import TimeField from '@/parts/TimeField.vue'
 import { longDay, today } from '@/words/dates'
 import { told } from '@/words/refusal'
+import { PLAN_PANEL as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 
@@ -31,7 +32,7 @@ async function add(): Promise<void> {
   try {
     // The plan pins the version that is saved, so what is on the Bench is saved first.
     if (!(await props.save())) {
-      trouble.value = 'It is not saved as it stands, so it was not put on the day.'
+      trouble.value = say.itIsNotSavedAs
       return
     }
     const wanted = {
@@ -51,19 +52,28 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <form ref="form" class="strip" aria-label="Put on a day" @submit.prevent="add" @keydown.esc.stop="emit('close')">
-    <DayField v-model="day" label="Day" said="Day" />
-    <TimeField v-model="time" label="at" said="at" />
+  <form ref="form" class="strip" :aria-label="say.putOnADay" @submit.prevent="add" @keydown.esc.stop="emit('close')">
+    <DayField v-model="day" :label="say.day" :said="say.day" />
+    <TimeField v-model="time" :label="say.at" :said="say.at" />
     <span class="group">
-      <span aria-hidden="true">group</span>
-      <ElInput v-model="group" aria-label="group" maxlength="80" placeholder="all" autocomplete="off" size="small" />
+      <span aria-hidden="true">{{ say.group }}</span>
+      <ElInput
+        v-model="group"
+        :aria-label="say.group"
+        maxlength="80"
+        :placeholder="say.all"
+        autocomplete="off"
+        size="small"
+      />
     </span>
-    <ElButton type="primary" size="small" native-type="submit" :disabled="busy || day === ''">Put it there</ElButton>
-    <button type="button" class="link" @click="emit('close')">close</button>
+    <ElButton type="primary" size="small" native-type="submit" :disabled="busy || day === ''">{{
+      say.putItThere
+    }}</ElButton>
+    <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-else-if="put" role="status">
-      It stands on {{ longDay(put) }}, as it is now.
-      <RouterLink :to="{ name: 'week', query: { day: put } }">To that week</RouterLink>
+      {{ say.itStandsOnAsIt(longDay(put)) }}
+      <RouterLink :to="{ name: 'week', query: { day: put } }">{{ say.toThatWeek }}</RouterLink>
     </p>
   </form>
 </template>

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import type { Section } from '@/api/types'
 import type { PlacePart } from '@/composables/edits'
+import { SECTION_LINE as say } from '@/words/texts/bench'
 
 import ValueCell from './ValueCell.vue'
 
 // What holds for blocks that are gone through together: how often, and the rests between and after.
 defineProps<{ section: Section; place: PlacePart[]; path: string }>()
 const FIELDS = [
-  { key: 'times', label: 'times', unit: '' },
-  { key: 'rest_between_s', label: 'between', unit: 's' },
-  { key: 'rest_after_s', label: 'rest after', unit: 's' },
+  { key: 'times', label: say.times, unit: '' },
+  { key: 'rest_between_s', label: say.between, unit: 's' },
+  { key: 'rest_after_s', label: say.restAfter, unit: 's' },
 ] as const
 </script>
 

@@ -3,6 +3,7 @@ import { ElButton, ElCheckbox, ElInput, ElUpload, type UploadFile } from 'elemen
 import { computed, nextTick, ref, watch } from 'vue'
 
 import ChoiceField from '@/parts/ChoiceField.vue'
+import { SESSION_FILTERS as say } from '@/words/texts/bench'
 
 import type { SortBy } from './useSessionList'
 
@@ -14,7 +15,7 @@ const tag = defineModel<string>('tag', { required: true })
 const archived = defineModel<boolean>('archived', { required: true })
 
 const tagChoices = computed(() => [
-  { value: '', label: 'any tag' },
+  { value: '', label: say.anyTag },
   ...props.tags.map((one) => ({ value: one, label: one })),
 ])
 const share = ref<string | null>(null)
@@ -35,20 +36,20 @@ function taken({ raw }: UploadFile): void {
 
 <template>
   <header>
-    <h1>Sessions</h1>
+    <h1>{{ say.sessions }}</h1>
     <ElInput
       v-model="words"
       class="search"
       type="search"
-      aria-label="Search"
-      placeholder="title or tag"
+      :aria-label="say.search"
+      :placeholder="say.titleOrTag"
       autocomplete="off"
     />
-    <ChoiceField v-model="tag" label="Tag" :options="tagChoices" />
-    <ChoiceField v-model="share" label="Sort by the share of a pattern" placeholder="share of …" :options="shares" />
-    <ElCheckbox v-model="archived">put away</ElCheckbox>
+    <ChoiceField v-model="tag" :label="say.tag" :options="tagChoices" />
+    <ChoiceField v-model="share" :label="say.sortByTheShareOf" :placeholder="say.shareOf" :options="shares" />
+    <ElCheckbox v-model="archived">{{ say.putAway }}</ElCheckbox>
     <span class="grow"></span>
-    <a href="/api/movements.csv" download>movements as .csv</a>
+    <a href="/api/movements.csv" download>{{ say.movementsAsCsv }}</a>
     <ElUpload
       class="taking"
       accept=".json,.txt,.csv"
@@ -58,10 +59,10 @@ function taken({ raw }: UploadFile): void {
       :on-change="taken"
     >
       <!-- The upload is a button itself: what stands in it only looks like one. -->
-      <span class="el-button">Take in a file</span>
+      <span class="el-button">{{ say.takeInAFile }}</span>
     </ElUpload>
     <RouterLink v-slot="{ href, navigate }" :to="{ name: 'bench', params: { id: 'new' } }" custom>
-      <ElButton tag="a" type="primary" :href="href" @click="navigate">New session</ElButton>
+      <ElButton tag="a" type="primary" :href="href" @click="navigate">{{ say.newSession }}</ElButton>
     </RouterLink>
   </header>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElEmpty, ElPagination, ElSkeleton } from 'element-plus'
 
+import { SESSION_LIST as say } from '@/words/texts/bench'
 import SessionFilters from './SessionFilters.vue'
 import SessionTable from './SessionTable.vue'
 import { useSessionList } from './useSessionList'
@@ -23,21 +24,17 @@ const replaceThem = (): void => void clash.value?.()
     />
     <p v-if="trouble" class="note-bar" role="alert">
       {{ trouble }}
-      <ElButton v-if="clash" size="small" @click="replaceThem">Take those of the file</ElButton>
+      <ElButton v-if="clash" size="small" @click="replaceThem">{{ say.takeThoseOfTheFile }}</ElButton>
     </p>
     <div v-if="items === null && !trouble" class="waiting" role="status">
-      <span class="visually-hidden">Fetching the sessions …</span>
+      <span class="visually-hidden">{{ say.fetchingTheSessions }}</span>
       <ElSkeleton :rows="8" animated />
     </div>
-    <ElEmpty
-      v-else-if="items?.length === 0 && asked"
-      :image-size="0"
-      description="No session is called or tagged so."
-    />
+    <ElEmpty v-else-if="items?.length === 0 && asked" :image-size="0" :description="say.noSessionIsCalledOr" />
     <ElEmpty
       v-else-if="items?.length === 0"
       :image-size="0"
-      :description="archived ? 'Nothing is put away.' : 'No session yet. “New session” starts one.'"
+      :description="archived ? say.nothingIsPutAway : say.noSessionYetNewSession"
     />
     <template v-else-if="items">
       <SessionTable
@@ -55,10 +52,10 @@ const replaceThem = (): void => void clash.value?.()
         :total="total"
         :page-size="size"
         layout="prev, pager, next, total"
-        aria-label="Pages of sessions"
+        :aria-label="say.pagesOfSessions"
       />
       <p class="foot">
-        Work, density and effort are of the parts that count (main and finisher); length and load of all.
+        {{ say.workDensityAndEffortAre }}
       </p>
     </template>
   </main>

@@ -4,6 +4,7 @@ import { ElTable, ElTableColumn, ElTag } from 'element-plus'
 import type { SessionItem } from '@/api/types'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { clock, percent, tenth, whole } from '@/words/format'
+import { SESSION_TABLE as say } from '@/words/texts/bench'
 
 import type { SortBy } from './useSessionList'
 
@@ -21,11 +22,11 @@ interface FigureColumn {
   value: (figures: SessionItem['figures']) => string
 }
 const COLUMNS: FigureColumn[] = [
-  { by: 'total_s', label: 'Length', value: (f) => clock(f.total_s) },
-  { by: 'work_s', label: 'Work', value: (f) => clock(f.work_s) },
-  { by: 'density', label: 'Density', value: (f) => percent(f.density) },
-  { by: 'rpe', label: 'Effort', value: (f) => (f.rpe === null ? '–' : tenth(f.rpe)) },
-  { by: 'load', label: 'Load', value: (f) => (f.load === null ? '–' : whole(f.load)) },
+  { by: 'total_s', label: say.length, value: (f) => clock(f.total_s) },
+  { by: 'work_s', label: say.work, value: (f) => clock(f.work_s) },
+  { by: 'density', label: say.density, value: (f) => percent(f.density) },
+  { by: 'rpe', label: say.effort, value: (f) => (f.rpe === null ? '–' : tenth(f.rpe)) },
+  { by: 'load', label: say.load, value: (f) => (f.load === null ? '–' : whole(f.load)) },
 ]
 type Order = 'ascending' | 'descending' | 'none'
 const order = (by: SortBy): Order => {
@@ -42,10 +43,11 @@ const SAID: Record<Order, string> = { none: '', ascending: ', the least first', 
     <ElTableColumn min-width="150">
       <template #header>
         <button type="button" class="plain" @click="$emit('sort', 'title')">
-          Session{{ ARROWS[order('title')] }}<span class="visually-hidden">{{ SAID[order('title')] }}</span>
+          {{ say.session(ARROWS[order('title')]) }}<span class="visually-hidden">{{ SAID[order('title')] }}</span>
         </button>
         <button type="button" class="plain changed" @click="$emit('sort', 'changed')">
-          last changed{{ ARROWS[order('changed')] }}<span class="visually-hidden">{{ SAID[order('changed')] }}</span>
+          {{ say.lastChanged(ARROWS[order('changed')])
+          }}<span class="visually-hidden">{{ SAID[order('changed')] }}</span>
         </button>
       </template>
       <template #default="{ row }">
@@ -55,7 +57,7 @@ const SAID: Record<Order, string> = { none: '', ascending: ', the least first', 
         </span>
       </template>
     </ElTableColumn>
-    <ElTableColumn label="Stave" class-name="wide">
+    <ElTableColumn :label="say.stave" class-name="wide">
       <template #default="{ row }">
         <StaveThumb v-if="row.figures.thumbnail" :thumbnail="row.figures.thumbnail" />
         <span v-else class="problem">{{ row.figures.problem }}</span>
@@ -81,21 +83,23 @@ const SAID: Record<Order, string> = { none: '', ascending: ', the least first', 
       <template #default="{ row }">{{ column.value(row.figures) }}</template>
     </ElTableColumn>
     <ElTableColumn align="right" class-name="acts">
-      <template #header><span class="visually-hidden">What to do</span></template>
+      <template #header
+        ><span class="visually-hidden">{{ say.whatToDo }}</span></template
+      >
       <template #default="{ row }">
-        <button type="button" class="link" :aria-label="`Copy ${row.title}`" @click="$emit('duplicate', row.id)">
-          Copy
+        <button type="button" class="link" :aria-label="say.copy(row.title)" @click="$emit('duplicate', row.id)">
+          {{ say.copy2 }}
         </button>
-        <RouterLink :to="{ name: 'card', params: { id: row.id } }" :aria-label="`Card of ${row.title}`"
-          >Card</RouterLink
-        >
+        <RouterLink :to="{ name: 'card', params: { id: row.id } }" :aria-label="say.cardOf(row.title)">{{
+          say.card
+        }}</RouterLink>
         <button
           type="button"
           class="link"
-          :aria-label="`${archived ? 'Bring back' : 'Put away'} ${row.title}`"
+          :aria-label="`${archived ? say.bringBack : say.putAway} ${row.title}`"
           @click="$emit('archive', row.id)"
         >
-          {{ archived ? 'Bring back' : 'Put away' }}
+          {{ archived ? say.bringBack : say.putAway }}
         </button>
       </template>
     </ElTableColumn>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Stave } from '@/api/types'
 import type { StaveLine } from '@/stave/line'
 import StaveView from '@/stave/StaveView.vue'
+import { STAVE_PANE as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 
@@ -22,7 +23,7 @@ const isLit = (line: StaveLine): boolean => {
 </script>
 
 <template>
-  <section class="tape" aria-label="Stave">
+  <section class="tape" :aria-label="say.stave">
     <StaveView
       v-if="stave"
       :stave="stave"
@@ -32,9 +33,9 @@ const isLit = (line: StaveLine): boolean => {
       :lit-row="lit?.row"
       @point="pointed = $event"
     />
-    <p v-else-if="empty" class="quiet">An empty page. Add a block, or write on the board.</p>
-    <p v-else-if="wrong.size === 0 && !trouble" class="quiet" role="status">Working it out …</p>
-    <p v-else class="quiet">No stave while something is wrong.</p>
+    <p v-else-if="empty" class="quiet">{{ say.anEmptyPageAddA }}</p>
+    <p v-else-if="wrong.size === 0 && !trouble" class="quiet" role="status">{{ say.workingItOut }}</p>
+    <p v-else class="quiet">{{ say.noStaveWhileSomethingIs }}</p>
   </section>
 </template>
 

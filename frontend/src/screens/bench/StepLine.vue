@@ -5,6 +5,7 @@ import type { Step } from '@/api/types'
 import { withFreshIds, type PlacePart } from '@/composables/edits'
 import { movementIn, useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
+import { STEP_LINE as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 import LoadCells from './LoadCells.vue'
@@ -38,8 +39,8 @@ const more = ref(false)
 const qualifiers = computed(() => {
   const { step } = props
   const words: string[] = []
-  if (step.fill) words.push('to fill')
-  if (step.chain) words.push('then in the same start')
+  if (step.fill) words.push(say.toFill)
+  if (step.chain) words.push(say.thenInTheSameStart)
   if (step.grow) words.push(`+${step.grow} each round`)
   if (step.sides && step.sides !== 'both') words.push(labelOf('sides', step.sides))
   if (step.reserve !== undefined && step.reserve !== null) words.push(`${step.reserve} left in reserve`)
@@ -53,9 +54,9 @@ const qualifiers = computed(() => {
 /** Doses that this step has, or could have under its clock. */
 const doses = computed(() => {
   const all = [
-    { key: 'reps', label: 'reps', unit: '' },
-    { key: 'seconds', label: 'for', unit: 's' },
-    { key: 'metres', label: 'metres', unit: 'm' },
+    { key: 'reps', label: say.reps, unit: '' },
+    { key: 'seconds', label: say.forWord, unit: 's' },
+    { key: 'metres', label: say.metres, unit: 'm' },
   ] as const
   return all.filter((dose) => props.step[dose.key] !== undefined || (more.value && !props.step.fill))
 })
@@ -90,8 +91,8 @@ const isPointed = computed(
     <button
       type="button"
       class="grip"
-      :aria-label="`Move ${name}: arrow up or down`"
-      title="Drag, or arrow keys"
+      :aria-label="say.moveArrowUpOrDown(name)"
+      :title="say.dragOrArrowKeys"
       @keydown="keys($event, list, index, length)"
     >
       ⋮
@@ -101,7 +102,7 @@ const isPointed = computed(
       type="button"
       class="plain name"
       :aria-expanded="picking"
-      :title="`Change ${name}`"
+      :title="say.change(name)"
       @click="picking = !picking"
     >
       {{ name }}
@@ -118,7 +119,7 @@ const isPointed = computed(
     <LoadCells :step="step" :place="place" :path="path" :more="more" />
     <ValueCell
       v-if="step.rest_s !== undefined || more"
-      label="rest"
+      :label="say.rest"
       unit="s"
       :value="step.rest_s"
       :place="[...place, 'rest_s']"
@@ -127,19 +128,19 @@ const isPointed = computed(
     <span v-if="qualifiers && !more" class="said">{{ qualifiers }}</span>
     <span class="tools">
       <button type="button" class="link" :aria-expanded="more" @click="more = !more">
-        {{ more ? 'less' : 'more' }}<span class="visually-hidden"> of {{ name }}</span>
+        {{ more ? say.less : say.more }}<span class="visually-hidden"> {{ say.of(name) }}</span>
       </button>
       <button type="button" class="link" @click="again">
-        again<span class="visually-hidden">: {{ name }}</span>
+        {{ say.again }}<span class="visually-hidden">: {{ name }}</span>
       </button>
       <button v-if="length > 1" type="button" class="link" @click="remove">
-        remove<span class="visually-hidden"> {{ name }}</span>
+        {{ say.remove }}<span class="visually-hidden"> {{ name }}</span>
       </button>
     </span>
     <span v-if="unknown" class="why" role="alert">
-      {{ unknown.path }}: found {{ unknown.found }}; allowed: {{ unknown.allowed }}
+      {{ say.foundAllowed(unknown.path, unknown.found, unknown.allowed) }}
     </span>
-    <MovementPicker v-if="picking" class="wide" :label="`Instead of ${name}`" @pick="pick" @close="picking = false" />
+    <MovementPicker v-if="picking" class="wide" :label="say.insteadOf(name)" @pick="pick" @close="picking = false" />
     <StepMore v-if="more" class="wide" :step="step" :place="place" :path="path" :clock="clock" />
   </li>
 </template>

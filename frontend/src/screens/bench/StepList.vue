@@ -3,6 +3,7 @@ import { ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
 import { withFreshIds } from '@/composables/edits'
+import { STEP_LIST as say } from '@/words/texts/bench'
 
 import { useBench, type PlacedSteps } from './bench'
 import MovementPicker from './MovementPicker.vue'
@@ -43,9 +44,9 @@ async function add(movement: string): Promise<void> {
         :path="`${list.path}[${index}]`"
       />
     </ul>
-    <MovementPicker v-if="adding" label="Movement to add" @pick="add" @close="adding = false" />
+    <MovementPicker v-if="adding" :label="say.movementToAdd" @pick="add" @close="adding = false" />
     <button v-else type="button" class="link add" @click="adding = true">
-      add a movement<span class="visually-hidden"> to {{ list.station ?? block }}</span>
+      {{ say.addAMovement }}<span class="visually-hidden"> {{ say.to(list.station ?? block) }}</span>
     </button>
   </div>
 </template>

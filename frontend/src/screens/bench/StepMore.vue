@@ -3,6 +3,7 @@ import type { Option, Step } from '@/api/types'
 import type { PlacePart } from '@/composables/edits'
 import { useTables } from '@/composables/useTables'
 import { readValue, writeValue } from '@/words/values'
+import { STEP_MORE as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 import ValueCell from './ValueCell.vue'
@@ -60,22 +61,27 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
 <template>
   <div class="more">
     <label>
-      sides
+      {{ say.sides }}
       <select :value="step.sides ?? ''" @change="put('sides', text($event))">
-        <option value="">as the movement has it</option>
+        <option value="">{{ say.asTheMovementHasIt }}</option>
         <option v-for="one in tables.sides" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </label>
     <label>
-      effort
+      {{ say.effort }}
       <select :value="step.effort ?? ''" @change="put('effort', text($event))">
-        <option value="">as the block</option>
+        <option value="">{{ say.asTheBlock }}</option>
         <option v-for="one in tables.efforts" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </label>
-    <ValueCell label="left in reserve" :value="step.reserve" :place="[...place, 'reserve']" :path="`${path}.reserve`" />
+    <ValueCell
+      :label="say.leftInReserve"
+      :value="step.reserve"
+      :place="[...place, 'reserve']"
+      :path="`${path}.reserve`"
+    />
     <label>
-      tempo
+      {{ say.tempo }}
       <input
         :value="(step.tempo ?? []).join('-')"
         size="9"
@@ -84,15 +90,15 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
         @change="putTempo(text($event))"
       />
     </label>
-    <ValueCell label="pace" unit="s" :value="step.pace_s" :place="[...place, 'pace_s']" :path="`${path}.pace_s`" />
-    <ValueCell label="more each round" :value="step.grow" :place="[...place, 'grow']" :path="`${path}.grow`" />
+    <ValueCell :label="say.pace" unit="s" :value="step.pace_s" :place="[...place, 'pace_s']" :path="`${path}.pace_s`" />
+    <ValueCell :label="say.moreEachRound" :value="step.grow" :place="[...place, 'grow']" :path="`${path}.grow`" />
     <label v-if="clock === 'every' || clock === 'amrap'">
       <input
         type="checkbox"
         :checked="Boolean(step.fill)"
         @change="putFlag('fill', ($event.target as HTMLInputElement).checked)"
       />
-      to fill
+      {{ say.toFill }}
     </label>
     <label v-if="clock === 'every'">
       <input
@@ -100,28 +106,30 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
         :checked="Boolean(step.chain)"
         @change="putFlag('chain', ($event.target as HTMLInputElement).checked)"
       />
-      next one in the same start
+      {{ say.nextOneInTheSame }}
     </label>
-    <ValueCell label="note" text :value="step.note" :place="[...place, 'note']" :path="`${path}.note`" />
+    <ValueCell :label="say.note" text :value="step.note" :place="[...place, 'note']" :path="`${path}.note`" />
     <fieldset v-for="(option, index) in options()" :key="index">
-      <legend class="visually-hidden">Option {{ option.label }}</legend>
-      <span>or</span>
-      <label>label <input :value="option.label" size="12" @change="putOption(index, { label: text($event) })" /></label>
+      <legend class="visually-hidden">{{ say.option(option.label) }}</legend>
+      <span>{{ say.or }}</span>
+      <label
+        >{{ say.label }} <input :value="option.label" size="12" @change="putOption(index, { label: text($event) })"
+      /></label>
       <label>
-        level
+        {{ say.level }}
         <select
           :value="option.level ?? ''"
           @change="putOption(index, { level: (text($event) || undefined) as Option['level'] })"
         >
-          <option value="">the same</option>
+          <option value="">{{ say.theSame }}</option>
           <option v-for="one in tables.levels" :key="one.key" :value="one.key">{{ one.label }}</option>
         </select>
       </label>
       <label
-        >kit <input :value="kit(option)" size="10" @change="putOption(index, { kit: asKit(text($event)) })"
+        >{{ say.kit }} <input :value="kit(option)" size="10" @change="putOption(index, { kit: asKit(text($event)) })"
       /></label>
       <label>
-        movement
+        {{ say.movement }}
         <input
           :value="option.movement ?? ''"
           size="14"
@@ -129,7 +137,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
         />
       </label>
       <label>
-        reps
+        {{ say.reps }}
         <input
           :value="writeValue(option.reps)"
           size="4"
@@ -137,7 +145,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
         />
       </label>
       <label>
-        kg
+        {{ say.kg }}
         <input
           :value="writeValue(kg(option))"
           size="4"
@@ -145,16 +153,16 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
         />
       </label>
       <label>
-        dose ×
+        {{ say.dose }}
         <input
           :value="writeValue(option.dose_factor)"
           size="4"
           @change="putOption(index, { dose_factor: readValue(text($event)) as number | undefined })"
         />
       </label>
-      <button type="button" class="link" @click="removeOption(index)">remove the option</button>
+      <button type="button" class="link" @click="removeOption(index)">{{ say.removeTheOption }}</button>
     </fieldset>
-    <button type="button" class="link" @click="addOption">add an option</button>
+    <button type="button" class="link" @click="addOption">{{ say.addAnOption }}</button>
   </div>
 </template>
 

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useTables } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { clock, percent, ratio, signed, tenth, whole } from '@/words/format'
+import { TALLY_PANEL as say } from '@/words/texts/bench'
 
 import BalanceBeam from './BalanceBeam.vue'
 import CheckList from './CheckList.vue'
@@ -19,62 +20,62 @@ const time = computed(() => {
   return [
     {
       figure: 'headline.density',
-      label: 'Density, main and finisher',
+      label: say.densityMainAndFinisher,
       value: percent(f.headline.density),
       unit: 'share' as const,
     },
     {
       figure: 'headline.work_s',
-      label: 'Work, main and finisher',
+      label: say.workMainAndFinisher,
       value: clock(f.headline.work_s),
       unit: 's' as const,
     },
     {
       figure: 'headline.total_s',
-      label: 'Length, main and finisher',
+      label: say.lengthMainAndFinisher,
       value: clock(f.headline.total_s),
       unit: 's' as const,
     },
-    { figure: 'total_s', label: 'Length, whole session', value: clock(f.total_s), unit: 's' as const },
-    { figure: 'work_s', label: 'Work, whole session', value: clock(f.work_s), unit: 's' as const },
-    { figure: 'density', label: 'Density, whole session', value: percent(f.density), unit: 'share' as const },
-    { figure: 'timetable_s', label: 'To book the hall for', value: clock(f.timetable_s), unit: 's' as const },
+    { figure: 'total_s', label: say.lengthWholeSession, value: clock(f.total_s), unit: 's' as const },
+    { figure: 'work_s', label: say.workWholeSession, value: clock(f.work_s), unit: 's' as const },
+    { figure: 'density', label: say.densityWholeSession, value: percent(f.density), unit: 'share' as const },
+    { figure: 'timetable_s', label: say.toBookTheHallFor, value: clock(f.timetable_s), unit: 's' as const },
   ]
 })
 const volume = computed(() => {
   const f = figures.value
   if (!f) return []
   return [
-    { figure: 'reps.called', label: 'Reps called', value: whole(f.reps.called), lights: { kind: 'called' } },
-    { figure: 'reps.paced', label: 'Reps paced', value: whole(f.reps.paced), lights: { kind: 'paced' } },
-    { figure: 'reps.estimated', label: 'Reps guessed', value: whole(f.reps.estimated), lights: { kind: 'estimated' } },
-    { figure: 'volume_kg', label: 'Volume load', value: `${whole(f.volume_kg)} kg` },
-    { figure: 'landings.low', label: 'Landings, low', value: whole(f.landings.low) },
-    { figure: 'landings.medium', label: 'Landings, medium', value: whole(f.landings.medium) },
-    { figure: 'landings.high', label: 'Landings, high', value: whole(f.landings.high) },
+    { figure: 'reps.called', label: say.repsCalled, value: whole(f.reps.called), lights: { kind: 'called' } },
+    { figure: 'reps.paced', label: say.repsPaced, value: whole(f.reps.paced), lights: { kind: 'paced' } },
+    { figure: 'reps.estimated', label: say.repsGuessed, value: whole(f.reps.estimated), lights: { kind: 'estimated' } },
+    { figure: 'volume_kg', label: say.volumeLoad, value: `${whole(f.volume_kg)} kg` },
+    { figure: 'landings.low', label: say.landingsLow, value: whole(f.landings.low) },
+    { figure: 'landings.medium', label: say.landingsMedium, value: whole(f.landings.medium) },
+    { figure: 'landings.high', label: say.landingsHigh, value: whole(f.landings.high) },
   ].filter((row) => !row.label.endsWith(', low') || f.landings.low > 0)
 })
 const effort = computed(() => {
   const f = figures.value
   if (!f) return []
   return [
-    { figure: 'effort.rpe', label: 'Effort, 0 to 10', value: tenth(f.effort.rpe), unit: 'effort' as const },
+    { figure: 'effort.rpe', label: say.effortTo, value: tenth(f.effort.rpe), unit: 'effort' as const },
     {
       figure: 'effort.mean_uptake',
-      label: 'Mean uptake',
+      label: say.meanUptake,
       value: percent(f.effort.mean_uptake),
       unit: 'share' as const,
     },
     {
       figure: 'effort.peak_uptake',
-      label: 'Peak uptake',
+      label: say.peakUptake,
       value: percent(f.effort.peak_uptake),
       unit: 'share' as const,
     },
-    { figure: 'effort.above_80_s', label: 'Time above 80 %', value: clock(f.effort.above_80_s), unit: 's' as const },
+    { figure: 'effort.above_80_s', label: say.timeAbove, value: clock(f.effort.above_80_s), unit: 's' as const },
     {
       figure: 'effort.load',
-      label: 'Session load, effort × minutes',
+      label: say.sessionLoadEffortMinutes,
       value: whole(f.effort.load),
       unit: 'load' as const,
     },
@@ -106,7 +107,7 @@ const exits = computed(() =>
 
 const { tables } = useTables()
 const choices = (school: (typeof tables.value.schools)[number]) => [
-  { value: '', label: 'the squad’s' },
+  { value: '', label: say.theSquads },
   ...school.choices.map((one) => ({ value: one.key, label: one.label })),
 ]
 /** What the squad's own methods say is known from the answer itself; an empty choice leaves it to them. */
@@ -117,67 +118,65 @@ function choose(name: string, value: string): void {
 </script>
 
 <template>
-  <section class="tally" aria-label="Tally" :class="{ stale: wrong.size > 0 }">
-    <h2 class="visually-hidden">Tally</h2>
+  <section class="tally" :aria-label="say.tally" :class="{ stale: wrong.size > 0 }">
+    <h2 class="visually-hidden">{{ say.tally }}</h2>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="wrong.size > 0" class="note-bar" role="status">
-      {{ wrong.size === 1 ? 'One place' : `${wrong.size} places` }} cannot be figured; the figures below are from
-      before.
+      {{ say.cannotBeFiguredTheFigures(wrong.size === 1 ? say.onePlace : `${wrong.size} places`) }}
     </p>
     <p v-if="trying" class="note-bar" role="status">
-      What if: differences are to how it stood. Enter keeps it, Escape gives it back.
+      {{ say.whatIfDifferencesAreTo }}
     </p>
     <template v-if="figures">
       <dl class="big">
         <div>
-          <dt>Work time</dt>
+          <dt>{{ say.workTime }}</dt>
           <dd>{{ clock(figures.headline.work_s) }}</dd>
           <dd v-if="deltas?.['headline.work_s']" class="delta">{{ signed(deltas['headline.work_s'], 's') }}</dd>
         </div>
         <div>
-          <dt>Work : rest</dt>
+          <dt>{{ say.workRest }}</dt>
           <dd>{{ ratio(figures.headline.work_to_rest) }}</dd>
         </div>
         <div>
-          <dt>Called · paced · guessed</dt>
+          <dt>{{ say.calledPacedGuessed }}</dt>
           <dd class="reps">
             {{ whole(figures.reps.called) }} · {{ whole(figures.reps.paced) }} · {{ whole(figures.reps.estimated) }}
           </dd>
         </div>
         <div>
-          <dt>Effort</dt>
+          <dt>{{ say.effort }}</dt>
           <dd>{{ tenth(figures.effort.rpe) }}</dd>
           <dd v-if="deltas?.['effort.rpe']" class="delta">{{ signed(deltas['effort.rpe'], 'effort') }}</dd>
         </div>
       </dl>
       <p v-if="figures.effort.provisional.length" class="note-bar" role="status">
         <b>{{ figures.effort.provisional.join(', ') }}</b>
-        {{ figures.effort.provisional.length > 1 ? 'are' : 'is' }} new: 3 s a rep, effort as for a moderate movement, no
-        pattern yet.
+        {{ say.newSARepEffort(figures.effort.provisional.length > 1 ? say.are : say.is) }}
       </p>
       <CheckList />
-      <h3>Time</h3>
+      <h3>{{ say.time }}</h3>
       <FigureRow v-for="row in time" :key="row.figure" v-bind="row" />
-      <h3>Volume</h3>
+      <h3>{{ say.volume }}</h3>
       <FigureRow v-for="row in volume" :key="row.figure" v-bind="row" />
       <FigureRow
         v-if="figures.rates.reps_per_min !== null"
         figure="rates.reps_per_min"
-        label="Reps a minute"
+        :label="say.repsAMinute"
         :value="tenth(figures.rates.reps_per_min)"
       />
-      <h3>Effort</h3>
+      <h3>{{ say.effort }}</h3>
       <FigureRow v-for="row in effort" :key="row.figure" v-bind="row" />
-      <h3>Balance</h3>
+      <h3>{{ say.balance }}</h3>
       <FigureRow v-for="row in rows" :key="row.figure" v-bind="row" />
       <div class="beams">
         <BalanceBeam v-for="[name, beam] in beams" :key="name" :beam="beam" />
       </div>
       <template v-if="exits.length">
-        <h3>Exits</h3>
+        <h3>{{ say.exits }}</h3>
         <FigureRow v-for="row in exits" :key="row.figure" v-bind="row" />
       </template>
-      <h3>Schools</h3>
+      <h3>{{ say.schools }}</h3>
       <p class="schools">
         <ChoiceField
           v-for="school in tables.schools"
@@ -190,7 +189,7 @@ function choose(name: string, value: string): void {
         />
       </p>
     </template>
-    <p v-else class="quiet">Nothing to tally yet.</p>
+    <p v-else class="quiet">{{ say.nothingToTallyYet }}</p>
   </section>
 </template>
 

@@ -4,6 +4,7 @@ import { computed, ref, useId, watch } from 'vue'
 import type { Edit, PlacePart } from '@/composables/edits'
 import { clock } from '@/words/format'
 import { nudged, readValue, writeValue } from '@/words/values'
+import { VALUE_CELL as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
 
@@ -99,15 +100,15 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
           :value="writeValue(one)"
           size="3"
           inputmode="decimal"
-          :aria-label="`${label}, round ${index + 1}`"
+          :aria-label="say.round(label, index + 1)"
           autocomplete="off"
           @input="commitOne(index, ($event.target as HTMLInputElement).value)"
           @keydown="nudgeKeys($event, index)"
           @blur="leave"
         />
         <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
-        <button type="button" class="link" :title="`One ${label} for all rounds`" @click="oneForAll">
-          one for all<span class="visually-hidden"> rounds: {{ label }}</span>
+        <button type="button" class="link" :title="say.oneForAllRounds(label)" @click="oneForAll">
+          {{ say.oneForAll }}<span class="visually-hidden"> {{ say.rounds(label) }}</span>
         </button>
       </span>
     </template>
@@ -129,7 +130,7 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
       <span v-if="unit && typed !== ''" class="unit" aria-hidden="true">{{ unit }}</span>
     </template>
     <span v-if="problem" :id="`${id}-why`" class="why" role="alert">
-      {{ problem.path }}: found {{ problem.found }}; allowed: {{ problem.allowed }}
+      {{ say.foundAllowed(problem.path, problem.found, problem.allowed) }}
     </span>
   </span>
 </template>

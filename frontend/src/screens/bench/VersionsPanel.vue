@@ -9,6 +9,7 @@ import { LASTING, queryClient, troubleOf } from '@/api/query'
 import type { Difference, RevisionItem, SessionDoc } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import { writeValue } from '@/words/values'
+import { VERSIONS_PANEL as say } from '@/words/texts/bench'
 
 const props = defineProps<{ session: string }>()
 const emit = defineEmits<{ restore: [document: SessionDoc]; close: [] }>()
@@ -51,7 +52,7 @@ const restore = (version: RevisionItem) =>
 
 const when = (iso: string): string =>
   new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
-const KINDS: Record<string, string> = { autosave: 'saved by itself', kept: 'kept', conflict: 'beside another version' }
+const KINDS: Record<string, string> = { autosave: say.savedByItself, kept: 'kept', conflict: say.besideAnotherVersion }
 const brief = (value: unknown): string => {
   const text =
     typeof value === 'object' && value !== null && !Array.isArray(value) && !('low' in value) ? '…' : writeValue(value)
@@ -60,10 +61,10 @@ const brief = (value: unknown): string => {
 </script>
 
 <template>
-  <ElDrawer :model-value="true" title="Versions" size="min(520px, 94vw)" @close="emit('close')">
+  <ElDrawer :model-value="true" :title="say.versions" size="min(520px, 94vw)" @close="emit('close')">
     <p v-if="trouble || notRead" class="note-bar" role="alert">{{ trouble || notRead }}</p>
     <div v-if="versions === null" role="status">
-      <span class="visually-hidden">Fetching the versions …</span>
+      <span class="visually-hidden">{{ say.fetchingTheVersions }}</span>
       <ElSkeleton v-if="!notRead" :rows="6" animated />
     </div>
     <ul v-else>
@@ -76,10 +77,10 @@ const brief = (value: unknown): string => {
           :aria-expanded="opened.has(version.id)"
           @click="show(version)"
         >
-          what changed<span class="visually-hidden"> {{ when(version.updated_at) }}</span>
+          {{ say.whatChanged }}<span class="visually-hidden"> {{ when(version.updated_at) }}</span>
         </button>
         <button v-if="index > 0" type="button" class="link" @click="restore(version)">
-          bring it back<span class="visually-hidden">: {{ when(version.updated_at) }}</span>
+          {{ say.bringItBack }}<span class="visually-hidden">: {{ when(version.updated_at) }}</span>
         </button>
         <ul v-if="opened.has(version.id)" class="changes">
           <li v-for="(one, at) in opened.get(version.id)" :key="at">
@@ -87,7 +88,7 @@ const brief = (value: unknown): string => {
             <template v-if="one.kind === 'changed'">: {{ brief(one.before) }} → {{ brief(one.after) }}</template>
             <small>{{ one.path }}</small>
           </li>
-          <li v-if="opened.get(version.id)?.length === 0">nothing</li>
+          <li v-if="opened.get(version.id)?.length === 0">{{ say.nothing }}</li>
         </ul>
       </li>
     </ul>

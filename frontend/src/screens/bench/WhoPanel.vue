@@ -5,17 +5,18 @@ import type { Given, SessionDoc } from '@/api/types'
 import { usePeople } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
+import { WHO_PANEL as say } from '@/words/texts/bench'
 
 const props = defineProps<{ document: SessionDoc; squad: number }>()
 const given = defineModel<Given>({ required: true })
 
 const { people } = usePeople(() => props.squad)
 const as = computed(() => [
-  { value: 0, label: 'anyone' },
+  { value: 0, label: say.anyone },
   ...people.value.map((one) => ({ value: one.id, label: one.name })),
 ])
 const withWhat = computed(() => [
-  { value: '', label: options.value.length ? 'the standard' : 'no options here' },
+  { value: '', label: options.value.length ? 'the standard' : say.noOptionsHere },
   ...options.value.map((one) => ({ value: one, label: one })),
 ])
 
@@ -76,15 +77,21 @@ function score(block: string, value: number | null | undefined): void {
 </script>
 
 <template>
-  <div class="who" role="group" aria-label="As whom, with what">
-    <ChoiceField v-model="person" label="As whom" said="as" :options="as" />
-    <ChoiceField v-model="option" label="With what" said="with" :options="withWhat" :disabled="options.length === 0" />
+  <div class="who" role="group" :aria-label="say.asWhomWithWhat">
+    <ChoiceField v-model="person" :label="say.asWhom" :said="say.as" :options="as" />
+    <ChoiceField
+      v-model="option"
+      :label="say.withWhat"
+      :said="say.withWord"
+      :options="withWhat"
+      :disabled="options.length === 0"
+    />
     <NumberField
       v-for="[block, take] in scored"
       :key="block"
       :model-value="scores[block] ?? null"
-      :label="`${take} of ${block}`"
-      :said="`${take} of ${block}`"
+      :label="say.of(take, block)"
+      :said="say.of(take, block)"
       @update:model-value="score(block, $event)"
     />
   </div>

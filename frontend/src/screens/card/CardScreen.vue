@@ -10,6 +10,7 @@ import { queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { saveFile } from '@/composables/useFiles'
 import ChoiceField from '@/parts/ChoiceField.vue'
+import { CARD_SCREEN as say } from '@/words/texts/card'
 
 import CardSheet from './CardSheet.vue'
 
@@ -36,7 +37,7 @@ type Paper = 'a4' | 'letter'
 const paper = ref<Paper>('a4')
 const PAPERS: { value: Paper; label: string }[] = [
   { value: 'a4', label: 'A4' },
-  { value: 'letter', label: 'letter' },
+  { value: 'letter', label: say.letter },
 ]
 const sharing = typeof navigator.canShare === 'function' && navigator.canShare({ text: 'a' })
 const { copy: toClipboard, copied } = useClipboard({ legacy: true })
@@ -70,16 +71,16 @@ const copy = () =>
 <template>
   <main id="main" class="screen">
     <header class="bar">
-      <RouterLink :to="{ name: 'bench', params: { id } }">Back to the Bench</RouterLink>
+      <RouterLink :to="{ name: 'bench', params: { id } }">{{ say.backToTheBench }}</RouterLink>
       <span class="grow"></span>
-      <ChoiceField v-model="paper" label="paper" said="paper" :options="PAPERS" />
-      <ElButton @click="copy">{{ copied ? 'Copied' : sharing ? 'Share as text' : 'Copy as board text' }}</ElButton>
-      <ElButton @click="pdf">PDF</ElButton>
-      <ElButton type="primary" @click="print">Print</ElButton>
+      <ChoiceField v-model="paper" :label="say.paper" :said="say.paper" :options="PAPERS" />
+      <ElButton @click="copy">{{ copied ? say.copied : sharing ? say.shareAsText : say.copyAsBoardText }}</ElButton>
+      <ElButton @click="pdf">{{ say.pdf }}</ElButton>
+      <ElButton type="primary" @click="print">{{ say.print }}</ElButton>
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <div v-else-if="card === null" role="status">
-      <span class="visually-hidden">Writing the card …</span>
+      <span class="visually-hidden">{{ say.writingTheCard }}</span>
       <ElSkeleton :rows="8" animated />
     </div>
     <CardSheet v-if="card" :card="card" :paper="paper" />

@@ -1,25 +1,28 @@
 <script setup lang="ts">
 import type { Card } from '@/api/types'
 import { clock } from '@/words/format'
+import { CARD_SHEET as say } from '@/words/texts/card'
 
 // A session on paper, as it hangs on the wall of the hall.
 defineProps<{ card: Card; paper: 'a4' | 'letter' }>()
 const kit = (one: Card): string => one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${k.kg} kg` : ''}`).join(', ')
 const indent = (line: string): string => `${(line.length - line.trimStart().length - 2) * 0.55}em`
-const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional' }
+const OPTIONAL: Record<string, string> = { exit: say.orStopHere, skip: 'optional' }
 </script>
 
 <template>
   <article class="sheet" :class="paper">
     <h1>{{ card.title }}</h1>
     <p class="facts">
-      <template v-if="card.announced_s !== null">told {{ clock(card.announced_s) }} · </template>
-      comes to {{ clock(card.timetable_s) }}<template v-if="card.people"> · {{ card.people }} people</template>
+      <template v-if="card.announced_s !== null">{{ say.told(clock(card.announced_s)) }} </template>
+      {{ say.comesTo(clock(card.timetable_s)) }}<template v-if="card.people"> {{ say.people(card.people) }}</template>
     </p>
-    <p v-if="card.kit.length" class="facts"><b>Put out:</b> {{ kit(card) }}</p>
+    <p v-if="card.kit.length" class="facts">
+      <b>{{ say.putOut }}</b> {{ kit(card) }}
+    </p>
     <p v-for="note in card.notes" :key="note" class="facts">{{ note }}</p>
     <section v-for="(block, index) in card.blocks" :key="index" class="block">
-      <ol class="clock" :aria-label="`Running clock of ${block.title}`">
+      <ol class="clock" :aria-label="say.runningClockOf(block.title)">
         <li v-for="mark in block.marks" :key="mark.at_s">
           <b>{{ mark.about ? '~' : '' }}{{ clock(mark.at_s) }}</b> {{ mark.what }}
         </li>
@@ -34,10 +37,12 @@ const OPTIONAL: Record<string, string> = { exit: 'or stop here', skip: 'optional
         <p v-for="(line, at) in block.lines" :key="at" class="line" :style="{ paddingLeft: indent(line) }">
           {{ line.trim() }}
         </p>
-        <p v-if="block.calls.length" class="small">call: {{ block.calls.join('; ') }}</p>
-        <p v-if="block.rest_after_s > 0" class="small">then rest {{ clock(block.rest_after_s) }}</p>
+        <p v-if="block.calls.length" class="small">{{ say.call(block.calls.join('; ')) }}</p>
+        <p v-if="block.rest_after_s > 0" class="small">{{ say.thenRest(clock(block.rest_after_s)) }}</p>
       </div>
-      <div v-if="block.score" class="score"><span>score</span></div>
+      <div v-if="block.score" class="score">
+        <span>{{ say.score }}</span>
+      </div>
     </section>
     <footer>
       <p v-for="caution in card.cautions" :key="caution">{{ caution }}</p>

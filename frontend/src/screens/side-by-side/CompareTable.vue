@@ -7,6 +7,7 @@ import type { Column, CompareRow } from '@/api/types'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { useMovements } from '@/composables/useMovements'
 import { deltaText, leftText, valueText } from '@/words/rows'
+import { COMPARE_TABLE as say } from '@/words/texts/side-by-side'
 
 import OpenedCell from './OpenedCell.vue'
 import type { Hold } from './useComparison'
@@ -77,7 +78,7 @@ function toggle(row: CompareRow, column: number): void {
 }
 const arrow = (row: string): string => (sortBy.value?.row !== row ? '' : sortBy.value.down ? ' ←' : ' →')
 const sorted = (row: string): string =>
-  sortBy.value?.row !== row ? 'not sorted' : sortBy.value.down ? 'sorted, the most first' : 'sorted, the least first'
+  sortBy.value?.row !== row ? 'not sorted' : sortBy.value.down ? 'sorted, the most first' : say.sortedTheLeastFirst
 const ends = (column: Column, row: CompareRow): string => {
   const spread = column.spread[row.key]
   if (!spread) return ''
@@ -94,12 +95,12 @@ const openedColumn = computed(() => {
 </script>
 
 <template>
-  <nav v-if="narrow && all.length > 1" class="pages" aria-label="Columns">
-    <ElButton :disabled="at === 0" @click="turn(-1)">Before</ElButton>
+  <nav v-if="narrow && all.length > 1" class="pages" :aria-label="say.columns">
+    <ElButton :disabled="at === 0" @click="turn(-1)">{{ say.before }}</ElButton>
     <span aria-live="polite"
-      >{{ at + 1 }} of {{ all.length }}: <b>{{ all[at]?.column.name }}</b></span
+      >{{ say.of(at + 1, all.length) }} <b>{{ all[at]?.column.name }}</b></span
     >
-    <ElButton :disabled="at === all.length - 1" @click="turn(1)">Next</ElButton>
+    <ElButton :disabled="at === all.length - 1" @click="turn(1)">{{ say.next }}</ElButton>
   </nav>
   <div ref="sheet" class="scroll">
     <table
@@ -109,7 +110,9 @@ const openedColumn = computed(() => {
     >
       <thead>
         <tr>
-          <th scope="col" class="corner"><span class="visually-hidden">Row</span></th>
+          <th scope="col" class="corner">
+            <span class="visually-hidden">{{ say.row }}</span>
+          </th>
           <th
             v-for="{ number, column } in shown"
             :key="number"
@@ -117,10 +120,10 @@ const openedColumn = computed(() => {
             :class="{ base: number === 0, marked: markable && number === marked, cannot: column.why }"
           >
             <StaveThumb v-if="column.thumbnail" :thumbnail="column.thumbnail" :span="longest" />
-            <p v-else class="blank">no stave</p>
+            <p v-else class="blank">{{ say.noStave }}</p>
             <div class="name">
               <span>{{ column.name }}</span>
-              <small v-if="places.get(number)" class="place" :title="`place ${places.get(number)} by your wishes`"
+              <small v-if="places.get(number)" class="place" :title="say.placeByYourWishes(places.get(number))"
                 >{{ places.get(number) }}.</small
               >
             </div>
@@ -135,10 +138,10 @@ const openedColumn = computed(() => {
                 size="small"
                 @change="emit('mark', number)"
               >
-                mark<span class="visually-hidden"> {{ column.name }}</span>
+                {{ say.mark }}<span class="visually-hidden"> {{ column.name }}</span>
               </ElRadio>
               <button v-if="removable" type="button" class="link" @click="emit('remove', number)">
-                take out<span class="visually-hidden"> {{ column.name }}</span>
+                {{ say.takeOut }}<span class="visually-hidden"> {{ column.name }}</span>
               </button>
             </span>
           </th>
@@ -151,7 +154,7 @@ const openedColumn = computed(() => {
               <button
                 type="button"
                 class="plain"
-                :title="`Sort the columns by this row: ${sorted(row.key)}`"
+                :title="say.sortTheColumnsByThis(sorted(row.key))"
                 @click="sort(row.key)"
               >
                 {{ row.label }}{{ arrow(row.key) }}<span class="visually-hidden">, {{ sorted(row.key) }}</span>

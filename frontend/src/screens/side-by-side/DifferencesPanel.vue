@@ -2,6 +2,7 @@
 import { ElCollapse, ElCollapseItem } from 'element-plus'
 
 import type { Column, Difference } from '@/api/types'
+import { DIFFERENCES_PANEL as say } from '@/words/texts/side-by-side'
 
 // What differs between whole sessions, each against the first.
 defineProps<{ columns: readonly Column[]; differences: readonly (readonly Difference[])[] }>()
@@ -9,14 +10,14 @@ const written = (value: unknown): string => JSON.stringify(value) ?? 'nothing'
 </script>
 
 <template>
-  <section class="differences" aria-label="What differs">
-    <h2>What differs from {{ columns[0]?.name }}</h2>
+  <section class="differences" :aria-label="say.whatDiffers">
+    <h2>{{ say.whatDiffersFrom(columns[0]?.name) }}</h2>
     <ElCollapse>
       <ElCollapseItem
         v-for="(list, number) in differences.slice(1)"
         :key="number"
         :name="number"
-        :title="`${columns[number + 1]?.name}: ${list.length} difference${list.length === 1 ? '' : 's'}`"
+        :title="say.difference(columns[number + 1]?.name, list.length, list.length === 1 ? '' : 's')"
       >
         <ul>
           <li v-for="(one, index) in list" :key="index">

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import type { CompareRow } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { valueText } from '@/words/rows'
+import { HOLD_BAR as say } from '@/words/texts/side-by-side'
 
 import type { Hold } from './useComparison'
 
@@ -22,7 +23,7 @@ const target = defineModel<number | null>('target', { required: true })
 const hidden = defineModel<string[]>('hidden', { required: true })
 const emit = defineEmits<{ show: [key: string] }>()
 
-const NAMES: Record<Hold, string> = { total: 'total time', work: 'work time', reps: 'reps called', load: 'load' }
+const NAMES: Record<Hold, string> = { total: say.totalTime, work: say.workTime, reps: say.repsCalled, load: 'load' }
 const UNITS = { total: 's', work: 's', load: 'load', reps: '' } as const
 const holds = computed(() =>
   (Object.keys(NAMES) as Hold[]).map((key) => ({
@@ -59,41 +60,43 @@ const toggle = (key: string): void => {
 
 <template>
   <div class="hold">
-    <span id="hold-still">Hold still</span>
+    <span id="hold-still">{{ say.holdStill }}</span>
     <ElSegmented
       class="holds"
       :model-value="hold"
       :options="holds"
-      aria-label="Hold still"
+      :aria-label="say.holdStill"
       @change="(what) => holdStill(what as Hold)"
     />
     <ElInput
       v-if="hold !== 'reps'"
       v-model="typed"
       class="target"
-      aria-label="Hold it at"
-      :placeholder="hold === 'load' ? 'other load' : 'other, min'"
+      :aria-label="say.holdItAt"
+      :placeholder="hold === 'load' ? say.otherLoad : say.otherMin"
       @change="take"
     />
-    <span class="said" title="Each format is filled to the closest that is not over it.">filled up, never over</span>
+    <span class="said" :title="say.eachFormatIsFilledTo">{{ say.filledUpNeverOver }}</span>
     <span class="grow"></span>
     <ChoiceField
       :model-value="null"
-      label="Add a format"
-      :placeholder="room ? 'Add a format …' : 'In place of the last …'"
+      :label="say.addAFormat"
+      :placeholder="room ? say.addAFormat2 : say.inPlaceOfTheLast"
       :options="choices"
       @update:model-value="$event && emit('show', $event)"
     />
     <ElPopover trigger="click" placement="bottom-end" :width="420">
-      <template #reference><ElButton>Rows</ElButton></template>
-      <div class="rows" role="group" aria-label="Rows of the table">
+      <template #reference
+        ><ElButton>{{ say.rows }}</ElButton></template
+      >
+      <div class="rows" role="group" :aria-label="say.rowsOfTheTable">
         <ElCheckbox
           v-for="row in rows"
           :key="row.key"
           :model-value="!hidden.includes(row.key)"
           @change="toggle(row.key)"
         >
-          {{ row.label }}{{ isNothing(row) ? ' (nothing here)' : '' }}
+          {{ row.label }}{{ isNothing(row) ? say.nothingHere : '' }}
         </ElCheckbox>
       </div>
     </ElPopover>

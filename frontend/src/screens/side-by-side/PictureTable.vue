@@ -3,6 +3,7 @@ import { ElCollapse, ElCollapseItem } from 'element-plus'
 
 import type { Column, CompareRow } from '@/api/types'
 import { valueText } from '@/words/rows'
+import { PICTURE_TABLE as say } from '@/words/texts/side-by-side'
 
 // The picture's marks as a table, for whoever cannot see it.
 defineProps<{
@@ -17,14 +18,14 @@ const told = (value: number, row: CompareRow | undefined): string =>
 
 <template>
   <ElCollapse>
-    <ElCollapseItem name="table" title="The picture as a table">
+    <ElCollapseItem name="table" :title="say.thePictureAsATable">
       <table>
         <thead>
           <tr>
-            <th scope="col">Format</th>
+            <th scope="col">{{ say.format }}</th>
             <th scope="col">{{ x?.label }}</th>
             <th scope="col">{{ y?.label }}</th>
-            <th scope="col">Frontier</th>
+            <th scope="col">{{ say.frontier }}</th>
           </tr>
         </thead>
         <tbody>
@@ -32,7 +33,7 @@ const told = (value: number, row: CompareRow | undefined): string =>
             <th scope="row">{{ one.column.name }}</th>
             <td>{{ told(one.a, x) }}</td>
             <td>{{ told(one.b, y) }}</td>
-            <td>{{ frontier.includes(one.number) ? 'on it' : '' }}</td>
+            <td>{{ frontier.includes(one.number) ? say.onIt : '' }}</td>
           </tr>
         </tbody>
       </table>

@@ -8,6 +8,7 @@ import { queryClient, troubleOf } from '@/api/query'
 import type { Body, CompareIn, Placed, Placing } from '@/api/types'
 import { daysOn, fullDate, shortDay } from '@/words/dates'
 import { whole } from '@/words/format'
+import { PLACING_PANEL as say } from '@/words/texts/side-by-side'
 
 // Each format that stands in the table put on each free day of the squad's week.
 const props = defineProps<{ body: CompareIn; shown: readonly string[] }>()
@@ -49,7 +50,7 @@ const band = computed(() => {
 function overText(one: Placed): string {
   if (one.over === null || one.over === undefined) return ''
   if (one.over > 0) return `${whole(one.over)} over the band`
-  return one.over < 0 ? `${whole(-one.over)} under the band` : 'within the band'
+  return one.over < 0 ? `${whole(-one.over)} under the band` : say.withinTheBand
 }
 function clashTexts(one: Placed): string[] {
   return one.clashes.map((clash) => {
@@ -61,26 +62,26 @@ function clashTexts(one: Placed): string[] {
 </script>
 
 <template>
-  <section class="placing" aria-label="Into the week">
-    <h2>Into the week</h2>
+  <section class="placing" :aria-label="say.intoTheWeek">
+    <h2>{{ say.intoTheWeek }}</h2>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="!placing">
-      <ElButton :loading="busy" @click="go(0)">Put each on each free day</ElButton>
-      <span class="quiet"> to see what it would clash with, and the week’s load against its band.</span>
+      <ElButton :loading="busy" @click="go(0)">{{ say.putEachOnEachFree }}</ElButton>
+      <span class="quiet"> {{ say.toSeeWhatItWould }}</span>
     </p>
     <template v-else>
       <p class="bar">
-        <ElButton :disabled="busy" @click="go(-1)">Week before</ElButton>
-        <b>Week of {{ fullDate(placing.begins) }}</b>
-        <ElButton :disabled="busy" @click="go(1)">Week after</ElButton>
-        <span>planned {{ whole(placing.planned_load) }}{{ band ? `, the band is ${band}` : ', no band is set' }}</span>
+        <ElButton :disabled="busy" @click="go(-1)">{{ say.weekBefore }}</ElButton>
+        <b>{{ say.weekOf(fullDate(placing.begins)) }}</b>
+        <ElButton :disabled="busy" @click="go(1)">{{ say.weekAfter }}</ElButton>
+        <span>{{ say.planned(whole(placing.planned_load), band ? `, the band is ${band}` : say.noBandIsSet) }}</span>
       </p>
-      <p v-if="free.length === 0" class="quiet">No day of this week is free.</p>
+      <p v-if="free.length === 0" class="quiet">{{ say.noDayOfThisWeek }}</p>
       <div v-else class="scroll">
         <table>
           <thead>
             <tr>
-              <th scope="col">Format</th>
+              <th scope="col">{{ say.format }}</th>
               <th v-for="one in placing.days" :key="one.day" scope="col" :class="{ taken: one.why }">
                 {{ shortDay(one.day) }} <small v-if="one.why">{{ one.why }}</small>
               </th>
@@ -89,7 +90,7 @@ function clashTexts(one: Placed): string[] {
           <tbody>
             <tr v-for="one in placing.formats" :key="one.key">
               <th scope="row">
-                {{ one.name }}<small>load {{ whole(one.load) }}</small>
+                {{ one.name }}<small>{{ say.load(whole(one.load)) }}</small>
               </th>
               <td v-for="day in placing.days" :key="day.day" :class="{ taken: day.why }" :data-day="shortDay(day.day)">
                 <template v-if="onDay(one.days, day.day)">
@@ -100,7 +101,7 @@ function clashTexts(one: Placed): string[] {
                   <small v-for="text in clashTexts(onDay(one.days, day.day) as Placed)" :key="text" class="off">{{
                     text
                   }}</small>
-                  <small v-if="onDay(one.days, day.day)?.hard_beside_hard" class="off">hard beside hard</small>
+                  <small v-if="onDay(one.days, day.day)?.hard_beside_hard" class="off">{{ say.hardBesideHard }}</small>
                 </template>
                 <span v-else class="none" aria-hidden="true">·</span>
               </td>
@@ -108,7 +109,7 @@ function clashTexts(one: Placed): string[] {
           </tbody>
         </table>
       </div>
-      <p class="quiet">The number is the week’s load with the block on that day.</p>
+      <p class="quiet">{{ say.theNumberIsTheWeeks }}</p>
     </template>
   </section>
 </template>

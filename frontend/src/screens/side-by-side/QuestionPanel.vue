@@ -7,6 +7,7 @@ const asked = { text: '', minutes: 12, matter: 'conditioning' }
 import { ElButton, ElInput, ElInputNumber, ElRadio, ElRadioGroup } from 'element-plus'
 import { computed, ref } from 'vue'
 
+import { QUESTION_PANEL as say } from '@/words/texts/side-by-side'
 import { useCompareTables, type Source } from './useComparison'
 
 // What a coach wants to know, in three choices: these movements, so many minutes, and what matters.
@@ -26,10 +27,10 @@ function ask(): void {
 </script>
 
 <template>
-  <section class="question" aria-label="Which format">
-    <h2>Which format?</h2>
+  <section class="question" :aria-label="say.whichFormat">
+    <h2>{{ say.whichFormat2 }}</h2>
     <form @submit.prevent="ask">
-      <label for="question-text">These movements, as you would write them on the wall</label>
+      <label for="question-text">{{ say.theseMovementsAsYouWould }}</label>
       <ElInput
         id="question-text"
         v-model="text"
@@ -40,7 +41,7 @@ function ask(): void {
         @keydown.ctrl.enter.prevent="ask"
       />
       <p class="minutes">
-        <label for="question-minutes">in</label>
+        <label for="question-minutes">{{ say.inWord }}</label>
         <ElInputNumber
           id="question-minutes"
           v-model="minutes"
@@ -48,14 +49,16 @@ function ask(): void {
           :max="180"
           :precision="0"
           controls-position="right"
-          aria-label="minutes"
+          :aria-label="say.minutes"
         />
-        <span>minutes, for</span>
+        <span>{{ say.minutesFor }}</span>
       </p>
-      <ElRadioGroup v-model="matter" aria-label="What matters">
+      <ElRadioGroup v-model="matter" :aria-label="say.whatMatters">
         <ElRadio v-for="one in tables?.matters ?? []" :key="one.key" :value="one.key">{{ one.sentence }}</ElRadio>
       </ElRadioGroup>
-      <p><ElButton type="primary" native-type="submit" :disabled="!ready">Ask</ElButton></p>
+      <p>
+        <ElButton type="primary" native-type="submit" :disabled="!ready">{{ say.ask }}</ElButton>
+      </p>
     </form>
   </section>
 </template>

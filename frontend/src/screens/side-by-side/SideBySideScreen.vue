@@ -11,6 +11,7 @@ import { useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
 import MoreMenu from '@/parts/MoreMenu.vue'
 import { stepText } from '@/words/steps'
+import { SIDE_BY_SIDE_SCREEN as say } from '@/words/texts/side-by-side'
 
 import CompareTable from './CompareTable.vue'
 import DifferencesPanel from './DifferencesPanel.vue'
@@ -55,12 +56,12 @@ const readText = computed(() =>
 )
 const matter = computed(() => tables.value?.matters.find((one) => one.key === source.value.matter)?.sentence ?? '')
 const about = computed(() => {
-  if (source.value.sessions?.length) return 'whole sessions, held against the first'
+  if (source.value.sessions?.length) return say.wholeSessionsHeldAgainstThe
   if (asked.value)
     return `which format in ${source.value.minutes ?? 20} minutes${matter.value ? `, for ${matter.value}` : ''}?`
   const names = (answer.value?.movements ?? []).map(nameOf).join(', ')
   if (!session.value) return names
-  return `${source.value.block ? 'a block' : 'main part'} of ${session.value.title}${names ? ` · ${names}` : ''}`
+  return `${source.value.block ? 'a block' : say.mainPart} of ${session.value.title}${names ? ` · ${names}` : ''}`
 })
 /** Formats that stand in the table and fit: what can be put into a week. */
 const placeable = computed(() => shown.value.filter((one) => one.key !== 'plan' && !one.why).map((one) => one.key))
@@ -74,9 +75,9 @@ const save = (kind: 'csv' | 'xlsx') =>
     saveFile(`side-by-side.${kind}`, file, file.type)
   })
 const deeds = computed(() => [
-  { name: 'csv', does: 'As a table (.csv)', disabled: !answer.value },
-  { name: 'xlsx', does: 'As a workbook (.xlsx)', disabled: !answer.value },
-  { name: 'print', does: 'Print', disabled: !answer.value },
+  { name: 'csv', does: say.asATableCsv, disabled: !answer.value },
+  { name: 'xlsx', does: say.asAWorkbookXlsx, disabled: !answer.value },
+  { name: 'print', does: say.print, disabled: !answer.value },
 ])
 const choose = (name: string): void => (name === 'print' ? window.print() : void save(name as 'csv' | 'xlsx'))
 </script>
@@ -84,14 +85,14 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
 <template>
   <main id="main" class="side">
     <header>
-      <h1>Side by side</h1>
-      <span class="said">{{ started ? about : 'the same work in other formats' }}</span>
+      <h1>{{ say.sideBySide }}</h1>
+      <span class="said">{{ started ? about : say.theSameWorkInOther }}</span>
       <template v-if="started">
-        <RouterLink v-if="used" :to="{ name: 'bench', params: { id: used.id } }">To the Bench</RouterLink>
+        <RouterLink v-if="used" :to="{ name: 'bench', params: { id: used.id } }">{{ say.toTheBench }}</RouterLink>
         <RouterLink v-slot="{ navigate }" :to="{ name: 'side-by-side' }" custom>
-          <ElButton @click="navigate">{{ asked ? 'Change the question' : 'Something else' }}</ElButton>
+          <ElButton @click="navigate">{{ asked ? say.changeTheQuestion : say.somethingElse }}</ElButton>
         </RouterLink>
-        <MoreMenu label="More for this comparison" :deeds="deeds" @choose="choose" />
+        <MoreMenu :label="say.moreForThisComparison" :deeds="deeds" @choose="choose" />
       </template>
     </header>
     <StartPanel v-if="!started" @start="start" />
@@ -118,28 +119,28 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <p v-if="fileTrouble" class="note-bar" role="alert">{{ fileTrouble }}</p>
       <p v-if="answer?.read" class="read">
-        Read as {{ readText }}.
+        {{ say.readAs(readText) }}
         <template v-if="answer.read.unknown.length">
-          Not known, so little is figured of it: <b>{{ answer.read.unknown.join(', ') }}</b>.
+          {{ say.notKnownSoLittleIs }} <b>{{ answer.read.unknown.join(', ') }}</b>.
         </template>
         <template v-if="answer.read.unread.length">
-          No movement in: <b>{{ answer.read.unread.join(' · ') }}</b>.
+          {{ say.noMovementIn }} <b>{{ answer.read.unread.join(' · ') }}</b>.
         </template>
       </p>
       <div v-if="!answer && !trouble" class="waiting" role="status">
-        <span class="visually-hidden">Pouring …</span>
+        <span class="visually-hidden">{{ say.pouring }}</span>
         <ElSkeleton :rows="8" animated />
       </div>
       <div v-if="answer" class="page" :class="{ busy }" :aria-busy="busy">
         <div class="verdict-row">
           <p v-if="none" class="verdict">
-            <b>No format fits.</b> {{ nearest ? `${nearest.name}: ${nearest.why}.` : '' }} Hold something else still, or
-            another amount of it; under “Why not” each says what is in its way.
+            <b>{{ say.noFormatFits }}</b>
+            {{ say.holdSomethingElseStillOr(nearest ? `${nearest.name}: ${nearest.why}.` : '') }}
           </p>
           <p v-else-if="verdict" class="verdict">
-            <b>{{ verdict.name }}</b> comes first. {{ verdict.sentences.join(' ') }}
+            <b>{{ verdict.name }}</b> {{ say.comesFirst(verdict.sentences.join(' ')) }}
           </p>
-          <p v-else class="said">Say what matters, and the columns are ranked by it, with the reasons.</p>
+          <p v-else class="said">{{ say.sayWhatMattersAndThe }}</p>
           <UseMenu :column="markedColumn" :session="used" :source="answer.source" :squad="squad" />
         </div>
         <PictureRow
@@ -174,13 +175,13 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
         </p>
         <p v-if="nextBest.length || table.cannot.value" class="next">
           <template v-if="nextBest.length">
-            Next best:
+            {{ say.nextBest }}
             <button v-for="one in nextBest" :key="one.key" type="button" class="link" @click="show(one.key)">
-              {{ one.name }} ({{ one.place }}.)<span class="visually-hidden">: show it beside</span>
+              {{ one.name }} ({{ one.place }}.)<span class="visually-hidden">{{ say.showItBeside }}</span>
             </button>
           </template>
           <span v-if="table.cannot.value">
-            {{ table.cannot.value }} other{{ table.cannot.value === 1 ? ' does' : 's do' }} not fit; “Why not” says why.
+            {{ say.otherNotFitWhyNot(table.cannot.value, table.cannot.value === 1 ? say.does : say.sDo) }}
           </span>
         </p>
         <DifferencesPanel v-if="answer.differences" :columns="columns" :differences="answer.differences" />

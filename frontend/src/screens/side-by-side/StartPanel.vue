@@ -7,6 +7,7 @@ import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { queryClient, troubleOf } from '@/api/query'
 import { clock } from '@/words/format'
+import { START_PANEL as say } from '@/words/texts/side-by-side'
 
 import QuestionPanel from './QuestionPanel.vue'
 import type { Source } from './useComparison'
@@ -27,34 +28,30 @@ const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <=
 <template>
   <div class="start">
     <QuestionPanel @start="emit('start', $event)" />
-    <section aria-label="From a session">
-      <h2>A session’s main part in other formats, or whole sessions side by side</h2>
+    <section :aria-label="say.fromASession">
+      <h2>{{ say.aSessionsMainPartIn }}</h2>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <div v-else-if="sessions === null" role="status">
-        <span class="visually-hidden">Fetching the sessions …</span>
+        <span class="visually-hidden">{{ say.fetchingTheSessions }}</span>
         <ElSkeleton :rows="6" animated />
       </div>
-      <ElEmpty
-        v-else-if="sessions.length === 0"
-        :image-size="0"
-        description="No session yet. Choose movements, or write one on the Bench."
-      />
-      <ElCheckboxGroup v-else v-model="chosen" :max="MOST" aria-label="Sessions to compare whole">
+      <ElEmpty v-else-if="sessions.length === 0" :image-size="0" :description="say.noSessionYetChooseMovements" />
+      <ElCheckboxGroup v-else v-model="chosen" :max="MOST" :aria-label="say.sessionsToCompareWhole">
         <ul>
           <li v-for="one in sessions" :key="one.id">
             <ElCheckbox class="one" :value="one.id">
-              <span class="visually-hidden">Compare whole: </span>{{ one.title }}
+              <span class="visually-hidden">{{ say.compareWhole }} </span>{{ one.title }}
             </ElCheckbox>
             <span class="time">{{ clock(one.figures.total_s) }}</span>
             <button type="button" class="link" @click="emit('start', { session: one.id })">
-              main part in other formats<span class="visually-hidden">: {{ one.title }}</span>
+              {{ say.mainPartInOtherFormats }}<span class="visually-hidden">: {{ one.title }}</span>
             </button>
           </li>
         </ul>
       </ElCheckboxGroup>
-      <p v-if="left > 0">These are the ones changed last; {{ left }} more can be opened from the list of sessions.</p>
+      <p v-if="left > 0">{{ say.theseAreTheOnesChanged(left) }}</p>
       <ElButton :disabled="!enough" @click="emit('start', { sessions: chosen })">
-        Compare {{ chosen.length || 'ticked' }} sessions
+        {{ say.compareSessions(chosen.length || 'ticked') }}
       </ElButton>
     </section>
   </div>

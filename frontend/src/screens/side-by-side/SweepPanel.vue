@@ -12,6 +12,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { valueText } from '@/words/rows'
+import { SWEEP_PANEL as say } from '@/words/texts/side-by-side'
 
 const props = defineProps<{ columns: readonly Column[]; rows: readonly CompareRow[]; body: CompareIn }>()
 const { formats, byKey } = useFormats()
@@ -78,7 +79,7 @@ const along = computed(() =>
 )
 const turnText = (turn: Turn): string => {
   const row = props.rows.find((one) => one.key === turn.row)
-  return `${row?.label ?? turn.row} turns at ${turn.value} (${valueText(turn.figure, row?.unit ?? '')}): it ${turn.from_rising ? 'rises up to there and falls after it' : 'falls down to there and rises after it'}.`
+  return `${row?.label ?? turn.row} turns at ${turn.value} (${valueText(turn.figure, row?.unit ?? '')}): it ${turn.from_rising ? 'rises up to there and falls after it' : say.fallsDownToThereAnd}.`
 }
 /** How high a figure stands among those of its row: ink under the number, the number itself says it. */
 function bar(row: string, value: number | null | undefined): string {
@@ -89,19 +90,19 @@ function bar(row: string, value: number | null | undefined): string {
 </script>
 
 <template>
-  <section class="sweep" :class="{ unasked: points.length === 0 }" aria-label="Sweep">
-    <h2>Sweep one number</h2>
+  <section class="sweep" :class="{ unasked: points.length === 0 }" :aria-label="say.sweep">
+    <h2>{{ say.sweepOneNumber }}</h2>
     <form @submit.prevent="go">
-      <ChoiceField v-model="format" label="format" said="format" :options="formatChoices" />
-      <ChoiceField v-model="param" label="number" said="number" :options="paramChoices" />
-      <NumberField v-model="low" label="from" said="from" />
-      <NumberField v-model="high" label="to" said="to" />
-      <NumberField v-model="step" label="by" said="by" :min="1" />
-      <ElButton native-type="submit" :loading="isFetching">Sweep</ElButton>
+      <ChoiceField v-model="format" :label="say.format" :said="say.format" :options="formatChoices" />
+      <ChoiceField v-model="param" :label="say.number" :said="say.number" :options="paramChoices" />
+      <NumberField v-model="low" :label="say.from" :said="say.from" />
+      <NumberField v-model="high" :label="say.to" :said="say.to" />
+      <NumberField v-model="step" :label="say.by" :said="say.by" :min="1" />
+      <ElButton native-type="submit" :loading="isFetching">{{ say.sweep }}</ElButton>
     </form>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="points.length" class="turns" role="status">
-      {{ turns.length ? turns.map(turnText).join(' ') : 'Nothing turns in this range.' }}
+      {{ turns.length ? turns.map(turnText).join(' ') : say.nothingTurnsInThisRange }}
     </p>
     <div v-if="points.length" class="scroll">
       <table>
@@ -127,8 +128,7 @@ function bar(row: string, value: number | null | undefined): string {
       </table>
     </div>
     <p v-else class="quiet">
-      One format over a range of one of its numbers, the others as in the table above: to see where effort or density
-      turns.
+      {{ say.oneFormatOverARange }}
     </p>
   </section>
 </template>

@@ -6,6 +6,7 @@ import type { Column, CompareRow } from '@/api/types'
 import { saveFile } from '@/composables/useFiles'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { valueText } from '@/words/rows'
+import { TRADE_OFF as say } from '@/words/texts/side-by-side'
 
 import { pngOf, svgText } from './picture'
 import PictureTable from './PictureTable.vue'
@@ -26,7 +27,7 @@ const emit = defineEmits<{ mark: [column: number]; show: [key: string] }>()
 const { wide, high, x, y, points, across, up, marks, frontierLine, beside } = useMarks(props, axes)
 const choices = computed(() => props.rows.map((row) => ({ value: row.key, label: row.label })))
 const better = (row: CompareRow | undefined): string =>
-  ({ less: 'less is usually wished for', more: 'more is usually wished for', even: 'even is usually wished for' })[
+  ({ less: say.lessIsUsuallyWishedFor, more: say.moreIsUsuallyWishedFor, even: say.evenIsUsuallyWishedFor })[
     row?.sense ?? ''
   ] ?? ''
 const told = (value: number, row: CompareRow | undefined): string =>
@@ -54,35 +55,35 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
 </script>
 
 <template>
-  <section class="trade" aria-label="Trade-off">
-    <h2>Trade-off</h2>
+  <section class="trade" :aria-label="say.tradeOff">
+    <h2>{{ say.tradeOff }}</h2>
     <p class="axes">
       <ChoiceField
         :model-value="axes[0]"
-        label="across"
-        said="across"
+        :label="say.across"
+        :said="say.across"
         :options="choices"
         @update:model-value="$event && (axes = [$event, axes[1]])"
       />
       <ChoiceField
         :model-value="axes[1]"
-        label="up"
-        said="up"
+        :label="say.up"
+        :said="say.up"
         :options="choices"
         @update:model-value="$event && (axes = [axes[0], $event])"
       />
       <template v-if="points.length > 1">
-        <button type="button" class="link" @click="save('svg')">.svg</button>
-        <button type="button" class="link" @click="save('png')">.png</button>
+        <button type="button" class="link" @click="save('svg')">{{ say.svg }}</button>
+        <button type="button" class="link" @click="save('png')">{{ say.png }}</button>
       </template>
     </p>
-    <p v-if="points.length < 2" class="quiet">Two columns with both figures make a picture.</p>
+    <p v-if="points.length < 2" class="quiet">{{ say.twoColumnsWithBothFigures }}</p>
     <svg
       v-else
       ref="picture"
       :viewBox="`0 0 ${wide} ${high}`"
       role="group"
-      :aria-label="`${y?.label} against ${x?.label}`"
+      :aria-label="say.against(y?.label, x?.label)"
     >
       <g v-for="value in across.ticks" :key="`x${value}`" aria-hidden="true">
         <path :d="`M${across.scale(value)} ${TOP}V${high - BOTTOM}`" class="grid" />
@@ -107,7 +108,7 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
         tabindex="0"
         role="button"
         :aria-expanded="opened?.number === one.number"
-        :aria-label="`${one.column.name}: ${x?.label} ${told(one.a, x)}, ${y?.label} ${told(one.b, y)}${frontier.includes(one.number) ? ', on the frontier' : ''}`"
+        :aria-label="`${one.column.name}: ${x?.label} ${told(one.a, x)}, ${y?.label} ${told(one.b, y)}${frontier.includes(one.number) ? say.onTheFrontier : ''}`"
         @click="open(one.number)"
         @keydown.enter.prevent="open(one.number)"
         @keydown.space.prevent="open(one.number)"
@@ -139,18 +140,18 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
     <div v-if="opened" class="opened" role="status">
       <p>
         <b>{{ opened.column.name }}</b>
-        <span v-if="places.get(opened.number)"> · place {{ places.get(opened.number) }}</span>
+        <span v-if="places.get(opened.number)"> {{ say.place(places.get(opened.number)) }}</span>
         · {{ x?.label.toLowerCase() }} {{ told(opened.a, x) }} · {{ y?.label.toLowerCase() }} {{ told(opened.b, y) }}
       </p>
       <p class="quiet">{{ opened.column.wall.join('; ') }}</p>
       <ElButton v-if="opened.column.key !== 'plan' && opened.column.key !== 'session'" @click="use(opened.number)">
-        {{ beside(opened.number) ? 'Mark it' : 'Show it beside' }}
+        {{ beside(opened.number) ? say.markIt : say.showItBeside }}
       </ElButton>
     </div>
     <p class="quiet">
-      Filled marks joined by the line are beaten by none in both figures ({{ x?.label.toLowerCase() }}: {{ better(x) }};
-      {{ y?.label.toLowerCase() }}: {{ better(y) }}). Small ones are not in the table. The ring is the marked
-      one<template v-if="columns[0]?.key === 'plan'">, the square the plan</template>.
+      {{ say.filledMarksJoinedByThe(x?.label.toLowerCase(), better(x), y?.label.toLowerCase(), better(y))
+      }}<template v-if="columns[0]?.key === 'plan'">{{ say.theSquareThePlan }}</template
+      >.
     </p>
     <PictureTable v-if="points.length > 1" :marks="marks" :x="x" :y="y" :frontier="frontier" />
   </section>

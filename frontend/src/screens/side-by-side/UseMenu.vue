@@ -10,6 +10,7 @@ import type { Column, SessionDoc } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import type { Edit } from '@/composables/edits'
 import { handOver } from '@/composables/usePending'
+import { USE_MENU as say } from '@/words/texts/side-by-side'
 
 const props = defineProps<{
   column: Column | null
@@ -83,20 +84,20 @@ const keep = () =>
 </script>
 
 <template>
-  <div class="use" role="group" aria-label="Use the marked one">
+  <div class="use" role="group" :aria-label="say.useTheMarkedOne">
     <template v-if="column && !naming">
-      <span class="what">Use {{ column.name }}:</span>
-      <ElButton v-if="session" type="primary" @click="put('replace')">Replace</ElButton>
-      <ElButton v-if="session" @click="put('insert')">Insert after</ElButton>
-      <ElButton @click="ask('session')">New session</ElButton>
-      <ElButton v-if="column.key !== 'session'" @click="ask('shape')">Keep the shape</ElButton>
+      <span class="what">{{ say.use(column.name) }}</span>
+      <ElButton v-if="session" type="primary" @click="put('replace')">{{ say.replace }}</ElButton>
+      <ElButton v-if="session" @click="put('insert')">{{ say.insertAfter }}</ElButton>
+      <ElButton @click="ask('session')">{{ say.newSession }}</ElButton>
+      <ElButton v-if="column.key !== 'session'" @click="ask('shape')">{{ say.keepTheShape }}</ElButton>
     </template>
     <form v-else-if="naming" @submit.prevent="keep" @keydown.esc.stop="naming = null">
-      <label :for="id">{{ naming === 'shape' ? 'Name of the shape' : 'Title of the session' }}</label>
+      <label :for="id">{{ naming === 'shape' ? say.nameOfTheShape : say.titleOfTheSession }}</label>
       <ElInput :id="id" v-model="name" class="name" :maxlength="naming === 'shape' ? 80 : 400" required />
-      <span v-if="replacing" role="status">There is a shape of that name.</span>
-      <ElButton type="primary" native-type="submit">{{ replacing ? 'Replace it' : 'Keep' }}</ElButton>
-      <button type="button" class="link" @click="naming = null">leave it</button>
+      <span v-if="replacing" role="status">{{ say.thereIsAShapeOf }}</span>
+      <ElButton type="primary" native-type="submit">{{ replacing ? say.replaceIt : say.keep }}</ElButton>
+      <button type="button" class="link" @click="naming = null">{{ say.leaveIt }}</button>
     </form>
     <span v-if="trouble" class="trouble" role="alert">{{ trouble }}</span>
     <span v-else-if="said" role="status">{{ said }}</span>

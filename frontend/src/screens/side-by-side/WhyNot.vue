@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import type { Column, CompareRow, Pick, Wish } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { whyNotWords } from '@/words/rows'
+import { WHY_NOT as say } from '@/words/texts/side-by-side'
 
 // Any format that is not the first: why it is not, with its numbers, and a way to see it beside the others.
 const props = defineProps<{
@@ -37,19 +38,19 @@ const sentences = computed(() =>
 </script>
 
 <template>
-  <section class="why-not" aria-label="Why not">
-    <h2>Why not …</h2>
-    <ChoiceField v-model="key" label="Why not which format" placeholder="a format" :options="choices" boxed />
+  <section class="why-not" :aria-label="say.whyNot">
+    <h2>{{ say.whyNot2 }}</h2>
+    <ChoiceField v-model="key" :label="say.whyNotWhichFormat" :placeholder="say.aFormat" :options="choices" boxed />
     <div v-if="chosen" class="answer" role="status">
       <p>
-        <b>{{ chosen.column.name }}</b><template v-if="chosen.column.why"> does not fit.</template>
+        <b>{{ chosen.column.name }}</b><template v-if="chosen.column.why"> {{ say.doesNotFit }}</template>
       </p>
       <p v-for="one in sentences" :key="one">{{ one }}</p>
-      <ElButton v-if="!chosen.column.why && chosen.number >= shown" @click="$emit('show', chosen.column.key)"
-        >Show it beside</ElButton
-      >
+      <ElButton v-if="!chosen.column.why && chosen.number >= shown" @click="$emit('show', chosen.column.key)">{{
+        say.showItBeside
+      }}</ElButton>
     </div>
-    <p v-else class="quiet">Every format has an answer: what is in its way, or where the first does better.</p>
+    <p v-else class="quiet">{{ say.everyFormatHasAnAnswer }}</p>
   </section>
 </template>
 

@@ -6,6 +6,7 @@ import type { CompareRow, NamedWish, Pick, Wish } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { wishText } from '@/words/rows'
+import { WISH_BAR as say } from '@/words/texts/side-by-side'
 
 const props = defineProps<{
   named: readonly NamedWish[]
@@ -36,8 +37,8 @@ const typed = (index: number, wish: Wish, value: number | null): void => {
   if (value !== null) change(index, { value: value * scale(wish) })
 }
 const WAYS: Record<Wish['way'], string> = {
-  'at-most': 'at most',
-  'at-least': 'at least',
+  'at-most': say.atMost,
+  'at-least': say.atLeast,
   low: 'low',
   high: 'high',
   even: 'even',
@@ -47,20 +48,20 @@ const judged = computed(() => props.pick?.ranked.find((one) => one.column === pr
 const hint = (index: number): string => {
   const one = judged.value.find((each) => each.wish === index)
   if (!one) return ''
-  return one.met ? 'met' : 'not met'
+  return one.met ? 'met' : say.notMet
 }
 </script>
 
 <template>
-  <section class="wishes" aria-label="What matters">
-    <span class="head">What matters</span>
+  <section class="wishes" :aria-label="say.whatMatters">
+    <span class="head">{{ say.whatMatters }}</span>
     <ul>
       <li v-for="(wish, index) in wishes" :key="index">
         <span>{{ (rowOf(wish)?.label ?? wish.row).toLowerCase() }} {{ WAYS[wish.way] }}</span>
         <NumberField
           v-if="isBound(wish)"
           :model-value="bound(wish)"
-          :label="`${wishText(wish, rowOf(wish))}: bound`"
+          :label="say.bound(wishText(wish, rowOf(wish)))"
           :unit="unit(wish)"
           @change="typed(index, wish, $event)"
         />
@@ -69,19 +70,21 @@ const hint = (index: number): string => {
             <button
               type="button"
               class="link"
-              :aria-label="`${wishText(wish, rowOf(wish))}: how much it matters, ${weightText(wish)}`"
+              :aria-label="say.howMuchItMatters(wishText(wish, rowOf(wish)), weightText(wish))"
             >
               {{ weightText(wish) }}
             </button>
           </template>
-          <ElCheckbox :model-value="wish.hard" @change="change(index, { hard: Boolean($event) })">must be</ElCheckbox>
+          <ElCheckbox :model-value="wish.hard" @change="change(index, { hard: Boolean($event) })">{{
+            say.mustBe
+          }}</ElCheckbox>
           <ElSlider
             :model-value="wish.weight ?? 1"
             :min="1"
             :max="10"
             :disabled="wish.hard"
             :format-value-text="(value: number) => `weight ${value}`"
-            :aria-label="`${wishText(wish, rowOf(wish))}: weight`"
+            :aria-label="say.weight(wishText(wish, rowOf(wish)))"
             size="small"
             @change="change(index, { weight: Number($event) })"
           />
@@ -90,7 +93,7 @@ const hint = (index: number): string => {
         <button
           type="button"
           class="plain drop"
-          :aria-label="`Drop the wish ${wishText(wish, rowOf(wish))}`"
+          :aria-label="say.dropTheWish(wishText(wish, rowOf(wish)))"
           @click="remove(index)"
         >
           ×
@@ -99,8 +102,8 @@ const hint = (index: number): string => {
       <li class="adding">
         <ChoiceField
           :model-value="null"
-          label="Add a wish"
-          :placeholder="wishes.length ? 'another wish …' : 'say what matters …'"
+          :label="say.addAWish"
+          :placeholder="wishes.length ? say.anotherWish : say.sayWhatMatters"
           :options="choices"
           :disabled="wishes.length >= MOST_WISHES"
           @update:model-value="add"

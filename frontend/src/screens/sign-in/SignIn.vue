@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { Refusal } from '@/api/client'
 import { signIn } from '@/composables/useAccount'
+import { SIGN_IN as say } from '@/words/texts/sign-in'
 
 const name = ref('')
 const password = ref('')
@@ -71,11 +72,11 @@ const ink = [
       <line x1="0" x2="620" y1="109" y2="109" stroke="var(--ink)" />
     </svg>
     <form class="form" @submit.prevent="enter">
-      <h1>Fine Tally</h1>
-      <p class="lead">What a session comes to, before anyone has to do it.</p>
-      <label for="name">Name</label>
+      <h1>{{ say.fineTally }}</h1>
+      <p class="lead">{{ say.whatASessionComesTo }}</p>
+      <label for="name">{{ say.name }}</label>
       <ElInput id="name" v-model="name" autocomplete="username" autofocus size="large" />
-      <label for="password">Password</label>
+      <label for="password">{{ say.password }}</label>
       <ElInput
         id="password"
         v-model="password"
@@ -85,7 +86,7 @@ const ink = [
         size="large"
       />
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
-      <ElButton type="primary" native-type="submit" size="large" :loading="busy">Sign in</ElButton>
+      <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{ say.signIn }}</ElButton>
     </form>
   </main>
 </template>

@@ -12,6 +12,7 @@ import NumberField from '@/parts/NumberField.vue'
 import TimeField from '@/parts/TimeField.vue'
 import { longDay } from '@/words/dates'
 import { clock, whole } from '@/words/format'
+import { ADD_ENTRY as say } from '@/words/texts/week'
 
 const props = defineProps<{ day: string }>()
 const emit = defineEmits<{ add: [body: NewEntry]; close: [] }>()
@@ -23,7 +24,7 @@ const choices = computed(() => [
     value: one.id,
     label: `${one.title} (${clock(one.total_s)}, ${one.load === null ? '–' : whole(one.load)})`,
   })),
-  { value: OTHER, label: 'other training' },
+  { value: OTHER, label: say.otherTraining },
 ])
 const what = ref<string | null>(null)
 const title = ref('')
@@ -46,20 +47,20 @@ function add(): void {
   <form
     ref="form"
     class="adding"
-    :aria-label="`Put something on ${longDay(day)}`"
+    :aria-label="say.putSomethingOn(longDay(day))"
     @submit.prevent="add"
     @keydown.esc.stop="emit('close')"
   >
-    <ChoiceField v-model="what" label="What" placeholder="session …" :options="choices" class="what" />
+    <ChoiceField v-model="what" :label="say.what" :placeholder="say.session" :options="choices" class="what" />
     <template v-if="other">
-      <ElInput v-model="title" aria-label="Title" placeholder="hike, match …" maxlength="200" size="small" />
-      <NumberField v-model="minutes" label="Minutes" said="min" :min="1" :max="1440" />
-      <NumberField v-model="effort" label="Effort" said="effort" :max="10" :step="0.5" />
+      <ElInput v-model="title" :aria-label="say.title" :placeholder="say.hikeMatch" maxlength="200" size="small" />
+      <NumberField v-model="minutes" :label="say.minutes" :said="say.min" :min="1" :max="1440" />
+      <NumberField v-model="effort" :label="say.effort" :said="say.effort2" :max="10" :step="0.5" />
     </template>
-    <TimeField v-model="time" label="At" said="at" />
+    <TimeField v-model="time" :label="say.at" :said="say.at2" />
     <span class="acts">
-      <ElButton type="primary" size="small" native-type="submit" :disabled="!ready">Put it there</ElButton>
-      <button type="button" class="link" @click="emit('close')">close</button>
+      <ElButton type="primary" size="small" native-type="submit" :disabled="!ready">{{ say.putItThere }}</ElButton>
+      <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
     </span>
   </form>
 </template>

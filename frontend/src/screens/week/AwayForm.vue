@@ -10,6 +10,7 @@ import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import DayField from '@/parts/DayField.vue'
 import { fullDate } from '@/words/dates'
+import { AWAY_FORM as say } from '@/words/texts/week'
 
 const props = defineProps<{ begins: string; squad: number }>()
 const emit = defineEmits<{ changed: [] }>()
@@ -37,26 +38,26 @@ const add = () =>
   changed(() => api.addAway({ first: first.value, last: last.value, known: known.value, squad: props.squad || null }))
 const drop = (id: number) => changed(() => api.dropAway(id))
 const THEN = [
-  { value: true, label: 'rest: counts as days without load' },
-  { value: false, label: 'not known: left out of ratios' },
+  { value: true, label: say.restCountsAsDaysWithout },
+  { value: false, label: say.notKnownLeftOutOf },
 ]
 </script>
 
 <template>
-  <form class="slip" aria-label="When the squad is away" @submit.prevent="add">
+  <form class="slip" :aria-label="say.whenTheSquadIsAway" @submit.prevent="add">
     <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
     <ul v-if="times.length">
       <li v-for="one in times" :key="one.id">
-        {{ fullDate(one.first) }} to {{ fullDate(one.last) }}, {{ one.known ? 'rest' : 'not known what was done' }}
+        {{ say.to(fullDate(one.first), fullDate(one.last), one.known ? say.rest : say.notKnownWhatWasDone) }}
         <button type="button" class="link" @click="drop(one.id)">
-          take it back<span class="visually-hidden">: away from {{ fullDate(one.first) }}</span>
+          {{ say.takeItBack }}<span class="visually-hidden">{{ say.awayFrom(fullDate(one.first)) }}</span>
         </button>
       </li>
     </ul>
-    <DayField v-model="first" label="The squad is away from" said="the squad is away from" />
-    <DayField v-model="last" label="Until" said="until" :from="first" />
-    <ChoiceField v-model="known" label="What is done then" :options="THEN" />
-    <ElButton type="primary" size="small" native-type="submit">Add</ElButton>
+    <DayField v-model="first" :label="say.theSquadIsAwayFrom" :said="say.theSquadIsAwayFrom2" />
+    <DayField v-model="last" :label="say.until" :said="say.until2" :from="first" />
+    <ChoiceField v-model="known" :label="say.whatIsDoneThen" :options="THEN" />
+    <ElButton type="primary" size="small" native-type="submit">{{ say.add }}</ElButton>
   </form>
 </template>
 

@@ -10,6 +10,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import { daysOn, fullDate } from '@/words/dates'
 import { clock, signed, whole } from '@/words/format'
 import { figureText } from '@/words/week'
+import { BESIDE_PANEL as say } from '@/words/texts/week'
 
 // This plan against another week's: what each comes to, and by how much they differ.
 const props = defineProps<{ week: Week }>()
@@ -31,7 +32,7 @@ watch(
 const beside = computed(() => (other.value ? (data.value ?? null) : null))
 const trouble = troubleOf(error)
 const weeks = computed(() => [
-  { value: 0, label: 'no other week' },
+  { value: 0, label: say.noOtherWeek },
   ...[-1, -2, -3, -4, 1].map((by) => {
     const name = by === -1 ? 'last week' : by === 1 ? 'next week' : `${-by} weeks ago`
     return { value: by, label: `${name} (${fullDate(daysOn(props.week.begins, by * 7))})` }
@@ -82,16 +83,16 @@ const lines = computed(() => {
 </script>
 
 <template>
-  <section class="beside" aria-label="Beside another week">
-    <ChoiceField v-model="back" label="Beside" said="beside" :options="weeks" />
+  <section class="beside" :aria-label="say.besideAnotherWeek">
+    <ChoiceField v-model="back" :label="say.beside" :said="say.beside2" :options="weeks" />
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <table v-if="lines.length">
       <thead>
         <tr>
           <td></td>
-          <th scope="col">this</th>
-          <th scope="col">that</th>
-          <th scope="col">by</th>
+          <th scope="col">{{ say.thisWord }}</th>
+          <th scope="col">{{ say.that }}</th>
+          <th scope="col">{{ say.by }}</th>
         </tr>
       </thead>
       <tbody>

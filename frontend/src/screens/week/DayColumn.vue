@@ -9,6 +9,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { daysOn, longDay, shortDay, today } from '@/words/dates'
 import { whole } from '@/words/format'
+import { DAY_COLUMN as say } from '@/words/texts/week'
 
 import EntryCard from './EntryCard.vue'
 
@@ -36,8 +37,8 @@ const NONE = { day: '', intent: '', share: null, hall: true, intended: null }
 const one = computed(() => props.week.days[props.number] ?? NONE)
 const entries = computed(() => props.week.entries.filter((entry) => entry.day === one.value.day))
 const nameOf = (id: number | null): string =>
-  id === null ? '' : (props.people.find((each) => each.id === id)?.name ?? 'one person')
-const AWAY = { rest: 'away, rest', unknown: 'away' } as const
+  id === null ? '' : (props.people.find((each) => each.id === id)?.name ?? say.onePerson)
+const AWAY = { rest: say.awayRest, unknown: 'away' } as const
 const load = computed(() => props.week.load.days[props.number])
 const away = computed(() => (load.value?.away ? AWAY[load.value.away] : ''))
 
@@ -62,14 +63,14 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
       <template v-if="editable">
         <ChoiceField
           :model-value="one.intent"
-          :label="`Intent of ${longDay(one.day)}`"
+          :label="say.intentOf(longDay(one.day))"
           :options="choicesOf('intents', 'no intent')"
           @update:model-value="set({ intent: $event ?? '' })"
         />
         <NumberField
           v-if="one.intent"
           :model-value="percent"
-          :label="`Share of the week on ${longDay(one.day)}, per cent`"
+          :label="say.shareOfTheWeekOn(longDay(one.day))"
           :max="100"
           placeholder="%"
           class="share"
@@ -85,10 +86,10 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
         :model-value="one.hall"
         @change="set({ hall: Boolean($event) })"
       >
-        hall<span class="visually-hidden"> on {{ longDay(one.day) }}</span>
+        {{ say.hall }}<span class="visually-hidden"> {{ say.on(longDay(one.day)) }}</span>
       </ElCheckbox>
     </p>
-    <p v-if="away" class="said rest">{{ away }}{{ load?.bouts ? ', yet this counts' : '' }}</p>
+    <p v-if="away" class="said rest">{{ away }}{{ load?.bouts ? say.yetThisCounts : '' }}</p>
     <div ref="list" class="entries" :data-day="one.day">
       <EntryCard
         v-for="entry in entries"
@@ -102,11 +103,11 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
         @toggle="emit('open', entry.id)"
         @move="(by) => emit('move', entry.id, daysOn(one.day, by))"
       />
-      <p v-if="!entries.length && !away" class="said rest">{{ one.intent === 'rest' ? 'rest' : 'nothing' }}</p>
+      <p v-if="!entries.length && !away" class="said rest">{{ one.intent === 'rest' ? say.rest : say.nothing }}</p>
     </div>
     <AddEntry v-if="adding" :day="one.day" @add="emit('put', $event)" @close="emit('adding', false)" />
     <button v-else-if="editable" type="button" class="link put" @click="emit('adding', true)">
-      add<span class="visually-hidden"> to {{ longDay(one.day) }}</span>
+      {{ say.add }}<span class="visually-hidden"> {{ say.to(longDay(one.day)) }}</span>
     </button>
   </section>
 </template>

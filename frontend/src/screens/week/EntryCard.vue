@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { PlanEntry } from '@/api/types'
 import { inkLevel } from '@/stave/scale'
 import { tenth, whole } from '@/words/format'
+import { ENTRY_CARD as say } from '@/words/texts/week'
 
 const props = defineProps<{
   entry: PlanEntry
@@ -38,23 +39,23 @@ function keys(event: KeyboardEvent): void {
       :aria-expanded="open"
       :disabled="!editable"
       aria-keyshortcuts="Alt+ArrowLeft Alt+ArrowRight"
-      :title="editable ? 'Drag it, or Alt and an arrow: to another day' : undefined"
+      :title="editable ? say.dragItOrAltAnd : undefined"
       @click="emit('toggle')"
       @keydown="keys"
     >
       <b>{{ entry.title }}</b>
       <span>
-        <template v-if="entry.time">{{ entry.time.slice(0, 5) }} · </template>{{ whole(entry.minutes) }} min ·
-        {{ tenth(entry.effort) }}
-        <template v-if="entry.effort >= hard"> · hard</template>
+        <template v-if="entry.time">{{ entry.time.slice(0, 5) }} · </template
+        >{{ say.min(whole(entry.minutes), tenth(entry.effort)) }}
+        <template v-if="entry.effort >= hard"> {{ say.hard }}</template>
       </span>
       <span v-if="entry.logged || entry.skipped || entry.locked || entry.changed || entry.group || whose" class="marks">
         {{
           [
-            entry.logged ? 'logged' : '',
-            entry.skipped ? 'skipped' : '',
-            entry.locked ? 'locked' : '',
-            entry.changed ? 'changed for this day' : '',
+            entry.logged ? say.logged : '',
+            entry.skipped ? say.skipped : '',
+            entry.locked ? say.locked : '',
+            entry.changed ? say.changedForThisDay : '',
             entry.group,
             whose,
           ]
@@ -62,8 +63,8 @@ function keys(event: KeyboardEvent): void {
             .join(' · ')
         }}
       </span>
-      <span v-if="entry.newer" class="newer">newer version exists</span>
-      <span v-if="proposed" class="newer">in a proposal</span>
+      <span v-if="entry.newer" class="newer">{{ say.newerVersionExists }}</span>
+      <span v-if="proposed" class="newer">{{ say.inAProposal }}</span>
     </button>
   </article>
 </template>

@@ -11,6 +11,7 @@ import NumberField from '@/parts/NumberField.vue'
 import TimeField from '@/parts/TimeField.vue'
 import { longDay } from '@/words/dates'
 import { tenth, whole } from '@/words/format'
+import { ENTRY_EDITOR as say } from '@/words/texts/week'
 
 import WhoCame from './WhoCame.vue'
 
@@ -25,7 +26,7 @@ const emit = defineEmits<{
 const ALL = 0
 const dayChoices = computed(() => props.days.map((day) => ({ value: day, label: longDay(day) })))
 const peopleChoices = computed(() => [
-  { value: ALL, label: 'all' },
+  { value: ALL, label: say.all },
   ...props.people.map((one) => ({ value: one.id, label: one.name })),
 ])
 const WEEKS = [1, 2, 3, 4, 6, 8].map((weeks) => ({ value: weeks, label: `${weeks} week${weeks > 1 ? 's' : ''}` }))
@@ -54,28 +55,28 @@ function log(): void {
 </script>
 
 <template>
-  <section class="slip editor" :aria-label="`Change ${entry.title}`" @keydown.esc.stop="emit('close')">
+  <section class="slip editor" :aria-label="say.change(entry.title)" @keydown.esc.stop="emit('close')">
     <b>{{ entry.title }}</b>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <ChoiceField
       :model-value="entry.day"
-      label="on"
-      said="on"
+      :label="say.on"
+      :said="say.on"
       :options="dayChoices"
       @update:model-value="emit('change', { day: $event })"
     />
     <TimeField
       :model-value="entry.time?.slice(0, 5) ?? ''"
-      label="at"
-      said="at"
+      :label="say.at"
+      :said="say.at"
       @update:model-value="emit('change', { time: $event || null })"
     />
     <span class="group">
-      <span aria-hidden="true">group</span>
+      <span aria-hidden="true">{{ say.group }}</span>
       <ElInput
         v-model="group"
-        aria-label="group"
-        placeholder="all"
+        :aria-label="say.group"
+        :placeholder="say.all"
         maxlength="80"
         size="small"
         @change="emit('change', { group })"
@@ -83,68 +84,62 @@ function log(): void {
     </span>
     <ChoiceField
       :model-value="entry.person ?? ALL"
-      label="person"
-      said="person"
+      :label="say.person"
+      :said="say.person"
       :options="peopleChoices"
       @update:model-value="emit('change', { person: $event || null })"
     />
     <ChoiceField
       :model-value="null"
-      label="copy to"
-      said="copy to"
-      placeholder="day …"
+      :label="say.copyTo"
+      :said="say.copyTo"
+      :placeholder="say.day"
       :options="dayChoices"
       @update:model-value="$event && emit('again', { day: $event })"
     />
     <ChoiceField
       :model-value="null"
-      label="repeat for"
-      said="repeat for"
-      placeholder="weeks …"
+      :label="say.repeatFor"
+      :said="say.repeatFor"
+      :placeholder="say.weeks"
       :options="WEEKS"
       @update:model-value="$event && emit('again', { weeks: $event })"
     />
     <form @submit.prevent="log">
       <NumberField
         v-model="loggedMinutes"
-        label="done, min"
-        said="done, min"
+        :label="say.doneMin"
+        :said="say.doneMin"
         :max="1440"
         :placeholder="whole(entry.minutes)"
       />
       <NumberField
         v-model="loggedEffort"
-        label="effort"
-        said="effort"
+        :label="say.effort"
+        :said="say.effort"
         :max="10"
         :step="0.5"
         :placeholder="tenth(entry.effort)"
       />
-      <ElButton native-type="submit" size="small">log</ElButton>
+      <ElButton native-type="submit" size="small">{{ say.log }}</ElButton>
     </form>
-    <RouterLink v-if="entry.session" :to="{ name: 'bench', params: { id: entry.session } }">Bench</RouterLink>
-    <button
-      v-if="entry.session"
-      type="button"
-      class="link"
-      title="What stands on this day, as a session of its own"
-      @click="keep"
-    >
-      as a new session
+    <RouterLink v-if="entry.session" :to="{ name: 'bench', params: { id: entry.session } }">{{ say.bench }}</RouterLink>
+    <button v-if="entry.session" type="button" class="link" :title="say.whatStandsOnThisDay" @click="keep">
+      {{ say.asANewSession }}
     </button>
     <button v-if="entry.newer" type="button" class="link" @click="emit('change', { newest: true })">
-      take the newer
+      {{ say.takeTheNewer }}
     </button>
     <button type="button" class="link" @click="emit('change', { locked: !entry.locked })">
-      {{ entry.locked ? 'unlock' : 'lock' }}
+      {{ entry.locked ? say.unlock : say.lock }}
     </button>
     <button type="button" class="link" @click="emit('change', { skipped: !entry.skipped })">
-      {{ entry.skipped ? 'do it after all' : 'skip' }}
+      {{ entry.skipped ? say.doItAfterAll : say.skip }}
     </button>
     <button type="button" class="link" @click="emit('drop')">
-      take off<span class="visually-hidden"> {{ entry.title }}</span>
+      {{ say.takeOff }}<span class="visually-hidden"> {{ entry.title }}</span>
     </button>
-    <button type="button" class="link" @click="emit('close')">close</button>
+    <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
     <WhoCame :entry="entry.id" @changed="emit('attended')" />
   </section>
 </template>

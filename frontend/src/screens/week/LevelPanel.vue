@@ -7,6 +7,7 @@ import NumberField from '@/parts/NumberField.vue'
 import { shortDay } from '@/words/dates'
 import { whole } from '@/words/format'
 import { figureText } from '@/words/week'
+import { LEVEL_PANEL as say } from '@/words/texts/week'
 
 import type { LevelRules } from './useLevelling'
 
@@ -38,7 +39,7 @@ const titlesOf = (slots: readonly string[]): string =>
   [...new Set(slots.flatMap((slot) => props.proposal?.titles[slot] ?? []))].join(', ')
 function breakText(one: LevelBreak): string {
   const days = [...new Set(one.days)].map((day) => {
-    if (day < 0) return 'the day before'
+    if (day < 0) return say.theDayBefore
     return day > 6 ? 'the day after' : shortDay(props.days[day] ?? '')
   })
   const where = days.length ? ` (${days.join(' and ')}${one.names.length ? `; ${one.names.join(', ')}` : ''})` : ''
@@ -55,9 +56,9 @@ const reached = computed(() => {
   return `${aims}${made.unmet.length ? `; not met: ${made.unmet.join(', ')}` : ''}.`
 })
 const ENDS: Record<Proposal['end'], string> = {
-  proven: 'Nothing better is possible under these rules.',
-  time: 'The best found in the time there was; there may be better.',
-  stopped: 'The best found until it was stopped; there may be better.',
+  proven: say.nothingBetterIsPossibleUnder,
+  time: say.theBestFoundInThe,
+  stopped: say.theBestFoundUntilIt,
 }
 const beside = computed(() => {
   const before = props.proposal?.before
@@ -76,49 +77,50 @@ const beside = computed(() => {
 </script>
 
 <template>
-  <section class="level" aria-label="Ways to level it">
+  <section class="level" :aria-label="say.waysToLevelIt">
     <ElCollapse v-if="editable" class="rules">
-      <ElCollapseItem title="Rules for levelling" name="rules">
-        <NumberField v-model="rules.most_a_day" label="at most a day" said="at most" unit="a day" :min="1" :max="10" />
-        <ElCheckbox v-model="rules.no_two_hard">no two hard days in a row</ElCheckbox>
-        <ElCheckbox v-model="rules.gone">days gone by may be changed, too</ElCheckbox>
+      <ElCollapseItem :title="say.rulesForLevelling" name="rules">
+        <NumberField
+          v-model="rules.most_a_day"
+          :label="say.atMostADay"
+          :said="say.atMost"
+          :unit="say.aDay"
+          :min="1"
+          :max="10"
+        />
+        <ElCheckbox v-model="rules.no_two_hard">{{ say.noTwoHardDaysIn }}</ElCheckbox>
+        <ElCheckbox v-model="rules.gone">{{ say.daysGoneByMayBe }}</ElCheckbox>
         <NumberField
           v-model="rules.landings_cap"
-          label="medium and high landings at most"
-          said="medium and high landings at most"
-          placeholder="any"
+          :label="say.mediumAndHighLandingsAt"
+          :said="say.mediumAndHighLandingsAt"
+          :placeholder="say.any"
         />
         <span class="quiet">
-          Locked and logged entries, rest days, days without the hall and the hours between clashes always hold.
+          {{ say.lockedAndLoggedEntriesRest }}
         </span>
       </ElCollapseItem>
     </ElCollapse>
     <div v-if="busy" role="status">
-      Looking for ways to level the week …
-      <template v-if="progress?.before">{{ progress.before }} before it in the queue</template>
+      {{ say.lookingForWaysToLevel }}
+      <template v-if="progress?.before">{{ say.beforeItInTheQueue(progress.before) }}</template>
       <template v-else-if="progress?.progress.found">
-        the best so far: {{ progress.progress.edits }} edits, {{ progress.progress.unmet }} aims unmet
+        {{ say.theBestSoFarEdits(progress.progress.edits, progress.progress.unmet) }}
       </template>
-      <ElProgress :percentage="100" indeterminate :duration="4" :show-text="false" aria-label="Levelling" />
-      <button type="button" class="link" @click="$emit('cancel')">stop, take the best so far</button>
+      <ElProgress :percentage="100" indeterminate :duration="4" :show-text="false" :aria-label="say.levelling" />
+      <button type="button" class="link" @click="$emit('cancel')">{{ say.stopTakeTheBestSo }}</button>
     </div>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <template v-if="proposal">
-      <h3>Ways to level it</h3>
+      <h3>{{ say.waysToLevelIt }}</h3>
       <p v-if="proposal.clashing_rules.length" class="note-bar">
-        These rules cannot all hold this week: {{ proposal.clashing_rules.join('; ') }}. Give one up, or unlock
-        something.
+        {{ say.theseRulesCannotAllHold(proposal.clashing_rules.join('; ')) }}
       </p>
       <p v-else-if="!proposal.found" class="note-bar">
-        No week that keeps the rules was found in the time there was. Nothing is proposed; level again, or give up a
-        rule.
+        {{ say.noWeekThatKeepsThe }}
       </p>
       <p v-else-if="!proposal.edits.length">
-        {{
-          proposal.end === 'proven'
-            ? 'Nothing to change: the week is as it should be, as far as it can.'
-            : 'Nothing better than the plan was found.'
-        }}
+        {{ proposal.end === 'proven' ? say.nothingToChangeTheWeek : say.nothingBetterThanThePlan }}
       </p>
       <ul v-else>
         <li v-for="(edit, index) in proposal.edits" :key="index">
@@ -129,13 +131,15 @@ const beside = computed(() => {
       </ul>
       <table v-if="beside.length && proposal.edits.length">
         <caption class="visually-hidden">
-          Before and after, with what is ticked
+          {{
+            say.beforeAndAfterWithWhat
+          }}
         </caption>
         <thead>
           <tr>
             <td></td>
-            <th scope="col">now</th>
-            <th scope="col">with these</th>
+            <th scope="col">{{ say.now }}</th>
+            <th scope="col">{{ say.withThese }}</th>
           </tr>
         </thead>
         <tbody>
@@ -147,30 +151,32 @@ const beside = computed(() => {
         </tbody>
       </table>
       <template v-if="proposal.edits.length">
-        <p v-for="line in broken" :key="line" class="note-bar">With what is ticked this rule is broken: {{ line }}.</p>
+        <p v-for="line in broken" :key="line" class="note-bar">{{ say.withWhatIsTickedThis(line) }}</p>
       </template>
-      <p v-for="line in given" :key="line" class="quiet">Broken by what stays as it is: {{ line }}.</p>
+      <p v-for="line in given" :key="line" class="quiet">{{ say.brokenByWhatStaysAs(line) }}</p>
       <p v-if="proposal.found" class="quiet">{{ reached }} {{ ENDS[proposal.end] }}</p>
       <p v-if="proposal.edits.length" class="quiet">
-        First the rules, then the aims, then the fewest edits; of equals the lightest: {{ weightsText }}.
+        {{ say.firstTheRulesThenThe(weightsText) }}
       </p>
       <p class="acts">
         <ElButton v-if="proposal.edits.length" type="primary" :disabled="!picked.length" @click="$emit('take')">
-          Take {{ picked.length === proposal.edits.length ? (picked.length > 1 ? 'all' : 'it') : picked.length }}
+          {{
+            say.take(picked.length === proposal.edits.length ? (picked.length > 1 ? say.all : say.it) : picked.length)
+          }}
         </ElButton>
-        <button type="button" class="link" @click="$emit('close')">leave it</button>
+        <button type="button" class="link" @click="$emit('close')">{{ say.leaveIt }}</button>
       </p>
     </template>
     <template v-if="changes.length">
-      <h3>Taken</h3>
+      <h3>{{ say.taken }}</h3>
       <ul>
         <template v-for="change in changes" :key="change.id">
           <li v-for="(item, index) in change.items" :key="`${change.id}-${index}`" :class="{ undone: item.undone }">
             {{ item.day ? `${item.title} moved to ${shortDay(item.day)}` : `${item.title}: ${item.what}` }}
             <button v-if="!item.undone" type="button" class="link" @click="$emit('undo', change.id, index)">
-              undo<span class="visually-hidden">: {{ item.title }}, {{ item.what }}</span>
+              {{ say.undo }}<span class="visually-hidden">: {{ item.title }}, {{ item.what }}</span>
             </button>
-            <span v-else> (undone)</span>
+            <span v-else> {{ say.undone }}</span>
           </li>
         </template>
       </ul>

@@ -8,6 +8,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { fullDate } from '@/words/dates'
 import { whole } from '@/words/format'
+import { PHASE_FORM as say } from '@/words/texts/week'
 
 const props = defineProps<{ begins: string; phase: Week['phase'] | null }>()
 const emit = defineEmits<{ add: [body: Omit<Body<'PhaseIn'>, 'squad'>]; drop: [id: number]; close: [] }>()
@@ -29,27 +30,34 @@ function add(): void {
 </script>
 
 <template>
-  <form class="slip" aria-label="Phase" @submit.prevent="add" @keydown.esc.stop="emit('close')">
+  <form class="slip" :aria-label="say.phase" @submit.prevent="add" @keydown.esc.stop="emit('close')">
     <template v-if="phase">
       <span>
-        {{ phase.kind }}, {{ phase.weeks }} weeks from {{ fullDate(phase.begins) }}: load {{ whole(phase.load_low) }} to
-        {{ whole(phase.load_high) }} a week
+        {{
+          say.weeksFromLoadToA(
+            phase.kind,
+            phase.weeks,
+            fullDate(phase.begins),
+            whole(phase.load_low),
+            whole(phase.load_high),
+          )
+        }}
       </span>
-      <button type="button" class="link" @click="emit('drop', phase.id)">take the phase away</button>
+      <button type="button" class="link" @click="emit('drop', phase.id)">{{ say.takeThePhaseAway }}</button>
     </template>
     <template v-else>
       <ChoiceField
         v-model="kind"
-        label="Kind of phase"
-        :said="`from ${fullDate(begins)}:`"
+        :label="say.kindOfPhase"
+        :said="say.from(fullDate(begins))"
         :options="choicesOf('phases')"
       />
-      <NumberField v-model="weeks" label="weeks" said="weeks" :min="1" :max="52" />
-      <NumberField v-model="low" label="load from" said="load from" />
-      <NumberField v-model="high" label="to" said="to" />
-      <ElButton type="primary" size="small" native-type="submit">Set</ElButton>
+      <NumberField v-model="weeks" :label="say.weeks" :said="say.weeks" :min="1" :max="52" />
+      <NumberField v-model="low" :label="say.loadFrom" :said="say.loadFrom" />
+      <NumberField v-model="high" :label="say.to" :said="say.to" />
+      <ElButton type="primary" size="small" native-type="submit">{{ say.set }}</ElButton>
     </template>
-    <button type="button" class="link" @click="emit('close')">close</button>
+    <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
   </form>
 </template>
 

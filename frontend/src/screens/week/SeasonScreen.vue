@@ -16,6 +16,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import { daysOn, fullDate, shortDay, today } from '@/words/dates'
 import { clock, whole } from '@/words/format'
 import { figureText, termsText } from '@/words/week'
+import { SEASON_SCREEN as say } from '@/words/texts/week'
 
 const route = useRoute()
 const router = useRouter()
@@ -72,30 +73,26 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
 <template>
   <main id="main" class="season">
     <header>
-      <h1>Season</h1>
-      <span class="said">weeks in a row; a week opens when it is chosen</span>
+      <h1>{{ say.season }}</h1>
+      <span class="said">{{ say.weeksInARowA }}</span>
       <span class="grow"></span>
-      <RouterLink :to="{ name: 'week' }">To the week</RouterLink>
-      <ElButton aria-label="Earlier" @click="go(daysOn(from, -7 * weeks), weeks)">◂</ElButton>
-      <ElButton aria-label="Later" @click="go(daysOn(from, 7 * weeks), weeks)">▸</ElButton>
+      <RouterLink :to="{ name: 'week' }">{{ say.toTheWeek }}</RouterLink>
+      <ElButton :aria-label="say.earlier" @click="go(daysOn(from, -7 * weeks), weeks)">◂</ElButton>
+      <ElButton :aria-label="say.later" @click="go(daysOn(from, 7 * weeks), weeks)">▸</ElButton>
       <ChoiceField
         :model-value="weeks"
-        label="How many weeks"
+        :label="say.howManyWeeks"
         :options="COUNTS"
         @update:model-value="$event && go(from, $event)"
       />
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <div v-else-if="!season" role="status" class="pad">
-      <span class="visually-hidden">Reading the season …</span>
+      <span class="visually-hidden">{{ say.readingTheSeason }}</span>
       <ElSkeleton :rows="8" animated />
     </div>
     <div v-else class="pad">
-      <svg
-        :viewBox="`0 0 ${WIDE} ${base + 34}`"
-        role="img"
-        :aria-label="`Stave of ${season.length} weeks; the table below has the same figures`"
-      >
+      <svg :viewBox="`0 0 ${WIDE} ${base + 34}`" role="img" :aria-label="say.staveOfWeeksTheTable(season.length)">
         <g v-for="(name, row) in names" :key="name">
           <rect
             :x="LEFT"
@@ -140,24 +137,24 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
           </text>
           <circle v-if="week.entries" :cx="x(index + 0.5)" :cy="y(week.load)" r="3.2" />
         </g>
-        <text x="0" :y="base - 50">load</text>
+        <text x="0" :y="base - 50">{{ say.load }}</text>
         <path :d="loadLine" class="line" />
         <line :x1="LEFT" :x2="WIDE" :y1="base" :y2="base" stroke="var(--ink)" />
       </svg>
-      <div class="scroll" tabindex="0" role="group" aria-label="The season in figures">
+      <div class="scroll" tabindex="0" role="group" :aria-label="say.theSeasonInFigures">
         <table>
           <thead>
             <tr>
-              <th scope="col">Week of</th>
-              <th scope="col">Load</th>
-              <th scope="col">Band</th>
-              <th scope="col">Change</th>
-              <th scope="col">Monotony</th>
-              <th scope="col">7 : 28 rolling</th>
-              <th scope="col">7 : 21 before</th>
-              <th scope="col">7 : 28 weighted</th>
-              <th scope="col">Hard days</th>
-              <th scope="col">Clashes</th>
+              <th scope="col">{{ say.weekOf }}</th>
+              <th scope="col">{{ say.load2 }}</th>
+              <th scope="col">{{ say.band }}</th>
+              <th scope="col">{{ say.change }}</th>
+              <th scope="col">{{ say.monotony }}</th>
+              <th scope="col">{{ say.rolling }}</th>
+              <th scope="col">{{ say.before }}</th>
+              <th scope="col">{{ say.weighted }}</th>
+              <th scope="col">{{ say.hardDays }}</th>
+              <th scope="col">{{ say.clashes }}</th>
               <th v-for="name in names" :key="name" scope="col">{{ name }}</th>
             </tr>
           </thead>
@@ -167,7 +164,7 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
                 <button type="button" class="link" @click="open(week)">{{ fullDate(week.begins) }}</button><template
                   v-if="isNow(week)"
                 >
-                  · this week</template
+                  {{ say.thisWeek }}</template
                 >
               </th>
               <td>

@@ -9,13 +9,14 @@ import { queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { usePeople } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
+import { SHARE_PANEL as say } from '@/words/texts/week'
 
 const props = defineProps<{ begins: string; squad: number; editable: boolean }>()
 defineEmits<{ close: [] }>()
 const SQUAD = 0
 const { people } = usePeople(() => (props.editable ? props.squad : 0))
 const choices = computed(() => [
-  { value: SQUAD, label: 'the squad' },
+  { value: SQUAD, label: say.theSquad },
   ...people.value.map((one) => ({ value: one.id, label: one.name })),
 ])
 const { data, error, refetch } = useQuery(
@@ -48,35 +49,35 @@ const file = (kind: string): string => `/api/plan/week.${kind}?day=${props.begin
 </script>
 
 <template>
-  <section class="share" aria-label="Export">
+  <section class="share" :aria-label="say.exportWord">
     <p>
-      This week as
-      <a :href="file('ics')" download>calendar file</a> · <a :href="file('csv')" download>.csv</a> ·
-      <a :href="file('xlsx')" download>.xlsx</a>
-      <button type="button" class="link close" @click="$emit('close')">close</button>
+      {{ say.thisWeekAs }}
+      <a :href="file('ics')" download>{{ say.calendarFile }}</a> · <a :href="file('csv')" download>{{ say.csv }}</a> ·
+      <a :href="file('xlsx')" download>{{ say.xlsx }}</a>
+      <button type="button" class="link close" @click="$emit('close')">{{ say.close }}</button>
     </p>
     <template v-if="editable">
       <form @submit.prevent="make">
-        <ChoiceField v-model="person" label="Calendar link for" said="Calendar link for" :options="choices" />
+        <ChoiceField v-model="person" :label="say.calendarLinkFor" :said="say.calendarLinkFor" :options="choices" />
         <ElInput
           v-model="name"
           class="name"
-          aria-label="name"
+          :aria-label="say.name"
           maxlength="80"
-          placeholder="what it is for"
+          :placeholder="say.whatItIsFor"
           size="small"
         />
-        <ElButton size="small" native-type="submit">Make a link</ElButton>
+        <ElButton size="small" native-type="submit">{{ say.makeALink }}</ElButton>
       </form>
       <p v-if="made" role="status">
-        Subscribe to <code>{{ made }}</code>. It is shown this once; whoever has it sees the plan, until it is revoked.
+        {{ say.subscribeTo }} <code>{{ made }}</code>{{ say.itIsShownThisOnce }}
       </p>
       <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
       <ul v-if="links.length">
         <li v-for="link in links" :key="link.id">
           {{ link.name }}<template v-if="link.person"> · {{ link.person }}</template>
           <button type="button" class="link" @click="revoke(link.id)">
-            revoke<span class="visually-hidden"> {{ link.name }}</span>
+            {{ say.revoke }}<span class="visually-hidden"> {{ link.name }}</span>
           </button>
         </li>
       </ul>

@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import type { WeekRow } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
+import { TARGET_FORM as say } from '@/words/texts/week'
 
 // What rows are to get in a week, in minutes or as a share of all: a habit of the squad, so the head coach sets it.
 type By = 'minutes' | 'share'
@@ -22,8 +23,8 @@ const made = ref(
   })),
 )
 const BY = [
-  { value: 'minutes' as const, label: 'min' },
-  { value: 'share' as const, label: 'share' },
+  { value: 'minutes' as const, label: say.min },
+  { value: 'share' as const, label: say.share },
 ]
 function save(): void {
   const kept = made.value.filter((one) => one.low !== null || one.high !== null)
@@ -32,17 +33,17 @@ function save(): void {
 </script>
 
 <template>
-  <form class="slip" aria-label="Week's targets" @submit.prevent="save" @keydown.esc.stop="emit('close')">
+  <form class="slip" :aria-label="say.weekSTargets" @submit.prevent="save" @keydown.esc.stop="emit('close')">
     <fieldset v-for="one in made" :key="one.name">
       <legend>{{ one.name }}</legend>
-      <NumberField v-model="one.low" :label="`${one.name}: at least`" placeholder="from" />
-      <NumberField v-model="one.high" :label="`${one.name}: at most`" placeholder="to" />
-      <ChoiceField v-model="one.by" :label="`${one.name}: in`" :options="BY" />
+      <NumberField v-model="one.low" :label="say.atLeast(one.name)" :placeholder="say.from" />
+      <NumberField v-model="one.high" :label="say.atMost(one.name)" :placeholder="say.to" />
+      <ChoiceField v-model="one.by" :label="say.inWord(one.name)" :options="BY" />
     </fieldset>
     <p>
-      <ElButton type="primary" size="small" native-type="submit">Set the targets</ElButton>
-      <button type="button" class="link" @click="emit('close')">close</button>
-      <span class="quiet">a share is from 0 to 1; empty is no target</span>
+      <ElButton type="primary" size="small" native-type="submit">{{ say.setTheTargets }}</ElButton>
+      <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
+      <span class="quiet">{{ say.aShareIsFromTo }}</span>
     </p>
   </form>
 </template>

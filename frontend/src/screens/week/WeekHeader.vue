@@ -7,6 +7,7 @@ import type { Me, PersonOut, Week } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import MoreMenu from '@/parts/MoreMenu.vue'
 import { daysOn, fullDate, today } from '@/words/dates'
+import { WEEK_HEADER as say } from '@/words/texts/week'
 
 const props = defineProps<{
   day: string
@@ -25,11 +26,11 @@ const whose = computed(() => [
   ...props.people.map((one) => ({ value: one.id, label: one.name })),
 ])
 const deeds = computed(() => [
-  { name: 'share', does: 'Export' },
-  { name: 'print', does: 'Print' },
-  ...(props.editable ? [{ name: 'phase', does: 'Phase and times away' }] : []),
-  ...(props.own?.role === 'head-coach' ? [{ name: 'targets', does: 'Targets' }] : []),
-  { name: 'season', does: 'Season' },
+  { name: 'share', does: say.exportWord },
+  { name: 'print', does: say.print },
+  ...(props.editable ? [{ name: 'phase', does: say.phaseAndTimesAway }] : []),
+  ...(props.own?.role === 'head-coach' ? [{ name: 'targets', does: say.targets }] : []),
+  { name: 'season', does: say.season },
 ])
 function choose(name: string): void {
   if (name === 'print') window.print()
@@ -40,20 +41,20 @@ function choose(name: string): void {
 
 <template>
   <header>
-    <h1>Week of {{ week ? fullDate(week.begins) : '…' }}</h1>
-    <ChoiceField v-if="editable && people.length" v-model="person" label="Whose week" :options="whose" />
+    <h1>{{ say.weekOf(week ? fullDate(week.begins) : '…') }}</h1>
+    <ChoiceField v-if="editable && people.length" v-model="person" :label="say.whoseWeek" :options="whose" />
     <span class="said">
       <template v-if="!editable">{{ own?.name }}</template>
-      <template v-if="week?.phase">
-        · {{ week.phase.kind }}, week {{ week.phase.week }} of {{ week.phase.weeks }}</template
-      >
+      <template v-if="week?.phase"> {{ say.weekOf2(week.phase.kind, week.phase.week, week.phase.weeks) }}</template>
     </span>
     <span class="grow"></span>
-    <ElButton aria-label="The week before" @click="emit('go', daysOn(day, -7))">◂</ElButton>
-    <ElButton @click="emit('go', today())">This week</ElButton>
-    <ElButton aria-label="The week after" @click="emit('go', daysOn(day, 7))">▸</ElButton>
-    <ElButton v-if="editable" type="primary" :disabled="!levellable" @click="emit('level')">Level the week</ElButton>
-    <MoreMenu label="More for this week" :deeds="deeds" @choose="choose" />
+    <ElButton :aria-label="say.theWeekBefore" @click="emit('go', daysOn(day, -7))">◂</ElButton>
+    <ElButton @click="emit('go', today())">{{ say.thisWeek }}</ElButton>
+    <ElButton :aria-label="say.theWeekAfter" @click="emit('go', daysOn(day, 7))">▸</ElButton>
+    <ElButton v-if="editable" type="primary" :disabled="!levellable" @click="emit('level')">{{
+      say.levelTheWeek
+    }}</ElButton>
+    <MoreMenu :label="say.moreForThisWeek" :deeds="deeds" @choose="choose" />
   </header>
 </template>
 

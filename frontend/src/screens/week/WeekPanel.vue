@@ -6,15 +6,16 @@ import type { Week } from '@/api/types'
 import { useTables } from '@/composables/useTables'
 import { percent, whole } from '@/words/format'
 import { clashText, figureText, termsText, type FigureKind } from '@/words/week'
+import { WEEK_PANEL as say } from '@/words/texts/week'
 
 const props = defineProps<{ week: Week }>()
 const MOST = 5
 const all = ref(false)
 const FIGURES: { key: 'change' | 'coupled' | 'uncoupled' | 'weighted'; label: string; kind: FigureKind }[] = [
-  { key: 'change', label: 'Against last week', kind: 'change' },
-  { key: 'coupled', label: '7 : 28 days, rolling', kind: 'ratio' },
-  { key: 'uncoupled', label: '7 : 21 days before', kind: 'ratio' },
-  { key: 'weighted', label: '7 : 28 days, weighted', kind: 'ratio' },
+  { key: 'change', label: say.againstLastWeek, kind: 'change' },
+  { key: 'coupled', label: say.daysRolling, kind: 'ratio' },
+  { key: 'uncoupled', label: say.daysBefore, kind: 'ratio' },
+  { key: 'weighted', label: say.daysWeighted, kind: 'ratio' },
 ]
 /** Kinds that only older releases kept are shown where there are any. */
 const { tables } = useTables()
@@ -28,44 +29,48 @@ const band = computed(() => {
   const { phase } = props.week
   if (!phase) return null
   const { load_low: low, load_high: high } = phase
-  const state = total.value < low ? 'under it' : total.value > high ? 'over it' : 'within it'
+  const state = total.value < low ? 'under it' : total.value > high ? 'over it' : say.withinIt
   return { text: `${whole(low)} – ${whole(high)}`, state, phase: `${phase.kind}, week ${phase.week} of ${phase.weeks}` }
 })
 </script>
 
 <template>
-  <section class="panel" aria-label="What the week comes to">
-    <h2 class="visually-hidden">What the week comes to</h2>
+  <section class="panel" :aria-label="say.whatTheWeekComesTo">
+    <h2 class="visually-hidden">{{ say.whatTheWeekComesTo }}</h2>
     <dl class="big">
       <div>
-        <dt>Week load</dt>
+        <dt>{{ say.weekLoad }}</dt>
         <dd>{{ whole(total) }}</dd>
       </div>
       <div>
-        <dt>Monotony</dt>
+        <dt>{{ say.monotony }}</dt>
         <dd>{{ figureText(week.load.monotony, 'ratio') }}</dd>
       </div>
       <div>
-        <dt>Strain</dt>
+        <dt>{{ say.strain }}</dt>
         <dd>{{ figureText(week.load.strain, 'load') }}</dd>
       </div>
     </dl>
-    <p v-if="week.load.monotony.why" class="quiet">No monotony: {{ week.load.monotony.why }}.</p>
-    <p v-else class="quiet">Monotony: {{ termsText(week.load.monotony) }}</p>
+    <p v-if="week.load.monotony.why" class="quiet">{{ say.noMonotony(week.load.monotony.why) }}</p>
+    <p v-else class="quiet">{{ say.monotony2(termsText(week.load.monotony)) }}</p>
     <p v-if="week.load.bouts" class="quiet">
-      {{ week.load.logged }} of {{ week.load.bouts }} logged; the rest as planned. Whole sessions and other training.
+      {{ say.ofLoggedTheRestAs(week.load.logged, week.load.bouts) }}
     </p>
     <div v-if="band" class="row">
       <span
-        >Target band <small>{{ band.phase }}</small></span
+        >{{ say.targetBand }} <small>{{ band.phase }}</small></span
       ><b>{{ band.text }}</b
       ><i>{{ band.state }}</i>
     </div>
     <p v-if="week.load.coupled.value === null && week.load.usual.value !== null" class="quiet">
-      Against the last
-      {{ week.load.usual.terms['weeks'] === 1 ? 'logged week' : `${week.load.usual.terms['weeks']} logged weeks` }}:
-      mean {{ whole(week.load.usual.terms['mean'] ?? 0) }}, least {{ whole(week.load.usual.terms['least'] ?? 0) }}, most
-      {{ whole(week.load.usual.terms['most'] ?? 0) }}.
+      {{
+        say.againstTheLastMeanLeast(
+          week.load.usual.terms['weeks'] === 1 ? say.loggedWeek : `${week.load.usual.terms['weeks']} logged weeks`,
+          whole(week.load.usual.terms['mean'] ?? 0),
+          whole(week.load.usual.terms['least'] ?? 0),
+          whole(week.load.usual.terms['most'] ?? 0),
+        )
+      }}
     </p>
     <ElCollapse class="figures">
       <ElCollapseItem v-for="one in FIGURES" :key="one.key" :name="one.key">
@@ -80,7 +85,7 @@ const band = computed(() => {
           }}<template v-if="one.key !== 'change'"><br />{{ week.load.caution }}</template>
         </p>
       </ElCollapseItem>
-      <ElCollapseItem name="more" title="In other currencies">
+      <ElCollapseItem name="more" :title="say.inOtherCurrencies">
         <ul class="why">
           <li v-for="one in currencies" :key="one.key">{{ one.label }} {{ whole(week.load.totals[one.key] ?? 0) }}</li>
           <template v-for="beam in week.beams" :key="beam.name">
@@ -92,7 +97,7 @@ const band = computed(() => {
         </ul>
       </ElCollapseItem>
     </ElCollapse>
-    <h3 v-if="week.clashes.length">Clashes</h3>
+    <h3 v-if="week.clashes.length">{{ say.clashes }}</h3>
     <p
       v-for="clash in week.clashes.slice(0, all ? undefined : MOST)"
       :key="`${clash.first}-${clash.second}`"
@@ -101,10 +106,10 @@ const band = computed(() => {
       {{ clashText(clash) }}.
     </p>
     <button v-if="week.clashes.length > MOST && !all" type="button" class="link" @click="all = true">
-      {{ week.clashes.length - MOST }} more
+      {{ say.more(week.clashes.length - MOST) }}
     </button>
     <p v-if="!week.clashes.length && week.entries.length > 1" class="quiet">
-      No clashes: what is worked gets its hours.
+      {{ say.noClashesWhatIsWorked }}
     </p>
   </section>
 </template>

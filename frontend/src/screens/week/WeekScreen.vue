@@ -7,7 +7,9 @@ import { api } from '@/api/client'
 import type { Body, NewEntry } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import { usePeople } from '@/composables/useTables'
+import { tellDone } from '@/parts/notices'
 import { clockTime, today } from '@/words/dates'
+import { WEEK_SCREEN as say } from '@/words/texts/week'
 
 import BesidePanel from './BesidePanel.vue'
 import DayColumn from './DayColumn.vue'
@@ -64,7 +66,9 @@ const setTargets = (targets: object) =>
   )
 const addPhase = (body: Omit<Body<'PhaseIn'>, 'squad'>) => andClose(() => api.addPhase({ ...body, squad: squad() }))
 const dropPhase = (id: number) => andClose(() => api.dropPhase(id))
-const undo = (id: number, item: number) => act(() => api.undoChange(id, item))
+async function undo(id: number, item: number): Promise<void> {
+  if (await act(() => api.undoChange(id, item))) tellDone(say.undone)
+}
 </script>
 
 <template>
@@ -83,7 +87,7 @@ const undo = (id: number, item: number) => act(() => api.undoChange(id, item))
     />
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <div v-if="!week && !trouble" class="waiting" role="status">
-      <span class="visually-hidden">Reading the week …</span>
+      <span class="visually-hidden">{{ say.readingTheWeek }}</span>
       <ElSkeleton :rows="8" animated />
     </div>
     <div v-if="week" class="cols" :inert="turning" :aria-busy="turning">
@@ -105,10 +109,9 @@ const undo = (id: number, item: number) => act(() => api.undoChange(id, item))
           />
           <AwayForm :begins="week.begins" :squad="week.squad" @changed="read" />
         </template>
-        <p v-if="week.aged" class="said" role="status">{{ week.aged }} of these entries are being figured anew.</p>
+        <p v-if="week.aged" class="said" role="status">{{ say.ofTheseEntriesAreBeing(week.aged) }}</p>
         <p v-else-if="week.refigured" class="said">
-          {{ week.refigured.count }} planned entries were figured anew at {{ clockTime(week.refigured.at) }}: the
-          methods or this program had changed. What is logged stayed.
+          {{ say.plannedEntriesWereFiguredAnew(week.refigured.count, clockTime(week.refigured.at)) }}
         </p>
         <div class="days">
           <DayColumn
@@ -140,7 +143,7 @@ const undo = (id: number, item: number) => act(() => api.undoChange(id, item))
           @attended="read"
         />
         <TargetForm v-if="panel === 'targets'" :rows="week.rows" @save="setTargets" @close="panel = null" />
-        <div class="stave" tabindex="0" role="group" aria-label="Stave of the week"><WeekStave :week="week" /></div>
+        <div class="stave" tabindex="0" role="group" :aria-label="say.staveOfTheWeek"><WeekStave :week="week" /></div>
       </div>
       <div class="right">
         <WeekPanel :week="week" />

@@ -6,6 +6,7 @@ import type { Week } from '@/api/types'
 import { inkLevel } from '@/stave/scale'
 import { shortDay } from '@/words/dates'
 import { clock, whole } from '@/words/format'
+import { WEEK_STAVE as say } from '@/words/texts/week'
 
 const props = defineProps<{ week: Week }>()
 
@@ -44,7 +45,7 @@ const told = computed(() =>
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${WIDE} ${base + 4}`" role="img" :aria-label="`Stave of the week. ${told}`">
+  <svg :viewBox="`0 0 ${WIDE} ${base + 4}`" role="img" :aria-label="say.staveOfTheWeek(told)">
     <g v-for="(row, index) in week.rows" :key="row.name">
       <rect
         :x="LEFT"
@@ -69,7 +70,7 @@ const told = computed(() =>
       <text :x="WIDE" :y="index * ROW + 17" class="sum">{{ clock(row.work_s) }}</text>
       <text v-if="targetText(row)" :x="WIDE - SUMS + 4" :y="index * ROW + 16" class="small">{{ targetText(row) }}</text>
     </g>
-    <text x="0" :y="base - 40">load</text>
+    <text x="0" :y="base - 40">{{ say.load }}</text>
     <g v-for="(day, number) in week.load.days" :key="day.day">
       <rect
         v-if="day.totals['load']"
@@ -88,7 +89,9 @@ const told = computed(() =>
       <text v-if="day.totals['load']" :x="x(number) + COLUMN * 0.56" :y="base - 4" class="load">
         {{ whole(day.totals['load']) }}
       </text>
-      <text v-if="day.hard" :x="x(number)" :y="base - rise(day.totals['load'] ?? 0) - 4" class="small">hard day</text>
+      <text v-if="day.hard" :x="x(number)" :y="base - rise(day.totals['load'] ?? 0) - 4" class="small">
+        {{ say.hardDay }}
+      </text>
     </g>
     <line :x1="LEFT" :x2="WIDE" :y1="base" :y2="base" stroke="var(--ink)" />
   </svg>

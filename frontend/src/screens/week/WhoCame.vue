@@ -9,6 +9,7 @@ import { queryClient, troubleOf } from '@/api/query'
 import type { Attending } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import NumberField from '@/parts/NumberField.vue'
+import { WHO_CAME as say } from '@/words/texts/week'
 
 // Who came, and what they did otherwise than all: a person's own week goes by it.
 const props = defineProps<{ entry: string }>()
@@ -52,7 +53,7 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
 
 <template>
   <ElCollapse v-model="open" class="who">
-    <ElCollapseItem name="who" title="Who came">
+    <ElCollapseItem name="who" :title="say.whoCame">
       <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
       <ElSkeleton v-else-if="isPending" :rows="3" animated />
       <ul>
@@ -63,17 +64,17 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
           <template v-if="one.came">
             <NumberField
               :model-value="one.minutes"
-              :label="`Minutes of ${one.name}`"
+              :label="say.minutesOf(one.name)"
               :max="1440"
-              placeholder="min"
+              :placeholder="say.min"
               @change="note(one, { minutes: $event })"
             />
             <NumberField
               :model-value="one.effort"
-              :label="`Effort of ${one.name}`"
+              :label="say.effortOf(one.name)"
               :max="10"
               :step="0.5"
-              placeholder="effort"
+              :placeholder="say.effort"
               @change="note(one, { effort: $event })"
             />
           </template>

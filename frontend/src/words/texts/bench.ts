@@ -1,0 +1,392 @@
+// Texts of the Bench and the list of sessions, by component: one key each. Figures come in written already (words/format.ts).
+import { said, type Said } from './said'
+
+export const ADD_BLOCK = {
+  addABlock: 'Add a block',
+  format: 'Format',
+  partOfTheNewBlock: 'Part of the new block',
+  enterOnAnEmptyLine: (wanted: Said) => said`${wanted}; Enter on an empty line is done`,
+  addTheBlock: 'Add the block',
+  anotherFormat: 'another format',
+  movement: (chosen: Said) => said`Movement ${chosen}`,
+} as const
+
+export const BENCH_HEADER = {
+  title: 'Title',
+  told: 'told',
+  ctrlZ: 'Ctrl Z',
+  undo: 'Undo',
+  fitToTime: 'Fit to time',
+  sideBySide: 'Side by side',
+  card: 'Card',
+  moreForThisSession: 'More for this session',
+  redo: 'Redo',
+  ctrlShiftZ: 'Ctrl Shift Z',
+  putOnADay: 'Put on a day',
+  versions: 'Versions',
+  asASessionFileJson: 'As a session file (.json)',
+  asBoardTextWithAll: 'As board text with all that is in it (.txt)',
+  keys: 'Keys',
+} as const
+
+export const BENCH_SCREEN = {
+  thisSessionCannotBeOpened: 'This session cannot be opened',
+  toTheSessions: 'To the sessions',
+  openingTheSession: 'Opening the session …',
+  blocks: 'Blocks',
+  board: 'Board',
+  boardText: 'Board text',
+  addBlock: 'Add block',
+} as const
+
+export const BLOCK_CARD = {
+  block: (placed: Said, name: Said) => said`Block ${placed}, ${name}`,
+  moveBlockArrowUpOr: (placed: Said) => said`Move block ${placed}: arrow up or down`,
+  dragOrArrowKeys: 'Drag, or arrow keys',
+  partOfBlock: (placed: Said) => said`Part of block ${placed}`,
+  label: 'Label',
+  formatAndItsNumbers: 'Format and its numbers',
+  mayEndBefore: 'may end before',
+  mayBeLeftOut: 'may be left out',
+  peopleMoveDuringTheTalk: 'people move during the talk',
+  effort: 'effort',
+  asUsual: 'as usual',
+  optional: 'optional',
+  no: 'no',
+  notes: 'notes',
+  fewerNumbers: 'fewer numbers',
+  moreNumbers: 'more numbers',
+  effort2: (rpe: Said) => said`effort ${rpe}`,
+  otherFormats: 'other formats',
+  again: 'again',
+  remove: 'remove',
+  block2: (placed: Said) => said`block ${placed}`,
+} as const
+
+export const BLOCKS_PANE = {
+  startFromAText: 'Start from a text',
+  pasteOrWriteItIn: 'paste or write it in your own words; or add a block:',
+  addABlock: 'Add a block',
+} as const
+
+export const BOARD_EDITOR = {
+  whatIsWrongWithThe: 'What is wrong with the text',
+  lineColumn: (line: Said, column: Said) => said`line ${line}, column ${column}`,
+  foundAllowed: (found: Said, allowed: Said) => said`found ${found}; allowed: ${allowed}`,
+  anyWordsWillDoRounds: 'Any words will do: rounds, windows, every minute, a table from a sheet.',
+  showMeAnExample: 'Show me an example',
+  readOneWayOfSeveral: (openPlaces: Said) => said`${openPlaces} read one way of several`,
+  newWord: (fresh: Said) => said`${fresh} new`,
+  notInTheFigures: (unread: Said) => said`${unread} not in the figures`,
+  allOfItIsRead: 'All of it is read.',
+  altK: 'Alt+K',
+  keepAll: 'Keep all',
+  writtenOut: 'Written out',
+  altNGoesToThe: 'Alt+N goes to the next mark, Alt+↓ opens it, Alt+K keeps all.',
+  ctrlSpaceOffersWhatCan: 'Ctrl Space offers what can stand here.',
+  boardText: 'Board text',
+  writeOrPasteTheSession: 'Write or paste the session as you would tell it …',
+} as const
+
+export const BOARD_OUTLINE = {
+  whatTheWordsComeTo: 'What the words come to',
+  newGuessed: '(new, guessed)',
+} as const
+
+export const BOARD_PANE = {
+  theseAreSessionsByTheir: (sessions: Said) => said`These are ${sessions} sessions by their days.`,
+  makeSessionsOfIt: (sessions: Said) => said`Make ${sessions} sessions of it`,
+} as const
+
+export const CHECK_LIST = {
+  checks: 'Checks',
+  theChecksHaveNothingTo: 'The checks have nothing to say.',
+  onPurpose: 'On purpose',
+  lookAgain: 'look again',
+  onPurpose2: 'on purpose',
+  doNotTellTheSquad: (code: Said) => said`Do not tell the squad of ${code} any more`,
+  mute: 'mute',
+  forTheSquad: (code: Said) => said`${code} for the squad`,
+  mutedForTheSquad: 'Muted for the squad:',
+  tellAgain: 'tell again',
+  of: (code: Said) => said`of ${code}`,
+  fewer: 'fewer',
+} as const
+
+export const CONFLICT_BAR = {
+  savedThisSessionAtAfter: (savedBy: Said, savedAt: Said, id: Said) =>
+    said`${savedBy} saved this session at ${savedAt}, after you opened it. Yours is kept as version ${id}; nothing is lost.`,
+  showTheirs: 'Show theirs',
+  putMineOnTop: 'Put mine on top',
+} as const
+
+export const FIT_PANEL = {
+  fitToTime: 'Fit to time',
+  minutesThereAre: 'Minutes there are',
+  close: 'close',
+  nothingHereBringsItTo: 'Nothing here brings it to that: no exit, round, window or rest is enough.',
+  left: (left: Said) => said`, ${left} left`,
+  densityEffortLoad: (density: Said, rpe: Said, load: Said) =>
+    said`· density ${density} · effort ${rpe} · load ${load}`,
+  enter: 'Enter',
+} as const
+
+export const FORMAT_PALETTE = {
+  pairsPyramidEveryMinute: '20 10 pairs, pyramid, every minute …',
+  ownShapeOf: (toLowerCase: Said) => said`own shape of ${toLowerCase}`,
+  noFormatIsCalledSo: 'No format is called so.',
+  close: 'close',
+  ownShapes: 'Own shapes:',
+  forget: (one: Said) => said`forget “${one}”`,
+} as const
+
+export const FORMAT_ROW = {
+  formatOfBlock: (placed: Said) => said`Format of block ${placed}`,
+  format: 'format',
+  noneOfTheNamed: 'none of the named',
+} as const
+
+export const HELP_PANEL = {
+  keys: 'Keys',
+  singleLettersActWhenNo: 'single letters act when no field has the focus',
+} as const
+
+export const LEAVE_BAR = {
+  stayHere: 'Stay here',
+  leaveWithoutIt: 'Leave without it',
+} as const
+
+export const LOAD_CELLS = {
+  loadByRound: 'load by round',
+  kg: 'kg',
+  load: 'load',
+  unitOfTheLoad: 'Unit of the load',
+  ofThem: 'of them',
+} as const
+
+export const MARK_MENU = {
+  whatLineCouldMean: (line: Said) => said`What line ${line} could mean`,
+  keepWhatIsRead: 'keep what is read',
+  close: 'close',
+  esc: 'Esc',
+  asRead: 'as read',
+  hereAndInLaterSessions: 'here and in later sessions',
+  tellWhatItIs: 'tell what it is',
+} as const
+
+export const MOVEMENT_FORM = {
+  newMovement: 'New movement',
+  name: 'name',
+  mostlyWorks: 'mostly works',
+  choose: 'choose',
+  and: 'and',
+  shareOfTheFirst: 'share of the first',
+  position: 'position',
+  sides: 'sides',
+  secondsARepEmptyNo: 'seconds a rep (empty: no reps)',
+  metresASecond: 'metres a second',
+  landingsARep: 'landings a rep',
+  howHardALandingIs: 'How hard a landing is',
+  holdsInOneRep: 'holds in one rep',
+  pushUpSquatJump: '2 push-up, 1 squat jump',
+  alsoCalled: 'also called',
+  none: 'none',
+  energyCostInMet: 'energy cost in MET',
+  kit: 'kit',
+  oneRepIs: 'one rep is',
+  keepItForTheWhole: 'keep it for the whole squad',
+  defineIt: 'Define it',
+  back: 'back',
+  aNewMovementNeedsA: 'A new movement needs a name and what it mostly works.',
+} as const
+
+export const PLAN_PANEL = {
+  putOnADay: 'Put on a day',
+  day: 'Day',
+  at: 'at',
+  group: 'group',
+  all: 'all',
+  putItThere: 'Put it there',
+  close: 'close',
+  itStandsOnAsIt: (put: Said) => said`It stands on ${put}, as it is now.`,
+  toThatWeek: 'To that week',
+  itIsNotSavedAs: 'It is not saved as it stands, so it was not put on the day.',
+} as const
+
+export const SECTION_LINE = {
+  times: 'times',
+  between: 'between',
+  restAfter: 'rest after',
+} as const
+
+export const SESSION_FILTERS = {
+  sessions: 'Sessions',
+  search: 'Search',
+  titleOrTag: 'title or tag',
+  tag: 'Tag',
+  sortByTheShareOf: 'Sort by the share of a pattern',
+  shareOf: 'share of …',
+  putAway: 'put away',
+  movementsAsCsv: 'movements as .csv',
+  takeInAFile: 'Take in a file',
+  newSession: 'New session',
+  anyTag: 'any tag',
+} as const
+
+export const SESSION_LIST = {
+  takeThoseOfTheFile: 'Take those of the file',
+  fetchingTheSessions: 'Fetching the sessions …',
+  noSessionIsCalledOr: 'No session is called or tagged so.',
+  nothingIsPutAway: 'Nothing is put away.',
+  noSessionYetNewSession: 'No session yet. “New session” starts one.',
+  pagesOfSessions: 'Pages of sessions',
+  workDensityAndEffortAre:
+    'Work, density and effort are of the parts that count (main and finisher); length and load of all.',
+} as const
+
+export const SESSION_TABLE = {
+  session: (order: Said) => said`Session${order}`,
+  lastChanged: (order: Said) => said`last changed${order}`,
+  stave: 'Stave',
+  whatToDo: 'What to do',
+  copy: (title: Said) => said`Copy ${title}`,
+  copy2: 'Copy',
+  cardOf: (title: Said) => said`Card of ${title}`,
+  card: 'Card',
+  bringBack: 'Bring back',
+  putAway: 'Put away',
+  length: 'Length',
+  work: 'Work',
+  density: 'Density',
+  effort: 'Effort',
+  load: 'Load',
+} as const
+
+export const STAVE_PANE = {
+  stave: 'Stave',
+  anEmptyPageAddA: 'An empty page. Add a block, or write on the board.',
+  workingItOut: 'Working it out …',
+  noStaveWhileSomethingIs: 'No stave while something is wrong.',
+} as const
+
+export const STEP_LINE = {
+  moveArrowUpOrDown: (name: Said) => said`Move ${name}: arrow up or down`,
+  dragOrArrowKeys: 'Drag, or arrow keys',
+  change: (name: Said) => said`Change ${name}`,
+  rest: 'rest',
+  less: 'less',
+  more: 'more',
+  of: (name: Said) => said`of ${name}`,
+  again: 'again',
+  remove: 'remove',
+  foundAllowed: (path: Said, found: Said, allowed: Said) => said`${path}: found ${found}; allowed: ${allowed}`,
+  insteadOf: (name: Said) => said`Instead of ${name}`,
+  toFill: 'to fill',
+  thenInTheSameStart: 'then in the same start',
+  reps: 'reps',
+  forWord: 'for',
+  metres: 'metres',
+} as const
+
+export const STEP_LIST = {
+  movementToAdd: 'Movement to add',
+  addAMovement: 'add a movement',
+  to: (block: Said) => said`to ${block}`,
+} as const
+
+export const STEP_MORE = {
+  sides: 'sides',
+  asTheMovementHasIt: 'as the movement has it',
+  effort: 'effort',
+  asTheBlock: 'as the block',
+  leftInReserve: 'left in reserve',
+  tempo: 'tempo',
+  pace: 'pace',
+  moreEachRound: 'more each round',
+  toFill: 'to fill',
+  nextOneInTheSame: 'next one in the same start',
+  note: 'note',
+  option: (label: Said) => said`Option ${label}`,
+  or: 'or',
+  label: 'label',
+  level: 'level',
+  theSame: 'the same',
+  kit: 'kit',
+  movement: 'movement',
+  reps: 'reps',
+  kg: 'kg',
+  dose: 'dose ×',
+  removeTheOption: 'remove the option',
+  addAnOption: 'add an option',
+} as const
+
+export const TALLY_PANEL = {
+  tally: 'Tally',
+  onePlace: 'One place',
+  cannotBeFiguredTheFigures: (places: Said) => said`${places} cannot be figured; the figures below are from before.`,
+  whatIfDifferencesAreTo: 'What if: differences are to how it stood. Enter keeps it, Escape gives it back.',
+  workTime: 'Work time',
+  workRest: 'Work : rest',
+  calledPacedGuessed: 'Called · paced · guessed',
+  effort: 'Effort',
+  are: 'are',
+  is: 'is',
+  newSARepEffort: (provisional: Said) =>
+    said`${provisional} new: 3 s a rep, effort as for a moderate movement, no pattern yet.`,
+  time: 'Time',
+  volume: 'Volume',
+  repsAMinute: 'Reps a minute',
+  balance: 'Balance',
+  exits: 'Exits',
+  schools: 'Schools',
+  nothingToTallyYet: 'Nothing to tally yet.',
+  densityMainAndFinisher: 'Density, main and finisher',
+  workMainAndFinisher: 'Work, main and finisher',
+  lengthMainAndFinisher: 'Length, main and finisher',
+  lengthWholeSession: 'Length, whole session',
+  workWholeSession: 'Work, whole session',
+  densityWholeSession: 'Density, whole session',
+  toBookTheHallFor: 'To book the hall for',
+  repsCalled: 'Reps called',
+  repsPaced: 'Reps paced',
+  repsGuessed: 'Reps guessed',
+  volumeLoad: 'Volume load',
+  landingsLow: 'Landings, low',
+  landingsMedium: 'Landings, medium',
+  landingsHigh: 'Landings, high',
+  effortTo: 'Effort, 0 to 10',
+  meanUptake: 'Mean uptake',
+  peakUptake: 'Peak uptake',
+  timeAbove: 'Time above 80 %',
+  sessionLoadEffortMinutes: 'Session load, effort × minutes',
+  theSquads: 'the squad’s',
+} as const
+
+export const VALUE_CELL = {
+  round: (label: Said, index: Said) => said`${label}, round ${index}`,
+  oneForAllRounds: (label: Said) => said`One ${label} for all rounds`,
+  oneForAll: 'one for all',
+  rounds: (label: Said) => said`rounds: ${label}`,
+  foundAllowed: (path: Said, found: Said, allowed: Said) => said`${path}: found ${found}; allowed: ${allowed}`,
+} as const
+
+export const VERSIONS_PANEL = {
+  versions: 'Versions',
+  fetchingTheVersions: 'Fetching the versions …',
+  whatChanged: 'what changed',
+  bringItBack: 'bring it back',
+  nothing: 'nothing',
+  savedByItself: 'saved by itself',
+  besideAnotherVersion: 'beside another version',
+} as const
+
+export const WHO_PANEL = {
+  asWhomWithWhat: 'As whom, with what',
+  asWhom: 'As whom',
+  as: 'as',
+  withWhat: 'With what',
+  withWord: 'with',
+  of: (take: Said, block: Said) => said`${take} of ${block}`,
+  anyone: 'anyone',
+  noOptionsHere: 'no options here',
+} as const

@@ -1,0 +1,50 @@
+// Texts of the parts that screens share, by component: one key each. Figures come in written already (words/format.ts).
+
+export const APP = {
+  skipToTheContent: 'Skip to the content',
+} as const
+
+export const MORE_MENU = {
+  more: 'More',
+} as const
+
+export const MOVEMENT_PICKER = {
+  aNameOrAPart: 'a name or a part of it',
+  nothingIsCalledSoHere: 'Nothing is called so here.',
+  enterDefinesItAsA: 'Enter defines it as a new movement.',
+  defineANewOne: 'define a new one',
+  close: 'close',
+  noReps: 'no reps',
+  pattern: 'pattern',
+  anyPattern: 'any pattern',
+  kit: 'kit',
+  anyKit: 'any kit',
+  position: 'position',
+  anyPosition: 'any position',
+  jointToSpare: 'joint to spare',
+  noJointToSpare: 'no joint to spare',
+} as const
+
+export const OPENED_FIGURE = {
+  addedUp: 'added up',
+  quadraticMean: 'quadratic mean',
+  theLargest: 'the largest',
+  wholeRepsThatFit: 'whole reps that fit',
+  readOffTheEffortScale: 'read off the effort scale',
+  asTyped: 'as typed',
+} as const
+
+export const SIDE_RAIL = {
+  screens: 'Screens',
+  fine: 'Fine',
+  tally: 'Tally',
+  week: 'Week',
+  bench: 'Bench',
+  sideBySide: 'Side by side',
+  squad: 'Squad',
+  signOut: 'Sign out',
+} as const
+
+export const TIME_FIELD = {
+  anyTime: 'any time',
+} as const

@@ -1,0 +1,7 @@
+// Texts of the shell, by component: one key each. Figures come in written already (words/format.ts).
+
+export const NOWHERE_SCREEN = {
+  nothingHere: 'Nothing here',
+  thereIsNoSuchPage: 'There is no such page.',
+  toTheSessions: 'To the sessions',
+} as const

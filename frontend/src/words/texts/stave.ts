@@ -1,0 +1,20 @@
+// Texts of the stave, by component: one key each. Figures come in written already (words/format.ts).
+import { said, type Said } from './said'
+
+export const STAVE_VIEW = {
+  staveOfTheSessionArrow:
+    'Stave of the session. Arrow keys walk through its windows, plus and minus zoom, shift and arrows move along.',
+  uptake: 'uptake',
+  workAllRows: 'work, all rows',
+  pointAtAWindowTo: 'Point at a window to read its line.',
+  rangesLeaveOpenTo: (low: Said, high: Said) => said`ranges leave open ${low} to ${high}`,
+} as const
+
+export const STAVE_ZOOM = {
+  zoomOfTheStave: 'Zoom of the stave',
+  earlier: 'Earlier',
+  later: 'Later',
+  closer: 'Closer',
+  further: 'Further',
+  all: 'all',
+} as const

@@ -1,0 +1,273 @@
+// Texts of the week and the season, by component: one key each. Figures come in written already (words/format.ts).
+import { said, type Said } from './said'
+
+export const ADD_ENTRY = {
+  putSomethingOn: (day: Said) => said`Put something on ${day}`,
+  what: 'What',
+  session: 'session …',
+  title: 'Title',
+  hikeMatch: 'hike, match …',
+  minutes: 'Minutes',
+  min: 'min',
+  effort: 'Effort',
+  effort2: 'effort',
+  at: 'At',
+  at2: 'at',
+  putItThere: 'Put it there',
+  close: 'close',
+  otherTraining: 'other training',
+} as const
+
+export const AWAY_FORM = {
+  whenTheSquadIsAway: 'When the squad is away',
+  rest: 'rest',
+  notKnownWhatWasDone: 'not known what was done',
+  to: (first: Said, last: Said, known: Said) => said`${first} to ${last}, ${known}`,
+  takeItBack: 'take it back',
+  awayFrom: (first: Said) => said`: away from ${first}`,
+  theSquadIsAwayFrom: 'The squad is away from',
+  theSquadIsAwayFrom2: 'the squad is away from',
+  until: 'Until',
+  until2: 'until',
+  whatIsDoneThen: 'What is done then',
+  add: 'Add',
+  restCountsAsDaysWithout: 'rest: counts as days without load',
+  notKnownLeftOutOf: 'not known: left out of ratios',
+} as const
+
+export const BESIDE_PANEL = {
+  besideAnotherWeek: 'Beside another week',
+  beside: 'Beside',
+  beside2: 'beside',
+  thisWord: 'this',
+  that: 'that',
+  by: 'by',
+  noOtherWeek: 'no other week',
+} as const
+
+export const DAY_COLUMN = {
+  intentOf: (day: Said) => said`Intent of ${day}`,
+  shareOfTheWeekOn: (day: Said) => said`Share of the week on ${day}, per cent`,
+  hall: 'hall',
+  on: (day: Said) => said`on ${day}`,
+  yetThisCounts: ', yet this counts',
+  rest: 'rest',
+  nothing: 'nothing',
+  add: 'add',
+  to: (day: Said) => said`to ${day}`,
+  onePerson: 'one person',
+  awayRest: 'away, rest',
+} as const
+
+export const ENTRY_CARD = {
+  dragItOrAltAnd: 'Drag it, or Alt and an arrow: to another day',
+  min: (minutes: Said, effort: Said) => said`${minutes} min · ${effort}`,
+  hard: '· hard',
+  logged: 'logged',
+  skipped: 'skipped',
+  locked: 'locked',
+  changedForThisDay: 'changed for this day',
+  newerVersionExists: 'newer version exists',
+  inAProposal: 'in a proposal',
+} as const
+
+export const ENTRY_EDITOR = {
+  change: (title: Said) => said`Change ${title}`,
+  on: 'on',
+  at: 'at',
+  group: 'group',
+  all: 'all',
+  person: 'person',
+  copyTo: 'copy to',
+  day: 'day …',
+  repeatFor: 'repeat for',
+  weeks: 'weeks …',
+  doneMin: 'done, min',
+  effort: 'effort',
+  log: 'log',
+  bench: 'Bench',
+  whatStandsOnThisDay: 'What stands on this day, as a session of its own',
+  asANewSession: 'as a new session',
+  takeTheNewer: 'take the newer',
+  unlock: 'unlock',
+  lock: 'lock',
+  doItAfterAll: 'do it after all',
+  skip: 'skip',
+  takeOff: 'take off',
+  close: 'close',
+} as const
+
+export const LEVEL_PANEL = {
+  waysToLevelIt: 'Ways to level it',
+  rulesForLevelling: 'Rules for levelling',
+  atMostADay: 'at most a day',
+  atMost: 'at most',
+  aDay: 'a day',
+  noTwoHardDaysIn: 'no two hard days in a row',
+  daysGoneByMayBe: 'days gone by may be changed, too',
+  mediumAndHighLandingsAt: 'medium and high landings at most',
+  any: 'any',
+  lockedAndLoggedEntriesRest:
+    'Locked and logged entries, rest days, days without the hall and the hours between clashes always hold.',
+  lookingForWaysToLevel: 'Looking for ways to level the week …',
+  beforeItInTheQueue: (before: Said) => said`${before} before it in the queue`,
+  theBestSoFarEdits: (edits: Said, unmet: Said) => said`the best so far: ${edits} edits, ${unmet} aims unmet`,
+  levelling: 'Levelling',
+  stopTakeTheBestSo: 'stop, take the best so far',
+  theseRulesCannotAllHold: (join: Said) =>
+    said`These rules cannot all hold this week: ${join}. Give one up, or unlock something.`,
+  noWeekThatKeepsThe:
+    'No week that keeps the rules was found in the time there was. Nothing is proposed; level again, or give up a rule.',
+  nothingToChangeTheWeek: 'Nothing to change: the week is as it should be, as far as it can.',
+  nothingBetterThanThePlan: 'Nothing better than the plan was found.',
+  beforeAndAfterWithWhat: 'Before and after, with what is ticked',
+  now: 'now',
+  withThese: 'with these',
+  withWhatIsTickedThis: (line: Said) => said`With what is ticked this rule is broken: ${line}.`,
+  brokenByWhatStaysAs: (line: Said) => said`Broken by what stays as it is: ${line}.`,
+  firstTheRulesThenThe: (weightsText: Said) =>
+    said`First the rules, then the aims, then the fewest edits; of equals the lightest: ${weightsText}.`,
+  all: 'all',
+  it: 'it',
+  take: (picked: Said) => said`Take ${picked}`,
+  leaveIt: 'leave it',
+  taken: 'Taken',
+  undo: 'undo',
+  undone: '(undone)',
+  theDayBefore: 'the day before',
+  nothingBetterIsPossibleUnder: 'Nothing better is possible under these rules.',
+  theBestFoundInThe: 'The best found in the time there was; there may be better.',
+  theBestFoundUntilIt: 'The best found until it was stopped; there may be better.',
+} as const
+
+export const PHASE_FORM = {
+  phase: 'Phase',
+  weeksFromLoadToA: (kind: Said, weeks: Said, begins: Said, loadLow: Said, loadHigh: Said) =>
+    said`${kind}, ${weeks} weeks from ${begins}: load ${loadLow} to ${loadHigh} a week`,
+  takeThePhaseAway: 'take the phase away',
+  kindOfPhase: 'Kind of phase',
+  from: (begins: Said) => said`from ${begins}:`,
+  weeks: 'weeks',
+  loadFrom: 'load from',
+  to: 'to',
+  set: 'Set',
+  close: 'close',
+} as const
+
+export const SEASON_SCREEN = {
+  season: 'Season',
+  weeksInARowA: 'weeks in a row; a week opens when it is chosen',
+  toTheWeek: 'To the week',
+  earlier: 'Earlier',
+  later: 'Later',
+  howManyWeeks: 'How many weeks',
+  readingTheSeason: 'Reading the season …',
+  staveOfWeeksTheTable: (season: Said) => said`Stave of ${season} weeks; the table below has the same figures`,
+  load: 'load',
+  theSeasonInFigures: 'The season in figures',
+  weekOf: 'Week of',
+  load2: 'Load',
+  band: 'Band',
+  change: 'Change',
+  monotony: 'Monotony',
+  rolling: '7 : 28 rolling',
+  before: '7 : 21 before',
+  weighted: '7 : 28 weighted',
+  hardDays: 'Hard days',
+  clashes: 'Clashes',
+  thisWeek: '· this week',
+} as const
+
+export const SHARE_PANEL = {
+  exportWord: 'Export',
+  thisWeekAs: 'This week as',
+  calendarFile: 'calendar file',
+  csv: '.csv',
+  xlsx: '.xlsx',
+  close: 'close',
+  calendarLinkFor: 'Calendar link for',
+  name: 'name',
+  whatItIsFor: 'what it is for',
+  makeALink: 'Make a link',
+  subscribeTo: 'Subscribe to',
+  itIsShownThisOnce: '. It is shown this once; whoever has it sees the plan, until it is revoked.',
+  revoke: 'revoke',
+  theSquad: 'the squad',
+} as const
+
+export const TARGET_FORM = {
+  weekSTargets: "Week's targets",
+  atLeast: (name: Said) => said`${name}: at least`,
+  from: 'from',
+  atMost: (name: Said) => said`${name}: at most`,
+  to: 'to',
+  inWord: (name: Said) => said`${name}: in`,
+  setTheTargets: 'Set the targets',
+  close: 'close',
+  aShareIsFromTo: 'a share is from 0 to 1; empty is no target',
+  min: 'min',
+  share: 'share',
+} as const
+
+export const WEEK_HEADER = {
+  weekOf: (begins: Said) => said`Week of ${begins}`,
+  whoseWeek: 'Whose week',
+  weekOf2: (kind: Said, week: Said, weeks: Said) => said`· ${kind}, week ${week} of ${weeks}`,
+  theWeekBefore: 'The week before',
+  thisWeek: 'This week',
+  theWeekAfter: 'The week after',
+  levelTheWeek: 'Level the week',
+  moreForThisWeek: 'More for this week',
+  exportWord: 'Export',
+  print: 'Print',
+  phaseAndTimesAway: 'Phase and times away',
+  targets: 'Targets',
+  season: 'Season',
+} as const
+
+export const WEEK_PANEL = {
+  whatTheWeekComesTo: 'What the week comes to',
+  weekLoad: 'Week load',
+  monotony: 'Monotony',
+  strain: 'Strain',
+  noMonotony: (why: Said) => said`No monotony: ${why}.`,
+  monotony2: (monotony: Said) => said`Monotony: ${monotony}`,
+  ofLoggedTheRestAs: (logged: Said, bouts: Said) =>
+    said`${logged} of ${bouts} logged; the rest as planned. Whole sessions and other training.`,
+  targetBand: 'Target band',
+  loggedWeek: 'logged week',
+  againstTheLastMeanLeast: (weeks: Said, terms: Said, terms2: Said, terms3: Said) =>
+    said`Against the last ${weeks}: mean ${terms}, least ${terms2}, most ${terms3}.`,
+  inOtherCurrencies: 'In other currencies',
+  clashes: 'Clashes',
+  more: (mOST: Said) => said`${mOST} more`,
+  noClashesWhatIsWorked: 'No clashes: what is worked gets its hours.',
+  againstLastWeek: 'Against last week',
+  daysRolling: '7 : 28 days, rolling',
+  daysBefore: '7 : 21 days before',
+  daysWeighted: '7 : 28 days, weighted',
+  withinIt: 'within it',
+} as const
+
+export const WEEK_SCREEN = {
+  undone: 'Undone.',
+  readingTheWeek: 'Reading the week …',
+  ofTheseEntriesAreBeing: (aged: Said) => said`${aged} of these entries are being figured anew.`,
+  plannedEntriesWereFiguredAnew: (count: Said, refigured: Said) =>
+    said`${count} planned entries were figured anew at ${refigured}: the methods or this program had changed. What is logged stayed.`,
+  staveOfTheWeek: 'Stave of the week',
+} as const
+
+export const WEEK_STAVE = {
+  staveOfTheWeek: (told: Said) => said`Stave of the week. ${told}`,
+  load: 'load',
+  hardDay: 'hard day',
+} as const
+
+export const WHO_CAME = {
+  whoCame: 'Who came',
+  minutesOf: (name: Said) => said`Minutes of ${name}`,
+  min: 'min',
+  effortOf: (name: Said) => said`Effort of ${name}`,
+  effort: 'effort',
+} as const
