@@ -26,7 +26,8 @@ router.beforeEach(async (to) => {
   // The screen is fetched while it is asked who is there, not after.
   for (const { components } of to.matched) {
     const screen = components?.default
-    if (typeof screen === 'function') void (screen as () => Promise<unknown>)()
+    // One that cannot be fetched is told of when the router needs it.
+    if (typeof screen === 'function') void (screen as () => Promise<unknown>)().catch(() => undefined)
   }
   if (account.value === null) await whoAmI()
   return account.value === null ? { name: 'sign-in', query: { next: to.fullPath } } : true

@@ -103,8 +103,11 @@ SCREENS: list[tuple[str, Callable[[Page], None]]] = [
 
 
 @pytest.mark.parametrize("show", [s[1] for s in SCREENS], ids=[s[0] for s in SCREENS])
-def test_nothing_stands_in_the_way(page: Page, show: Callable[[Page], None]) -> None:
+@pytest.mark.parametrize(("width", "height"), [(1280, 800), (390, 844)], ids=["desk", "phone"])
+def test_nothing_stands_in_the_way(page: Page, show: Callable[[Page], None], width: int, height: int) -> None:
     show(page)
+    page.set_viewport_size({"width": width, "height": height})
+    page.wait_for_timeout(200)
     page.evaluate(AXE)
     found = page.evaluate(
         """async () => {

@@ -196,3 +196,47 @@ def test_nobody_is_led_to_the_sign_in_and_back(browser: Browser, server: Server)
     page.get_by_role("button", name="Sign in").click()
     expect(page.get_by_role("alert")).to_contain_text("do not go together")
     page.context.close()
+
+
+def dragged(page: Page, start: Locator, end: Locator) -> None:
+    """By mouse from one place to another, in steps as a hand goes."""
+    start.scroll_into_view_if_needed()
+    start.hover()
+    page.mouse.down()
+    box = end.bounding_box()
+    assert box is not None
+    # Below the middle: exactly on it, it is neither before nor after.
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] * 0.7, steps=12)
+    page.wait_for_timeout(200)
+    page.mouse.up()
+
+
+def test_blocks_steps_and_entries_are_dragged_by_mouse(page: Page) -> None:
+    text = "Dragged\nMain: 30 s each, 3 rounds\n  burpee\n  swing\n  march\nMain: 20 s each, 2 rounds\n  push-up\n"
+    made = call(page, "POST", "/sessions/import", {"kind": "txt", "text": text})
+    page.goto(f"/bench/{made['id']}")
+    steps = block(page, 1).get_by_role("listitem")
+    dragged(page, steps.first.get_by_label("Move burpee: arrow"), steps.nth(2))
+    expect(steps.nth(2)).to_contain_text("burpee")
+    # To another block, and then the blocks themselves.
+    other = block(page, 2).get_by_role("listitem")
+    dragged(page, steps.first.get_by_label("Move swing: arrow"), other.first)
+    expect(other).to_have_count(2)
+    expect(steps).to_have_count(2)
+    dragged(page, page.get_by_label("Move block 2: arrow"), block(page, 1).locator("h3"))
+    expect(block(page, 1)).to_contain_text("push-up")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    kept = call(page, "GET", f"/sessions/{made['id']}")["document"]["blocks"]
+    assert [[step["movement"] for step in one["steps"]] for one in kept][1] == ["march", "burpee"]
+    assert sorted(step["movement"] for step in kept[0]["steps"]) == ["push-up", "swing"]
+
+    page.goto("/week")
+    card = page.get_by_role("article", name="Long walk out")
+    expect(card).to_be_visible()
+    names = [one.get_attribute("aria-label") or "" for one in page.locator(".days > .day").all()]
+    was = page.locator(".days > .day", has=card).get_attribute("aria-label") or ""
+    before = names[names.index(was) - 1]
+    dragged(page, card, page.get_by_role("region", name=before).locator(".entries"))
+    expect(page.get_by_role("region", name=before).get_by_role("article", name="Long walk out")).to_be_visible()
+    dragged(page, card, page.get_by_role("region", name=was).locator(".entries"))
+    expect(page.get_by_role("region", name=was).get_by_role("article", name="Long walk out")).to_be_visible()

@@ -117,6 +117,7 @@ def test_an_entry_is_moved_and_moved_back(phone: Page) -> None:
 def test_the_card_can_be_read(phone: Page) -> None:
     phone.get_by_role("link", name="Card of Stretcher-carry readiness B").tap()
     expect(phone.get_by_text("Put out")).to_be_visible()
+    expect(phone.get_by_role("article")).to_contain_text(re.compile(r"comes to \d\d:\d\d · 14 people"))
     line = phone.get_by_text("half-kneeling press").first
     line.scroll_into_view_if_needed()
     box = line.bounding_box()

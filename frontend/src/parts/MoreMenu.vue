@@ -16,7 +16,7 @@ const emit = defineEmits<{ choose: [name: string] }>()
 
 <template>
   <ElDropdown trigger="click" placement="bottom-end" @command="(name: string) => emit('choose', name)">
-    <ElButton :aria-label="label">{{ say.more }}<span aria-hidden="true"> ▾</span></ElButton>
+    <ElButton :aria-label="label">{{ say.more }}<span aria-hidden="true">&nbsp;▾</span></ElButton>
     <template #dropdown>
       <ElDropdownMenu>
         <ElDropdownItem v-for="one in deeds" :key="one.name" :command="one.name" :disabled="one.disabled">

@@ -91,7 +91,7 @@ function narrow(name: keyof Narrowed, to: string | null | undefined): void {
           </small>
         </span>
         <span v-else class="found none">
-          {{ say.nothingIsCalledSoHere }}<template v-if="definable"> {{ say.enterDefinesItAsA }}</template>
+          {{ say.nothingIsCalledSoHere }}<template v-if="definable">{{ say.enterDefinesItAsA }}</template>
         </span>
       </FindField>
       <button v-if="definable" type="button" class="link" @click="emit('define', field?.typed ?? '')">

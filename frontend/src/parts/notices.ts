@@ -1,9 +1,17 @@
 // Short notices over the page: a fault, or that something was done and can be taken back.
 import { ElMessage, ElNotification } from 'element-plus'
 
+import { NOTICES as say } from '@/words/texts/parts'
+
 /** A fault: stays until it is closed. */
-export function tellFault(text: string): void {
-  ElNotification({ title: 'A fault', message: text, type: 'error', duration: 0, position: 'bottom-right' })
+export function tellFault(): void {
+  ElNotification({
+    title: say.aFault,
+    message: say.somethingWentWrong,
+    type: 'error',
+    duration: 0,
+    position: 'bottom-right',
+  })
 }
 
 /** What was done, in passing. */

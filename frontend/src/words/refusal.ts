@@ -23,9 +23,3 @@ export function refusalText(refusal: Refusal): string {
   if (first?.code.startsWith('cannot_')) return first.allowed
   return first ? placeText(first) : sentenceOf(refusal)
 }
-
-/** What to say of an error that was caught: of a refusal why; what is no refusal is thrown on to whoever tells faults. */
-export function told(error: unknown): string {
-  if (!(error instanceof Refusal)) throw error
-  return refusalText(error)
-}

@@ -6,7 +6,7 @@ const nameOf = (key: string): string => key.replaceAll('-', ' ')
 
 test.each([
   [{ movement: 'push-up' }, 'push up'],
-  [{ movement: 'bent-row', reps: 8, sides: 'each', load: { kg: 12, count: 2 } }, '8 bent row, each side 2 × 12 kg'],
+  [{ movement: 'bent-row', reps: 8, sides: 'each', load: { kg: 12, count: 2 } }, '8 bent row 2 × 12 kg, each side'],
   [{ movement: 'jog', metres: 200 }, '200 m jog'],
   [{ movement: 'hold-plank', seconds: 30 }, '30 s hold plank'],
   [{ movement: 'bench-press', reps: 5, load: { pct_1rm: 80 } }, '5 bench press 80 %'],

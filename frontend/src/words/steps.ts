@@ -1,6 +1,6 @@
 // A step in a few words, as it was read: its dose, movement, sides and load.
 
-/** "8 bent row each side 16 kg": what stands in a step that was read from words. */
+/** "8 bent row 16 kg, each side": what stands in a step that was read from words. */
 export function stepText(
   step: Record<string, unknown>,
   nameOf: (key: string) => string,
@@ -12,5 +12,5 @@ export function stepText(
   const kg = load?.kg ? ` ${load.count && load.count > 1 ? `${load.count} × ` : ''}${load.kg} kg` : ''
   const share = load?.pct_1rm ? ` ${load.pct_1rm} %` : ''
   const sides = step['sides'] && step['sides'] !== 'both' ? `, ${sideOf(String(step['sides']))}` : ''
-  return `${dose}${nameOf(String(step['movement']))}${sides}${kg}${share}`
+  return `${dose}${nameOf(String(step['movement']))}${kg}${share}${sides}`
 }

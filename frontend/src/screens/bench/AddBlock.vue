@@ -4,10 +4,10 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import type { Format } from '@/api/types'
 import { withFreshIds, type Edit } from '@/composables/edits'
+import { useAttempt } from '@/composables/useAttempt'
 import { movementIn, useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
-import { told } from '@/words/refusal'
 import { ADD_BLOCK as say } from '@/words/texts/bench'
 
 import { placed, useBench } from './bench'
@@ -24,7 +24,7 @@ const part = ref('main')
 const { choicesOf } = useTables()
 const chosen = ref<string[]>([])
 const round = ref(0)
-const trouble = ref('')
+const { trouble, clear, attempt } = useAttempt()
 const nameOf = (key: string): string => movementIn(document.value, byKey.value, key)?.name ?? key
 const wanted = computed(() => {
   if (!format.value) return ''
@@ -38,7 +38,7 @@ function choose(one: Format, set: Record<string, unknown>): void {
 }
 function pick(key: string): void {
   chosen.value = [...chosen.value, key]
-  trouble.value = ''
+  clear()
   // A fresh picker for the next movement.
   round.value += 1
 }
@@ -46,9 +46,10 @@ function pick(key: string): void {
 async function add(): Promise<void> {
   const doc = document.value
   if (!doc || !format.value || chosen.value.length === 0) return
-  try {
+  const { key } = format.value
+  await attempt(async () => {
     const made = await api.makeFormat({
-      key: format.value.key,
+      key,
       params: params.value,
       movements: chosen.value,
       definitions: doc.movements ?? [],
@@ -68,9 +69,7 @@ async function add(): Promise<void> {
       edits.unshift({ op: 'set', place: [...last.place, 'rest_after_s'], value: made.rest_before_s })
     edit(edits)
     emit('added')
-  } catch (error) {
-    trouble.value = told(error)
-  }
+  })
 }
 function keys(event: KeyboardEvent): void {
   const field = event.target as HTMLInputElement

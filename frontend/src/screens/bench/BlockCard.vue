@@ -160,7 +160,7 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
     <div class="sum">
       <b>{{ clock(own?.total_s) }}</b>
       <span v-if="delta !== undefined" class="delta">{{ signed(delta, 's') }}</span>
-      <span v-if="own">{{ say.effort2(tenth(own.rpe)) }}</span>
+      <span v-if="own">{{ say.effortIs(tenth(own.rpe)) }}</span>
       <span v-for="(score, index) in (own?.scores ?? []).slice(0, 1)" :key="index">
         {{ 'time_s' in score ? `done in ${clock(Number(score.time_s))}` : `${score.rounds} rounds + ${score.reps}` }}
       </span>
@@ -172,7 +172,7 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
           {{ say.again }}<span class="visually-hidden">: {{ name }}</span>
         </button>
         <button v-if="placed.length > 1" type="button" class="link" @click="remove">
-          {{ say.remove }}<span class="visually-hidden"> {{ say.block2(placed.number + 1) }}</span>
+          {{ say.remove }}<span class="visually-hidden">{{ say.ofBlock(placed.number + 1) }}</span>
         </button>
       </span>
     </div>

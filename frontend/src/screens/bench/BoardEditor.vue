@@ -187,7 +187,7 @@ watch([() => props.problems, () => props.told], () => {
     </p>
     <p v-else class="told" role="status">
       <span v-if="openPlaces">{{ say.readOneWayOfSeveral(several(openPlaces, 'place was', 'places were')) }}</span>
-      <span v-if="fresh" class="fresh">{{ say.newWord(several(fresh, 'movement is', 'movements are')) }}</span>
+      <span v-if="fresh" class="fresh">{{ say.new(several(fresh, 'movement is', 'movements are')) }}</span>
       <span v-if="told.unread.length" class="fresh">
         {{ say.notInTheFigures(several(told.unread.length, 'line is', 'lines are')) }}
       </span>
@@ -199,7 +199,7 @@ watch([() => props.problems, () => props.told], () => {
       <button v-if="typed" type="button" class="link" @click="$emit('writeOut')">{{ say.writtenOut }}</button>
     </p>
     <p class="quiet">
-      <template v-if="openPlaces || fresh">{{ say.altNGoesToThe }} </template>
+      <template v-if="openPlaces || fresh">{{ say.altNGoesToThe }}</template>
       {{ say.ctrlSpaceOffersWhatCan }}
     </p>
   </div>

@@ -31,7 +31,7 @@ const length = (index: number): string => {
       <p>
         <span v-for="(step, number) in block.steps" :key="number" class="step" :class="{ fresh: step.provisional }">
           <abbr>{{ step.code }}</abbr> {{ step.words
-          }}<em v-if="step.provisional" class="visually-hidden"> {{ say.newGuessed }}</em>
+          }}<em v-if="step.provisional" class="visually-hidden">{{ say.newGuessed }}</em>
         </span>
       </p>
     </li>

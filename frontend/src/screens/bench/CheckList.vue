@@ -81,10 +81,10 @@ const mute = (code: string, on: boolean) =>
             v-if="blockOf(one)"
             type="button"
             class="link"
-            :aria-label="`${one.accepted ? say.lookAgain : say.onPurpose2}: ${one.text}`"
+            :aria-label="`${one.accepted ? say.lookAgain : say.acceptIt}: ${one.text}`"
             @click="accept(one, !one.accepted)"
           >
-            {{ one.accepted ? say.lookAgain : say.onPurpose2 }}
+            {{ one.accepted ? say.lookAgain : say.acceptIt }}
           </button>
           <button
             v-if="isHead"
@@ -93,7 +93,7 @@ const mute = (code: string, on: boolean) =>
             :title="say.doNotTellTheSquad(one.code)"
             @click="mute(one.code, true)"
           >
-            {{ say.mute }}<span class="visually-hidden"> {{ say.forTheSquad(one.code) }}</span>
+            {{ say.mute }}<span class="visually-hidden">{{ say.forTheSquad(one.code) }}</span>
           </button>
         </span>
       </li>
@@ -103,7 +103,7 @@ const mute = (code: string, on: boolean) =>
       <template v-for="code in muted" :key="code">
         {{ code.replaceAll('-', ' ') }}
         <button v-if="isHead" type="button" class="link" @click="mute(code, false)">
-          {{ say.tellAgain }}<span class="visually-hidden"> {{ say.of(code) }}</span>
+          {{ say.tellAgain }}<span class="visually-hidden">{{ say.of(code) }}</span>
         </button>
       </template>
     </p>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { ElCheckbox } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 
 import { api } from '@/api/client'
 import type { Block, FormatParam } from '@/api/types'
 import { withFreshIds, type PlacePart } from '@/composables/edits'
+import { useAttempt } from '@/composables/useAttempt'
 import { useFormats } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
-import { told } from '@/words/refusal'
 import { readValue, writeValue } from '@/words/values'
 import { FORMAT_ROW as say } from '@/words/texts/bench'
 
@@ -19,7 +19,7 @@ const { formats: all, byKey } = useFormats()
 
 const fit = computed(() => formats.value[props.placed.number]?.fits[0] ?? null)
 const shape = computed(() => (fit.value ? byKey.value.get(fit.value.key) : undefined))
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 const choices = computed(() => [
   ...(fit.value ? [] : [{ value: '', label: say.noneOfTheNamed }]),
   ...all.value.map((one) => ({ value: one.key, label: one.name })),
@@ -29,8 +29,7 @@ const unit = (param: FormatParam): string => (param.kind === 'seconds' || param.
 
 async function remake(key: string, params: Record<string, unknown>): Promise<void> {
   if (document.value === null) return
-  trouble.value = ''
-  try {
+  await attempt(async () => {
     let entry: unknown
     let made: Awaited<ReturnType<typeof api.makeFormat>>
     do {
@@ -46,9 +45,7 @@ async function remake(key: string, params: Record<string, unknown>): Promise<voi
       { op: 'set', place: [...list, props.placed.index], value: first },
       ...others.map((value, at) => ({ op: 'insert' as const, place: list, index: props.placed.index + 1 + at, value })),
     ])
-  } catch (error) {
-    trouble.value = told(error)
-  }
+  })
 }
 function change(param: FormatParam, value: unknown): void {
   if (fit.value) void remake(fit.value.key, { ...fit.value.params, [param.name]: value })

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
-import { computed, onMounted, reactive, ref, useTemplateRef } from 'vue'
+import { computed, onMounted, reactive, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
 import type { MovementDef } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
 import { useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
-import { told } from '@/words/refusal'
 import { MOVEMENT_FORM as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
@@ -40,7 +40,7 @@ const form = reactive({
   repIs: '',
   forSquad: false,
 })
-const trouble = ref('')
+const { trouble, attempt } = useAttempt()
 const works = computed(() => patterns.value.map((one) => ({ value: one, label: one })))
 const stands = computed(() => positions.value.map((one) => ({ value: one, label: one })))
 const key = computed(() =>
@@ -94,7 +94,7 @@ async function define(): Promise<void> {
     return
   }
   const made = definition()
-  try {
+  await attempt(async () => {
     if (form.forSquad) {
       await api.importMovements('json', JSON.stringify([made]), squad.value)
       await refresh()
@@ -103,9 +103,7 @@ async function define(): Promise<void> {
       edit([{ op: 'set', place: ['movements'], value: [...own.filter((one) => one.key !== made.key), made] }])
     }
     emit('made', made.key)
-  } catch (error) {
-    trouble.value = told(error)
-  }
+  })
 }
 </script>
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
-import { onMounted, ref, useTemplateRef } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { queryClient } from '@/api/query'
+import { useAttempt } from '@/composables/useAttempt'
 import DayField from '@/parts/DayField.vue'
 import TimeField from '@/parts/TimeField.vue'
 import { longDay, today } from '@/words/dates'
-import { told } from '@/words/refusal'
 import { PLAN_PANEL as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
@@ -21,18 +21,20 @@ const day = ref(today())
 const time = ref('')
 const group = ref('')
 const put = ref('')
-const trouble = ref('')
+const unsaved = ref('')
+const { trouble: refused, attempt } = useAttempt()
+const trouble = computed(() => refused.value || unsaved.value)
 const busy = ref(false)
 const form = useTemplateRef<HTMLFormElement>('form')
 onMounted(() => form.value?.querySelector('input')?.focus())
 
 async function add(): Promise<void> {
   busy.value = true
-  trouble.value = put.value = ''
-  try {
+  put.value = unsaved.value = ''
+  await attempt(async () => {
     // The plan pins the version that is saved, so what is on the Bench is saved first.
     if (!(await props.save())) {
-      trouble.value = say.itIsNotSavedAs
+      unsaved.value = say.itIsNotSavedAs
       return
     }
     const wanted = {
@@ -43,11 +45,8 @@ async function add(): Promise<void> {
     const entry = await api.planEntry({ ...wanted, session: props.session, squad: squad.value })
     put.value = entry.day ?? ''
     void queryClient.invalidateQueries({ queryKey: KEYS.week() })
-  } catch (error) {
-    trouble.value = told(error)
-  } finally {
-    busy.value = false
-  }
+  })
+  busy.value = false
 }
 </script>
 

@@ -88,7 +88,7 @@ const SAID: Record<Order, string> = { none: '', ascending: ', the least first', 
       >
       <template #default="{ row }">
         <button type="button" class="link" :aria-label="say.copy(row.title)" @click="$emit('duplicate', row.id)">
-          {{ say.copy2 }}
+          {{ say.copyIt }}
         </button>
         <RouterLink :to="{ name: 'card', params: { id: row.id } }" :aria-label="say.cardOf(row.title)">{{
           say.card

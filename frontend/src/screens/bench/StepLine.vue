@@ -55,7 +55,7 @@ const qualifiers = computed(() => {
 const doses = computed(() => {
   const all = [
     { key: 'reps', label: say.reps, unit: '' },
-    { key: 'seconds', label: say.forWord, unit: 's' },
+    { key: 'seconds', label: say.for, unit: 's' },
     { key: 'metres', label: say.metres, unit: 'm' },
   ] as const
   return all.filter((dose) => props.step[dose.key] !== undefined || (more.value && !props.step.fill))
@@ -128,7 +128,7 @@ const isPointed = computed(
     <span v-if="qualifiers && !more" class="said">{{ qualifiers }}</span>
     <span class="tools">
       <button type="button" class="link" :aria-expanded="more" @click="more = !more">
-        {{ more ? say.less : say.more }}<span class="visually-hidden"> {{ say.of(name) }}</span>
+        {{ more ? say.less : say.more }}<span class="visually-hidden">{{ say.of(name) }}</span>
       </button>
       <button type="button" class="link" @click="again">
         {{ say.again }}<span class="visually-hidden">: {{ name }}</span>

@@ -46,7 +46,7 @@ async function add(movement: string): Promise<void> {
     </ul>
     <MovementPicker v-if="adding" :label="say.movementToAdd" @pick="add" @close="adding = false" />
     <button v-else type="button" class="link add" @click="adding = true">
-      {{ say.addAMovement }}<span class="visually-hidden"> {{ say.to(list.station ?? block) }}</span>
+      {{ say.addAMovement }}<span class="visually-hidden">{{ say.to(list.station ?? block) }}</span>
     </button>
   </div>
 </template>

@@ -108,7 +108,7 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
         />
         <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
         <button type="button" class="link" :title="say.oneForAllRounds(label)" @click="oneForAll">
-          {{ say.oneForAll }}<span class="visually-hidden"> {{ say.rounds(label) }}</span>
+          {{ say.oneForAll }}<span class="visually-hidden">{{ say.rounds(label) }}</span>
         </button>
       </span>
     </template>

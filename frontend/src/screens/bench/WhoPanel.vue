@@ -82,7 +82,7 @@ function score(block: string, value: number | null | undefined): void {
     <ChoiceField
       v-model="option"
       :label="say.withWhat"
-      :said="say.withWord"
+      :said="say.with"
       :options="withWhat"
       :disabled="options.length === 0"
     />

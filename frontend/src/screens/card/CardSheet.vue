@@ -14,8 +14,8 @@ const OPTIONAL: Record<string, string> = { exit: say.orStopHere, skip: 'optional
   <article class="sheet" :class="paper">
     <h1>{{ card.title }}</h1>
     <p class="facts">
-      <template v-if="card.announced_s !== null">{{ say.told(clock(card.announced_s)) }} </template>
-      {{ say.comesTo(clock(card.timetable_s)) }}<template v-if="card.people"> {{ say.people(card.people) }}</template>
+      <template v-if="card.announced_s !== null">{{ say.told(clock(card.announced_s)) }}</template>
+      {{ say.comesTo(clock(card.timetable_s)) }}<template v-if="card.people">{{ say.people(card.people) }}</template>
     </p>
     <p v-if="card.kit.length" class="facts">
       <b>{{ say.putOut }}</b> {{ kit(card) }}

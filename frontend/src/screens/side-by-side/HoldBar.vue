@@ -81,7 +81,7 @@ const toggle = (key: string): void => {
     <ChoiceField
       :model-value="null"
       :label="say.addAFormat"
-      :placeholder="room ? say.addAFormat2 : say.inPlaceOfTheLast"
+      :placeholder="room ? say.addAFormatHere : say.inPlaceOfTheLast"
       :options="choices"
       @update:model-value="$event && emit('show', $event)"
     />

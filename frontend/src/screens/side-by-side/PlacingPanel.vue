@@ -67,7 +67,7 @@ function clashTexts(one: Placed): string[] {
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="!placing">
       <ElButton :loading="busy" @click="go(0)">{{ say.putEachOnEachFree }}</ElButton>
-      <span class="quiet"> {{ say.toSeeWhatItWould }}</span>
+      <span class="quiet">{{ say.toSeeWhatItWould }}</span>
     </p>
     <template v-else>
       <p class="bar">

@@ -28,7 +28,7 @@ function ask(): void {
 
 <template>
   <section class="question" :aria-label="say.whichFormat">
-    <h2>{{ say.whichFormat2 }}</h2>
+    <h2>{{ say.whichFormatAsked }}</h2>
     <form @submit.prevent="ask">
       <label for="question-text">{{ say.theseMovementsAsYouWould }}</label>
       <ElInput
@@ -41,7 +41,7 @@ function ask(): void {
         @keydown.ctrl.enter.prevent="ask"
       />
       <p class="minutes">
-        <label for="question-minutes">{{ say.inWord }}</label>
+        <label for="question-minutes">{{ say.in }}</label>
         <ElInputNumber
           id="question-minutes"
           v-model="minutes"

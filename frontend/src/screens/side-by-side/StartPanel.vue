@@ -40,7 +40,7 @@ const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <=
         <ul>
           <li v-for="one in sessions" :key="one.id">
             <ElCheckbox class="one" :value="one.id">
-              <span class="visually-hidden">{{ say.compareWhole }} </span>{{ one.title }}
+              <span class="visually-hidden">{{ say.compareWhole }}</span>{{ one.title }}
             </ElCheckbox>
             <span class="time">{{ clock(one.figures.total_s) }}</span>
             <button type="button" class="link" @click="emit('start', { session: one.id })">

@@ -104,7 +104,7 @@ function bar(row: string, value: number | null | undefined): string {
     <p v-if="points.length" class="turns" role="status">
       {{ turns.length ? turns.map(turnText).join(' ') : say.nothingTurnsInThisRange }}
     </p>
-    <div v-if="points.length" class="scroll">
+    <div v-if="points.length" class="scroll" tabindex="0" role="group" :aria-label="say.theSweepInFigures">
       <table>
         <thead>
           <tr>

@@ -140,7 +140,7 @@ async function save(kind: 'svg' | 'png'): Promise<void> {
     <div v-if="opened" class="opened" role="status">
       <p>
         <b>{{ opened.column.name }}</b>
-        <span v-if="places.get(opened.number)"> {{ say.place(places.get(opened.number)) }}</span>
+        <span v-if="places.get(opened.number)">{{ say.place(places.get(opened.number)) }}</span>
         · {{ x?.label.toLowerCase() }} {{ told(opened.a, x) }} · {{ y?.label.toLowerCase() }} {{ told(opened.b, y) }}
       </p>
       <p class="quiet">{{ opened.column.wall.join('; ') }}</p>

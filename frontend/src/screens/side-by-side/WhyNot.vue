@@ -39,11 +39,11 @@ const sentences = computed(() =>
 
 <template>
   <section class="why-not" :aria-label="say.whyNot">
-    <h2>{{ say.whyNot2 }}</h2>
+    <h2>{{ say.whyNotHead }}</h2>
     <ChoiceField v-model="key" :label="say.whyNotWhichFormat" :placeholder="say.aFormat" :options="choices" boxed />
     <div v-if="chosen" class="answer" role="status">
       <p>
-        <b>{{ chosen.column.name }}</b><template v-if="chosen.column.why"> {{ say.doesNotFit }}</template>
+        <b>{{ chosen.column.name }}</b><template v-if="chosen.column.why">{{ say.doesNotFit }}</template>
       </p>
       <p v-for="one in sentences" :key="one">{{ one }}</p>
       <ElButton v-if="!chosen.column.why && chosen.number >= shown" @click="$emit('show', chosen.column.key)">{{

@@ -55,9 +55,9 @@ function add(): void {
     <template v-if="other">
       <ElInput v-model="title" :aria-label="say.title" :placeholder="say.hikeMatch" maxlength="200" size="small" />
       <NumberField v-model="minutes" :label="say.minutes" :said="say.min" :min="1" :max="1440" />
-      <NumberField v-model="effort" :label="say.effort" :said="say.effort2" :max="10" :step="0.5" />
+      <NumberField v-model="effort" :label="say.effort" :said="say.effortSaid" :max="10" :step="0.5" />
     </template>
-    <TimeField v-model="time" :label="say.at" :said="say.at2" />
+    <TimeField v-model="time" :label="say.at" :said="say.atSaid" />
     <span class="acts">
       <ElButton type="primary" size="small" native-type="submit" :disabled="!ready">{{ say.putItThere }}</ElButton>
       <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>

@@ -54,8 +54,8 @@ const THEN = [
         </button>
       </li>
     </ul>
-    <DayField v-model="first" :label="say.theSquadIsAwayFrom" :said="say.theSquadIsAwayFrom2" />
-    <DayField v-model="last" :label="say.until" :said="say.until2" :from="first" />
+    <DayField v-model="first" :label="say.theSquadIsAwayFrom" :said="say.theSquadIsAwayFromSaid" />
+    <DayField v-model="last" :label="say.until" :said="say.untilSaid" :from="first" />
     <ChoiceField v-model="known" :label="say.whatIsDoneThen" :options="THEN" />
     <ElButton type="primary" size="small" native-type="submit">{{ say.add }}</ElButton>
   </form>

@@ -84,13 +84,13 @@ const lines = computed(() => {
 
 <template>
   <section class="beside" :aria-label="say.besideAnotherWeek">
-    <ChoiceField v-model="back" :label="say.beside" :said="say.beside2" :options="weeks" />
+    <ChoiceField v-model="back" :label="say.beside" :said="say.besideSaid" :options="weeks" />
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <table v-if="lines.length">
       <thead>
         <tr>
           <td></td>
-          <th scope="col">{{ say.thisWord }}</th>
+          <th scope="col">{{ say.this }}</th>
           <th scope="col">{{ say.that }}</th>
           <th scope="col">{{ say.by }}</th>
         </tr>

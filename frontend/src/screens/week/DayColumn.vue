@@ -86,7 +86,7 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
         :model-value="one.hall"
         @change="set({ hall: Boolean($event) })"
       >
-        {{ say.hall }}<span class="visually-hidden"> {{ say.on(longDay(one.day)) }}</span>
+        {{ say.hall }}<span class="visually-hidden">{{ say.on(longDay(one.day)) }}</span>
       </ElCheckbox>
     </p>
     <p v-if="away" class="said rest">{{ away }}{{ load?.bouts ? say.yetThisCounts : '' }}</p>
@@ -107,7 +107,7 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
     </div>
     <AddEntry v-if="adding" :day="one.day" @add="emit('put', $event)" @close="emit('adding', false)" />
     <button v-else-if="editable" type="button" class="link put" @click="emit('adding', true)">
-      {{ say.add }}<span class="visually-hidden"> {{ say.to(longDay(one.day)) }}</span>
+      {{ say.add }}<span class="visually-hidden">{{ say.to(longDay(one.day)) }}</span>
     </button>
   </section>
 </template>

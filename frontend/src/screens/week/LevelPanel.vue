@@ -176,7 +176,7 @@ const beside = computed(() => {
             <button v-if="!item.undone" type="button" class="link" @click="$emit('undo', change.id, index)">
               {{ say.undo }}<span class="visually-hidden">: {{ item.title }}, {{ item.what }}</span>
             </button>
-            <span v-else> {{ say.undone }}</span>
+            <span v-else>{{ say.undone }}</span>
           </li>
         </template>
       </ul>

@@ -146,7 +146,7 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
           <thead>
             <tr>
               <th scope="col">{{ say.weekOf }}</th>
-              <th scope="col">{{ say.load2 }}</th>
+              <th scope="col">{{ say.loadColumn }}</th>
               <th scope="col">{{ say.band }}</th>
               <th scope="col">{{ say.change }}</th>
               <th scope="col">{{ say.monotony }}</th>

@@ -49,7 +49,7 @@ const file = (kind: string): string => `/api/plan/week.${kind}?day=${props.begin
 </script>
 
 <template>
-  <section class="share" :aria-label="say.exportWord">
+  <section class="share" :aria-label="say.export">
     <p>
       {{ say.thisWeekAs }}
       <a :href="file('ics')" download>{{ say.calendarFile }}</a> · <a :href="file('csv')" download>{{ say.csv }}</a> ·

@@ -38,7 +38,7 @@ function save(): void {
       <legend>{{ one.name }}</legend>
       <NumberField v-model="one.low" :label="say.atLeast(one.name)" :placeholder="say.from" />
       <NumberField v-model="one.high" :label="say.atMost(one.name)" :placeholder="say.to" />
-      <ChoiceField v-model="one.by" :label="say.inWord(one.name)" :options="BY" />
+      <ChoiceField v-model="one.by" :label="say.in(one.name)" :options="BY" />
     </fieldset>
     <p>
       <ElButton type="primary" size="small" native-type="submit">{{ say.setTheTargets }}</ElButton>

@@ -26,7 +26,7 @@ const whose = computed(() => [
   ...props.people.map((one) => ({ value: one.id, label: one.name })),
 ])
 const deeds = computed(() => [
-  { name: 'share', does: say.exportWord },
+  { name: 'share', does: say.export },
   { name: 'print', does: say.print },
   ...(props.editable ? [{ name: 'phase', does: say.phaseAndTimesAway }] : []),
   ...(props.own?.role === 'head-coach' ? [{ name: 'targets', does: say.targets }] : []),
@@ -45,7 +45,7 @@ function choose(name: string): void {
     <ChoiceField v-if="editable && people.length" v-model="person" :label="say.whoseWeek" :options="whose" />
     <span class="said">
       <template v-if="!editable">{{ own?.name }}</template>
-      <template v-if="week?.phase"> {{ say.weekOf2(week.phase.kind, week.phase.week, week.phase.weeks) }}</template>
+      <template v-if="week?.phase">{{ say.weekOfPhase(week.phase.kind, week.phase.week, week.phase.weeks) }}</template>
     </span>
     <span class="grow"></span>
     <ElButton :aria-label="say.theWeekBefore" @click="emit('go', daysOn(day, -7))">◂</ElButton>

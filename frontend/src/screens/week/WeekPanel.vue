@@ -52,7 +52,7 @@ const band = computed(() => {
       </div>
     </dl>
     <p v-if="week.load.monotony.why" class="quiet">{{ say.noMonotony(week.load.monotony.why) }}</p>
-    <p v-else class="quiet">{{ say.monotony2(termsText(week.load.monotony)) }}</p>
+    <p v-else class="quiet">{{ say.monotonyOf(termsText(week.load.monotony)) }}</p>
     <p v-if="week.load.bouts" class="quiet">
       {{ say.ofLoggedTheRestAs(week.load.logged, week.load.bouts) }}
     </p>

@@ -23,7 +23,6 @@ export function useLevelling(day: Ref<string>, squad: () => number, done: () => 
   const { trouble: refused, clear, attempt } = useAttempt()
   /** What was asked for, once for each time: null while nothing is. */
   const asked = shallowRef<LevelAsked | null>(null)
-  let times = 0
   const turn = ref(0)
   /** The job under way, as it was seen last. */
   const progress = shallowRef<Job | null>(null)
@@ -87,7 +86,7 @@ export function useLevelling(day: Ref<string>, squad: () => number, done: () => 
   }
   function close(): void {
     cancel()
-    turn.value = ++times
+    turn.value += 1
     asked.value = null
     progress.value = null
     picked.value = []

@@ -56,11 +56,11 @@ export const BLOCK_CARD = {
   notes: 'notes',
   fewerNumbers: 'fewer numbers',
   moreNumbers: 'more numbers',
-  effort2: (rpe: Said) => said`effort ${rpe}`,
+  effortIs: (rpe: Said) => said`effort ${rpe}`,
   otherFormats: 'other formats',
   again: 'again',
   remove: 'remove',
-  block2: (placed: Said) => said`block ${placed}`,
+  ofBlock: (placed: Said) => said` block ${placed}`,
 } as const
 
 export const BLOCKS_PANE = {
@@ -76,13 +76,13 @@ export const BOARD_EDITOR = {
   anyWordsWillDoRounds: 'Any words will do: rounds, windows, every minute, a table from a sheet.',
   showMeAnExample: 'Show me an example',
   readOneWayOfSeveral: (openPlaces: Said) => said`${openPlaces} read one way of several`,
-  newWord: (fresh: Said) => said`${fresh} new`,
+  new: (fresh: Said) => said`${fresh} new`,
   notInTheFigures: (unread: Said) => said`${unread} not in the figures`,
   allOfItIsRead: 'All of it is read.',
   altK: 'Alt+K',
   keepAll: 'Keep all',
   writtenOut: 'Written out',
-  altNGoesToThe: 'Alt+N goes to the next mark, Alt+↓ opens it, Alt+K keeps all.',
+  altNGoesToThe: 'Alt+N goes to the next mark, Alt+↓ opens it, Alt+K keeps all. ',
   ctrlSpaceOffersWhatCan: 'Ctrl Space offers what can stand here.',
   boardText: 'Board text',
   writeOrPasteTheSession: 'Write or paste the session as you would tell it …',
@@ -90,7 +90,7 @@ export const BOARD_EDITOR = {
 
 export const BOARD_OUTLINE = {
   whatTheWordsComeTo: 'What the words come to',
-  newGuessed: '(new, guessed)',
+  newGuessed: ' (new, guessed)',
 } as const
 
 export const BOARD_PANE = {
@@ -103,13 +103,13 @@ export const CHECK_LIST = {
   theChecksHaveNothingTo: 'The checks have nothing to say.',
   onPurpose: 'On purpose',
   lookAgain: 'look again',
-  onPurpose2: 'on purpose',
+  acceptIt: 'on purpose',
   doNotTellTheSquad: (code: Said) => said`Do not tell the squad of ${code} any more`,
   mute: 'mute',
-  forTheSquad: (code: Said) => said`${code} for the squad`,
+  forTheSquad: (code: Said) => said` ${code} for the squad`,
   mutedForTheSquad: 'Muted for the squad:',
   tellAgain: 'tell again',
-  of: (code: Said) => said`of ${code}`,
+  of: (code: Said) => said` of ${code}`,
   fewer: 'fewer',
 } as const
 
@@ -250,7 +250,7 @@ export const SESSION_TABLE = {
   stave: 'Stave',
   whatToDo: 'What to do',
   copy: (title: Said) => said`Copy ${title}`,
-  copy2: 'Copy',
+  copyIt: 'Copy',
   cardOf: (title: Said) => said`Card of ${title}`,
   card: 'Card',
   bringBack: 'Bring back',
@@ -276,7 +276,7 @@ export const STEP_LINE = {
   rest: 'rest',
   less: 'less',
   more: 'more',
-  of: (name: Said) => said`of ${name}`,
+  of: (name: Said) => said` of ${name}`,
   again: 'again',
   remove: 'remove',
   foundAllowed: (path: Said, found: Said, allowed: Said) => said`${path}: found ${found}; allowed: ${allowed}`,
@@ -284,14 +284,14 @@ export const STEP_LINE = {
   toFill: 'to fill',
   thenInTheSameStart: 'then in the same start',
   reps: 'reps',
-  forWord: 'for',
+  for: 'for',
   metres: 'metres',
 } as const
 
 export const STEP_LIST = {
   movementToAdd: 'Movement to add',
   addAMovement: 'add a movement',
-  to: (block: Said) => said`to ${block}`,
+  to: (block: Said) => said` to ${block}`,
 } as const
 
 export const STEP_MORE = {
@@ -366,7 +366,7 @@ export const VALUE_CELL = {
   round: (label: Said, index: Said) => said`${label}, round ${index}`,
   oneForAllRounds: (label: Said) => said`One ${label} for all rounds`,
   oneForAll: 'one for all',
-  rounds: (label: Said) => said`rounds: ${label}`,
+  rounds: (label: Said) => said` rounds: ${label}`,
   foundAllowed: (path: Said, found: Said, allowed: Said) => said`${path}: found ${found}; allowed: ${allowed}`,
 } as const
 
@@ -385,7 +385,7 @@ export const WHO_PANEL = {
   asWhom: 'As whom',
   as: 'as',
   withWhat: 'With what',
-  withWord: 'with',
+  with: 'with',
   of: (take: Said, block: Said) => said`${take} of ${block}`,
   anyone: 'anyone',
   noOptionsHere: 'no options here',

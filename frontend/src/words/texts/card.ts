@@ -14,9 +14,9 @@ export const CARD_SCREEN = {
 } as const
 
 export const CARD_SHEET = {
-  told: (announced: Said) => said`told ${announced} ·`,
+  told: (announced: Said) => said`told ${announced} · `,
   comesTo: (timetable: Said) => said`comes to ${timetable}`,
-  people: (people: Said) => said`· ${people} people`,
+  people: (people: Said) => said` · ${people} people`,
   putOut: 'Put out:',
   runningClockOf: (title: Said) => said`Running clock of ${title}`,
   call: (join: Said) => said`call: ${join}`,

@@ -11,7 +11,7 @@ export const MORE_MENU = {
 export const MOVEMENT_PICKER = {
   aNameOrAPart: 'a name or a part of it',
   nothingIsCalledSoHere: 'Nothing is called so here.',
-  enterDefinesItAsA: 'Enter defines it as a new movement.',
+  enterDefinesItAsA: ' Enter defines it as a new movement.',
   defineANewOne: 'define a new one',
   close: 'close',
   noReps: 'no reps',
@@ -47,4 +47,10 @@ export const SIDE_RAIL = {
 
 export const TIME_FIELD = {
   anyTime: 'any time',
+} as const
+
+export const NOTICES = {
+  aFault: 'A fault',
+  somethingWentWrong:
+    'Something went wrong here. What you wrote is still there; if it happens again, load the page anew.',
 } as const

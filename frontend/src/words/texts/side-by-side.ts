@@ -18,7 +18,7 @@ export const COMPARE_TABLE = {
 export const DIFFERENCES_PANEL = {
   whatDiffers: 'What differs',
   whatDiffersFrom: (name: Said) => said`What differs from ${name}`,
-  difference: (name: Said, list: Said, list2: Said) => said`${name}: ${list} difference${list2}`,
+  difference: (name: Said, count: Said, ending: Said) => said`${name}: ${count} difference${ending}`,
 } as const
 
 export const HOLD_BAR = {
@@ -29,7 +29,7 @@ export const HOLD_BAR = {
   eachFormatIsFilledTo: 'Each format is filled to the closest that is not over it.',
   filledUpNeverOver: 'filled up, never over',
   addAFormat: 'Add a format',
-  addAFormat2: 'Add a format …',
+  addAFormatHere: 'Add a format …',
   inPlaceOfTheLast: 'In place of the last …',
   rows: 'Rows',
   rowsOfTheTable: 'Rows of the table',
@@ -49,7 +49,7 @@ export const PICTURE_TABLE = {
 export const PLACING_PANEL = {
   intoTheWeek: 'Into the week',
   putEachOnEachFree: 'Put each on each free day',
-  toSeeWhatItWould: 'to see what it would clash with, and the week’s load against its band.',
+  toSeeWhatItWould: ' to see what it would clash with, and the week’s load against its band.',
   weekBefore: 'Week before',
   weekOf: (begins: Said) => said`Week of ${begins}`,
   weekAfter: 'Week after',
@@ -65,9 +65,9 @@ export const PLACING_PANEL = {
 
 export const QUESTION_PANEL = {
   whichFormat: 'Which format',
-  whichFormat2: 'Which format?',
+  whichFormatAsked: 'Which format?',
   theseMovementsAsYouWould: 'These movements, as you would write them on the wall',
-  inWord: 'in',
+  in: 'in',
   minutes: 'minutes',
   minutesFor: 'minutes, for',
   whatMatters: 'What matters',
@@ -94,7 +94,7 @@ export const SIDE_BY_SIDE_SCREEN = {
   showItBeside: ': show it beside',
   does: ' does',
   sDo: 's do',
-  otherNotFitWhyNot: (cannot: Said, cannot2: Said) => said`${cannot} other${cannot2} not fit; “Why not” says why.`,
+  otherNotFitWhyNot: (count: Said, ending: Said) => said`${count} other${ending} not fit; “Why not” says why.`,
   wholeSessionsHeldAgainstThe: 'whole sessions, held against the first',
   mainPart: 'main part',
   asATableCsv: 'As a table (.csv)',
@@ -108,7 +108,7 @@ export const START_PANEL = {
   fetchingTheSessions: 'Fetching the sessions …',
   noSessionYetChooseMovements: 'No session yet. Choose movements, or write one on the Bench.',
   sessionsToCompareWhole: 'Sessions to compare whole',
-  compareWhole: 'Compare whole:',
+  compareWhole: 'Compare whole: ',
   mainPartInOtherFormats: 'main part in other formats',
   theseAreTheOnesChanged: (left: Said) =>
     said`These are the ones changed last; ${left} more can be opened from the list of sessions.`,
@@ -116,6 +116,7 @@ export const START_PANEL = {
 } as const
 
 export const SWEEP_PANEL = {
+  theSweepInFigures: 'The sweep in figures',
   sweep: 'Sweep',
   sweepOneNumber: 'Sweep one number',
   format: 'format',
@@ -136,13 +137,13 @@ export const TRADE_OFF = {
   svg: '.svg',
   png: '.png',
   twoColumnsWithBothFigures: 'Two columns with both figures make a picture.',
-  against: (label: Said, label2: Said) => said`${label} against ${label2}`,
+  against: (up: Said, across: Said) => said`${up} against ${across}`,
   onTheFrontier: ', on the frontier',
-  place: (opened: Said) => said`· place ${opened}`,
+  place: (opened: Said) => said` · place ${opened}`,
   markIt: 'Mark it',
   showItBeside: 'Show it beside',
-  filledMarksJoinedByThe: (toLowerCase: Said, x: Said, toLowerCase2: Said, y: Said) =>
-    said`Filled marks joined by the line are beaten by none in both figures (${toLowerCase}: ${x}; ${toLowerCase2}: ${y}). Small ones are not in the table. The ring is the marked one`,
+  filledMarksJoinedByThe: (across: Said, better: Said, up: Said, betterUp: Said) =>
+    said`Filled marks joined by the line are beaten by none in both figures (${across}: ${better}; ${up}: ${betterUp}). Small ones are not in the table. The ring is the marked one`,
   theSquareThePlan: ', the square the plan',
   lessIsUsuallyWishedFor: 'less is usually wished for',
   moreIsUsuallyWishedFor: 'more is usually wished for',
@@ -166,10 +167,10 @@ export const USE_MENU = {
 
 export const WHY_NOT = {
   whyNot: 'Why not',
-  whyNot2: 'Why not …',
+  whyNotHead: 'Why not …',
   whyNotWhichFormat: 'Why not which format',
   aFormat: 'a format',
-  doesNotFit: 'does not fit.',
+  doesNotFit: ' does not fit.',
   showItBeside: 'Show it beside',
   everyFormatHasAnAnswer: 'Every format has an answer: what is in its way, or where the first does better.',
 } as const
@@ -177,7 +178,7 @@ export const WHY_NOT = {
 export const WISH_BAR = {
   whatMatters: 'What matters',
   bound: (wish: Said) => said`${wish}: bound`,
-  howMuchItMatters: (wish: Said, wish2: Said) => said`${wish}: how much it matters, ${wish2}`,
+  howMuchItMatters: (wish: Said, weight: Said) => said`${wish}: how much it matters, ${weight}`,
   mustBe: 'must be',
   weight: (wish: Said) => said`${wish}: weight`,
   dropTheWish: (wish: Said) => said`Drop the wish ${wish}`,
