@@ -15,7 +15,12 @@ const emit = defineEmits<{ choose: [name: string] }>()
 </script>
 
 <template>
-  <ElDropdown trigger="click" placement="bottom-end" @command="(name: string) => emit('choose', name)">
+  <ElDropdown
+    trigger="click"
+    placement="bottom-end"
+    :persistent="false"
+    @command="(name: string) => emit('choose', name)"
+  >
     <ElButton :aria-label="label">{{ say.more }}<span aria-hidden="true">&nbsp;▾</span></ElButton>
     <template #dropdown>
       <ElDropdownMenu>

@@ -1,17 +1,18 @@
 // Days as people read them. Days are local dates of the squad, without a time zone: 2026-12-07.
 const DAY_MS = 86_400_000
 const at = (day: string): Date => new Date(`${day}T00:00:00Z`)
-const say = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' })
-const short = say({ weekday: 'short', day: 'numeric' })
-const long = say({ weekday: 'long', day: 'numeric', month: 'long' })
-const dated = say({ day: 'numeric', month: 'long', year: 'numeric' })
+/** Writes days; made when the first is written, as loading what the browser knows of languages takes long. */
+function say(options: Intl.DateTimeFormatOptions): (day: string) => string {
+  let made: Intl.DateTimeFormat | undefined
+  return (day) => (made ??= new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' })).format(at(day))
+}
 
 /** Mon 7 */
-export const shortDay = (day: string): string => short.format(at(day))
+export const shortDay = say({ weekday: 'short', day: 'numeric' })
 /** Monday 7 December */
-export const longDay = (day: string): string => long.format(at(day))
+export const longDay = say({ weekday: 'long', day: 'numeric', month: 'long' })
 /** 7 December 2026 */
-export const fullDate = (day: string): string => dated.format(at(day))
+export const fullDate = say({ day: 'numeric', month: 'long', year: 'numeric' })
 /** The day so many days on. */
 export const daysOn = (day: string, days: number): string =>
   new Date(at(day).getTime() + days * DAY_MS).toISOString().slice(0, 10)

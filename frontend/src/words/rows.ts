@@ -5,8 +5,6 @@ import { clock, percent, signed, tenth, whole } from './format'
 
 type Unit = CompareRow['unit'] | string
 
-const ratioText = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 })
-
 /** What stands where there was nothing to divide by. */
 export const ENDLESS = '∞ : 1'
 
@@ -22,7 +20,7 @@ export function valueText(value: number | null | undefined, unit: Unit, endless 
     case 'split':
       return `${Math.round(value * 100)} : ${100 - Math.round(value * 100)}`
     case 'ratio':
-      return `${ratioText.format(value)} : 1`
+      return `${tenth(value)} : 1`
     case 'effort':
     case 'per-min':
       return tenth(value)

@@ -2,10 +2,7 @@
 import type { Clash, LoadFigure } from '@/api/types'
 
 import { shortDay } from './dates'
-import { percent, whole } from './format'
-
-const two = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
-const one = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 })
+import { hundredth, percent, tenth, whole } from './format'
 
 export type FigureKind = 'ratio' | 'load' | 'change'
 
@@ -15,14 +12,14 @@ export function figureText(figure: LoadFigure, kind: FigureKind): string {
   if (kind === 'load') return whole(figure.value)
   if (kind === 'change')
     return `${figure.value > 0 ? '+' : figure.value < 0 ? '−' : ''}${percent(Math.abs(figure.value))}`
-  return figure.value < 1.995 ? two.format(figure.value) : one.format(figure.value)
+  return figure.value < 1.995 ? hundredth(figure.value) : tenth(figure.value)
 }
 
 /** What a figure was made of, or why there is none. */
 export function termsText(figure: LoadFigure): string {
   if (figure.why) return figure.why
   return Object.entries(figure.terms)
-    .map(([name, value]) => `${name} ${value < 20 ? two.format(value) : whole(value)}`)
+    .map(([name, value]) => `${name} ${value < 20 ? hundredth(value) : whole(value)}`)
     .join(' · ')
 }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElSkeleton, ElTabPane, ElTabs } from 'element-plus'
+import { refDebounced } from '@vueuse/core'
 import { computed, nextTick, provide, ref, shallowRef, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -49,6 +50,12 @@ const against = computed(() => {
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
 const shown = useFigures(filled, { squad, given, methods, against })
 const { figures, formats, deltas, problems, trouble } = shown
+
+/** Drawn a beat after it is there: its figures are asked for first, and come while it is drawn. */
+const drawn = refDebounced(
+  computed(() => document.value !== null),
+  1,
+)
 
 /** The id of a new session that was saved for the first time. */
 let madeId = ''
@@ -193,9 +200,9 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
         {{ missing }} <RouterLink to="/bench">{{ say.toTheSessions }}</RouterLink>
       </p>
     </div>
-    <div v-else-if="document === null" class="missing" role="status">
+    <div v-else-if="document === null || !drawn" class="missing" role="status">
       <span class="visually-hidden">{{ say.openingTheSession }}</span>
-      <ElSkeleton :rows="8" animated />
+      <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
     <template v-else>
       <BenchHeader

@@ -28,7 +28,7 @@ const replaceThem = (): void => void clash.value?.()
     </p>
     <div v-if="items === null && !trouble" class="waiting" role="status">
       <span class="visually-hidden">{{ say.fetchingTheSessions }}</span>
-      <ElSkeleton :rows="8" animated />
+      <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
     <ElEmpty v-else-if="items?.length === 0 && asked" :image-size="0" :description="say.noSessionIsCalledOr" />
     <ElEmpty

@@ -65,7 +65,7 @@ const brief = (value: unknown): string => {
     <p v-if="trouble || notRead" class="note-bar" role="alert">{{ trouble || notRead }}</p>
     <div v-if="versions === null" role="status">
       <span class="visually-hidden">{{ say.fetchingTheVersions }}</span>
-      <ElSkeleton v-if="!notRead" :rows="6" animated />
+      <ElSkeleton v-if="!notRead" :rows="6" animated :throttle="200" />
     </div>
     <ul v-else>
       <li v-for="(version, index) in versions" :key="version.id">

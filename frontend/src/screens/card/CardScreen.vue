@@ -81,7 +81,7 @@ const copy = () =>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <div v-else-if="card === null" role="status">
       <span class="visually-hidden">{{ say.writingTheCard }}</span>
-      <ElSkeleton :rows="8" animated />
+      <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
     <CardSheet v-if="card" :card="card" :paper="paper" />
   </main>

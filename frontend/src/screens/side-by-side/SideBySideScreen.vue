@@ -129,7 +129,7 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
       </p>
       <div v-if="!answer && !trouble" class="waiting" role="status">
         <span class="visually-hidden">{{ say.pouring }}</span>
-        <ElSkeleton :rows="8" animated />
+        <ElSkeleton :rows="8" animated :throttle="200" />
       </div>
       <div v-if="answer" class="page" :class="{ busy }" :aria-busy="busy">
         <div class="verdict-row">

@@ -33,7 +33,7 @@ const enough = computed(() => chosen.value.length >= 2 && chosen.value.length <=
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <div v-else-if="sessions === null" role="status">
         <span class="visually-hidden">{{ say.fetchingTheSessions }}</span>
-        <ElSkeleton :rows="6" animated />
+        <ElSkeleton :rows="6" animated :throttle="200" />
       </div>
       <ElEmpty v-else-if="sessions.length === 0" :image-size="0" :description="say.noSessionYetChooseMovements" />
       <ElCheckboxGroup v-else v-model="chosen" :max="MOST" :aria-label="say.sessionsToCompareWhole">

@@ -89,7 +89,7 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <div v-else-if="!season" role="status" class="pad">
       <span class="visually-hidden">{{ say.readingTheSeason }}</span>
-      <ElSkeleton :rows="8" animated />
+      <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
     <div v-else class="pad">
       <svg :viewBox="`0 0 ${WIDE} ${base + 34}`" role="img" :aria-label="say.staveOfWeeksTheTable(season.length)">

@@ -88,7 +88,7 @@ async function undo(id: number, item: number): Promise<void> {
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <div v-if="!week && !trouble" class="waiting" role="status">
       <span class="visually-hidden">{{ say.readingTheWeek }}</span>
-      <ElSkeleton :rows="8" animated />
+      <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
     <div v-if="week" class="cols" :inert="turning" :aria-busy="turning">
       <div class="left">

@@ -55,7 +55,7 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
   <ElCollapse v-model="open" class="who">
     <ElCollapseItem name="who" :title="say.whoCame">
       <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
-      <ElSkeleton v-else-if="isPending" :rows="3" animated />
+      <ElSkeleton v-else-if="isPending" :rows="3" animated :throttle="200" />
       <ul>
         <li v-for="one in people" :key="one.person">
           <ElCheckbox class="name" :model-value="one.came" @change="note(one, { came: Boolean($event) })">
