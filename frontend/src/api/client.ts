@@ -66,7 +66,7 @@ const library = {
   importMovements: (kind: 'csv' | 'json', text: string, squad: number, replace = false) =>
     got(http.POST('/api/movements', { body: { kind, text, squad: squadOrFirst(squad), replace } })),
   formats: () => got(http.GET('/api/formats')),
-  makeFormat: (body: Body<'MakeIn'>) => got(http.POST('/api/formats/make', { body })),
+  makeFormat: (body: Body<'MakeIn'>, signal?: AbortSignal) => got(http.POST('/api/formats/make', { body, signal })),
   usualStep: (body: Body<'StepIn'>) => got(http.POST('/api/formats/step', { body })),
   shapes: (squad: number) => got(http.GET('/api/shapes', { params: { query: { squad } } })),
   keepShape: (body: Body<'ShapeIn'>) => got(http.POST('/api/shapes', { body })),

@@ -95,3 +95,19 @@ test('nothing is asked without a document', async () => {
   await settle()
   expect(asked).toEqual([])
 })
+
+test('a block that was moved is still what it was, until its figures come', async () => {
+  const { formats } = shown()
+  await settle()
+  const told = {
+    figures: { total_s: 60, blocks: [{ id: 'b2' }, { id: 1 }] },
+    formats: [{ name: 'Ladder' }, { name: 'Even' }],
+  }
+  asked[0]?.reply.answer(told as unknown as FiguresOut)
+  await settle()
+  expect([formats.value.get('b2')?.name, formats.value.get('1')?.name, formats.value.size]).toEqual([
+    'Ladder',
+    'Even',
+    2,
+  ])
+})

@@ -5,7 +5,7 @@ import { computed, shallowRef, watch, type Ref } from 'vue'
 import { api } from '@/api/client'
 import { queryClient } from '@/api/query'
 import { Refusal } from '@/api/refusal'
-import type { FiguresIn, FiguresOut, Given, ProblemItem, SessionDoc } from '@/api/types'
+import type { BlockFormat, FiguresIn, FiguresOut, Given, ProblemItem, SessionDoc } from '@/api/types'
 import { sentenceOf } from '@/words/refusal'
 
 const PAUSE_MS = 15
@@ -59,7 +59,14 @@ export function useFigures(document: Ref<SessionDoc | null>, asked: AskedWith) {
   return {
     figures: computed(() => last.value?.figures ?? null),
     stave: computed(() => last.value?.stave ?? null),
-    formats: computed(() => last.value?.formats ?? []),
+    /**
+     * What each block is by its numbers, by its id, or its number where it has none. Not by its place: blocks that were
+     * moved meanwhile are still what they were.
+     */
+    formats: computed<ReadonlyMap<string, BlockFormat>>(() => {
+      const { figures, formats } = last.value ?? { figures: { blocks: [] }, formats: [] }
+      return new Map(formats.map((one, number) => [String(figures.blocks[number]?.id ?? number), one]))
+    }),
     deltas: computed(() => last.value?.deltas ?? null),
     problems,
     /** Why there are no figures, where no place of the document is to blame. */

@@ -9,3 +9,6 @@ B) emom 9
 15 kb swings 24kg
 30s plank
 cool: 30s each calf, quads, chest`
+
+/** Why the board's text is not what the blocks say. */
+export const BOARD_FROM_BEFORE = 'The blocks have something wrong in them, so the board text is from before.'

@@ -26,17 +26,17 @@ const emit = defineEmits<{
 const { document, figures } = useBench()
 
 const saying = computed(() => {
-  if (props.unread) return `${props.unread} place${props.unread > 1 ? 's' : ''} not read`
-  return props.isNew && props.state === 'saved' ? 'Nothing to save yet' : SAVED[props.state]
+  if (props.unread) return props.unread > 1 ? say.placesNotRead(props.unread) : say.onePlaceNotRead
+  return props.isNew && props.state === 'saved' ? say.nothingToSaveYet : SAVED[props.state]
 })
 const told = computed(() => {
   const total = figures.value?.timetable_s
   const announced = figures.value?.announced_s
   if (total === undefined || total === null) return ''
-  if (announced === null || announced === undefined) return `comes to ${clock(total)}`
+  if (announced === null || announced === undefined) return say.comesTo(clock(total))
   const left = announced - total
-  const rest = left >= 0 ? `slack ${clock(left)}` : `over by ${clock(-left)}`
-  return `comes to ${clock(total)}, ${rest}`
+  const rest = left >= 0 ? say.slack(clock(left)) : say.overBy(clock(-left))
+  return `${say.comesTo(clock(total))}, ${rest}`
 })
 const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.announced_s ?? Infinity))
 const deeds = computed(() => [

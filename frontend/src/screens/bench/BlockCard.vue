@@ -7,7 +7,7 @@ import { useTables } from '@/composables/useTables'
 import { clock, signed, tenth } from '@/words/format'
 import { BLOCK_CARD as say } from '@/words/texts/bench'
 
-import { blockFields, stepLists, useBench, type FieldSpec, type PlacedBlock } from './bench'
+import { blockFields, formatKey, stepLists, useBench, type FieldSpec, type PlacedBlock } from './bench'
 import FormatRow from './FormatRow.vue'
 import StepList from './StepList.vue'
 import { useMoveKeys } from './useMoves'
@@ -50,7 +50,7 @@ function put(key: string, value: unknown): void {
 const checked = (event: Event): boolean => (event.target as HTMLInputElement).checked
 const word = (event: Event): string => (event.target as HTMLSelectElement).value
 // What the block is by its numbers: the core recognises it.
-const format = computed(() => formats.value[props.placed.number]?.name ?? '')
+const format = computed(() => formats.value.get(formatKey(props.placed))?.name ?? '')
 const name = computed(() => block.value.title ?? format.value)
 const delta = computed(() => deltas.value?.[`blocks.${props.placed.number}.total_s`])
 
@@ -100,7 +100,7 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
           :title="say.formatAndItsNumbers"
           @click="shaping = !shaping"
         >
-          {{ format || 'format' }} <i aria-hidden="true">{{ shaping ? '−' : '+' }}</i>
+          {{ format || say.format }} <i aria-hidden="true">{{ shaping ? '−' : '+' }}</i>
         </button>
         <span v-if="block.optional && !more" class="clock">{{
           block.optional === 'exit' ? say.mayEndBefore : say.mayBeLeftOut
@@ -162,7 +162,11 @@ const isPointed = computed(() => pointed.value?.block === props.placed.number)
       <span v-if="delta !== undefined" class="delta">{{ signed(delta, 's') }}</span>
       <span v-if="own">{{ say.effortIs(tenth(own.rpe)) }}</span>
       <span v-for="(score, index) in (own?.scores ?? []).slice(0, 1)" :key="index">
-        {{ 'time_s' in score ? `done in ${clock(Number(score.time_s))}` : `${score.rounds} rounds + ${score.reps}` }}
+        {{
+          'time_s' in score
+            ? say.doneIn(clock(Number(score.time_s)))
+            : say.rounds(Number(score.rounds), Number(score.reps))
+        }}
       </span>
       <span class="acts">
         <button v-if="block.id" type="button" class="link" @click="$emit('compare')">

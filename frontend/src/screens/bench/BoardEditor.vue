@@ -46,7 +46,7 @@ function diagnostics(state: EditorState): Diagnostic[] {
       from,
       to: Math.max(from, found.to),
       severity: 'error',
-      message: `found ${one.found}; allowed: ${one.allowed}`,
+      message: say.foundAllowed(one.found, one.allowed),
     }
   })
 }
@@ -96,7 +96,6 @@ function next(): boolean {
 }
 const fresh = computed(() => new Set(props.told.names.map((one) => one.key)).size)
 const openPlaces = computed(() => props.told.assumed.filter((one) => !one.settled).length)
-const several = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`
 function example(): void {
   if (!view) return
   view.dispatch({
@@ -186,10 +185,12 @@ watch([() => props.problems, () => props.told], () => {
       <button type="button" class="link" @click="example">{{ say.showMeAnExample }}</button>
     </p>
     <p v-else class="told" role="status">
-      <span v-if="openPlaces">{{ say.readOneWayOfSeveral(several(openPlaces, 'place was', 'places were')) }}</span>
-      <span v-if="fresh" class="fresh">{{ say.new(several(fresh, 'movement is', 'movements are')) }}</span>
+      <span v-if="openPlaces">{{
+        say.readOneWayOfSeveral(openPlaces === 1 ? say.onePlaceWas : say.placesWere(openPlaces))
+      }}</span>
+      <span v-if="fresh" class="fresh">{{ say.new(fresh === 1 ? say.oneMovementIs : say.movementsAre(fresh)) }}</span>
       <span v-if="told.unread.length" class="fresh">
-        {{ say.notInTheFigures(several(told.unread.length, 'line is', 'lines are')) }}
+        {{ say.notInTheFigures(told.unread.length === 1 ? say.oneLineIs : say.linesAre(told.unread.length)) }}
       </span>
       <span v-if="!openPlaces && !fresh && !told.unread.length">{{ say.allOfItIsRead }}</span>
       <span class="grow"></span>

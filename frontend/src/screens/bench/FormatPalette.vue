@@ -46,8 +46,9 @@ async function forget(shape: number | undefined): Promise<void> {
   await changed()
 }
 const held = (one: Format): string => {
-  const most = one.most === null ? 'or more' : one.most === one.least ? '' : `to ${one.most}`
-  return `${one.least} ${most} movements`.replace(/\s+/g, ' ').replace('1 movements', '1 movement')
+  if (one.most === null) return say.orMoreMovements(one.least)
+  if (one.most > one.least) return say.toMovements(one.least, one.most)
+  return one.least === 1 ? say.oneMovement : say.movements(one.least)
 }
 </script>
 

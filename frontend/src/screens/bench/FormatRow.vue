@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ElCheckbox } from 'element-plus'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 
 import { api } from '@/api/client'
+import { newest } from '@/api/query'
 import type { Block, FormatParam } from '@/api/types'
 import { withFreshIds, type PlacePart } from '@/composables/edits'
 import { useAttempt } from '@/composables/useAttempt'
@@ -11,33 +12,45 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import { readValue, writeValue } from '@/words/values'
 import { FORMAT_ROW as say } from '@/words/texts/bench'
 
-import { useBench, type PlacedBlock } from './bench'
+import { formatKey, useBench, type PlacedBlock } from './bench'
 
 const props = defineProps<{ placed: PlacedBlock }>()
 const { edit, document, squad, formats } = useBench()
 const { formats: all, byKey } = useFormats()
 
-const fit = computed(() => formats.value[props.placed.number]?.fits[0] ?? null)
+const fit = computed(() => formats.value.get(formatKey(props.placed))?.fits[0] ?? null)
 const shape = computed(() => (fit.value ? byKey.value.get(fit.value.key) : undefined))
 const { trouble, attempt } = useAttempt()
-const choices = computed(() => [
-  ...(fit.value ? [] : [{ value: '', label: say.noneOfTheNamed }]),
-  ...all.value.map((one) => ({ value: one.key, label: one.name })),
-])
+const choices = computed(() => all.value.map((one) => ({ value: one.key, label: one.name })))
 
 const unit = (param: FormatParam): string => (param.kind === 'seconds' || param.kind === 'seconds-list' ? 's' : '')
 
+/** What was asked for last, until its figures are there: a change of another number builds on it. */
+let asked: { key: string; params: Record<string, unknown> } | null = null
+let underWay = 0
+watch(fit, () => {
+  if (underWay === 0) asked = null
+})
+
+/** The entries of the block as the format has them; undefined where another is asked for meanwhile. */
+async function entriesOf(wanted: NonNullable<typeof asked>) {
+  for (;;) {
+    // What is typed into the block meanwhile goes into the format as well.
+    const entry: unknown = props.placed.block
+    const body = { ...wanted, entry: entry as Block, squad: squad.value }
+    const made = await newest(['format', squad.value, formatKey(props.placed)], (signal) =>
+      api.makeFormat(body, signal),
+    )
+    if (made === undefined || entry === props.placed.block) return made?.entries
+  }
+}
 async function remake(key: string, params: Record<string, unknown>): Promise<void> {
   if (document.value === null) return
-  await attempt(async () => {
-    let entry: unknown
-    let made: Awaited<ReturnType<typeof api.makeFormat>>
-    do {
-      // What is typed into the block meanwhile goes into the format as well.
-      entry = props.placed.block
-      made = await api.makeFormat({ key, params, entry: entry as Block, squad: squad.value })
-    } while (entry !== props.placed.block)
-    const [first, ...more] = made.entries
+  const wanted = { key, params }
+  asked = wanted
+  underWay += 1
+  const done = await attempt(async () => {
+    const [first, ...more] = (await entriesOf(wanted)) ?? []
     if (!first || document.value === null) return
     const list: PlacePart[] = props.placed.list
     const others = withFreshIds(document.value, more)
@@ -46,9 +59,12 @@ async function remake(key: string, params: Record<string, unknown>): Promise<voi
       ...others.map((value, at) => ({ op: 'insert' as const, place: list, index: props.placed.index + 1 + at, value })),
     ])
   })
+  underWay -= 1
+  if (!done && asked === wanted) asked = null
 }
 function change(param: FormatParam, value: unknown): void {
-  if (fit.value) void remake(fit.value.key, { ...fit.value.params, [param.name]: value })
+  const now = asked ?? fit.value
+  if (now) void remake(now.key, { ...now.params, [param.name]: value })
 }
 const typed = (event: Event): unknown => readValue((event.target as HTMLInputElement).value) ?? null
 </script>
@@ -56,9 +72,10 @@ const typed = (event: Event): unknown => readValue((event.target as HTMLInputEle
 <template>
   <div class="shape" role="group" :aria-label="say.formatOfBlock(placed.number + 1)">
     <ChoiceField
-      :model-value="fit?.key ?? ''"
+      :model-value="fit?.key ?? null"
       :label="say.format"
       :said="say.format"
+      :placeholder="say.noneOfTheNamed"
       :options="choices"
       @update:model-value="$event && remake($event, {})"
     />

@@ -25,6 +25,11 @@ const kind = computed(() => {
   if (one?.bodyweight !== undefined) return 'bodyweight'
   return one?.unit === 'lb' ? 'lb' : 'kg'
 })
+/** Pounds are offered, and edited, once it is known what one weighs. */
+const waiting = computed(() => kind.value === 'lb' && poundKg.value === null)
+const units = computed(() =>
+  tables.value.load_units.filter((one) => one.key !== 'lb' || poundKg.value !== null || waiting.value),
+)
 const shown = computed(() => {
   const one = load.value
   if (!one) return ''
@@ -66,9 +71,17 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
   <template v-else-if="load || more">
     <span class="load">
       <label :for="id">{{ say.load }}</label>
-      <input :id="id" :value="shown" size="4" inputmode="decimal" autocomplete="off" @input="put(text($event), kind)" />
+      <input
+        :id="id"
+        :value="shown"
+        size="4"
+        inputmode="decimal"
+        autocomplete="off"
+        :disabled="waiting"
+        @input="put(text($event), kind)"
+      />
       <select :value="kind" :aria-label="say.unitOfTheLoad" @change="put(shown, text($event))">
-        <option v-for="one in tables.load_units" :key="one.key" :value="one.key">{{ one.label }}</option>
+        <option v-for="one in units" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </span>
     <ValueCell

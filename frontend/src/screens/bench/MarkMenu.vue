@@ -24,19 +24,19 @@ const keyOf = (name: string): string => all.value.find((one) => (one.name ?? one
 const groups = computed(() => [
   ...props.marks.assumed.map((one) => ({
     id: one.id,
-    title: `“${one.said}” is read as: ${one.read_as}`,
+    title: say.isReadAs(one.said, one.read_as),
     offers: one.readings.map((reading, number): Offer => ({
       text: reading,
-      hint: number === one.chosen ? (one.settled ? 'kept' : say.asRead) : '',
+      hint: number === one.chosen ? (one.settled ? say.kept : say.asRead) : '',
       take: () => emit('choose', one.id, number),
     })),
   })),
   ...props.marks.names.map((one) => ({
     id: `${one.key}-${one.column}`,
-    title: `“${one.words}” is new: 3 s a rep, effort as with a moderate movement`,
+    title: say.isNew(one.words),
     offers: [
       ...one.nearest.map((name): Offer => ({
-        text: `it is ${name}`,
+        text: say.itIs(name),
         hint: say.hereAndInLaterSessions,
         take: () => emit('call', keyOf(name), one.words),
       })),

@@ -90,7 +90,7 @@ async function define(): Promise<void> {
     return
   }
   if (byKey.value.has(key.value)) {
-    trouble.value = `There is a movement ${key.value} already.`
+    trouble.value = say.thereIsOneAlready(key.value)
     return
   }
   const made = definition()
@@ -130,7 +130,7 @@ async function define(): Promise<void> {
       v-model="form.second"
       :label="say.and"
       :said="say.and"
-      :options="[{ value: '', label: 'nothing else' }, ...works]"
+      :options="[{ value: '', label: say.nothingElse }, ...works]"
     />
     <NumberField
       v-if="form.second"

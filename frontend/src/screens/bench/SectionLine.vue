@@ -16,7 +16,7 @@ const FIELDS = [
 
 <template>
   <p class="section">
-    <b>{{ section.section || 'Together' }}</b>
+    <b>{{ section.section || say.together }}</b>
     <ValueCell
       v-for="field in FIELDS"
       :key="field.key"

@@ -98,8 +98,8 @@ const exits = computed(() =>
     const block = figures.value?.blocks.find((one) => one.id === exit.before)
     return {
       figure: `exits.${index}.total_s`,
-      label: `Ends before ${block?.title ?? block?.part ?? exit.before}`,
-      value: `${clock(exit.total_s)} · load ${whole(exit.load)}`,
+      label: say.endsBefore(block?.title ?? block?.part ?? exit.before),
+      value: say.loadBy(clock(exit.total_s), whole(exit.load)),
       unit: 's' as const,
     }
   }),
@@ -122,7 +122,7 @@ function choose(name: string, value: string): void {
     <h2 class="visually-hidden">{{ say.tally }}</h2>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-if="wrong.size > 0" class="note-bar" role="status">
-      {{ say.cannotBeFiguredTheFigures(wrong.size === 1 ? say.onePlace : `${wrong.size} places`) }}
+      {{ say.cannotBeFiguredTheFigures(wrong.size === 1 ? say.onePlace : say.places(wrong.size)) }}
     </p>
     <p v-if="trying" class="note-bar" role="status">
       {{ say.whatIfDifferencesAreTo }}

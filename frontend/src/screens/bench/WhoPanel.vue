@@ -16,7 +16,7 @@ const as = computed(() => [
   ...people.value.map((one) => ({ value: one.id, label: one.name })),
 ])
 const withWhat = computed(() => [
-  { value: '', label: options.value.length ? 'the standard' : say.noOptionsHere },
+  { value: '', label: options.value.length ? say.theStandard : say.noOptionsHere },
   ...options.value.map((one) => ({ value: one, label: one })),
 ])
 

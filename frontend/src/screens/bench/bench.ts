@@ -4,6 +4,7 @@ import { inject, type InjectionKey, type Ref } from 'vue'
 import type { Block, BlockFormat, DocumentIn, Figures, ProblemItem, Section, SessionDoc, Step } from '@/api/types'
 import type { Edit, PlacePart } from '@/composables/edits'
 import type { StaveLine } from '@/stave/line'
+import { FIELDS as say } from '@/words/texts/bench'
 
 /** Windows of the stave that are pointed at from elsewhere: those of a block, a step, a movement, or a pattern's row. */
 export type Lit = { block?: number; step?: string; movement?: string; row?: string; kind?: string }
@@ -19,7 +20,8 @@ export interface BenchTools {
   document: Ref<SessionDoc | null>
   squad: Ref<number>
   figures: Ref<Figures | null>
-  formats: Ref<readonly BlockFormat[]>
+  /** By `formatKey`. */
+  formats: Ref<ReadonlyMap<string, BlockFormat>>
   deltas: Ref<Record<string, number> | null>
   methods: Ref<Record<string, unknown>>
   /** What a question about a figure is asked with. */
@@ -51,6 +53,9 @@ export interface PlacedBlock {
   index: number
   length: number
 }
+
+/** Under what the format of a block is found. */
+export const formatKey = ({ block, number }: PlacedBlock): string => String(block.id ?? number)
 
 export function placed(document: SessionDoc): PlacedBlock[] {
   const found: PlacedBlock[] = []
@@ -121,19 +126,19 @@ export interface FieldSpec {
 const clockField = (key: string, label: string, unit = 's'): FieldSpec => ({ key, label, unit, under: ['clock'] })
 const blockField = (key: string, label: string, unit?: string): FieldSpec => ({ key, label, unit, under: [] })
 
-const RESTS = [clockField('rest_s', 'rest'), clockField('round_rest_s', 'between rounds')]
-const GROUP_REST = clockField('group_rest_s', 'between groups')
+const RESTS = [clockField('rest_s', say.rest), clockField('round_rest_s', say.betweenRounds)]
+const GROUP_REST = clockField('group_rest_s', say.betweenGroups)
 
 const OF_CLOCK: Record<string, FieldSpec[]> = {
-  intervals: [clockField('work_s', 'work'), ...RESTS, GROUP_REST],
+  intervals: [clockField('work_s', say.work), ...RESTS, GROUP_REST],
   every: [
-    clockField('period_s', 'every'),
-    clockField('work_until_s', 'work until'),
-    clockField('periods', 'periods', ''),
+    clockField('period_s', say.every),
+    clockField('work_until_s', say.workUntil),
+    clockField('periods', say.periods, ''),
   ],
-  amrap: [clockField('window_s', 'window'), ...RESTS],
-  task: [...RESTS, GROUP_REST, clockField('cap_s', 'cap')],
-  rotation: [clockField('rotate_s', 'change-over'), clockField('laps', 'laps', '')],
+  amrap: [clockField('window_s', say.window), ...RESTS],
+  task: [...RESTS, GROUP_REST, clockField('cap_s', say.cap)],
+  rotation: [clockField('rotate_s', say.changeOver), clockField('laps', say.laps, '')],
 }
 
 const withInner = (spec: FieldSpec): FieldSpec => ({ ...spec, under: ['clock', 'inner'] })
@@ -141,15 +146,15 @@ const withInner = (spec: FieldSpec): FieldSpec => ({ ...spec, under: ['clock', '
 /** The numbers of a block that are edited in its head, in the order of time. */
 export function blockFields(block: Block): FieldSpec[] {
   const { clock } = block
-  const fields = [blockField('talk_s', 'talk', 's'), ...(OF_CLOCK[clock.kind] ?? [])]
+  const fields = [blockField('talk_s', say.talk, 's'), ...(OF_CLOCK[clock.kind] ?? [])]
   if (clock.kind === 'rotation') fields.push(...(OF_CLOCK[clock.inner.kind] ?? []).map(withInner))
   if (clock.kind === 'task' && clock.pulse) {
-    fields.push({ ...clockField('work_s', 'pulse on'), under: ['clock', 'pulse'] })
-    fields.push({ ...clockField('rest_s', 'pulse off'), under: ['clock', 'pulse'] })
+    fields.push({ ...clockField('work_s', say.pulseOn), under: ['clock', 'pulse'] })
+    fields.push({ ...clockField('rest_s', say.pulseOff), under: ['clock', 'pulse'] })
   }
-  fields.push(blockField('rounds', 'rounds'), blockField('group', 'steps at a time'))
-  fields.push(blockField('repeat', 'repeat'), blockField('rest_between_repeats_s', 'between repeats', 's'))
-  fields.push(blockField('announced_s', 'told', 's'))
-  fields.push(blockField('rpe', 'planned effort'), blockField('rest_after_s', 'rest after', 's'))
+  fields.push(blockField('rounds', say.rounds), blockField('group', say.stepsAtATime))
+  fields.push(blockField('repeat', say.repeat), blockField('rest_between_repeats_s', say.betweenRepeats, 's'))
+  fields.push(blockField('announced_s', say.told, 's'))
+  fields.push(blockField('rpe', say.plannedEffort), blockField('rest_after_s', say.restAfter, 's'))
   return fields
 }

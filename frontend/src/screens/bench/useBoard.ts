@@ -5,7 +5,10 @@ import { api } from '@/api/client'
 import { newest } from '@/api/query'
 import { Refusal } from '@/api/refusal'
 import type { BoardOut, BoardProblem, SessionDoc, Settled } from '@/api/types'
+import { BOARD_FROM_BEFORE } from '@/words/board'
 import { sentenceOf } from '@/words/refusal'
+
+import { UNNAMED } from './useOpening'
 
 const PAUSE_MS = 250
 /** Writing and reading the board's words are one kind of question: whatever is asked next counts. */
@@ -45,7 +48,7 @@ export function useBoard(
   async function write(): Promise<void> {
     if (draft.value || document.value === null || document.value === own) return
     if (document.value.blocks.length === 0) {
-      text.value = document.value.title === 'New session' ? '' : `${document.value.title}\n`
+      text.value = document.value.title === UNNAMED ? '' : `${document.value.title}\n`
       told.value = NOTHING
       return
     }
@@ -62,7 +65,7 @@ export function useBoard(
       tell(found.looked)
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      trouble.value = 'The blocks have something wrong in them, so the board text is from before.'
+      trouble.value = BOARD_FROM_BEFORE
     }
   }
 

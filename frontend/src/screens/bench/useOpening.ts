@@ -9,7 +9,10 @@ import { sentenceOf } from '@/words/refusal'
 /** What stands in the address for a session that is not kept yet. */
 export const NEW = 'new'
 
-const EMPTY = { fine_tally: 1, title: 'New session', blocks: [] } as unknown as SessionDoc
+/** What a session is called until it has a name of its own. */
+export const UNNAMED = 'New session'
+
+const EMPTY = { fine_tally: 1, title: UNNAMED, blocks: [] } as unknown as SessionDoc
 
 /**
  * Opens the session of the address on the Bench: `opened` gets it as it is kept, or null with an empty one for a new

@@ -78,12 +78,12 @@ function toggle(row: CompareRow, column: number): void {
 }
 const arrow = (row: string): string => (sortBy.value?.row !== row ? '' : sortBy.value.down ? ' ←' : ' →')
 const sorted = (row: string): string =>
-  sortBy.value?.row !== row ? 'not sorted' : sortBy.value.down ? 'sorted, the most first' : say.sortedTheLeastFirst
+  sortBy.value?.row !== row ? say.notSorted : sortBy.value.down ? say.sortedTheMostFirst : say.sortedTheLeastFirst
 const ends = (column: Column, row: CompareRow): string => {
   const spread = column.spread[row.key]
   if (!spread) return ''
   const [low, high] = [valueText(spread.low, row.unit), valueText(spread.high, row.unit)]
-  return low === high ? '' : `${low} to ${high}`
+  return low === high ? '' : say.to(low, high)
 }
 const opens = (column: Column, row: CompareRow): boolean =>
   column.values[row.key] !== null && (row.figure !== null || (row.key === 'checks' && column.checks.length > 0))

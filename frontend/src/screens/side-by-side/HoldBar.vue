@@ -51,7 +51,7 @@ function take(): void {
   typed.value = written.value
 }
 const choices = computed(() =>
-  props.free.map((one) => ({ value: one.key, label: `${one.name}${one.fits ? '' : ' (does not fit)'}` })),
+  props.free.map((one) => ({ value: one.key, label: one.fits ? one.name : say.doesNotFit(one.name) })),
 )
 const toggle = (key: string): void => {
   hidden.value = hidden.value.includes(key) ? hidden.value.filter((one) => one !== key) : [...hidden.value, key]

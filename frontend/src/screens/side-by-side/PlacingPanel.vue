@@ -44,19 +44,19 @@ const onDay = (days: readonly Placed[], day: string): Placed | undefined => days
 const band = computed(() => {
   const one = placing.value
   return one && one.low !== null && one.high !== null && one.low !== undefined && one.high !== undefined
-    ? `${whole(one.low)} to ${whole(one.high)}`
+    ? say.to(whole(one.low), whole(one.high))
     : ''
 })
 function overText(one: Placed): string {
   if (one.over === null || one.over === undefined) return ''
-  if (one.over > 0) return `${whole(one.over)} over the band`
-  return one.over < 0 ? `${whole(-one.over)} under the band` : say.withinTheBand
+  if (one.over > 0) return say.overTheBand(whole(one.over))
+  return one.over < 0 ? say.underTheBand(whole(-one.over)) : say.withinTheBand
 }
 function clashTexts(one: Placed): string[] {
   return one.clashes.map((clash) => {
     const other = clash.first === 'new' ? clash.second : clash.first
     const what = [...clash.patterns, ...clash.joints].slice(0, 3).join(', ')
-    return `clashes with ${placing.value?.titles[other] ?? 'another'}: ${what}, ${Math.round(clash.hours)} h`
+    return say.clashesWith(placing.value?.titles[other] ?? say.another, what, Math.round(clash.hours))
   })
 }
 </script>
@@ -74,7 +74,7 @@ function clashTexts(one: Placed): string[] {
         <ElButton :disabled="busy" @click="go(-1)">{{ say.weekBefore }}</ElButton>
         <b>{{ say.weekOf(fullDate(placing.begins)) }}</b>
         <ElButton :disabled="busy" @click="go(1)">{{ say.weekAfter }}</ElButton>
-        <span>{{ say.planned(whole(placing.planned_load), band ? `, the band is ${band}` : say.noBandIsSet) }}</span>
+        <span>{{ say.planned(whole(placing.planned_load), band ? say.theBandIs(band) : say.noBandIsSet) }}</span>
       </p>
       <p v-if="free.length === 0" class="quiet">{{ say.noDayOfThisWeek }}</p>
       <div v-else class="scroll">

@@ -57,11 +57,11 @@ const readText = computed(() =>
 const matter = computed(() => tables.value?.matters.find((one) => one.key === source.value.matter)?.sentence ?? '')
 const about = computed(() => {
   if (source.value.sessions?.length) return say.wholeSessionsHeldAgainstThe
-  if (asked.value)
-    return `which format in ${source.value.minutes ?? 20} minutes${matter.value ? `, for ${matter.value}` : ''}?`
+  if (asked.value) return say.whichFormatIn(source.value.minutes ?? 20, matter.value ? say.forWhat(matter.value) : '')
   const names = (answer.value?.movements ?? []).map(nameOf).join(', ')
   if (!session.value) return names
-  return `${source.value.block ? 'a block' : say.mainPart} of ${session.value.title}${names ? ` · ${names}` : ''}`
+  const part = say.partOf(source.value.block ? say.aBlock : say.mainPart, session.value.title)
+  return names ? `${part} · ${names}` : part
 })
 /** Formats that stand in the table and fit: what can be put into a week. */
 const placeable = computed(() => shown.value.filter((one) => one.key !== 'plan' && !one.why).map((one) => one.key))

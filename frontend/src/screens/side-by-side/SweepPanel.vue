@@ -79,7 +79,8 @@ const along = computed(() =>
 )
 const turnText = (turn: Turn): string => {
   const row = props.rows.find((one) => one.key === turn.row)
-  return `${row?.label ?? turn.row} turns at ${turn.value} (${valueText(turn.figure, row?.unit ?? '')}): it ${turn.from_rising ? 'rises up to there and falls after it' : say.fallsDownToThereAnd}.`
+  const way = turn.from_rising ? say.risesUpToThereAnd : say.fallsDownToThereAnd
+  return say.turns(row?.label ?? turn.row, turn.value, valueText(turn.figure, row?.unit ?? ''), way)
 }
 /** How high a figure stands among those of its row: ink under the number, the number itself says it. */
 function bar(row: string, value: number | null | undefined): string {

@@ -55,7 +55,7 @@ function ask(what: 'session' | 'shape'): void {
   name.value =
     what === 'shape'
       ? (props.column?.name ?? '')
-      : `${props.column?.name ?? ''}${props.session ? `, from ${props.session.title}` : ''}`
+      : `${props.column?.name ?? ''}${props.session ? say.from(props.session.title) : ''}`
 }
 const keep = () =>
   attempt(async () => {
@@ -71,7 +71,7 @@ const keep = () =>
       const shape = { name: name.value, key: column.format, params: column.params }
       await api.keepShape({ ...shape, squad: props.squad, replaces: there?.id ?? null })
       await queryClient.invalidateQueries({ queryKey: KEYS.shapes(props.squad) })
-      said.value = `Kept as the shape “${name.value.trim()}”: the Bench offers it among the formats.`
+      said.value = say.keptAsTheShape(name.value.trim())
       naming.value = null
       return
     }

@@ -25,7 +25,7 @@ const others = computed(() =>
 const choices = computed(() =>
   others.value.map(({ column }) => ({
     value: column.key,
-    label: `${column.name}${column.why ? ' · does not fit' : ''}`,
+    label: column.why ? say.fitsNot(column.name) : column.name,
   })),
 )
 const chosen = computed(() => others.value.find((one) => one.column.key === key.value) ?? null)

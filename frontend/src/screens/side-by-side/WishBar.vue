@@ -43,7 +43,7 @@ const WAYS: Record<Wish['way'], string> = {
   high: 'high',
   even: 'even',
 }
-const weightText = (wish: Wish): string => (wish.hard ? 'must' : `weight ${wish.weight}`)
+const weightText = (wish: Wish): string => (wish.hard ? say.must : say.weightOf(wish.weight))
 const judged = computed(() => props.pick?.ranked.find((one) => one.column === props.marked)?.judged ?? [])
 const hint = (index: number): string => {
   const one = judged.value.find((each) => each.wish === index)
@@ -83,7 +83,7 @@ const hint = (index: number): string => {
             :min="1"
             :max="10"
             :disabled="wish.hard"
-            :format-value-text="(value: number) => `weight ${value}`"
+            :format-value-text="(value: number) => say.weightOf(value)"
             :aria-label="say.weight(wishText(wish, rowOf(wish)))"
             size="small"
             @change="change(index, { weight: Number($event) })"

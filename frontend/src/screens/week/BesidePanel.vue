@@ -34,7 +34,7 @@ const trouble = troubleOf(error)
 const weeks = computed(() => [
   { value: 0, label: say.noOtherWeek },
   ...[-1, -2, -3, -4, 1].map((by) => {
-    const name = by === -1 ? 'last week' : by === 1 ? 'next week' : `${-by} weeks ago`
+    const name = by === -1 ? say.lastWeek : by === 1 ? say.nextWeek : say.weeksAgo(-by)
     return { value: by, label: `${name} (${fullDate(daysOn(props.week.begins, by * 7))})` }
   }),
 ])

@@ -64,7 +64,7 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
         <ChoiceField
           :model-value="one.intent"
           :label="say.intentOf(longDay(one.day))"
-          :options="choicesOf('intents', 'no intent')"
+          :options="choicesOf('intents', say.noIntent)"
           @update:model-value="set({ intent: $event ?? '' })"
         />
         <NumberField

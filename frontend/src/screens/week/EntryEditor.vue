@@ -29,7 +29,10 @@ const peopleChoices = computed(() => [
   { value: ALL, label: say.all },
   ...props.people.map((one) => ({ value: one.id, label: one.name })),
 ])
-const WEEKS = [1, 2, 3, 4, 6, 8].map((weeks) => ({ value: weeks, label: `${weeks} week${weeks > 1 ? 's' : ''}` }))
+const WEEKS = [1, 2, 3, 4, 6, 8].map((weeks) => ({
+  value: weeks,
+  label: weeks > 1 ? say.forWeeks(weeks) : say.oneWeek,
+}))
 const group = ref('')
 const loggedMinutes = ref<number | null>(null)
 const loggedEffort = ref<number | null>(null)

@@ -28,7 +28,7 @@ defineEmits<{ pick: [index: number]; take: []; cancel: []; close: []; undo: [cha
 const editText = (edit: LevelEdit): string => {
   const title = props.proposal?.titles[edit.slot] ?? ''
   if (edit.day === null || edit.day === undefined) return `${title}: ${edit.what}`
-  return `Move ${title} to ${shortDay(props.days[edit.day] ?? '')}`
+  return say.move(title, shortDay(props.days[edit.day] ?? ''))
 }
 const weightsText = computed(() =>
   Object.entries(props.proposal?.weights ?? {})
@@ -40,9 +40,9 @@ const titlesOf = (slots: readonly string[]): string =>
 function breakText(one: LevelBreak): string {
   const days = [...new Set(one.days)].map((day) => {
     if (day < 0) return say.theDayBefore
-    return day > 6 ? 'the day after' : shortDay(props.days[day] ?? '')
+    return day > 6 ? say.theDayAfter : shortDay(props.days[day] ?? '')
   })
-  const where = days.length ? ` (${days.join(' and ')}${one.names.length ? `; ${one.names.join(', ')}` : ''})` : ''
+  const where = days.length ? ` (${days.join(say.and)}${one.names.length ? `; ${one.names.join(', ')}` : ''})` : ''
   return `${one.rule}: ${titlesOf(one.slots)}${where}`
 }
 /** Rules that the ticked edits leave broken; those that only what is locked or gone breaks stand apart. */
@@ -52,8 +52,8 @@ const reached = computed(() => {
   const made = props.proposal
   if (!made) return ''
   const all = made.met.length + made.unmet.length
-  const aims = all === 0 ? 'There is no aim to meet' : `${made.met.length} of ${all} aims met`
-  return `${aims}${made.unmet.length ? `; not met: ${made.unmet.join(', ')}` : ''}.`
+  const aims = all === 0 ? say.noAim : say.aimsMet(made.met.length, all)
+  return `${aims}${made.unmet.length ? say.notMet(made.unmet.join(', ')) : ''}.`
 })
 const ENDS: Record<Proposal['end'], string> = {
   proven: say.nothingBetterIsPossibleUnder,
@@ -172,7 +172,7 @@ const beside = computed(() => {
       <ul>
         <template v-for="change in changes" :key="change.id">
           <li v-for="(item, index) in change.items" :key="`${change.id}-${index}`" :class="{ undone: item.undone }">
-            {{ item.day ? `${item.title} moved to ${shortDay(item.day)}` : `${item.title}: ${item.what}` }}
+            {{ item.day ? say.moved(item.title, shortDay(item.day)) : `${item.title}: ${item.what}` }}
             <button v-if="!item.undone" type="button" class="link" @click="$emit('undo', change.id, index)">
               {{ say.undo }}<span class="visually-hidden">: {{ item.title }}, {{ item.what }}</span>
             </button>

@@ -22,7 +22,7 @@ const emit = defineEmits<{ go: [day: string]; panel: [which: 'share' | 'phase' |
 const router = useRouter()
 
 const whose = computed(() => [
-  { value: 0, label: `${props.own?.name ?? ''}, as if all came` },
+  { value: 0, label: say.asIfAllCame(props.own?.name) },
   ...props.people.map((one) => ({ value: one.id, label: one.name })),
 ])
 const deeds = computed(() => [

@@ -29,8 +29,8 @@ const band = computed(() => {
   const { phase } = props.week
   if (!phase) return null
   const { load_low: low, load_high: high } = phase
-  const state = total.value < low ? 'under it' : total.value > high ? 'over it' : say.withinIt
-  return { text: `${whole(low)} – ${whole(high)}`, state, phase: `${phase.kind}, week ${phase.week} of ${phase.weeks}` }
+  const state = total.value < low ? say.underIt : total.value > high ? say.overIt : say.withinIt
+  return { text: `${whole(low)} – ${whole(high)}`, state, phase: say.weekOf(phase.kind, phase.week, phase.weeks) }
 })
 </script>
 
@@ -65,7 +65,7 @@ const band = computed(() => {
     <p v-if="week.load.coupled.value === null && week.load.usual.value !== null" class="quiet">
       {{
         say.againstTheLastMeanLeast(
-          week.load.usual.terms['weeks'] === 1 ? say.loggedWeek : `${week.load.usual.terms['weeks']} logged weeks`,
+          week.load.usual.terms['weeks'] === 1 ? say.loggedWeek : say.loggedWeeks(week.load.usual.terms['weeks']),
           whole(week.load.usual.terms['mean'] ?? 0),
           whole(week.load.usual.terms['least'] ?? 0),
           whole(week.load.usual.terms['most'] ?? 0),

@@ -36,10 +36,10 @@ const loads = computed(() => scaleLinear([0, heaviest.value], [0, HIGH - 14]))
 const rise = (load: number): number => loads.value(load)
 const inMinutes = (seconds: number): string => (seconds < 570 ? (seconds / 60).toFixed(1) : whole(seconds / 60))
 const targetText = (row: Week['rows'][number]): string =>
-  row.target === null ? '' : row.off === 0 ? 'within' : row.off < 0 ? 'under' : 'over'
+  row.target === null ? '' : row.off === 0 ? say.within : row.off < 0 ? say.under : say.over
 const told = computed(() =>
   props.week.load.days
-    .map((day) => `${shortDay(day.day)}: load ${whole(day.totals['load'] ?? 0)}${day.hard ? ', hard' : ''}`)
+    .map((day) => say.dayHas(shortDay(day.day), whole(day.totals['load'] ?? 0), day.hard ? say.hard : ''))
     .join('; '),
 )
 </script>

@@ -27,6 +27,12 @@ export const BENCH_HEADER = {
   asASessionFileJson: 'As a session file (.json)',
   asBoardTextWithAll: 'As board text with all that is in it (.txt)',
   keys: 'Keys',
+  onePlaceNotRead: '1 place not read',
+  placesNotRead: (count: Said) => said`${count} places not read`,
+  nothingToSaveYet: 'Nothing to save yet',
+  comesTo: (time: Said) => said`comes to ${time}`,
+  slack: (time: Said) => said`slack ${time}`,
+  overBy: (time: Said) => said`over by ${time}`,
 } as const
 
 export const BENCH_SCREEN = {
@@ -61,6 +67,9 @@ export const BLOCK_CARD = {
   again: 'again',
   remove: 'remove',
   ofBlock: (placed: Said) => said` block ${placed}`,
+  format: 'format',
+  doneIn: (time: Said) => said`done in ${time}`,
+  rounds: (rounds: Said, reps: Said) => said`${rounds} rounds + ${reps}`,
 } as const
 
 export const BLOCKS_PANE = {
@@ -86,6 +95,12 @@ export const BOARD_EDITOR = {
   ctrlSpaceOffersWhatCan: 'Ctrl Space offers what can stand here.',
   boardText: 'Board text',
   writeOrPasteTheSession: 'Write or paste the session as you would tell it …',
+  onePlaceWas: '1 place was',
+  placesWere: (count: Said) => said`${count} places were`,
+  oneLineIs: '1 line is',
+  linesAre: (count: Said) => said`${count} lines are`,
+  oneMovementIs: '1 movement is',
+  movementsAre: (count: Said) => said`${count} movements are`,
 } as const
 
 export const BOARD_OUTLINE = {
@@ -138,6 +153,10 @@ export const FORMAT_PALETTE = {
   close: 'close',
   ownShapes: 'Own shapes:',
   forget: (one: Said) => said`forget “${one}”`,
+  orMoreMovements: (least: Said) => said`${least} or more movements`,
+  toMovements: (least: Said, most: Said) => said`${least} to ${most} movements`,
+  oneMovement: '1 movement',
+  movements: (count: Said) => said`${count} movements`,
 } as const
 
 export const FORMAT_ROW = {
@@ -172,6 +191,10 @@ export const MARK_MENU = {
   asRead: 'as read',
   hereAndInLaterSessions: 'here and in later sessions',
   tellWhatItIs: 'tell what it is',
+  isReadAs: (words: Said, reading: Said) => said`“${words}” is read as: ${reading}`,
+  kept: 'kept',
+  isNew: (words: Said) => said`“${words}” is new: 3 s a rep, effort as with a moderate movement`,
+  itIs: (movement: Said) => said`it is ${movement}`,
 } as const
 
 export const MOVEMENT_FORM = {
@@ -198,6 +221,8 @@ export const MOVEMENT_FORM = {
   defineIt: 'Define it',
   back: 'back',
   aNewMovementNeedsA: 'A new movement needs a name and what it mostly works.',
+  thereIsOneAlready: (key: Said) => said`There is a movement ${key} already.`,
+  nothingElse: 'nothing else',
 } as const
 
 export const PLAN_PANEL = {
@@ -217,6 +242,7 @@ export const SECTION_LINE = {
   times: 'times',
   between: 'between',
   restAfter: 'rest after',
+  together: 'Together',
 } as const
 
 export const SESSION_FILTERS = {
@@ -286,6 +312,11 @@ export const STEP_LINE = {
   reps: 'reps',
   for: 'for',
   metres: 'metres',
+  moreEachRound: (grow: Said) => said`+${grow} each round`,
+  leftInReserve: (reps: Said) => said`${reps} left in reserve`,
+  tempo: (tempo: Said) => said`tempo ${tempo}`,
+  secondsARep: (seconds: Said) => said`${seconds} s a rep`,
+  or: (options: Said) => said`or ${options}`,
 } as const
 
 export const STEP_LIST = {
@@ -360,6 +391,9 @@ export const TALLY_PANEL = {
   timeAbove: 'Time above 80 %',
   sessionLoadEffortMinutes: 'Session load, effort × minutes',
   theSquads: 'the squad’s',
+  endsBefore: (block: Said) => said`Ends before ${block}`,
+  loadBy: (time: Said, load: Said) => said`${time} · load ${load}`,
+  places: (count: Said) => said`${count} places`,
 } as const
 
 export const VALUE_CELL = {
@@ -389,4 +423,30 @@ export const WHO_PANEL = {
   of: (take: Said, block: Said) => said`${take} of ${block}`,
   anyone: 'anyone',
   noOptionsHere: 'no options here',
+  theStandard: 'the standard',
+} as const
+
+/** The numbers in a block's head. */
+export const FIELDS = {
+  rest: 'rest',
+  betweenRounds: 'between rounds',
+  betweenGroups: 'between groups',
+  work: 'work',
+  every: 'every',
+  workUntil: 'work until',
+  periods: 'periods',
+  window: 'window',
+  cap: 'cap',
+  changeOver: 'change-over',
+  laps: 'laps',
+  talk: 'talk',
+  pulseOn: 'pulse on',
+  pulseOff: 'pulse off',
+  rounds: 'rounds',
+  stepsAtATime: 'steps at a time',
+  repeat: 'repeat',
+  betweenRepeats: 'between repeats',
+  told: 'told',
+  plannedEffort: 'planned effort',
+  restAfter: 'rest after',
 } as const

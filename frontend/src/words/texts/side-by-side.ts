@@ -13,6 +13,9 @@ export const COMPARE_TABLE = {
   takeOut: 'take out',
   sortTheColumnsByThis: (key: Said) => said`Sort the columns by this row: ${key}`,
   sortedTheLeastFirst: 'sorted, the least first',
+  notSorted: 'not sorted',
+  sortedTheMostFirst: 'sorted, the most first',
+  to: (low: Said, high: Said) => said`${low} to ${high}`,
 } as const
 
 export const DIFFERENCES_PANEL = {
@@ -37,6 +40,7 @@ export const HOLD_BAR = {
   totalTime: 'total time',
   workTime: 'work time',
   repsCalled: 'reps called',
+  doesNotFit: (format: Said) => said`${format} (does not fit)`,
 } as const
 
 export const PICTURE_TABLE = {
@@ -61,6 +65,12 @@ export const PLACING_PANEL = {
   hardBesideHard: 'hard beside hard',
   theNumberIsTheWeeks: 'The number is the week’s load with the block on that day.',
   withinTheBand: 'within the band',
+  to: (low: Said, high: Said) => said`${low} to ${high}`,
+  overTheBand: (load: Said) => said`${load} over the band`,
+  underTheBand: (load: Said) => said`${load} under the band`,
+  clashesWith: (other: Said, what: Said, hours: Said) => said`clashes with ${other}: ${what}, ${hours} h`,
+  another: 'another',
+  theBandIs: (band: Said) => said`, the band is ${band}`,
 } as const
 
 export const QUESTION_PANEL = {
@@ -100,6 +110,10 @@ export const SIDE_BY_SIDE_SCREEN = {
   asATableCsv: 'As a table (.csv)',
   asAWorkbookXlsx: 'As a workbook (.xlsx)',
   print: 'Print',
+  whichFormatIn: (minutes: Said, what: Said) => said`which format in ${minutes} minutes${what}?`,
+  forWhat: (what: Said) => said`, for ${what}`,
+  aBlock: 'a block',
+  partOf: (part: Said, session: Said) => said`${part} of ${session}`,
 } as const
 
 export const START_PANEL = {
@@ -128,6 +142,8 @@ export const SWEEP_PANEL = {
   oneFormatOverARange:
     'One format over a range of one of its numbers, the others as in the table above: to see where effort or density turns.',
   fallsDownToThereAnd: 'falls down to there and rises after it',
+  turns: (figure: Said, at: Said, value: Said, way: Said) => said`${figure} turns at ${at} (${value}): it ${way}.`,
+  risesUpToThereAnd: 'rises up to there and falls after it',
 } as const
 
 export const TRADE_OFF = {
@@ -163,6 +179,8 @@ export const USE_MENU = {
   replaceIt: 'Replace it',
   keep: 'Keep',
   leaveIt: 'leave it',
+  from: (session: Said) => said`, from ${session}`,
+  keptAsTheShape: (name: Said) => said`Kept as the shape “${name}”: the Bench offers it among the formats.`,
 } as const
 
 export const WHY_NOT = {
@@ -173,6 +191,7 @@ export const WHY_NOT = {
   doesNotFit: ' does not fit.',
   showItBeside: 'Show it beside',
   everyFormatHasAnAnswer: 'Every format has an answer: what is in its way, or where the first does better.',
+  fitsNot: (format: Said) => said`${format} · does not fit`,
 } as const
 
 export const WISH_BAR = {
@@ -188,4 +207,6 @@ export const WISH_BAR = {
   atMost: 'at most',
   atLeast: 'at least',
   notMet: 'not met',
+  must: 'must',
+  weightOf: (weight: Said) => said`weight ${weight}`,
 } as const

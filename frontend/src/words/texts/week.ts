@@ -43,6 +43,9 @@ export const BESIDE_PANEL = {
   that: 'that',
   by: 'by',
   noOtherWeek: 'no other week',
+  lastWeek: 'last week',
+  nextWeek: 'next week',
+  weeksAgo: (weeks: Said) => said`${weeks} weeks ago`,
 } as const
 
 export const DAY_COLUMN = {
@@ -57,6 +60,7 @@ export const DAY_COLUMN = {
   to: (day: Said) => said` to ${day}`,
   onePerson: 'one person',
   awayRest: 'away, rest',
+  noIntent: 'no intent',
 } as const
 
 export const ENTRY_CARD = {
@@ -95,6 +99,8 @@ export const ENTRY_EDITOR = {
   skip: 'skip',
   takeOff: 'take off',
   close: 'close',
+  oneWeek: '1 week',
+  forWeeks: (weeks: Said) => said`${weeks} weeks`,
 } as const
 
 export const LEVEL_PANEL = {
@@ -138,6 +144,13 @@ export const LEVEL_PANEL = {
   nothingBetterIsPossibleUnder: 'Nothing better is possible under these rules.',
   theBestFoundInThe: 'The best found in the time there was; there may be better.',
   theBestFoundUntilIt: 'The best found until it was stopped; there may be better.',
+  move: (session: Said, day: Said) => said`Move ${session} to ${day}`,
+  moved: (session: Said, day: Said) => said`${session} moved to ${day}`,
+  theDayAfter: 'the day after',
+  and: ' and ',
+  noAim: 'There is no aim to meet',
+  aimsMet: (met: Said, all: Said) => said`${met} of ${all} aims met`,
+  notMet: (aims: Said) => said`; not met: ${aims}`,
 } as const
 
 export const PHASE_FORM = {
@@ -223,6 +236,7 @@ export const WEEK_HEADER = {
   phaseAndTimesAway: 'Phase and times away',
   targets: 'Targets',
   season: 'Season',
+  asIfAllCame: (squad: Said) => said`${squad}, as if all came`,
 } as const
 
 export const WEEK_PANEL = {
@@ -247,6 +261,10 @@ export const WEEK_PANEL = {
   daysBefore: '7 : 21 days before',
   daysWeighted: '7 : 28 days, weighted',
   withinIt: 'within it',
+  underIt: 'under it',
+  overIt: 'over it',
+  weekOf: (phase: Said, week: Said, weeks: Said) => said`${phase}, week ${week} of ${weeks}`,
+  loggedWeeks: (weeks: Said) => said`${weeks} logged weeks`,
 } as const
 
 export const WEEK_SCREEN = {
@@ -262,6 +280,11 @@ export const WEEK_STAVE = {
   staveOfTheWeek: (told: Said) => said`Stave of the week. ${told}`,
   load: 'load',
   hardDay: 'hard day',
+  within: 'within',
+  under: 'under',
+  over: 'over',
+  dayHas: (day: Said, load: Said, hard: Said) => said`${day}: load ${load}${hard}`,
+  hard: ', hard',
 } as const
 
 export const WHO_CAME = {

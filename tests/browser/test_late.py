@@ -1,0 +1,49 @@
+"""Answers that come late, or in another order than they were asked for: nothing is lost, and nothing moves under the hand."""
+
+from __future__ import annotations
+
+import pytest
+from playwright.sync_api import Page, Route, expect
+
+from tests.browser.controls import choose
+from tests.browser.test_journeys import block, call, open_session
+
+pytestmark = pytest.mark.browser
+
+WINDOWS = "Ridge\nMain: 30 s each, 3 rounds\n  burpee\n  swing\n"
+
+
+def test_two_numbers_of_a_format_are_changed_before_either_answer_is_there(page: Page) -> None:
+    made = call(page, "POST", "/sessions/import", {"kind": "txt", "text": WINDOWS})
+    page.goto(f"/bench/{made['id']}")
+    card = block(page, 1)
+    card.locator("button.clock").click()
+    choose(card, "format", "Rising windows")
+    expect(card.get_by_role("textbox", name="slot", exact=True)).to_have_value("30")
+    held: list[Route] = []
+    page.route("**/api/formats/make", lambda route: held.append(route))
+    for name, value in (("slot", "40"), ("by", "10")):
+        field = card.get_by_role("textbox", name=name, exact=True)
+        field.fill(value)
+        with page.expect_request("**/api/formats/make"):
+            field.press("Tab")
+    # The second question holds what the first asked for; the first was called off.
+    assert (
+        held[1].request.post_data_json["params"] | {"slot_s": 40, "by_s": 10}
+        == held[1].request.post_data_json["params"]
+    )
+    held[1].continue_()
+    expect(card.get_by_role("textbox", name="work, round 1")).to_have_value("10")
+    for name, value in (("slot", "40"), ("by", "10")):
+        expect(card.get_by_role("textbox", name=name, exact=True)).to_have_value(value)
+
+
+def test_pounds_are_offered_once_it_is_known_what_one_weighs(page: Page) -> None:
+    held: list[Route] = []
+    page.route("**/api/formats", lambda route: held.append(route))
+    open_session(page, "Strength for the lift")
+    unit = page.get_by_role("combobox", name="Unit of the load").first
+    expect(unit.get_by_role("option")).not_to_have_count(0)
+    expect(unit.get_by_role("option", name="lb")).to_have_count(0)
+    held[0].continue_()
+    expect(unit.get_by_role("option", name="lb")).to_have_count(1)
