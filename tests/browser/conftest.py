@@ -20,6 +20,12 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    # Each window would load two pages of the browser's own for its address bar, beside the one that is tested. Of several
+    # such flags the last counts, so those that Playwright gives are said again.
+    "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup,WebUIOmniboxFullPopup,AimEnabled,MediaRouter,LensOverlay,"
+    "OptimizationHints,NetworkTimeServiceQuerying,PreconnectToSearch,HttpsUpgrades,HttpsFirstBalancedModeAutoEnable,"
+    "PaintHolding,ThirdPartyStoragePartitioning,AvoidUnnecessaryBeforeUnloadCheckSync,DestroyProfileOnBrowserClose,"
+    "AvoidCorsURLLoaderRestartOnRedirect",
 ]
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.browser.controls import choose, tick
 from tests.browser.test_journeys import block, open_session
@@ -24,6 +24,7 @@ def cell(page: Page, row: str, column: int) -> str:
 
 def test_from_a_block_to_other_formats_to_the_first_pick_and_back(page: Page) -> None:
     open_session(page, "Stretcher-carry readiness B")
+    expect(block(page, 2).get_by_role("option", name="cool-down")).to_have_count(1)
     before = block(page, 2).inner_text()
     length = page.get_by_role("button", name="Length, whole session").locator("b").inner_text()
     block(page, 2).get_by_role("button", name="other formats").click()
@@ -85,8 +86,14 @@ def test_a_shape_of_ones_own_is_offered_on_the_bench(page: Page) -> None:
     page.get_by_label("Name of the shape").fill("Thornlow bursts")
     page.get_by_role("button", name="Keep", exact=True).click()
     expect(page.get_by_role("status")).to_contain_text("Thornlow bursts")
+    # What is typed before the squad's shapes are there waits for them.
+    held: list[Route] = []
+    page.route("**/api/shapes?*", lambda route: held.append(route))
     page.goto("/bench/new")
-    page.get_by_role("textbox", name="Format").fill("thornlow")
+    with page.expect_response("**/api/formats"):
+        page.get_by_role("textbox", name="Format").fill("thornlow")
+    expect(page.get_by_role("option")).to_have_count(0)
+    held[0].continue_()
     expect(page.get_by_role("option").first).to_contain_text("Thornlow bursts")
 
 

@@ -85,7 +85,7 @@ export function usePeople(squad: MaybeRefOrGetter<number>) {
 
 /** The squad's own shapes of formats. */
 export function useShapes(squad: MaybeRefOrGetter<number>) {
-  const { data } = useQuery(
+  const { data, suspense } = useQuery(
     {
       queryKey: computed(() => KEYS.shapes(toValue(squad))),
       queryFn: ({ queryKey }) => api.shapes(Number(queryKey[1])),
@@ -93,5 +93,7 @@ export function useShapes(squad: MaybeRefOrGetter<number>) {
     queryClient,
   )
   const changed = (): Promise<void> => queryClient.invalidateQueries({ queryKey: KEYS.shapes(toValue(squad)) })
-  return { shapes: computed(() => data.value ?? []), changed }
+  /** Resolves when the shapes are there, or cannot be had. */
+  const ready = (): Promise<unknown> => suspense()
+  return { shapes: computed(() => data.value ?? []), changed, ready }
 }

@@ -21,16 +21,16 @@ interface Choice {
 }
 const { squad } = useBench()
 const { search, byKey, ready } = useFormats()
-const { shapes, changed } = useShapes(squad)
+const { shapes, changed, ready: shapesReady } = useShapes(squad)
 const own = computed<Choice[]>(() =>
   shapes.value.flatMap((one) => {
     const format = byKey.value.get(one.key)
     return format ? [{ value: one.name, format, params: one.params, shape: one.id }] : []
   }),
 )
-/** A hand that is faster than the table waits for it. */
+/** A hand that is faster than the tables waits for them. */
 async function find(words: string): Promise<Choice[]> {
-  await ready()
+  await Promise.all([ready(), shapesReady()])
   const found = [
     ...own.value.filter((one) => one.value.toLowerCase().includes(words.trim().toLowerCase())),
     ...search(words).map((format) => ({ value: format.name, format, params: {} })),
