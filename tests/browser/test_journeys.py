@@ -216,6 +216,10 @@ def test_blocks_steps_and_entries_are_dragged_by_mouse(page: Page) -> None:
     made = call(page, "POST", "/sessions/import", {"kind": "txt", "text": text})
     page.goto(f"/bench/{made['id']}")
     steps = block(page, 1).get_by_role("listitem")
+    # What comes late moves what stands below it: a hand that drags waits until all is there.
+    expect(page.locator("dl.big")).to_be_visible()
+    expect(steps.nth(2)).not_to_contain_text("??")
+    expect(block(page, 1).get_by_role("option", name="cool-down")).to_have_count(1)
     dragged(page, steps.first.get_by_label("Move burpee: arrow"), steps.nth(2))
     expect(steps.nth(2)).to_contain_text("burpee")
     # To another block, and then the blocks themselves.

@@ -58,6 +58,7 @@ defineExpose({ again, typed })
     :debounce="0"
     :placeholder="placeholder"
     highlight-first-item
+    hide-loading
     :loop-navigation="false"
     select-when-unmatched
     fit-input-width
