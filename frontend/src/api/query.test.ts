@@ -1,8 +1,9 @@
+import { QueryObserver } from '@tanstack/vue-query'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 
 import { promised } from '@/testing/promised'
 
-import { newest, queryClient, troubleOf } from './query'
+import { anew, keep, newest, queryClient, troubleOf } from './query'
 import { Refusal, UNREACHABLE } from './refusal'
 
 beforeEach(() => {
@@ -51,4 +52,28 @@ test('the newest question tells why it was refused', async () => {
 test('only a refusal is trouble to be told; a fault is reported elsewhere', () => {
   expect(troubleOf(new Refusal(403, 'rights', 'Not yours.')).value).toBe('Not yours.')
   expect([troubleOf(new TypeError('oops')).value, troubleOf(null).value]).toEqual(['', ''])
+})
+
+test('what a change answered stays, though a question from before it is answered later', async () => {
+  const before = promised<string>()
+  const asked = queryClient.fetchQuery({ queryKey: ['kept'], queryFn: () => before.promise }).catch(() => 'called off')
+  await vi.advanceTimersByTimeAsync(0)
+  await keep(['kept'], 'after')
+  before.answer('before')
+  expect([await asked, queryClient.getQueryData(['kept'])]).toEqual(['called off', 'after'])
+})
+
+test('what is shown is asked for anew after a change, though its first answer is still to come', async () => {
+  const replies = [promised<string>(), promised<string>()]
+  const ask = vi.fn(() => replies[ask.mock.calls.length - 1]?.promise)
+  const shown = new QueryObserver(queryClient, { queryKey: ['shown'], queryFn: ask })
+  const leave = shown.subscribe(() => undefined)
+  await vi.advanceTimersByTimeAsync(0)
+  const work = anew(['shown'])
+  await vi.advanceTimersByTimeAsync(0)
+  replies[0]?.answer('before')
+  replies[1]?.answer('after')
+  await work
+  expect([ask.mock.calls.length, shown.getCurrentResult().data]).toEqual([2, 'after'])
+  leave()
 })

@@ -36,6 +36,18 @@ export const queryClient = new QueryClient({
   },
 })
 
+/** Ask anew for what a change made out of date. What is still under way was asked before the change: it is called off. */
+export async function anew(queryKey: QueryKey): Promise<void> {
+  await queryClient.cancelQueries({ queryKey })
+  await queryClient.invalidateQueries({ queryKey })
+}
+
+/** Keep what a change answered, for whoever shows it; an answer from before the change cannot come on top of it. */
+export async function keep(queryKey: QueryKey, data: unknown): Promise<void> {
+  await queryClient.cancelQueries({ queryKey })
+  queryClient.setQueryData(queryKey, data)
+}
+
 /** Why a query was refused, in words; '' while nothing stands in the way. */
 export const troubleOf = (error: MaybeRefOrGetter<Error | null>): ComputedRef<string> =>
   computed(() => {

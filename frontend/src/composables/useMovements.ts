@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { LASTING, queryClient } from '@/api/query'
+import { anew, LASTING, queryClient } from '@/api/query'
 import type { MovementDef, SessionDoc } from '@/api/types'
 
 import { squadNow } from './useAccount'
@@ -84,7 +84,7 @@ export const useMovements = createSharedComposable(() => {
   /** Resolves when the movements are there, or cannot be had. */
   const ready = (): Promise<unknown> => suspense()
   /** The squad has others now. */
-  const refresh = (): Promise<void> => queryClient.invalidateQueries({ queryKey: KEYS.movements(squadNow.value) })
+  const refresh = (): Promise<void> => anew(KEYS.movements(squadNow.value))
   return { all, byKey, codeOf, nameOf, search, kits, joints, positions, patterns, checks, refresh, ready }
 })
 

@@ -4,7 +4,7 @@ import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { LASTING, queryClient } from '@/api/query'
+import { anew, LASTING, queryClient } from '@/api/query'
 import type { Format, Named, Tables } from '@/api/types'
 import type { Choice } from '@/parts/ChoiceField.vue'
 
@@ -92,7 +92,7 @@ export function useShapes(squad: MaybeRefOrGetter<number>) {
     },
     queryClient,
   )
-  const changed = (): Promise<void> => queryClient.invalidateQueries({ queryKey: KEYS.shapes(toValue(squad)) })
+  const changed = (): Promise<void> => anew(KEYS.shapes(toValue(squad)))
   /** Resolves when the shapes are there, or cannot be had. */
   const ready = (): Promise<unknown> => suspense()
   return { shapes: computed(() => data.value ?? []), changed, ready }

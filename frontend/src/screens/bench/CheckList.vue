@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient } from '@/api/query'
+import { anew, keep, queryClient } from '@/api/query'
 import type { CheckResult } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import type { Edit } from '@/composables/edits'
@@ -59,9 +59,9 @@ const { data } = useQuery(
 const muted = computed(() => data.value?.muted ?? [])
 const mute = (code: string, on: boolean) =>
   attempt(async () => {
-    queryClient.setQueryData(KEYS.muted(squad.value), await api.muteCheck(squad.value, code, on))
+    await keep(KEYS.muted(squad.value), await api.muteCheck(squad.value, code, on))
     // What checks tell has changed, so every figure kept is out of date.
-    await queryClient.invalidateQueries({ queryKey: ['figures'] })
+    await anew(['figures'])
   })
 </script>
 

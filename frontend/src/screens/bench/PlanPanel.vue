@@ -4,7 +4,7 @@ import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient } from '@/api/query'
+import { anew } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import DayField from '@/parts/DayField.vue'
 import TimeField from '@/parts/TimeField.vue'
@@ -44,7 +44,7 @@ async function add(): Promise<void> {
     }
     const entry = await api.planEntry({ ...wanted, session: props.session, squad: squad.value })
     put.value = entry.day ?? ''
-    void queryClient.invalidateQueries({ queryKey: KEYS.week() })
+    void anew(KEYS.week())
   })
   busy.value = false
 }

@@ -3,7 +3,7 @@ import { computed, watch, type Ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient, troubleOf } from '@/api/query'
+import { anew, queryClient, troubleOf } from '@/api/query'
 import type { Again, DayPlan, NewEntry, PlanDetails, Week } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
@@ -32,7 +32,7 @@ export function useWeek(day: Ref<string>, person: Ref<number>) {
     const done = await attempt(work)
     // Somebody else was quicker: what stands is shown, with the word that nothing was changed.
     if (done || stale.value) await read()
-    if (done) void queryClient.invalidateQueries({ queryKey: KEYS.season() })
+    if (done) void anew(KEYS.season())
     return done
   }
   const seen = (id: string): number => week.value?.entries.find((one) => one.id === id)?.version ?? 0
