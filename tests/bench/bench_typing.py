@@ -95,7 +95,9 @@ def opening(page: Page) -> float:
         fresh = context.new_page()
         fresh.add_init_script(SHOWN)
         fresh.goto(f"{page.url.split('/bench')[0]}/bench/{made['id']}", wait_until="commit")
-        taken.append(fresh.wait_for_function("window.shownAt", polling=300).json_value())
+        fresh.locator("dl.big").wait_for()
+        fresh.wait_for_timeout(300)
+        taken.append(fresh.evaluate("window.shownAt"))
         context.close()
     return statistics.median(taken)
 
