@@ -47,3 +47,16 @@ def test_pounds_are_offered_once_it_is_known_what_one_weighs(page: Page) -> None
     expect(unit.get_by_role("option", name="lb")).to_have_count(0)
     held[0].continue_()
     expect(unit.get_by_role("option", name="lb")).to_have_count(1)
+
+
+def test_enter_that_is_quicker_than_the_offer_takes_what_was_typed(page: Page) -> None:
+    page.goto("/bench/new")
+    field = page.get_by_role("textbox", name="Format")
+    field.fill("rep")
+    expect(page.get_by_role("option").first).to_contain_text("rep")
+    field.evaluate("""(input) => {
+        input.value = 'rising windows'
+        input.dispatchEvent(new Event('input', { bubbles: true }))
+        input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', code: 'Enter', bubbles: true }))
+    }""")
+    expect(page.get_by_role("region", name="Add a block").locator(".head b")).to_have_text("Rising windows")

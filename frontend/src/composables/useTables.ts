@@ -93,7 +93,9 @@ export function useShapes(squad: MaybeRefOrGetter<number>) {
     queryClient,
   )
   const changed = (): Promise<void> => anew(KEYS.shapes(toValue(squad)))
-  /** Resolves when the shapes are there, or cannot be had. */
-  const ready = (): Promise<unknown> => suspense()
+  /** Resolves when the shapes are there, or cannot be had; those that are there are not asked for again. */
+  const ready = async (): Promise<void> => {
+    if (data.value === undefined) await suspense()
+  }
   return { shapes: computed(() => data.value ?? []), changed, ready }
 }

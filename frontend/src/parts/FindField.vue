@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="F extends { value: string }">
+import { useEventListener } from '@vueuse/core'
 import { ElAutocomplete } from 'element-plus'
 import { nextTick, onMounted, ref, useTemplateRef, watchPostEffect } from 'vue'
 
@@ -29,8 +30,12 @@ onMounted(() => {
   field.value?.focus()
 })
 watchPostEffect(mend)
+/** The words for which stands what is offered. */
+let offeredFor: string | null = null
 async function offer(words: string, show: (found: F[]) => void): Promise<void> {
-  show(await props.find(words))
+  const found = await props.find(words)
+  offeredFor = words
+  show(found)
   await nextTick()
   mend()
 }
@@ -40,6 +45,19 @@ async function take(chosen: Partial<F>): Promise<void> {
   const offered = Object.keys(chosen).length > 1 ? (chosen as F) : ((await props.find(words))[0] ?? null)
   emit('take', offered, words)
 }
+// Enter may be quicker than the offer for the last letter: what is offered for those before is not taken then.
+useEventListener(
+  () => field.value?.inputRef?.input,
+  'keydown',
+  (event: KeyboardEvent) => {
+    const words = (event.target as HTMLInputElement).value
+    if (event.key !== 'Enter' || event.isComposing || words === offeredFor) return
+    event.preventDefault()
+    event.stopImmediatePropagation()
+    void props.find(words).then(([first]) => emit('take', first ?? null, words))
+  },
+  { capture: true },
+)
 /** Look once more for what is typed: it is narrowed otherwise. */
 async function again(): Promise<void> {
   field.value?.focus()
