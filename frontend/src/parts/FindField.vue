@@ -39,10 +39,11 @@ async function offer(words: string, show: (found: F[]) => void): Promise<void> {
   await nextTick()
   mend()
 }
+const firstOf = async (words: string): Promise<F | null> => (await props.find(words))[0] ?? null
 /** Chosen from what is offered; or Enter was quicker than the offer, so the first of what it would have been is taken. */
 async function take(chosen: Partial<F>): Promise<void> {
   const words = typed.value
-  const offered = Object.keys(chosen).length > 1 ? (chosen as F) : ((await props.find(words))[0] ?? null)
+  const offered = Object.keys(chosen).length > 1 ? (chosen as F) : await firstOf(words)
   emit('take', offered, words)
 }
 // Enter may be quicker than the offer for the last letter: what is offered for those before is not taken then.
@@ -54,7 +55,7 @@ useEventListener(
     if (event.key !== 'Enter' || event.isComposing || words === offeredFor) return
     event.preventDefault()
     event.stopImmediatePropagation()
-    void props.find(words).then(([first]) => emit('take', first ?? null, words))
+    void firstOf(words).then((first) => emit('take', first, words))
   },
   { capture: true },
 )

@@ -10,7 +10,7 @@ import type { BoardProblem } from '@/api/types'
 import { useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
 import { EXAMPLE } from '@/words/board'
-import { BOARD_EDITOR as say } from '@/words/texts/bench'
+import { BOARD_EDITOR as say } from '@/words/texts/board'
 
 import { completer } from './completing'
 import MarkMenu from './MarkMenu.vue'

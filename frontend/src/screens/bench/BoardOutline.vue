@@ -2,7 +2,7 @@
 import type { OutlineBlock } from '@/api/types'
 import { useTables } from '@/composables/useTables'
 import { clock } from '@/words/format'
-import { BOARD_OUTLINE as say } from '@/words/texts/bench'
+import { BOARD_OUTLINE as say } from '@/words/texts/board'
 
 import { useBench } from './bench'
 

@@ -2,7 +2,7 @@
 import { ElButton } from 'element-plus'
 import { defineAsyncComponent, nextTick, ref } from 'vue'
 
-import { BOARD_PANE as say } from '@/words/texts/bench'
+import { BOARD_PANE as say } from '@/words/texts/board'
 import BoardOutline from './BoardOutline.vue'
 import MovementForm from './MovementForm.vue'
 import type { Board } from './useBoard'

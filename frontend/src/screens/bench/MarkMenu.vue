@@ -2,7 +2,7 @@
 import { computed, nextTick, onMounted, ref } from 'vue'
 
 import { useMovements } from '@/composables/useMovements'
-import { MARK_MENU as say } from '@/words/texts/bench'
+import { MARK_MENU as say } from '@/words/texts/board'
 
 import type { LineMarks } from './marks'
 

@@ -3,7 +3,7 @@ import { ElButton, ElCheckbox, ElInput, ElUpload, type UploadFile } from 'elemen
 import { computed, nextTick, ref, watch } from 'vue'
 
 import ChoiceField from '@/parts/ChoiceField.vue'
-import { SESSION_FILTERS as say } from '@/words/texts/bench'
+import { SESSION_FILTERS as say } from '@/words/texts/sessions'
 
 import type { SortBy } from './useSessionList'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElEmpty, ElPagination, ElSkeleton } from 'element-plus'
 
-import { SESSION_LIST as say } from '@/words/texts/bench'
+import { SESSION_LIST as say } from '@/words/texts/sessions'
 import SessionFilters from './SessionFilters.vue'
 import SessionTable from './SessionTable.vue'
 import { useSessionList } from './useSessionList'

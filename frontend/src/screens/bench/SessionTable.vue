@@ -4,7 +4,7 @@ import { ElTable, ElTableColumn, ElTag } from 'element-plus'
 import type { SessionItem } from '@/api/types'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { clock, percent, tenth, whole } from '@/words/format'
-import { SESSION_TABLE as say } from '@/words/texts/bench'
+import { SESSION_TABLE as say } from '@/words/texts/sessions'
 
 import type { SortBy } from './useSessionList'
 

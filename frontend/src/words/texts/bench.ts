@@ -1,4 +1,4 @@
-// Texts of the Bench and the list of sessions, by component: one key each. Figures come in written already (words/format.ts).
+// Texts of the Bench, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
 
 export const ADD_BLOCK = {
@@ -78,41 +78,6 @@ export const BLOCKS_PANE = {
   addABlock: 'Add a block',
 } as const
 
-export const BOARD_EDITOR = {
-  whatIsWrongWithThe: 'What is wrong with the text',
-  lineColumn: (line: Said, column: Said) => said`line ${line}, column ${column}`,
-  foundAllowed: (found: Said, allowed: Said) => said`found ${found}; allowed: ${allowed}`,
-  anyWordsWillDoRounds: 'Any words will do: rounds, windows, every minute, a table from a sheet.',
-  showMeAnExample: 'Show me an example',
-  readOneWayOfSeveral: (openPlaces: Said) => said`${openPlaces} read one way of several`,
-  new: (fresh: Said) => said`${fresh} new`,
-  notInTheFigures: (unread: Said) => said`${unread} not in the figures`,
-  allOfItIsRead: 'All of it is read.',
-  altK: 'Alt+K',
-  keepAll: 'Keep all',
-  writtenOut: 'Written out',
-  altNGoesToThe: 'Alt+N goes to the next mark, Alt+↓ opens it, Alt+K keeps all. ',
-  ctrlSpaceOffersWhatCan: 'Ctrl Space offers what can stand here.',
-  boardText: 'Board text',
-  writeOrPasteTheSession: 'Write or paste the session as you would tell it …',
-  onePlaceWas: '1 place was',
-  placesWere: (count: Said) => said`${count} places were`,
-  oneLineIs: '1 line is',
-  linesAre: (count: Said) => said`${count} lines are`,
-  oneMovementIs: '1 movement is',
-  movementsAre: (count: Said) => said`${count} movements are`,
-} as const
-
-export const BOARD_OUTLINE = {
-  whatTheWordsComeTo: 'What the words come to',
-  newGuessed: ' (new, guessed)',
-} as const
-
-export const BOARD_PANE = {
-  theseAreSessionsByTheir: (sessions: Said) => said`These are ${sessions} sessions by their days.`,
-  makeSessionsOfIt: (sessions: Said) => said`Make ${sessions} sessions of it`,
-} as const
-
 export const CHECK_LIST = {
   checks: 'Checks',
   theChecksHaveNothingTo: 'The checks have nothing to say.',
@@ -183,20 +148,6 @@ export const LOAD_CELLS = {
   ofThem: 'of them',
 } as const
 
-export const MARK_MENU = {
-  whatLineCouldMean: (line: Said) => said`What line ${line} could mean`,
-  keepWhatIsRead: 'keep what is read',
-  close: 'close',
-  esc: 'Esc',
-  asRead: 'as read',
-  hereAndInLaterSessions: 'here and in later sessions',
-  tellWhatItIs: 'tell what it is',
-  isReadAs: (words: Said, reading: Said) => said`“${words}” is read as: ${reading}`,
-  kept: 'kept',
-  isNew: (words: Said) => said`“${words}” is new: 3 s a rep, effort as with a moderate movement`,
-  itIs: (movement: Said) => said`it is ${movement}`,
-} as const
-
 export const MOVEMENT_FORM = {
   newMovement: 'New movement',
   name: 'name',
@@ -243,49 +194,6 @@ export const SECTION_LINE = {
   between: 'between',
   restAfter: 'rest after',
   together: 'Together',
-} as const
-
-export const SESSION_FILTERS = {
-  sessions: 'Sessions',
-  search: 'Search',
-  titleOrTag: 'title or tag',
-  tag: 'Tag',
-  sortByTheShareOf: 'Sort by the share of a pattern',
-  shareOf: 'share of …',
-  putAway: 'put away',
-  movementsAsCsv: 'movements as .csv',
-  takeInAFile: 'Take in a file',
-  newSession: 'New session',
-  anyTag: 'any tag',
-} as const
-
-export const SESSION_LIST = {
-  takeThoseOfTheFile: 'Take those of the file',
-  fetchingTheSessions: 'Fetching the sessions …',
-  noSessionIsCalledOr: 'No session is called or tagged so.',
-  nothingIsPutAway: 'Nothing is put away.',
-  noSessionYetNewSession: 'No session yet. “New session” starts one.',
-  pagesOfSessions: 'Pages of sessions',
-  workDensityAndEffortAre:
-    'Work, density and effort are of the parts that count (main and finisher); length and load of all.',
-} as const
-
-export const SESSION_TABLE = {
-  session: (order: Said) => said`Session${order}`,
-  lastChanged: (order: Said) => said`last changed${order}`,
-  stave: 'Stave',
-  whatToDo: 'What to do',
-  copy: (title: Said) => said`Copy ${title}`,
-  copyIt: 'Copy',
-  cardOf: (title: Said) => said`Card of ${title}`,
-  card: 'Card',
-  bringBack: 'Bring back',
-  putAway: 'Put away',
-  length: 'Length',
-  work: 'Work',
-  density: 'Density',
-  effort: 'Effort',
-  load: 'Load',
 } as const
 
 export const STAVE_PANE = {

@@ -1,0 +1,45 @@
+// Texts of the list of sessions, by component: one key each. Figures come in written already (words/format.ts).
+import { said, type Said } from './said'
+
+export const SESSION_FILTERS = {
+  sessions: 'Sessions',
+  search: 'Search',
+  titleOrTag: 'title or tag',
+  tag: 'Tag',
+  sortByTheShareOf: 'Sort by the share of a pattern',
+  shareOf: 'share of …',
+  putAway: 'put away',
+  movementsAsCsv: 'movements as .csv',
+  takeInAFile: 'Take in a file',
+  newSession: 'New session',
+  anyTag: 'any tag',
+} as const
+
+export const SESSION_LIST = {
+  takeThoseOfTheFile: 'Take those of the file',
+  fetchingTheSessions: 'Fetching the sessions …',
+  noSessionIsCalledOr: 'No session is called or tagged so.',
+  nothingIsPutAway: 'Nothing is put away.',
+  noSessionYetNewSession: 'No session yet. “New session” starts one.',
+  pagesOfSessions: 'Pages of sessions',
+  workDensityAndEffortAre:
+    'Work, density and effort are of the parts that count (main and finisher); length and load of all.',
+} as const
+
+export const SESSION_TABLE = {
+  session: (order: Said) => said`Session${order}`,
+  lastChanged: (order: Said) => said`last changed${order}`,
+  stave: 'Stave',
+  whatToDo: 'What to do',
+  copy: (title: Said) => said`Copy ${title}`,
+  copyIt: 'Copy',
+  cardOf: (title: Said) => said`Card of ${title}`,
+  card: 'Card',
+  bringBack: 'Bring back',
+  putAway: 'Put away',
+  length: 'Length',
+  work: 'Work',
+  density: 'Density',
+  effort: 'Effort',
+  load: 'Load',
+} as const
