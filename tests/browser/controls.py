@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import re
+import time
 
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 
 def page_of(scope: Page | Locator) -> Page:
@@ -44,3 +45,12 @@ def fill_picker(scope: Page | Locator, name: str, text: str) -> None:
     field.fill(text)
     field.press("Enter")
     expect(page_of(scope).locator(".el-picker__popper:visible")).to_have_count(0)
+
+
+def held_back(page: Page, held: list[Route], number: int) -> Route:
+    """That one (from 0) of the questions whose answers are held back, once it has been asked."""
+    give_up = time.monotonic() + 20
+    while len(held) <= number:
+        assert time.monotonic() < give_up, f"question {number} was not asked"
+        page.wait_for_timeout(20)
+    return held[number]

@@ -172,6 +172,32 @@ def test_a_session_is_put_on_a_day_from_the_bench_as_it_stands_there(page: Page)
     expect(card).to_contain_text("newer version exists")
 
 
+def test_a_time_that_is_only_come_through_stays_open_and_one_that_is_typed_at_once_stays(page: Page) -> None:
+    page.get_by_role("link", name="Steep ground ladder", exact=True).click()
+    more(page, "Put on a day")
+    time = page.get_by_role("form", name="Put on a day").get_by_role("combobox", name="at", exact=True)
+    pickers = page.locator(".el-picker__popper:visible")
+    time.focus()
+    expect(pickers).to_have_count(1)
+    time.press("Tab")
+    expect(pickers).to_have_count(0)
+    expect(time).to_have_value("")
+    time.click()
+    time.press_sequentially("6:35")
+    time.press("Enter")
+    expect(pickers).to_have_count(0)
+    expect(time).to_have_value("06:35")
+    time.fill("")
+    time.press("Enter")
+    expect(time).to_have_value("")
+    # What the picker offers is taken by Enter.
+    time.press("Enter")
+    expect(time).to_have_value("18:00")
+    time.press("Enter")
+    expect(pickers).to_have_count(0)
+    expect(time).to_have_value("18:00")
+
+
 def test_levelling_leaves_days_gone_by_alone(page: Page) -> None:
     page.goto("/week")
     page.get_by_role("button", name="Level the week").click()
