@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import shutil
 import tempfile
 from pathlib import Path
 
@@ -20,6 +21,13 @@ from finetally.shipped import shipped_library
 
 CASES = Path(__file__).parent / "cases"
 REPOSITORY = Path(__file__).parent.parent
+
+
+def pytest_configure(config: pytest.Config) -> None:
+    """A folder that the workers of this run share: what is slow to make (tests/serving.py) is made once."""
+    if not hasattr(config, "workerinput"):
+        os.environ["FINE_TALLY_TEST_SHARED"] = folder = tempfile.mkdtemp(prefix="fine-tally-")
+        config.add_cleanup(lambda: shutil.rmtree(folder, ignore_errors=True))
 
 
 @pytest.fixture(scope="session")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import atexit
 import contextlib
-import functools
+import fcntl
 import http.client
 import http.cookiejar
 import json
@@ -26,6 +26,8 @@ from typing import Any
 from tests.conftest import REPOSITORY
 
 PASSWORD = "ridge-winter-8420"
+SHARED = "FINE_TALLY_TEST_SHARED"
+"""The variable that names the folder which all processes of one run share."""
 
 
 def free_port() -> int:
@@ -74,13 +76,22 @@ def _manage(environment: dict[str, str], *arguments: str) -> None:
     subprocess.run(command, check=True, cwd=REPOSITORY, env=environment, capture_output=True)
 
 
-@functools.cache
 def _installed() -> Path:
-    """The folder of a demo installation as it is before its first start: made once, and copied."""
-    folder = Path(tempfile.mkdtemp(prefix="fine-tally-"))
-    atexit.register(shutil.rmtree, folder, ignore_errors=True)
-    for command in (["migrate", "--verbosity", "0"], ["demo"]):
-        _manage(_environment(folder), *command)
+    """The folder of a demo installation as it is before its first start: made once for all workers, and copied."""
+    if SHARED not in os.environ:
+        os.environ[SHARED] = tempfile.mkdtemp(prefix="fine-tally-")
+        atexit.register(shutil.rmtree, os.environ[SHARED], ignore_errors=True)
+    shared = Path(os.environ[SHARED])
+    folder = shared / "demo"
+    with (shared / "lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not folder.exists():
+            making = shared / "making"
+            shutil.rmtree(making, ignore_errors=True)
+            making.mkdir()
+            for command in (["migrate", "--verbosity", "0"], ["demo"]):
+                _manage(_environment(making), *command)
+            making.rename(folder)
     return folder
 
 

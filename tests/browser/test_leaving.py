@@ -93,4 +93,5 @@ def test_signing_out_keeps_what_is_being_written(page: Page, browser: Browser, s
     expect(own.get_by_label("Name")).to_be_visible()
     assert call(own, "GET", f"/sessions/{session}")["status"] == 401
     assert call(page, "GET", f"/sessions/{session}")["document"]["blocks"][0]["rounds"] == 9
-    own.context.close()
+    # Signing out clears what the site has stored; a browser that was told to drop the whole window then has hung once.
+    own.close()
