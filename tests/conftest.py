@@ -21,12 +21,14 @@ from finetally.shipped import shipped_library
 
 CASES = Path(__file__).parent / "cases"
 REPOSITORY = Path(__file__).parent.parent
+SHARED = "FINE_TALLY_TEST_SHARED"
+"""The variable that names the folder which all processes of one run share."""
 
 
 def pytest_configure(config: pytest.Config) -> None:
     """A folder that the workers of this run share: what is slow to make (tests/serving.py) is made once."""
     if not hasattr(config, "workerinput"):
-        os.environ["FINE_TALLY_TEST_SHARED"] = folder = tempfile.mkdtemp(prefix="fine-tally-")
+        os.environ[SHARED] = folder = tempfile.mkdtemp(prefix="fine-tally-")
         config.add_cleanup(lambda: shutil.rmtree(folder, ignore_errors=True))
 
 

@@ -23,11 +23,9 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from tests.conftest import REPOSITORY
+from tests.conftest import REPOSITORY, SHARED
 
 PASSWORD = "ridge-winter-8420"
-SHARED = "FINE_TALLY_TEST_SHARED"
-"""The variable that names the folder which all processes of one run share."""
 
 
 def free_port() -> int:
