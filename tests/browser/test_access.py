@@ -25,7 +25,7 @@ def bench_in_full(page: Page) -> None:
     page.get_by_role("button", name="more numbers").first.click()
     page.get_by_role("button", name="more of goblet squat").click()
     page.get_by_role("button", name="Density, main and finisher").click()
-    page.locator("button.clock").first.click()
+    page.locator("button.format").first.click()
     more(page, "Keys")
 
 

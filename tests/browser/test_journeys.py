@@ -75,16 +75,16 @@ def test_undo_and_redo(page: Page) -> None:
     cap = block(page, 2).get_by_label("cap")
     cap.fill("600")
     page.get_by_role("button", name="Undo").click()
-    expect(cap).to_have_value("900")
+    expect(cap).to_have_value("15:00")
     more(page, "Redo")
-    expect(cap).to_have_value("600")
+    expect(cap).to_have_value("10:00")
     page.get_by_role("button", name="Undo").click()
-    expect(cap).to_have_value("900")
+    expect(cap).to_have_value("15:00")
 
 
 def test_figures_open_down_to_the_windows(page: Page) -> None:
     open_session(page, "Cold-hands rising windows")
-    page.get_by_role("button", name="Work, main and finisher").click()
+    page.get_by_role("button", name="Work time").click()
     page.locator(".why").get_by_role("button", name="5/25 up to 30/0").click()
     page.locator(".why").get_by_role("button", name="burpee").click()
     expect(page.locator(".why .why .why")).to_contain_text("30 s")
@@ -177,7 +177,7 @@ def test_a_check_is_muted_for_the_squad_and_told_again(page: Page) -> None:
 
 def test_pointing_at_ink_tells_its_line_and_marks_its_step(page: Page) -> None:
     open_session(page, "Stretcher-carry readiness B")
-    stave = page.locator(".stave svg")
+    stave = page.get_by_role("img", name="Stave of the session")
     box = stave.bounding_box()
     assert box is not None
     # The first second of the first row that has ink then: the march of the warm-up, in the row of travel.

@@ -17,7 +17,7 @@ def test_two_numbers_of_a_format_are_changed_before_either_answer_is_there(page:
     made = call(page, "POST", "/sessions/import", {"kind": "txt", "text": WINDOWS})
     page.goto(f"/bench/{made['id']}")
     card = block(page, 1)
-    card.locator("button.clock").click()
+    card.locator("button.format").click()
     choose(card, "format", "Rising windows")
     expect(card.get_by_role("textbox", name="slot", exact=True)).to_have_value("30")
     held: list[Route] = []

@@ -27,7 +27,7 @@ def phone(browser: Browser, server: Server, signed_in: StorageState) -> Iterator
     )  # fmt: skip
     page = context.new_page()
     page.goto("/bench")
-    page.locator("tbody tr").first.wait_for()
+    page.locator("main li").first.wait_for()
     yield page
     context.close()
 
@@ -73,8 +73,12 @@ def test_a_movement_is_dragged_with_a_finger(phone: Page) -> None:
     open_session(phone, "Stretcher-carry readiness B")
     steps = block(phone, 1).get_by_role("listitem")
     expect(steps.first).to_contain_text("march")
-    dragged(phone, steps.first.get_by_label("Move march: arrow"), steps.nth(2))
-    expect(steps.nth(2)).to_contain_text("march")
+    dragged(
+        phone,
+        steps.first.get_by_label("Move march: arrow"),
+        steps.nth(1).get_by_role("button", name="hip hinge", exact=True),
+    )
+    expect(steps.nth(1)).to_contain_text("march")
     expect(steps.first).to_contain_text("hip hinge")
     # A tap so soon after would only stop the fling that the screen takes the finger's way for.
     phone.get_by_role("button", name="Undo").click()

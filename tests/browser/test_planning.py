@@ -130,11 +130,11 @@ def test_targets_are_set_and_the_weeks_stave_says_how_rows_stand_to_them(page: P
     more(page, "Targets")
     page.get_by_label("pull: at least").fill("30")
     page.get_by_role("button", name="Set the targets").click()
-    expect(page.locator(".stave svg")).to_contain_text("under")
+    expect(page.locator(".stave svg[role=img]")).to_contain_text("under")
     more(page, "Targets")
     page.get_by_label("pull: at least").fill("")
     page.get_by_role("button", name="Set the targets").click()
-    expect(page.locator(".stave svg")).not_to_contain_text("under")
+    expect(page.locator(".stave svg[role=img]")).not_to_contain_text("under")
 
 
 def test_who_was_away_has_another_week(page: Page) -> None:

@@ -170,7 +170,7 @@ def test_a_block_moves_changes_its_format_and_comes_back(page: Page) -> None:
     page.goto(f"/bench/{made['id']}")
     page.get_by_role("button", name="Move block 1: arrow").press("ArrowDown")
     expect(block(page, 1).get_by_role("button", name="push-up", exact=True)).to_be_visible()
-    block(page, 2).locator("button.clock").click()
+    block(page, 2).locator("button.format").click()
     choose(block(page, 2), "format", "20/10 pairs")
     expect(block(page, 2).get_by_label("between pairs")).to_have_value("60")
     expect(block(page, 2).get_by_role("button", name="swing", exact=True)).to_be_visible()
@@ -200,16 +200,16 @@ def test_a_number_is_tried_and_given_back(page: Page) -> None:
 
 def test_the_session_is_fitted_to_the_time_with_one_key_and_undone_with_one(page: Page) -> None:
     page.get_by_role("link", name="Stretcher-carry readiness B").first.click()
-    length = figure(page, "To book the hall for")
+    length = figure(page, "Length, whole session")
     page.locator("main").press("f")
     page.get_by_label("Minutes there are").fill("33")
     expect(page.get_by_role("region", name="Fit to time").locator("li").first).to_be_visible()
     page.get_by_label("Minutes there are").press("Enter")
-    expect(page.get_by_role("button", name="To book the hall for").locator("b")).not_to_have_text(length)
-    minutes, seconds = figure(page, "To book the hall for").split(":")
+    expect(page.get_by_role("button", name="Length, whole session").locator("b")).not_to_have_text(length)
+    minutes, seconds = figure(page, "Length, whole session").split(":")
     assert int(minutes) * 60 + int(seconds) <= 33 * 60
     page.locator("main").press("Control+z")
-    expect(page.get_by_role("button", name="To book the hall for").locator("b")).to_have_text(length)
+    expect(page.get_by_role("button", name="Length, whole session").locator("b")).to_have_text(length)
 
 
 def test_another_person_and_an_easier_option_show_the_difference(page: Page) -> None:
@@ -218,13 +218,13 @@ def test_another_person_and_an_easier_option_show_the_difference(page: Page) -> 
     made = call(page, "POST", "/sessions", {"document": document})
     page.goto(f"/bench/{made['id']}")
     choose(page, "With what", "easier")
-    row = page.get_by_role("button", name="Reps called")
-    expect(row.locator("small")).to_have_text("−30")
-    expect(row.locator("b")).to_have_text("30")
+    reps = page.locator("dl.big > div").filter(has_text="Called")
+    expect(reps).to_contain_text("Reps called −30")
+    expect(reps.get_by_role("button")).to_contain_text("30 · 0 · 0")
     choose(page, "As whom", "Osk Brannock")
-    expect(row.locator("b")).to_have_text("30")
+    expect(reps.get_by_role("button")).to_contain_text("30 · 0 · 0")
     choose(page, "With what", "the standard")
-    expect(row.locator("b")).to_have_text("60")
+    expect(reps.get_by_role("button")).to_contain_text("60 · 0 · 0")
 
 
 def test_versions_say_what_changed_and_come_back(page: Page) -> None:

@@ -19,6 +19,8 @@ export interface Narrowed {
 
 /** What stands for the row of a movement that nobody knows yet. */
 const NEW_CODE = '??'
+/** A movement works the pattern of another if it gives it at least so much. */
+const SAME_PATTERN = 0.5
 const folded = (text: string): string => text.toLowerCase().replaceAll('-', ' ')
 
 /** How far a name is from what was typed: called just so, a word of its name begins so, an alias does, or less. */
@@ -29,6 +31,16 @@ function distance(movement: MovementDef, typed: string): number {
   if (name === wanted || aliases.includes(wanted)) return 0
   if (` ${name}`.includes(` ${wanted}`)) return 1
   return aliases.some((alias) => alias.startsWith(wanted)) ? 2 : 3
+}
+
+/** How far a movement is from another that it could stand for: of its own chain, of its pattern from the same position, of its pattern, or not. */
+function apart(movement: MovementDef, from: MovementDef): number {
+  const chain = [...Object.values(from.kit_swaps ?? {}).flat(), ...(from.easier ?? []), ...(from.harder ?? [])]
+  if (chain.includes(movement.key)) return 0
+  const [most] = Object.entries(from.patterns ?? {}).sort((a, b) => b[1] - a[1])
+  const share = most ? (movement.patterns?.[most[0]] ?? 0) : 0
+  if (share < SAME_PATTERN) return 3
+  return movement.position === from.position ? 1 : 2
 }
 
 /** The movements of the squad and the rows of the stave, asked for once and shared by all that stand on a screen. */
@@ -64,8 +76,18 @@ export const useMovements = createSharedComposable(() => {
     return byKey.value.get(key)?.name ?? key
   }
 
-  /** Movements whose name, key or alias holds every word typed; nearest first, the shorter name before the longer. */
-  function search(typed: string, narrowed: Narrowed, own: readonly MovementDef[] = []): MovementDef[] {
+  /**
+   * Movements whose name, key or alias holds every word typed; nearest first, the shorter name before the longer. With
+   * nothing typed and a movement to replace: what stands near to it (its kit swaps, easier and harder ones, then what
+   * works the same pattern), and never itself.
+   */
+  function search(
+    typed: string,
+    narrowed: Narrowed,
+    own: readonly MovementDef[] = [],
+    near?: MovementDef,
+  ): MovementDef[] {
+    const like = near && typed.trim() === '' ? near : undefined
     const words = folded(typed).split(/\s+/).filter(Boolean)
     const names = (m: MovementDef): string[] => [m.name ?? '', m.key, ...(m.aliases ?? [])].map(folded)
     const fits = (m: MovementDef): boolean =>
@@ -76,8 +98,12 @@ export const useMovements = createSharedComposable(() => {
       words.every((word) => names(m).some((name) => name.includes(word)))
     const known = new Set(own.map((m) => m.key))
     return [...own, ...all.value.filter((m) => !known.has(m.key))]
-      .filter(fits)
-      .sort((a, b) => distance(a, typed) - distance(b, typed) || (a.name ?? a.key).length - (b.name ?? b.key).length)
+      .filter((one) => fits(one) && one.key !== like?.key)
+      .sort(
+        (a, b) =>
+          (like ? apart(a, like) - apart(b, like) : distance(a, typed) - distance(b, typed)) ||
+          (a.name ?? a.key).length - (b.name ?? b.key).length,
+      )
   }
 
   const checks = computed(() => tables.value?.checks ?? [])

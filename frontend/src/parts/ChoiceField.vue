@@ -9,7 +9,7 @@ export interface Choice<V> {
 <script setup lang="ts" generic="V extends string | number | boolean">
 import { useMediaQuery } from '@vueuse/core'
 import { ElSelect } from 'element-plus'
-import { computed } from 'vue'
+import { computed, onMounted, useTemplateRef } from 'vue'
 
 // One of several, chosen from a list: all selects of the product. Long lists can be searched by typing.
 const props = defineProps<{
@@ -22,6 +22,8 @@ const props = defineProps<{
   disabled?: boolean
   /** On a line, as the fields of a form on paper, or in a box of its own. */
   boxed?: boolean
+  /** Its list is open as soon as it is there: it was asked for to choose from. */
+  opened?: boolean
 }>()
 const chosen = defineModel<V | null>()
 
@@ -29,6 +31,12 @@ const chosen = defineModel<V | null>()
 const phone = useMediaQuery('(pointer: coarse)')
 const SEARCHED_FROM = 9
 const LONGEST = 30
+const select = useTemplateRef<InstanceType<typeof ElSelect>>('select')
+onMounted(() => {
+  if (!props.opened) return
+  select.value?.focus()
+  select.value?.toggleMenu()
+})
 const labelOf = (value: unknown): string => props.options.find((one) => one.value === value)?.label ?? ''
 const letters = computed(() =>
   Math.min(LONGEST, Math.max(4, props.placeholder?.length ?? 0, ...props.options.map((one) => one.label.length))),
@@ -39,6 +47,7 @@ const letters = computed(() =>
   <span class="choice">
     <span v-if="said" aria-hidden="true">{{ said }}</span>
     <ElSelect
+      ref="select"
       v-model="chosen"
       class="chosen"
       :class="{ boxed }"

@@ -8,6 +8,8 @@ const props = defineProps<{
   label: string
   start?: string
   placeholder: string
+  /** Whether something is offered before anything is typed. */
+  atOnce?: boolean
   /** What is offered for the words typed; the first is taken by Enter. */
   find: (words: string) => Promise<F[]>
 }>()
@@ -28,6 +30,8 @@ function mend(): void {
 onMounted(() => {
   mend()
   field.value?.focus()
+  // The click that led here is not over yet, and would close the list again.
+  if (props.atOnce) setTimeout(() => void show())
 })
 watchPostEffect(mend)
 /** The words for which stands what is offered. */
@@ -59,6 +63,11 @@ useEventListener(
   },
   { capture: true },
 )
+async function show(): Promise<void> {
+  if (!field.value) return
+  field.value.activated = true
+  await field.value.getData(typed.value)
+}
 /** Look once more for what is typed: it is narrowed otherwise. */
 async function again(): Promise<void> {
   field.value?.focus()

@@ -13,6 +13,8 @@ const props = defineProps<{
   start?: string
   /** Movements that only this document knows. */
   own?: readonly MovementDef[]
+  /** The movement whose like is looked for: before anything is typed, those near to it stand first. */
+  near?: MovementDef
   /** Whether what is not known can be defined here. */
   definable?: boolean
 }>()
@@ -30,7 +32,7 @@ const field = useTemplateRef<{ again: () => Promise<void>; typed: string }>('fie
 /** A hand that is faster than the library waits for it. */
 async function find(words: string): Promise<Found[]> {
   await ready()
-  const found = search(words, narrowed, props.own ?? []).slice(0, MOST_SHOWN)
+  const found = search(words, narrowed, props.own ?? [], props.near).slice(0, MOST_SHOWN)
   return found.length
     ? found.map((movement) => ({ value: movement.name ?? movement.key, movement }))
     : [{ value: words, movement: null }]
@@ -79,6 +81,7 @@ function narrow(name: keyof Narrowed, to: string | null | undefined): void {
         :label="label"
         :start="start"
         :placeholder="say.aNameOrAPart"
+        :at-once="near !== undefined"
         :find="find"
         @take="take"
       >

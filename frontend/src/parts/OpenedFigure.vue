@@ -44,6 +44,26 @@ const HEADS: Record<string, string> = {
   lookup: say.readOffTheEffortScale,
   given: say.asTyped,
 }
+/** Two terms of a ratio or a product are said as a sentence: 15:24 of work in 24:30. What joins them, or nothing. */
+const between = computed(() => {
+  const { operator, terms, unit } = opened.value ?? {}
+  if (terms?.length !== 2) return null
+  if (operator === 'product') return JOINS.product
+  if (operator !== 'ratio') return null
+  return unit === 'share' || terms[0]?.unit !== terms[1]?.unit ? say.in : say.to
+})
+/** How it came about; the figure itself stands where it was opened. A sentence needs no such word. */
+const how = computed(() => {
+  const { operator, note, terms } = opened.value ?? {}
+  const words =
+    between.value === null && operator ? [terms?.length || operator === 'given' ? HEADS[operator] : say.none] : []
+  return [...words, ...(note ? [note] : [])].join(' · ')
+})
+function said(one: Term, index: number): string {
+  // Of the whole it is enough to say how much it is.
+  if (opened.value?.operator === 'ratio' && index === 1 && between.value === say.in) return termText(one)
+  return opened.value?.operator === 'ratio' ? say.of(termText(one), one.label) : `${one.label} ${termText(one)}`
+}
 function termText(one: Term): string {
   if ((one.count ?? 1) > 1 && one.each !== undefined) {
     const each = `${one.count} × ${amount(one.each, one.unit)}`
@@ -70,11 +90,29 @@ function toggle(figure: string): void {
     <p v-if="trouble">{{ trouble }}</p>
     <p v-else-if="!opened" role="status">…</p>
     <template v-else>
-      <p class="how">
-        {{ HEADS[opened.operator] }} = {{ amount(opened.value, opened.unit)
-        }}<template v-if="opened.note"> · {{ opened.note }}</template>
-      </p>
-      <ul>
+      <p v-if="how" class="how">{{ how }}</p>
+      <div v-if="between !== null" class="sentence">
+        <template v-for="(one, index) in opened.terms" :key="index">
+          <template v-if="index > 0">{{ ` ${between} ` }}</template>
+          <component
+            :is="one.figure ? 'button' : 'span'"
+            class="plain part"
+            :type="one.figure ? 'button' : undefined"
+            :title="one.label"
+            :aria-expanded="one.figure ? unfolded.has(one.figure) : undefined"
+            @click="one.figure && toggle(one.figure)"
+            @mouseenter="light(one)"
+            @mouseleave="point(null)"
+          >
+            {{ said(one, index)
+            }}<i v-if="one.figure" aria-hidden="true"> {{ unfolded.has(one.figure) ? '−' : '+' }}</i>
+          </component>
+        </template>
+        <template v-for="(one, index) in opened.terms" :key="`o${index}`">
+          <OpenedFigure v-if="one.figure && unfolded.has(one.figure)" :figure="one.figure" />
+        </template>
+      </div>
+      <ul v-else>
         <li v-for="(one, index) in opened.terms" :key="index" @mouseenter="light(one)" @mouseleave="point(null)">
           <component
             :is="one.figure ? 'button' : 'span'"
@@ -113,6 +151,13 @@ p {
 }
 .how {
   color: var(--mute);
+}
+.sentence > .part {
+  font-weight: 600;
+}
+button.part:hover {
+  text-decoration: underline;
+  text-underline-offset: 2px;
 }
 ul {
   list-style: none;

@@ -9,6 +9,7 @@ import { STAVE_VIEW as say } from '@/words/texts/stave'
 
 import { linesOf, lineText, type StaveLine } from './line'
 import { LEFT, ROW, ticks, TOP } from './scale'
+import StaveLegend from './StaveLegend.vue'
 import StaveZoom from './StaveZoom.vue'
 import { useInk } from './useInk'
 import { useZoom } from './useZoom'
@@ -19,9 +20,9 @@ const props = defineProps<{
   /** Shortest and longest the session can come to, if ranges leave it open. */
   open?: { low: number; high: number }
   /** Whether a window is pointed at from elsewhere. */
-  lit?: (line: StaveLine) => boolean
-  /** A row that is pointed at from elsewhere. */
-  litRow?: string
+  lit?: ((line: StaveLine) => boolean) | null
+  /** Rows that light with what is pointed at. */
+  litRows?: ReadonlySet<string>
 }>()
 const emit = defineEmits<{ point: [line: StaveLine | null] }>()
 
@@ -125,7 +126,7 @@ function wheel(event: WheelEvent): void {
           :y="TOP + index * ROW"
           :width="right - LEFT"
           :height="ROW"
-          :fill="row.name === litRow ? '#efe3d2' : index % 2 ? '#fffdf8' : '#f8f5ec'"
+          :fill="litRows?.has(row.name) ? '#efe3d2' : index % 2 ? '#fffdf8' : '#f8f5ec'"
         />
         <text x="0" :y="TOP + index * ROW + 12" class="row">{{ row.name }}</text>
         <rect
@@ -194,6 +195,7 @@ function wheel(event: WheelEvent): void {
       <span v-if="open && open.high > open.low" class="line">{{
         say.rangesLeaveOpenTo(clock(open.low), clock(open.high))
       }}</span>
+      <StaveLegend closable />
       <StaveZoom :zoomed="zoomed" @pan="pan" @zoom="zoom" @all="all" />
     </div>
   </div>

@@ -10,13 +10,20 @@ export interface StaveLine extends StaveKind {
   reps: number
   metres: number
   effort: number
+  /** The rows that it has ink in. */
+  rows: readonly string[]
 }
 
 /** The windows of a stave, as records. */
 export function linesOf(stave: Stave): StaveLine[] {
+  const rows = new Map<number, string[]>()
+  for (const [row, , , , , segment] of stave.marks) {
+    const name = stave.rows[row]?.name
+    if (name !== undefined) rows.set(segment, [...(rows.get(segment) ?? []), name])
+  }
   return stave.lines.flatMap(([segment, number, start, seconds, reps, metres, effort]) => {
     const kind = stave.kinds[number]
-    return kind ? [{ ...kind, segment, start, seconds, reps, metres, effort }] : []
+    return kind ? [{ ...kind, segment, start, seconds, reps, metres, effort, rows: rows.get(segment) ?? [] }] : []
   })
 }
 

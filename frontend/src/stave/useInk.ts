@@ -11,7 +11,7 @@ const LEVELS = 5
 export function useInk(stave: Ref<Stave>, pixels: Ref<number>, from: Ref<number>, span: Ref<number>) {
   const scale = computed(() => timeScale(span.value, pixels.value, from.value))
   const bottom = computed(() => TOP + stave.value.rows.length * ROW)
-  const height = computed(() => bottom.value + 62)
+  const height = computed(() => bottom.value + 48)
   const right = computed(() => Math.max(LEFT + 60, pixels.value - sumRoom(pixels.value)))
   const barRoom = computed(() => Math.max(0, sumRoom(pixels.value) - 80))
   const longest = computed(() => Math.max(1, ...stave.value.rows.map((row) => row.work_s)))

@@ -18,7 +18,7 @@ import { OPENING } from '@/parts/opening'
 import { LOST, lostText } from '@/words/saving'
 import { BENCH_SCREEN as say } from '@/words/texts/bench'
 
-import { BENCH, type BenchTools, type Lit } from './bench'
+import { BENCH, type BenchTools } from './bench'
 import BenchHeader from './BenchHeader.vue'
 import BenchPanels, { type Panel } from './BenchPanels.vue'
 import BlocksPane from './BlocksPane.vue'
@@ -26,6 +26,7 @@ import BoardPane from './BoardPane.vue'
 import ConflictBar from './ConflictBar.vue'
 import { exportSession } from './exporting'
 import LeaveBar from './LeaveBar.vue'
+import { useLight, type Lit } from './light'
 import { useShortcuts } from './shortcuts'
 import StavePane from './StavePane.vue'
 import TallyPanel from './TallyPanel.vue'
@@ -108,6 +109,7 @@ const wrong = computed(
 )
 const lit = ref<Lit | null>(null)
 const pointed = shallowRef<BenchTools['pointed']['value']>(null)
+const light = useLight(shown.stave, lit, pointed)
 const tools: BenchTools = {
   edit,
   nudge,
@@ -123,6 +125,7 @@ const tools: BenchTools = {
   methods,
   lit,
   pointed,
+  light,
   question: () =>
     filled.value && { document: filled.value, squad: squad.value, given: given.value, methods: methods.value },
 }

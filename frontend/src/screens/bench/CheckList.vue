@@ -127,6 +127,7 @@ li {
   padding: 3px 10px;
   margin-top: 4px;
   font-size: 13px;
+  background: var(--sheet);
 }
 li.look,
 li.stop {
@@ -136,8 +137,29 @@ li.stop {
 li.stop {
   border-left-width: 6px;
 }
+/* What can be done about it is at hand where one points, and takes no line of its own before. */
+li {
+  position: relative;
+}
 .acts {
+  position: absolute;
+  right: 0;
+  bottom: 0;
+  padding: 0 10px;
+  background: inherit;
   white-space: nowrap;
+  opacity: 0;
+}
+li:hover .acts,
+li:focus-within .acts {
+  opacity: 1;
+}
+@media (hover: none) {
+  .acts {
+    position: static;
+    padding: 0;
+    opacity: 1;
+  }
 }
 .link {
   font-size: 12.5px;

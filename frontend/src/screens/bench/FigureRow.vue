@@ -5,19 +5,27 @@ import { computed, ref } from 'vue'
 import type { Term } from '@/api/types'
 import { signed } from '@/words/format'
 
-import { useBench, type Lit } from './bench'
+import { useBench } from './bench'
+import type { Lit } from './light'
 import OpenedFigure from '@/parts/OpenedFigure.vue'
 
 const props = defineProps<{ figure: string; label: string; value: string; unit?: Term['unit']; lights?: Lit }>()
-const { deltas, lit } = useBench()
+const { deltas, lit, light } = useBench()
 const unfolded = ref<string[]>([])
 const open = computed(() => unfolded.value.length > 0)
+/** Lit from elsewhere: a window, a block or a step of its row is pointed at. */
+const shines = computed(
+  () =>
+    (props.lights?.row !== undefined && light.value.rows.has(props.lights.row)) ||
+    (props.lights?.kind !== undefined && light.value.kinds.has(props.lights.kind)),
+)
 const delta = computed(() => deltas.value?.[props.figure])
 </script>
 
 <template>
   <ElCollapse
     v-model="unfolded"
+    :class="{ shines }"
     @mouseenter="lit = lights ?? null"
     @mouseleave="lit = null"
     @focusin="lit = lights ?? null"
@@ -40,6 +48,10 @@ const delta = computed(() => deltas.value?.[props.figure])
 </template>
 
 <style scoped>
+.shines {
+  box-shadow: inset 3px 0 0 var(--ribbon);
+  background: var(--warn-sheet);
+}
 .head {
   display: flex;
   flex: 1;

@@ -60,6 +60,7 @@ const held = (one: Format): string => {
         v-slot="{ item }: { item: Choice }"
         :label="label"
         :placeholder="say.pairsPyramidEveryMinute"
+        at-once
         :find="find"
         @take="take"
       >

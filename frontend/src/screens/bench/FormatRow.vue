@@ -77,6 +77,7 @@ const typed = (event: Event): unknown => readValue((event.target as HTMLInputEle
       :said="say.format"
       :placeholder="say.noneOfTheNamed"
       :options="choices"
+      opened
       @update:model-value="$event && remake($event, {})"
     />
     <template v-if="shape && fit">

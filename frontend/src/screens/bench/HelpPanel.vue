@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElCheckbox, ElDialog } from 'element-plus'
 
+import StaveLegend from '@/stave/StaveLegend.vue'
 import { HELP_PANEL as say } from '@/words/texts/bench'
 import { SHORTCUTS, singleKeys } from './shortcuts'
 
@@ -17,6 +18,7 @@ const emit = defineEmits<{ close: [] }>()
         <dd>{{ one.does }}</dd>
       </div>
     </dl>
+    <p>{{ say.theStave }} <StaveLegend /></p>
     <ElCheckbox v-model="singleKeys">{{ say.singleLettersActWhenNo }}</ElCheckbox>
   </ElDialog>
 </template>

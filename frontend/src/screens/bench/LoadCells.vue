@@ -8,11 +8,13 @@ import { readValue, writeValue } from '@/words/values'
 import { LOAD_CELLS as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
+import { useChosenWhole } from './useChosenWhole'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ step: Step; place: PlacePart[]; path: string; more: boolean }>()
 const { edit } = useBench()
 const id = useId()
+const { pointAt, chooseAll } = useChosenWhole()
 
 // The document keeps kilograms, and remembers that pounds were typed.
 const { poundKg } = useFormats()
@@ -64,53 +66,76 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 
 <template>
   <span v-if="list" class="load">
-    <label :for="id">{{ say.loadByRound }}</label>
+    <label :for="id" :class="{ 'visually-hidden': !more }">{{ say.loadByRound }}</label>
     <input :id="id" :value="writeValue(list)" size="14" autocomplete="off" @change="put(text($event), 'kg')" />
     {{ say.kg }}
   </span>
   <template v-else-if="load || more">
+    <span v-if="load && (load.count !== undefined || more)" class="load">
+      <ValueCell
+        :label="say.ofThem"
+        :hide-label="!more"
+        first
+        :value="load.count"
+        :place="[...place, 'load', 'count']"
+        :path="`${path}.load.count`"
+      />
+      <span aria-hidden="true">×</span>
+    </span>
     <span class="load">
-      <label :for="id">{{ say.load }}</label>
+      <label :for="id" :class="{ 'visually-hidden': !more }">{{ say.load }}</label>
       <input
         :id="id"
         :value="shown"
-        size="4"
+        :size="Math.max(2, shown.length)"
         inputmode="decimal"
         autocomplete="off"
         :disabled="waiting"
         @input="put(text($event), kind)"
+        @mousedown="pointAt"
+        @click="chooseAll"
       />
       <select :value="kind" :aria-label="say.unitOfTheLoad" @change="put(shown, text($event))">
         <option v-for="one in units" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </span>
-    <ValueCell
-      v-if="load && (load.count !== undefined || more)"
-      :label="say.ofThem"
-      :value="load.count"
-      :place="[...place, 'load', 'count']"
-      :path="`${path}.load.count`"
-    />
   </template>
 </template>
 
 <style scoped>
 .load {
   display: inline-flex;
-  gap: 4px;
+  gap: 3px;
   align-items: baseline;
 }
 label {
   color: var(--mute);
 }
-input,
-select {
+input {
   font-weight: 600;
+  field-sizing: content;
+  min-width: 24px;
+  padding-inline: 1px;
+  text-align: center;
+  border-bottom: 1px dotted var(--rule);
+}
+@media (max-width: 600px) {
+  input:focus {
+    min-width: 64px;
+    min-height: 44px;
+    font-size: 22px;
+  }
 }
 select {
+  appearance: none;
   field-sizing: content;
-  font-weight: 400;
+  min-width: 24px;
   color: var(--mute);
-  border-bottom-style: dashed;
+  border-bottom-color: transparent;
+  padding-inline: 0;
+}
+select:hover,
+select:focus {
+  border-bottom-color: var(--field);
 }
 </style>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { ElButton, ElEmpty, ElPagination, ElSkeleton } from 'element-plus'
 
 import { SESSION_LIST as say } from '@/words/texts/sessions'
+import SessionCards from './SessionCards.vue'
 import SessionFilters from './SessionFilters.vue'
 import SessionTable from './SessionTable.vue'
 import { useSessionList } from './useSessionList'
 
+const phone = useMediaQuery('(max-width: 700px)')
 const list = useSessionList()
-const { items, asked, total, size, page, trouble, clash, archived, words, tag, tags, rows, sortBy, downward } = list
+const { items, asked, busy, total, size, page, trouble, clash, archived, words, tag, tags, rows, sortBy, downward } =
+  list
 const replaceThem = (): void => void clash.value?.()
 </script>
 
@@ -36,8 +40,19 @@ const replaceThem = (): void => void clash.value?.()
       :image-size="0"
       :description="archived ? say.nothingIsPutAway : say.noSessionYetNewSession"
     />
-    <template v-else-if="items">
+    <!-- While others are fetched, these are still shown, and paled: they are not what was asked for. -->
+    <div v-else-if="items" :aria-busy="busy" :class="{ busy }">
+      <SessionCards
+        v-if="phone"
+        :items="items"
+        :sort-by="sortBy"
+        :archived="archived"
+        @sort="list.sort"
+        @duplicate="list.duplicate"
+        @archive="list.archive"
+      />
       <SessionTable
+        v-else
         :items="items"
         :sort-by="sortBy"
         :downward="downward"
@@ -57,7 +72,7 @@ const replaceThem = (): void => void clash.value?.()
       <p class="foot">
         {{ say.workDensityAndEffortAre }}
       </p>
-    </template>
+    </div>
   </main>
 </template>
 
@@ -68,6 +83,9 @@ const replaceThem = (): void => void clash.value?.()
 }
 .waiting {
   padding: 20px 0;
+}
+.busy {
+  opacity: 0.6;
 }
 .foot {
   color: var(--mute);

@@ -3,9 +3,10 @@ import { ElTable, ElTableColumn, ElTag } from 'element-plus'
 
 import type { SessionItem } from '@/api/types'
 import StaveThumb from '@/stave/StaveThumb.vue'
-import { clock, percent, tenth, whole } from '@/words/format'
+import { percent } from '@/words/format'
 import { SESSION_TABLE as say } from '@/words/texts/sessions'
 
+import { COLUMNS } from './sessionColumns'
 import type { SortBy } from './useSessionList'
 
 const props = defineProps<{
@@ -16,18 +17,6 @@ const props = defineProps<{
 }>()
 defineEmits<{ sort: [by: SortBy]; duplicate: [id: string]; archive: [id: string] }>()
 
-interface FigureColumn {
-  by: SortBy
-  label: string
-  value: (figures: SessionItem['figures']) => string
-}
-const COLUMNS: FigureColumn[] = [
-  { by: 'total_s', label: say.length, value: (f) => clock(f.total_s) },
-  { by: 'work_s', label: say.work, value: (f) => clock(f.work_s) },
-  { by: 'density', label: say.density, value: (f) => percent(f.density) },
-  { by: 'rpe', label: say.effort, value: (f) => (f.rpe === null ? '–' : tenth(f.rpe)) },
-  { by: 'load', label: say.load, value: (f) => (f.load === null ? '–' : whole(f.load)) },
-]
 type Order = 'ascending' | 'descending' | 'none'
 const order = (by: SortBy): Order => {
   if (props.sortBy !== by) return 'none'

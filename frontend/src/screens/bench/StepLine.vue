@@ -19,13 +19,15 @@ const props = defineProps<{
   place: PlacePart[]
   path: string
   clock: string
+  /** The block it is in. */
+  number: number
   list: PlacePart[]
   index: number
   length: number
 }>()
-const { wrong, document, edit, lit, pointed } = useBench()
+const { wrong, document, edit, lit, light: shining } = useBench()
 const { byKey, codeOf } = useMovements()
-const { labelOf } = useTables()
+const { tables, labelOf } = useTables()
 const keys = useMoveKeys(edit)
 
 const movement = computed(() => movementIn(document.value, byKey.value, props.step.movement))
@@ -42,7 +44,6 @@ const qualifiers = computed(() => {
   if (step.fill) words.push(say.toFill)
   if (step.chain) words.push(say.thenInTheSameStart)
   if (step.grow) words.push(say.moreEachRound(step.grow))
-  if (step.sides && step.sides !== 'both') words.push(labelOf('sides', step.sides))
   if (step.reserve !== undefined && step.reserve !== null) words.push(say.leftInReserve(step.reserve))
   if (step.tempo) words.push(say.tempo(step.tempo.join('-')))
   if (step.pace_s) words.push(say.secondsARep(step.pace_s))
@@ -60,6 +61,17 @@ const doses = computed(() => {
   ] as const
   return all.filter((dose) => props.step[dose.key] !== undefined || (more.value && !props.step.fill))
 })
+/** Sides are said where they are not simply both: of a movement of one side, or where the step says so. */
+const oneSided = computed(() => [props.step.sides, movement.value?.sides].some((sides) => sides && sides !== 'both'))
+/** What holds where the step says nothing. */
+const ownSides = computed(() =>
+  movement.value?.sides ? labelOf('sides', movement.value.sides) : say.asTheMovementHasIt,
+)
+function putSides(event: Event): void {
+  const place = [...props.place, 'sides']
+  const value = (event.target as HTMLSelectElement).value
+  edit([value ? { op: 'set', place, value } : { op: 'set', place, unset: true }])
+}
 
 function pick(key: string): void {
   picking.value = false
@@ -76,28 +88,50 @@ function again(): void {
   edit([{ op: 'insert', place: props.list, index: props.index + 1, value: copy }])
 }
 const remove = (): void => edit([{ op: 'remove', place: props.list, index: props.index }])
-const isPointed = computed(
-  () => pointed.value !== null && pointed.value.step === (props.step.id ?? String(props.index)),
-)
+/** Arrows on the grip move the step, Delete takes it out. */
+function gripKeys(event: KeyboardEvent): void {
+  if (event.key !== 'Delete' || props.length < 2) {
+    keys(event, props.list, props.index, props.length)
+    return
+  }
+  event.preventDefault()
+  remove()
+}
+const light = (on: boolean): void => {
+  lit.value = on ? { step: props.step.id ?? String(props.index) } : { block: props.number }
+}
+const isPointed = computed(() => shining.value.steps.has(props.step.id ?? String(props.index)))
 </script>
 
 <template>
   <li
     class="step"
-    :class="{ pointed: isPointed }"
-    @mouseenter="lit = { step: step.id ?? String(index) }"
-    @mouseleave="lit = null"
+    :class="{ pointed: isPointed, open: more, picking }"
+    @mouseenter="light(true)"
+    @mouseleave="light(false)"
+    @focusin.stop="light(true)"
+    @focusout="light(false)"
   >
     <button
       type="button"
       class="grip"
-      :aria-label="say.moveArrowUpOrDown(name)"
+      :aria-label="`${code} ${say.moveArrowUpOrDown(name)}`"
       :title="say.dragOrArrowKeys"
-      @keydown="keys($event, list, index, length)"
+      @keydown="gripKeys"
     >
-      ⋮
+      <span class="code" aria-hidden="true">{{ code }}</span>
     </button>
-    <span class="code" aria-hidden="true">{{ code }}</span>
+    <ValueCell
+      v-for="dose in doses"
+      :key="dose.key"
+      :label="dose.label"
+      :hide-label="!more"
+      first
+      :unit="dose.unit"
+      :value="step[dose.key]"
+      :place="[...place, dose.key]"
+      :path="`${path}.${dose.key}`"
+    />
     <button
       type="button"
       class="plain name"
@@ -107,109 +141,49 @@ const isPointed = computed(
     >
       {{ name }}
     </button>
-    <ValueCell
-      v-for="dose in doses"
-      :key="dose.key"
-      :label="dose.label"
-      :unit="dose.unit"
-      :value="step[dose.key]"
-      :place="[...place, dose.key]"
-      :path="`${path}.${dose.key}`"
-    />
     <LoadCells :step="step" :place="place" :path="path" :more="more" />
     <ValueCell
       v-if="step.rest_s !== undefined || more"
       :label="say.rest"
       unit="s"
+      first
       :value="step.rest_s"
       :place="[...place, 'rest_s']"
       :path="`${path}.rest_s`"
     />
+    <label v-if="oneSided || more" class="sides">
+      <span :class="{ 'visually-hidden': !more }">{{ say.sides }}</span>
+      <select :value="step.sides ?? ''" @change="putSides">
+        <option value="">{{ ownSides }}</option>
+        <option v-for="one in tables.sides" :key="one.key" :value="one.key">{{ one.label }}</option>
+      </select>
+    </label>
     <span v-if="qualifiers && !more" class="said">{{ qualifiers }}</span>
-    <span class="tools">
-      <button type="button" class="link" :aria-expanded="more" @click="more = !more">
-        {{ more ? say.less : say.more }}<span class="visually-hidden">{{ say.of(name) }}</span>
-      </button>
+    <button type="button" class="plain dots" :aria-expanded="more" :title="say.more" @click="more = !more">
+      <span aria-hidden="true">{{ more ? '−' : '⋯' }}</span><span class="visually-hidden"
+        >{{ more ? say.less : say.more }}{{ say.of(name) }}</span
+      >
+    </button>
+    <span v-if="unknown" class="why" role="alert">
+      {{ say.foundAllowed(unknown.path, unknown.found, unknown.allowed) }}
+    </span>
+    <MovementPicker
+      v-if="picking"
+      class="over"
+      :label="say.insteadOf(name)"
+      :near="movement"
+      @pick="pick"
+      @close="picking = false"
+    />
+    <StepMore v-if="more" class="wide" :step="step" :place="place" :path="path" :clock="clock">
       <button type="button" class="link" @click="again">
         {{ say.again }}<span class="visually-hidden">: {{ name }}</span>
       </button>
       <button v-if="length > 1" type="button" class="link" @click="remove">
         {{ say.remove }}<span class="visually-hidden"> {{ name }}</span>
       </button>
-    </span>
-    <span v-if="unknown" class="why" role="alert">
-      {{ say.foundAllowed(unknown.path, unknown.found, unknown.allowed) }}
-    </span>
-    <MovementPicker v-if="picking" class="wide" :label="say.insteadOf(name)" @pick="pick" @close="picking = false" />
-    <StepMore v-if="more" class="wide" :step="step" :place="place" :path="path" :clock="clock" />
+    </StepMore>
   </li>
 </template>
 
-<style scoped>
-.step {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 10px;
-  align-items: baseline;
-  padding: 1px 0;
-  position: relative;
-}
-.pointed {
-  background: var(--warn-sheet);
-}
-.grip {
-  background: none;
-  border: 0;
-  min-width: 24px;
-  min-height: 24px;
-  padding: 0;
-  color: var(--mute);
-  cursor: grab;
-  touch-action: none;
-}
-.name {
-  font-weight: 600;
-  text-align: left;
-}
-.name:hover {
-  text-decoration: underline;
-  text-underline-offset: 2px;
-}
-.said {
-  color: var(--mute);
-}
-.tools {
-  display: inline-flex;
-  gap: 9px;
-  position: absolute;
-  right: 0;
-  top: 2px;
-  padding-left: 8px;
-  background: var(--paper);
-  font-size: 12.5px;
-  opacity: 0;
-}
-.tools .link {
-  font-size: 12.5px;
-}
-.step:hover .tools,
-.step:focus-within .tools {
-  opacity: 1;
-}
-.wide {
-  flex-basis: 100%;
-}
-.why {
-  flex-basis: 100%;
-  border-left: 3px solid var(--warn);
-  background: var(--warn-sheet);
-  padding: 2px 8px;
-  font-size: 13px;
-}
-@media (hover: none) {
-  .tools {
-    position: static;
-    opacity: 1;
-  }
-}
-</style>
+<style scoped src="./step-line.css"></style>

@@ -11,7 +11,7 @@ import StepLine from './StepLine.vue'
 import { useStepSorting } from './useDragging'
 
 // The steps of a block, or of one of its stations; dragged within it and to any other.
-const props = defineProps<{ list: PlacedSteps; clock: string; block: string }>()
+const props = defineProps<{ list: PlacedSteps; clock: string; block: string; number: number }>()
 const { edit, document, squad } = useBench()
 const adding = ref(false)
 const steps = useTemplateRef<HTMLElement>('steps')
@@ -29,14 +29,15 @@ async function add(movement: string): Promise<void> {
 </script>
 
 <template>
-  <div>
-    <p v-if="list.station" class="station">{{ list.station }}</p>
+  <div class="steps" :class="{ of: list.station }">
+    <span v-if="list.station" class="station">{{ list.station }}</span>
     <ul ref="steps" :data-list="JSON.stringify(list.place)">
       <StepLine
         v-for="(step, index) in list.steps"
         :key="step.id ?? index"
         :step="step"
         :clock="clock"
+        :number="number"
         :list="list.place"
         :index="index"
         :length="list.steps.length"
@@ -44,25 +45,38 @@ async function add(movement: string): Promise<void> {
         :path="`${list.path}[${index}]`"
       />
     </ul>
-    <MovementPicker v-if="adding" :label="say.movementToAdd" @pick="add" @close="adding = false" />
-    <button v-else type="button" class="link add" @click="adding = true">
-      {{ say.addAMovement }}<span class="visually-hidden">{{ say.to(list.station ?? block) }}</span>
+    <MovementPicker v-if="adding" class="over" :label="say.movementToAdd" @pick="add" @close="adding = false" />
+    <button v-else type="button" class="plain add" :title="say.addAMovement" @click="adding = true">
+      <span aria-hidden="true">+</span
+      ><span class="visually-hidden">{{ say.addAMovement }}{{ say.to(list.station ?? block) }}</span>
     </button>
   </div>
 </template>
 
 <style scoped>
+/* Movements stand in a line, as words do. */
 ul {
+  display: inline;
   list-style: none;
   margin: 0;
   padding: 0;
 }
+.steps {
+  position: relative;
+}
+.over {
+  position: absolute;
+  left: 0;
+  right: 0;
+  z-index: 3;
+}
 .station {
   font: 600 14px var(--head);
-  margin: 4px 0 0;
+  margin-right: 10px;
 }
 .add {
-  font-size: 12.5px;
-  margin-left: 22px;
+  min-width: 24px;
+  color: var(--act);
+  font-weight: 600;
 }
 </style>

@@ -61,13 +61,6 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
 <template>
   <div class="more">
     <label>
-      {{ say.sides }}
-      <select :value="step.sides ?? ''" @change="put('sides', text($event))">
-        <option value="">{{ say.asTheMovementHasIt }}</option>
-        <option v-for="one in tables.sides" :key="one.key" :value="one.key">{{ one.label }}</option>
-      </select>
-    </label>
-    <label>
       {{ say.effort }}
       <select :value="step.effort ?? ''" @change="put('effort', text($event))">
         <option value="">{{ say.asTheBlock }}</option>
@@ -163,6 +156,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
       <button type="button" class="link" @click="removeOption(index)">{{ say.removeTheOption }}</button>
     </fieldset>
     <button type="button" class="link" @click="addOption">{{ say.addAnOption }}</button>
+    <slot></slot>
   </div>
 </template>
 

@@ -7,6 +7,7 @@ import { nudged, readValue, writeValue } from '@/words/values'
 import { VALUE_CELL as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
+import { useChosenWhole } from './useChosenWhole'
 
 const props = defineProps<{
   label: string
@@ -16,17 +17,32 @@ const props = defineProps<{
   path: string
   unit?: string
   text?: boolean
-  /** Write whole seconds as 45:00. */
+  /** Write whole seconds as 45:00, and read a plain number as minutes: so is a length told. */
   asClock?: boolean
   hideLabel?: boolean
+  /** The number before its word, as in a sentence: 30 s work. */
+  first?: boolean
+  /** The rest of its name, for whoever does not see where it stands. */
+  aside?: string
+  placeholder?: string
 }>()
+/** From here on seconds are read as a clock. */
+const CLOCK_FROM_S = 120
 
 const { edit, wrong, nudge, trying, keep, giveBack } = useBench()
 const id = useId()
-const write = (value: unknown): string =>
-  props.asClock && typeof value === 'number' ? clock(value) : writeValue(value)
+function write(value: unknown): string {
+  const long = props.asClock || (props.unit === 's' && Number.isInteger(value) && Number(value) >= CLOCK_FROM_S)
+  return long && typeof value === 'number' ? clock(value) : writeValue(value)
+}
 const typed = ref(write(props.value))
-const read = (text: string): unknown => (props.text ? text : readValue(text))
+function read(text: string): unknown {
+  if (props.text) return text
+  const value = readValue(text)
+  return props.asClock && typeof value === 'number' && !text.includes(':') ? value * 60 : value
+}
+/** A clock needs no unit. */
+const shownUnit = computed(() => (props.unit === 's' && typed.value.includes(':') ? '' : props.unit))
 /** A list for the rounds is a small row of numbers, one a round. */
 const list = computed(() => (!props.text && Array.isArray(props.value) && props.value.length > 1 ? props.value : null))
 
@@ -76,6 +92,7 @@ function nudgeKeys(event: KeyboardEvent, index = -1): void {
 const leave = (): void => {
   if (trying.value) keep()
 }
+const { pointAt, chooseAll } = useChosenWhole()
 
 const problem = computed(() => {
   const exact = wrong.value.get(props.path)
@@ -90,7 +107,7 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
 </script>
 
 <template>
-  <span class="cell" :class="{ bad: problem, unset: typed === '' }">
+  <span class="cell" :class="{ bad: problem, unset: typed === '', first }">
     <template v-if="list">
       <span :id="id" :class="{ 'visually-hidden': hideLabel }" class="label">{{ label }}</span>
       <span class="row" role="group" :aria-labelledby="id">
@@ -104,6 +121,8 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
           autocomplete="off"
           @input="commitOne(index, ($event.target as HTMLInputElement).value)"
           @keydown="nudgeKeys($event, index)"
+          @mousedown="pointAt"
+          @click="chooseAll"
           @blur="leave"
         />
         <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
@@ -113,11 +132,14 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
       </span>
     </template>
     <template v-else>
-      <label :for="id" :class="{ 'visually-hidden': hideLabel }">{{ label }}</label>
+      <label :for="id" :class="{ 'visually-hidden': hideLabel }"
+        >{{ label }}<span v-if="aside" class="visually-hidden">{{ aside }}</span></label
+      >
       <input
         :id="id"
         v-model="typed"
         :size="size"
+        :placeholder="placeholder"
         :inputmode="text ? 'text' : 'decimal'"
         autocomplete="off"
         spellcheck="false"
@@ -125,9 +147,11 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
         :aria-describedby="problem ? `${id}-why` : undefined"
         @input="commit"
         @keydown="nudgeKeys($event)"
+        @mousedown="pointAt"
+        @click="!text && chooseAll($event)"
         @blur="leave"
       />
-      <span v-if="unit && typed !== ''" class="unit" aria-hidden="true">{{ unit }}</span>
+      <span v-if="shownUnit && typed !== ''" class="unit" aria-hidden="true">{{ shownUnit }}</span>
     </template>
     <span v-if="problem" :id="`${id}-why`" class="why" role="alert">
       {{ say.foundAllowed(problem.path, problem.found, problem.allowed) }}
@@ -146,16 +170,35 @@ label,
 .label {
   color: var(--mute);
 }
+.first > label,
+.first > .label {
+  order: 1;
+  color: inherit;
+}
+.first {
+  gap: 2px 3px;
+}
+.first input {
+  border-bottom: 1px dotted var(--rule);
+  padding-inline: 1px;
+  text-align: center;
+}
 .row {
   display: inline-flex;
   flex-wrap: wrap;
   align-items: baseline;
   gap: 3px;
 }
+/* A cell is as wide as what it holds, and quiet until it is pointed at. */
 input {
+  field-sizing: content;
+  min-width: 14px;
   font-weight: 600;
   font-variant-numeric: tabular-nums;
   max-width: 100%;
+}
+.unset input {
+  min-width: 30px;
 }
 .row input {
   width: 34px;
@@ -170,6 +213,14 @@ input:focus {
   outline-offset: 0;
   border-radius: 2px;
 }
+/* Under a thumb a cell opens large. */
+@media (max-width: 600px) {
+  input:focus {
+    min-width: 64px;
+    min-height: 44px;
+    font-size: 22px;
+  }
+}
 .unset input {
   border-bottom-style: dashed;
 }
@@ -183,6 +234,7 @@ input:focus {
   border-bottom: 2px solid var(--warn);
 }
 .why {
+  order: 2;
   flex-basis: 100%;
   border-left: 3px solid var(--warn);
   background: var(--warn-sheet);

@@ -6,8 +6,7 @@ import type { Edit, PlacePart } from '@/composables/edits'
 import type { StaveLine } from '@/stave/line'
 import { FIELDS as say } from '@/words/texts/bench'
 
-/** Windows of the stave that are pointed at from elsewhere: those of a block, a step, a movement, or a pattern's row. */
-export type Lit = { block?: number; step?: string; movement?: string; row?: string; kind?: string }
+import type { Light, Lit } from './light'
 
 export interface BenchTools {
   edit: (edits: Edit[], key?: string) => void
@@ -28,6 +27,8 @@ export interface BenchTools {
   question: () => DocumentIn | null
   lit: Ref<Lit | null>
   pointed: Ref<StaveLine | null>
+  /** What lights with what is pointed at, wherever that is. */
+  light: Ref<Light>
 }
 
 export const BENCH: InjectionKey<BenchTools> = Symbol('bench')
@@ -52,6 +53,8 @@ export interface PlacedBlock {
   list: PlacePart[]
   index: number
   length: number
+  /** Where it stands among the entries of the session, alone or in its section. */
+  top: number
 }
 
 /** Under what the format of a block is found. */
@@ -74,6 +77,7 @@ export function placed(document: SessionDoc): PlacedBlock[] {
           list,
           index: inner,
           length: entry.blocks.length,
+          top: index,
         }),
       )
     } else {
@@ -88,6 +92,7 @@ export function placed(document: SessionDoc): PlacedBlock[] {
         list: ['blocks'],
         index,
         length: document.blocks.length,
+        top: index,
       })
     }
   })
@@ -121,10 +126,20 @@ export interface FieldSpec {
   unit?: string
   /** Keys between the block and the field, e.g. clock or clock, inner. */
   under: string[]
+  /** Its word stands before the number: every 60 s. All others stand after it: 30 s work. */
+  leads?: boolean
+}
+
+/** What a field of a block holds; undefined where nothing is set. */
+export function fieldValue(block: Block, spec: FieldSpec): unknown {
+  let here: unknown = block
+  for (const key of spec.under) here = (here as Record<string, unknown>)[key]
+  return (here as Record<string, unknown>)[spec.key] ?? undefined
 }
 
 const clockField = (key: string, label: string, unit = 's'): FieldSpec => ({ key, label, unit, under: ['clock'] })
 const blockField = (key: string, label: string, unit?: string): FieldSpec => ({ key, label, unit, under: [] })
+const leading = (spec: FieldSpec): FieldSpec => ({ ...spec, leads: true })
 
 const RESTS = [clockField('rest_s', say.rest), clockField('round_rest_s', say.betweenRounds)]
 const GROUP_REST = clockField('group_rest_s', say.betweenGroups)
@@ -132,29 +147,29 @@ const GROUP_REST = clockField('group_rest_s', say.betweenGroups)
 const OF_CLOCK: Record<string, FieldSpec[]> = {
   intervals: [clockField('work_s', say.work), ...RESTS, GROUP_REST],
   every: [
-    clockField('period_s', say.every),
-    clockField('work_until_s', say.workUntil),
+    leading(clockField('period_s', say.every)),
+    leading(clockField('work_until_s', say.workUntil)),
     clockField('periods', say.periods, ''),
   ],
   amrap: [clockField('window_s', say.window), ...RESTS],
-  task: [...RESTS, GROUP_REST, clockField('cap_s', say.cap)],
+  task: [...RESTS, GROUP_REST, leading(clockField('cap_s', say.cap))],
   rotation: [clockField('rotate_s', say.changeOver), clockField('laps', say.laps, '')],
 }
 
 const withInner = (spec: FieldSpec): FieldSpec => ({ ...spec, under: ['clock', 'inner'] })
 
-/** The numbers of a block that are edited in its head, in the order of time. */
+/** The numbers of a block that are edited in its sentence, in the order of time; its rest after stands below it. */
 export function blockFields(block: Block): FieldSpec[] {
   const { clock } = block
-  const fields = [blockField('talk_s', say.talk, 's'), ...(OF_CLOCK[clock.kind] ?? [])]
+  const fields = [...(OF_CLOCK[clock.kind] ?? [])]
   if (clock.kind === 'rotation') fields.push(...(OF_CLOCK[clock.inner.kind] ?? []).map(withInner))
   if (clock.kind === 'task' && clock.pulse) {
     fields.push({ ...clockField('work_s', say.pulseOn), under: ['clock', 'pulse'] })
     fields.push({ ...clockField('rest_s', say.pulseOff), under: ['clock', 'pulse'] })
   }
   fields.push(blockField('rounds', say.rounds), blockField('group', say.stepsAtATime))
-  fields.push(blockField('repeat', say.repeat), blockField('rest_between_repeats_s', say.betweenRepeats, 's'))
-  fields.push(blockField('announced_s', say.told, 's'))
-  fields.push(blockField('rpe', say.plannedEffort), blockField('rest_after_s', say.restAfter, 's'))
+  fields.push(leading(blockField('repeat', say.repeat)), blockField('rest_between_repeats_s', say.betweenRepeats, 's'))
+  fields.push(blockField('talk_s', say.talk, 's'), leading(blockField('announced_s', say.told, 's')))
+  fields.push(leading(blockField('rpe', say.plannedEffort)))
   return fields
 }

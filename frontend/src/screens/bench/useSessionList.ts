@@ -31,7 +31,7 @@ export function useSessionList() {
   // Anything else is asked for from its first page on.
   watch([archived, tag, sortBy, downward, wanted], () => (page.value = 1), { flush: 'sync' })
 
-  const { data, error, isFetching, refetch } = useQuery(
+  const { data, error, isPlaceholderData, refetch } = useQuery(
     {
       queryKey: computed(() => [
         ...KEYS.sessions(),
@@ -108,7 +108,7 @@ export function useSessionList() {
   return {
     items,
     asked,
-    busy: isFetching,
+    busy: isPlaceholderData,
     total: computed(() => data.value?.total ?? 0),
     size: computed(() => data.value?.size ?? 1),
     page,

@@ -50,26 +50,40 @@ export const BLOCK_CARD = {
   moveBlockArrowUpOr: (placed: Said) => said`Move block ${placed}: arrow up or down`,
   dragOrArrowKeys: 'Drag, or arrow keys',
   partOfBlock: (placed: Said) => said`Part of block ${placed}`,
-  label: 'Label',
-  formatAndItsNumbers: 'Format and its numbers',
-  mayEndBefore: 'may end before',
-  mayBeLeftOut: 'may be left out',
+  effortIs: (rpe: Said) => said`effort ${rpe}`,
+  doneIn: (time: Said) => said`done in ${time}`,
+  rounds: (rounds: Said, reps: Said) => said`${rounds} rounds + ${reps}`,
+} as const
+
+export const BLOCK_FOOT = {
+  rest: 'rest',
+  after: ' after',
+  moreNumbers: 'more numbers',
+  fewerNumbers: 'fewer numbers',
+  otherFormats: 'other formats',
+  again: 'again',
+  remove: 'remove',
+  ofBlock: (placed: Said) => said` block ${placed}`,
+  addABlockHere: 'add a block here',
+  afterBlock: (placed: Said) => said`, after block ${placed}`,
+} as const
+
+export const BLOCK_MORE = {
   peopleMoveDuringTheTalk: 'people move during the talk',
   effort: 'effort',
   asUsual: 'as usual',
   optional: 'optional',
   no: 'no',
   notes: 'notes',
-  fewerNumbers: 'fewer numbers',
-  moreNumbers: 'more numbers',
-  effortIs: (rpe: Said) => said`effort ${rpe}`,
-  otherFormats: 'other formats',
-  again: 'again',
-  remove: 'remove',
-  ofBlock: (placed: Said) => said` block ${placed}`,
+} as const
+
+export const BLOCK_SENTENCE = {
+  label: 'Label',
   format: 'format',
-  doneIn: (time: Said) => said`done in ${time}`,
-  rounds: (rounds: Said, reps: Said) => said`${rounds} rounds + ${reps}`,
+  formatAndItsNumbers: 'Format and its numbers',
+  mayEndBefore: 'may end before',
+  mayBeLeftOut: 'may be left out',
+  peopleMoveDuringTheTalk: 'people move during the talk',
 } as const
 
 export const BLOCKS_PANE = {
@@ -132,6 +146,7 @@ export const FORMAT_ROW = {
 
 export const HELP_PANEL = {
   keys: 'Keys',
+  theStave: 'The stave:',
   singleLettersActWhenNo: 'single letters act when no field has the focus',
 } as const
 
@@ -208,6 +223,8 @@ export const STEP_LINE = {
   dragOrArrowKeys: 'Drag, or arrow keys',
   change: (name: Said) => said`Change ${name}`,
   rest: 'rest',
+  sides: 'sides',
+  asTheMovementHasIt: 'as the movement has it',
   less: 'less',
   more: 'more',
   of: (name: Said) => said` of ${name}`,
@@ -234,8 +251,6 @@ export const STEP_LIST = {
 } as const
 
 export const STEP_MORE = {
-  sides: 'sides',
-  asTheMovementHasIt: 'as the movement has it',
   effort: 'effort',
   asTheBlock: 'as the block',
   leftInReserve: 'left in reserve',
@@ -351,10 +366,9 @@ export const FIELDS = {
   pulseOn: 'pulse on',
   pulseOff: 'pulse off',
   rounds: 'rounds',
-  stepsAtATime: 'steps at a time',
+  stepsAtATime: 'at a time',
   repeat: 'repeat',
   betweenRepeats: 'between repeats',
   told: 'told',
   plannedEffort: 'planned effort',
-  restAfter: 'rest after',
 } as const

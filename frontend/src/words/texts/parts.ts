@@ -1,4 +1,5 @@
 // Texts of the parts that screens share, by component: one key each. Figures come in written already (words/format.ts).
+import { said, type Said } from './said'
 
 export const APP = {
   skipToTheContent: 'Skip to the content',
@@ -32,6 +33,10 @@ export const OPENED_FIGURE = {
   wholeRepsThatFit: 'whole reps that fit',
   readOffTheEffortScale: 'read off the effort scale',
   asTyped: 'as typed',
+  none: 'nothing adds to it',
+  of: (amount: Said, label: Said) => said`${amount} of ${label}`,
+  in: 'in',
+  to: 'to',
 } as const
 
 export const SIDE_RAIL = {

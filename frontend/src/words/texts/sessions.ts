@@ -29,6 +29,8 @@ export const SESSION_LIST = {
 export const SESSION_TABLE = {
   session: (order: Said) => said`Session${order}`,
   lastChanged: (order: Said) => said`last changed${order}`,
+  byName: 'name',
+  sortedBy: 'sorted by',
   stave: 'Stave',
   whatToDo: 'What to do',
   copy: (title: Said) => said`Copy ${title}`,

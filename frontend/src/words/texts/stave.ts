@@ -10,6 +10,12 @@ export const STAVE_VIEW = {
   rangesLeaveOpenTo: (low: Said, high: Said) => said`ranges leave open ${low} to ${high}`,
 } as const
 
+export const STAVE_LEGEND = {
+  darkerIsHarder: 'darker: harder',
+  upperAndLowerHalf: 'upper half: left side, lower half: right side',
+  iSee: 'I see',
+} as const
+
 export const STAVE_ZOOM = {
   zoomOfTheStave: 'Zoom of the stave',
   earlier: 'Earlier',

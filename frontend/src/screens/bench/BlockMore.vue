@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { PlacePart } from '@/composables/edits'
+import { useTables } from '@/composables/useTables'
+import { BLOCK_MORE as say } from '@/words/texts/bench'
+
+import { blockFields, fieldValue, useBench, type FieldSpec, type PlacedBlock } from './bench'
+import ValueCell from './ValueCell.vue'
+
+// What a block may have beside what its sentence says: numbers that are not set, effort, whether it may be left out.
+const props = defineProps<{ placed: PlacedBlock }>()
+const { edit } = useBench()
+const { tables } = useTables()
+const block = computed(() => props.placed.block)
+const fields = computed(() => blockFields(block.value).filter((spec) => fieldValue(block.value, spec) === undefined))
+const place = (spec: FieldSpec): PlacePart[] => [...props.placed.place, ...spec.under, spec.key]
+const path = (spec: FieldSpec): string => [props.placed.path, ...spec.under, spec.key].join('.')
+
+function put(key: string, value: unknown): void {
+  const at = [...props.placed.place, key]
+  edit([value === '' ? { op: 'set', place: at, unset: true } : { op: 'set', place: at, value }])
+}
+const checked = (event: Event): boolean => (event.target as HTMLInputElement).checked
+const word = (event: Event): string => (event.target as HTMLSelectElement).value
+</script>
+
+<template>
+  <p class="unset">
+    <ValueCell
+      v-for="spec in fields"
+      :key="`${spec.under.join('.')}.${spec.key}`"
+      :label="spec.label"
+      :unit="spec.unit"
+      :value="undefined"
+      :place="place(spec)"
+      :path="path(spec)"
+    />
+    <label>
+      <input type="checkbox" :checked="block.talk_over ?? false" @change="put('talk_over', checked($event) || '')" />
+      {{ say.peopleMoveDuringTheTalk }}
+    </label>
+    <label>
+      {{ say.effort }}
+      <select :value="block.effort ?? ''" @change="put('effort', word($event))">
+        <option value="">{{ say.asUsual }}</option>
+        <option v-for="one in tables.efforts" :key="one.key" :value="one.key">{{ one.label }}</option>
+      </select>
+    </label>
+    <label>
+      {{ say.optional }}
+      <select :value="block.optional ?? ''" @change="put('optional', word($event))">
+        <option value="">{{ say.no }}</option>
+        <option v-for="one in tables.optional" :key="one.key" :value="one.key">{{ one.label }}</option>
+      </select>
+    </label>
+    <ValueCell
+      :label="say.notes"
+      text
+      :value="block.notes"
+      :place="[...placed.place, 'notes']"
+      :path="`${placed.path}.notes`"
+    />
+  </p>
+</template>
+
+<style scoped>
+.unset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  background: var(--paper-2);
+  padding: 6px 10px;
+  margin: 2px 0;
+  font-size: 13px;
+}
+label {
+  color: var(--mute);
+}
+select {
+  font-weight: 600;
+  color: var(--ink);
+}
+</style>
