@@ -7,7 +7,7 @@ import BenchScreen from './screens/bench/BenchScreen.vue'
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', redirect: '/bench' },
+    { path: '/', name: 'first', component: () => import('./screens/first/FirstScreen.vue') },
     { path: '/sign-in', name: 'sign-in', component: () => import('./screens/sign-in/SignIn.vue') },
     { path: '/bench', name: 'sessions', component: () => import('./screens/bench/SessionList.vue') },
     { path: '/bench/:id', name: 'bench', component: BenchScreen, props: true },

@@ -66,6 +66,11 @@ def test_the_demo_week_is_levelled_in_a_few_edits_of_which_some_are_taken_and_on
     assert made["before"]["load"]["totals"]["load"] > 1200
     assert 1050 <= made["after"]["load"]["totals"]["load"] <= 1200
     assert made["before"]["load"]["monotony"]["value"] > 2 > made["after"]["load"]["monotony"]["value"]
+    # The rows go with it: what is shown of the week before, and the same patterns on other days after.
+    shown = demo.send("coach", "GET", f"/plan/week?day={on(0)}&squad={demo.squad.pk}").json()
+    assert made["before"]["rows"] == shown["rows"]
+    assert [one["name"] for one in made["after"]["rows"]] == [one["name"] for one in shown["rows"]]
+    assert made["after"]["rows"] != shown["rows"]
     some = made["edits"][:2]
     looked = do(demo, "preview", made, 0, 1).json()
     before = {

@@ -156,6 +156,22 @@ def test_the_ends_of_time_can_be_planned(world: World, day: str) -> None:
     assert world.send("coach", "POST", f"/plan/entries/{made['id']}/again", {"weeks": 52}).status_code == 201
 
 
+def test_notes_are_for_those_who_plan_and_stay_with_their_day(world: World) -> None:
+    entry = put(world, 0, notes=" second rope\nfor the lower pitch ")
+    assert entry["notes"] == "second rope\nfor the lower pitch"
+    [kept] = week(world)["entries"]
+    assert kept["notes"] == entry["notes"]
+    [seen] = week(world, who="athlete")["entries"]
+    assert seen["notes"] == ""
+    path = f"/plan/entries/{entry['id']}"
+    [copy] = world.send("coach", "POST", f"{path}/again", {"day": on(2)}).json()
+    assert copy["notes"] == ""
+    assert next(one for one in week(world)["entries"] if one["id"] == copy["id"])["notes"] == ""
+    long = world.send("coach", "PATCH", path, {"notes": "x" * 2001})
+    assert (long.status_code, long.json()["problems"][0]["path"]) == (422, "notes")
+    assert world.send("coach", "PATCH", path, {"notes": None}).json()["notes"] == ""
+
+
 def test_phases_do_not_lie_over_each_other_and_days_have_intents(world: World) -> None:
     phase = {"begins": on(2), "weeks": 2, "kind": "build", "load_low": 900, "load_high": 1100}
     assert world.send("coach", "POST", "/plan/phases", phase).status_code == 204

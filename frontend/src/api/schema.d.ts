@@ -4049,7 +4049,7 @@ export interface components {
          * EntryOut
          * @description An entry of the plan, with what it comes to. `newer`: its session has a newer version than its copy.
          *
-         *     `changed`: the copy was changed for this day.
+         *     `changed`: the copy was changed for this day. `notes`: empty for those who do not plan.
          */
         EntryOut: {
             /**
@@ -4088,6 +4088,8 @@ export interface components {
             skipped: boolean;
             /** Logged */
             logged: boolean;
+            /** Notes */
+            notes: string;
             /** Version */
             version: number;
         };
@@ -4280,6 +4282,8 @@ export interface components {
             locked?: boolean | null;
             /** Skipped */
             skipped?: boolean | null;
+            /** Notes */
+            notes?: string | null;
             /** Minutes */
             minutes?: number | null;
             /** Effort */
@@ -4317,6 +4321,8 @@ export interface components {
             locked?: boolean | null;
             /** Skipped */
             skipped?: boolean | null;
+            /** Notes */
+            notes?: string | null;
             /** Minutes */
             minutes?: number | null;
             /** Effort */
@@ -4493,10 +4499,12 @@ export interface components {
         };
         /**
          * OutcomeOut
-         * @description What a week comes to with some edits taken, and the rules that it then breaks.
+         * @description What a week comes to with some edits taken, its rows, and the rules that it then breaks.
          */
         OutcomeOut: {
             load: components["schemas"]["WeekLoad"];
+            /** Rows */
+            rows: components["schemas"]["WeekRow"][];
             /** Clashes */
             clashes: components["schemas"]["Clash"][];
             /** Breaks */

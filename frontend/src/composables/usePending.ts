@@ -7,6 +7,18 @@ export const handOver = (session: string, edits: Edit[]): void => {
   waiting.set(session, edits)
 }
 
+/** Words that another screen hands to a new session: read on its board. */
+let words = ''
+export const handWords = (text: string): void => {
+  words = text
+}
+/** The words waiting for a new session, taken once. */
+export function takeWords(): string {
+  const taken = words
+  words = ''
+  return taken
+}
+
 /** The edits waiting for a session, taken once. */
 export function takeOver(session: string): Edit[] {
   const edits = waiting.get(session) ?? []

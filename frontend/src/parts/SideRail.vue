@@ -26,7 +26,9 @@ async function leave(): Promise<void> {
 
 <template>
   <nav class="rail" :aria-label="say.screens">
-    <p class="name">{{ say.fine }} <br />{{ say.tally }}</p>
+    <RouterLink to="/" class="name" :aria-current="route.path === '/' ? 'page' : undefined"
+      >{{ say.fine }} <br />{{ say.tally }}</RouterLink
+    >
     <RouterLink to="/week" class="to" :class="{ on: route.path.startsWith('/week') }">{{ say.week }}</RouterLink>
     <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">{{ say.bench }}</RouterLink>
     <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">{{
@@ -57,6 +59,8 @@ async function leave(): Promise<void> {
   text-align: center;
   letter-spacing: 0.02em;
   margin: 0 0 12px;
+  color: var(--ink);
+  text-decoration: none;
 }
 .to {
   font-size: 12px;

@@ -12,7 +12,7 @@ import { useAutosave } from '@/composables/useAutosave'
 import { useDocument } from '@/composables/useDocument'
 import { useFigures } from '@/composables/useFigures'
 import { useLeaving } from '@/composables/useLeaving'
-import { takeOver } from '@/composables/usePending'
+import { takeOver, takeWords } from '@/composables/usePending'
 import { useWhatIf } from '@/composables/useWhatIf'
 import { OPENING } from '@/parts/opening'
 import { LOST, lostText } from '@/words/saving'
@@ -87,6 +87,8 @@ async function settle(): Promise<string> {
   return unkept() ? lostText(state.value, refused.value) : ''
 }
 
+type View = 'blocks' | 'board'
+const view = ref<View>('blocks')
 const adding = ref(false)
 const { missing } = useOpening(
   toRef(props, 'id'),
@@ -96,7 +98,9 @@ const { missing } = useOpening(
     begin(session)
     load(opened)
     if (session === null) {
-      adding.value = true
+      const words = takeWords()
+      if (words) void show('board').then(() => board.typedText(words))
+      else adding.value = true
       return
     }
     const handed = takeOver(session.id)
@@ -132,8 +136,6 @@ const tools: BenchTools = {
 provide(BENCH, tools)
 provide(OPENING, { figures, question: tools.question, light: (what) => (lit.value = what) })
 
-type View = 'blocks' | 'board'
-const view = ref<View>('blocks')
 const panel = ref<Panel | null>(null)
 const toggle = (which: Panel): void => {
   panel.value = panel.value === which ? null : which

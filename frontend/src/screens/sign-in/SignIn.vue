@@ -20,7 +20,7 @@ async function enter(): Promise<void> {
   try {
     await signIn(name.value.trim(), password.value)
     const next = route.query.next
-    await router.push(typeof next === 'string' && next.startsWith('/') && !next.startsWith('//') ? next : '/bench')
+    await router.push(typeof next === 'string' && next.startsWith('/') && !next.startsWith('//') ? next : '/')
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     trouble.value = error.message

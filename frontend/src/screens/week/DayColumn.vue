@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { ElCheckbox } from 'element-plus'
 import { computed, defineAsyncComponent, useTemplateRef } from 'vue'
 
 import type { DayPlan, NewEntry, PersonOut, Week } from '@/api/types'
@@ -58,7 +57,9 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
 
 <template>
   <section class="day" :class="{ today: one.day === today() }" :aria-label="longDay(one.day)">
-    <h2>{{ shortDay(one.day) }}</h2>
+    <h2>
+      {{ shortDay(one.day) }} <small v-if="one.intended">{{ say.of(whole(one.intended)) }}</small>
+    </h2>
     <p class="intent">
       <template v-if="editable">
         <ChoiceField
@@ -68,26 +69,27 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
           @update:model-value="set({ intent: $event ?? '' })"
         />
         <NumberField
-          v-if="one.intent"
+          v-if="one.intent && one.intent !== 'rest'"
           :model-value="percent"
           :label="say.shareOfTheWeekOn(longDay(one.day))"
           :max="100"
           placeholder="%"
           class="share"
+          :class="{ none: percent === null }"
           @change="set({ share: $event === null ? null : $event / 100 })"
         />
       </template>
       <span v-else>{{ one.intent }}</span>
-      <small v-if="one.intended">{{ whole(one.intended) }}</small>
-      <ElCheckbox
+      <button
         v-if="editable"
-        size="small"
-        class="hall"
-        :model-value="one.hall"
-        @change="set({ hall: Boolean($event) })"
+        type="button"
+        class="plain hall"
+        :class="{ without: !one.hall }"
+        :aria-pressed="one.hall"
+        @click="set({ hall: !one.hall })"
       >
-        {{ say.hall }}<span class="visually-hidden">{{ say.on(longDay(one.day)) }}</span>
-      </ElCheckbox>
+        {{ one.hall ? say.hall : say.noHall }}<span class="visually-hidden">{{ say.on(longDay(one.day)) }}</span>
+      </button>
     </p>
     <p v-if="away" class="said rest">{{ away }}{{ load?.bouts ? say.yetThisCounts : '' }}</p>
     <div ref="list" class="entries" :data-day="one.day">
@@ -130,17 +132,51 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
 h2 {
   font-size: 15px;
 }
+h2 small {
+  font: 400 12px var(--text);
+  color: var(--act);
+}
+/* One quiet row: what the day is meant to be, its share, the hall. Lines come when one points at it. */
 .intent {
   display: flex;
-  flex-wrap: wrap;
-  gap: 0 8px;
+  gap: 0 4px;
   align-items: center;
   margin: 0 0 5px;
-  color: var(--act);
+  color: var(--mute);
   font-size: 12.5px;
 }
+.intent :deep(.choice) {
+  flex: 1;
+  min-width: 0;
+}
+.intent :deep(.el-select__wrapper) {
+  font-size: 12.5px;
+}
+.intent:not(:hover, :focus-within) :deep(.el-select__wrapper),
+.intent:not(:hover, :focus-within) :deep(.el-input__wrapper) {
+  border-bottom-color: transparent;
+}
+.intent:not(:hover, :focus-within) :deep(.el-select__suffix) {
+  visibility: hidden;
+}
+/* A share that is not set is asked for only where one points. */
+.intent:not(:hover, :focus-within) .share.none {
+  display: none;
+}
 .share :deep(.el-input-number) {
-  width: 3em;
+  width: 2.6em;
+}
+.hall {
+  flex-shrink: 0;
+  min-width: 24px;
+  color: var(--mute);
+}
+.hall:hover {
+  text-decoration: underline;
+}
+.hall.without {
+  color: var(--warn);
+  font-weight: 600;
 }
 .entries {
   min-height: 34px;

@@ -14,6 +14,8 @@ import type { LevelRules } from './useLevelling'
 const props = defineProps<{
   proposal: Proposal | null
   picked: readonly number[]
+  /** What each edit would do by itself. */
+  own: readonly (Outcome | null)[]
   outcome: Outcome | null
   busy: boolean
   progress: Job | null
@@ -60,20 +62,30 @@ const ENDS: Record<Proposal['end'], string> = {
   time: say.theBestFoundInThe,
   stopped: say.theBestFoundUntilIt,
 }
-const beside = computed(() => {
-  const before = props.proposal?.before
-  const after = props.outcome
-  if (!before || !after) return []
+/** The figures that a proposal is about: name, as it is, as it would be. */
+function figuresOf(before: Outcome, after: Outcome): [string, string, string][] {
   return [
     ['load', whole(before.load.totals['load'] ?? 0), whole(after.load.totals['load'] ?? 0)],
     ['monotony', figureText(before.load.monotony, 'ratio'), figureText(after.load.monotony, 'ratio')],
     ['clashes', String(before.clashes.length), String(after.clashes.length)],
-    ...['medium', 'high'].map((grade) => {
+    ...['medium', 'high'].map((grade): [string, string, string] => {
       const key = `landings-${grade}`
       return [`${grade} landings`, whole(before.load.totals[key] ?? 0), whole(after.load.totals[key] ?? 0)]
     }),
   ]
+}
+const beside = computed(() => {
+  const before = props.proposal?.before
+  return before && props.outcome ? figuresOf(before, props.outcome) : []
 })
+/** What one edit changes by itself. */
+function ownText(index: number): string {
+  const before = props.proposal?.before
+  const after = props.own[index]
+  if (!before || !after) return ''
+  const changed = figuresOf(before, after).filter(([, was, is]) => was !== is)
+  return changed.length ? changed.map(([name, was, is]) => `${name} ${was} → ${is}`).join(' · ') : say.noFigureChanges
+}
 </script>
 
 <template>
@@ -127,6 +139,7 @@ const beside = computed(() => {
           <ElCheckbox :model-value="picked.includes(index)" @change="$emit('pick', index)">{{
             editText(edit)
           }}</ElCheckbox>
+          <span class="own">{{ ownText(index) }}</span>
         </li>
       </ul>
       <table v-if="beside.length && proposal.edits.length">
@@ -150,14 +163,6 @@ const beside = computed(() => {
           </tr>
         </tbody>
       </table>
-      <template v-if="proposal.edits.length">
-        <p v-for="line in broken" :key="line" class="note-bar">{{ say.withWhatIsTickedThis(line) }}</p>
-      </template>
-      <p v-for="line in given" :key="line" class="quiet">{{ say.brokenByWhatStaysAs(line) }}</p>
-      <p v-if="proposal.found" class="quiet">{{ reached }} {{ ENDS[proposal.end] }}</p>
-      <p v-if="proposal.edits.length" class="quiet">
-        {{ say.firstTheRulesThenThe(weightsText) }}
-      </p>
       <p class="acts">
         <ElButton v-if="proposal.edits.length" type="primary" :disabled="!picked.length" @click="$emit('take')">
           {{
@@ -165,6 +170,14 @@ const beside = computed(() => {
           }}
         </ElButton>
         <button type="button" class="link" @click="$emit('close')">{{ say.leaveIt }}</button>
+      </p>
+      <template v-if="proposal.edits.length">
+        <p v-for="line in broken" :key="line" class="note-bar">{{ say.withWhatIsTickedThis(line) }}</p>
+      </template>
+      <p v-for="line in given" :key="line" class="quiet">{{ say.brokenByWhatStaysAs(line) }}</p>
+      <p v-if="proposal.found" class="quiet">{{ reached }} {{ ENDS[proposal.end] }}</p>
+      <p v-if="proposal.edits.length" class="quiet">
+        {{ say.firstTheRulesThenThe(weightsText) }}
       </p>
     </template>
     <template v-if="changes.length">
@@ -197,6 +210,12 @@ ul {
 li {
   border-top: 1px solid var(--rule);
   padding: 5px 0;
+}
+.own {
+  display: block;
+  padding-left: 22px;
+  color: var(--mute);
+  font-size: 13px;
 }
 .rules {
   margin-top: 12px;

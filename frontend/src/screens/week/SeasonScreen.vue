@@ -4,7 +4,7 @@ import { max } from 'd3-array'
 import { scaleLinear, scaleQuantize } from 'd3-scale'
 import { line } from 'd3-shape'
 import { ElButton, ElSkeleton } from 'element-plus'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
@@ -66,6 +66,39 @@ const loadLine = computed(
       .x((_, index) => x(index + 0.5))
       .y((week) => y(week.load))(season.value ?? []) ?? undefined,
 )
+/** Where a week stands to its band: in words, and marked on the line. */
+const against = (week: SeasonWeek): string => {
+  if (week.low === null || week.high === null || !week.entries) return ''
+  const band = `${whole(week.low)} – ${whole(week.high)}`
+  if (week.load > week.high) return say.overTheBand(band)
+  return week.load < week.low ? say.underTheBand(band) : say.withinTheBand(band)
+}
+const isOff = (week: SeasonWeek): boolean =>
+  week.entries > 0 && week.low !== null && week.high !== null && (week.load > week.high || week.load < week.low)
+const pointed = ref<number | null>(null)
+/** The week that is told in a line: the one pointed at, or else the present one. */
+const told = computed(() => season.value?.[pointed.value ?? season.value.findIndex(isNow)])
+const reasons = (week: SeasonWeek): string =>
+  [
+    say.weekOfIs(fullDate(week.begins), week.entries ? whole(week.load) : say.nothingPlanned),
+    against(week),
+    week.change.value === null ? '' : say.againstBefore(figureText(week.change, 'change')),
+    week.coupled.value === null ? '' : say.rollingIs(figureText(week.coupled, 'ratio')),
+    week.hard_days ? say.hardDaysAre(week.hard_days) : '',
+    week.clashes ? say.clashesAre(week.clashes) : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
+function keys(event: KeyboardEvent): void {
+  const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+  const weeks = season.value
+  if (!weeks) return
+  if (event.key === 'Enter' && told.value) void open(told.value)
+  if (by === undefined) return
+  event.preventDefault()
+  const at = pointed.value ?? weeks.findIndex(isNow)
+  pointed.value = Math.min(weeks.length - 1, Math.max(0, at + by))
+}
 const everyNth = computed(() => Math.ceil((season.value?.length ?? 1) / 14))
 const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() < daysOn(week.begins, 7)
 </script>
@@ -92,7 +125,15 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
       <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
     <div v-else class="pad">
-      <svg :viewBox="`0 0 ${WIDE} ${base + 34}`" role="img" :aria-label="say.staveOfWeeksTheTable(season.length)">
+      <svg
+        :viewBox="`0 0 ${WIDE} ${base + 34}`"
+        role="img"
+        tabindex="0"
+        :aria-label="say.staveOfWeeksTheTable(season.length)"
+        @keydown="keys"
+        @mouseleave="pointed = null"
+        @blur="pointed = null"
+      >
         <g v-for="(name, row) in names" :key="name">
           <rect
             :x="LEFT"
@@ -135,12 +176,32 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
           <text v-if="index % everyNth === 0" :x="x(index) + 2" :y="base + 15" class="tick">
             {{ shortDay(week.begins).slice(4) }} {{ fullDate(week.begins).split(' ')[1]?.slice(0, 3) }}
           </text>
-          <circle v-if="week.entries" :cx="x(index + 0.5)" :cy="y(week.load)" r="3.2" />
+          <circle
+            v-if="week.entries"
+            :cx="x(index + 0.5)"
+            :cy="y(week.load)"
+            :r="isOff(week) ? 4.4 : 3.2"
+            :class="{ off: isOff(week) }"
+          />
+          <text v-if="isOff(week)" :x="x(index + 0.5)" :y="y(week.load) - 8" class="state">
+            {{ week.load > (week.high ?? 0) ? say.over : say.under }}
+          </text>
+          <rect
+            :x="x(index)"
+            y="0"
+            :width="column"
+            :height="base"
+            :class="{ pointed: told === week }"
+            fill="transparent"
+            @mouseenter="pointed = index"
+            @click="open(week)"
+          />
         </g>
         <text x="0" :y="base - 50">{{ say.load }}</text>
         <path :d="loadLine" class="line" />
         <line :x1="LEFT" :x2="WIDE" :y1="base" :y2="base" stroke="var(--ink)" />
       </svg>
+      <p class="told" aria-live="polite">{{ told ? reasons(told) : '' }}</p>
       <div class="scroll" tabindex="0" role="group" :aria-label="say.theSeasonInFigures">
         <table>
           <thead>

@@ -15,6 +15,7 @@ import BesidePanel from './BesidePanel.vue'
 import DayColumn from './DayColumn.vue'
 import LevelPanel from './LevelPanel.vue'
 import { useLevelling } from './useLevelling'
+import { useOwnEffects } from './useOwnEffects'
 import { useWeek } from './useWeek'
 import WeekHeader from './WeekHeader.vue'
 import WeekPanel from './WeekPanel.vue'
@@ -22,7 +23,7 @@ import WeekStave from './WeekStave.vue'
 
 // Forms are fetched when one is first opened: the week itself waits for none of them.
 const AwayForm = defineAsyncComponent(() => import('./AwayForm.vue'))
-const EntryEditor = defineAsyncComponent(() => import('./EntryEditor.vue'))
+const EntryDrawer = defineAsyncComponent(() => import('./EntryDrawer.vue'))
 const PhaseForm = defineAsyncComponent(() => import('./PhaseForm.vue'))
 const SharePanel = defineAsyncComponent(() => import('./SharePanel.vue'))
 const TargetForm = defineAsyncComponent(() => import('./TargetForm.vue'))
@@ -39,6 +40,8 @@ const { week, turning, trouble, squad, read, act, add, change, again, drop, setD
 const levelling = useLevelling(day, squad, read)
 const { proposal, picked, outcome, rules, busy, progress, trouble: levelTrouble } = levelling
 
+const ownEffects = useOwnEffects(levelling.job, proposal)
+
 const own = computed(() => account.value?.squads.find((one) => one.id === week.value?.squad))
 const editable = computed(() => own.value !== undefined && own.value.role !== 'athlete')
 const { people } = usePeople(() => (editable.value ? (week.value?.squad ?? 0) : 0))
@@ -46,7 +49,7 @@ const panel = ref<Panel | null>(null)
 const toggle = (which: Panel): void => {
   panel.value = panel.value === which ? null : which
 }
-const opened = ref('')
+const opened = ref(String(route.query.entry ?? ''))
 const edited = computed(() => week.value?.entries.find((one) => one.id === opened.value))
 const adding = ref('')
 const days = computed(() => (week.value?.days ?? []).map((one) => one.day))
@@ -131,7 +134,7 @@ async function undo(id: number, item: number): Promise<void> {
             @put="put"
           />
         </div>
-        <EntryEditor
+        <EntryDrawer
           v-if="edited"
           :entry="edited"
           :days="days"
@@ -143,16 +146,40 @@ async function undo(id: number, item: number): Promise<void> {
           @attended="read"
         />
         <TargetForm v-if="panel === 'targets'" :rows="week.rows" @save="setTargets" @close="panel = null" />
-        <div class="stave" tabindex="0" role="group" :aria-label="say.staveOfTheWeek"><WeekStave :week="week" /></div>
+        <div class="stave" tabindex="0" role="group" :aria-label="say.staveOfTheWeek">
+          <WeekStave :week="week" :outcome="outcome" />
+        </div>
       </div>
       <div class="right">
-        <WeekPanel :week="week" />
-        <BesidePanel :week="week" />
+        <!-- What is proposed comes first, while it is. -->
         <LevelPanel
+          v-if="proposal || busy"
           v-model:rules="rules"
           :proposal="proposal"
           :picked="picked"
           :outcome="outcome"
+          :own="ownEffects"
+          :busy="busy"
+          :progress="progress"
+          :editable="editable"
+          :trouble="levelTrouble"
+          :changes="week.changes"
+          :days="days"
+          @pick="levelling.pick"
+          @take="levelling.take"
+          @cancel="levelling.cancel"
+          @close="levelling.close"
+          @undo="undo"
+        />
+        <WeekPanel :week="week" />
+        <BesidePanel :week="week" />
+        <LevelPanel
+          v-if="!proposal && !busy"
+          v-model:rules="rules"
+          :proposal="proposal"
+          :picked="picked"
+          :outcome="outcome"
+          :own="ownEffects"
           :busy="busy"
           :progress="progress"
           :editable="editable"

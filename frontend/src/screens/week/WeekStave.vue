@@ -2,13 +2,16 @@
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
 
-import type { Week } from '@/api/types'
+import type { Outcome, Week } from '@/api/types'
 import { inkLevel } from '@/stave/scale'
 import { shortDay } from '@/words/dates'
 import { clock, whole } from '@/words/format'
 import { WEEK_STAVE as say } from '@/words/texts/week'
 
-const props = defineProps<{ week: Week }>()
+// The days of a week as a stave. With `outcome`, what is proposed: the week as it is pale, as it would be in ink.
+const props = defineProps<{ week: Week; outcome?: Outcome | null }>()
+const load = computed(() => (props.outcome ?? props.week).load)
+const rows = computed(() => (props.outcome ?? props.week).rows)
 
 const LEFT = 74
 const WIDE = 868
@@ -20,11 +23,11 @@ const HIGH = 120
 const top = computed(() => props.week.rows.length * ROW + 16)
 const base = computed(() => top.value + HIGH)
 /** The longest bar of any row and day fills its place. */
-const longest = computed(() => Math.max(1, ...props.week.rows.flatMap((row) => row.days)))
+const longest = computed(() => Math.max(1, ...[...props.week.rows, ...rows.value].flatMap((row) => row.days)))
 const heaviest = computed(() =>
   Math.max(
     1,
-    ...props.week.load.days.map((day) => day.totals['load'] ?? 0),
+    ...[...props.week.load.days, ...load.value.days].map((day) => day.totals['load'] ?? 0),
     ...props.week.days.map((day) => day.intended ?? 0),
   ),
 )
@@ -37,8 +40,14 @@ const rise = (load: number): number => loads.value(load)
 const inMinutes = (seconds: number): string => (seconds < 570 ? (seconds / 60).toFixed(1) : whole(seconds / 60))
 const targetText = (row: Week['rows'][number]): string =>
   row.target === null ? '' : row.off === 0 ? say.within : row.off < 0 ? say.under : say.over
+/** A bar that the proposal changes. */
+const moved = (row: number, day: number): boolean =>
+  Math.round(rows.value[row]?.days[day] ?? 0) !== Math.round(props.week.rows[row]?.days[day] ?? 0)
+/** A day that the proposal changes. */
+const differs = (day: number): boolean =>
+  Math.round(load.value.days[day]?.totals['load'] ?? 0) !== Math.round(props.week.load.days[day]?.totals['load'] ?? 0)
 const told = computed(() =>
-  props.week.load.days
+  load.value.days
     .map((day) => say.dayHas(shortDay(day.day), whole(day.totals['load'] ?? 0), day.hard ? say.hard : ''))
     .join('; '),
 )
@@ -46,7 +55,7 @@ const told = computed(() =>
 
 <template>
   <svg :viewBox="`0 0 ${WIDE} ${base + 4}`" role="img" :aria-label="say.staveOfTheWeek(told)">
-    <g v-for="(row, index) in week.rows" :key="row.name">
+    <g v-for="(row, index) in rows" :key="row.name">
       <rect
         :x="LEFT"
         :y="index * ROW"
@@ -56,13 +65,21 @@ const told = computed(() =>
       />
       <text x="0" :y="index * ROW + 16">{{ row.name }}</text>
       <template v-for="(seconds, day) in row.days" :key="day">
+        <rect
+          v-if="outcome && moved(index, day) && (week.rows[index]?.days[day] ?? 0) > 0"
+          :x="x(day)"
+          :y="index * ROW + 2"
+          :width="bar(week.rows[index]?.days[day] ?? 0)"
+          :height="ROW - 4"
+          class="before"
+        />
         <template v-if="seconds > 0">
           <rect
             :x="x(day)"
-            :y="index * ROW + 4"
+            :y="index * ROW + (outcome && moved(index, day) ? 6 : 4)"
             :width="bar(seconds)"
-            :height="ROW - 8"
-            :fill="`var(--e${inkLevel(week.load.days[day]?.effort ?? 0)})`"
+            :height="ROW - (outcome && moved(index, day) ? 12 : 8)"
+            :fill="`var(--e${inkLevel(load.days[day]?.effort ?? 0)})`"
           />
           <text :x="x(day) + bar(seconds) + 4" :y="index * ROW + 16" class="small">{{ inMinutes(seconds) }}</text>
         </template>
@@ -71,12 +88,20 @@ const told = computed(() =>
       <text v-if="targetText(row)" :x="WIDE - SUMS + 4" :y="index * ROW + 16" class="small">{{ targetText(row) }}</text>
     </g>
     <text x="0" :y="base - 40">{{ say.load }}</text>
-    <g v-for="(day, number) in week.load.days" :key="day.day">
+    <g v-for="(day, number) in load.days" :key="day.day">
+      <rect
+        v-if="outcome && differs(number) && week.load.days[number]?.totals['load']"
+        :x="x(number)"
+        :y="base - rise(week.load.days[number]?.totals['load'] ?? 0)"
+        :width="COLUMN * 0.52"
+        :height="rise(week.load.days[number]?.totals['load'] ?? 0)"
+        class="before"
+      />
       <rect
         v-if="day.totals['load']"
-        :x="x(number)"
+        :x="x(number) + (outcome && differs(number) ? COLUMN * 0.1 : 0)"
         :y="base - rise(day.totals['load'])"
-        :width="COLUMN * 0.52"
+        :width="COLUMN * (outcome && differs(number) ? 0.32 : 0.52)"
         :height="rise(day.totals['load'])"
         :fill="`var(--e${inkLevel(day.effort)})`"
       />
@@ -85,9 +110,17 @@ const told = computed(() =>
         :d="`M${x(number) - 3} ${base - rise(week.days[number]?.intended ?? 0)}h${COLUMN * 0.6}`"
         class="intended"
       />
-      <text :x="x(number) + COLUMN * 0.56" :y="base - 20" class="intent">{{ week.days[number]?.intent }}</text>
-      <text v-if="day.totals['load']" :x="x(number) + COLUMN * 0.56" :y="base - 4" class="load">
-        {{ whole(day.totals['load']) }}
+      <text :x="x(number) + COLUMN * 0.56" :y="base - 34" class="intent">{{ week.days[number]?.intent }}</text>
+      <text v-if="outcome && differs(number)" :x="x(number) + COLUMN * 0.56" :y="base - 19" class="small">
+        {{ say.was(whole(week.load.days[number]?.totals['load'] ?? 0)) }}
+      </text>
+      <text
+        v-if="day.totals['load'] || (outcome && differs(number))"
+        :x="x(number) + COLUMN * 0.56"
+        :y="base - 4"
+        class="load"
+      >
+        {{ whole(day.totals['load'] ?? 0) }}
       </text>
       <text v-if="day.hard" :x="x(number)" :y="base - rise(day.totals['load'] ?? 0) - 4" class="small">
         {{ say.hardDay }}
@@ -95,6 +128,7 @@ const told = computed(() =>
     </g>
     <line :x1="LEFT" :x2="WIDE" :y1="base" :y2="base" stroke="var(--ink)" />
   </svg>
+  <p v-if="outcome" class="key">{{ say.beforePaleAfterInInk }}</p>
 </template>
 
 <style scoped>
@@ -116,6 +150,17 @@ text {
 }
 .sum {
   text-anchor: end;
+}
+.before {
+  fill: var(--rule);
+  stroke: var(--field);
+  stroke-width: 0.7;
+  stroke-dasharray: 2 2;
+}
+.key {
+  margin: 2px 0 0;
+  color: var(--mute);
+  font-size: 13px;
 }
 .intended {
   stroke: var(--act);

@@ -92,7 +92,7 @@ ul {
   list-style: none;
   margin: 4px 0 0;
   padding: 0;
-  columns: 3 260px;
+  columns: 2 320px;
 }
 li {
   display: flex;

@@ -109,5 +109,5 @@ export function useLevelling(day: Ref<string>, squad: () => number, done: () => 
     close()
     await done()
   }
-  return { proposal, picked, outcome, rules, busy, progress, trouble, propose, pick, take, cancel, close }
+  return { proposal, job, picked, outcome, rules, busy, progress, trouble, propose, pick, take, cancel, close }
 }

@@ -52,6 +52,8 @@ export const DAY_COLUMN = {
   intentOf: (day: Said) => said`Intent of ${day}`,
   shareOfTheWeekOn: (day: Said) => said`Share of the week on ${day}, per cent`,
   hall: 'hall',
+  noHall: 'no hall',
+  of: (load: Said) => said`of ${load}`,
   on: (day: Said) => said` on ${day}`,
   yetThisCounts: ', yet this counts',
   rest: 'rest',
@@ -75,7 +77,7 @@ export const ENTRY_CARD = {
   inAProposal: 'in a proposal',
 } as const
 
-export const ENTRY_EDITOR = {
+export const ENTRY_DRAWER = {
   change: (title: Said) => said`Change ${title}`,
   on: 'on',
   at: 'at',
@@ -98,7 +100,18 @@ export const ENTRY_EDITOR = {
   doItAfterAll: 'do it after all',
   skip: 'skip',
   takeOff: 'take off',
-  close: 'close',
+  comesTo: (minutes: Said, effort: Said, load: Said) => said`${minutes} min, effort ${effort}, load ${load}`,
+  when: 'When',
+  forWhom: 'For whom',
+  session: 'Session',
+  newestVersion: 'As its session stands now.',
+  newerVersion: 'Its session has been changed since: there is a newer version.',
+  changedForThisDay: 'Changed for this day.',
+  done: 'Done',
+  isLogged: 'logged',
+  notes: 'Notes',
+  forThoseWhoPlan: 'for those who plan',
+  onceMore: 'Once more',
   oneWeek: '1 week',
   forWeeks: (weeks: Said) => said`${weeks} weeks`,
 } as const
@@ -129,6 +142,7 @@ export const LEVEL_PANEL = {
   beforeAndAfterWithWhat: 'Before and after, with what is ticked',
   now: 'now',
   withThese: 'with these',
+  noFigureChanges: 'changes none of these figures by itself',
   withWhatIsTickedThis: (line: Said) => said`With what is ticked this rule is broken: ${line}.`,
   brokenByWhatStaysAs: (line: Said) => said`Broken by what stays as it is: ${line}.`,
   firstTheRulesThenThe: (weightsText: Said) =>
@@ -189,6 +203,17 @@ export const SEASON_SCREEN = {
   hardDays: 'Hard days',
   clashes: 'Clashes',
   thisWeek: '· this week',
+  over: 'over',
+  under: 'under',
+  overTheBand: (band: Said) => said`over its band of ${band}`,
+  underTheBand: (band: Said) => said`under its band of ${band}`,
+  withinTheBand: (band: Said) => said`within its band of ${band}`,
+  weekOfIs: (day: Said, load: Said) => said`Week of ${day}: load ${load}`,
+  nothingPlanned: 'none, nothing is planned',
+  againstBefore: (change: Said) => said`${change} against the week before`,
+  rollingIs: (ratio: Said) => said`7 : 28 days ${ratio}`,
+  hardDaysAre: (days: Said) => said`hard days ${days}`,
+  clashesAre: (clashes: Said) => said`clashes ${clashes}`,
 } as const
 
 export const SHARE_PANEL = {
@@ -280,6 +305,8 @@ export const WEEK_STAVE = {
   staveOfTheWeek: (told: Said) => said`Stave of the week. ${told}`,
   load: 'load',
   hardDay: 'hard day',
+  was: (load: Said) => said`was ${load}`,
+  beforePaleAfterInInk: 'Proposed: as it is pale and dashed, as it would be in ink.',
   within: 'within',
   under: 'under',
   over: 'over',

@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
+from finetally.core.week.balance import WeekRow
 from finetally.core.week.clash import Clash
 from finetally.core.week.load import WeekLoad
 from finetally.web.api.days import PlanDay
@@ -64,9 +65,10 @@ class BreakOut(Schema):
 
 
 class OutcomeOut(Schema):
-    """What a week comes to with some edits taken, and the rules that it then breaks."""
+    """What a week comes to with some edits taken, its rows, and the rules that it then breaks."""
 
     load: WeekLoad
+    rows: list[WeekRow]
     clashes: list[Clash]
     breaks: list[BreakOut]
 

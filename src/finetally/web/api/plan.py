@@ -22,6 +22,7 @@ from finetally.web.plan.models import Change, Day, Entry, Phase
 from finetally.web.plan.refigure import Refigured, aged_in, lately
 from finetally.web.plan.week import PlannedWeek, read_week
 from finetally.web.problems import ProblemOut
+from finetally.web.squads.actor import Right
 from finetally.web.squads.use_cases import methods_version
 
 router = Router()
@@ -31,7 +32,7 @@ REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 
 class EntryOut(Schema):
     """An entry of the plan, with what it comes to. `newer`: its session has a newer version than its copy.
 
-    `changed`: the copy was changed for this day.
+    `changed`: the copy was changed for this day. `notes`: empty for those who do not plan.
     """
 
     id: UUID
@@ -49,6 +50,7 @@ class EntryOut(Schema):
     locked: bool
     skipped: bool
     logged: bool
+    notes: str
     version: int
 
 
@@ -127,6 +129,7 @@ class Details(Schema):
     person: int | None = None
     locked: bool | None = None
     skipped: bool | None = None
+    notes: str | None = Field(None, max_length=2000)
     minutes: float | None = None
     effort: float | None = None
     logged_minutes: float | None = None
@@ -136,7 +139,7 @@ class Details(Schema):
     def given(self) -> dict[str, Any]:
         """What was sent; words and switches that were sent as nothing are empty."""
         sent = self.model_dump(exclude_unset=True)
-        empty = {"group": "", "locked": False, "skipped": False}
+        empty = {"group": "", "notes": "", "locked": False, "skipped": False}
         return {name: empty.get(name, value) if value is None else value for name, value in sent.items()}
 
 
@@ -186,7 +189,8 @@ class RepeatIn(Schema):
     day: PlanDay | None = None
 
 
-def entry_out(one: Entry) -> EntryOut:
+def entry_out(one: Entry, *, noted: bool = False) -> EntryOut:
+    """An entry as it is shown; with its notes to those who plan."""
     amount = from_kept(one.amount)
     logged = one.logged_minutes is not None and one.logged_effort is not None
     minutes, effort = (one.logged_minutes, one.logged_effort) if logged else (amount.minutes, amount.effort)
@@ -195,7 +199,7 @@ def entry_out(one: Entry) -> EntryOut:
         changed=one.changed,
         minutes=minutes or 0, effort=effort or 0, load=(minutes or 0) * (effort or 0) if logged else amount.load,
         group=one.group, person=one.person_id, locked=one.locked, skipped=one.skipped, logged=logged,
-        version=one.sequence,
+        notes=one.notes if noted else "", version=one.sequence,
     )  # fmt: skip
 
 
@@ -208,11 +212,12 @@ def change_out(one: Change) -> ChangeOut:
 def _week(request: HttpRequest, week: PlannedWeek) -> WeekOut:
     days = [week.begins + timedelta(days=n) for n in range(7)]
     ids = [str(one.pk) for one in week.entries]
+    plans = request.auth.may(week.squad.pk, Right.PLAN)
     return WeekOut(
         squad=week.squad.pk,
         begins=week.begins,
         hard_effort=week.rules.hard_effort,
-        entries=[entry_out(one) for one in week.entries],
+        entries=[entry_out(one, noted=plans) for one in week.entries],
         days=[_day(day, week.days.get(day), week.intended.get(n)) for n, day in enumerate(days)],
         phase=_phase(week.phase, week.begins) if week.phase is not None else None,
         load=week.load,
@@ -266,14 +271,16 @@ def plan_entry(request: HttpRequest, data: EntryIn) -> Status[EntryOut]:
     if data.day is None:
         raise entries.wrong("day", "no day", "a day")
     if data.session is not None:
-        return Status(201, entry_out(entries.plan_session(request.auth, data.session, data.day, details)))
-    return Status(201, entry_out(entries.plan_other(request.auth, data.squad, data.day, data.title, details)))
+        made = entries.plan_session(request.auth, data.session, data.day, details)
+    else:
+        made = entries.plan_other(request.auth, data.squad, data.day, data.title, details)
+    return Status(201, entry_out(made, noted=True))
 
 
 @router.patch("/entries/{entry_id}", response={200: EntryOut, **REFUSALS}, operation_id="change_entry")
 def change_entry(request: HttpRequest, entry_id: UUID, data: ChangeIn) -> EntryOut:
     """Move, time, skip, lock or log an entry; take the session's newest version."""
-    return entry_out(entries.change_entry(request.auth, entry_id, data.version, data.given()))
+    return entry_out(entries.change_entry(request.auth, entry_id, data.version, data.given()), noted=True)
 
 
 @router.post("/entries/{entry_id}/again", response={201: list[EntryOut], **REFUSALS}, operation_id="repeat_entry")

@@ -11,7 +11,7 @@ from uuid import UUID
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from finetally.core.session.cleaning import one_line
+from finetally.core.session.cleaning import cleaned, one_line
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.week.bout import other_training
 from finetally.core.week.plan import INTENT_PARTS, PhaseKind
@@ -109,19 +109,19 @@ def plan_other(actor: Actor, squad_id: int | None, day: date, title: str, detail
 
 
 def _detail(entry: Entry, details: dict[str, Any]) -> None:
-    """Set what is given of time, group, person, lock, minutes, effort, logged values. Raises DocumentError."""
+    """Set what is given: time, group, person, lock, notes, minutes, effort, logged values. Raises DocumentError."""
     if "person" in details:
         person = details["person"]
         entry.person = None
         if person is not None:
             entry.person = get_object_or_404(Person, pk=person, squad_id=entry.squad_id)
     bounds = {"minutes": MOST_MINUTES, "effort": 10, "logged_minutes": MOST_MINUTES, "logged_effort": 10}
-    for name in ("time", "group", "locked", "skipped", *bounds):
+    for name in ("time", "group", "locked", "skipped", "notes", *bounds):
         if name not in details:
             continue
         value = details[name]
         if isinstance(value, str):
-            value = one_line(value)
+            value = cleaned(value).strip() if name == "notes" else one_line(value)
         if name in bounds and value is not None and not 0 <= value <= bounds[name]:
             raise wrong(name, str(value), f"0 to {bounds[name]}")
         setattr(entry, name, value)
@@ -151,7 +151,7 @@ def change_entry(actor: Actor, entry_id: UUID, version: int, details: dict[str, 
 
 
 def copy_entry(actor: Actor, entry_id: UUID, days: Sequence[date]) -> list[Entry]:
-    """Copies of an entry on other days: planned anew, nothing of a log goes with them."""
+    """Copies of an entry on other days: planned anew, nothing of a log and no note goes with them."""
     entry = the_entry(actor, entry_id)
     made = []
     pin(entry.revision)
@@ -159,7 +159,7 @@ def copy_entry(actor: Actor, entry_id: UUID, days: Sequence[date]) -> list[Entry
         entry.pk, entry.day = None, day
         entry._state.adding = True
         entry.logged_minutes = entry.logged_effort = None
-        entry.skipped = False
+        entry.skipped, entry.notes = False, ""
         entry.save()
         made.append(get_object_or_404(Entry, pk=entry.pk))
         entry.pk = None

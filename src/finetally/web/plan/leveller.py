@@ -10,6 +10,7 @@ from typing import Any
 from django.conf import settings
 
 from finetally.core.week.alternatives import COST, Alternative, alternatives_of
+from finetally.core.week.balance import WeekRow, week_rows
 from finetally.core.week.clash import Clash, clashes
 from finetally.core.week.level import level
 from finetally.core.week.load import WEEK, WeekLoad, week_load
@@ -29,9 +30,10 @@ Chosen = Mapping[str, tuple[int, int]]
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """What a week comes to with some edits taken, and the rules that it then breaks."""
+    """What a week comes to with some edits taken, its rows, and the rules that it then breaks."""
 
     load: WeekLoad
+    rows: Sequence[WeekRow]
     clashes: Sequence[Clash]
     breaks: Sequence[Break]
 
@@ -88,7 +90,7 @@ def outcome(week: PlannedWeek, slots: Sequence[Slot], chosen: Chosen, rules: Rul
     near = [*bouts, *week.around]
     found = [one for one in clashes(near, methods.clash_hours) if one["first"] in own or one["second"] in own]
     broken = breaks(slots, chosen, rules, around=week.around, begins=week.begins)
-    return Outcome(load, found, list(broken))
+    return Outcome(load, week_rows(bouts, week.begins, rules.targets), found, list(broken))
 
 
 def versions_of(week: PlannedWeek, house: House, desk: Desk) -> dict[str, list[Alternative]]:
@@ -198,6 +200,7 @@ def outcome_fields(one: Outcome) -> dict[str, Any]:
     """An outcome as it is kept and shown."""
     return {
         "load": one.load,
+        "rows": list(one.rows),
         "clashes": list(one.clashes),
         "breaks": [{**asdict(each), "rule": RULES[each.rule]} for each in one.breaks],
     }

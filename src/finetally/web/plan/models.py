@@ -36,6 +36,7 @@ class Entry(models.Model):
     changed = models.BooleanField(default=False, help_text="the copy was changed here, for this day alone")
     locked = models.BooleanField(default=False)
     skipped = models.BooleanField(default=False)
+    notes = models.TextField(blank=True, help_text="for those who plan")
     logged_minutes = models.FloatField(null=True, blank=True)
     logged_effort = models.FloatField(null=True, blank=True)
     sequence = models.PositiveIntegerField(default=0, help_text="how often it was changed; calendars go by it")

@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
+import { ElButton, ElDrawer, ElInput } from 'element-plus'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api } from '@/api/client'
+import type { Again, PersonOut, PlanDetails, PlanEntry } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
+import TimeField from '@/parts/TimeField.vue'
+import { longDay } from '@/words/dates'
+import { tenth, whole } from '@/words/format'
+import { ENTRY_DRAWER as say } from '@/words/texts/week'
+
+import WhoCame from './WhoCame.vue'
+
+// An entry of the week, with room for all that can be set of it. What is set is kept at once.
+const props = defineProps<{ entry: PlanEntry; days: readonly string[]; people: readonly PersonOut[] }>()
+const emit = defineEmits<{
+  change: [details: PlanDetails]
+  again: [how: Again]
+  drop: []
+  close: []
+  attended: []
+}>()
+const phone = useMediaQuery('(max-width: 700px)')
+const ALL = 0
+const dayChoices = computed(() => props.days.map((day) => ({ value: day, label: longDay(day) })))
+const peopleChoices = computed(() => [
+  { value: ALL, label: say.all },
+  ...props.people.map((one) => ({ value: one.id, label: one.name })),
+])
+const WEEKS = [1, 2, 3, 4, 6, 8].map((weeks) => ({
+  value: weeks,
+  label: weeks > 1 ? say.forWeeks(weeks) : say.oneWeek,
+}))
+const group = ref('')
+const notes = ref('')
+const loggedMinutes = ref<number | null>(null)
+const loggedEffort = ref<number | null>(null)
+watch(
+  () => [props.entry.id, props.entry.group, props.entry.notes],
+  ([id], before) => {
+    group.value = props.entry.group
+    notes.value = props.entry.notes
+    if (id !== before?.[0]) loggedMinutes.value = loggedEffort.value = null
+  },
+  { immediate: true },
+)
+const router = useRouter()
+const { trouble, attempt } = useAttempt()
+const keep = () =>
+  attempt(async () => {
+    const made = await api.keepEntry(props.entry.id)
+    await router.push({ name: 'bench', params: { id: made.id } })
+  })
+function log(): void {
+  if (loggedMinutes.value === null || loggedEffort.value === null) return
+  emit('change', { logged_minutes: loggedMinutes.value, logged_effort: loggedEffort.value })
+}
+</script>
+
+<template>
+  <ElDrawer
+    :model-value="true"
+    :title="entry.title"
+    :direction="phone ? 'btt' : 'rtl'"
+    :size="phone ? '86%' : '420px'"
+    :aria-label="say.change(entry.title)"
+    :modal="false"
+    modal-penetrable
+    append-to-body
+    @close="emit('close')"
+  >
+    <section class="entry" :aria-label="say.change(entry.title)">
+      <p class="said">{{ say.comesTo(whole(entry.minutes), tenth(entry.effort), whole(entry.load)) }}</p>
+      <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+      <h3>{{ say.when }}</h3>
+      <p class="line">
+        <ChoiceField
+          :model-value="entry.day"
+          :label="say.on"
+          :said="say.on"
+          :options="dayChoices"
+          @update:model-value="emit('change', { day: $event })"
+        />
+        <TimeField
+          :model-value="entry.time?.slice(0, 5) ?? ''"
+          :label="say.at"
+          :said="say.at"
+          @update:model-value="emit('change', { time: $event || null })"
+        />
+      </p>
+      <h3>{{ say.forWhom }}</h3>
+      <p class="line">
+        <span class="group">
+          <span aria-hidden="true">{{ say.group }}</span>
+          <ElInput
+            v-model="group"
+            :aria-label="say.group"
+            :placeholder="say.all"
+            maxlength="80"
+            size="small"
+            @change="emit('change', { group })"
+          />
+        </span>
+        <ChoiceField
+          :model-value="entry.person ?? ALL"
+          :label="say.person"
+          :said="say.person"
+          :options="peopleChoices"
+          @update:model-value="emit('change', { person: $event || null })"
+        />
+      </p>
+      <template v-if="entry.session">
+        <h3>{{ say.session }}</h3>
+        <p class="said">
+          {{ entry.newer ? say.newerVersion : entry.changed ? say.changedForThisDay : say.newestVersion }}
+        </p>
+        <p class="line">
+          <RouterLink :to="{ name: 'bench', params: { id: entry.session } }">{{ say.bench }}</RouterLink>
+          <button v-if="entry.newer" type="button" class="link" @click="emit('change', { newest: true })">
+            {{ say.takeTheNewer }}
+          </button>
+          <button type="button" class="link" :title="say.whatStandsOnThisDay" @click="keep">
+            {{ say.asANewSession }}
+          </button>
+        </p>
+      </template>
+      <h3>{{ say.done }}</h3>
+      <form class="line" @submit.prevent="log">
+        <NumberField
+          v-model="loggedMinutes"
+          :label="say.doneMin"
+          :said="say.doneMin"
+          :max="1440"
+          :placeholder="whole(entry.minutes)"
+        />
+        <NumberField
+          v-model="loggedEffort"
+          :label="say.effort"
+          :said="say.effort"
+          :max="10"
+          :step="0.5"
+          :placeholder="tenth(entry.effort)"
+        />
+        <ElButton native-type="submit" size="small">{{ say.log }}</ElButton>
+        <span v-if="entry.logged" class="said">{{ say.isLogged }}</span>
+      </form>
+      <WhoCame :entry="entry.id" @changed="emit('attended')" />
+      <h3>{{ say.notes }}</h3>
+      <ElInput
+        v-model="notes"
+        type="textarea"
+        :rows="3"
+        maxlength="2000"
+        :aria-label="say.notes"
+        :placeholder="say.forThoseWhoPlan"
+        @change="emit('change', { notes })"
+      />
+      <h3>{{ say.onceMore }}</h3>
+      <p class="line">
+        <ChoiceField
+          :model-value="null"
+          :label="say.copyTo"
+          :said="say.copyTo"
+          :placeholder="say.day"
+          :options="dayChoices"
+          @update:model-value="$event && emit('again', { day: $event })"
+        />
+        <ChoiceField
+          :model-value="null"
+          :label="say.repeatFor"
+          :said="say.repeatFor"
+          :placeholder="say.weeks"
+          :options="WEEKS"
+          @update:model-value="$event && emit('again', { weeks: $event })"
+        />
+      </p>
+    </section>
+    <template #footer>
+      <p class="acts">
+        <ElButton :aria-pressed="entry.locked" @click="emit('change', { locked: !entry.locked })">
+          {{ entry.locked ? say.unlock : say.lock }}
+        </ElButton>
+        <ElButton :aria-pressed="entry.skipped" @click="emit('change', { skipped: !entry.skipped })">
+          {{ entry.skipped ? say.doItAfterAll : say.skip }}
+        </ElButton>
+        <ElButton @click="emit('drop')">
+          {{ say.takeOff }}<span class="visually-hidden"> {{ entry.title }}</span>
+        </ElButton>
+      </p>
+    </template>
+  </ElDrawer>
+</template>
+
+<style scoped>
+.entry {
+  font-size: 14px;
+}
+h3 {
+  font-size: 15px;
+  margin: 14px 0 2px;
+  border-bottom: 1px solid var(--rule);
+}
+.line,
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+  margin: 4px 0;
+}
+.said {
+  margin: 2px 0;
+  color: var(--mute);
+}
+.group {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.group .el-input {
+  width: 9em;
+}
+</style>
