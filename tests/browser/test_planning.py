@@ -80,7 +80,14 @@ def test_a_week_from_nothing_to_a_levelled_one_of_which_some_is_taken_and_one_un
     expect(page.get_by_role("heading", name="Ways to level it")).to_be_visible()
     edits = page.locator(".level li .el-checkbox")
     assert edits.count() >= 3
+    # Seen before it is taken: as it is pale, as it would be in ink; each edit says what it does by itself.
+    stave = page.locator(".stave svg[role=img]")
+    expect(page.get_by_text("Proposed: as it is pale")).to_be_visible()
+    expect(page.locator(".level .own").first).to_contain_text("→")
+    all_ticked = stave.get_attribute("aria-label")
+    assert stave.locator("rect.before").count() > 0
     page.locator(".level li label").last.click()
+    expect(stave).not_to_have_attribute("aria-label", all_ticked or "")
     page.get_by_role("button", name=re.compile("^Take")).click()
     expect(page.get_by_role("heading", name="Taken")).to_be_visible()
     expect(page.locator(".panel .big dd").first).not_to_have_text(f"{before:,.0f}")

@@ -27,6 +27,7 @@ const MOVEMENTS = [
     position: 'standing',
     kit: ['kettlebell'],
     stresses: ['knee'],
+    easier: ['air-squat'],
   },
   {
     key: 'push-up',
@@ -83,6 +84,14 @@ test('a movement of the document stands in for the one of its key', () => {
   expect(found('deep', {}, own)).toEqual(['air-squat'])
   expect(found('air', {}, own)).toEqual(['air-squat'])
   expect(found('air squat', {}, own)).toEqual(['air-squat'])
+})
+test('before anything is typed, what could stand for a movement comes first: its chain, then its pattern', () => {
+  const { search, byKey } = useMovements()
+  const near = (typed: string): string[] =>
+    search(typed, ANY, [], byKey.value.get('goblet-squat')).map((movement) => movement.key)
+  expect(near('')).toEqual(['air-squat', 'thruster', 'push-up', 'squat-jump'])
+  // Once something is typed, that counts, and the movement itself may be found.
+  expect(near('goblet')).toEqual(['goblet-squat'])
 })
 test('what a document defines is laid over the shipped movement', () => {
   const document = { blocks: [], movements: [{ key: 'push-up', name: 'floor press' }] } as never

@@ -25,7 +25,10 @@ function mend(): void {
   const at = field.value?.highlightedIndex ?? -1
   if (at < 0) input?.removeAttribute('aria-activedescendant')
   else input?.setAttribute('aria-activedescendant', `${input.getAttribute('aria-controls')}-item-${at}`)
-  field.value?.popperRef?.popperRef?.contentRef?.setAttribute('role', 'presentation')
+  const list = field.value?.popperRef?.popperRef?.contentRef
+  list?.setAttribute('role', 'presentation')
+  // What scrolls can be come to by keys, too.
+  list?.querySelector('.el-scrollbar__wrap')?.setAttribute('tabindex', '0')
 }
 onMounted(() => {
   mend()

@@ -62,17 +62,27 @@ const path = (spec: FieldSpec): string => [props.placed.path, ...spec.under, spe
 <style scoped>
 .sentence {
   display: flex;
+  min-width: 0;
   flex-wrap: wrap;
   gap: 0 6px;
   align-items: baseline;
   font: 500 16px/1.3 var(--head);
 }
 h3 {
+  display: flex;
+  align-items: baseline;
   max-width: 100%;
 }
 
 .format {
   margin-left: 6px;
+}
+.part :deep(input) {
+  border-bottom: 1px dotted var(--rule);
+  padding-inline: 1px;
+}
+.label-cell {
+  min-width: 0;
 }
 .label-cell :deep(input) {
   font: 600 18px var(--head);

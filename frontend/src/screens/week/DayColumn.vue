@@ -74,6 +74,7 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
           :label="say.shareOfTheWeekOn(longDay(one.day))"
           :max="100"
           placeholder="%"
+          :unit="percent === null ? '' : '%'"
           class="share"
           :class="{ none: percent === null }"
           @change="set({ share: $event === null ? null : $event / 100 })"
@@ -139,6 +140,7 @@ h2 small {
 /* One quiet row: what the day is meant to be, its share, the hall. Lines come when one points at it. */
 .intent {
   display: flex;
+  flex-wrap: wrap;
   gap: 0 4px;
   align-items: center;
   margin: 0 0 5px;
@@ -146,8 +148,17 @@ h2 small {
   font-size: 12.5px;
 }
 .intent :deep(.choice) {
-  flex: 1;
-  min-width: 0;
+  flex: 1 1 48px;
+  min-width: 48px;
+}
+.intent :deep(.el-select) {
+  width: 100% !important;
+}
+.share {
+  gap: 1px;
+}
+.share :deep(.el-input__wrapper) {
+  padding: 0;
 }
 .intent :deep(.el-select__wrapper) {
   font-size: 12.5px;
@@ -164,7 +175,7 @@ h2 small {
   display: none;
 }
 .share :deep(.el-input-number) {
-  width: 2.6em;
+  width: 1.9em;
 }
 .hall {
   flex-shrink: 0;

@@ -93,9 +93,12 @@ function keys(event: KeyboardEvent): void {
   cursor: default;
 }
 b {
-  display: block;
   font: 600 14.5px/1.15 var(--head);
   overflow-wrap: anywhere;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 3;
+  overflow: hidden;
 }
 .head span {
   display: block;
