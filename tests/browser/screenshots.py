@@ -24,9 +24,15 @@ def sign_in_page(page: Page) -> None:
     page.get_by_label("Name").wait_for()
 
 
+def first(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("region", name="Last sessions").get_by_role("listitem").first.wait_for()
+    page.get_by_role("link", name="To the week").wait_for()
+
+
 def sessions(page: Page) -> None:
     page.goto("/bench")
-    page.locator("tbody tr").first.wait_for()
+    page.locator("main :is(tbody tr, li)").first.wait_for()
 
 
 def bench(page: Page, title: str = "Stretcher-carry readiness B") -> None:
@@ -149,7 +155,6 @@ def week_level(page: Page) -> None:
     week(page)
     page.get_by_role("button", name="Level the week").click()
     page.get_by_role("heading", name="Ways to level it").wait_for()
-    page.locator(".right").evaluate("one => one.scrollTo(0, one.scrollHeight)")
 
 
 def season(page: Page) -> None:
@@ -158,6 +163,7 @@ def season(page: Page) -> None:
 
 
 VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
+    ("first", DESK, first),
     ("sessions", DESK, sessions),
     ("bench", DESK, bench),
     ("bench-opened", DESK, bench_opened),
