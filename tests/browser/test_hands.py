@@ -188,3 +188,21 @@ def test_the_demo_session_is_seen_whole_and_nothing_jumps_when_a_cell_opens(page
     block(page, 2).get_by_role("button", name="bent row", exact=True).click()
     expect(page.get_by_role("textbox", name="Instead of bent row")).to_be_focused()
     assert max(abs(a - b) for a, b in zip(before, page.evaluate(tops), strict=True)) <= LINE
+
+
+def test_minutes_told_stand_as_a_clock_and_a_movement_is_taken_out_by_its_code(page: Page) -> None:
+    opened(page)
+    told = page.get_by_label("told", exact=True).first
+    told.click()
+    page.keyboard.type("35")
+    expect(page.get_by_text("over by 5:00")).to_be_visible()
+    told.press("Tab")
+    expect(told).to_have_value("35:00")
+    steps = block(page, 2).get_by_role("listitem")
+    page.get_by_label("Move goblet squat: arrow").press("Delete")
+    expect(steps).to_have_count(3)
+    expect(steps.filter(has_text="goblet squat")).to_have_count(0)
+    page.get_by_role("button", name="Undo").click()
+    expect(steps).to_have_count(4)
+    page.get_by_label("Move childs pose: arrow").press("ArrowLeft")
+    expect(block(page, 5).get_by_role("listitem").nth(3)).to_contain_text("childs pose")

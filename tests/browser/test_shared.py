@@ -32,6 +32,7 @@ def own_page(browser: Browser, server: Server) -> Iterator[Page]:
 
 def test_nothing_of_one_account_stays_for_the_next_in_the_same_tab(own_page: Page, server: Server) -> None:
     sign_in(own_page, server.url)
+    own_page.goto("/bench")
     own_page.get_by_role("link", name="Stretcher-carry readiness B", exact=True).click()
     own_page.locator("dl.big").wait_for()
     own_page.evaluate(

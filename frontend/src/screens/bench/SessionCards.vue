@@ -6,6 +6,7 @@ import StaveThumb from '@/stave/StaveThumb.vue'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { SESSION_TABLE as say } from '@/words/texts/sessions'
 
+import SessionActs from './SessionActs.vue'
 import { COLUMNS } from './sessionColumns'
 import type { SortBy } from './useSessionList'
 
@@ -44,20 +45,13 @@ const ORDERS: { value: SortBy; label: string }[] = [
         </div>
       </dl>
       <p class="acts">
-        <button type="button" class="link" :aria-label="say.copy(one.title)" @click="$emit('duplicate', one.id)">
-          {{ say.copyIt }}
-        </button>
-        <RouterLink class="link" :to="{ name: 'card', params: { id: one.id } }" :aria-label="say.cardOf(one.title)">{{
-          say.card
-        }}</RouterLink>
-        <button
-          type="button"
-          class="link"
-          :aria-label="`${archived ? say.bringBack : say.putAway} ${one.title}`"
-          @click="$emit('archive', one.id)"
-        >
-          {{ archived ? say.bringBack : say.putAway }}
-        </button>
+        <SessionActs
+          :id="one.id"
+          :title="one.title"
+          :archived="archived"
+          @duplicate="$emit('duplicate', one.id)"
+          @archive="$emit('archive', one.id)"
+        />
       </p>
     </li>
   </ul>

@@ -6,6 +6,7 @@ import StaveThumb from '@/stave/StaveThumb.vue'
 import { percent } from '@/words/format'
 import { SESSION_TABLE as say } from '@/words/texts/sessions'
 
+import SessionActs from './SessionActs.vue'
 import { COLUMNS } from './sessionColumns'
 import type { SortBy } from './useSessionList'
 
@@ -76,20 +77,13 @@ const SAID: Record<Order, string> = { none: '', ascending: ', the least first', 
         ><span class="visually-hidden">{{ say.whatToDo }}</span></template
       >
       <template #default="{ row }">
-        <button type="button" class="link" :aria-label="say.copy(row.title)" @click="$emit('duplicate', row.id)">
-          {{ say.copyIt }}
-        </button>
-        <RouterLink :to="{ name: 'card', params: { id: row.id } }" :aria-label="say.cardOf(row.title)">{{
-          say.card
-        }}</RouterLink>
-        <button
-          type="button"
-          class="link"
-          :aria-label="`${archived ? say.bringBack : say.putAway} ${row.title}`"
-          @click="$emit('archive', row.id)"
-        >
-          {{ archived ? say.bringBack : say.putAway }}
-        </button>
+        <SessionActs
+          :id="row.id"
+          :title="row.title"
+          :archived="archived"
+          @duplicate="$emit('duplicate', row.id)"
+          @archive="$emit('archive', row.id)"
+        />
       </template>
     </ElTableColumn>
   </ElTable>

@@ -89,8 +89,10 @@ function nudgeKeys(event: KeyboardEvent, index = -1): void {
   event.preventDefault()
   event.stopPropagation()
 }
-const leave = (): void => {
+function leave(): void {
   if (trying.value) keep()
+  // Minutes that were typed stand as a clock from then on.
+  if (props.asClock && typeof props.value === 'number') typed.value = write(props.value)
 }
 const { pointAt, chooseAll } = useChosenWhole()
 

@@ -17,6 +17,8 @@ function pressed(name: string, index: number, length = 3): Edit[][] {
 test.each([
   ['ArrowDown', 0, 1],
   ['ArrowUp', 2, 1],
+  ['ArrowRight', 0, 1],
+  ['ArrowLeft', 2, 1],
 ])('%s moves item %i to %i', (name, from, to) => {
   expect(pressed(name, from)).toEqual([[{ op: 'move', place: STEPS, index: from, to_index: to }]])
 })

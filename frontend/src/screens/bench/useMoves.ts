@@ -7,7 +7,8 @@ const same = (a: PlacePart[], b: PlacePart[]): boolean => a.join('/') === b.join
 /** Moving an item within its list by keys on its grip. */
 export function useMoveKeys(edit: Apply) {
   return (event: KeyboardEvent, list: PlacePart[], index: number, length: number): void => {
-    const by = { ArrowUp: -1, ArrowDown: 1 }[event.key]
+    // Blocks stand one under another, movements in a line.
+    const by = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1, ArrowRight: 1 }[event.key]
     if (by === undefined) return
     event.preventDefault()
     event.stopPropagation()

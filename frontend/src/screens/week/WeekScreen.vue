@@ -72,6 +72,27 @@ const dropPhase = (id: number) => andClose(() => api.dropPhase(id))
 async function undo(id: number, item: number): Promise<void> {
   if (await act(() => api.undoChange(id, item))) tellDone(say.undone)
 }
+
+const ahead = computed(() => proposal.value !== null || busy.value)
+const levelPanel = computed(() => ({
+  proposal: proposal.value,
+  picked: picked.value,
+  outcome: outcome.value,
+  own: ownEffects.value,
+  busy: busy.value,
+  progress: progress.value,
+  editable: editable.value,
+  trouble: levelTrouble.value,
+  changes: week.value?.changes ?? [],
+  days: days.value,
+}))
+const levelActs = {
+  pick: levelling.pick,
+  take: levelling.take,
+  cancel: levelling.cancel,
+  close: levelling.close,
+  undo,
+}
 </script>
 
 <template>
@@ -152,46 +173,10 @@ async function undo(id: number, item: number): Promise<void> {
       </div>
       <div class="right">
         <!-- What is proposed comes first, while it is. -->
-        <LevelPanel
-          v-if="proposal || busy"
-          v-model:rules="rules"
-          :proposal="proposal"
-          :picked="picked"
-          :outcome="outcome"
-          :own="ownEffects"
-          :busy="busy"
-          :progress="progress"
-          :editable="editable"
-          :trouble="levelTrouble"
-          :changes="week.changes"
-          :days="days"
-          @pick="levelling.pick"
-          @take="levelling.take"
-          @cancel="levelling.cancel"
-          @close="levelling.close"
-          @undo="undo"
-        />
+        <LevelPanel v-if="ahead" v-model:rules="rules" v-bind="levelPanel" v-on="levelActs" />
         <WeekPanel :week="week" />
         <BesidePanel :week="week" />
-        <LevelPanel
-          v-if="!proposal && !busy"
-          v-model:rules="rules"
-          :proposal="proposal"
-          :picked="picked"
-          :outcome="outcome"
-          :own="ownEffects"
-          :busy="busy"
-          :progress="progress"
-          :editable="editable"
-          :trouble="levelTrouble"
-          :changes="week.changes"
-          :days="days"
-          @pick="levelling.pick"
-          @take="levelling.take"
-          @cancel="levelling.cancel"
-          @close="levelling.close"
-          @undo="undo"
-        />
+        <LevelPanel v-if="!ahead" v-model:rules="rules" v-bind="levelPanel" v-on="levelActs" />
       </div>
     </div>
   </main>
