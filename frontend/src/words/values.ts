@@ -1,16 +1,16 @@
-// Values of the document as they are typed: 30, 1:30, 10-15, "5, 10, 15". What does not read as one stays as typed:
+// Values of the document as they are typed: 30, 1:30, 1:10:00, 10-15, "5, 10, 15". What does not read as one stays as typed:
 // the server says what is allowed there.
 export type Typed = unknown
 
 const NUMBER = /^-?\d+(?:\.\d+)?$/
-const CLOCK = /^(\d+):([0-5]\d)$/
+const CLOCK = /^(?:(\d+):(?=[0-5]\d:))?(\d+):([0-5]\d)$/
 const FAILURE = /^(?:to failure|max)(?:\s*\(?(?:plan\s*)?(\d+)\)?)?$/i
 const RANGE = /^(\d+(?:\.\d+)?)\s*(?:-|–|to)\s*(\d+(?:\.\d+)?)$/
 
 function single(text: string): Typed {
   if (NUMBER.test(text)) return Number(text)
   const time = CLOCK.exec(text)
-  if (time) return Number(time[1]) * 60 + Number(time[2])
+  if (time) return Number(time[1] ?? 0) * 3600 + Number(time[2]) * 60 + Number(time[3])
   return text
 }
 

@@ -2,15 +2,16 @@
 import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
-import type { Format, SessionDoc } from '@/api/types'
-import { withFreshIds, type Edit } from '@/composables/edits'
+import type { Format } from '@/api/types'
+import { withFreshIds } from '@/composables/edits'
 import { useAttempt } from '@/composables/useAttempt'
 import { movementIn, useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { ADD_BLOCK as say } from '@/words/texts/bench'
 
-import { placed, useBench, type PlacedBlock } from './bench'
+import { additions } from './additions'
+import { useBench, type PlacedBlock } from './bench'
 import FormatPalette from './FormatPalette.vue'
 import MovementPicker from './MovementPicker.vue'
 
@@ -45,16 +46,6 @@ function pick(key: string): void {
   round.value += 1
 }
 
-/** Where the new entries go: after the block, in its section if they can stand there; in the cool-down at the end. */
-function insertion(now: SessionDoc, before: PlacedBlock | undefined, value: object, at: number): Edit {
-  const own = part.value === 'main' || 'section' in value ? value : { ...value, part: part.value }
-  if (!before || part.value === 'cool-down')
-    return { op: 'insert', place: ['blocks'], index: now.blocks.length + at, value: own }
-  return 'section' in value
-    ? { op: 'insert', place: ['blocks'], index: before.top + 1 + at, value: own }
-    : { op: 'insert', place: before.list, index: before.index + 1 + at, value: own }
-}
-
 async function add(): Promise<void> {
   const doc = document.value
   if (!doc || !format.value || chosen.value.length === 0) return
@@ -70,13 +61,7 @@ async function add(): Promise<void> {
     // The session as it stands now: it may have been changed while the block was made.
     const now = document.value ?? doc
     const entries = withFreshIds<object[]>(now, made.entries)
-    const before = placed(now).find((one) => one.path === props.after?.path)
-    edit([
-      ...(before && (before.block.rest_after_s ?? null) === null
-        ? [{ op: 'set' as const, place: [...before.place, 'rest_after_s'], value: made.rest_before_s }]
-        : []),
-      ...entries.map((value, at) => insertion(now, before, value, at)),
-    ])
+    edit(additions(now, entries, { after: props.after?.path, part: part.value, rest_s: made.rest_before_s }))
     emit('added')
   })
 }
