@@ -206,7 +206,12 @@ def dragged(page: Page, start: Locator, end: Locator) -> None:
     box = end.bounding_box()
     assert box is not None
     # Below the middle: exactly on it, it is neither before nor after.
-    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] * 0.7, steps=12)
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] * 0.7
+    page.mouse.move(x, y, steps=12)
+    # A busy page may not have seen the last of it: a hand that rests there still moves a little.
+    for nudge in (2, -2, 0):
+        page.wait_for_timeout(200)
+        page.mouse.move(x + nudge, y)
     page.wait_for_timeout(200)
     page.mouse.up()
 
