@@ -295,7 +295,6 @@ export const TALLY_PANEL = {
   schools: 'Schools',
   nothingToTallyYet: 'Nothing to tally yet.',
   densityMainAndFinisher: 'Density, main and finisher',
-  workMainAndFinisher: 'Work, main and finisher',
   lengthMainAndFinisher: 'Length, main and finisher',
   lengthWholeSession: 'Length, whole session',
   workWholeSession: 'Work, whole session',
