@@ -9,7 +9,7 @@ from fpdf import FPDF
 
 from finetally.core.board.values import number
 from finetally.core.card.card import Card, CardBlock
-from finetally.table import clock_text
+from finetally.core.words import clock_text
 
 Paper = Literal["a4", "letter"]
 MARGIN = 12.0

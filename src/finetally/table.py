@@ -8,14 +8,7 @@ from finetally.core.figures import Figures
 from finetally.core.tally.shapes import TimeFigures
 from finetally.core.wall.reader import Reading
 from finetally.core.wall.told import told_of
-
-
-def clock_text(seconds: float) -> str:
-    """Seconds as 15:30, or 1:02:05 from an hour on; rounded to whole seconds."""
-    whole = round(seconds)
-    hours, rest = divmod(whole, 3600)
-    minutes, left = divmod(rest, 60)
-    return f"{hours}:{minutes:02}:{left:02}" if hours else f"{minutes}:{left:02}"
+from finetally.core.words import clock_text
 
 
 def _share(value: float | None) -> str:

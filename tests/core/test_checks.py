@@ -224,6 +224,15 @@ def test_a_length_told_as_a_range_is_held_against_its_ends(told: Any, says: str 
         assert " to " in str(found[0]["fields"]["told"])
 
 
+def test_from_an_hour_on_a_length_is_told_in_hours_and_the_mend_tells_what_it_sets() -> None:
+    long = session(windows("burpee", more={"rounds": 133}), announced_s=3600)
+    [one] = lines(long, "announced-differs")
+    assert one["fields"]["told"] == "1:00:00"
+    assert str(one["fields"]["comes_to"]).startswith("1:50:")
+    assert one["mend"]["label"] == "tell 1:51:00"
+    assert one["mend"]["edits"][0]["value"] == 111 * 60
+
+
 def test_a_start_that_overflows_by_a_part_of_a_second_is_none() -> None:
     for period, told in ((59.8, 0), (58, 1)):
         fits = figured(session(block("every", step("march", seconds=60), period_s=period)), Methods(), GIVEN)

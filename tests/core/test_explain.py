@@ -14,7 +14,7 @@ from finetally.core.methods.value import Methods
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.explain.explain import explain_tally
 from finetally.core.tally.explain.node import UnknownFigureError
-from finetally.core.tally.measure import tally
+from finetally.core.tally.measure import measured, tally
 from finetally.shipped import shipped_library
 from tests.core.helpers import BARE, session, step
 
@@ -39,6 +39,10 @@ def opened(figure: str, document: dict[str, Any] = DOCUMENT, methods: Methods = 
     return explain_tally(tally(parse_session(document), library=shipped_library(), methods=methods), figure)
 
 
+def plain(document: dict[str, Any]) -> Any:
+    return measured(tally(parse_session(document), library=shipped_library(), methods=BARE))
+
+
 def terms(figure: str, **more: Any) -> list[tuple[str, float]]:
     return [(term["label"], term["value"]) for term in opened(figure, **more)["terms"]]
 
@@ -47,11 +51,11 @@ OPENED = [
     ("total_s", "sum", 545, [("work", 265), ("rest", 280), ("change-over", 0), ("talk", 0)]),
     ("headline.density", "ratio", 205 / 425, [("work", 205), ("work, rest and change-over", 425)]),
     ("headline.work_to_rest", "ratio", 205 / 220, [("work", 205), ("rest and change-over", 220)]),
-    ("reps.called", "sum", 15, [("goblet-squat", 15)]),
-    ("reps.estimated", "sum", 64, [("push-up", 40), ("one-arm-press", 24)]),
-    ("reps.left", "sum", 12, [("one-arm-press", 12)]),
-    ("reps.left_s", "sum", 40, [("one-arm-press", 40)]),
-    ("volume_kg", "sum", 480, [("goblet-squat", 480)]),
+    ("reps.called", "sum", 15, [("goblet squat", 15)]),
+    ("reps.estimated", "sum", 64, [("push-up", 40), ("one-arm press", 24)]),
+    ("reps.left", "sum", 12, [("one-arm press", 12)]),
+    ("reps.left_s", "sum", 40, [("one-arm press", 40)]),
+    ("volume_kg", "sum", 480, [("goblet squat", 480)]),
     ("patterns.push-level.share", "ratio", 80 / 205, [("push-level", 80), ("all", 205)]),
 ]
 
@@ -112,6 +116,23 @@ def test_the_timetable_adds_what_is_left_under_caps_and_kept_free() -> None:
     assert terms("timetable_s", document=capped) == [
         ("total", pytest.approx(20)), ("left under caps", pytest.approx(40)), ("kept free", 90),
     ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("told", "over"),
+    [(60, 30), (120, -30), ({"low": 60, "high": 80}, 10), ({"low": 60, "high": 100}, 0), (None, None)],
+)
+def test_over_what_was_told_the_nearer_end_of_a_range_counts(told: Any, over: float | None) -> None:
+    lift = session({"id": "c", "clock": {"kind": "task"}, "steps": [step("push-up", reps=10)]}, slack_s=70)
+    if told is None:
+        assert plain(lift)["over_told_s"] is None
+        with pytest.raises(UnknownFigureError):
+            opened("over_told_s", document=lift)
+        return
+    lift["announced_s"] = told
+    assert plain(lift)["over_told_s"] == pytest.approx(over)
+    [comes_to, less] = terms("over_told_s", document=lift)
+    assert (comes_to[1], comes_to[1] + less[1]) == (pytest.approx(90), pytest.approx(over))
 
 
 def test_an_exit_opens_as_the_session_does() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import pytest
 
@@ -10,6 +11,7 @@ from finetally.core.board.names import MOST_NEAR
 from finetally.core.board.reader import read_board
 from finetally.core.figures import figures
 from finetally.core.movements.library import Library
+from finetally.core.movements.near import near_to
 from finetally.core.session.movement import FINE_PATTERNS, MovementDef
 from finetally.core.session.reading import parse_session
 from finetally.shipped import shipped_library
@@ -53,6 +55,40 @@ def test_references_exist_and_chains_end(library: Library) -> None:
                     if key not in seen:
                         seen.add(key)
                         todo.append(key)
+
+
+def test_what_could_stand_for_a_movement_is_its_chain_then_its_pattern_the_same_position_first() -> None:
+    def made(key: str, position: str, **more: Any) -> MovementDef:
+        return MovementDef(key=key, name=key, position=position, **{"patterns": {"squat": 1}, **more})
+
+    small = Library(
+        [
+            made("lying", "supine"),
+            made("asked", "standing", kit_swaps=["swap"], easier="eased", harder=["harder"]),
+            made("standing-too", "standing", patterns={"squat": 0.5, "carry": 0.5}),
+            made("stood", "standing"),
+            made("barely", "standing", patterns={"squat": 0.4, "carry": 0.6}),
+            made("swap", "supine", patterns={"carry": 1}),
+            made("eased", "supine"),
+            made("harder", "supine"),
+        ]
+    )
+    assert near_to("asked", small) == ["swap", "eased", "harder", "stood", "standing-too", "lying"]
+    assert near_to("stood", small)[:2] == ["asked", "standing-too"]
+    assert near_to("nobody", small) == []
+
+
+def test_a_movement_that_nobody_has_told_the_patterns_of_is_near_to_its_chain_alone(library: Library) -> None:
+    own = library.with_definitions([MovementDef(key="odd", name="odd", easier=["push-up"])])
+    assert near_to("odd", own) == ["push-up"]
+
+
+@pytest.mark.parametrize("key", [one.key for one in MOVEMENTS])
+def test_a_shipped_movement_has_something_that_could_stand_for_it(key: str, library: Library) -> None:
+    near = near_to(key, library)
+    assert near
+    assert key not in near
+    assert len(set(near)) == len(near)
 
 
 def test_breadth(library: Library) -> None:

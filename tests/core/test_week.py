@@ -278,14 +278,14 @@ def test_a_block_is_put_on_each_free_day_and_says_what_it_makes_there() -> None:
         False,
     )
     assert {one["week_load"] for one in (tuesday, saturday, sunday)} == {850}
-    assert tuesday["over"] == -50
+    assert tuesday["off"] == -50
     assert tuesday["day_load"] == 350
     heavier = placed(bout(0, 600, **SQUATS).amount, around)
-    assert {one["over"] for one in heavier} == {100}
-    assert placed(bout(0, 450).amount, around)[0]["over"] == 0
+    assert {one["off"] for one in heavier} == {100}
+    assert placed(bout(0, 450).amount, around)[0]["off"] == 0
     later = Around(MONDAY, [squats, hard], [], Rules(), today=MONDAY + timedelta(days=6))
     assert [one["why"] for one in free_days(later)].count("over") == 6
-    assert placed(new, later)[0]["over"] is None
+    assert placed(new, later)[0]["off"] is None
 
 
 def test_the_day_before_a_week_counts_for_clashes_and_hard_days() -> None:

@@ -75,6 +75,24 @@ def test_a_squads_own_movement_is_known_everywhere(world: World) -> None:
     assert theirs["effort"]["provisional"] == ["wet-haul"]
 
 
+def test_what_could_stand_for_a_movement_knows_the_squads_own_and_the_files(world: World) -> None:
+    def near(who: str, **more: Any) -> list[str]:
+        answer = world.send(who, "POST", "/movements/near", {"movement": "bent-row", **more})
+        assert answer.status_code == 200, answer.content
+        return list(answer.json()["keys"])
+
+    assert "wet-haul" not in near("coach")
+    world.send("coach", "POST", "/movements", {"kind": "json", "text": json.dumps([OWN])})
+    assert "wet-haul" in near("athlete")
+    assert "wet-haul" not in near("stranger")
+    own = {"key": "odd-row", "name": "odd row", "patterns": {"pull-level": 1}}
+    assert "odd-row" in near("coach", definitions=[own])
+    assert near("coach", movement="odd-row") == []
+    assert "bent-row" in near("coach", movement="odd-row", definitions=[own])
+    wrong = {"movement": "bent-row", "definitions": [{**own, "patterns": {"wriggle": 1}}]}
+    assert world.send("coach", "POST", "/movements/near", wrong).status_code == 422
+
+
 def test_the_library_as_a_table_reads_back(world: World) -> None:
     table = world.send("coach", "GET", "/movements.csv").content.decode()
     rows = list(csv.DictReader(io.StringIO(table)))

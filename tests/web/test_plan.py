@@ -180,9 +180,16 @@ def test_phases_do_not_lie_over_each_other_and_days_have_intents(world: World) -
     world.send("coach", "PUT", f"/plan/days/{on(2)}", {"intent": "easy", "hall": False})
     made = week(world)
     assert (made["phase"]["week"], made["phase"]["weeks"], made["phase"]["begins"]) == (1, 2, on(0))
+    assert made["phase"]["off"] == -900
+    season = world.send("coach", "GET", f"/plan/season?day={on(-7)}&weeks=3").json()["weeks"]
+    # No phase, or nothing planned: no word of a band.
+    assert [one["off"] for one in season] == [None, None, None]
     assert [day["intended"] for day in made["days"]][:3] == [None, 750, 250]
     assert made["days"][2]["hall"] is False
     assert world.send("coach", "PUT", f"/plan/days/{on(1)}", {"intent": "wild"}).status_code == 422
+    load = put(world, 0)["load"]
+    season = world.send("coach", "GET", f"/plan/season?day={on(-7)}&weeks=3").json()["weeks"]
+    assert [one["off"] for one in season] == [None, pytest.approx(load - 900, abs=0.01), None]
 
 
 def test_a_persons_week_goes_by_attendance_the_squads_as_if_all_came(world: World) -> None:

@@ -28,6 +28,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/movements", None, (401, 200, 200, 200, 200, 404)),
     ("POST", "/movements", {"kind": "json", "text": "[]", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
     ("DELETE", "/movements/{key}?squad=SQUAD_ID", None, (401, 403, 204, 204, 404, 404)),
+    ("POST", "/movements/near", {"movement": "burpee", "squad": "SQUAD"}, (401, 200, 200, 200, 404, 404)),
     ("GET", "/movements.{kind}", None, (401, 200, 200, 200, 200, 404)),
     ("GET", "/formats", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/formats/make", {"key": "strict-20-10", "movements": ["burpee"]}, (401, 200, 200, 200, 200, 404)),

@@ -63,6 +63,7 @@ const words = {
 const library = {
   tables: () => got(http.GET('/api/tables')),
   movements: (squad: number) => got(http.GET('/api/movements', { params: { query: { squad: squadOrFirst(squad) } } })),
+  nearMovements: (body: Body<'NearIn'>) => got(http.POST('/api/movements/near', { body })),
   importMovements: (kind: 'csv' | 'json', text: string, squad: number, replace = false) =>
     got(http.POST('/api/movements', { body: { kind, text, squad: squadOrFirst(squad), replace } })),
   formats: () => got(http.GET('/api/formats')),

@@ -396,6 +396,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/movements/near": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Near Movements
+         * @description What could stand in a movement's place.
+         */
+        post: operations["near_movements"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/movements/names": {
         parameters: {
             query?: never;
@@ -1659,6 +1679,8 @@ export interface components {
             timetable_s: number;
             /** Announced S */
             announced_s: number | null;
+            /** Over Told S */
+            over_told_s: number | null;
             headline: components["schemas"]["TimeFigures"];
             /** Parts */
             parts: {
@@ -2690,6 +2712,31 @@ export interface components {
              * @default false
              */
             replace?: boolean;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * NearOut
+         * @description Keys of movements that could stand in its place, nearest first; none if nobody knows it.
+         */
+        NearOut: {
+            /** Keys */
+            keys: string[];
+        };
+        /**
+         * NearIn
+         * @description A movement to find the like of; `definitions`: the file's own movements.
+         */
+        NearIn: {
+            /** Movement */
+            movement: string;
+            /**
+             * Definitions
+             * @default []
+             */
+            definitions?: {
+                [key: string]: unknown;
+            }[];
             /** Squad */
             squad?: number | null;
         };
@@ -3733,7 +3780,7 @@ export interface components {
          * Placed
          * @description A block on a day: the day's and the week's load then, its clashes, and whether hard days would touch.
          *
-         *     `over`: by how much the week is over its band; below 0 by how much it falls short; 0 within, None without one.
+         *     `off`: how far the week is from its band (`Band.off`), None without one.
          */
         Placed: {
             /** Day */
@@ -3742,8 +3789,8 @@ export interface components {
             day_load: number;
             /** Week Load */
             week_load: number;
-            /** Over */
-            over: number | null;
+            /** Off */
+            off: number | null;
             /** Clashes */
             clashes: components["schemas"]["Clash"][];
             /** Hard Beside Hard */
@@ -4125,7 +4172,7 @@ export interface components {
         };
         /**
          * PhaseOut
-         * @description A phase, and which of its weeks this is, from 1.
+         * @description A phase, which of its weeks this is, from 1, and how far this week's load is from its band (`Band.off`).
          */
         PhaseOut: {
             /** Id */
@@ -4145,6 +4192,8 @@ export interface components {
             load_low: number;
             /** Load High */
             load_high: number;
+            /** Off */
+            off: number;
         };
         /**
          * RefiguredOut
@@ -4563,6 +4612,8 @@ export interface components {
         /**
          * SeasonWeek
          * @description A week of a season: loads of its days, rows in seconds, figures, clashes, the phase it lies in.
+         *
+         *     `off`: how far its load is from the phase's band (`Band.off`); None without a phase or without anything planned.
          */
         SeasonWeek: {
             /** Begins */
@@ -4595,6 +4646,8 @@ export interface components {
             low: number | null;
             /** High */
             high: number | null;
+            /** Off */
+            off: number | null;
         };
         /**
          * BesideOut
@@ -6774,6 +6827,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    near_movements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NearIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NearOut"];
                 };
             };
             /** @description Unauthorized */

@@ -40,8 +40,10 @@ const MOVEMENTS = [
 ] as unknown as MovementDef[]
 const ANY = { pattern: '', kit: '', position: '', spare: '' }
 
+const nearMovements = vi.hoisted(() => vi.fn())
 vi.mock('@/api/client', () => ({
   api: {
+    nearMovements,
     movements: () =>
       Promise.resolve({
         movements: MOVEMENTS,
@@ -55,6 +57,7 @@ vi.mock('@/api/client', () => ({
   },
 }))
 const { movementIn, useMovements } = await import('./useMovements')
+const { Refusal } = await import('@/api/refusal')
 beforeEach(() => useMovements().ready())
 const found = (typed: string, narrowed = {}, own: MovementDef[] = []): string[] =>
   useMovements()
@@ -85,13 +88,22 @@ test('a movement of the document stands in for the one of its key', () => {
   expect(found('air', {}, own)).toEqual(['air-squat'])
   expect(found('air squat', {}, own)).toEqual(['air-squat'])
 })
-test('before anything is typed, what could stand for a movement comes first: its chain, then its pattern', () => {
-  const { search, byKey } = useMovements()
-  const near = (typed: string): string[] =>
-    search(typed, ANY, [], byKey.value.get('goblet-squat')).map((movement) => movement.key)
-  expect(near('')).toEqual(['air-squat', 'thruster', 'push-up', 'squat-jump'])
+test('before anything is typed, what could stand for a movement comes first, as it is told, and never itself', () => {
+  const { search } = useMovements()
+  const like = { key: 'goblet-squat', near: ['thruster', 'air-squat'] }
+  const near = (typed: string): string[] => search(typed, ANY, [], like).map((movement) => movement.key)
+  expect(near('')).toEqual(['thruster', 'air-squat', 'push-up', 'squat-jump'])
   // Once something is typed, that counts, and the movement itself may be found.
   expect(near('goblet')).toEqual(['goblet-squat'])
+})
+test('what could stand for a movement is asked for once, and its own order stands in if that is refused', async () => {
+  const { nearTo } = useMovements()
+  nearMovements.mockResolvedValueOnce({ keys: ['air-squat'] })
+  expect(await nearTo('thruster')).toEqual(['air-squat'])
+  expect(await nearTo('thruster')).toEqual(['air-squat'])
+  expect(nearMovements).toHaveBeenCalledTimes(1)
+  nearMovements.mockRejectedValueOnce(new Refusal(422, 'about:wrong'))
+  expect(await nearTo('odd')).toEqual([])
 })
 test('what a document defines is laid over the shipped movement', () => {
   const document = { blocks: [], movements: [{ key: 'push-up', name: 'floor press' }] } as never

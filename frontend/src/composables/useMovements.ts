@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, LASTING, queryClient } from '@/api/query'
+import { Refusal } from '@/api/refusal'
 import type { MovementDef, SessionDoc } from '@/api/types'
 
 import { squadNow } from './useAccount'
@@ -17,10 +18,14 @@ export interface Narrowed {
   spare: string
 }
 
+/** A movement whose like is looked for, and the keys of what could stand for it, nearest first. */
+export interface Like {
+  key: string
+  near: readonly string[]
+}
+
 /** What stands for the row of a movement that nobody knows yet. */
 const NEW_CODE = '??'
-/** A movement works the pattern of another if it gives it at least so much. */
-const SAME_PATTERN = 0.5
 const folded = (text: string): string => text.toLowerCase().replaceAll('-', ' ')
 
 /** How far a name is from what was typed: called just so, a word of its name begins so, an alias does, or less. */
@@ -33,14 +38,10 @@ function distance(movement: MovementDef, typed: string): number {
   return aliases.some((alias) => alias.startsWith(wanted)) ? 2 : 3
 }
 
-/** How far a movement is from another that it could stand for: of its own chain, of its pattern from the same position, of its pattern, or not. */
-function apart(movement: MovementDef, from: MovementDef): number {
-  const chain = [...Object.values(from.kit_swaps ?? {}).flat(), ...(from.easier ?? []), ...(from.harder ?? [])]
-  if (chain.includes(movement.key)) return 0
-  const [most] = Object.entries(from.patterns ?? {}).sort((a, b) => b[1] - a[1])
-  const share = most ? (movement.patterns?.[most[0]] ?? 0) : 0
-  if (share < SAME_PATTERN) return 3
-  return movement.position === from.position ? 1 : 2
+/** The place of each key in a list of them; what is not in it comes after all. */
+function placesIn(keys: readonly string[]): (key: string) => number {
+  const places = new Map(keys.map((key, place) => [key, place]))
+  return (key) => places.get(key) ?? keys.length
 }
 
 /** The movements of the squad and the rows of the stave, asked for once and shared by all that stand on a screen. */
@@ -78,16 +79,11 @@ export const useMovements = createSharedComposable(() => {
 
   /**
    * Movements whose name, key or alias holds every word typed; nearest first, the shorter name before the longer. With
-   * nothing typed and a movement to replace: what stands near to it (its kit swaps, easier and harder ones, then what
-   * works the same pattern), and never itself.
+   * nothing typed and a movement to replace: what could stand for it first, and never itself.
    */
-  function search(
-    typed: string,
-    narrowed: Narrowed,
-    own: readonly MovementDef[] = [],
-    near?: MovementDef,
-  ): MovementDef[] {
-    const like = near && typed.trim() === '' ? near : undefined
+  function search(typed: string, narrowed: Narrowed, own: readonly MovementDef[] = [], like?: Like): MovementDef[] {
+    const blank = like !== undefined && typed.trim() === ''
+    const place = placesIn(like?.near ?? [])
     const words = folded(typed).split(/\s+/).filter(Boolean)
     const names = (m: MovementDef): string[] => [m.name ?? '', m.key, ...(m.aliases ?? [])].map(folded)
     const fits = (m: MovementDef): boolean =>
@@ -98,12 +94,26 @@ export const useMovements = createSharedComposable(() => {
       words.every((word) => names(m).some((name) => name.includes(word)))
     const known = new Set(own.map((m) => m.key))
     return [...own, ...all.value.filter((m) => !known.has(m.key))]
-      .filter((one) => fits(one) && one.key !== like?.key)
+      .filter((one) => fits(one) && !(blank && one.key === like.key))
       .sort(
         (a, b) =>
-          (like ? apart(a, like) - apart(b, like) : distance(a, typed) - distance(b, typed)) ||
+          (blank ? place(a.key) - place(b.key) : distance(a, typed) - distance(b, typed)) ||
           (a.name ?? a.key).length - (b.name ?? b.key).length,
       )
+  }
+
+  /** Keys of what could stand for a movement, nearest first, as the core has it; none where it cannot be told. */
+  async function nearTo(key: string, own: readonly MovementDef[] = []): Promise<readonly string[]> {
+    const squad = squadNow.value
+    const asked = { movement: key, definitions: [...own], squad: squad || null }
+    try {
+      const queryKey = [...KEYS.movements(squad), 'near', asked]
+      return (await queryClient.fetchQuery({ queryKey, queryFn: () => api.nearMovements(asked), ...LASTING })).keys
+    } catch (error) {
+      // The list is there all the same, in the order of names.
+      if (error instanceof Refusal) return []
+      throw error
+    }
   }
 
   const checks = computed(() => tables.value?.checks ?? [])
@@ -111,7 +121,7 @@ export const useMovements = createSharedComposable(() => {
   const ready = (): Promise<unknown> => suspense()
   /** The squad has others now. */
   const refresh = (): Promise<void> => anew(KEYS.movements(squadNow.value))
-  return { all, byKey, codeOf, nameOf, search, kits, joints, positions, patterns, checks, refresh, ready }
+  return { all, byKey, codeOf, nameOf, search, nearTo, kits, joints, positions, patterns, checks, refresh, ready }
 })
 
 /** A movement as the document or the library knows it. */

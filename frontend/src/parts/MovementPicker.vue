@@ -13,8 +13,8 @@ const props = defineProps<{
   start?: string
   /** Movements that only this document knows. */
   own?: readonly MovementDef[]
-  /** The movement whose like is looked for: before anything is typed, those near to it stand first. */
-  near?: MovementDef
+  /** The key of the movement whose like is looked for: before anything is typed, those near to it stand first. */
+  near?: string
   /** Whether what is not known can be defined here. */
   definable?: boolean
 }>()
@@ -25,14 +25,16 @@ interface Found {
   movement: MovementDef | null
 }
 const MOST_SHOWN = 40
-const { search, codeOf, kits, joints, positions, patterns, ready } = useMovements()
+const { search, nearTo, codeOf, kits, joints, positions, patterns, ready } = useMovements()
 const narrowed = reactive<Narrowed>({ pattern: '', kit: '', position: '', spare: '' })
 const field = useTemplateRef<{ again: () => Promise<void>; typed: string }>('field')
 
 /** A hand that is faster than the library waits for it. */
 async function find(words: string): Promise<Found[]> {
   await ready()
-  const found = search(words, narrowed, props.own ?? [], props.near).slice(0, MOST_SHOWN)
+  const { near: key, own = [] } = props
+  const like = key && !words.trim() ? { key, near: await nearTo(key, own) } : undefined
+  const found = search(words, narrowed, own, like).slice(0, MOST_SHOWN)
   return found.length
     ? found.map((movement) => ({ value: movement.name ?? movement.key, movement }))
     : [{ value: words, movement: null }]

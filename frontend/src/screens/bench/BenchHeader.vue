@@ -31,14 +31,13 @@ const saying = computed(() => {
 })
 const told = computed(() => {
   const total = figures.value?.timetable_s
-  const announced = figures.value?.announced_s
+  const over = figures.value?.over_told_s
   if (total === undefined || total === null) return ''
-  if (announced === null || announced === undefined) return say.comesTo(clock(total))
-  const left = announced - total
-  const rest = left >= 0 ? say.slack(clock(left)) : say.overBy(clock(-left))
+  if (over === null || over === undefined) return say.comesTo(clock(total))
+  const rest = over > 0 ? say.overBy(clock(over)) : say.slack(clock(-over))
   return `${say.comesTo(clock(total))}, ${rest}`
 })
-const over = computed(() => (figures.value?.timetable_s ?? 0) > (figures.value?.announced_s ?? Infinity))
+const over = computed(() => (figures.value?.over_told_s ?? 0) > 0)
 const deeds = computed(() => [
   { name: 'redo', does: say.redo, key: say.ctrlShiftZ, disabled: !props.canRedo },
   { name: 'plan', does: say.putOnADay, key: 'p', disabled: props.isNew },

@@ -6,6 +6,7 @@ import { useTables } from '@/composables/useTables'
 import { BLOCK_MORE as say } from '@/words/texts/bench'
 
 import { blockFields, fieldValue, useBench, type FieldSpec, type PlacedBlock } from './bench'
+import EffortField from './EffortField.vue'
 import ValueCell from './ValueCell.vue'
 
 // What a block may have beside what its sentence says: numbers that are not set, effort, whether it may be left out.
@@ -40,13 +41,7 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
       <input type="checkbox" :checked="block.talk_over ?? false" @change="put('talk_over', checked($event) || '')" />
       {{ say.peopleMoveDuringTheTalk }}
     </label>
-    <label>
-      {{ say.effort }}
-      <select :value="block.effort ?? ''" @change="put('effort', word($event))">
-        <option value="">{{ say.asUsual }}</option>
-        <option v-for="one in tables.efforts" :key="one.key" :value="one.key">{{ one.label }}</option>
-      </select>
-    </label>
+    <EffortField :effort="block.effort" :otherwise="say.asUsual" @choose="put('effort', $event)" />
     <label>
       {{ say.optional }}
       <select :value="block.optional ?? ''" @change="put('optional', word($event))">

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
-import type { MovementDef } from '@/api/types'
 import MovementPicker from '@/parts/MovementPicker.vue'
 
 import { useBench } from './bench'
 import MovementForm from './MovementForm.vue'
 
 // The picker as the Bench has it: with the document's own movements, and a form for those that nobody knows yet.
-defineProps<{ label: string; start?: string; near?: MovementDef }>()
+defineProps<{ label: string; start?: string; near?: string }>()
 defineEmits<{ pick: [key: string]; close: [] }>()
 const { document } = useBench()
 const defining = ref<string | null>(null)

@@ -171,7 +171,7 @@ const isPointed = computed(() => shining.value.steps.has(props.step.id ?? String
       v-if="picking"
       class="over"
       :label="say.insteadOf(name)"
-      :near="movement"
+      :near="step.movement"
       @pick="pick"
       @close="picking = false"
     />

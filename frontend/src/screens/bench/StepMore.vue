@@ -6,6 +6,7 @@ import { readValue, writeValue } from '@/words/values'
 import { STEP_MORE as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
+import EffortField from './EffortField.vue'
 import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{ step: Step; place: PlacePart[]; path: string; clock: string }>()
@@ -60,13 +61,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
 
 <template>
   <div class="more">
-    <label>
-      {{ say.effort }}
-      <select :value="step.effort ?? ''" @change="put('effort', text($event))">
-        <option value="">{{ say.asTheBlock }}</option>
-        <option v-for="one in tables.efforts" :key="one.key" :value="one.key">{{ one.label }}</option>
-      </select>
-    </label>
+    <EffortField :effort="step.effort" :otherwise="say.asTheBlock" @choose="put('effort', $event)" />
     <ValueCell
       :label="say.leftInReserve"
       :value="step.reserve"

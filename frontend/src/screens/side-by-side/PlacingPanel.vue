@@ -48,9 +48,9 @@ const band = computed(() => {
     : ''
 })
 function overText(one: Placed): string {
-  if (one.over === null || one.over === undefined) return ''
-  if (one.over > 0) return say.overTheBand(whole(one.over))
-  return one.over < 0 ? say.underTheBand(whole(-one.over)) : say.withinTheBand
+  if (one.off === null || one.off === undefined) return ''
+  if (one.off > 0) return say.overTheBand(whole(one.off))
+  return one.off < 0 ? say.underTheBand(whole(-one.off)) : say.withinTheBand
 }
 function clashTexts(one: Placed): string[] {
   return one.clashes.map((clash) => {
@@ -95,7 +95,7 @@ function clashTexts(one: Placed): string[] {
               <td v-for="day in placing.days" :key="day.day" :class="{ taken: day.why }" :data-day="shortDay(day.day)">
                 <template v-if="onDay(one.days, day.day)">
                   <b>{{ whole(onDay(one.days, day.day)?.week_load ?? 0) }}</b>
-                  <small :class="{ off: (onDay(one.days, day.day)?.over ?? 0) !== 0 }">{{
+                  <small :class="{ off: (onDay(one.days, day.day)?.off ?? 0) !== 0 }">{{
                     overText(onDay(one.days, day.day) as Placed)
                   }}</small>
                   <small v-for="text in clashTexts(onDay(one.days, day.day) as Placed)" :key="text" class="off">{{

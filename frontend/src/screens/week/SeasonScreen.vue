@@ -68,13 +68,13 @@ const loadLine = computed(
 )
 /** Where a week stands to its band: in words, and marked on the line. */
 const against = (week: SeasonWeek): string => {
-  if (week.low === null || week.high === null || !week.entries) return ''
-  const band = `${whole(week.low)} – ${whole(week.high)}`
-  if (week.load > week.high) return say.overTheBand(band)
-  return week.load < week.low ? say.underTheBand(band) : say.withinTheBand(band)
+  if (week.off === null) return ''
+  const band = bandText(week)
+  if (week.off > 0) return say.overTheBand(band)
+  return week.off < 0 ? say.underTheBand(band) : say.withinTheBand(band)
 }
-const isOff = (week: SeasonWeek): boolean =>
-  week.entries > 0 && week.low !== null && week.high !== null && (week.load > week.high || week.load < week.low)
+const bandText = ({ low, high }: SeasonWeek): string =>
+  low !== null && high !== null ? `${whole(low)} – ${whole(high)}` : ''
 const pointed = ref<number | null>(null)
 /** The week that is told in a line: the one pointed at, or else the present one. */
 const told = computed(() => season.value?.[pointed.value ?? season.value.findIndex(isNow)])
@@ -180,11 +180,11 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
             v-if="week.entries"
             :cx="x(index + 0.5)"
             :cy="y(week.load)"
-            :r="isOff(week) ? 4.4 : 3.2"
-            :class="{ off: isOff(week) }"
+            :r="week.off ? 4.4 : 3.2"
+            :class="{ off: week.off }"
           />
-          <text v-if="isOff(week)" :x="x(index + 0.5)" :y="y(week.load) - 8" class="state">
-            {{ week.load > (week.high ?? 0) ? say.over : say.under }}
+          <text v-if="week.off" :x="x(index + 0.5)" :y="y(week.load) - 8" class="state">
+            {{ week.off > 0 ? say.over : say.under }}
           </text>
           <rect
             :x="x(index)"
@@ -231,7 +231,7 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
               <td>
                 <b>{{ week.entries ? whole(week.load) : '–' }}</b>
               </td>
-              <td>{{ week.low !== null && week.high !== null ? `${whole(week.low)} – ${whole(week.high)}` : '' }}</td>
+              <td>{{ bandText(week) }}</td>
               <td :title="termsText(week.change)">{{ week.entries ? figureText(week.change, 'change') : '–' }}</td>
               <td :title="termsText(week.monotony)">{{ figureText(week.monotony, 'ratio') }}</td>
               <td :title="termsText(week.coupled)">{{ figureText(week.coupled, 'ratio') }}</td>

@@ -28,9 +28,12 @@ const total = computed(() => props.week.load.totals['load'] ?? 0)
 const band = computed(() => {
   const { phase } = props.week
   if (!phase) return null
-  const { load_low: low, load_high: high } = phase
-  const state = total.value < low ? say.underIt : total.value > high ? say.overIt : say.withinIt
-  return { text: `${whole(low)} – ${whole(high)}`, state, phase: say.weekOf(phase.kind, phase.week, phase.weeks) }
+  const state = phase.off < 0 ? say.underIt : phase.off > 0 ? say.overIt : say.withinIt
+  return {
+    text: `${whole(phase.load_low)} – ${whole(phase.load_high)}`,
+    state,
+    phase: say.weekOf(phase.kind, phase.week, phase.weeks),
+  }
 })
 </script>
 

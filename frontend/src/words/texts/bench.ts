@@ -70,7 +70,6 @@ export const BLOCK_FOOT = {
 
 export const BLOCK_MORE = {
   peopleMoveDuringTheTalk: 'people move during the talk',
-  effort: 'effort',
   asUsual: 'as usual',
   optional: 'optional',
   no: 'no',
@@ -113,6 +112,10 @@ export const CONFLICT_BAR = {
   showTheirs: 'Show theirs',
   putMineOnTop: 'Put mine on top',
 } as const
+
+export const EFFORT_FIELD = {
+  effort: 'effort',
+}
 
 export const FIT_PANEL = {
   fitToTime: 'Fit to time',
@@ -251,7 +254,6 @@ export const STEP_LIST = {
 } as const
 
 export const STEP_MORE = {
-  effort: 'effort',
   asTheBlock: 'as the block',
   leftInReserve: 'left in reserve',
   tempo: 'tempo',

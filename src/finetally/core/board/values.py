@@ -6,6 +6,7 @@ from decimal import Decimal
 from typing import Any
 
 from finetally.core.session.values import POUND_KG
+from finetally.core.words import clock_text
 
 MOST_DECIMALS = 20
 """Decimals that are written, and read (grammar.py): the last digit of a number of ordinary size."""
@@ -68,9 +69,7 @@ def reps_text(value: Any) -> str | None:
 def time_text(value: Any, *, as_clock: bool = False) -> str | None:
     """Seconds as 45 s, from a minute on as 1:30 (`as_clock`: always so); ranges and lists in seconds."""
     if _is_number(value) and value >= (0 if as_clock else 60) and float(value).is_integer():
-        minutes, seconds = divmod(int(value), 60)
-        hours, minutes = divmod(minutes, 60)
-        return f"{hours}:{minutes:02}:{seconds:02}" if hours else f"{minutes}:{seconds:02}"
+        return clock_text(value)
     text = count_text(value)
     return None if text is None else f"{text} s"
 

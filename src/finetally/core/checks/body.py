@@ -79,8 +79,8 @@ def same_pattern_run(t: Tally) -> Iterator[Finding]:
         more = len(pairs) - 1
         fields: dict[str, str | int | float] = {
             "block": block_name(t.tape.blocks[number], number),
-            "first": first.movement.name or first.key,
-            "second": second.movement.name or second.key,
+            "first": first.name,
+            "second": second.name,
             "shared": ", ".join(patterns or joints),
             "rest": f"{gap:.0f}",
             "more": f"; so do {more} more pairs" if more > 1 else "; so does 1 more pair" if more else "",
@@ -139,7 +139,7 @@ def unrehearsed(t: Tally) -> Iterator[Finding]:
                 missing.setdefault(row, done)
     if missing:
         first = next(iter(missing.values()))
-        named = [f"{row} ({done.step.movement.name or done.step.key})" for row, done in missing.items()]
+        named = [f"{row} ({done.step.name})" for row, done in missing.items()]
         fields: dict[str, str | int | float] = {"patterns": ", ".join(named)}
         yield Finding(first.step.path, fields, len(missing), block=first.block)
 
@@ -207,7 +207,7 @@ def skill_when_tired(t: Tally) -> Iterator[Finding]:
         if done.step.movement.skilled and tired and id(done.step) not in told:
             told.add(id(done.step))
             fields: dict[str, str | int | float] = {
-                "movement": done.step.movement.name or done.step.key,
+                "movement": done.step.name,
                 "uptake": f"{t.trace[index].start:.0%}",
             }
             yield Finding(done.step.path, fields, t.trace[index].start, segment.at.as_dict(), segment.block)
@@ -222,7 +222,7 @@ def rep_rule_unclear(t: Tally) -> Iterator[Finding]:
     ]  # fmt: skip
     if not found:
         return
-    named = {f"{done.step.movement.name or done.step.key} (read as “{done.step.sides}”)": None for done in found}
+    named = {f"{done.step.name} (read as “{done.step.sides}”)": None for done in found}
     edits = [([done.step.step.id, "sides"], done.step.sides) for done in found if done.step.step.id is not None]
     mend = set_edits("say so in each place", [*edits]) if edits else None  # type: ignore[list-item]
     paths = [(*done.step.path, "sides") for done in found]
@@ -240,7 +240,7 @@ def not_judged(t: Tally) -> Iterator[Finding]:
     if not steps:
         return
     found = list(steps.values())
-    named = dict.fromkeys(done.step.movement.name or done.step.key for done in found)
+    named = dict.fromkeys(done.step.name for done in found)
     paths = [(*done.step.path, "load") for done in found]
     blocks = {done.block for done in found}
     block = blocks.pop() if len(blocks) == 1 else None

@@ -6,17 +6,12 @@ from collections.abc import Iterator
 from typing import Any
 
 from finetally.core.checks.check import Fields, Finding, block_name
-from finetally.core.checks.time import clock_words
 from finetally.core.session.clocks import Every, Intervals, Task
 from finetally.core.session.document import Section
 from finetally.core.session.values import FromScore
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.pace import EPS
-from finetally.core.unfold.steps import StepPlan
-
-
-def _name(step: StepPlan) -> str:
-    return step.movement.name or step.key
+from finetally.core.words import clock_text
 
 
 def dose_over_window(t: Tally) -> Iterator[Finding]:
@@ -31,7 +26,7 @@ def dose_over_window(t: Tally) -> Iterator[Finding]:
         if needed > done.seconds + EPS:
             seen.add(id(step))
             fields: Fields = {
-                "movement": _name(step), "needed": clock_words(needed), "window": clock_words(done.seconds),
+                "movement": step.name, "needed": clock_text(needed), "window": clock_text(done.seconds),
             }  # fmt: skip
             yield Finding((*step.path, "reps"), fields, needed - done.seconds, block=done.block)
 
@@ -49,7 +44,7 @@ def filler_late(t: Tally) -> Iterator[Finding]:
                 mark = t.resolver.dose(clock.work_until_s, t.resolver.dose(clock.period_s))
                 movement = t.library.get(step.movement)
                 name = (movement.name if movement is not None else None) or step.movement
-                fields: Fields = {"movement": name, "mark": clock_words(mark)}
+                fields: Fields = {"movement": name, "mark": clock_text(mark)}
                 yield Finding((*of.path, "steps", index, "fill"), fields, mark, block=number)
 
 
@@ -108,4 +103,4 @@ def dose_falls_away(t: Tally) -> Iterator[Finding]:
         if step.step.reps is None or (step.step.grow or 0) >= 0:
             continue
         if step.reps(t.resolver.count(t.tape.blocks[done.block].block.rounds) - 1) == 0:
-            yield Finding((*step.path, "grow"), {"movement": _name(step)}, block=done.block)
+            yield Finding((*step.path, "grow"), {"movement": step.name}, block=done.block)

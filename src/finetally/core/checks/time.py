@@ -19,11 +19,12 @@ from finetally.core.checks.check import (
 from finetally.core.edits.edit import PlacePart
 from finetally.core.session.clocks import Rotation, Task
 from finetally.core.session.problems import Path
-from finetally.core.session.values import AmountRange, SecondsValue
 from finetally.core.tally.measure import Tally, timetable_s
+from finetally.core.tally.times import over_told, told_ends
 from finetally.core.unfold.pace import EPS, Pacer
 from finetally.core.unfold.tape import BlockRun
 from finetally.core.unfold.unfold import unfold
+from finetally.core.words import clock_text
 
 OVER_S, OVER_SHARE = 120, 0.05
 LONG_DENSE_S, LONG_DENSE = 600, 0.85
@@ -33,33 +34,20 @@ WORTH_SHARE, WORTH_S = 0.1, 2.0
 """A change-over counts from two seconds and a tenth of the work that it comes off, or shortens the rest before."""
 
 
-def clock_words(seconds: float) -> str:
-    """Seconds as 3:10."""
-    whole = round(abs(seconds))
-    return f"{whole // 60}:{whole % 60:02}"
-
-
 def announced_differs(t: Tally) -> Iterator[Finding]:
     """A length is over what was told of it by over 2 min or 5 %; under it, a quiet word on the slack.
 
     The session's is its timetable; a block's is its clock, over all its passes, booked up to its cap.
     """
     if t.session.announced_s is not None:
-        yield from _told(_ends(t, t.session.announced_s), timetable_s(t), ("announced_s",), ["announced_s"])
+        told = told_ends(t.session.announced_s, t.resolver)
+        yield from _told(told, timetable_s(t), ("announced_s",), ["announced_s"])
     for number, of in enumerate(t.tape.blocks):
         if of.block.announced_s is not None:
             runs = [run for run in t.tape.runs if run.block == number]
             comes_to = sum(run.clock_end - run.clock_start + run.cap_slack_s for run in runs)
-            told, place = _ends(t, of.block.announced_s), place_of(of, "announced_s")
+            told, place = told_ends(of.block.announced_s, t.resolver), place_of(of, "announced_s")
             yield from _told(told, comes_to, (*of.path, "announced_s"), place, block_name(of, number), number)
-
-
-def _ends(t: Tally, told: SecondsValue) -> tuple[float, float]:
-    """The least and the most that was told: of a range its ends, else the same twice."""
-    if isinstance(told, AmountRange):
-        return told.low, told.high
-    one = t.resolver.dose(told)
-    return one, one
 
 
 def _told(
@@ -71,20 +59,21 @@ def _told(
     block: int | None = None,
 ) -> Iterator[Finding]:
     low, high = told
-    over = comes_to - high if comes_to > high else min(0.0, comes_to - low)
-    says = clock_words(low) if low == high else f"{clock_words(low)} to {clock_words(high)}"
+    over = over_told(told, comes_to)
+    says = clock_text(low) if low == high else f"{clock_text(low)} to {clock_text(high)}"
     fields: dict[str, str | int | float] = {
         "about": f"{name}: told" if name else "Told",
         "told": says,
-        "comes_to": clock_words(comes_to),
+        "comes_to": clock_text(comes_to),
     }
     if over > min(OVER_S, OVER_SHARE * high):
-        mend = set_edit(f"tell {clock_words(comes_to)}", place, math.ceil(comes_to / 60) * 60)
+        minutes = math.ceil(comes_to / 60) * 60
+        mend = set_edit(f"tell {clock_text(minutes)}", place, minutes)
         yield Finding(
-            path, {**fields, "by": f"{clock_words(over)} over"}, over, block=block, severity="look", mend=mend
+            path, {**fields, "by": f"{clock_text(over)} over"}, over, block=block, severity="look", mend=mend
         )
     elif over < -EPS:
-        yield Finding(path, {**fields, "by": f"{clock_words(over)} slack"}, over, block=block, severity="note")
+        yield Finding(path, {**fields, "by": f"{clock_text(-over)} slack"}, over, block=block, severity="note")
 
 
 def slot_overflow(t: Tally) -> Iterator[Finding]:
@@ -103,7 +92,7 @@ def slot_overflow(t: Tally) -> Iterator[Finding]:
         )
         of = t.tape.blocks[number]
         needed = math.ceil(overflow.needed_s / 5) * 5
-        fields = {"needed": clock_words(overflow.needed_s), "period": clock_words(overflow.period_s)}
+        fields = {"needed": clock_text(overflow.needed_s), "period": clock_text(overflow.period_s)}
         inner = ("clock", "inner") if isinstance(of.block.clock, Rotation) else ("clock",)
         yield Finding(
             (*of.path, *inner, "period_s"),
@@ -111,7 +100,7 @@ def slot_overflow(t: Tally) -> Iterator[Finding]:
             overflow.needed_s - overflow.period_s,
             overflow.at.as_dict(),
             number,
-            mend=set_edit(f"a start every {clock_words(needed)}", place_of(of, *inner, "period_s"), needed),
+            mend=set_edit(f"a start every {clock_text(needed)}", place_of(of, *inner, "period_s"), needed),
         )
 
 
@@ -134,7 +123,7 @@ def cap_unlikely(t: Tally) -> Iterator[Finding]:
         how = "no pace would do it: what is not work takes too long"
         if factor is not None:
             how = f"it would take {1 / factor - 1:.0%} more speed ({factor:.0%} of the planned time a rep)"
-        fields: Fields = {"block": block_name(of, number), "cap": clock_words(cap), "how": how}
+        fields: Fields = {"block": block_name(of, number), "cap": clock_text(cap), "how": how}
         yield Finding(path, fields, factor or 0.0, block=number)
 
 
@@ -188,8 +177,8 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
             continue
         fields: dict[str, str | int | float] = {
             "block": block_name(of, segment.block),
-            "from": last.movement.name or last.key,
-            "to": step.movement.name or step.key,
+            "from": last.name,
+            "to": step.name,
             "change": f"{change:g}",
             "effect": _effect(rest, change),
         }
@@ -223,9 +212,9 @@ def long_dense(t: Tally) -> Iterator[Finding]:
             density = (total - rest) / total
             fields: dict[str, str | int | float] = {
                 "block": block_name(of, number),
-                "minutes": clock_words(total),
+                "minutes": clock_text(total),
                 "density": f"{density:.1%}",
-                "rest": f"{clock_words(rest)} of rest in it" if rest > EPS else "no rest is prescribed in it",
+                "rest": f"{clock_text(rest)} of rest in it" if rest > EPS else "no rest is prescribed in it",
             }
             yield Finding(of.path, fields, density, block=number)
 

@@ -13,6 +13,7 @@ from finetally.core.session.problems import Path
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.exits import exit_places
 from finetally.core.unfold.unfold import blocks_of
+from finetally.core.words import clock_text
 
 MOST_ROUNDS_MORE = 20
 MOST_WINDOW_STEPS = 40
@@ -121,7 +122,7 @@ def _windows(block: Block, place: list[PlacePart], name: str, *, longer: bool) -
         window = now + WINDOW_STEP_S * step if longer else now - WINDOW_STEP_S * step
         if window < LEAST_WINDOW_S:
             return
-        said = f"{name}: window {int(window) // 60}:{int(window) % 60:02}"
+        said = f"{name}: window {clock_text(window)}"
         yield Change("window", said, [_set([*place, "clock", "window_s"], window)])
 
 

@@ -11,7 +11,7 @@ from finetally.core.compare.held import Held, called_by_movement
 from finetally.core.compare.ingredients import Dose, Ends, Ingredients
 from finetally.core.compare.place import CannotError, NeverError, Place, Places
 from finetally.core.compare.pour import dose_values, ends_of, not_carried, plan_alone
-from finetally.core.compare.refusal import Cause, clock_text, nearest
+from finetally.core.compare.refusal import Cause, nearest
 from finetally.core.compare.search import OVER, last_within
 from finetally.core.formats.axes import Axis, Near, magnitude
 from finetally.core.formats.bounds import Bound
@@ -23,6 +23,7 @@ from finetally.core.session.document import Entry
 from finetally.core.session.values import FAILURE_PLAN, ToFailure
 from finetally.core.unfold.pace import EPS
 from finetally.core.unfold.tape import Tape
+from finetally.core.words import clock_text
 
 
 @dataclass(frozen=True, slots=True)

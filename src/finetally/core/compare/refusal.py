@@ -9,6 +9,7 @@ from typing import Literal
 
 from finetally.core.compare.within import Breach
 from finetally.core.formats.bounds import Bound, Measure
+from finetally.core.words import clock_text
 
 CauseKind = Literal[
     "count", "heavy", "too-hard", "no-reps", "uncalled", "no-pace", "overflow", "cap", "bound", "least", "reach",
@@ -44,13 +45,6 @@ def nearest(failures: Sequence[Sequence[Cause]]) -> tuple[Cause, ...]:
         return worst, len(causes), sum(one.weight for one in causes)
 
     return min(map(tuple, failures), key=far) if failures else ()
-
-
-def clock_text(seconds: float) -> str:
-    """Seconds as 12:30, or 1:05:00."""
-    whole = round(seconds)
-    hours, rest = divmod(whole, 3600)
-    return f"{hours}:{rest // 60:02d}:{rest % 60:02d}" if hours else f"{rest // 60}:{rest % 60:02d}"
 
 
 def _number(value: float) -> str:

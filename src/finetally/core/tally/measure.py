@@ -15,7 +15,7 @@ from finetally.core.tally.balance import BalanceTally
 from finetally.core.tally.effort import EffortTally, load_of
 from finetally.core.tally.reps import RepTally, kilograms
 from finetally.core.tally.shapes import BlockFigures, EffortFigures, Measured, RateFigures, TimeFigures
-from finetally.core.tally.times import Clocked, add_up, clock_blocks, counted
+from finetally.core.tally.times import Clocked, add_up, clock_blocks, counted, over_told, told_ends
 from finetally.core.tally.trace import Breath, Demand, breathing_trace
 from finetally.core.unfold.resolve import PLAN, Corner, Resolver
 from finetally.core.unfold.tape import Done, Tape
@@ -145,6 +145,9 @@ def measured(t: Tally) -> Measured:
         **t.whole.figures(methods),
         "timetable_s": timetable_s(t),
         "announced_s": t.resolver.dose(announced) if announced is not None else None,
+        "over_told_s": over_told(told_ends(announced, t.resolver), timetable_s(t))
+        if announced is not None
+        else None,
         "headline": headline.figures(methods),
         "parts": _parts(t),
         "blocks": _blocks(t),

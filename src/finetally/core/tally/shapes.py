@@ -147,6 +147,7 @@ class Measured(TimeFigures):
     title: str
     timetable_s: float
     announced_s: float | None
+    over_told_s: float | None
     headline: TimeFigures
     parts: dict[str, TimeFigures]
     blocks: list[BlockFigures]

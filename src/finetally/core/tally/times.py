@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from finetally.core.methods.value import Methods
+from finetally.core.session.values import AmountRange, SecondsValue
 from finetally.core.tally.shapes import TimeFigures
+from finetally.core.unfold.resolve import Resolver
 from finetally.core.unfold.tape import Segment, Tape
 
 
@@ -52,6 +54,20 @@ def counts_by_clock(segment: Segment, clock_kind: str) -> bool:
     if clock_kind == "amrap":
         return segment.window is not None
     return clock_kind == "task" and (segment.taken or segment.kind == "change")
+
+
+def told_ends(told: SecondsValue, resolver: Resolver) -> tuple[float, float]:
+    """The least and the most seconds that were told: of a range its ends, else the same twice."""
+    if isinstance(told, AmountRange):
+        return told.low, told.high
+    one = resolver.dose(told)
+    return one, one
+
+
+def over_told(ends: tuple[float, float], comes_to: float) -> float:
+    """By how many seconds a length is over what was told of it; below 0 what is left of it; 0 within a range."""
+    low, high = ends
+    return comes_to - min(max(comes_to, low), high)
 
 
 def clock_blocks(tape: Tape) -> list[Clocked]:

@@ -53,6 +53,11 @@ class StepPlan:
     resolver: Resolver
 
     @property
+    def name(self) -> str:
+        """What the movement is called."""
+        return self.movement.name or self.key
+
+    @property
     def to_failure(self) -> bool:
         """Whether the dose is as many reps as can be done."""
         own = self.option.reps if self.option is not None else None

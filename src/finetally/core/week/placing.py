@@ -27,13 +27,13 @@ class FreeDay(TypedDict):
 class Placed(TypedDict):
     """A block on a day: the day's and the week's load then, its clashes, and whether hard days would touch.
 
-    `over`: by how much the week is over its band; below 0 by how much it falls short; 0 within, None without one.
+    `off`: how far the week is from its band (`Band.off`), None without one.
     """
 
     day: str
     day_load: float
     week_load: float
-    over: float | None
+    off: float | None
     clashes: list[Clash]
     hard_beside_hard: bool
 
@@ -83,14 +83,11 @@ def _on(day: date, amount: Amount, week: float, around: Around) -> Placed:
     own = [new, *(one for one in around.bouts if one.day == day)]
     beside = [[one for one in there if one.day == day + timedelta(days=by)] for by in (-1, 1)]
     hard = [is_hard(one, rules.hard_effort, rules.hard_load) for one in (own, *beside)]
-    over = None
-    if rules.band is not None:
-        over = max(0.0, week - rules.band.high) or min(0.0, week - rules.band.low)
     return {
         "day": day.isoformat(),
         "day_load": amount.load + sum(bout.amount.load for bout in around.bouts if bout.day == day),
         "week_load": week,
-        "over": over,
+        "off": rules.band.off(week) if rules.band is not None else None,
         "clashes": [one for one in found if NEW in (one["first"], one["second"])],
         "hard_beside_hard": hard[0] and any(hard[1:]),
     }

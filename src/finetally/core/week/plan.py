@@ -36,6 +36,10 @@ class Band:
         """The load in the middle."""
         return (self.low + self.high) / 2
 
+    def off(self, load: float) -> float:
+        """By how much a load is over the band; below 0 by how much it falls short; 0 within it, ends included."""
+        return max(0.0, load - self.high) or min(0.0, load - self.low)
+
 
 @dataclass(frozen=True, slots=True)
 class Rules:

@@ -18,7 +18,7 @@ from finetally.core.compare.typed import Typed, read_movements
 from finetally.core.compare.wishes import Way, Wish
 from finetally.core.edits.edit import Edit
 from finetally.core.session.problems import DocumentError, Problem, shown
-from finetally.web.api.formats import MovementKey
+from finetally.web.api.library import MovementKey
 from finetally.web.api.openapi import Document
 from finetally.web.plan.placing import Placing
 from finetally.web.squads.actor import Actor, Right

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import functools
-from typing import Annotated, Any
+from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
@@ -15,19 +15,17 @@ from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import CannotMakeError, choices, is_open, schema_of, setting
 from finetally.core.formats.remake import remade
 from finetally.core.formats.table import BY_KEY, FORMATS, make
-from finetally.core.movements.library import Library
 from finetally.core.session.parts import parse_entry, written
 from finetally.core.session.problems import Problem
 from finetally.core.session.reading import parse_session
 from finetally.core.session.values import POUND_KG
 from finetally.web.api.figures import json_answer
+from finetally.web.api.library import MovementKey, library_with
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
 from finetally.web.squads.use_cases import house_for
 
 router = Router()
-MovementKey = Annotated[str, Field(min_length=1, max_length=120)]
-"""A movement's key, as a step takes it."""
 REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
 
 
@@ -124,15 +122,6 @@ class StepOut(Schema):
     step: dict[str, Any]
 
 
-def _library(library: Library, definitions: list[dict[str, Any]]) -> Library:
-    """The squad's movements with a file's own on top. Raises DocumentError for wrong ones."""
-    if not definitions:
-        return library
-    blank = {"clock": {"kind": "intervals", "work_s": 20}, "steps": [{"movement": "-"}]}
-    whole = {"fine_tally": 1, "title": "-", "blocks": [blank], "movements": definitions}
-    return library.with_definitions(parse_session(whole).movements)
-
-
 def _sweep(key: str, name: str) -> SweepRangeOut | None:
     usual = usual_sweep(key, name)
     return None if usual is None else SweepRangeOut(**usual)
@@ -178,7 +167,7 @@ def formats(request: HttpRequest) -> FormatsOut:
 @router.post("/formats/make", response={200: MakeOut, **REFUSALS}, operation_id="make_format")
 def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
     """Make a block of a format, from movements or from a block that is there."""
-    library = _library(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
+    library = library_with(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     chosen = BY_KEY.get(data.key)
     if chosen is None:
         return problem_response(404, "format", f"There is no format {data.key!r}.")
@@ -201,5 +190,5 @@ def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
 @router.post("/formats/step", response={200: StepOut, **REFUSALS}, operation_id="usual_step")
 def make_step(request: HttpRequest, data: StepIn) -> StepOut:
     """A step as it is added to a block."""
-    library = _library(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
+    library = library_with(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     return StepOut(step=written(usual_step(data.movement, library, dosed=data.clock != "intervals")))

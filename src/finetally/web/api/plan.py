@@ -66,7 +66,7 @@ class DayOut(Schema):
 
 
 class PhaseOut(Schema):
-    """A phase, and which of its weeks this is, from 1."""
+    """A phase, which of its weeks this is, from 1, and how far this week's load is from its band (`Band.off`)."""
 
     id: int
     kind: str
@@ -75,6 +75,7 @@ class PhaseOut(Schema):
     week: int
     load_low: float
     load_high: float
+    off: float
 
 
 class ItemOut(Schema):
@@ -219,7 +220,7 @@ def _week(request: HttpRequest, week: PlannedWeek) -> WeekOut:
         hard_effort=week.rules.hard_effort,
         entries=[entry_out(one, noted=plans) for one in week.entries],
         days=[_day(day, week.days.get(day), week.intended.get(n)) for n, day in enumerate(days)],
-        phase=_phase(week.phase, week.begins) if week.phase is not None else None,
+        phase=_phase(week.phase, week.begins, week.load["totals"]["load"]) if week.phase is not None else None,
         load=week.load,
         rows=list(week.rows),
         beams=list(week.beams),
@@ -244,7 +245,7 @@ def _day(day: date, planned: Day | None, intended: float | None) -> DayOut:
     )
 
 
-def _phase(phase: Phase, begins: date) -> PhaseOut:
+def _phase(phase: Phase, begins: date, load: float) -> PhaseOut:
     return PhaseOut(
         id=phase.pk,
         kind=phase.kind,
@@ -253,6 +254,7 @@ def _phase(phase: Phase, begins: date) -> PhaseOut:
         week=(begins - phase.begins).days // 7 + 1,
         load_low=phase.load_low,
         load_high=phase.load_high,
+        off=phase.band.off(load),
     )
 
 

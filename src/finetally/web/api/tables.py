@@ -12,11 +12,13 @@ from pydantic import Field
 
 from finetally.core import tables as named
 from finetally.core.checks.table import CHECKS
+from finetally.core.movements.near import near_to
 from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.movement import FINE_PATTERNS
 from finetally.core.tables import Named
 from finetally.web.api.figures import json_answer
+from finetally.web.api.library import MovementKey, library_with
 from finetally.web.api.openapi import Movement
 from finetally.web.problems import ProblemOut
 from finetally.web.squads import use_cases
@@ -162,6 +164,27 @@ def import_movements(request: HttpRequest, data: MovementFileIn) -> TakenOut:
     """Define movements: all that the file holds, or none of them."""
     keys = use_cases.import_movements(request.auth, data.squad, data.text, data.kind, replace=data.replace)
     return TakenOut(keys=keys)
+
+
+class NearIn(Schema):
+    """A movement to find the like of; `definitions`: the file's own movements."""
+
+    movement: MovementKey
+    definitions: list[dict[str, Any]] = Field(default=[], max_length=500)
+    squad: int | None = None
+
+
+class NearOut(Schema):
+    """Keys of movements that could stand in its place, nearest first; none if nobody knows it."""
+
+    keys: list[str]
+
+
+@router.post("/movements/near", response={200: NearOut, **REFUSALS}, operation_id="near_movements")
+def near_movements(request: HttpRequest, data: NearIn) -> NearOut:
+    """What could stand in a movement's place."""
+    house = use_cases.movements_of(request.auth, data.squad)
+    return NearOut(keys=near_to(data.movement, library_with(house.library, data.definitions)))
 
 
 class CalledIn(Schema):

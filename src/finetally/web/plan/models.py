@@ -8,6 +8,7 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
+from finetally.core.week.plan import Band
 from finetally.web.squads.models import Person, Squad
 from finetally.web.training.models import Revision, Session
 
@@ -133,6 +134,11 @@ class Phase(models.Model):
 
     def __str__(self) -> str:
         return f"{self.kind} from {self.begins}"
+
+    @property
+    def band(self) -> Band:
+        """The load that each of its weeks is to come to."""
+        return Band(self.load_low, self.load_high)
 
 
 class Change(models.Model):

@@ -27,7 +27,10 @@ MOST_WEEKS = 53
 
 
 class SeasonWeek(TypedDict):
-    """A week of a season: loads of its days, rows in seconds, figures, clashes, the phase it lies in."""
+    """A week of a season: loads of its days, rows in seconds, figures, clashes, the phase it lies in.
+
+    `off`: how far its load is from the phase's band (`Band.off`); None without a phase or without anything planned.
+    """
 
     begins: str
     days: list[float]
@@ -46,6 +49,7 @@ class SeasonWeek(TypedDict):
     phase: str | None
     low: float | None
     high: float | None
+    off: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,6 +109,7 @@ def read_season(
                 "phase": phase.kind if phase else None,
                 "low": phase.load_low if phase else None,
                 "high": phase.load_high if phase else None,
+                "off": phase.band.off(load["totals"]["load"]) if phase and own else None,
             }
         )
     return season

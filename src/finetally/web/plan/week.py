@@ -15,7 +15,7 @@ from finetally.core.week.balance import Target, WeekBeam, WeekRow, week_beams, w
 from finetally.core.week.bout import Bout
 from finetally.core.week.clash import Clash, clashes
 from finetally.core.week.load import WEEK, Away, WeekLoad, week_load
-from finetally.core.week.plan import Band, Intent, Rules, intended
+from finetally.core.week.plan import Intent, Rules, intended
 from finetally.web.plan.amounts import Counted, bout_of
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
@@ -154,7 +154,7 @@ def rules_of(
     numbered = {(one.day - begins).days: one for one in days.values()}
     intents: dict[int, Intent] = {n: one.intent for n, one in numbered.items() if one.intent}  # type: ignore[misc]
     return Rules(
-        band=Band(phase.load_low, phase.load_high) if phase is not None else None,
+        band=phase.band if phase is not None else None,
         intents=intents,
         shares={n: one.share for n, one in numbered.items() if one.share is not None},
         rest_days=frozenset(

@@ -98,18 +98,20 @@ def _weights(t: Tally, index: int) -> Mapping[str, float]:
 
 
 def _work_terms(t: Tally, name: str) -> list[Term]:
-    sums: dict[str, float] = {}
+    sums: dict[tuple[str, str], float] = {}
     for index, done in enumerate(t.tape.visits):
         weight = _weights(t, index).get(name, 0)
         if weight and t.counted[done.block]:
-            sums[done.step.key] = sums.get(done.step.key, 0.0) + done.seconds * weight
-    return [term(key, value, "s") for key, value in sums.items()]
+            step = done.step.key, done.step.name
+            sums[step] = sums.get(step, 0.0) + done.seconds * weight
+    return [term(name, value, "s") for (_, name), value in sums.items()]
 
 
 def _visit_terms(t: Tally, names: tuple[str, ...]) -> list[Term]:
-    sums: dict[str, int] = {}
+    sums: dict[tuple[str, str], int] = {}
     for index, done in enumerate(t.tape.visits):
         weights = _weights(t, index)
         if t.counted[done.block] and any(weights.get(name, 0) > 0 for name in names):
-            sums[done.step.key] = sums.get(done.step.key, 0) + 1
-    return [term(key, value, "count") for key, value in sums.items()]
+            step = done.step.key, done.step.name
+            sums[step] = sums.get(step, 0) + 1
+    return [term(name, value, "count") for (_, name), value in sums.items()]

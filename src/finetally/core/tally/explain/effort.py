@@ -148,13 +148,13 @@ def _windows(t: Tally, figure: str, n: int) -> Explanation:
         segment = t.tape.segments[index]
         if segment.visit is None:
             continue
-        key = t.tape.visits[segment.visit].step.key
+        step = t.tape.visits[segment.visit].step
         value = t.effort.windows[index]
-        name = (key, round(value, 9))
-        found = groups.get(name)
+        alike = (step.key, round(value, 9))
+        found = groups.get(alike)
         if found is None:
             ask = f"blocks.{n}.window.{index}"
-            found = groups[name] = term(key, value, "effort", ask, weight=0.0)
+            found = groups[alike] = term(step.name, value, "effort", ask, weight=0.0)
             found["count"], found["each"], found["at"] = 0, value, []
         found["count"] += 1
         found["weight"] += segment.seconds

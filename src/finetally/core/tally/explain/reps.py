@@ -91,14 +91,15 @@ def _landings(done: Done, grade: str) -> float:
 
 
 def _by_movement(t: Tally, field: str, read: Reader, unit: Unit) -> list[Term]:
-    sums: dict[str, float] = {}
+    sums: dict[tuple[str, str], float] = {}
     for done in t.tape.visits:
         value = read(done)
         if value:
-            sums[done.step.key] = sums.get(done.step.key, 0.0) + value
+            step = done.step.key, done.step.name
+            sums[step] = sums.get(step, 0.0) + value
     # Contained reps are booked under the composite here: that is where they come from.
-    name = "contains" if field == "contained" else field
-    return [term(key, value, unit, f"movements.{key}.{name}") for key, value in sums.items()]
+    asked = "contains" if field == "contained" else field
+    return [term(name, value, unit, f"movements.{key}.{asked}") for (key, name), value in sums.items()]
 
 
 def _starts(t: Tally) -> dict[int, dict[str, Any]]:
@@ -122,7 +123,7 @@ def _movement(t: Tally, figure: str, key: str, field: str) -> Explanation:
         value = read(done)
         if done.step.key == key and value:
             ask = f"visits.{index}.{field}" if again else None
-            items.append((key, value, starts.get(index, {}), ask))
+            items.append((done.step.name, value, starts.get(index, {}), ask))
     return node(figure, sum(item[1] for item in items), unit, "sum", grouped(items, unit))
 
 
@@ -132,7 +133,7 @@ def _contained(t: Tally, figure: str, key: str) -> Explanation:
     for index, done in enumerate(t.tape.visits):
         for inside in done.step.movement.contains or ():
             if inside.movement == key:
-                items.append((f"in {done.step.key}", done.reps * inside.reps, starts.get(index, {}), None))
+                items.append((f"in {done.step.name}", done.reps * inside.reps, starts.get(index, {}), None))
     return node(figure, sum(item[1] for item in items), "reps", "sum", grouped(items, "reps"))
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from finetally.core.tally.explain.node import Explanation, Term, UnknownFigureError, grouped, node, term
 from finetally.core.tally.measure import Tally, timetable_s
-from finetally.core.tally.times import Clocked, add_up, counts_by_clock
+from finetally.core.tally.times import Clocked, add_up, counts_by_clock, over_told, told_ends
 
 KINDS = ("work", "rest", "change", "talk")
 LABELS = {"work": "work", "rest": "rest", "change": "change-over", "talk": "talk"}
@@ -40,6 +40,8 @@ class Scope:
 def explain_time(t: Tally, words: list[str]) -> Explanation:
     """Open `<scope>.total_s`, `…work_s` and its kin, `…density`, `…work_to_rest`, `timetable_s`."""
     *scope_words, name = words
+    if name == "over_told_s" and not scope_words and t.session.announced_s is not None:
+        return _over_told(t, told_ends(t.session.announced_s, t.resolver))
     if name == "timetable_s" and not scope_words:
         return _timetable(t)
     if len(scope_words) == 4 and scope_words[2] == "work_s" and scope_words[3] == "step":
@@ -80,6 +82,14 @@ def _timetable(t: Tally) -> Explanation:
         term("kept free", slack, "s"),
     ]
     return node("timetable_s", timetable_s(t), "s", "sum", terms)
+
+
+def _over_told(t: Tally, ends: tuple[float, float]) -> Explanation:
+    comes_to = timetable_s(t)
+    over = over_told(ends, comes_to)
+    # Of a range that was told, the end that is nearer; within it nothing is over and nothing is left.
+    terms = [term("timetable", comes_to, "s", "timetable_s"), term("told", over - comes_to, "s")]
+    return node("over_told_s", over, "s", "sum", terms)
 
 
 def _ratio(t: Tally, scope: Scope, name: str, figure: str) -> Explanation:
@@ -137,7 +147,7 @@ def _block_terms(t: Tally, number: int, kind: str) -> list[Term]:
             if segment.block == number and segment.visit is not None:
                 step = t.tape.visits[segment.visit].step
                 key = _step_key(step.path)
-                sums[key] = (step.key, sums.get(key, ("", 0.0))[1] + segment.seconds)
+                sums[key] = (step.name, sums.get(key, ("", 0.0))[1] + segment.seconds)
         return [
             term(label, value, "s", f"blocks.{number}.work_s.step.{key}") for key, (label, value) in sums.items()
         ]
@@ -161,7 +171,7 @@ def _step_work(t: Tally, number: int, key: str) -> Explanation:
         if segment.block == number and segment.visit is not None:
             step = t.tape.visits[segment.visit].step
             if _step_key(step.path) == key:
-                items.append((step.key, segment.seconds, segment.at.as_dict(), None))
+                items.append((step.name, segment.seconds, segment.at.as_dict(), None))
     figure = f"blocks.{number}.work_s.step.{key}"
     if not items:
         raise UnknownFigureError(figure)
