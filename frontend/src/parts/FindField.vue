@@ -99,3 +99,10 @@ defineExpose({ again, typed })
     <template #default="{ item }"><slot :item="item as F" /></template>
   </ElAutocomplete>
 </template>
+
+<style scoped>
+.find {
+  flex: 1;
+  min-width: 160px;
+}
+</style>

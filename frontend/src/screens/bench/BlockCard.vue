@@ -22,7 +22,11 @@ const keys = useMoveKeys(edit)
 
 const { tables } = useTables()
 const block = computed(() => props.placed.block)
-const own = computed(() => figures.value?.blocks[props.placed.number])
+// Found by what it is, not by where it stands: until figures come, a block that was moved keeps its own.
+const own = computed(() => {
+  const { id } = block.value
+  return id ? figures.value?.blocks.find((one) => one.id === id) : figures.value?.blocks[props.placed.number]
+})
 const more = ref(false)
 const shaping = ref(false)
 const lists = computed(() => stepLists(props.placed))

@@ -19,7 +19,7 @@ interface Offer {
   hint: string
   take: () => void
 }
-const { all } = useMovements()
+const { all, ready } = useMovements()
 const keyOf = (name: string): string => all.value.find((one) => (one.name ?? one.key) === name)?.key ?? name
 const groups = computed(() => [
   ...props.marks.assumed.map((one) => ({
@@ -38,7 +38,7 @@ const groups = computed(() => [
       ...one.nearest.map((name): Offer => ({
         text: say.itIs(name),
         hint: say.hereAndInLaterSessions,
-        take: () => emit('call', keyOf(name), one.words),
+        take: () => void ready().then(() => emit('call', keyOf(name), one.words)),
       })),
       { text: say.tellWhatItIs, hint: '', take: () => emit('define', one.words) },
     ],
