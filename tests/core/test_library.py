@@ -83,12 +83,12 @@ def test_a_movement_that_nobody_has_told_the_patterns_of_is_near_to_its_chain_al
     assert near_to("odd", own) == ["push-up"]
 
 
-@pytest.mark.parametrize("key", [one.key for one in MOVEMENTS])
-def test_a_shipped_movement_has_something_that_could_stand_for_it(key: str, library: Library) -> None:
-    near = near_to(key, library)
-    assert near
-    assert key not in near
-    assert len(set(near)) == len(near)
+def test_each_shipped_movement_has_something_that_could_stand_for_it(library: Library) -> None:
+    for key in library:
+        near = near_to(key, library)
+        assert near, key
+        assert key not in near
+        assert len(set(near)) == len(near)
 
 
 def test_breadth(library: Library) -> None:
