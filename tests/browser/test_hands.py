@@ -134,8 +134,9 @@ def at(document: dict[str, Any], path: str) -> Any:
 
 
 def opened(page: Page) -> str:
-    """A copy of the demo session, open at rest; its id."""
-    made = call(page, "POST", "/sessions", {"document": json.loads(DEMO.read_text("utf-8"))})
+    """A copy of the demo session under a name of its own, open at rest; its id."""
+    document = {**json.loads(DEMO.read_text("utf-8")), "title": "Under a hand"}
+    made = call(page, "POST", "/sessions", {"document": document})
     page.goto(f"/bench/{made['id']}")
     expect(page.locator("dl.big")).to_be_visible()
     expect(block(page, 2).get_by_label("Move goblet squat: arrow")).to_contain_text("SQ")
