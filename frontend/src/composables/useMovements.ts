@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/vue-query'
+import { isCancelledError, useQuery } from '@tanstack/vue-query'
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
 
@@ -108,10 +108,11 @@ export const useMovements = createSharedComposable(() => {
     const asked = { movement: key, definitions: [...own], squad: squad || null }
     try {
       const queryKey = [...KEYS.movements(squad), 'near', asked]
-      return (await queryClient.fetchQuery({ queryKey, queryFn: () => api.nearMovements(asked), ...LASTING })).keys
+      const queryFn = () => api.nearMovements(asked)
+      return (await queryClient.fetchQuery({ queryKey, queryFn, staleTime: Infinity })).keys
     } catch (error) {
-      // The list is there all the same, in the order of names.
-      if (error instanceof Refusal) return []
+      // The list is there all the same, in the order of names; called off is what was asked before the library changed.
+      if (error instanceof Refusal || isCancelledError(error)) return []
       throw error
     }
   }

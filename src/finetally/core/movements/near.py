@@ -34,7 +34,7 @@ def _rank(other: MovementDef, movement: MovementDef, chain: frozenset[str]) -> i
         return 0
     if not movement.patterns:
         return None
-    most = max(movement.patterns, key=lambda one: (movement.patterns or {})[one])
+    most, _ = max(movement.patterns.items(), key=lambda one: one[1])
     if (other.patterns or {}).get(most, 0) < SAME_PATTERN:
         return None
     return 1 if other.position == movement.position else 2
