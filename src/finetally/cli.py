@@ -107,7 +107,7 @@ def _sessions_of(path: Path, library: Library) -> Iterator[tuple[Session, Readin
 
 def _print(made: Figures, reading: Reading | None, *, as_json: bool) -> None:
     if as_json:
-        told = {} if reading is None else told_of(reading)
+        told = {} if reading is None else {**told_of(reading)}
         print(json.dumps({**printed(made), **told}, ensure_ascii=False))
         return
     print(figures_table(made))

@@ -43,6 +43,7 @@ def comparison_xlsx(columns: Sequence[Column]) -> bytes:
     # Loaded when a workbook is first asked for, not at the start.
     from openpyxl import Workbook
     from openpyxl.styles import Alignment, Font
+    from openpyxl.utils import get_column_letter
 
     book = Workbook()
     sheet = book.active
@@ -63,8 +64,8 @@ def comparison_xlsx(columns: Sequence[Column]) -> bytes:
             cell.alignment = Alignment(wrap_text=isinstance(cell.value, str), vertical="top")
     for cell in sheet[1]:
         cell.font = Font(bold=True)
-    for column in sheet.columns:
-        letter = column[0].column_letter
-        sheet.column_dimensions[letter].width = min(WIDEST, max(len(str(column[0].value or "")) + 2, 14))
+    for number, head in enumerate(sheet[1], start=1):
+        width = min(WIDEST, max(len(str(head.value or "")) + 2, 14))
+        sheet.column_dimensions[get_column_letter(number)].width = width
     sheet.freeze_panes = "C2"
     return book_bytes(book)

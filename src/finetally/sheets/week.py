@@ -40,7 +40,7 @@ def week_table(lines: Sequence[WeekLine], load: WeekLoad, rows: Sequence[WeekRow
     table.append(["in the week", "", "", "", "", "", load["totals"]["load"], ""])
     table.extend([name, "", "", "", "", "", load["totals"][name], ""] for name in CURRENCIES if name != "load")
     for name in ("monotony", "strain", "change", "coupled", "uncoupled", "weighted"):
-        figure = load[name]  # type: ignore[literal-required]
+        figure = load[name]
         table.append([name, "", figure["why"] or "", "", "", "", figure["value"], ""])
     table.append([])
     table.append(["row", "", "", "", "", "", "work, min", "share"])

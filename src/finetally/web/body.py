@@ -51,7 +51,7 @@ def read_body(request: HttpRequest) -> bytes:
         raise DocumentError([Problem("(document)", found, f"up to {bound:,} bytes here", "too_large")])
     if not hasattr(request, "_body"):
         # Django's own reading has no end of time; it finds the body read.
-        request._body = _read(request, wanted)  # type: ignore[attr-defined]
+        request._body = _read(request, wanted)
     return request.body
 
 

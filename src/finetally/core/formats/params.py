@@ -98,7 +98,7 @@ def setting(params: type[FormatParams], name: str) -> Set:
 
 
 @functools.cache
-def schema_of(params: Any) -> dict[str, Any]:
+def schema_of(params: type[FormatParams]) -> dict[str, Any]:
     """The JSON Schema of parameters. Not to be changed: it is held."""
     schema: dict[str, Any] = params.model_json_schema()
     return schema

@@ -44,7 +44,7 @@ class MeOut(Schema):
 
 
 def _me(request: HttpRequest) -> MeOut:
-    memberships = Membership.objects.filter(user_id=request.user.pk).select_related("squad")
+    memberships = Membership.objects.filter(user=request.user.pk).select_related("squad")
     squads = [
         SquadOut(id=m.squad_id, name=m.squad.name, role=m.role, week_start=m.squad.week_start) for m in memberships
     ]

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from datetime import date
 
-from django.http import HttpRequest
 from ninja import Router, Schema, Status
 
 from finetally.web.api.days import PlanDay
 from finetally.web.api.plan import REFUSALS
+from finetally.web.api.request import ActorRequest
 from finetally.web.plan import away as times
 
 router = Router()
@@ -33,7 +33,7 @@ class AwayIn(Schema):
 
 
 @router.get("/away", response={200: list[AwayOut], **REFUSALS}, operation_id="times_away")
-def look(request: HttpRequest, squad: int | None = None) -> list[AwayOut]:
+def look(request: ActorRequest, squad: int | None = None) -> list[AwayOut]:
     """All times away."""
     return [
         AwayOut(id=one.pk, first=one.first, last=one.last, known=one.known)
@@ -42,14 +42,14 @@ def look(request: HttpRequest, squad: int | None = None) -> list[AwayOut]:
 
 
 @router.post("/away", response={204: None, **REFUSALS}, operation_id="add_away")
-def add(request: HttpRequest, data: AwayIn) -> Status[None]:
+def add(request: ActorRequest, data: AwayIn) -> Status[None]:
     """Say that the squad is away."""
     times.add_away(request.auth, data.squad, data.first, data.last, known=data.known)
     return Status(204, None)
 
 
 @router.delete("/away/{away_id}", response={204: None, **REFUSALS}, operation_id="drop_away")
-def drop(request: HttpRequest, away_id: int) -> Status[None]:
+def drop(request: ActorRequest, away_id: int) -> Status[None]:
     """Take a time away back."""
     times.drop_away(request.auth, away_id)
     return Status(204, None)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
@@ -21,6 +21,7 @@ from finetally.core.wall.told import new_names, told_of
 from finetally.web.api.figures import REFUSALS, DocumentIn, json_answer
 from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.openapi import Document
+from finetally.web.api.request import ActorRequest
 from finetally.web.squads.actor import Right
 from finetally.web.squads.use_cases import house_for
 from finetally.web.training.cards import ask_for_pdf, made_card
@@ -133,7 +134,7 @@ class WriteIn(DocumentIn):
 
 
 @router.post("/board", response={200: BoardOut, **REFUSALS}, operation_id="read_board")
-def read(request: HttpRequest, data: BoardIn) -> HttpResponse:
+def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
     """Read a text, whatever it is. What could be meant otherwise, is new or was not read stands beside."""
     library = house_for(request.auth, data.squad, Right.LOOK).library
     try:
@@ -166,7 +167,7 @@ def read(request: HttpRequest, data: BoardIn) -> HttpResponse:
 
 
 @router.post("/board/write", response={200: TextOut, **REFUSALS}, operation_id="write_board")
-def write(request: HttpRequest, data: WriteIn) -> TextOut:
+def write(request: ActorRequest, data: WriteIn) -> TextOut:
     """Write a document as board text."""
     library = data.house(request).library
     typed = words_as_typed(data.document, library) if data.as_typed else None
@@ -189,13 +190,13 @@ class CardOut(Schema):
 
 
 @router.post("/card", response={200: CardOut, **REFUSALS}, operation_id="card")
-def card(request: HttpRequest, data: CardIn) -> HttpResponse:
+def card(request: ActorRequest, data: CardIn) -> HttpResponse:
     """All that stands on a session's card."""
     return json_answer(printed({"card": made_card(data.document, data.given, data.house(request))}))
 
 
 @router.post("/card.pdf", response={202: JobOut, **REFUSALS}, operation_id="card_pdf")
-def pdf(request: HttpRequest, data: CardIn) -> Status[JobOut]:
+def pdf(request: ActorRequest, data: CardIn) -> Status[JobOut]:
     """Ask for the card as PDF; the file comes with the job."""
     data.house(request)
     job = ask_for_pdf(request.auth, data.squad, data.document, data.given, data.methods, data.paper)

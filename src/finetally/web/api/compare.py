@@ -6,7 +6,7 @@ from collections.abc import Callable, Container
 from typing import Any, Literal
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router, Schema
 from pydantic import TypeAdapter
 
@@ -52,11 +52,12 @@ from finetally.web.api.compare_schemas import (
 )
 from finetally.web.api.figures import REFUSALS, json_answer
 from finetally.web.api.jobs import JobOut, job_out
+from finetally.web.api.request import ActorRequest
 from finetally.web.jobs.use_cases import Wanted, ask
 from finetally.web.jobs.work import Desk
 from finetally.web.plan.placing import place
 from finetally.web.problems import ProblemOut
-from finetally.web.squads.actor import Actor, member
+from finetally.web.squads.actor import Actor
 from finetally.web.squads.house import House
 from finetally.web.squads.use_cases import squad_to_look_at
 from finetally.web.training.shapes import own_shapes
@@ -111,7 +112,7 @@ def _wish(one: Wish) -> WishIn:
 
 
 @router.get("/compare/tables", response={200: CompareTablesOut, 401: ProblemOut}, operation_id="compare_tables")
-def compare_tables(request: HttpRequest) -> CompareTablesOut:
+def compare_tables(request: ActorRequest) -> CompareTablesOut:
     """The rows of a comparison, wishes to choose from, and ready sentences."""
     rows = [RowOut(key=r.key, label=r.label, unit=r.unit, figure=r.figure, sense=r.sense) for r in ROWS]
     wishes = [NamedWishOut(key=one.key, label=one.label, wish=_wish(one.wish)) for one in NAMED_WISHES]
@@ -156,7 +157,7 @@ SOME_HURRY = 10
 """After cards, before levellings: somebody looks at an empty table."""
 
 
-def _compared(request: HttpRequest, what: str, data: Any, kind: str = "") -> HttpResponse:
+def _compared(request: ActorRequest, what: str, data: Any, kind: str = "") -> HttpResponse:
     """The answer at once; or, where it takes more work than that, the job that makes it."""
     actor: Actor = request.auth
     try:
@@ -172,7 +173,7 @@ def work(desk: Desk) -> None:
     """Make a large comparison; see web/jobs/work.py."""
     asked = desk.job.asked
     schema, make = MAKING[asked["what"]]
-    made = make(member(desk.job.owner_id), schema.model_validate(asked["body"]))
+    made = make(desk.asker(), schema.model_validate(asked["body"]))
     kind = asked["kind"]
     if kind:
         file = _as_answer(made, kind)
@@ -183,13 +184,13 @@ def work(desk: Desk) -> None:
 
 
 @router.post("/compare", response={200: ComparisonOut, 202: JobOut, **REFUSALS}, operation_id="compare")
-def compare_formats(request: HttpRequest, data: CompareIn) -> HttpResponse:
+def compare_formats(request: ActorRequest, data: CompareIn) -> HttpResponse:
     """The plan and its recasts side by side."""
     return _compared(request, "formats", data)
 
 
 @router.post("/compare.{kind}", response={200: None, 202: JobOut, **REFUSALS}, operation_id="export_comparison")
-def export_comparison(request: HttpRequest, kind: Literal["csv", "xlsx"], data: CompareIn) -> HttpResponse:
+def export_comparison(request: ActorRequest, kind: Literal["csv", "xlsx"], data: CompareIn) -> HttpResponse:
     """The same as a file."""
     return _compared(request, "formats", data, kind)
 
@@ -199,7 +200,7 @@ def export_comparison(request: HttpRequest, kind: Literal["csv", "xlsx"], data: 
     response={200: SessionComparisonOut, 202: JobOut, **REFUSALS},
     operation_id="compare_sessions",
 )
-def compare_whole(request: HttpRequest, data: SessionsIn) -> HttpResponse:
+def compare_whole(request: ActorRequest, data: SessionsIn) -> HttpResponse:
     """Whole kept sessions side by side."""
     return _compared(request, "sessions", data)
 
@@ -209,7 +210,7 @@ def compare_whole(request: HttpRequest, data: SessionsIn) -> HttpResponse:
     response={200: None, 202: JobOut, **REFUSALS},
     operation_id="export_session_comparison",
 )
-def export_sessions(request: HttpRequest, kind: Literal["csv", "xlsx"], data: SessionsIn) -> HttpResponse:
+def export_sessions(request: ActorRequest, kind: Literal["csv", "xlsx"], data: SessionsIn) -> HttpResponse:
     """The same as a file."""
     return _compared(request, "sessions", data, kind)
 
@@ -228,19 +229,19 @@ def _as_answer(made: dict[str, Any], kind: str) -> HttpResponse:
 
 
 @router.post("/compare/sweep", response={200: SweepOut, 202: JobOut, **REFUSALS}, operation_id="sweep")
-def sweep_format(request: HttpRequest, data: SweepIn) -> HttpResponse:
+def sweep_format(request: ActorRequest, data: SweepIn) -> HttpResponse:
     """One format over a range of one number."""
     return _compared(request, "sweep", data)
 
 
 @router.post("/compare/week", response={200: PlacingOut, 202: JobOut, **REFUSALS}, operation_id="place_formats")
-def place_formats(request: HttpRequest, data: PlacingIn) -> HttpResponse:
+def place_formats(request: ActorRequest, data: PlacingIn) -> HttpResponse:
     """Each format that is shown on each free day of a week: clashes, and the load against the band."""
     return _compared(request, "placing", data)
 
 
 @router.post("/compare/use", response={200: UseOut, **REFUSALS}, operation_id="use_recast")
-def use(request: HttpRequest, data: UseIn) -> HttpResponse:
+def use(request: ActorRequest, data: UseIn) -> HttpResponse:
     """The edits that put a recast to use in the session it came from."""
     parse_session(data.document)
     parse_session({"fine_tally": 1, "title": "-", "blocks": data.entries})

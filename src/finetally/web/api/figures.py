@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router, Schema
 from pydantic import BaseModel, Field
 from pydantic_core import PydanticSerializationError, to_json
@@ -20,6 +20,7 @@ from finetally.core.tally.explain.explain import explain
 from finetally.core.tally.explain.node import Explanation, UnknownFigureError
 from finetally.core.tally.stave import Stave
 from finetally.web.api.openapi import Document
+from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
 from finetally.web.squads.house import House
@@ -41,7 +42,7 @@ class DocumentIn(Schema):
     given: Given = Given()
     methods: dict[str, Any] = {}
 
-    def house(self, request: HttpRequest) -> House:
+    def house(self, request: ActorRequest) -> House:
         """What it is figured with."""
         return house_for(request.auth, self.squad, Right.LOOK, self.methods)
 
@@ -107,7 +108,7 @@ def json_answer(value: Any, status: int = 200) -> HttpResponse:
 
 
 @router.post("/figures", response={200: FiguresOut, **REFUSALS}, operation_id="figures")
-def figures(request: HttpRequest, data: FiguresIn) -> HttpResponse:
+def figures(request: ActorRequest, data: FiguresIn) -> HttpResponse:
     """Figure a document."""
     house = data.house(request)
     made = figured(data.document, house, data.given)
@@ -123,7 +124,7 @@ def figures(request: HttpRequest, data: FiguresIn) -> HttpResponse:
 
 
 @router.post("/explain", response={200: ExplanationOut, **REFUSALS}, operation_id="explain")
-def explain_figure(request: HttpRequest, data: ExplainIn) -> HttpResponse:
+def explain_figure(request: ActorRequest, data: ExplainIn) -> HttpResponse:
     """Open one level of a figure."""
     house = data.house(request)
     session = parse_session(data.document)
@@ -135,7 +136,7 @@ def explain_figure(request: HttpRequest, data: ExplainIn) -> HttpResponse:
 
 
 @router.post("/fit", response={200: FitOut, **REFUSALS}, operation_id="fit")
-def fit(request: HttpRequest, data: FitIn) -> HttpResponse:
+def fit(request: ActorRequest, data: FitIn) -> HttpResponse:
     """Ways to make a session fit the minutes there are."""
     house = data.house(request)
     ways = fit_to_time(

@@ -12,7 +12,7 @@ from pydantic import Field
 from finetally.core.compare.sweep import usual_sweep
 from finetally.core.formats.doses import REST_BEFORE_NEW_S, usual_step
 from finetally.core.formats.format import AnyFormat
-from finetally.core.formats.params import CannotMakeError, choices, is_open, schema_of, setting
+from finetally.core.formats.params import CannotMakeError, FormatParams, choices, is_open, schema_of, setting
 from finetally.core.formats.remake import remade
 from finetally.core.formats.table import BY_KEY, FORMATS, make
 from finetally.core.session.parts import parse_entry, written
@@ -21,6 +21,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.session.values import POUND_KG
 from finetally.web.api.figures import json_answer
 from finetally.web.api.library import MovementKey, library_with
+from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
 from finetally.web.squads.use_cases import house_for
@@ -130,6 +131,7 @@ def _sweep(key: str, name: str) -> SweepRangeOut | None:
 @functools.cache
 def _format(one: AnyFormat) -> FormatOut:
     least, most, by = one.holds
+    params: type[FormatParams] = one.params
     usual = one.defaults().told()
     return FormatOut(
         key=one.key,
@@ -138,18 +140,18 @@ def _format(one: AnyFormat) -> FormatOut:
         params=[
             ParamOut(
                 name=name,
-                label=(said := setting(one.params, name)).label,
+                label=(said := setting(params, name)).label,
                 kind=said.unit,
                 default=usual[name],
                 low=said.low,
                 high=said.high,
-                choices=list(choices(one.params, name)),
-                open=is_open(one.params, name),
+                choices=list(choices(params, name)),
+                open=is_open(params, name),
                 sweep=_sweep(one.key, name),
             )
-            for name in one.params.model_fields
+            for name in params.model_fields
         ],
-        parameters=schema_of(one.params),
+        parameters=schema_of(params),
         usual=[BoundOut(measure=b.measure, low=b.low, high=b.high, why=b.why) for b in one.usual],
         least=least,
         most=most,
@@ -165,7 +167,7 @@ def formats(request: HttpRequest) -> FormatsOut:
 
 
 @router.post("/formats/make", response={200: MakeOut, **REFUSALS}, operation_id="make_format")
-def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
+def make_format(request: ActorRequest, data: MakeIn) -> HttpResponse:
     """Make a block of a format, from movements or from a block that is there."""
     library = library_with(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     chosen = BY_KEY.get(data.key)
@@ -188,7 +190,7 @@ def make_format(request: HttpRequest, data: MakeIn) -> HttpResponse:
 
 
 @router.post("/formats/step", response={200: StepOut, **REFUSALS}, operation_id="usual_step")
-def make_step(request: HttpRequest, data: StepIn) -> StepOut:
+def make_step(request: ActorRequest, data: StepIn) -> StepOut:
     """A step as it is added to a block."""
     library = library_with(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     return StepOut(step=written(usual_step(data.movement, library, dosed=data.clock != "intervals")))

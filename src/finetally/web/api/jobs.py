@@ -5,11 +5,12 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema, Status
 
 from finetally.web.api.figures import json_answer
+from finetally.web.api.request import ActorRequest
 from finetally.web.jobs import use_cases
 from finetally.web.jobs.models import Job
 from finetally.web.problems import ProblemItem, ProblemOut
@@ -51,27 +52,27 @@ def job_out(job: Job) -> JobOut:
 
 
 @router.get("/{job_id}", response={200: JobOut, **REFUSALS}, operation_id="job")
-def look(request: HttpRequest, job_id: UUID) -> JobOut:
+def look(request: ActorRequest, job_id: UUID) -> JobOut:
     """How far a job is."""
     return job_out(use_cases.see(request.auth, job_id))
 
 
 @router.delete("/{job_id}", response={204: None, **REFUSALS}, operation_id="stop_job")
-def stop(request: HttpRequest, job_id: UUID) -> Status[None]:
+def stop(request: ActorRequest, job_id: UUID) -> Status[None]:
     """Be content with what a job has so far."""
     use_cases.stop(request.auth, job_id)
     return Status(204, None)
 
 
 @router.get("/{job_id}/answer", response={200: dict[str, Any], **REFUSALS}, operation_id="job_answer")
-def answer(request: HttpRequest, job_id: UUID) -> HttpResponse:
+def answer(request: ActorRequest, job_id: UUID) -> HttpResponse:
     """A job's answer, as the request that asked for it would have given it."""
     job = use_cases.answered(request.auth, job_id)
     return json_answer(job.answer or {})
 
 
 @router.get("/{job_id}/file", response={200: None, **REFUSALS}, operation_id="job_file")
-def file(request: HttpRequest, job_id: UUID) -> HttpResponse:
+def file(request: ActorRequest, job_id: UUID) -> HttpResponse:
     """The file that a job made."""
     job = use_cases.answered(request.auth, job_id)
     made = get_object_or_404(Job, pk=job.pk, file__isnull=False)

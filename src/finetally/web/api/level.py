@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
@@ -16,6 +16,7 @@ from finetally.web.api.days import PlanDay
 from finetally.web.api.figures import json_answer
 from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.plan import REFUSALS, ChangeOut, change_out
+from finetally.web.api.request import ActorRequest
 from finetally.web.jobs.use_cases import answered
 from finetally.web.plan import levelling
 from finetally.web.plan.leveller import outcome_fields
@@ -93,7 +94,7 @@ class ProposalOut(Schema):
 
 
 @router.post("/level", response={202: JobOut, **REFUSALS}, operation_id="level_week")
-def level_week(request: HttpRequest, data: LevelIn) -> Status[JobOut]:
+def level_week(request: ActorRequest, data: LevelIn) -> Status[JobOut]:
     """Ask how to level a week; the answer comes with the job."""
     names = ("most_a_day", "no_two_hard", "landings_cap")
     changes = {name: value for name in names if (value := getattr(data, name)) is not None}
@@ -102,24 +103,24 @@ def level_week(request: HttpRequest, data: LevelIn) -> Status[JobOut]:
 
 
 @router.get("/level/{job_id}", response={200: ProposalOut, **REFUSALS}, operation_id="proposal")
-def proposal(request: HttpRequest, job_id: UUID) -> HttpResponse:
+def proposal(request: ActorRequest, job_id: UUID) -> HttpResponse:
     """The proposal: the best so far while it is looked for."""
     return json_answer(answered(request.auth, job_id, "level").answer or {})
 
 
 @router.post("/level/{job_id}/preview", response={200: OutcomeOut, **REFUSALS}, operation_id="preview_level")
-def preview_level(request: HttpRequest, job_id: UUID, data: TakeIn) -> HttpResponse:
+def preview_level(request: ActorRequest, job_id: UUID, data: TakeIn) -> HttpResponse:
     """What the week comes to with only some edits taken."""
     return json_answer(outcome_fields(levelling.preview(request.auth, job_id, data.edits)))
 
 
 @router.post("/level/{job_id}/take", response={201: ChangeOut, **REFUSALS}, operation_id="take_level")
-def take_level(request: HttpRequest, job_id: UUID, data: TakeIn) -> Status[ChangeOut]:
+def take_level(request: ActorRequest, job_id: UUID, data: TakeIn) -> Status[ChangeOut]:
     """Make edits of a proposal."""
     return Status(201, change_out(levelling.take(request.auth, job_id, data.edits)))
 
 
 @router.post("/changes/{change_id}/undo/{item}", response={200: ChangeOut, **REFUSALS}, operation_id="undo_change")
-def undochange_out(request: HttpRequest, change_id: int, item: int) -> ChangeOut:
+def undochange_out(request: ActorRequest, change_id: int, item: int) -> ChangeOut:
     """Undo one edit of a change."""
     return change_out(levelling.undo(request.auth, change_id, item))

@@ -7,7 +7,7 @@ from datetime import time as time_of_day
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
@@ -16,6 +16,7 @@ from finetally.core.week.clash import Clash
 from finetally.core.week.load import WeekLoad
 from finetally.web.api.days import PlanDay
 from finetally.web.api.figures import json_answer
+from finetally.web.api.request import ActorRequest
 from finetally.web.plan import entries, levelling
 from finetally.web.plan.amounts import from_kept
 from finetally.web.plan.models import Change, Day, Entry, Phase
@@ -210,7 +211,7 @@ def change_out(one: Change) -> ChangeOut:
     )
 
 
-def _week(request: HttpRequest, week: PlannedWeek) -> WeekOut:
+def _week(request: ActorRequest, week: PlannedWeek) -> WeekOut:
     days = [week.begins + timedelta(days=n) for n in range(7)]
     ids = [str(one.pk) for one in week.entries]
     plans = request.auth.may(week.squad.pk, Right.PLAN)
@@ -259,13 +260,13 @@ def _phase(phase: Phase, begins: date, load: float) -> PhaseOut:
 
 
 @router.get("/week", response={200: WeekOut, **REFUSALS}, operation_id="week")
-def week(request: HttpRequest, day: PlanDay, squad: int | None = None, person: int | None = None) -> HttpResponse:
+def week(request: ActorRequest, day: PlanDay, squad: int | None = None, person: int | None = None) -> HttpResponse:
     """The week that a day lies in: the squad's, as if all came; with what is for one person if one is named."""
     return json_answer(_week(request, read_week(request.auth, squad, day, person)))
 
 
 @router.post("/entries", response={201: EntryOut, **REFUSALS}, operation_id="plan_entry")
-def plan_entry(request: HttpRequest, data: EntryIn) -> Status[EntryOut]:
+def plan_entry(request: ActorRequest, data: EntryIn) -> Status[EntryOut]:
     """Put a session, or other training, on a day."""
     details = {
         name: value for name, value in data.given().items() if name not in ("session", "title", "squad", "day")
@@ -280,13 +281,13 @@ def plan_entry(request: HttpRequest, data: EntryIn) -> Status[EntryOut]:
 
 
 @router.patch("/entries/{entry_id}", response={200: EntryOut, **REFUSALS}, operation_id="change_entry")
-def change_entry(request: HttpRequest, entry_id: UUID, data: ChangeIn) -> EntryOut:
+def change_entry(request: ActorRequest, entry_id: UUID, data: ChangeIn) -> EntryOut:
     """Move, time, skip, lock or log an entry; take the session's newest version."""
     return entry_out(entries.change_entry(request.auth, entry_id, data.version, data.given()), noted=True)
 
 
 @router.post("/entries/{entry_id}/again", response={201: list[EntryOut], **REFUSALS}, operation_id="repeat_entry")
-def repeat_entry(request: HttpRequest, entry_id: UUID, data: RepeatIn) -> Status[list[EntryOut]]:
+def repeat_entry(request: ActorRequest, entry_id: UUID, data: RepeatIn) -> Status[list[EntryOut]]:
     """Copy an entry to another day, or repeat it weekly."""
     if data.day is not None:
         made = entries.copy_entry(request.auth, entry_id, [data.day])
@@ -319,7 +320,7 @@ class AttendanceIn(Schema):
 @router.get(
     "/entries/{entry_id}/attendance", response={200: list[AttendanceOut], **REFUSALS}, operation_id="attendance"
 )
-def attendance(request: HttpRequest, entry_id: UUID) -> list[AttendanceOut]:
+def attendance(request: ActorRequest, entry_id: UUID) -> list[AttendanceOut]:
     """Who came."""
     return [
         AttendanceOut(
@@ -335,7 +336,7 @@ def attendance(request: HttpRequest, entry_id: UUID) -> list[AttendanceOut]:
 
 
 @router.put("/entries/{entry_id}/attendance", response={204: None, **REFUSALS}, operation_id="attend")
-def attend(request: HttpRequest, entry_id: UUID, data: AttendanceIn) -> Status[None]:
+def attend(request: ActorRequest, entry_id: UUID, data: AttendanceIn) -> Status[None]:
     """Note that somebody came or was away."""
     entries.attend(
         request.auth, entry_id, data.person, data.version, came=data.came, minutes=data.minutes, effort=data.effort
@@ -350,34 +351,34 @@ class KeptOut(Schema):
 
 
 @router.post("/entries/{entry_id}/session", response={201: KeptOut, **REFUSALS}, operation_id="keep_entry")
-def keep_entry(request: HttpRequest, entry_id: UUID) -> Status[KeptOut]:
+def keep_entry(request: ActorRequest, entry_id: UUID) -> Status[KeptOut]:
     """What stands on the day as a session of its own."""
     return Status(201, KeptOut(id=entries.keep_as_session(request.auth, entry_id).pk))
 
 
 @router.delete("/entries/{entry_id}", response={204: None, **REFUSALS}, operation_id="drop_entry")
-def drop_entry(request: HttpRequest, entry_id: UUID, version: int) -> Status[None]:
+def drop_entry(request: ActorRequest, entry_id: UUID, version: int) -> Status[None]:
     """Take an entry off the plan, as it was seen."""
     entries.drop_entry(request.auth, entry_id, version)
     return Status(204, None)
 
 
 @router.put("/days/{day}", response={204: None, **REFUSALS}, operation_id="set_day")
-def set_day(request: HttpRequest, day: PlanDay, data: DayIn) -> Status[None]:
+def set_day(request: ActorRequest, day: PlanDay, data: DayIn) -> Status[None]:
     """What a day is meant to be."""
     entries.set_day(request.auth, data.squad, day, data.version, data.intent, data.share, hall=data.hall)
     return Status(204, None)
 
 
 @router.post("/phases", response={204: None, **REFUSALS}, operation_id="add_phase")
-def add_phase(request: HttpRequest, data: PhaseIn) -> Status[None]:
+def add_phase(request: ActorRequest, data: PhaseIn) -> Status[None]:
     """Set a load for several weeks."""
     entries.add_phase(request.auth, data.squad, data.begins, data.weeks, data.kind, data.load_low, data.load_high)
     return Status(204, None)
 
 
 @router.delete("/phases/{phase_id}", response={204: None, **REFUSALS}, operation_id="drop_phase")
-def drop_phase(request: HttpRequest, phase_id: int) -> Status[None]:
+def drop_phase(request: ActorRequest, phase_id: int) -> Status[None]:
     """Take a phase away."""
     entries.drop_phase(request.auth, phase_id)
     return Status(204, None)

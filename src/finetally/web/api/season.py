@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Literal
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
@@ -14,6 +14,7 @@ from finetally.core.week.load import WeekLoad
 from finetally.sheets.week import WeekLine, week_csv, week_table, week_xlsx
 from finetally.web.api.days import PlanDay
 from finetally.web.api.plan import REFUSALS, EntryOut, entry_out
+from finetally.web.api.request import ActorRequest
 from finetally.web.plan import links
 from finetally.web.plan.calendar import calendar_of
 from finetally.web.plan.models import Entry, Link
@@ -65,14 +66,14 @@ class LinkIn(Schema):
 
 @router.get("/season", response={200: SeasonOut, **REFUSALS}, operation_id="season")
 def season(
-    request: HttpRequest, day: PlanDay, weeks: int = 12, squad: int | None = None, person: int | None = None
+    request: ActorRequest, day: PlanDay, weeks: int = 12, squad: int | None = None, person: int | None = None
 ) -> SeasonOut:
     """Weeks in a row, up to a year."""
     return SeasonOut(weeks=read_season(request.auth, squad, day, weeks, person))
 
 
 @router.get("/beside", response={200: BesideOut, **REFUSALS}, operation_id="week_beside")
-def week_beside(request: HttpRequest, day: PlanDay, other: PlanDay, squad: int | None = None) -> BesideOut:
+def week_beside(request: ActorRequest, day: PlanDay, other: PlanDay, squad: int | None = None) -> BesideOut:
     """A week held against another."""
     made = beside(request.auth, squad, day, other)
     return BesideOut(
@@ -86,7 +87,7 @@ def week_beside(request: HttpRequest, day: PlanDay, other: PlanDay, squad: int |
 
 @router.get("/week.{kind}", response={200: None, **REFUSALS}, operation_id="export_week")
 def export_week(
-    request: HttpRequest, kind: Literal["csv", "xlsx", "ics"], day: PlanDay, squad: int | None = None
+    request: ActorRequest, kind: Literal["csv", "xlsx", "ics"], day: PlanDay, squad: int | None = None
 ) -> HttpResponse:
     """A week as a file."""
     made = read_week(request.auth, squad, day)
@@ -113,20 +114,20 @@ def _link(one: Link, path: str | None = None) -> LinkOut:
 
 
 @router.get("/links", response={200: list[LinkOut], **REFUSALS}, operation_id="list_links")
-def list_links(request: HttpRequest, squad: int | None = None) -> list[LinkOut]:
+def list_links(request: ActorRequest, squad: int | None = None) -> list[LinkOut]:
     """Links for calendars that are open."""
     return [_link(one) for one in links.list_links(request.auth, squad)]
 
 
 @router.post("/links", response={201: LinkOut, **REFUSALS}, operation_id="make_link")
-def make_link(request: HttpRequest, data: LinkIn) -> Status[LinkOut]:
+def make_link(request: ActorRequest, data: LinkIn) -> Status[LinkOut]:
     """A new link; its address is told this once."""
     made, token = links.make_link(request.auth, data.squad, data.name, data.person)
     return Status(201, _link(made, f"/feeds/{token}.ics"))
 
 
 @router.delete("/links/{link_id}", response={204: None, **REFUSALS}, operation_id="revoke_link")
-def revoke_link(request: HttpRequest, link_id: int) -> Status[None]:
+def revoke_link(request: ActorRequest, link_id: int) -> Status[None]:
     """Close a link."""
     links.revoke_link(request.auth, link_id)
     return Status(204, None)

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Literal
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
@@ -14,6 +14,7 @@ from finetally.core.compare.differences import Difference
 from finetally.core.session.limits import MAX_BYTES
 from finetally.web.api.figures import json_answer
 from finetally.web.api.openapi import Document
+from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut
 from finetally.web.training import exchange, listing, use_cases
 from finetally.web.training.figuring import ListFigures
@@ -170,7 +171,7 @@ class SessionName(Schema):
 
 
 @router.get("", response={200: SessionsOut, 401: ProblemOut, 422: ProblemOut}, operation_id="list_sessions")
-def list_sessions(request: HttpRequest, asked: Query[ListIn]) -> SessionsOut:
+def list_sessions(request: ActorRequest, asked: Query[ListIn]) -> SessionsOut:
     """Sessions of one's squads."""
     made = listing.list_sessions(request.auth, listing.ListAsked(**asked.model_dump()))
     items = [
@@ -189,7 +190,7 @@ def list_sessions(request: HttpRequest, asked: Query[ListIn]) -> SessionsOut:
 
 
 @router.get("/names", response={200: list[SessionName], 401: ProblemOut}, operation_id="session_names")
-def session_names(request: HttpRequest) -> list[SessionName]:
+def session_names(request: ActorRequest) -> list[SessionName]:
     """All sessions by title, to choose from."""
     return [
         SessionName(id=one.pk, squad=one.squad_id, title=one.title, total_s=made["total_s"], load=made["load"])
@@ -198,19 +199,19 @@ def session_names(request: HttpRequest) -> list[SessionName]:
 
 
 @router.post("", response={201: SessionOut, **REFUSALS}, operation_id="create_session")
-def create_session(request: HttpRequest, data: CreateIn) -> Status[SessionOut]:
+def create_session(request: ActorRequest, data: CreateIn) -> Status[SessionOut]:
     """Keep a new session."""
     return Status(201, _out(use_cases.create_session(request.auth, data.squad, data.document)))
 
 
 @router.post("/import", response={201: SessionOut, **REFUSALS}, operation_id="import_session")
-def import_session(request: HttpRequest, data: ImportIn) -> Status[SessionOut]:
+def import_session(request: ActorRequest, data: ImportIn) -> Status[SessionOut]:
     """Keep the session that a file holds; a file with anything wrong in it is refused whole."""
     return Status(201, _out(exchange.import_session(request.auth, data.squad, data.kind, data.text)))
 
 
 @router.get("/{session_id}/export.{kind}", response={200: None, **REFUSALS}, operation_id="export_session")
-def export_session(request: HttpRequest, session_id: UUID, kind: Literal["json", "txt"]) -> HttpResponse:
+def export_session(request: ActorRequest, session_id: UUID, kind: Literal["json", "txt"]) -> HttpResponse:
     """The session as a file."""
     name, text = exchange.export_session(request.auth, session_id, kind)
     answer = HttpResponse(text, content_type="application/json" if kind == "json" else "text/plain; charset=utf-8")
@@ -219,13 +220,13 @@ def export_session(request: HttpRequest, session_id: UUID, kind: Literal["json",
 
 
 @router.get("/{session_id}", response={200: SessionOut, **REFUSALS}, operation_id="read_session")
-def read_session(request: HttpRequest, session_id: UUID) -> SessionOut:
+def read_session(request: ActorRequest, session_id: UUID) -> SessionOut:
     """One session."""
     return _out(use_cases.read_session(request.auth, session_id))
 
 
 @router.put("/{session_id}", response={200: SavedOut, **REFUSALS}, operation_id="save_session")
-def save_session(request: HttpRequest, session_id: UUID, data: SaveIn) -> SavedOut:
+def save_session(request: ActorRequest, session_id: UUID, data: SaveIn) -> SavedOut:
     """Save; a save from an older state is kept beside, and said so."""
     saved = use_cases.save_session(request.auth, session_id, data.base, data.tab, data.document, keep=data.keep)
     session = _out(saved.session)
@@ -233,20 +234,20 @@ def save_session(request: HttpRequest, session_id: UUID, data: SaveIn) -> SavedO
 
 
 @router.post("/{session_id}/duplicate", response={201: SessionOut, **REFUSALS}, operation_id="duplicate_session")
-def duplicate_session(request: HttpRequest, session_id: UUID) -> Status[SessionOut]:
+def duplicate_session(request: ActorRequest, session_id: UUID) -> Status[SessionOut]:
     """Make a copy."""
     return Status(201, _out(use_cases.duplicate_session(request.auth, session_id)))
 
 
 @router.post("/{session_id}/pin", response={204: None, **REFUSALS}, operation_id="pin_session")
-def pin_session(request: HttpRequest, session_id: UUID) -> Status[None]:
+def pin_session(request: ActorRequest, session_id: UUID) -> Status[None]:
     """Keep the present version as it is: it goes out as a file."""
     use_cases.pin_head(request.auth, session_id)
     return Status(204, None)
 
 
 @router.post("/{session_id}/archive", response={200: SessionOut, **REFUSALS}, operation_id="archive_session")
-def archive_session(request: HttpRequest, session_id: UUID, archived: bool = True) -> SessionOut:
+def archive_session(request: ActorRequest, session_id: UUID, archived: bool = True) -> SessionOut:
     """Put away, or bring back with `archived=false`."""
     return _out(use_cases.archive_session(request.auth, session_id, archived=archived))
 
@@ -254,7 +255,7 @@ def archive_session(request: HttpRequest, session_id: UUID, archived: bool = Tru
 @router.get(
     "/{session_id}/revisions", response={200: list[RevisionItem], **REFUSALS}, operation_id="list_revisions"
 )
-def list_revisions(request: HttpRequest, session_id: UUID) -> list[RevisionItem]:
+def list_revisions(request: ActorRequest, session_id: UUID) -> list[RevisionItem]:
     """Versions, latest first."""
     return [_revision(revision) for revision in use_cases.list_revisions(request.auth, session_id)]
 
@@ -264,7 +265,7 @@ def list_revisions(request: HttpRequest, session_id: UUID) -> list[RevisionItem]
     response={200: RevisionOut, **REFUSALS},
     operation_id="read_revision",
 )
-def read_revision(request: HttpRequest, session_id: UUID, revision_id: int) -> RevisionOut:
+def read_revision(request: ActorRequest, session_id: UUID, revision_id: int) -> RevisionOut:
     """One version."""
     revision = use_cases.read_revision(request.auth, session_id, revision_id)
     return RevisionOut(**_revision(revision).model_dump(), document=revision.document)
@@ -276,7 +277,7 @@ def read_revision(request: HttpRequest, session_id: UUID, revision_id: int) -> R
     operation_id="revision_differences",
 )
 def revision_differences(
-    request: HttpRequest, session_id: UUID, revision_id: int, against: int | None = None
+    request: ActorRequest, session_id: UUID, revision_id: int, against: int | None = None
 ) -> HttpResponse:
     """What a version changed; `against` another than the one before it."""
     other, found = use_cases.revision_differences(request.auth, session_id, revision_id, against)

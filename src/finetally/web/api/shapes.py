@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.http import HttpRequest
 from ninja import Router, Schema, Status
 from pydantic import Field
 
+from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut
 from finetally.web.training import shapes
 from finetally.web.training.models import Shape
@@ -42,20 +42,20 @@ def _out(shape: Shape) -> ShapeOut:
 
 
 @router.get("/shapes", response={200: list[ShapeOut], **REFUSALS}, operation_id="list_shapes")
-def list_shapes(request: HttpRequest, squad: int | None = None) -> list[ShapeOut]:
+def list_shapes(request: ActorRequest, squad: int | None = None) -> list[ShapeOut]:
     """The squad's own shapes."""
     return [_out(one) for one in shapes.list_shapes(request.auth, squad)]
 
 
 @router.post("/shapes", response={201: ShapeOut, **REFUSALS}, operation_id="keep_shape")
-def keep_shape(request: HttpRequest, data: ShapeIn) -> Status[ShapeOut]:
+def keep_shape(request: ActorRequest, data: ShapeIn) -> Status[ShapeOut]:
     """Keep one."""
     made = shapes.keep_shape(request.auth, data.squad, data.name, data.key, data.params, data.replaces)
     return Status(201, _out(made))
 
 
 @router.delete("/shapes/{shape_id}", response={204: None, **REFUSALS}, operation_id="drop_shape")
-def drop_shape(request: HttpRequest, shape_id: int) -> Status[None]:
+def drop_shape(request: ActorRequest, shape_id: int) -> Status[None]:
     """Take one away."""
     shapes.drop_shape(request.auth, shape_id)
     return Status(204, None)

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
 from finetally.core.methods.given import PersonGiven
+from finetally.web.api.request import ActorRequest
 from finetally.web.plan.refigure import methods_changed
 from finetally.web.problems import ProblemOut
 from finetally.web.squads import use_cases
@@ -42,7 +42,7 @@ class MethodsOut(Schema):
 
 
 @router.get("/people", response={200: list[PersonOut], **REFUSALS}, operation_id="people")
-def people(request: HttpRequest, squad: int | None = None) -> list[PersonOut]:
+def people(request: ActorRequest, squad: int | None = None) -> list[PersonOut]:
     """The people of a squad."""
     return [
         PersonOut(id=person.pk, name=person.name, given=person.given())
@@ -56,13 +56,13 @@ def _methods(squad: Squad) -> MethodsOut:
 
 
 @router.get("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="methods")
-def methods(request: HttpRequest, squad_id: int) -> MethodsOut:
+def methods(request: ActorRequest, squad_id: int) -> MethodsOut:
     """What a squad's figures are made with."""
     return _methods(use_cases.squad_for(request.auth, squad_id, Right.LOOK))
 
 
 @router.patch("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="change_methods")
-def change_methods(request: HttpRequest, squad_id: int, data: MethodsIn) -> MethodsOut:
+def change_methods(request: ActorRequest, squad_id: int, data: MethodsIn) -> MethodsOut:
     """Change some settings. What was planned is figured anew by and by; the week tells when."""
     squad = use_cases.change_methods(request.auth, squad_id, data.version, data.methods)
     methods_changed(squad)
@@ -79,18 +79,18 @@ MUTED = {200: MutedOut, **REFUSALS}
 
 
 @router.get("/squads/{squad_id}/muted-checks", response=MUTED, operation_id="muted_checks")
-def muted_checks(request: HttpRequest, squad_id: int) -> MutedOut:
+def muted_checks(request: ActorRequest, squad_id: int) -> MutedOut:
     """What is muted."""
     return MutedOut(muted=use_cases.muted_checks(request.auth, squad_id))
 
 
 @router.put("/squads/{squad_id}/muted-checks/{code}", response=MUTED, operation_id="mute_check")
-def mute_check(request: HttpRequest, squad_id: int, code: str) -> MutedOut:
+def mute_check(request: ActorRequest, squad_id: int, code: str) -> MutedOut:
     """Mute a check."""
     return MutedOut(muted=use_cases.mute_check(request.auth, squad_id, code, muted=True))
 
 
 @router.delete("/squads/{squad_id}/muted-checks/{code}", response=MUTED, operation_id="unmute_check")
-def unmute_check(request: HttpRequest, squad_id: int, code: str) -> MutedOut:
+def unmute_check(request: ActorRequest, squad_id: int, code: str) -> MutedOut:
     """Tell of a check again."""
     return MutedOut(muted=use_cases.mute_check(request.auth, squad_id, code, muted=False))

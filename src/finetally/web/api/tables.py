@@ -20,6 +20,7 @@ from finetally.core.tables import Named
 from finetally.web.api.figures import json_answer
 from finetally.web.api.library import MovementKey, library_with
 from finetally.web.api.openapi import Movement
+from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut
 from finetally.web.squads import use_cases
 
@@ -144,7 +145,7 @@ def tables(request: HttpRequest) -> TablesOut:
 
 
 @router.get("/movements", response={200: MovementsOut, 401: ProblemOut, 404: ProblemOut}, operation_id="movements")
-def movements(request: HttpRequest, squad: int | None = None) -> HttpResponse:
+def movements(request: ActorRequest, squad: int | None = None) -> HttpResponse:
     """All movements of a squad: those that ship, and its own."""
     house = use_cases.movements_of(request.auth, squad)
     answer: dict[str, Any] = {
@@ -160,7 +161,7 @@ def movements(request: HttpRequest, squad: int | None = None) -> HttpResponse:
 
 
 @router.post("/movements", response={200: TakenOut, **REFUSALS}, operation_id="import_movements")
-def import_movements(request: HttpRequest, data: MovementFileIn) -> TakenOut:
+def import_movements(request: ActorRequest, data: MovementFileIn) -> TakenOut:
     """Define movements: all that the file holds, or none of them."""
     keys = use_cases.import_movements(request.auth, data.squad, data.text, data.kind, replace=data.replace)
     return TakenOut(keys=keys)
@@ -181,7 +182,7 @@ class NearOut(Schema):
 
 
 @router.post("/movements/near", response={200: NearOut, **REFUSALS}, operation_id="near_movements")
-def near_movements(request: HttpRequest, data: NearIn) -> NearOut:
+def near_movements(request: ActorRequest, data: NearIn) -> NearOut:
     """What could stand in a movement's place."""
     house = use_cases.movements_of(request.auth, data.squad)
     return NearOut(keys=near_to(data.movement, library_with(house.library, data.definitions)))
@@ -196,21 +197,21 @@ class CalledIn(Schema):
 
 
 @router.post("/movements/names", response={204: None, **REFUSALS}, operation_id="call_movement")
-def call_movement(request: HttpRequest, data: CalledIn) -> Status[None]:
+def call_movement(request: ActorRequest, data: CalledIn) -> Status[None]:
     """Let a movement be called by these words too, in this and all later sessions of the squad."""
     use_cases.call_movement(request.auth, data.squad, data.key, data.words)
     return Status(204, None)
 
 
 @router.delete("/movements/{key}", response={204: None, **REFUSALS}, operation_id="remove_movement")
-def remove_movement(request: HttpRequest, key: str, squad: int | None = None) -> Status[None]:
+def remove_movement(request: ActorRequest, key: str, squad: int | None = None) -> Status[None]:
     """Take away a movement that the squad defined."""
     use_cases.remove_movement(request.auth, squad, key)
     return Status(204, None)
 
 
 @router.get("/movements.{kind}", response={200: None, **REFUSALS}, operation_id="export_movements")
-def export_movements(request: HttpRequest, kind: Literal["csv", "json"], squad: int | None = None) -> HttpResponse:
+def export_movements(request: ActorRequest, kind: Literal["csv", "json"], squad: int | None = None) -> HttpResponse:
     """All movements as a file."""
     text = use_cases.export_movements(request.auth, squad, kind)
     answer = HttpResponse(text, content_type="text/csv; charset=utf-8" if kind == "csv" else "application/json")

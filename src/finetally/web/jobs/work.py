@@ -20,6 +20,7 @@ from django_tasks import task
 from finetally.core.session.budget import budget_of
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.web.jobs.models import Job, JobState
+from finetally.web.squads.actor import Actor, member
 
 log = logging.getLogger(__name__)
 LOOK_S = 0.25
@@ -40,6 +41,12 @@ class Desk:
         self._lock = threading.Lock()
         self._on_stop: Callable[[], None] | None = None
         self._shown: dict[str, Any] = {}
+
+    def asker(self) -> Actor:
+        """Whoever asked for the job. One query. Raises LookupError for one that nobody asked for."""
+        if self.job.owner_id is None:
+            raise LookupError(f"nobody asked for this {self.job.kind}")
+        return member(self.job.owner_id)
 
     def on_stop(self, act: Callable[[], None]) -> None:
         """What to do when somebody is content; at once if somebody was already."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime, time
 from typing import Any, NamedTuple
 from uuid import UUID
@@ -41,14 +41,14 @@ def as_kept(amount: Amount) -> dict[str, Any]:
 
 def from_kept(kept: dict[str, Any]) -> Amount:
     """An amount that was kept, in this form or an older one."""
-    kinds = {name: kept.get(name) or {} for name in KINDS}
-    if kept.get("v", 1) < KEPT_VERSION:
-        kinds = {name: {"mixed": kept[name]} if kept.get(name) else {} for name in KINDS}
-    work = {
-        part: {name: Work(seconds, sets) for name, (seconds, sets) in kept.get(part, {}).items()}
-        for part in ("main", "joints")
-    }
-    return Amount(**{name: kept.get(name, 0) for name in PLAIN}, patterns=kept.get("patterns", {}), **kinds, **work)
+    fields: dict[str, Any] = {name: kept.get(name, 0) for name in PLAIN}
+    fields["patterns"] = kept.get("patterns", {})
+    for name in KINDS:
+        found = kept.get(name) or {}
+        fields[name] = {"mixed": found} if found and kept.get("v", 1) < KEPT_VERSION else found
+    for part in ("main", "joints"):
+        fields[part] = {name: Work(seconds, sets) for name, (seconds, sets) in kept.get(part, {}).items()}
+    return Amount(**fields)
 
 
 def inside(document: dict[str, Any], house: House) -> dict[str, Any]:
@@ -136,17 +136,5 @@ def bout_of(entry: Entry | Counted, zone: str, own: Attendance | None = None) ->
     logged = minutes is not None and effort is not None
     if logged:
         done = other_training(minutes or 0, effort or 0)
-        amount = Amount(
-            **{
-                **{name: getattr(amount, name) for name in PLAIN},
-                "load": done.load,
-                "effort": done.effort,
-                "minutes": done.minutes,
-            },
-            reps=amount.reps,
-            landings=amount.landings,
-            patterns=amount.patterns,
-            main=amount.main,
-            joints=amount.joints,
-        )
+        amount = replace(amount, load=done.load, effort=done.effort, minutes=done.minutes)
     return Bout(str(entry.pk), entry.day, amount, start_of(entry.day, entry.time, zone), entry.title, logged)

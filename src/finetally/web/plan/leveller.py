@@ -22,7 +22,6 @@ from finetally.web.jobs.work import Desk
 from finetally.web.plan.amounts import EDITS, as_kept, documents_of, from_kept, start_of, state_of
 from finetally.web.plan.refigure import aged, refigure
 from finetally.web.plan.week import PlannedWeek, away_of, read_week, today_of
-from finetally.web.squads.actor import member
 from finetally.web.squads.house import House, house_of
 
 Chosen = Mapping[str, tuple[int, int]]
@@ -126,12 +125,12 @@ class _Telling(Watch):
 def work(desk: Desk) -> None:
     """Level the week that a job asks for; see web/jobs/work.py."""
     asked, job = desk.job.asked, desk.job
-    week = read_week(member(job.owner_id), job.squad_id, date.fromisoformat(asked["day"]))
+    week = read_week(desk.asker(), job.squad_id, date.fromisoformat(asked["day"]))
     house = house_of(week.squad)
     # A version and the plan are figured alike, or the two tell different loads of the same week.
     own = aged(week.squad, house).filter(pk__in=[one.pk for one in week.entries]).defer("document")
     if refigure(own, house):
-        week = read_week(member(job.owner_id), job.squad_id, date.fromisoformat(asked["day"]))
+        week = read_week(desk.asker(), job.squad_id, date.fromisoformat(asked["day"]))
     states = {str(one.pk): state_of(one, house) for one in week.entries}
     sessions = frozenset(documents_of(week.entries))
     slots = slots_of(week, versions_of(week, house, desk), sessions)

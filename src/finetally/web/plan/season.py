@@ -132,7 +132,7 @@ def _numbers(week: PlannedWeek) -> dict[str, float]:
     numbers.update({f"row.{row['name']}": row["work_s"] for row in week.rows})
     numbers["clashes"] = float(len(week.clashes))
     for name in ("monotony", "strain"):
-        value = week.load[name]["value"]  # type: ignore[literal-required]
+        value = week.load[name]["value"]
         if value is not None:
             numbers[name] = value
     return numbers

@@ -84,5 +84,5 @@ class Members(ModelBackend):
         if not own:
             return super().get_user(user_id)
         user = own[0].user
-        user.known_memberships = own
+        vars(user)["known_memberships"] = own
         return user if self.user_can_authenticate(user) else None

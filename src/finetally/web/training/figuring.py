@@ -148,7 +148,9 @@ def _documents(
     for first in range(0, len(waiting), READ_AT_ONCE):
         some = waiting[first : first + READ_AT_ONCE]
         heads = [session.head_id for _, session in some]
-        documents = dict(Revision.objects.filter(pk__in=heads).values_list("pk", "document"))
+        documents: dict[int | None, dict[str, Any]] = dict(
+            Revision.objects.filter(pk__in=heads).values_list("pk", "document")
+        )
         for key, session in some:
             yield key, documents.get(session.head_id, {}), houses[session.squad_id]
 
