@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 
 from finetally.core.figures import Figures
-from finetally.core.tally.shapes import TimeFigures
+from finetally.core.tally.figure_types import TimeFigures
 from finetally.core.wall.reader import Reading
 from finetally.core.wall.told import told_of
 from finetally.core.words import clock_text

@@ -12,7 +12,7 @@ import pytest
 from django.test import Client
 from hypothesis import HealthCheck, Phase, given, settings
 
-from finetally.core.compare.side_by_side import Asked, compare, gathered
+from finetally.core.compare.side_by_side import ComparisonRequest, compare, start_comparison
 from finetally.core.figures import figures
 from finetally.core.formats.table import FORMATS
 from finetally.core.methods.value import Methods
@@ -123,6 +123,8 @@ def test_twenty_formats_side_by_side(benchmark: Any, hold: Any) -> None:
     document = session(*made("rounds-for-time", steps, {"rounds": 5}))
     library = shipped_library()
     answer = benchmark(
-        lambda: compare(gathered(Asked(document, hold=hold), library=library), TWENTY, library=library)
+        lambda: compare(
+            start_comparison(ComparisonRequest(document, hold=hold), library=library), TWENTY, library=library
+        )
     )
     assert sum(column["why"] is None for column in answer["columns"]) >= 13

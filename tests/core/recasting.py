@@ -13,10 +13,10 @@ from hypothesis import strategies as st
 from finetally.core.compare.held import Held, Hold
 from finetally.core.compare.ingredients import Ingredients
 from finetally.core.compare.recast import Recast, Recaster
-from finetally.core.compare.side_by_side import Asked, Poured, gathered
+from finetally.core.compare.side_by_side import ComparisonRequest, ComparisonStart, start_comparison
 from finetally.core.formats.bounds import Bound
 from finetally.core.formats.shape import shape_of
-from finetally.core.session.document import Entry
+from finetally.core.session.document import BlockOrSection
 from finetally.core.session.parts import session_of
 from finetally.core.tally.measure import tally
 from finetally.core.unfold.tape import Tape
@@ -82,14 +82,16 @@ PLANS: dict[str, list[dict[str, Any]]] = {
 }  # fmt: skip
 
 
-def plan_of(entries: list[dict[str, Any]], hold: Hold, target: float | None = None) -> Poured:
+def plan_of(entries: list[dict[str, Any]], hold: Hold, target: float | None = None) -> ComparisonStart:
     """What a comparison of entries starts from."""
     numbers = list(range(len(entries)))
-    return gathered(Asked(session(*entries), numbers, hold=hold, target=target), library=LIBRARY)
+    return start_comparison(
+        ComparisonRequest(session(*entries), numbers, hold=hold, target=target), library=LIBRARY
+    )
 
 
 @functools.cache
-def planned(name: str, hold: Hold) -> Poured:
+def planned(name: str, hold: Hold) -> ComparisonStart:
     return plan_of(PLANS[name], hold)
 
 
@@ -106,7 +108,7 @@ class Made(NamedTuple):
     called: dict[str, int]
 
 
-def measured(entries: Sequence[Entry], of: Ingredients, hold: Hold) -> Made:
+def measured(entries: Sequence[BlockOrSection], of: Ingredients, hold: Hold) -> Made:
     laid = session_of(entries, of.definitions, stands_alone=True)
     if hold == "load":
         t = tally(laid, library=LIBRARY)
@@ -120,7 +122,7 @@ def measured(entries: Sequence[Entry], of: Ingredients, hold: Hold) -> Made:
     return Made(tape, value, dict(called))
 
 
-def is_within(bound: Bound, made: Made, start: Poured) -> bool:
+def is_within(bound: Bound, made: Made, start: ComparisonStart) -> bool:
     """Whether a bound is kept, `left` apart."""
     value = _measure(bound, made.tape, start)
     return value is None or not (
@@ -128,7 +130,7 @@ def is_within(bound: Bound, made: Made, start: Poured) -> bool:
     )
 
 
-def _measure(bound: Bound, tape: Tape, start: Poured) -> float | None:
+def _measure(bound: Bound, tape: Tape, start: ComparisonStart) -> float | None:
     of = start.ingredients
     if bound.measure == "left":
         return None
@@ -212,7 +214,7 @@ def held_at(held: Held, made: Made) -> float:
     return float(sum(held.reps.values()) - sum(made.called.values()))
 
 
-def is_plan(start: Poured, found: Recast) -> bool:
+def is_plan(start: ComparisonStart, found: Recast) -> bool:
     return bool(start.entries) and shape_of(found.entries) == shape_of(start.entries)
 
 

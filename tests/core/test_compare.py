@@ -84,13 +84,13 @@ PLAIN = with_ids(
     )
 )
 CHANGES: list[tuple[str, dict[str, Any], tuple[str, str, Any, Any]]] = [
-    ("a value", {"op": "set", "place": ["b1", "clock", "rest_s"], "value": 20},
+    ("a value", {"op": "set", "path": ["b1", "clock", "rest_s"], "value": 20},
      ("changed", "blocks[0].clock.rest_s", 10, 20)),
-    ("a key that was not there", {"op": "set", "place": ["b2", "rounds"], "value": 3},
+    ("a key that was not there", {"op": "set", "path": ["b2", "rounds"], "value": 3},
      ("changed", "blocks[1].rounds", None, 3)),
-    ("a step taken out", {"op": "remove", "place": ["b2", "steps"], "index": 0},
+    ("a step taken out", {"op": "remove", "path": ["b2", "steps"], "index": 0},
      ("removed", "blocks[1].steps[0]", PLAIN["blocks"][1]["steps"][0], None)),
-    ("a step put in", {"op": "insert", "place": ["b1", "steps"], "index": 0, "value": {"id": "n", "movement": "jog"}},
+    ("a step put in", {"op": "insert", "path": ["b1", "steps"], "index": 0, "value": {"id": "n", "movement": "jog"}},
      ("added", "blocks[0].steps[0]", None, {"id": "n", "movement": "jog"})),
 ]  # fmt: skip
 
@@ -102,7 +102,7 @@ def test_what_differs(edit: dict[str, Any], expected: tuple[str, str, Any, Any])
 
 
 def test_a_moved_block_is_moved_not_changed() -> None:
-    moved = change(PLAIN, {"op": "move", "place": ["blocks"], "index": 0, "to_index": 1})
+    moved = change(PLAIN, {"op": "move", "path": ["blocks"], "index": 0, "to_index": 1})
     assert {one["kind"] for one in differences(PLAIN, moved)} == {"moved"}
 
 

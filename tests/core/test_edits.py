@@ -31,7 +31,7 @@ def test_edit_and_its_inverse(case: dict[str, Any]) -> None:
 
 def test_the_given_document_is_not_changed() -> None:
     document = {"blocks": [{"id": "b1"}]}
-    apply_edits(document, EDITS.validate_python([{"op": "remove", "place": ["blocks"], "index": 0}]))
+    apply_edits(document, EDITS.validate_python([{"op": "remove", "path": ["blocks"], "index": 0}]))
     assert document == {"blocks": [{"id": "b1"}]}
 
 
@@ -48,13 +48,13 @@ PLACES = st.sampled_from(
 )  # fmt: skip
 INDEX = st.integers(0, 3)
 ANY_EDIT = st.one_of(
-    st.builds(lambda p, k, v: {"op": "set", "place": [*p, 0, k], "value": v}, PLACES, st.sampled_from(["id", "reps"]),
+    st.builds(lambda p, k, v: {"op": "set", "path": [*p, 0, k], "value": v}, PLACES, st.sampled_from(["id", "reps"]),
               st.sampled_from(["b0", "b1", "c1", "s00", 7])),
-    st.builds(lambda p, k: {"op": "set", "place": [*p, 0, k], "unset": True}, PLACES, st.sampled_from(["id", "reps"])),
-    st.builds(lambda p, i, v: {"op": "insert", "place": p, "index": i, "value": {"id": v, "steps": []}}, PLACES, INDEX,
+    st.builds(lambda p, k: {"op": "set", "path": [*p, 0, k], "unset": True}, PLACES, st.sampled_from(["id", "reps"])),
+    st.builds(lambda p, i, v: {"op": "insert", "path": p, "index": i, "value": {"id": v, "steps": []}}, PLACES, INDEX,
               st.sampled_from(["b0", "b1", "c1", "new"])),
-    st.builds(lambda p, i: {"op": "remove", "place": p, "index": i}, PLACES, INDEX),
-    st.builds(lambda p, i, t, j: {"op": "move", "place": p, "index": i, "to_place": t, "to_index": j}, PLACES, INDEX,
+    st.builds(lambda p, i: {"op": "remove", "path": p, "index": i}, PLACES, INDEX),
+    st.builds(lambda p, i, t, j: {"op": "move", "path": p, "index": i, "to_path": t, "to_index": j}, PLACES, INDEX,
               st.one_of(st.none(), PLACES), INDEX),
 )  # fmt: skip
 

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from finetally.core.methods.given import Given, PersonGiven
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.tally.effort import possible_reps, scaled
-from finetally.core.tally.trace import breathe
+from finetally.core.tally.uptake import uptake_over
 from tests.core.helpers import figured, session, step
 
 
@@ -32,7 +32,7 @@ def test_closed_form_is_what_small_steps_come_to(demand: float, start: float, se
         above += dt if middle >= 0.8 else 0
         gap += max(0.0, demand - middle) * dt if demand > start else 0
         value = after
-    made = breathe(demand, start, seconds, 35, 60)
+    made = uptake_over(demand, start, seconds, 35, 60)
     assert made.end == pytest.approx(value, abs=1e-3)
     assert made.integral == pytest.approx(integral, rel=1e-3, abs=1e-3)
     assert made.square == pytest.approx(square, rel=1e-3, abs=1e-3)

@@ -13,10 +13,10 @@ from hypothesis import strategies as st
 from finetally.core.board.reader import read_board
 from finetally.core.board.writer import write_wall
 from finetally.core.figures import figures
-from finetally.core.formats.axes import DOSE_FACTOR, NOTHING_NEAR, magnitude
+from finetally.core.formats.axes import DOSE_FACTOR, NO_HINTS, magnitude
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.names import claimed, format_of, name_of
-from finetally.core.formats.params import CannotMakeError, choices, read_params, setting
+from finetally.core.formats.params import CannotMakeError, choices, param_spec, read_params
 from finetally.core.formats.shape import shape_of
 from finetally.core.formats.table import BY_KEY, FORMATS, make, make_of, recognise
 from finetally.core.session.document import Block
@@ -36,7 +36,7 @@ def models(steps: list[dict[str, Any]]) -> list[Step]:
 
 
 def values(one: AnyFormat, name: str) -> st.SearchStrategy[Any]:
-    said = setting(one.params, name)
+    said = param_spec(one.params, name)
     if said.unit == "choice":
         return st.sampled_from(choices(one.params, name))
     if said.unit == "flag":
@@ -156,7 +156,7 @@ def test_every_parameter_says_what_it_is_and_its_schema_is_published(one: AnyFor
     usual = one.defaults().told()
     jsonschema.validate(usual, schema)
     for name in one.params.model_fields:
-        said = setting(one.params, name)
+        said = param_spec(one.params, name)
         assert schema["properties"][name]["title"] == said.label
         if said.unit in ("seconds", "count", "reps"):
             # What is told to be allowed is taken.
@@ -185,7 +185,7 @@ def test_every_bound_has_a_side_and_a_reason_and_every_format_says_what_may_be_l
 def test_a_search_goes_through_numbers_that_the_format_takes(one: AnyFormat, count: int) -> None:
     if one.refused(count) is not None:
         return
-    for axis in one.search(count, NOTHING_NEAR):
+    for axis in one.search(count, NO_HINTS):
         sizes = [magnitude(values) for values in axis]
         assert sizes == sorted(sizes)
         for values in axis:

@@ -19,31 +19,31 @@ from finetally.core.tally.measure import tally
 from finetally.core.week.aims import INTENT_OFF
 from finetally.core.week.alternatives import MOST_ALTERNATIVES, Alternative, alternatives_of
 from finetally.core.week.balance import Target, off_target, row_seconds
-from finetally.core.week.bout import Amount, Bout, Work, amount_of
 from finetally.core.week.clash import clashes
 from finetally.core.week.level import level
 from finetally.core.week.load import is_hard, monotony
 from finetally.core.week.plan import Band, Rules, intended
-from finetally.core.week.proposal import MOVE_COST, Limit, Slot, Watch, bouts_of, taken
-from finetally.core.week.standing import as_planned, standing
+from finetally.core.week.planned_load import LoadSummary, PatternLoad, PlannedLoad, summary_of
+from finetally.core.week.proposal import MOVE_COST, SearchLimit, SearchObserver, Slot, entries_of, taken
+from finetally.core.week.review import as_planned, review
 from finetally.shipped import shipped_library
 from tests.conftest import CASES
 
 MONDAY = date(2026, 12, 7)
-Chosen = Mapping[str, tuple[int, int]]
+Choice = Mapping[str, tuple[int, int]]
 
 
-def days_of(bouts: list[Bout]) -> list[list[Bout]]:
-    return [[one for one in bouts if one.day == MONDAY + timedelta(days=n)] for n in range(7)]
+def days_of(entries: list[PlannedLoad]) -> list[list[PlannedLoad]]:
+    return [[one for one in entries if one.day == MONDAY + timedelta(days=n)] for n in range(7)]
 
 
 def stays(slot: Slot, rules: Rules) -> bool:
     return slot.locked or slot.day in rules.gone_days
 
 
-def broken(slots: list[Slot], rules: Rules, chosen: Chosen, around: list[Bout]) -> set[str]:
+def broken(slots: list[Slot], rules: Rules, chosen: Choice, around: list[PlannedLoad]) -> set[str]:
     """The hard rules that a week breaks and need not, from the definitions and not from the solver's model."""
-    bouts = bouts_of(slots, chosen, MONDAY)
+    entries = entries_of(slots, chosen, MONDAY)
     fixed = {slot.key for slot in slots if stays(slot, rules)} | {one.key for one in around}
     found = set()
     for slot in slots:
@@ -57,10 +57,10 @@ def broken(slots: list[Slot], rules: Rules, chosen: Chosen, around: list[Bout]) 
             found.add("rest-days")
         if slot.key not in fixed and slot.hall and day in rules.no_hall:
             found.add("hall")
-    for day in days_of(bouts):
+    for day in days_of(entries):
         if rules.most_a_day is not None and len(day) > rules.most_a_day and {one.key for one in day} - fixed:
             found.add("most-a-day")
-    eight = [[one for one in [*bouts, *around] if one.day == MONDAY + timedelta(days=n)] for n in range(-1, 8)]
+    eight = [[one for one in [*entries, *around] if one.day == MONDAY + timedelta(days=n)] for n in range(-1, 8)]
     for pair in itertools.pairwise(eight):
         alone = [[one for one in day if one.key in fixed] for day in pair]
         both, both_alone = (
@@ -69,28 +69,28 @@ def broken(slots: list[Slot], rules: Rules, chosen: Chosen, around: list[Bout]) 
         if rules.no_two_hard and both and not both_alone:
             found.add("hard-days")
     if rules.clash_hours is not None:
-        for one in clashes([*bouts, *around], rules.clash_hours):
+        for one in clashes([*entries, *around], rules.clash_hours):
             if {one["first"], one["second"]} - fixed:
                 found.add("clashes")
     if rules.landings_cap is not None:
-        alone_landings = sum(one.amount.landings.get("medium", 0) for one in bouts if one.key in fixed)
-        if sum(one.amount.landings.get("medium", 0) for one in bouts) > rules.landings_cap >= alone_landings:
+        alone_landings = sum(one.summary.landings.get("medium", 0) for one in entries if one.key in fixed)
+        if sum(one.summary.landings.get("medium", 0) for one in entries) > rules.landings_cap >= alone_landings:
             found.add("landings")
     return found
 
 
-def unmet(slots: list[Slot], rules: Rules, chosen: Chosen) -> int:
+def unmet(slots: list[Slot], rules: Rules, chosen: Choice) -> int:
     """Aims that are not met, from the definitions."""
-    bouts = bouts_of(slots, chosen, MONDAY)
-    loads = [sum(one.amount.load for one in day) for day in days_of(bouts)]
-    planned = [sum(s.versions[0].amount.load for s in slots if s.day == day) for day in range(7)]
+    entries = entries_of(slots, chosen, MONDAY)
+    loads = [sum(one.summary.load for one in day) for day in days_of(entries)]
+    planned = [sum(s.versions[0].summary.load for s in slots if s.day == day) for day in range(7)]
     total = sum(loads)
     missed = 0
     if rules.band is not None:
         missed += not rules.band.low - 1e-6 <= total <= rules.band.high + 1e-6
     for day, wanted in intended(rules, rules.band.middle if rules.band else sum(planned), planned).items():
         missed += day not in rules.gone_days and abs(loads[day] - wanted) > INTENT_OFF * wanted + 1e-6
-    rows = [row_seconds(one.amount.patterns) for one in bouts]
+    rows = [row_seconds(one.summary.patterns) for one in entries]
     everything = sum(sum(one.values()) for one in rows)
     for target in rules.targets:
         mine = sum(one[target.row] for one in rows)
@@ -101,7 +101,7 @@ def unmet(slots: list[Slot], rules: Rules, chosen: Chosen) -> int:
     return missed
 
 
-def cost(slots: list[Slot], rules: Rules, chosen: Chosen) -> tuple[int, int, int]:
+def cost(slots: list[Slot], rules: Rules, chosen: Choice) -> tuple[int, int, int]:
     edits = weights = 0
     for slot in slots:
         version, day = chosen[slot.key]
@@ -110,14 +110,14 @@ def cost(slots: list[Slot], rules: Rules, chosen: Chosen) -> tuple[int, int, int
     return unmet(slots, rules, chosen), edits, weights
 
 
-def drawn(seed: int, slots: int, versions: int) -> tuple[list[Slot], Rules, list[Bout]]:
+def drawn(seed: int, slots: int, versions: int) -> tuple[list[Slot], Rules, list[PlannedLoad]]:
     """A week made up by dice."""
     dice = random.Random(seed)
 
-    def amount() -> Amount:
+    def summary() -> LoadSummary:
         rows = dice.sample(["squat", "hinge", "lunge", "push", "pull"], 2)
-        work = {row: Work(float(dice.choice([60, 200, 400])), dice.randint(0, 4)) for row in rows}
-        return Amount(
+        work = {row: PatternLoad(float(dice.choice([60, 200, 400])), dice.randint(0, 4)) for row in rows}
+        return LoadSummary(
             load=dice.randint(60_000, 400_000) / 1000,
             effort=dice.choice([4.0, 6.0, 7.5]),
             landings={"medium": dice.choice([0, 0, 40]), "low": dice.choice([0, 90])},
@@ -128,7 +128,7 @@ def drawn(seed: int, slots: int, versions: int) -> tuple[list[Slot], Rules, list
     made = []
     for number in range(slots):
         kinds = ["as-is", *dice.choices(["dose", "swap", "format"], k=versions - 1)]
-        options = [Alternative(kind, kind, amount()) for kind in kinds]
+        options = [Alternative(kind, kind, summary()) for kind in kinds]
         locked = dice.random() < 0.15
         made.append(Slot(f"s{number}", dice.randrange(7), options, locked=locked, hall=dice.random() < 0.8))
     intents: Any = {day: dice.choice(["hard", "medium", "easy", "rest"]) for day in dice.sample(range(7), 3)}
@@ -146,9 +146,9 @@ def drawn(seed: int, slots: int, versions: int) -> tuple[list[Slot], Rules, list
         monotony_under=dice.random() < 0.5,
         targets=dice.choice([(), (Target("squat", low=5),), (Target("hinge", by="share", low=0.2, high=0.5),)]),
     )
-    around = [Bout("before", MONDAY - timedelta(days=1), amount())] if dice.random() < 0.4 else []
+    around = [PlannedLoad("before", MONDAY - timedelta(days=1), summary())] if dice.random() < 0.4 else []
     if dice.random() < 0.3:
-        around.append(Bout("after", MONDAY + timedelta(days=7), amount()))
+        around.append(PlannedLoad("after", MONDAY + timedelta(days=7), summary()))
     return made, rules, around
 
 
@@ -185,8 +185,8 @@ def test_nothing_better_is_found_by_trying_everything(seed: int) -> None:
 
 
 def squats(key: str, day: int, **more: Any) -> Slot:
-    amount = Amount(load=200, effort=8, main={"squat": Work(400, 0)})
-    return Slot(key, day, [Alternative("as-is", "as it is", amount)], **more)
+    summary = LoadSummary(load=200, effort=8, main={"squat": PatternLoad(400, 0)})
+    return Slot(key, day, [Alternative("as-is", "as it is", summary)], **more)
 
 
 def test_rules_that_clash_are_named_and_no_others() -> None:
@@ -202,7 +202,7 @@ def test_rules_that_clash_are_named_and_no_others() -> None:
 def test_what_is_locked_and_clashes_is_told_and_the_rest_is_levelled() -> None:
     slots = [squats("a", 0, locked=True), squats("b", 1, locked=True), squats("c", 2)]
     rules = Rules(band=Band(500, 700))
-    plan = standing(slots, as_planned(slots), rules, begins=MONDAY)
+    plan = review(slots, as_planned(slots), rules, begins=MONDAY)
     assert [(one.rule, one.days, one.given) for one in plan.broken] == [
         ("hard-days", (0, 1), True), ("hard-days", (1, 2), False),
         ("clashes", (0, 1), True), ("clashes", (1, 2), False),
@@ -210,15 +210,15 @@ def test_what_is_locked_and_clashes_is_told_and_the_rest_is_levelled() -> None:
     made = level(slots, rules, begins=MONDAY)
     assert (made.chosen["a"], made.chosen["b"]) == ((0, 0), (0, 1))
     assert made.chosen["c"][1] >= 3
-    assert standing(slots, made.chosen, rules, begins=MONDAY).keeps_rules
+    assert review(slots, made.chosen, rules, begins=MONDAY).keeps_rules
 
 
 def light(key: str, day: int, load: float, effort: float = 5.0, **more: Any) -> Slot:
-    return Slot(key, day, [Alternative("as-is", "as it is", Amount(load=load, effort=effort))], **more)
+    return Slot(key, day, [Alternative("as-is", "as it is", LoadSummary(load=load, effort=effort))], **more)
 
 
 def test_days_across_the_weeks_edge_are_hard_by_their_load_too() -> None:
-    sunday = Bout("before", MONDAY - timedelta(days=1), Amount(load=500.001, effort=5))
+    sunday = PlannedLoad("before", MONDAY - timedelta(days=1), LoadSummary(load=500.001, effort=5))
     rules = Rules(hard_load=500, monotony_under=False)
     slots = [light("a", 0, 300), light("b", 0, 200.001)]
     made = level(slots, rules, around=[sunday], begins=MONDAY)
@@ -253,15 +253,15 @@ def test_a_week_that_is_as_it_should_be_stays_so() -> None:
 def test_it_stops_when_it_is_told_to_and_tells_how_far_it_came() -> None:
     slots, _, around = drawn(3, slots=6, versions=8)
     rules = Rules(band=Band.around(900), no_two_hard=False, clash_hours=24)
-    watch = Watch()
-    whole = level(slots, rules, around=around, begins=MONDAY, watch=watch)
+    watch = SearchObserver()
+    whole = level(slots, rules, around=around, begins=MONDAY, observer=watch)
     assert whole.chosen
     assert watch.found > 0
     assert watch.best == whole.chosen
     assert (watch.unmet, watch.edits) == (len(whole.unmet), len(whole.edits))
 
 
-class Impatient(Watch):
+class Impatient(SearchObserver):
     """Content with so many answers."""
 
     def __init__(self, answers: int) -> None:
@@ -269,7 +269,7 @@ class Impatient(Watch):
         self.answers = answers
         self.prices: list[int] = []
 
-    def note(self, chosen: Chosen, price: int) -> None:
+    def note(self, chosen: Choice, price: int) -> None:
         super().note(chosen, price)
         self.prices.append(price)
         if self.found >= self.answers:
@@ -281,7 +281,7 @@ class Impatient(Watch):
 def test_whenever_it_is_stopped_the_best_so_far_is_given(seed: int, answers: int) -> None:
     slots, rules, around = drawn(seed, slots=7, versions=8)
     watch = Impatient(answers)
-    made = level(slots, rules, around=around, begins=MONDAY, watch=watch)
+    made = level(slots, rules, around=around, begins=MONDAY, observer=watch)
     assert watch.prices == sorted(watch.prices, reverse=True)
     assert dict(made.chosen) == dict(watch.best or {})
     if made.chosen:
@@ -295,7 +295,7 @@ def test_it_is_never_worse_than_the_plan_however_short_its_time(seed: int) -> No
     slots, rules, around = drawn(seed, slots=9, versions=8)
     kept = not broken(slots, rules, as_planned(slots), around)
     for time in (0.0, 0.001, 0.01, 0.1):
-        made = level(slots, rules, around=around, begins=MONDAY, limit=Limit(None, time))
+        made = level(slots, rules, around=around, begins=MONDAY, limit=SearchLimit(None, time))
         if kept:
             assert cost(slots, rules, made.chosen) <= cost(slots, rules, as_planned(slots))
         if made.chosen:
@@ -320,19 +320,19 @@ def test_an_even_week_becomes_better_or_stays(
     versions: list[list[Alternative]], entries: int, hours: float | None
 ) -> None:
     slots = [Slot(f"s{n}", n % 7, versions[n % len(versions)]) for n in range(entries)]
-    total = sum(slot.versions[0].amount.load for slot in slots)
+    total = sum(slot.versions[0].summary.load for slot in slots)
     rules = Rules(
         band=Band.around(total * 0.92), most_a_day=max(2, entries // 7), no_two_hard=False, clash_hours=hours
     )
-    made = level(slots, rules, begins=MONDAY, limit=Limit(None, 1.0))
+    made = level(slots, rules, begins=MONDAY, limit=SearchLimit(None, 1.0))
     if not made.chosen:
         assert made.clashing_rules or made.end == "time"
         return
-    stands = standing(slots, made.chosen, rules, begins=MONDAY)
+    stands = review(slots, made.chosen, rules, begins=MONDAY)
     assert stands.keeps_rules
     assert (stands.unmet, stands.met) == (made.unmet, made.met)
     assert "load in the band" in made.met
-    plan = standing(slots, as_planned(slots), rules, begins=MONDAY)
+    plan = review(slots, as_planned(slots), rules, begins=MONDAY)
     assert len(made.unmet) <= len(plan.unmet)
 
 
@@ -358,15 +358,15 @@ def test_the_weeks_of_a_coach(versions: list[list[Alternative]], name: str) -> N
     for n, day in enumerate(week["days"]):
         own = versions[n % len(versions)]
         if n == week.get("match"):
-            own = [Alternative("as-is", "as it is", Amount(load=450, effort=9, minutes=50))]
+            own = [Alternative("as-is", "as it is", LoadSummary(load=450, effort=9, minutes=50))]
         slots.append(Slot(f"s{n}", day, own, locked=n in week.get("locked", ()), hall=n != week.get("match")))
-    total = sum(slot.versions[0].amount.load for slot in slots)
+    total = sum(slot.versions[0].summary.load for slot in slots)
     rules = replace(Rules(band=Band.around(total * 0.9)), **week.get("rules", {}))
-    made = level(slots, rules, begins=MONDAY, limit=Limit(None, 3.0))
+    made = level(slots, rules, begins=MONDAY, limit=SearchLimit(None, 3.0))
     assert made.chosen
-    stands = standing(slots, made.chosen, rules, begins=MONDAY)
+    stands = review(slots, made.chosen, rules, begins=MONDAY)
     assert stands.keeps_rules
-    plan = standing(slots, as_planned(slots), rules, begins=MONDAY)
+    plan = review(slots, as_planned(slots), rules, begins=MONDAY)
     if plan.keeps_rules:
         assert stands.price <= plan.price
     for n in week.get("locked", ()):
@@ -384,6 +384,6 @@ def test_alternatives_are_whole_sessions_that_come_to_what_they_say(case: str) -
     for one in made:
         after, _ = apply_edits(document, one.edits)
         assert after == one.document
-        assert amount_of(tally(parse_session(after), library=library)) == one.amount
+        assert summary_of(tally(parse_session(after), library=library)) == one.summary
     assert {one.kind for one in made[1:]} >= {"dose"}
     assert [one.what for one in alternatives_of(document, library=library)] == [one.what for one in made]

@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from finetally.core.board.names import MOST_NEAR
+from finetally.core.board.names import MAX_STUB_LOOKUPS
 from finetally.core.board.reader import read_board
 from finetally.core.figures import figures
 from finetally.core.movements.library import Library
@@ -125,5 +125,5 @@ def test_unknown_names_are_held_against_the_library_only_so_often(monkeypatch: p
     )
     board = read_board(f"Day\nMain: for time\n{lines}", library=shipped_library())
     assert len(board.stubs) == 5_000
-    assert len(looked) <= MOST_NEAR
+    assert len(looked) <= MAX_STUB_LOOKUPS
     assert shipped_library().nearest("x" * 100_000) == []

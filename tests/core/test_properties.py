@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 import copy
+import functools
 import json
+from collections.abc import Callable
 from typing import Any
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, given, reject, settings
 
 from finetally.core.figures import figures, printed
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.session.ids import with_ids, without_ids
+from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import as_written, parse_session, read_session
 from finetally.core.tally.exits import exits_of
 from finetally.core.tally.explain.explain import explain_tally
@@ -27,11 +30,29 @@ from tests.core.strategies import documents
 LIBRARY = shipped_library()
 some = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 few = settings(max_examples=20, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+
+
+def within_limits(test: Callable[[dict[str, Any]], None]) -> Callable[[dict[str, Any]], None]:
+    """Leave out documents that ask for more than the limits: that they are refused is tested elsewhere."""
+
+    @functools.wraps(test)
+    def tested(document: dict[str, Any]) -> None:
+        try:
+            test(document)
+        except DocumentError as error:
+            if {one.code for one in error.problems} != {"too_many"}:
+                raise
+            reject()
+
+    return tested
+
+
 TIMES = ("total_s", "work_s", "rest_s", "change_s", "talk_s")
 
 
 @some
 @given(documents())
+@within_limits
 def test_blocks_and_parts_add_up_to_the_session(document: dict[str, Any]) -> None:
     made = figures(parse_session(document), library=LIBRARY)
     for name in TIMES:
@@ -41,6 +62,7 @@ def test_blocks_and_parts_add_up_to_the_session(document: dict[str, Any]) -> Non
 
 @some
 @given(documents())
+@within_limits
 def test_the_kinds_of_time_add_up(document: dict[str, Any]) -> None:
     made = figures(parse_session(document), library=LIBRARY)
     for one in (made, made["headline"], *made["blocks"]):
@@ -50,6 +72,7 @@ def test_the_kinds_of_time_add_up(document: dict[str, Any]) -> None:
 
 @some
 @given(documents())
+@within_limits
 def test_the_tape_has_no_gaps_no_negative_time_and_unique_addresses(document: dict[str, Any]) -> None:
     tape = unfold(parse_session(document), library=LIBRARY)
     now = 0.0
@@ -64,6 +87,7 @@ def test_the_tape_has_no_gaps_no_negative_time_and_unique_addresses(document: di
 
 @some
 @given(documents())
+@within_limits
 def test_reading_what_was_written_changes_nothing(document: dict[str, Any]) -> None:
     raw, session = read_session(json.dumps(document))
     assert raw == document
@@ -74,6 +98,7 @@ def test_reading_what_was_written_changes_nothing(document: dict[str, Any]) -> N
 
 @some
 @given(documents())
+@within_limits
 def test_ids_play_no_part_in_figures(document: dict[str, Any]) -> None:
     named = with_ids(document)
     assert without_ids(named) == document
@@ -84,6 +109,7 @@ def test_ids_play_no_part_in_figures(document: dict[str, Any]) -> None:
 
 @few
 @given(documents())
+@within_limits
 def test_doubling_rounds_never_shortens(document: dict[str, Any]) -> None:
     longer = copy.deepcopy(document)
     for entry in longer["blocks"]:
@@ -96,6 +122,7 @@ def test_doubling_rounds_never_shortens(document: dict[str, Any]) -> None:
 
 @few
 @given(documents())
+@within_limits
 def test_mirroring_keeps_the_time(document: dict[str, Any]) -> None:
     straight, mirrored = copy.deepcopy(document), copy.deepcopy(document)
     for made, mirror in ((straight, False), (mirrored, True)):
@@ -111,6 +138,7 @@ def test_mirroring_keeps_the_time(document: dict[str, Any]) -> None:
 
 @few
 @given(documents())
+@within_limits
 def test_every_explanation_evaluates_to_its_value(document: dict[str, Any]) -> None:
     session = parse_session(document)
     t = tally(session, library=LIBRARY)
@@ -137,6 +165,7 @@ def test_every_explanation_evaluates_to_its_value(document: dict[str, Any]) -> N
 
 @few
 @given(documents())
+@within_limits
 def test_an_exit_is_the_session_ended_there(document: dict[str, Any]) -> None:
     """Exits go on from the plan's own tape; laying the cut session out anew gives the same."""
     session = parse_session(with_ids(document))
@@ -153,6 +182,7 @@ def test_an_exit_is_the_session_ended_there(document: dict[str, Any]) -> None:
 
 @few
 @given(documents())
+@within_limits
 def test_spread_holds_the_plan(document: dict[str, Any]) -> None:
     made = figures(parse_session(document), library=LIBRARY, methods=Methods())
     for name, ends in made["spread"].items():

@@ -7,7 +7,7 @@ from typing import Any
 
 from finetally.core.card.card import card_of
 from finetally.core.compare.fit import fit_to_time
-from finetally.core.compare.side_by_side import Asked, compare, gathered
+from finetally.core.compare.side_by_side import ComparisonRequest, compare, start_comparison
 from finetally.core.figures import figures_and_tally
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
@@ -15,7 +15,7 @@ from finetally.core.tally.explain.explain import explain
 from finetally.core.tally.stave import stave_of, thumbnail_of
 from finetally.core.wall.reading import read_wall
 from finetally.core.week.alternatives import alternatives_of
-from finetally.core.week.bout import amount_of
+from finetally.core.week.planned_load import summary_of
 from finetally.shipped import shipped_library
 
 LIBRARY = shipped_library()
@@ -56,7 +56,9 @@ def test_the_card_has_the_coachs_words() -> None:
 
 def test_formats_are_compared_with_it() -> None:
     keys = ["even-intervals", "minute-starts", "rounds-against-the-clock"]
-    made = compare(gathered(Asked(document(), [0], hold="work"), library=LIBRARY), keys, library=LIBRARY)
+    made = compare(
+        start_comparison(ComparisonRequest(document(), [0], hold="work"), library=LIBRARY), keys, library=LIBRARY
+    )
     good = [column for column in made["columns"] if column["document"] is not None]
     assert len(good) > 1
     for column in good:
@@ -69,7 +71,7 @@ def test_it_is_fitted_to_a_time_and_has_other_versions_for_the_week() -> None:
     assert fit_to_time(session, 600, library=LIBRARY)
     assert alternatives_of(copy.deepcopy(session), library=LIBRARY)
     t = figures_and_tally(parse_session(session), library=LIBRARY)[1]
-    assert amount_of(t).patterns["push-level"] > 0
+    assert summary_of(t).patterns["push-level"] > 0
 
 
 def test_figures_that_rest_on_it_open() -> None:

@@ -10,11 +10,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from finetally.core.compare.held import Hold
-from finetally.core.compare.pour import dose_values, pour
+from finetally.core.compare.pouring import dose_values, pour_into
 from finetally.core.compare.recast import Recast, Recaster
 from finetally.core.compare.search import last_within
-from finetally.core.compare.side_by_side import Poured
-from finetally.core.formats.axes import Near
+from finetally.core.compare.side_by_side import ComparisonStart
+from finetally.core.formats.axes import PlanHints
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import CannotMakeError
 from finetally.core.formats.table import BY_KEY, FORMATS, recognise
@@ -43,7 +43,7 @@ every_format = pytest.mark.parametrize("one", FORMATS, ids=lambda one: one.key)
 every_plan = pytest.mark.parametrize("name", PLANS)
 
 
-def assert_sound(one: AnyFormat, start: Poured, found: Recast) -> None:
+def assert_sound(one: AnyFormat, start: ComparisonStart, found: Recast) -> None:
     """A recast is its format, holds every movement, keeps the bounds, and what is left of it is right."""
     assert one.key in [r.format.key for r in recognise(found.entries)]
     there = measured(found.entries, start.ingredients, start.held.what)
@@ -88,17 +88,17 @@ def test_no_block_of_any_plan_lies_outside_its_bounds(entries: list[dict[str, An
             assert_sound(one, start, found)
 
 
-def tried(one: AnyFormat, start: Poured) -> Iterator[Made]:
+def tried(one: AnyFormat, start: ComparisonStart) -> Iterator[Made]:
     """Every place of every axis that is within the bounds and not over what is held."""
     of = start.ingredients
     own = start.own_params(one.key)
     base = own or one.defaults()
-    near = Near(of.near.rounds, of.near.work_s, of.near.rest_s, own)
-    for axis in one.search(len(of.steps), near):
+    hints = PlanHints(of.hints.rounds, of.hints.work_s, of.hints.rest_s, own)
+    for axis in one.search(len(of.steps), hints):
         for values in axis:
             named, factor = dose_values(values)
             try:
-                entries = pour(of, one, base.model_copy(update=named), of.doses, factor)
+                entries = pour_into(of, one, base.model_copy(update=named), of.doses, factor)
                 there = measured(entries, of, start.held.what)
             except (CannotMakeError, DocumentError):
                 continue
@@ -112,27 +112,27 @@ def tried(one: AnyFormat, start: Poured) -> Iterator[Made]:
                 yield there
 
 
-def shared_out(one: AnyFormat, start: Poured) -> Iterator[Made]:
+def shared_out(one: AnyFormat, start: ComparisonStart) -> Iterator[Made]:
     """Every number of rounds, with the most reps of each movement that do not go over: within the bounds."""
     of, held = start.ingredients, start.held.reps
     base = one.defaults()
     if "reps" in type(base).model_fields:
         base = base.model_copy(update={"reps": None})
-    for axis in one.search(len(of.steps), of.near):
+    for axis in one.search(len(of.steps), of.hints):
         for values in axis if {"rounds", "sets"} & set(axis[0]) else axis[:1]:
             params = base.model_copy(update=dose_values(values)[0])
             single = [
                 {"reps": 1} if step.movement in held else dose
                 for step, dose in zip(of.steps, of.doses, strict=True)
             ]
-            once = measured(pour(of, one, params, single), of, "reps").called
+            once = measured(pour_into(of, one, params, single), of, "reps").called
             doses = [
                 {"reps": held[step.movement] // once[step.movement]} if step.movement in held else dose
                 for step, dose in zip(of.steps, of.doses, strict=True)
             ]
             if any(dose.get("reps") == 0 for dose in doses):
                 continue
-            there = measured(pour(of, one, params, doses), of, "reps")
+            there = measured(pour_into(of, one, params, doses), of, "reps")
             if not there.tape.overflows and all(is_within(bound, there, start) for bound in one.usual):
                 yield there
 
@@ -141,7 +141,7 @@ NEVER = ("count", "heavy", "too-hard", "no-pace", "no-reps", "uncalled")
 """Causes that no number takes away."""
 
 
-def assert_closest(start: Poured) -> None:
+def assert_closest(start: ComparisonStart) -> None:
     """The search guesses; trying every number of the format's axes finds nothing better inside the bounds."""
     what = start.held.what
     pourer = Recaster(start.ingredients, start.held, library=LIBRARY, plan=start.tape, lifted=frozenset({"left"}))

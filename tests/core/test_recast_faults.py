@@ -127,24 +127,24 @@ def test_effort_words_are_not_carried_over_without_saying_so() -> None:
     for entries, other, same in ((windows, "rounds-for-time", "rising-windows"), (counted, "rising-windows", "strength-sets")):  # fmt: skip
         found = carrying({"effort": "all-out"}, entries, other)
         assert all(entry.effort is None for entry in found.entries if isinstance(entry, Block))
-        assert any("all-out" in one for one in found.bent)
+        assert any("all-out" in one for one in found.losses)
         kept = carrying({"effort": "all-out"}, entries, same)
         assert all(entry.effort == "all-out" for entry in kept.entries if isinstance(entry, Block))
-        assert not kept.bent
+        assert not kept.losses
 
 
 def test_loads_by_round_and_a_tempo_that_cannot_be_kept_are_told() -> None:
     loads = [{"kg": 40}, {"kg": 50}, {"kg": 60}]
     entries = made("strength-sets", [step("bench-press", load=loads), step("push-up", tempo=[3, 1, 1, 0])], {"sets": 3, "reps": 8, "rest_s": 90})  # fmt: skip
     rounds = carrying({}, entries, "rounds-for-time")
-    assert any("load changes from round to round" in one for one in rounds.bent)
-    assert any("tempo" in one for one in rounds.bent)
+    assert any("load changes from round to round" in one for one in rounds.losses)
+    assert any("tempo" in one for one in rounds.losses)
     assert all(one.tempo is None for one in steps_of_entry(rounds.entries[0]))
     windows = carrying({}, entries, "even-intervals")
-    assert not any("tempo" in one for one in windows.bent)
+    assert not any("tempo" in one for one in windows.losses)
     assert steps_of_entry(windows.entries[0])[1].tempo == [3, 1, 1, 0]
     own = carrying({}, entries, "strength-sets")
-    assert not own.bent
+    assert not own.losses
     assert steps_of_entry(own.entries[0])[0].load == steps_of_entry(plan_of(entries, "total").entries[0])[0].load
 
 

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from finetally.core.compare.held import Held, Hold
 from finetally.core.compare.recast import Recaster
 from finetally.core.compare.refusal import Cause
-from finetally.core.compare.side_by_side import Poured
+from finetally.core.compare.side_by_side import ComparisonStart
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.table import BY_KEY, FORMATS
 from finetally.core.session.parts import changed, without
@@ -25,11 +25,13 @@ every_format = pytest.mark.parametrize("one", FORMATS, ids=lambda one: one.key)
 every_plan = pytest.mark.parametrize("name", PLANS)
 
 
-def lifted(start: Poured, *measures: str) -> Recaster:
+def lifted(start: ComparisonStart, *measures: str) -> Recaster:
     return Recaster(start.ingredients, start.held, library=LIBRARY, plan=start.tape, lifted=frozenset(measures))
 
 
-def without_cause(cause: Cause, start: Poured, out: frozenset[str]) -> tuple[Poured, frozenset[str]] | None:
+def without_cause(
+    cause: Cause, start: ComparisonStart, out: frozenset[str]
+) -> tuple[ComparisonStart, frozenset[str]] | None:
     """The same question with one cause taken out of it; None for what cannot be taken out (no reps in windows)."""
     of, held = start.ingredients, start.held
     if cause.kind in ("bound", "left"):
@@ -74,7 +76,7 @@ def without_cause(cause: Cause, start: Poured, out: frozenset[str]) -> tuple[Pou
     return None
 
 
-def assert_true_refusals(start: Poured) -> None:
+def assert_true_refusals(start: ComparisonStart) -> None:
     """Taking out what is said to be in the way, one after the other, lets every format in that can hold so many."""
     first = start.recaster(library=LIBRARY)
     for one in FORMATS:
@@ -84,7 +86,7 @@ def assert_true_refusals(start: Poured) -> None:
             assert one.refused(len(start.ingredients.steps)) == count.text
             continue
         if any(cause.kind == "no-reps" for cause in found.causes):
-            assert not start.held.reps or one.reps_are(one.defaults()) != "called"
+            assert not start.held.reps or one.rep_origin(one.defaults()) != "called"
             continue
         now, out = start, frozenset[str]()
         said: set[tuple[str, str | None]] = set()

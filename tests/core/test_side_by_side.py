@@ -9,18 +9,18 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from finetally.core.compare.columns import PLAN
+from finetally.core.compare.columns import PLAN_COLUMN
 from finetally.core.compare.frontier import badness, frontier
 from finetally.core.compare.ingredients import NoIngredientsError
 from finetally.core.compare.rows import ROWS, value_at
 from finetally.core.compare.side_by_side import (
-    Asked,
-    Judging,
+    ComparisonRequest,
+    Criteria,
     OwnShape,
     compare,
     compare_sessions,
-    gathered,
     holding,
+    start_comparison,
 )
 from finetally.core.compare.sweep import NotSweptError, sweep, sweep_values, turns_of
 from finetally.core.compare.use import use_edits
@@ -44,14 +44,14 @@ LIBRARY = shipped_library()
 WHOLE: dict[str, Any] = with_ids(json.loads((CASES / "sessions/whole-session.json").read_text("utf-8"))["session"])
 
 
-def columns_of(asked: Asked, keys: list[str] | None) -> dict[str, Any]:
+def columns_of(asked: ComparisonRequest, keys: list[str] | None) -> dict[str, Any]:
     """The columns that are shown."""
-    made = compare(gathered(asked, library=LIBRARY), keys, library=LIBRARY)
+    made = compare(start_comparison(asked, library=LIBRARY), keys, library=LIBRARY)
     return {column["key"]: column for column in made["columns"][: made["shown"]]}
 
 
 def test_every_value_is_the_published_figure_of_the_columns_document() -> None:
-    for column in columns_of(Asked(WHOLE), ["even-intervals", "minute-starts", "refrain"]).values():
+    for column in columns_of(ComparisonRequest(WHOLE), ["even-intervals", "minute-starts", "refrain"]).values():
         if column["why"] is not None:
             continue
         made = figures(parse_session(column["document"]), library=LIBRARY)
@@ -62,7 +62,7 @@ def test_every_value_is_the_published_figure_of_the_columns_document() -> None:
 
 
 def test_every_row_opens_to_its_value() -> None:
-    column = columns_of(Asked(WHOLE), ["rounds-against-the-clock"])["rounds-against-the-clock"]
+    column = columns_of(ComparisonRequest(WHOLE), ["rounds-against-the-clock"])["rounds-against-the-clock"]
     t = tally(parse_session(column["document"]), library=LIBRARY)
     for row in ROWS:
         value = column["values"][row.key]
@@ -73,8 +73,8 @@ def test_every_row_opens_to_its_value() -> None:
 
 
 def test_differences_are_to_the_plan() -> None:
-    columns = columns_of(Asked(WHOLE), ["even-intervals"])
-    plan, other = columns[PLAN], columns["even-intervals"]
+    columns = columns_of(ComparisonRequest(WHOLE), ["even-intervals"])
+    plan, other = columns[PLAN_COLUMN], columns["even-intervals"]
     assert plan["deltas"] == {}
     assert other["deltas"]["work"] == pytest.approx(other["values"]["work"] - plan["values"]["work"])
 
@@ -83,17 +83,18 @@ ALWAYS_ASKED = ("rep-ladder", "movement-pyramid", "minute-starts", "rounds-again
 
 
 def test_unnamed_formats_are_usual_ones_that_can_be() -> None:
-    columns = columns_of(Asked(WHOLE), None)
+    columns = columns_of(ComparisonRequest(WHOLE), None)
     assert 6 <= len(columns) <= 8
     assert all(column["why"] is None for column in columns.values())
 
 
 @pytest.mark.parametrize("wishes", [[], [Wish("effort", "low"), Wish("load", "low")]])
 def test_what_coaches_ask_for_by_name_is_among_the_first_wherever_it_fits(wishes: list[Wish]) -> None:
-    start = gathered(
-        Asked(None, movements=["push-up", "swing", "air-squat", "bent-row"], target=900), library=LIBRARY
+    start = start_comparison(
+        ComparisonRequest(None, movements=["push-up", "swing", "air-squat", "bent-row"], target=900),
+        library=LIBRARY,
     )
-    made = compare(start, None, Judging(wishes), library=LIBRARY)
+    made = compare(start, None, Criteria(wishes), library=LIBRARY)
     shown = [column["key"] for column in made["columns"][: made["shown"]]]
     assert len(shown) <= 8
     assert len({"strict-20-10", "pairs-20-10"} & set(shown)) >= 1
@@ -101,9 +102,9 @@ def test_what_coaches_ask_for_by_name_is_among_the_first_wherever_it_fits(wishes
 
 
 def test_all_that_fit_are_ranked_and_the_others_say_why() -> None:
-    start = gathered(Asked(WHOLE), library=LIBRARY)
-    made = compare(start, ["even-intervals"], Judging([Wish("work", "high")]), library=LIBRARY)
-    assert [column["key"] for column in made["columns"][: made["shown"]]] == [PLAN, "even-intervals"]
+    start = start_comparison(ComparisonRequest(WHOLE), library=LIBRARY)
+    made = compare(start, ["even-intervals"], Criteria([Wish("work", "high")]), library=LIBRARY)
+    assert [column["key"] for column in made["columns"][: made["shown"]]] == [PLAN_COLUMN, "even-intervals"]
     assert {one["key"] for one in made["columns"][1:]} == {
         one.key for one in FORMATS if one.key not in start.ingredients.own
     }
@@ -121,7 +122,9 @@ def test_a_shape_of_ones_own_takes_part_like_a_format() -> None:
     chosen = BY_KEY["even-intervals"]
     params = read_params(chosen.params, {"work_s": 25, "rest_s": 35, "rounds": 2}, chosen.name)
     shape = OwnShape("shape:7", "Thornlow bursts", chosen, params)
-    start = gathered(Asked(None, movements=["push-up", "swing", "air-squat"], target=720), library=LIBRARY)
+    start = start_comparison(
+        ComparisonRequest(None, movements=["push-up", "swing", "air-squat"], target=720), library=LIBRARY
+    )
     made = compare(start, ["shape:7", "even-intervals"], shapes=[shape], library=LIBRARY)
     own, shipped = made["columns"][:2]
     assert (own["key"], own["format"], own["name"]) == ("shape:7", "even-intervals", "Thornlow bursts")
@@ -136,10 +139,12 @@ def test_a_shape_of_ones_own_takes_part_like_a_format() -> None:
 
 
 def test_work_without_rest_has_an_endless_work_to_rest_and_ranks_as_such() -> None:
-    start = gathered(Asked(None, movements=["hold-plank", "side-plank", "squat-hold"], target=420), library=LIBRARY)
+    start = start_comparison(
+        ComparisonRequest(None, movements=["hold-plank", "side-plank", "squat-hold"], target=420), library=LIBRARY
+    )
     wish = Wish("work-to-rest", "at-least", 3)
     made = compare(
-        start, ["flow-holds", "even-intervals"], Judging([wish], ("work-to-rest", "load")), library=LIBRARY
+        start, ["flow-holds", "even-intervals"], Criteria([wish], ("work-to-rest", "load")), library=LIBRARY
     )
     flow, even = made["columns"][:2]
     assert (flow["values"]["work-to-rest"], flow["endless"]) == (None, ["work-to-rest"])
@@ -150,14 +155,16 @@ def test_work_without_rest_has_an_endless_work_to_rest_and_ranks_as_such() -> No
     assert 0 in made["frontier"]
     json.dumps(made, allow_nan=False)
     least = compare(
-        start, ["flow-holds", "even-intervals"], Judging([Wish("work-to-rest", "low")]), library=LIBRARY
+        start, ["flow-holds", "even-intervals"], Criteria([Wish("work-to-rest", "low")]), library=LIBRARY
     )
     assert least["pick"]["ranked"][-1]["judged"][0]["endless"]
 
 
 def test_why_not_another_is_told_by_numbers() -> None:
-    start = gathered(Asked(None, movements=["push-up", "swing", "air-squat"], target=720), library=LIBRARY)
-    made = compare(start, None, Judging([Wish("density", "high")]), library=LIBRARY)
+    start = start_comparison(
+        ComparisonRequest(None, movements=["push-up", "swing", "air-squat"], target=720), library=LIBRARY
+    )
+    made = compare(start, None, Criteria([Wish("density", "high")]), library=LIBRARY)
     first, *others = made["pick"]["ranked"]
     assert (first["first_better"], first["first_worse"]) == ([], [])
     best = made["columns"][first["column"]]["values"]
@@ -170,40 +177,48 @@ def test_why_not_another_is_told_by_numbers() -> None:
 
 def test_a_block_is_compared_by_its_id_the_main_part_without_one() -> None:
     block = WHOLE["blocks"][1]["id"]
-    assert gathered(Asked(WHOLE, [block]), library=LIBRARY).source == (1,)
-    main = gathered(Asked(WHOLE), library=LIBRARY).source
+    assert start_comparison(ComparisonRequest(WHOLE, [block]), library=LIBRARY).source == (1,)
+    main = start_comparison(ComparisonRequest(WHOLE), library=LIBRARY).source
     assert {WHOLE["blocks"][n].get("part", "main") for n in main} == {"main"}
     with pytest.raises(LookupError, match="no block with the id"):
-        gathered(Asked(WHOLE, ["nowhere"]), library=LIBRARY)
+        start_comparison(ComparisonRequest(WHOLE, ["nowhere"]), library=LIBRARY)
 
 
 def test_fresh_movements_need_a_target_only_where_none_is_usual() -> None:
-    poured = gathered(Asked(None, movements=["push-up", "swing"]), library=LIBRARY)
-    assert poured.held.target == 1200
+    start = start_comparison(ComparisonRequest(None, movements=["push-up", "swing"]), library=LIBRARY)
+    assert start.held.target == 1200
     typed = [Step(movement="push-up", reps=7), Step(movement="swing")]
-    assert [dict(dose) for dose in gathered(Asked(None, steps=typed), library=LIBRARY).ingredients.doses] == [
+    assert [
+        dict(dose)
+        for dose in start_comparison(ComparisonRequest(None, steps=typed), library=LIBRARY).ingredients.doses
+    ] == [
         {"reps": 7},
         {"reps": 10},
     ]
     for hold in ("reps", "load"):
         with pytest.raises(NoIngredientsError):
-            gathered(Asked(None, movements=["push-up"], hold=hold), library=LIBRARY)  # type: ignore[arg-type]
+            start_comparison(ComparisonRequest(None, movements=["push-up"], hold=hold), library=LIBRARY)  # type: ignore[arg-type]
     with pytest.raises(NoIngredientsError, match="no movements"):
-        gathered(Asked(None), library=LIBRARY)
+        start_comparison(ComparisonRequest(None), library=LIBRARY)
 
 
 def test_the_plans_own_figure_in_whole_seconds_is_the_plans_own_figure() -> None:
-    own = gathered(Asked(WHOLE, hold="total"), library=LIBRARY).held
+    own = start_comparison(ComparisonRequest(WHOLE, hold="total"), library=LIBRARY).held
     assert own.target is not None
     for target, plans in ((round(own.target), True), (own.target + 60, False)):
-        assert gathered(Asked(WHOLE, hold="total", target=target), library=LIBRARY).held.plans is plans
+        assert (
+            start_comparison(ComparisonRequest(WHOLE, hold="total", target=target), library=LIBRARY).held.plans
+            is plans
+        )
 
 
 def test_a_heavy_set_without_a_dose_keeps_two_reps_in_reserve() -> None:
     typed = [Step.model_validate({"movement": "barbell-back-squat", "load": {"pct_1rm": 80}})]
-    start = gathered(Asked(None, steps=typed, target=1200), library=LIBRARY)
+    start = start_comparison(ComparisonRequest(None, steps=typed, target=1200), library=LIBRARY)
     assert [dict(dose) for dose in start.ingredients.doses] == [{"reps": 5}]
-    other = gathered(Asked(None, steps=typed, target=1200), library=LIBRARY, methods=Methods(one_rm="brzycki"))
+    other = start_comparison(
+        ComparisonRequest(None, steps=typed, target=1200), library=LIBRARY, methods=Methods(one_rm="brzycki")
+    )
     assert [dict(dose) for dose in other.ingredients.doses] == [{"reps": 6}]
     made = compare(start, None, library=LIBRARY)
     fits = [one for one in made["columns"] if one["why"] is None]
@@ -213,7 +228,9 @@ def test_a_heavy_set_without_a_dose_keeps_two_reps_in_reserve() -> None:
 
 
 def test_holding_says_why_of_every_format() -> None:
-    held = holding(gathered(Asked(None, movements=["push-up", "swing", "burpee"]), library=LIBRARY))
+    held = holding(
+        start_comparison(ComparisonRequest(None, movements=["push-up", "swing", "burpee"]), library=LIBRARY)
+    )
     assert set(held) == {one.key for one in FORMATS}
     assert held["halving-triplet"] is None
     assert "by 2" in str(held["pairs-20-10"])
@@ -247,7 +264,7 @@ def test_columns_are_ranked_by_what_is_wished_for(wishes: list[Wish], order: lis
 def test_a_pick_shows_every_number_it_stands_on() -> None:
     made = pick(COLUMNS, [Wish("landings", "at-most", 0, hard=True), Wish("work", "high")])
     first, _, last = made["ranked"]
-    assert (first["place"], first["breaks"], last["breaks"]) == (1, [], [0])
+    assert (first["rank"], first["breaks"], last["breaks"]) == (1, [], [0])
     assert [one["value"] for one in first["judged"]] == [0, 800]
     assert first["score"] == pytest.approx(0.5)
     assert {one["row"] for one in made["gains"]} == {"work"}
@@ -298,9 +315,9 @@ def test_nothing_beats_what_is_on_the_frontier(points: list[tuple[Any, Any]], se
 
 
 def test_a_sweep_turns_one_number_and_keeps_the_others() -> None:
-    poured = gathered(Asked(WHOLE), library=LIBRARY)
+    start = start_comparison(ComparisonRequest(WHOLE), library=LIBRARY)
     values = sweep_values("even-intervals", "work_s", 20, 40, 10)
-    points = sweep(poured, "even-intervals", "work_s", values, {"rounds": 2}, library=LIBRARY)
+    points = sweep(start, "even-intervals", "work_s", values, {"rounds": 2}, library=LIBRARY)
     assert [one["value"] for one in points] == [20, 30, 40]
     for point in points:
         block = point["column"]["entries"][0]
@@ -308,7 +325,7 @@ def test_a_sweep_turns_one_number_and_keeps_the_others() -> None:
     assert turns_of(points) == [] or all(one["value"] == 30 for one in turns_of(points))
     works = [point["column"]["values"]["work"] for point in points]
     assert works == sorted(works)
-    [one] = sweep(poured, "minute-starts-fill", "mark_s", [120], {}, library=LIBRARY)
+    [one] = sweep(start, "minute-starts-fill", "mark_s", [120], {}, library=LIBRARY)
     assert "beyond" in str(one["column"]["why"])
 
 
@@ -341,14 +358,14 @@ def test_a_sweep_that_cannot_be_says_why(name: str, low: int, high: int, step_by
 
 @pytest.mark.parametrize("how", ["replace", "insert"])
 def test_a_recast_is_used_as_edits_that_can_be_undone(how: Any) -> None:
-    poured = gathered(Asked(WHOLE), library=LIBRARY)
-    column = columns_of(Asked(WHOLE), ["density-stations"])["density-stations"]
-    edits = use_edits(WHOLE, list(poured.source), column["entries"], how)
+    start = start_comparison(ComparisonRequest(WHOLE), library=LIBRARY)
+    column = columns_of(ComparisonRequest(WHOLE), ["density-stations"])["density-stations"]
+    edits = use_edits(WHOLE, list(start.source), column["entries"], how)
     made, inverse = apply_edits(WHOLE, edits)
     parse_session(made)
     size = len(WHOLE["blocks"])
-    assert len(made["blocks"]) == (size + 1 if how == "insert" else size - len(poured.source) + 1)
-    at = poured.source[0] if how == "replace" else poured.source[-1] + 1
+    assert len(made["blocks"]) == (size + 1 if how == "insert" else size - len(start.source) + 1)
+    at = start.source[0] if how == "replace" else start.source[-1] + 1
     assert made["blocks"][at]["clock"]["kind"] == "rotation"
     assert with_ids(made) == made
     assert apply_edits(made, inverse)[0] == WHOLE
@@ -359,7 +376,7 @@ def test_the_rest_before_the_next_block_stays_when_a_block_is_replaced() -> None
         {"clock": {"kind": "intervals", "work_s": 20, "rest_s": 10}, "rounds": 6, "rest_after_s": 75, "steps": [step("push-up"), step("swing")]},
         {"clock": {"kind": "intervals", "work_s": 30}, "steps": [step("burpee")]},
     )  # fmt: skip
-    column = columns_of(Asked(document, [0], hold="total"), ["rounds-against-the-clock"])[
+    column = columns_of(ComparisonRequest(document, [0], hold="total"), ["rounds-against-the-clock"])[
         "rounds-against-the-clock"
     ]
     made, _ = apply_edits(document, use_edits(document, [0], column["entries"], "replace"))
@@ -370,7 +387,7 @@ def test_the_rest_before_the_next_block_stays_when_a_block_is_replaced() -> None
 def test_whole_sessions_stand_beside_each_other_with_what_differs() -> None:
     other = json.loads(json.dumps(WHOLE))
     other["title"] = "Another day"
-    made = compare_sessions([("A", WHOLE), ("B", other)], Judging([Wish("load", "low")]), library=LIBRARY)
+    made = compare_sessions([("A", WHOLE), ("B", other)], Criteria([Wish("load", "low")]), library=LIBRARY)
     assert [one["name"] for one in made["columns"]] == ["A", "B"]
     assert made["differences"][0] == []
     assert [(one["kind"], one["path"]) for one in made["differences"][1]] == [("changed", "title")]

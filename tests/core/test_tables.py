@@ -7,7 +7,7 @@ import pytest
 from finetally.core import tables
 from finetally.core.board.reader import read_board
 from finetally.core.compare.sweep import sweep_values, usual_sweep
-from finetally.core.formats.params import setting
+from finetally.core.formats.params import param_spec
 from finetally.core.formats.table import BY_KEY
 from finetally.core.methods.value import Methods
 from finetally.shipped import shipped_library
@@ -16,7 +16,7 @@ LIBRARY = shipped_library()
 LISTS = {
     name: value
     for name, value in vars(tables).items()
-    if isinstance(value, tuple) and value and isinstance(value[0], tables.Named)
+    if isinstance(value, tuple) and value and isinstance(value[0], tables.NamedKey)
 }
 
 
@@ -44,7 +44,7 @@ def board(text: str) -> dict:  # type: ignore[type-arg]
     return read_board(text, library=LIBRARY).document
 
 
-@pytest.mark.parametrize("phrase", tables.PHRASES.phrases)
+@pytest.mark.parametrize("phrase", tables.EDITOR_PHRASES.phrases)
 def test_a_phrase_that_is_offered_is_read_in_a_head(phrase: str) -> None:
     others = {
         "8 rounds": "20 s on / 10 s off, ", "until 0:45": "every 1:00, ", "1:00 between rounds": "for time, 3 rounds, ",
@@ -59,7 +59,7 @@ def test_a_phrase_that_is_offered_is_read_in_a_head(phrase: str) -> None:
     assert board(f"Title\n\nMain: {others.get(phrase, '')}{phrase}{steps}")["blocks"]
 
 
-@pytest.mark.parametrize("quality", tables.PHRASES.qualities)
+@pytest.mark.parametrize("quality", tables.EDITOR_PHRASES.qualities)
 def test_a_quality_that_is_offered_is_read_in_a_step(quality: str) -> None:
     before = "every 1:00, 5 rounds" if quality == "to fill" else "for time, 3 rounds"
     dose = "" if quality == "to fill" else "10 "
@@ -70,6 +70,6 @@ def test_a_quality_that_is_offered_is_read_in_a_step(quality: str) -> None:
 def test_the_first_range_of_a_sweep_can_be_swept(key: str) -> None:
     for name in BY_KEY[key].params.model_fields:
         usual = usual_sweep(key, name)
-        assert (usual is None) == (setting(BY_KEY[key].params, name).unit not in ("seconds", "count", "reps"))
+        assert (usual is None) == (param_spec(BY_KEY[key].params, name).unit not in ("seconds", "count", "reps"))
         if usual:
             assert len(sweep_values(key, name, **usual)) >= 2

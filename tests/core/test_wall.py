@@ -20,7 +20,7 @@ from finetally.core.session.movement import MovementDef
 from finetally.core.session.reading import parse_session
 from finetally.core.wall.reader import Reading
 from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
-from finetally.core.wall.tokens.rules import RULES, scan
+from finetally.core.wall.tokens.rules import WRITING_RULES, scan
 from finetally.core.wall.tokens.tokens import plain, tokens_of
 from finetally.core.wall.told import new_names, told_of
 from finetally.shipped import everyday_aliases, shipped_library
@@ -61,7 +61,7 @@ def test_everyday_writings_come_to_what_they_say(case: dict[str, Any]) -> None:
     assert set(case["movements"]) <= set(made["movements"])
 
 
-EXAMPLES = [(rule.kind, example) for rule in RULES for example in rule.examples]
+EXAMPLES = [(rule.kind, example) for rule in WRITING_RULES for example in rule.examples]
 
 
 @pytest.mark.parametrize(("kind", "example"), EXAMPLES, ids=[example for _, example in EXAMPLES])
@@ -69,9 +69,9 @@ def test_every_rule_reads_its_examples(kind: str, example: str) -> None:
     assert scan(tokens_of(plain(example))).has(kind)
 
 
-@pytest.mark.parametrize("kind", sorted({rule.kind for rule in RULES}))
+@pytest.mark.parametrize("kind", sorted({rule.kind for rule in WRITING_RULES}))
 def test_every_kind_of_fact_has_an_example(kind: str) -> None:
-    assert any(rule.kind == kind and rule.examples for rule in RULES)
+    assert any(rule.kind == kind and rule.examples for rule in WRITING_RULES)
 
 
 # Unknown movements ------------------------------------------------------------------------------------------------

@@ -15,11 +15,18 @@ from hypothesis import strategies as st
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.core.week.balance import Target, week_beams, week_rows
-from finetally.core.week.bout import Amount, Bout, Work, amount_of, hours_between, other_training
 from finetally.core.week.clash import clash_of, clashes
-from finetally.core.week.load import Away, is_hard, monotony, week_load
-from finetally.core.week.placing import Around, free_days, placed
+from finetally.core.week.load import AwayPeriod, is_hard, monotony, week_load
+from finetally.core.week.placing import WeekContext, free_days, placed
 from finetally.core.week.plan import Band, Rules, intended
+from finetally.core.week.planned_load import (
+    LoadSummary,
+    PatternLoad,
+    PlannedLoad,
+    hours_between,
+    other_training,
+    summary_of,
+)
 from finetally.shipped import shipped_library
 from tests.conftest import CASES
 from tests.core.helpers import session, step
@@ -28,8 +35,10 @@ WEEKS = sorted((CASES / "weeks").glob("*.json"))
 MONDAY = date(2026, 12, 7)
 
 
-def bout(day: int, load: float = 0.0, key: str = "", starts: datetime | None = None, **amount: Any) -> Bout:
-    return Bout(key or f"d{day}", MONDAY + timedelta(days=day), Amount(load=load, **amount), starts)
+def planned(
+    day: int, load: float = 0.0, key: str = "", starts: datetime | None = None, **summary: Any
+) -> PlannedLoad:
+    return PlannedLoad(key or f"d{day}", MONDAY + timedelta(days=day), LoadSummary(load=load, **summary), starts)
 
 
 @pytest.mark.parametrize("path", WEEKS, ids=lambda p: p.stem)
@@ -37,8 +46,12 @@ def test_reference_week(path: Any) -> None:
     case = json.loads(path.read_text("utf-8"))
     loads = [*case["history"], *case["week"]]
     first = MONDAY - timedelta(days=len(case["history"]))
-    bouts = [Bout(str(n), first + timedelta(days=n), Amount(load=load)) for n, load in enumerate(loads) if load]
-    made: Any = week_load(bouts, MONDAY, history_from=first, hard_effort=7)
+    entries = [
+        PlannedLoad(str(n), first + timedelta(days=n), LoadSummary(load=load))
+        for n, load in enumerate(loads)
+        if load
+    ]
+    made: Any = week_load(entries, MONDAY, history_from=first, hard_effort=7)
     for name, value in case["expect"].items():
         found = made["totals"]["load"] if name == "total" else made[name]["value"]
         assert found == (None if value is None else pytest.approx(value, rel=1e-5, abs=1e-9)), name
@@ -57,21 +70,27 @@ def test_monotony_under_two_is_the_whole_number_rule(loads: list[int]) -> None:
 
 def test_a_week_over_years_end_and_over_the_change_of_clocks_has_seven_days() -> None:
     for begins in (date(2026, 12, 28), date(2026, 3, 23), date(2026, 10, 19)):
-        bouts = [Bout(str(n), begins + timedelta(days=n), Amount(load=100 + n)) for n in range(-7, 14)]
-        made = week_load(bouts, begins, history_from=None, hard_effort=7)
+        entries = [
+            PlannedLoad(str(n), begins + timedelta(days=n), LoadSummary(load=100 + n)) for n in range(-7, 14)
+        ]
+        made = week_load(entries, begins, history_from=None, hard_effort=7)
         assert made["totals"]["load"] == sum(100 + n for n in range(7))
         assert [one["day"] for one in made["days"]][-1] == (begins + timedelta(days=6)).isoformat()
 
 
 def test_hours_over_the_change_of_clocks_are_the_hours_that_pass() -> None:
     zone = ZoneInfo("Europe/London")
-    saturday = Bout("a", date(2026, 10, 24), Amount(), datetime(2026, 10, 24, 18, tzinfo=zone).astimezone(UTC))
-    sunday = Bout("b", date(2026, 10, 25), Amount(), datetime(2026, 10, 25, 18, tzinfo=zone).astimezone(UTC))
+    saturday = PlannedLoad(
+        "a", date(2026, 10, 24), LoadSummary(), datetime(2026, 10, 24, 18, tzinfo=zone).astimezone(UTC)
+    )
+    sunday = PlannedLoad(
+        "b", date(2026, 10, 25), LoadSummary(), datetime(2026, 10, 25, 18, tzinfo=zone).astimezone(UTC)
+    )
     assert hours_between(saturday, sunday) == 25
-    assert hours_between(Bout("a", date(2026, 10, 24), Amount()), sunday) == 24
+    assert hours_between(PlannedLoad("a", date(2026, 10, 24), LoadSummary()), sunday) == 24
 
 
-SQUATS = {"main": {"squat": Work(200, 0)}, "joints": {"knee": Work(200, 0)}}
+SQUATS = {"main": {"squat": PatternLoad(200, 0)}, "joints": {"knee": PatternLoad(200, 0)}}
 
 
 @pytest.mark.parametrize(
@@ -79,18 +98,18 @@ SQUATS = {"main": {"squat": Work(200, 0)}, "joints": {"knee": Work(200, 0)}}
     [
         (SQUATS, SQUATS, 1, ["squat"]),
         (SQUATS, SQUATS, 2, None),
-        (SQUATS, {"main": {"hinge": Work(400, 0)}}, 1, None),
-        (SQUATS, {"main": {"squat": Work(179, 2)}}, 1, None),
-        (SQUATS, {"main": {"squat": Work(60, 3)}}, 1, ["squat"]),
-        (SQUATS, {"main": {"squat": Work(180, 0)}}, 1, ["squat"]),
-        (SQUATS, {"joints": {"knee": Work(180, 0)}}, 1, []),
+        (SQUATS, {"main": {"hinge": PatternLoad(400, 0)}}, 1, None),
+        (SQUATS, {"main": {"squat": PatternLoad(179, 2)}}, 1, None),
+        (SQUATS, {"main": {"squat": PatternLoad(60, 3)}}, 1, ["squat"]),
+        (SQUATS, {"main": {"squat": PatternLoad(180, 0)}}, 1, ["squat"]),
+        (SQUATS, {"joints": {"knee": PatternLoad(180, 0)}}, 1, []),
         (SQUATS, SQUATS, 0, None),
     ],
 )
 def test_a_clash_counts_main_work_of_three_minutes_or_three_hard_sets(
     one: Any, other: Any, days: int, patterns: list[str] | None
 ) -> None:
-    found = clash_of(bout(0, key="a", **one), bout(days, key="b", **other), 48)
+    found = clash_of(planned(0, key="a", **one), planned(days, key="b", **other), 48)
     assert (found is None) is (patterns is None)
     if found is not None:
         assert found["patterns"] == patterns
@@ -98,9 +117,9 @@ def test_a_clash_counts_main_work_of_three_minutes_or_three_hard_sets(
 
 
 def test_start_times_tell_whether_two_days_are_enough() -> None:
-    def at(day: int, hour: int) -> Bout:
+    def at(day: int, hour: int) -> PlannedLoad:
         starts = datetime(2026, 12, 7 + day, hour, tzinfo=UTC)
-        return bout(day, key=f"d{day}", starts=starts, **SQUATS)
+        return planned(day, key=f"d{day}", starts=starts, **SQUATS)
 
     assert [one["hours"] for one in clashes([at(0, 18), at(2, 7)], 48)] == [37]
     assert clashes([at(0, 7), at(2, 18)], 48) == []
@@ -113,7 +132,7 @@ def test_what_a_session_gives_to_its_day() -> None:
         {"part": "finisher", "clock": {"kind": "intervals", "work_s": 40}, "steps": [step("push-up")]},
     )  # fmt: skip
     t = tally(parse_session(document), library=shipped_library())
-    made = amount_of(t)
+    made = summary_of(t)
     assert (made.load, made.effort) == (t.load, t.rpe)
     assert made.work_s == 440
     assert sum(made.patterns.values()) == pytest.approx(440)
@@ -134,16 +153,16 @@ def test_other_training_has_a_load_alone() -> None:
 
 
 def test_a_hard_day_is_hard_by_effort_or_by_load() -> None:
-    assert is_hard([bout(0, 100, effort=7)], 7, None)
-    assert not is_hard([bout(0, 400, effort=6.9)], 7, None)
-    assert is_hard([bout(0, 250, effort=5), bout(0, 250, effort=4)], 7, 450)
+    assert is_hard([planned(0, 100, effort=7)], 7, None)
+    assert not is_hard([planned(0, 400, effort=6.9)], 7, None)
+    assert is_hard([planned(0, 250, effort=5), planned(0, 250, effort=4)], 7, 450)
     assert not is_hard([], 7, 450)
 
 
 def test_rows_of_a_week_stand_against_their_targets() -> None:
-    bouts = [bout(0, patterns={"squat": 600.0, "push-level": 300.0}), bout(8, patterns={"squat": 900.0})]
+    entries = [planned(0, patterns={"squat": 600.0, "push-level": 300.0}), planned(8, patterns={"squat": 900.0})]
     targets = [Target("squat", low=12, high=20), Target("pull", low=5), Target("push", by="share", high=0.25)]
-    rows = {row["name"]: row for row in week_rows(bouts, MONDAY, targets)}
+    rows = {row["name"]: row for row in week_rows(entries, MONDAY, targets)}
     assert rows["squat"]["days"] == [600, 0, 0, 0, 0, 0, 0]
     assert rows["squat"]["off"] == -2
     assert rows["pull"]["off"] == -5
@@ -152,8 +171,11 @@ def test_rows_of_a_week_stand_against_their_targets() -> None:
 
 
 def test_beams_of_a_week_weigh_its_patterns() -> None:
-    bouts = [bout(1, patterns={"squat": 300.0, "jump": 200.0, "hinge": 100.0}), bout(2, left_s=30.0, right_s=10.0)]
-    beams = {beam["name"]: beam for beam in week_beams(bouts, MONDAY)}
+    entries = [
+        planned(1, patterns={"squat": 300.0, "jump": 200.0, "hinge": 100.0}),
+        planned(2, left_s=30.0, right_s=10.0),
+    ]
+    beams = {beam["name"]: beam for beam in week_beams(entries, MONDAY)}
     assert (beams["knee-hip"]["left"], beams["knee-hip"]["right"]) == (400, 100)
     assert beams["left-right"]["left_share"] == 0.75
     assert beams["push-pull"]["left_share"] is None
@@ -178,67 +200,73 @@ def test_days_without_an_intent_keep_their_load() -> None:
 def test_two_that_are_three_days_apart_clash_where_the_clocks_leap() -> None:
     zone = ZoneInfo("Europe/London")
 
-    def at(day: int, hour: int, minute: int) -> Bout:
+    def at(day: int, hour: int, minute: int) -> PlannedLoad:
         starts = datetime(2026, 3, day, hour, minute, tzinfo=zone).astimezone(UTC)
-        return Bout(f"d{day}", date(2026, 3, day), Amount(**SQUATS), starts)  # type: ignore[arg-type]
+        return PlannedLoad(f"d{day}", date(2026, 3, day), LoadSummary(**SQUATS), starts)  # type: ignore[arg-type]
 
     # From Friday 23:50 to Monday 0:10 are three days of the calendar, and with the leap 47:20.
     [found] = clashes([at(27, 23, 50), at(30, 0, 10)], 48)
     assert found["hours"] == pytest.approx(47 + 20 / 60)
 
 
-def days_of(loads: list[float], logged: int | None = None) -> list[Bout]:
+def days_of(loads: list[float], logged: int | None = None) -> list[PlannedLoad]:
     """Bouts that end with the week of MONDAY, the first so many of them logged."""
     first = MONDAY + timedelta(days=7 - len(loads))
-    made = [Bout(str(n), first + timedelta(days=n), Amount(load=load)) for n, load in enumerate(loads) if load]
+    made = [
+        PlannedLoad(str(n), first + timedelta(days=n), LoadSummary(load=load))
+        for n, load in enumerate(loads)
+        if load
+    ]
     return [replace(one, logged=logged is None or n < logged) for n, one in enumerate(made)]
 
 
 STEADY = [100.0, 0, 200, 0, 100, 200, 0]
 
 
-def loaded(bouts: list[Bout], **more: Any) -> Any:
-    first = min(bout.day for bout in bouts)
-    return week_load(bouts, MONDAY, history_from=first, hard_effort=7, **more)
+def loaded(entries: list[PlannedLoad], **more: Any) -> Any:
+    first = min(planned.day for planned in entries)
+    return week_load(entries, MONDAY, history_from=first, hard_effort=7, **more)
 
 
 def test_ratios_want_half_of_what_is_gone_by_logged() -> None:
     after = MONDAY + timedelta(days=7)
     half, less = days_of(STEADY * 4, logged=8), days_of(STEADY * 4, logged=7)
-    assert loaded(half, today=after)["coupled"]["value"] == pytest.approx(1)
+    assert loaded(half, today=after)["acwr_coupled"]["value"] == pytest.approx(1)
     made = loaded(less, today=after)
-    for name in ("coupled", "uncoupled", "weighted"):
+    for name in ("acwr_coupled", "acwr_uncoupled", "acwr_ewma"):
         assert made[name]["value"] is None
         assert made[name]["why"] == "7 of 16 entries of the days gone by are logged; half are needed"
     # What is to come need not be logged, and nothing need be where nobody asks what day it is.
-    assert loaded(less, today=MONDAY - timedelta(days=14))["coupled"]["value"] == pytest.approx(1)
-    assert loaded(less)["coupled"]["value"] == pytest.approx(1)
+    assert loaded(less, today=MONDAY - timedelta(days=14))["acwr_coupled"]["value"] == pytest.approx(1)
+    assert loaded(less)["acwr_coupled"]["value"] == pytest.approx(1)
 
 
 def test_monotony_wants_half_of_the_weeks_days_gone_by_logged() -> None:
-    bouts = days_of(STEADY * 4, logged=13)
-    made = loaded(bouts, today=MONDAY + timedelta(days=5))
-    assert (made["logged"], made["bouts"]) == (1, 4)
+    entries = days_of(STEADY * 4, logged=13)
+    made = loaded(entries, today=MONDAY + timedelta(days=5))
+    assert (made["logged"], made["entries"]) == (1, 4)
     assert made["monotony"]["why"] == "1 of 3 entries of the days gone by are logged; half are needed"
     assert made["strain"]["value"] is None
-    assert loaded(bouts, today=MONDAY + timedelta(days=2))["monotony"]["value"] is not None
+    assert loaded(entries, today=MONDAY + timedelta(days=2))["monotony"]["value"] is not None
 
 
 def test_days_of_which_nothing_is_known_are_left_out_and_after_a_fortnight_history_begins_anew() -> None:
-    bouts = days_of(STEADY * 6)
-    week_away = [Away(MONDAY - timedelta(days=14), MONDAY - timedelta(days=8), known=False)]
-    quiet = [one for one in bouts if not week_away[0].first <= one.day <= week_away[0].last]
-    assert loaded(quiet)["coupled"]["value"] is None
-    assert loaded(quiet, away=week_away)["coupled"]["value"] == pytest.approx(1)
-    known = [Away(week_away[0].first, week_away[0].last, known=True)]
-    assert loaded(quiet, away=known)["coupled"]["why"] == "0 training days in one of the four weeks; 4 are needed"
-    long = [Away(MONDAY - timedelta(days=21), MONDAY - timedelta(days=8), known=False)]
-    assert loaded(quiet, away=long)["coupled"]["why"] == "14 days of history; 28 are needed"
+    entries = days_of(STEADY * 6)
+    week_away = [AwayPeriod(MONDAY - timedelta(days=14), MONDAY - timedelta(days=8), known=False)]
+    quiet = [one for one in entries if not week_away[0].first <= one.day <= week_away[0].last]
+    assert loaded(quiet)["acwr_coupled"]["value"] is None
+    assert loaded(quiet, away=week_away)["acwr_coupled"]["value"] == pytest.approx(1)
+    known = [AwayPeriod(week_away[0].first, week_away[0].last, known=True)]
+    assert (
+        loaded(quiet, away=known)["acwr_coupled"]["why"] == "0 training days in one of the four weeks; 4 are needed"
+    )
+    long = [AwayPeriod(MONDAY - timedelta(days=21), MONDAY - timedelta(days=8), known=False)]
+    assert loaded(quiet, away=long)["acwr_coupled"]["why"] == "14 days of history; 28 are needed"
 
 
 def test_a_day_says_that_the_squad_is_away_and_counts_what_stands_on_it() -> None:
-    away = [Away(MONDAY + timedelta(days=1), MONDAY + timedelta(days=2), known=True)]
-    away.append(Away(MONDAY + timedelta(days=6), MONDAY + timedelta(days=9), known=False))
+    away = [AwayPeriod(MONDAY + timedelta(days=1), MONDAY + timedelta(days=2), known=True)]
+    away.append(AwayPeriod(MONDAY + timedelta(days=6), MONDAY + timedelta(days=9), known=False))
     made = loaded(days_of(STEADY), away=away)
     assert [day["away"] for day in made["days"]] == [None, "rest", "rest", None, None, None, "unknown"]
     assert made["totals"]["load"] == sum(STEADY)
@@ -246,25 +274,25 @@ def test_a_day_says_that_the_squad_is_away_and_counts_what_stands_on_it() -> Non
 
 def test_a_week_stands_against_the_last_four_logged_ones() -> None:
     weeks = [[sum_, 0.0, 0, 0, 0, 0, 0] for sum_ in (900.0, 100, 200, 300, 400, 250)]
-    bouts = days_of([load for week in weeks for load in week])
-    made = loaded(bouts)["usual"]
+    entries = days_of([load for week in weeks for load in week])
+    made = loaded(entries)["usual"]
     assert made["value"] == pytest.approx(250 / 250)
     assert made["terms"] == {"this week": 250, "mean": 250, "least": 100, "most": 400, "weeks": 4}
-    unlogged = [replace(one, logged=one.amount.load != 300) for one in bouts]
+    unlogged = [replace(one, logged=one.summary.load != 300) for one in entries]
     assert loaded(unlogged)["usual"]["terms"]["most"] == 900
-    none = loaded([replace(one, logged=False) for one in bouts])["usual"]
+    none = loaded([replace(one, logged=False) for one in entries])["usual"]
     assert (none["value"], none["why"]) == (None, "no logged week before it to stand against")
 
 
 def test_a_block_is_put_on_each_free_day_and_says_what_it_makes_there() -> None:
     """Monday to Sunday: squats on Monday, something hard on Friday, rest on Wednesday, no hall on Thursday."""
-    squats = bout(0, 200, "monday", **SQUATS)
-    hard = bout(4, 300, "friday", effort=8)
+    squats = planned(0, 200, "monday", **SQUATS)
+    hard = planned(4, 300, "friday", effort=8)
     rules = Rules(band=Band(900, 1000), rest_days=frozenset({2}), no_hall=frozenset({3}), hard_effort=7)
-    around = Around(MONDAY, [squats, hard], [], rules, today=MONDAY)
+    around = WeekContext(MONDAY, [squats, hard], [], rules, today=MONDAY)
     whys = [one["why"] for one in free_days(around)]
     assert whys == ["taken", None, "rest", "no hall", "taken", None, None]
-    new = bout(0, 350, effort=7.5, **SQUATS).amount
+    new = planned(0, 350, effort=7.5, **SQUATS).summary
     tuesday, saturday, sunday = placed(new, around)
     assert [one["day"] for one in (tuesday, saturday)] == [
         (MONDAY + timedelta(days=1)).isoformat(),
@@ -280,17 +308,17 @@ def test_a_block_is_put_on_each_free_day_and_says_what_it_makes_there() -> None:
     assert {one["week_load"] for one in (tuesday, saturday, sunday)} == {850}
     assert tuesday["off"] == -50
     assert tuesday["day_load"] == 350
-    heavier = placed(bout(0, 600, **SQUATS).amount, around)
+    heavier = placed(planned(0, 600, **SQUATS).summary, around)
     assert {one["off"] for one in heavier} == {100}
-    assert placed(bout(0, 450).amount, around)[0]["off"] == 0
-    later = Around(MONDAY, [squats, hard], [], Rules(), today=MONDAY + timedelta(days=6))
+    assert placed(planned(0, 450).summary, around)[0]["off"] == 0
+    later = WeekContext(MONDAY, [squats, hard], [], Rules(), today=MONDAY + timedelta(days=6))
     assert [one["why"] for one in free_days(later)].count("over") == 6
     assert placed(new, later)[0]["off"] is None
 
 
 def test_the_day_before_a_week_counts_for_clashes_and_hard_days() -> None:
-    before = bout(-1, 300, "sunday", effort=8, **SQUATS)
-    around = Around(MONDAY, [], [before], Rules(hard_effort=7), today=MONDAY)
-    first = placed(bout(0, 300, effort=8, **SQUATS).amount, around)[0]
+    before = planned(-1, 300, "sunday", effort=8, **SQUATS)
+    around = WeekContext(MONDAY, [], [before], Rules(hard_effort=7), today=MONDAY)
+    first = placed(planned(0, 300, effort=8, **SQUATS).summary, around)[0]
     assert first["hard_beside_hard"]
     assert [clash["first"] for clash in first["clashes"]] == ["sunday"]

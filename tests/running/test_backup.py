@@ -13,29 +13,29 @@ from pathlib import Path
 import pytest
 
 from finetally.running.backup import back_up, restore
-from finetally.running.place import Place, RefusedError, alone
+from finetally.running.installation import Installation, RefusedError, exclusive_use
 from finetally.running.start import known_migrations, refuse_unfit
 from tests.conftest import REPOSITORY
 
 
-def installed(folder: Path) -> Place:
+def installed(folder: Path) -> Installation:
     """An installation with its tables, a secret, and a row that stands only in the database's log."""
     environment = {**os.environ, "FINE_TALLY_VAR": str(folder)}
     command = [sys.executable, "-m", "finetally.web.manage", "migrate", "--verbosity", "0"]
     subprocess.run(command, cwd=REPOSITORY, env=environment, check=True, capture_output=True)
-    return Place(folder, folder / "fine-tally.sqlite3")
+    return Installation(folder, folder / "fine-tally.sqlite3")
 
 
 @pytest.fixture(scope="module")
-def template(tmp_path_factory: pytest.TempPathFactory) -> Place:
+def template(tmp_path_factory: pytest.TempPathFactory) -> Installation:
     return installed(tmp_path_factory.mktemp("installed"))
 
 
 @pytest.fixture
-def place(template: Place, tmp_path: Path) -> Place:
+def place(template: Installation, tmp_path: Path) -> Installation:
     for path in (template.database, template.secret):
         (tmp_path / path.name).write_bytes(path.read_bytes())
-    return Place(tmp_path, tmp_path / template.database.name)
+    return Installation(tmp_path, tmp_path / template.database.name)
 
 
 def add_squad(database: Path, name: str) -> None:
@@ -52,7 +52,7 @@ def squads(database: Path) -> list[str]:
         return [name for (name,) in found.execute("SELECT name FROM squads_squad ORDER BY id")]
 
 
-def test_what_stands_in_the_log_is_in_the_backup(place: Place) -> None:
+def test_what_stands_in_the_log_is_in_the_backup(place: Installation) -> None:
     with closing(sqlite3.connect(place.database)) as open_:
         open_.execute("PRAGMA journal_mode=WAL")
         open_.execute("PRAGMA wal_autocheckpoint=0")
@@ -64,7 +64,7 @@ def test_what_stands_in_the_log_is_in_the_backup(place: Place) -> None:
     assert [one.name for one in made.parent.iterdir()] == [made.name]
 
 
-def test_a_backup_is_put_back_beside_a_log_that_was_left(place: Place) -> None:
+def test_a_backup_is_put_back_beside_a_log_that_was_left(place: Installation) -> None:
     add_squad(place.database, "Ridge")
     made = back_up(place)
     secret = place.secret.read_text()
@@ -82,7 +82,9 @@ def test_a_backup_is_put_back_beside_a_log_that_was_left(place: Place) -> None:
     refuse_unfit(place)
 
 
-def test_only_the_newest_are_kept_of_those_named_by_the_time(place: Place, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_only_the_newest_are_kept_of_those_named_by_the_time(
+    place: Installation, monkeypatch: pytest.MonkeyPatch
+) -> None:
     place.backups.mkdir()
     for day in range(1, 6):
         (place.backups / f"fine-tally-2026010{day}-120000.sqlite3").touch()
@@ -95,7 +97,7 @@ def test_only_the_newest_are_kept_of_those_named_by_the_time(place: Place, monke
     ]
 
 
-def test_what_is_no_backup_is_refused_and_nothing_is_touched(place: Place, tmp_path: Path) -> None:
+def test_what_is_no_backup_is_refused_and_nothing_is_touched(place: Installation, tmp_path: Path) -> None:
     add_squad(place.database, "Ridge")
     good = back_up(place)
     broken, newer, other = tmp_path / "broken", tmp_path / "newer", tmp_path / "other"
@@ -114,14 +116,14 @@ def test_what_is_no_backup_is_refused_and_nothing_is_touched(place: Place, tmp_p
         back_up(place, good)
 
 
-def test_no_backup_is_put_back_under_a_running_server(place: Place) -> None:
+def test_no_backup_is_put_back_under_a_running_server(place: Installation) -> None:
     made = back_up(place)
-    with alone(place), pytest.raises(RefusedError, match="running"):
+    with exclusive_use(place), pytest.raises(RefusedError, match="running"):
         restore(place, made, known_migrations())
     restore(place, made, known_migrations())
 
 
-def test_a_backup_that_cannot_be_written_leaves_nothing_behind(place: Place, tmp_path: Path) -> None:
+def test_a_backup_that_cannot_be_written_leaves_nothing_behind(place: Installation, tmp_path: Path) -> None:
     with pytest.raises(RefusedError, match="could not be written"):
         back_up(place, tmp_path / "no-such-folder" / "x.sqlite3")
     assert not list(tmp_path.glob(".*.part"))
@@ -130,23 +132,23 @@ def test_a_backup_that_cannot_be_written_leaves_nothing_behind(place: Place, tmp
 # What the start refuses, each with one line
 
 
-def no_tables(place: Place) -> None:
+def no_tables(place: Installation) -> None:
     place.database.unlink()
     with closing(sqlite3.connect(place.database)) as made, made:
         made.execute("CREATE TABLE notes (x)")
 
 
-def corrupt(place: Place) -> None:
+def corrupt(place: Installation) -> None:
     whole = place.database.read_bytes()
     place.database.write_bytes(whole[:4096] + b"\xff" * 8192 + whole[12288:])
 
 
-def from_newer(place: Place) -> None:
+def from_newer(place: Installation) -> None:
     with closing(sqlite3.connect(place.database)) as made, made:
         made.execute("INSERT INTO django_migrations (app, name, applied) VALUES ('plan', '0099_later', '')")
 
 
-def behind(place: Place) -> None:
+def behind(place: Installation) -> None:
     with closing(sqlite3.connect(place.database)) as made, made:
         made.execute("DELETE FROM django_migrations WHERE app = 'plan'")
 
@@ -163,7 +165,7 @@ UNFIT = [
 
 
 @pytest.mark.parametrize(("spoil", "says"), UNFIT, ids=[one[1] for one in UNFIT])
-def test_the_start_refuses_what_is_not_whole(place: Place, spoil: object, says: str) -> None:
+def test_the_start_refuses_what_is_not_whole(place: Installation, spoil: object, says: str) -> None:
     refuse_unfit(place)
     spoil(place)  # type: ignore[operator]
     with pytest.raises(RefusedError, match=says) as refused:
@@ -171,7 +173,7 @@ def test_the_start_refuses_what_is_not_whole(place: Place, spoil: object, says: 
     assert "\n" not in str(refused.value)
 
 
-def test_the_command_tells_in_one_line_and_ends_with_a_status(place: Place) -> None:
+def test_the_command_tells_in_one_line_and_ends_with_a_status(place: Installation) -> None:
     place.secret.write_text("")
     environment = {**os.environ, "FINE_TALLY_VAR": str(place.folder)}
     command = [sys.executable, "-m", "finetally.cli", "run", "--port", "1"]
@@ -181,9 +183,9 @@ def test_the_command_tells_in_one_line_and_ends_with_a_status(place: Place) -> N
     assert "secret" in made.stderr
 
 
-def migrated(place: Place) -> subprocess.CompletedProcess[str]:
+def migrated(place: Installation) -> subprocess.CompletedProcess[str]:
     code = (
-        "from finetally.running.start import *; from finetally.running.place import place_now; "
+        "from finetally.running.start import *; from finetally.running.installation import place_now; "
         "use_django(); migrate(place_now())"
     )
     environment = {**os.environ, "FINE_TALLY_VAR": str(place.folder)}
@@ -192,14 +194,14 @@ def migrated(place: Place) -> subprocess.CompletedProcess[str]:
     )
 
 
-def test_nothing_is_migrated_under_a_running_server(place: Place) -> None:
-    with alone(place):
+def test_nothing_is_migrated_under_a_running_server(place: Installation) -> None:
+    with exclusive_use(place):
         assert "running" in migrated(place).stderr
     assert migrated(place).returncode == 0
 
 
 def test_no_new_database_is_begun_where_a_restore_was_broken_off(
-    place: Place, monkeypatch: pytest.MonkeyPatch
+    place: Installation, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     add_squad(place.database, "Ridge")
     made = back_up(place)
@@ -223,7 +225,7 @@ def test_no_new_database_is_begun_where_a_restore_was_broken_off(
     assert migrated(place).returncode == 0
 
 
-def test_a_backup_is_made_by_itself_before_a_migration(place: Place) -> None:
+def test_a_backup_is_made_by_itself_before_a_migration(place: Installation) -> None:
     add_squad(place.database, "Ridge")
     environment = {**os.environ, "FINE_TALLY_VAR": str(place.folder)}
     step_back = [sys.executable, "-m", "finetally.web.manage", "migrate", "plan", "0001", "--verbosity", "0"]

@@ -108,7 +108,7 @@ def quick_passwords(settings: Any) -> None:
 def planned(squad: Squad) -> Planned:
     """Far from the days that tests plan on."""
     far = date(2030, 1, 7)
-    entry = Entry.objects.create(squad=squad, day=far, title="Hike", minutes=60, effort=3, amount={"load": 180})
+    entry = Entry.objects.create(squad=squad, day=far, title="Hike", minutes=60, effort=3, summary={"load": 180})
     phase = Phase.objects.create(squad=squad, begins=far, weeks=1, kind="hold", load_low=1, load_high=2)
     item = {"entry": str(entry.pk), "title": "Hike", "what": "moves", "undone": False}
     days = {"day": far.isoformat(), "day_before": far.isoformat()}

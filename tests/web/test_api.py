@@ -13,7 +13,7 @@ from django.test import Client
 from django.test.utils import CaptureQueriesContext
 
 from finetally.web.api.api import openapi_document
-from finetally.web.squads.house import houses_of
+from finetally.web.squads.figuring_context import contexts_of
 from finetally.web.training import figuring, listing
 from finetally.web.training.figuring import keep_figures
 from finetally.web.training.models import Session, Summary
@@ -108,7 +108,7 @@ def test_a_list_reads_no_documents_and_comes_in_pages(world: World) -> None:
         session = Session(squad=world.squad, head=world.session.head)
         session.describe({**DOCUMENT, "title": f"Hill {number:03}", "tags": ["hill"] if number % 2 else []})
         session.save()
-    keep_figures(list(Session.objects.all()), houses_of([world.squad, world.foreign.squad]))
+    keep_figures(list(Session.objects.all()), contexts_of([world.squad, world.foreign.squad]))
     figuring._held.clear()
     client = world.client("coach")
     with CaptureQueriesContext(connection) as queries:

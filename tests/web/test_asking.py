@@ -10,7 +10,7 @@ from django.db import connection, transaction
 from django.test.utils import CaptureQueriesContext
 
 from finetally.web.plan.models import Entry
-from finetally.web.squads.house import house_of
+from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Membership, Role, Squad, SquadMovement
 from tests.web.conftest import DOCUMENT, World
 
@@ -40,7 +40,7 @@ def test_a_week_asks_as_much_however_many_entries_there_are(world: World) -> Non
     few = asked(world, "coach", "get", f"/plan/week?day={MONDAY}")
     for n in range(60):
         day = MONDAY - timedelta(days=n)
-        Entry.objects.create(squad=world.squad, day=day, title="Hike", minutes=60, effort=3, amount={"load": 180})
+        Entry.objects.create(squad=world.squad, day=day, title="Hike", minutes=60, effort=3, summary={"load": 180})
     assert asked(world, "coach", "get", f"/plan/week?day={MONDAY}") == few <= 9
 
 
@@ -73,7 +73,7 @@ def test_another_password_signs_out_what_was_signed_in_before(world: World) -> N
 
 
 def known(squad: Squad) -> set[str]:
-    return set(house_of(Squad.objects.get(pk=squad.pk)).own)
+    return set(context_of(Squad.objects.get(pk=squad.pk)).own)
 
 
 def test_own_movements_are_held_until_one_changes(world: World) -> None:
@@ -88,7 +88,7 @@ def test_own_movements_are_held_until_one_changes(world: World) -> None:
     assert len(queries) == 1
     made.definition = {**CARRY, "name": "long haul"}
     made.save()
-    found = house_of(Squad.objects.get(pk=squad.pk)).library.get("wet-haul")
+    found = context_of(Squad.objects.get(pk=squad.pk)).library.get("wet-haul")
     assert found is not None
     assert found.name == "long haul"
     made.delete()

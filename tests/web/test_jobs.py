@@ -8,15 +8,15 @@ from typing import Any
 import pytest
 from django.utils import timezone
 
-from finetally.core.week.bout import Amount
+from finetally.core.week.planned_load import LoadSummary
 from finetally.web.jobs.models import Job, JobState
 from finetally.web.jobs.upkeep import mark_broken, prune
-from finetally.web.jobs.use_cases import MOST_WAITING, Wanted, ask, waiting_before
-from finetally.web.plan.amounts import as_kept, from_kept, methods_key
+from finetally.web.jobs.use_cases import MOST_WAITING, JobRequest, ask, waiting_before
 from finetally.web.plan.models import Entry
 from finetally.web.plan.refigure import aged, methods_changed
+from finetally.web.plan.summaries import methods_key, summary_from_json, summary_json
 from finetally.web.squads.actor import member
-from finetally.web.squads.house import house_of
+from finetally.web.squads.figuring_context import context_of
 from tests.web.conftest import DOCUMENT, World
 
 ASKED: dict[str, Any] = {"document": DOCUMENT, "formats": ["even-intervals", "strict-20-10"]}
@@ -66,8 +66,8 @@ def test_a_fault_is_the_jobs_and_told_as_ours(world: World, monkeypatch: pytest.
     assert (job["state"], job["problems"][0]["code"]) == ("refused", "fault")
 
 
-def wanted(number: int, **more: Any) -> Wanted:
-    return Wanted("card", {"number": number}, **more)
+def wanted(number: int, **more: Any) -> JobRequest:
+    return JobRequest("card", {"number": number}, **more)
 
 
 def test_asking_twice_is_one_job_and_each_place_has_one(world: World, waiting: None) -> None:
@@ -75,10 +75,10 @@ def test_asking_twice_is_one_job_and_each_place_has_one(world: World, waiting: N
     first = ask(coach, world.squad.pk, wanted(1))
     assert ask(coach, world.squad.pk, wanted(1)).pk == first.pk
     assert ask(head, world.squad.pk, wanted(1)).pk != first.pk
-    shared = wanted(2, shared=True, place="level 1")
+    shared = wanted(2, shared=True, lock_name="level 1")
     assert ask(coach, world.squad.pk, shared).pk == ask(head, world.squad.pk, shared).pk
     with pytest.raises(Exception, match="under way"):
-        ask(head, world.squad.pk, wanted(3, shared=True, place="level 1"))
+        ask(head, world.squad.pk, wanted(3, shared=True, lock_name="level 1"))
 
 
 def test_the_queue_goes_by_priority_and_nobody_fills_it(world: World, waiting: None) -> None:
@@ -119,10 +119,10 @@ def test_amounts_of_older_releases_are_read_as_what_they_were() -> None:
         "patterns": {"squat": 60.0},
         "main": {"squat": [60, 1]},
     }
-    old = from_kept(kept)
+    old = summary_from_json(kept)
     assert (old.reps, old.landings, old.load) == ({"mixed": 80}, {"mixed": 12}, 120.5)
-    new = Amount(load=1.5, reps={"called": 3}, landings={"high": 2}, patterns={"hinge": 2.0})
-    assert from_kept(as_kept(new)) == new
+    new = LoadSummary(load=1.5, reps={"called": 3}, landings={"high": 2}, patterns={"hinge": 2.0})
+    assert summary_from_json(summary_json(new)) == new
 
 
 def test_only_methods_that_figures_read_make_amounts_age(world: World) -> None:
@@ -130,20 +130,20 @@ def test_only_methods_that_figures_read_make_amounts_age(world: World) -> None:
     planned, logged = (world.send("coach", "POST", "/plan/entries", body).json() for _ in range(2))
     done = {"logged_minutes": 30, "logged_effort": 5}
     world.send("coach", "PATCH", f"/plan/entries/{logged['id']}", done)
-    squad, before = world.squad, methods_key(house_of(world.squad))
+    squad, before = world.squad, methods_key(context_of(world.squad))
     squad.methods = {"clash_hours": 24, "muted_checks": ["no-warm-up"], "hard_day_load": 300}
     squad.save()
-    assert methods_key(house_of(squad)) == before
+    assert methods_key(context_of(squad)) == before
     assert methods_changed(squad) is None
     squad.methods = {"effort_factor": {"easy": 0.5, "steady": 0.8, "hard": 1.0, "all-out": 1.2}, "rest_met": 1.2}
     squad.save()
-    assert {str(one.pk) for one in aged(squad, house_of(squad))} == {planned["id"]}
+    assert {str(one.pk) for one in aged(squad, context_of(squad))} == {planned["id"]}
     job = methods_changed(squad)
     assert job is not None
     assert job.progress == {"count": 1}
     entries = {str(one.pk): one for one in Entry.objects.filter(squad=squad)}
-    assert entries[planned["id"]].figured_with == methods_key(house_of(squad))
-    assert entries[planned["id"]].amount["load"] != planned["load"]
+    assert entries[planned["id"]].figured_with == methods_key(context_of(squad))
+    assert entries[planned["id"]].summary["load"] != planned["load"]
     assert entries[planned["id"]].sequence == 0
     assert entries[logged["id"]].figured_with == before
     assert methods_changed(squad) is None

@@ -8,12 +8,12 @@ from typing import Any
 import pytest
 
 from finetally.web.jobs.models import Job
-from finetally.web.plan.amounts import state_of
 from finetally.web.plan.demo import load_demo_plan
 from finetally.web.plan.levelling import ask_to_level
 from finetally.web.plan.models import Entry
+from finetally.web.plan.summaries import state_of
 from finetally.web.squads.actor import member
-from finetally.web.squads.house import house_of
+from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Squad
 from finetally.web.training.demo import load_demo
 from tests.web.conftest import World
@@ -125,10 +125,10 @@ def test_ratios_of_a_proposal_have_the_pages_history(demo: World) -> None:
     page = demo.send("coach", "GET", f"/plan/week?day={on(0)}&squad={demo.squad.pk}").json()["load"]
     made = level(demo)
     none = do(demo, "preview", made).json()["load"]
-    assert page["coupled"]["value"] is not None
+    assert page["acwr_coupled"]["value"] is not None
     for load in (made["before"]["load"], none):
-        assert {name: load[name] for name in ("coupled", "uncoupled", "weighted", "change")} == {
-            name: page[name] for name in ("coupled", "uncoupled", "weighted", "change")
+        assert {name: load[name] for name in ("acwr_coupled", "acwr_uncoupled", "acwr_ewma", "change")} == {
+            name: page[name] for name in ("acwr_coupled", "acwr_uncoupled", "acwr_ewma", "change")
         }
 
 
@@ -190,10 +190,10 @@ def test_rules_that_cannot_hold_are_named_in_words(world: World) -> None:
 
 def proposed(world: World, edits: list[tuple[str, dict[str, Any]]]) -> str:
     """A job with a proposal of our own, made on what stands now: of each edit the entry and its fields."""
-    house = house_of(world.squad)
+    context = context_of(world.squad)
     made = []
     for slot, fields in edits:
-        state = state_of(Entry.objects.get(pk=slot), house)
+        state = state_of(Entry.objects.get(pk=slot), context)
         plain = {"slot": slot, "kind": "day", "what": "moves", "version": None, "day": None, "made_on": state}
         made.append({**plain, **fields})
     asked = {"day": on(0), "changes": {}, "gone": True, "today": on(0)}
@@ -253,7 +253,7 @@ def test_a_session_is_not_changed_by_what_is_levelled_for_a_day(demo: World) -> 
 
 def test_more_entries_than_a_week_holds_are_refused(world: World) -> None:
     rows = [
-        Entry(squad=world.squad, day=MONDAY, title="Hike", minutes=30, effort=2, amount={"load": 60})
+        Entry(squad=world.squad, day=MONDAY, title="Hike", minutes=30, effort=2, summary={"load": 60})
         for _ in range(22)
     ]
     Entry.objects.bulk_create(rows)

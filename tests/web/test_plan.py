@@ -328,10 +328,10 @@ def test_a_week_stands_beside_another(world: World) -> None:
 
 
 def test_a_year_of_forty_people_takes_few_queries(world: World) -> None:
-    amount = Entry.objects.get(pk=put(world, 0)["id"]).amount
+    summary = Entry.objects.get(pk=put(world, 0)["id"]).summary
     people = [Person.objects.create(squad=world.squad, name=f"P{n}") for n in range(40)]
     Entry.objects.bulk_create(
-        Entry(id=uuid.uuid4(), squad=world.squad, day=MONDAY + timedelta(weeks=n, days=day), title="Ridge", amount=amount, person=person)
+        Entry(id=uuid.uuid4(), squad=world.squad, day=MONDAY + timedelta(weeks=n, days=day), title="Ridge", summary=summary, person=person)
         for person in people
         for n in range(52)
         for day in range(6)
@@ -346,8 +346,8 @@ def test_a_year_of_forty_people_takes_few_queries(world: World) -> None:
         assert len(queries) <= 14
     season = world.send("coach", "GET", f"/plan/season?day={on(0)}&weeks=52&person={people[3].pk}").json()["weeks"]
     assert [one["entries"] for one in season] == [7, *[6] * 51]
-    assert season[10]["coupled"]["value"] == pytest.approx(1)
-    assert season[0]["coupled"]["why"] == "7 days of history; 28 are needed"
+    assert season[10]["acwr_coupled"]["value"] == pytest.approx(1)
+    assert season[0]["acwr_coupled"]["why"] == "7 days of history; 28 are needed"
 
 
 def test_a_text_that_is_older_than_the_rule_for_texts_breaks_no_week(world: World) -> None:
@@ -373,11 +373,11 @@ def test_times_away_do_not_lie_over_each_other_and_leave_days_out_of_ratios(worl
             body = {"title": "Hike", "minutes": 60, "effort": 3, "day": on(day)}
             assert world.send("coach", "POST", "/plan/entries", body).status_code == 201
     week = world.send("coach", "GET", f"/plan/week?day={on(35)}").json()
-    assert week["load"]["coupled"]["value"] == pytest.approx(1)
+    assert week["load"]["acwr_coupled"]["value"] == pytest.approx(1)
     gone = read_week(member(world.users["coach"].pk), world.squad.pk, date.fromisoformat(on(28)))
     assert {day["away"] for day in gone.load["days"]} == {"unknown"}
     assert gone.rules.rest_days == set(range(7)), "a levelling puts nothing there"
     mine = next(one for one in world.send("coach", "GET", "/plan/away").json() if one["first"] == on(28))
     assert world.send("coach", "DELETE", f"/plan/away/{mine['id']}").status_code == 204
     week = world.send("coach", "GET", f"/plan/week?day={on(35)}").json()
-    assert week["load"]["coupled"]["why"] == "0 training days in one of the four weeks; 4 are needed"
+    assert week["load"]["acwr_coupled"]["why"] == "0 training days in one of the four weeks; 4 are needed"

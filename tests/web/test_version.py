@@ -10,9 +10,9 @@ from finetally.core import CORE_VERSION
 from finetally.core.figures import figures, printed
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
-from finetally.core.week.bout import amount_of
+from finetally.core.week.planned_load import summary_of
 from finetally.shipped import shipped_library
-from finetally.web.plan.amounts import as_kept
+from finetally.web.plan.summaries import summary_json
 from tests.conftest import CASES, REPOSITORY
 
 KEPT = CASES / "core-version.json"
@@ -27,7 +27,7 @@ def digest_of(path: Path) -> str:
     document = json.loads(path.read_text("utf-8"))
     session = parse_session(document.get("session", document))
     made = printed(figures(session, library=shipped_library()))
-    kept = as_kept(amount_of(tally(session, library=shipped_library())))
+    kept = summary_json(summary_of(tally(session, library=shipped_library())))
     return hashlib.sha256(json.dumps([made, kept], sort_keys=True).encode()).hexdigest()[:16]
 
 

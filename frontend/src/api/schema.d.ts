@@ -1162,7 +1162,7 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Undochange Out
+         * Undo Change
          * @description Undo one edit of a change.
          */
         post: operations["undo_change"];
@@ -1561,7 +1561,7 @@ export interface components {
             /** Name */
             name: string;
             /** Fits */
-            fits: components["schemas"]["Fit"][];
+            fits: components["schemas"]["FormatFit"][];
         };
         /**
          * CheckResult
@@ -1733,10 +1733,10 @@ export interface components {
             } | null;
         };
         /**
-         * Fit
+         * FormatFit
          * @description A format that fits a block, with the parameters that make it.
          */
-        Fit: {
+        FormatFit: {
             /** Key */
             key: string;
             /** Params */
@@ -2669,17 +2669,17 @@ export interface components {
             /** Own */
             own: string[];
             /** Rows */
-            rows: components["schemas"]["PatternRow"][];
+            rows: components["schemas"]["PatternRowOut"][];
             /** Patterns */
             patterns: string[];
             /** Checks */
             checks: components["schemas"]["CheckRow"][];
         };
         /**
-         * PatternRow
+         * PatternRowOut
          * @description A row of the stave: name, short code, the fine patterns in it.
          */
-        PatternRow: {
+        PatternRowOut: {
             /** Name */
             name: string;
             /** Code */
@@ -3376,7 +3376,7 @@ export interface components {
          *
          *     `wall`: its headings; `document`: what it is figured as, `entries` its blocks; both are left out (None, empty),
          *     with thumbnail, checks and spread, of one that is ranked and not shown. Where it cannot be, `why` says so,
-         *     `causes` one by one, and there are no values. `left` is what the held figure falls short by, `bent` what could
+         *     `causes` one by one, and there are no values. `left` is what the held figure falls short by, `losses` what could
          *     not be carried over; `endless` names the rows whose value has no end; `deltas` by how much each row differs from
          *     the first column.
          */
@@ -3405,8 +3405,8 @@ export interface components {
             why: string | null;
             /** Causes */
             causes: components["schemas"]["CauseOut"][];
-            /** Bent */
-            bent: string[];
+            /** Losses */
+            losses: string[];
             /** Held */
             held: number | null;
             /** Left */
@@ -3478,24 +3478,6 @@ export interface components {
             read: components["schemas"]["ReadOut"] | null;
         };
         /**
-         * Judged
-         * @description How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score.
-         *
-         *     `endless`: the value has no end (and is None): there was nothing to divide by.
-         */
-        Judged: {
-            /** Wish */
-            wish: number;
-            /** Value */
-            value: number | null;
-            /** Endless */
-            endless: boolean;
-            /** Met */
-            met: boolean;
-            /** Score */
-            score: number;
-        };
-        /**
          * Pick
          * @description All columns in order; and of the first what it gains and costs against the base.
          */
@@ -3509,21 +3491,21 @@ export interface components {
         };
         /**
          * Ranked
-         * @description A column's place (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that.
+         * @description A column's rank (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that.
          *
          *     `first_better`, `first_worse`: in which rows the first of all does better, and in which worse.
          */
         Ranked: {
             /** Column */
             column: number;
-            /** Place */
-            place: number;
+            /** Rank */
+            rank: number;
             /** Score */
             score: number;
             /** Breaks */
             breaks: number[];
             /** Judged */
-            judged: components["schemas"]["Judged"][];
+            judged: components["schemas"]["WishResult"][];
             /** First Better */
             first_better: components["schemas"]["Reason"][];
             /** First Worse */
@@ -3554,6 +3536,24 @@ export interface components {
             first: number;
             /** Other */
             other: number;
+        };
+        /**
+         * WishResult
+         * @description How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score.
+         *
+         *     `endless`: the value has no end (and is None): there was nothing to divide by.
+         */
+        WishResult: {
+            /** Wish */
+            wish: number;
+            /** Value */
+            value: number | null;
+            /** Endless */
+            endless: boolean;
+            /** Met */
+            met: boolean;
+            /** Score */
+            score: number;
         };
         /**
          * CompareIn
@@ -3902,11 +3902,11 @@ export interface components {
         };
         /**
          * InsertEdit
-         * @description Insert `value` into the list at `place`, before what is now at `index`.
+         * @description Insert `value` into the list at `path`, before what is now at `index`.
          */
         InsertEdit: {
-            /** Place */
-            place: (string | number)[];
+            /** Path */
+            path: (string | number)[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3919,13 +3919,13 @@ export interface components {
         };
         /**
          * MoveEdit
-         * @description Move what is at `index` of the list at `place` into the list at `to_place` (default: the same).
+         * @description Move what is at `index` of the list at `path` into the list at `to_path` (default: the same).
          *
          *     `to_index` counts after it was taken out.
          */
         MoveEdit: {
-            /** Place */
-            place: (string | number)[];
+            /** Path */
+            path: (string | number)[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3935,16 +3935,16 @@ export interface components {
             index: number;
             /** To Index */
             to_index: number;
-            /** To Place */
-            to_place?: (string | number)[] | null;
+            /** To Path */
+            to_path?: (string | number)[] | null;
         };
         /**
          * RemoveEdit
-         * @description Remove what is at `index` of the list at `place`.
+         * @description Remove what is at `index` of the list at `path`.
          */
         RemoveEdit: {
-            /** Place */
-            place: (string | number)[];
+            /** Path */
+            path: (string | number)[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3955,11 +3955,11 @@ export interface components {
         };
         /**
          * SetEdit
-         * @description Set the key at the end of `place` to `value`; with `unset` the key is taken away.
+         * @description Set the key at the end of `path` to `value`; with `unset` the key is taken away.
          */
         SetEdit: {
-            /** Place */
-            place: (string | number)[];
+            /** Path */
+            path: (string | number)[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4066,8 +4066,8 @@ export interface components {
             effort: number;
             /** Hard */
             hard: boolean;
-            /** Bouts */
-            bouts: number;
+            /** Entries */
+            entries: number;
             /** Logged */
             logged: number;
         };
@@ -4141,20 +4141,6 @@ export interface components {
             version: number;
         };
         /**
-         * Figure
-         * @description A figure with the numbers that it was made of; `value` None and `why` where there is none.
-         */
-        Figure: {
-            /** Value */
-            value: number | null;
-            /** Why */
-            why: string | null;
-            /** Terms */
-            terms: {
-                [key: string]: number;
-            };
-        };
-        /**
          * ItemOut
          * @description One edit that was taken.
          */
@@ -4169,6 +4155,20 @@ export interface components {
             day: string | null;
             /** Undone */
             undone: boolean;
+        };
+        /**
+         * LoadGauge
+         * @description A figure with the numbers that it was made of; `value` None and `why` where there is none.
+         */
+        LoadGauge: {
+            /** Value */
+            value: number | null;
+            /** Why */
+            why: string | null;
+            /** Terms */
+            terms: {
+                [key: string]: number;
+            };
         };
         /**
          * PhaseOut
@@ -4230,7 +4230,7 @@ export interface components {
          * WeekLoad
          * @description Seven days from `begins`, in one currency where nothing else is said.
          *
-         *     `bouts`: how many there are, and how many of them are logged. `usual`: the week's total over the mean of the
+         *     `entries`: how many there are, and how many of them are logged. `usual`: the week's total over the mean of the
          *     last four logged weeks before it, with the least and the most of them.
          */
         WeekLoad: {
@@ -4242,17 +4242,17 @@ export interface components {
             totals: {
                 [key: string]: number;
             };
-            /** Bouts */
-            bouts: number;
+            /** Entries */
+            entries: number;
             /** Logged */
             logged: number;
-            monotony: components["schemas"]["Figure"];
-            strain: components["schemas"]["Figure"];
-            change: components["schemas"]["Figure"];
-            coupled: components["schemas"]["Figure"];
-            uncoupled: components["schemas"]["Figure"];
-            weighted: components["schemas"]["Figure"];
-            usual: components["schemas"]["Figure"];
+            monotony: components["schemas"]["LoadGauge"];
+            strain: components["schemas"]["LoadGauge"];
+            change: components["schemas"]["LoadGauge"];
+            acwr_coupled: components["schemas"]["LoadGauge"];
+            acwr_uncoupled: components["schemas"]["LoadGauge"];
+            acwr_ewma: components["schemas"]["LoadGauge"];
+            usual: components["schemas"]["LoadGauge"];
             /** Caution */
             caution: string;
         };
@@ -4626,12 +4626,12 @@ export interface components {
             };
             /** Load */
             load: number;
-            monotony: components["schemas"]["Figure"];
-            change: components["schemas"]["Figure"];
-            coupled: components["schemas"]["Figure"];
-            uncoupled: components["schemas"]["Figure"];
-            weighted: components["schemas"]["Figure"];
-            usual: components["schemas"]["Figure"];
+            monotony: components["schemas"]["LoadGauge"];
+            change: components["schemas"]["LoadGauge"];
+            acwr_coupled: components["schemas"]["LoadGauge"];
+            acwr_uncoupled: components["schemas"]["LoadGauge"];
+            acwr_ewma: components["schemas"]["LoadGauge"];
+            usual: components["schemas"]["LoadGauge"];
             /** Logged */
             logged: number;
             /** Clashes */

@@ -15,7 +15,7 @@ const DOCUMENT = {
 } as unknown as SessionDoc
 const rest = (document: SessionDoc | null): unknown =>
   (document?.blocks[0] as { clock: { rest_s: number } }).clock.rest_s
-const setRest = (value: number) => ({ op: 'set' as const, place: ['b1', 'clock', 'rest_s'], value })
+const setRest = (value: number) => ({ op: 'set' as const, path: ['b1', 'clock', 'rest_s'], value })
 
 test('edits are undone and made again, one by one', () => {
   const { document, load, edit, undo, redo, canUndo, canRedo } = useDocument()
@@ -37,7 +37,7 @@ test('typing into one place is one step of undo, into two places two', () => {
   const { document, load, edit, undo } = useDocument()
   load(DOCUMENT)
   for (const value of [1, 12, 120]) edit([setRest(value)], 'rest')
-  edit([{ op: 'set', place: ['title'], value: 'Other' }], 'title')
+  edit([{ op: 'set', path: ['title'], value: 'Other' }], 'title')
   undo()
   expect([rest(document.value), document.value?.title]).toEqual([120, 'Ridge'])
   undo()

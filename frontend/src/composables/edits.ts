@@ -1,16 +1,16 @@
 // Edits on a document, as the core speaks them (core/edits): the same cases test both (tests/cases/edits.json).
-export type PlacePart = string | number
+export type PathPart = string | number
 export type Edit =
-  | { op: 'set'; place: PlacePart[]; value?: unknown; unset?: boolean }
-  | { op: 'insert'; place: PlacePart[]; index: number; value: unknown }
-  | { op: 'remove'; place: PlacePart[]; index: number }
-  | { op: 'move'; place: PlacePart[]; index: number; to_index: number; to_place?: PlacePart[] }
+  | { op: 'set'; path: PathPart[]; value?: unknown; unset?: boolean }
+  | { op: 'insert'; path: PathPart[]; index: number; value: unknown }
+  | { op: 'remove'; path: PathPart[]; index: number }
+  | { op: 'move'; path: PathPart[]; index: number; to_index: number; to_path?: PathPart[] }
 
 type Json = Record<string, unknown>
 
 const isObject = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-function byId(value: unknown, id: PlacePart): Json | null {
+function byId(value: unknown, id: PathPart): Json | null {
   if (Array.isArray(value)) {
     for (const item of value) {
       const found = byId(item, id)
@@ -23,7 +23,7 @@ function byId(value: unknown, id: PlacePart): Json | null {
   return null
 }
 
-function child(value: unknown, part: PlacePart): unknown {
+function child(value: unknown, part: PathPart): unknown {
   if (Array.isArray(value)) {
     if (typeof part === 'number' && part >= 0 && part < value.length) return value[part]
     const found = value.find((item) => isObject(item) && item.id === part)
@@ -34,32 +34,32 @@ function child(value: unknown, part: PlacePart): unknown {
   throw new Error(`nothing at ${String(part)}`)
 }
 
-function find(document: Json, place: PlacePart[]): unknown {
+function find(document: Json, path: PathPart[]): unknown {
   let here: unknown = document
-  let rest = place
-  const first = place[0]
+  let rest = path
+  const first = path[0]
   if (typeof first === 'string' && !(first in document)) {
     here = byId(document.blocks, first)
     if (here === null) throw new Error(`no part with id ${first}`)
-    rest = place.slice(1)
+    rest = path.slice(1)
   }
   for (const part of rest) here = child(here, part)
   return here
 }
 
-/** Where an object or list stands now: at `place` if that still leads to it, else its keys and indices. */
-function placeOf(document: Json, target: unknown, place: PlacePart[]): PlacePart[] {
+/** Where an object or list stands now: at `path` if that still leads to it, else its keys and indices. */
+function pathOf(document: Json, target: unknown, path: PathPart[]): PathPart[] {
   try {
-    if (find(document, place) === target) return place
+    if (find(document, path) === target) return path
   } catch {
-    // What the place counted on has moved.
+    // What the path counted on has moved.
   }
-  const stack: [unknown, PlacePart[]][] = [[document, []]]
+  const stack: [unknown, PathPart[]][] = [[document, []]]
   for (let next = stack.pop(); next; next = stack.pop()) {
-    const [here, path] = next
-    if (here === target) return path
-    if (Array.isArray(here)) here.forEach((one, index) => stack.push([one, [...path, index]]))
-    else if (isObject(here)) for (const [key, one] of Object.entries(here)) stack.push([one, [...path, key]])
+    const [here, keys] = next
+    if (here === target) return keys
+    if (Array.isArray(here)) here.forEach((one, index) => stack.push([one, [...keys, index]]))
+    else if (isObject(here)) for (const [key, one] of Object.entries(here)) stack.push([one, [...keys, key]])
   }
   throw new Error('nothing there any more')
 }
@@ -70,8 +70,8 @@ function holds(value: unknown, target: unknown): boolean {
   return isObject(value) && Object.values(value).some((one) => holds(one, target))
 }
 
-function list(document: Json, place: PlacePart[]): unknown[] {
-  const found = find(document, place)
+function list(document: Json, path: PathPart[]): unknown[] {
+  const found = find(document, path)
   if (!Array.isArray(found)) throw new Error('not a list')
   return found
 }
@@ -81,46 +81,46 @@ function inBounds(index: number, last: number): void {
 }
 
 function set(document: Json, edit: Extract<Edit, { op: 'set' }>): Edit {
-  const key = edit.place[edit.place.length - 1]
+  const key = edit.path[edit.path.length - 1]
   if (key === undefined) throw new Error('a key to set')
-  const parentPlace = edit.place.slice(0, -1)
-  const parent = find(document, parentPlace)
+  const parentPath = edit.path.slice(0, -1)
+  const parent = find(document, parentPath)
   if (Array.isArray(parent)) {
     if (typeof key !== 'number' || edit.unset) throw new Error('an index to set')
     inBounds(key, parent.length - 1)
     const before: unknown = parent[key]
     parent[key] = structuredClone(edit.value)
-    return { op: 'set', place: [...placeOf(document, parent, parentPlace), key], value: before }
+    return { op: 'set', path: [...pathOf(document, parent, parentPath), key], value: before }
   }
   if (!isObject(parent) || typeof key !== 'string') throw new Error('not an object')
   const undone = key in parent ? { value: parent[key] } : { unset: true }
   if (edit.unset) Reflect.deleteProperty(parent, key)
   else parent[key] = structuredClone(edit.value)
-  return { op: 'set', place: [...placeOf(document, parent, parentPlace), key], ...undone }
+  return { op: 'set', path: [...pathOf(document, parent, parentPath), key], ...undone }
 }
 
 function applyOne(document: Json, edit: Edit): Edit {
   if (edit.op === 'set') return set(document, edit)
-  const items = list(document, edit.place)
+  const items = list(document, edit.path)
   if (edit.op === 'insert') {
     inBounds(edit.index, items.length)
     items.splice(edit.index, 0, structuredClone(edit.value))
-    return { op: 'remove', place: placeOf(document, items, edit.place), index: edit.index }
+    return { op: 'remove', path: pathOf(document, items, edit.path), index: edit.index }
   }
   inBounds(edit.index, items.length - 1)
   if (edit.op === 'remove') {
     const [value] = items.splice(edit.index, 1)
-    return { op: 'insert', place: placeOf(document, items, edit.place), index: edit.index, value }
+    return { op: 'insert', path: pathOf(document, items, edit.path), index: edit.index, value }
   }
-  const targetPlace = edit.to_place ?? edit.place
-  const target = list(document, targetPlace)
+  const targetPath = edit.to_path ?? edit.path
+  const target = list(document, targetPath)
   if (holds(items[edit.index], target)) throw new Error('inside of what is moved')
   const [taken] = items.splice(edit.index, 1)
   inBounds(edit.to_index, target.length)
   target.splice(edit.to_index, 0, taken)
-  const place = placeOf(document, target, targetPlace)
-  const back: Edit = { op: 'move', place, index: edit.to_index, to_index: edit.index }
-  return target === items ? back : { ...back, to_place: placeOf(document, items, edit.place) }
+  const path = pathOf(document, target, targetPath)
+  const back: Edit = { op: 'move', path, index: edit.to_index, to_index: edit.index }
+  return target === items ? back : { ...back, to_path: pathOf(document, items, edit.path) }
 }
 
 /** Apply edits in order to a copy; returns it with the edits that undo them, in their order. */
@@ -136,10 +136,10 @@ export function replacing(from: object, to: object): Edit[] {
   const after = to as Json
   const set = Object.keys(after)
     .filter((key) => JSON.stringify(before[key]) !== JSON.stringify(after[key]))
-    .map((key): Edit => ({ op: 'set', place: [key], value: after[key] }))
+    .map((key): Edit => ({ op: 'set', path: [key], value: after[key] }))
   const gone = Object.keys(before)
     .filter((key) => !(key in after))
-    .map((key): Edit => ({ op: 'set', place: [key], unset: true }))
+    .map((key): Edit => ({ op: 'set', path: [key], unset: true }))
   return [...set, ...gone]
 }
 

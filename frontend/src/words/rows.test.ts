@@ -57,10 +57,10 @@ const WISHES = [
 test('a pick says what it meets, gains and costs, with numbers', () => {
   const pick: Pick = {
     ranked: [
-      { column: 1, place: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)], ...ALONE },
+      { column: 1, rank: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)], ...ALONE },
       {
         column: 0,
-        place: 2,
+        rank: 2,
         score: 0,
         breaks: [0],
         judged: [judged(0, 7.5, false), judged(1, 740, false)],
@@ -81,7 +81,7 @@ test('a pick says what it meets, gains and costs, with numbers', () => {
 
 test('a value that just misses its bound is written closer', () => {
   const pick: Pick = {
-    ranked: [{ column: 0, place: 1, score: 0, breaks: [0], judged: [judged(0, 7.04, false)], ...ALONE }],
+    ranked: [{ column: 0, rank: 1, score: 0, breaks: [0], judged: [judged(0, 7.04, false)], ...ALONE }],
     gains: [],
     costs: [],
   }
@@ -100,10 +100,10 @@ test('nothing to rank is no pick, and a wish for an unknown row still reads', ()
 
 const PICK: Pick = {
   ranked: [
-    { column: 1, place: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)], ...ALONE },
+    { column: 1, rank: 1, score: 1, breaks: [], judged: [judged(0, 6.4, true), judged(1, 780, true)], ...ALONE },
     {
       column: 2,
-      place: 2,
+      rank: 2,
       score: 0,
       breaks: [0],
       judged: [judged(0, 7.5, false), judged(1, 740, false)],

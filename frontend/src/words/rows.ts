@@ -1,5 +1,5 @@
 // Rows of a comparison as people read them: values, differences, and what is wished for.
-import type { Column, CompareRow, Judged, Pick, Ranked, Reason, Wish } from '@/api/types'
+import type { Column, CompareRow, WishResult, Pick, Ranked, Reason, Wish } from '@/api/types'
 
 import { clock, percent, signed, tenth, whole } from './format'
 
@@ -79,7 +79,7 @@ const listed = (parts: string[]): string =>
   parts.length < 2 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
 
 /** A value that misses its bound by less than is usually written is written closer: 7.04, not 7.0 against 7.0. */
-function toldValue(judged: Judged | undefined, wish: Wish, row: CompareRow | undefined): string {
+function toldValue(judged: WishResult | undefined, wish: Wish, row: CompareRow | undefined): string {
   const text = valueText(judged?.value, row?.unit ?? '', judged?.endless)
   const close = judged && !judged.met && judged.value !== null && text === valueText(wish.value, row?.unit ?? '')
   return close ? String(Math.round((judged.value ?? 0) * 100) / 100) : text
@@ -97,7 +97,7 @@ export function pickWords(
   const column = columns[first.column]
   const name = column?.key === 'plan' ? 'The plan as it stands' : (column?.name ?? '')
   const told = (wish: number): string => judgedText(first, wish, wishes, rows)
-  const none = (one: Judged): boolean => one.value === 0 && wishes[one.wish]?.way === 'high'
+  const none = (one: WishResult): boolean => one.value === 0 && wishes[one.wish]?.way === 'high'
   const met = first.judged.filter((one) => one.met && !none(one)).map((one) => told(one.wish))
   const unmet = first.judged.filter((one) => !one.met && !first.breaks.includes(one.wish)).map((one) => told(one.wish))
   const sentences: string[] = []
@@ -153,7 +153,7 @@ export function whyNotWords(
   if (one === first) return ['It is the first.']
   const say = (reasons: readonly Reason[]): string =>
     listed(reasons.slice(0, 4).map((each) => reasonText(each, rows.get(each.row))))
-  const sentences = [`Place ${one.place} of ${pick.ranked.length}.`]
+  const sentences = [`Place ${one.rank} of ${pick.ranked.length}.`]
   if (one.breaks.length)
     sentences.push(`It breaks what must be: ${listed(one.breaks.map((wish) => judgedText(one, wish, wishes, rows)))}.`)
   const behind = one.judged.filter(

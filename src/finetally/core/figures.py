@@ -12,12 +12,12 @@ from finetally.core.movements.library import Library
 from finetally.core.session.document import Session
 from finetally.core.session.warnings import Warned, warnings_of
 from finetally.core.tally.exits import exits_of
+from finetally.core.tally.figure_types import ExitFigures, Spread, TapeFigures
 from finetally.core.tally.measure import Tally, measured, tally
-from finetally.core.tally.shapes import ExitFigures, Measured, Spread
 from finetally.core.tally.spread import spread_of
 
 
-class Figures(Measured):
+class Figures(TapeFigures):
     """What comes out of a session: every figure, exits, spread of ranges, checks, warnings."""
 
     exits: list[ExitFigures]

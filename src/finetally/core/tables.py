@@ -15,7 +15,7 @@ from finetally.core.week.plan import INTENT_PARTS, PhaseKind
 
 
 @dataclass(frozen=True, slots=True)
-class Named:
+class NamedKey:
     """A key as documents and requests have it, and the words that a coach sees for it."""
 
     key: str
@@ -28,7 +28,7 @@ class School:
 
     key: str
     label: str
-    choices: tuple[Named, ...]
+    choices: tuple[NamedKey, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,8 +40,8 @@ class Phrases:
     qualities: tuple[str, ...]
 
 
-def _as_they_are(keys: Iterable[str]) -> tuple[Named, ...]:
-    return tuple(Named(key, key) for key in keys)
+def _as_they_are(keys: Iterable[str]) -> tuple[NamedKey, ...]:
+    return tuple(NamedKey(key, key) for key in keys)
 
 
 def _literals(model: type, field: str) -> tuple[str, ...]:
@@ -52,7 +52,7 @@ def _literals(model: type, field: str) -> tuple[str, ...]:
 
 PART_NAMES = _as_they_are(PARTS)
 EFFORTS = _as_they_are(get_args(Effort))
-LEVELS = _as_they_are(_literals(Option, "level"))
+OPTION_LEVELS = _as_they_are(_literals(Option, "level"))
 LANDING_GRADES = _as_they_are(_literals(MovementDef, "landing_grade"))
 INTENTS = _as_they_are(INTENT_PARTS)
 PHASES = _as_they_are(get_args(PhaseKind))
@@ -65,19 +65,19 @@ _SIDES: dict[Sides, str] = {
     "left": "left",
     "right": "right",
 }
-SIDES = tuple(Named(key, _SIDES[key]) for key in get_args(Sides))
+SIDES = tuple(NamedKey(key, _SIDES[key]) for key in get_args(Sides))
 
 _OPTIONAL = {"exit": "the session may end before it", "skip": "may be left out"}
-OPTIONAL = tuple(Named(key, _OPTIONAL[key]) for key in _literals(Block, "optional"))
+OPTIONAL = tuple(NamedKey(key, _OPTIONAL[key]) for key in _literals(Block, "optional"))
 
 _SEVERITIES: dict[Severity, str] = {"stop": "Will not work", "look": "Look", "note": "Note"}
-SEVERITIES = tuple(Named(key, _SEVERITIES[key]) for key in get_args(Severity))
+SEVERITIES = tuple(NamedKey(key, _SEVERITIES[key]) for key in get_args(Severity))
 
 LOAD_UNITS = (
-    Named("kg", "kg"),
-    Named("lb", "lb"),
-    Named("pct_1rm", "% of 1RM"),
-    Named("bodyweight", "× body weight"),
+    NamedKey("kg", "kg"),
+    NamedKey("lb", "lb"),
+    NamedKey("pct_1rm", "% of 1RM"),
+    NamedKey("bodyweight", "× body weight"),
 )
 """How a load is told: the document keeps kilograms, a share of the maximum or of the body's weight."""
 
@@ -95,23 +95,23 @@ _CURRENCIES: dict[Currency, str] = {
     "landings-high": "Landings, high",
     "landings-mixed": "Landings, grade not kept",
 }
-CURRENCY_NAMES = tuple(Named(key, _CURRENCIES[key]) for key in CURRENCIES)
+CURRENCY_NAMES = tuple(NamedKey(key, _CURRENCIES[key]) for key in CURRENCIES)
 
 SCHOOLS = (
-    School("density", "density", (Named("at-pace", "at pace"), Named("by-the-clock", "by the clock"))),
+    School("density", "density", (NamedKey("at-pace", "at pace"), NamedKey("by-the-clock", "by the clock"))),
     School(
         "balance",
         "rows",
         (
-            Named("eight-rows", "eight rows"),
-            Named("force-directions", "force directions"),
-            Named("six-roots", "six roots"),
+            NamedKey("eight-rows", "eight rows"),
+            NamedKey("force-directions", "force directions"),
+            NamedKey("six-roots", "six roots"),
         ),
     ),
     School(
         "balance_by",
         "weighed by",
-        (Named("work-time", "work time"), Named("visits", "sets"), Named("effort-time", "effort × time")),
+        (NamedKey("work-time", "work time"), NamedKey("visits", "sets"), NamedKey("effort-time", "effort × time")),
     ),
 )
 """The schools that the Bench lets one look through (methods.md); a squad sets these and more."""
@@ -168,4 +168,4 @@ def _lines(text: str) -> tuple[str, ...]:
     return tuple(text.strip("\n").split("\n"))
 
 
-PHRASES = Phrases(heads=_lines(_HEADS), phrases=_lines(_PHRASES), qualities=_lines(_QUALITIES))
+EDITOR_PHRASES = Phrases(heads=_lines(_HEADS), phrases=_lines(_PHRASES), qualities=_lines(_QUALITIES))

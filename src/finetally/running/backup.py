@@ -16,7 +16,7 @@ from pathlib import Path
 
 from finetally import __version__
 from finetally.core.session.cleaning import one_line
-from finetally.running.place import ASIDE, OWNER_ONLY, Place, RefusedError, alone
+from finetally.running.installation import ASIDE, OWNER_ONLY, Installation, RefusedError, exclusive_use
 
 TABLE = "fine_tally_backup"
 """A table that only backups have: the secret, the release and the time it was made."""
@@ -24,24 +24,26 @@ TABLE = "fine_tally_backup"
 STAMP = "%Y%m%d-%H%M%S"
 
 
-def back_up(place: Place, into: Path | None = None, *, why: str = "", keep: int | None = None) -> Path:
+def back_up(
+    installation: Installation, into: Path | None = None, *, why: str = "", keep: int | None = None
+) -> Path:
     """Write a backup; returns its file. Raises RefusedError.
 
     Without a name it goes to the folder of backups; `keep`: of those made there for the same reason only the newest
     so many stay. What stands in the database's log is in it: it is made by the database itself, not copied.
     """
-    if not place.database.exists():
-        raise RefusedError(f"There is no database at {place.database}.")
+    if not installation.database.exists():
+        raise RefusedError(f"There is no database at {installation.database}.")
     os.umask(OWNER_ONLY)
-    begin = f"{place.database.stem}-{why}-" if why else f"{place.database.stem}-"
+    begin = f"{installation.database.stem}-{why}-" if why else f"{installation.database.stem}-"
     if into is None:
-        place.backups.mkdir(parents=True, exist_ok=True)
-        into = place.backups / f"{begin}{datetime.now():{STAMP}}.sqlite3"
+        installation.backups.mkdir(parents=True, exist_ok=True)
+        into = installation.backups / f"{begin}{datetime.now():{STAMP}}.sqlite3"
     if into.exists():
         raise RefusedError(f"{into} is there already; a backup overwrites nothing.")
     part = into.with_name(f".{into.name}.{os.getpid()}.part")
     try:
-        _write(place, part)
+        _write(installation, part)
         # Only what was looked through gets the name of a backup.
         refuse_broken(part)
         part.replace(into)
@@ -54,10 +56,10 @@ def back_up(place: Place, into: Path | None = None, *, why: str = "", keep: int 
     return into
 
 
-def _write(place: Place, part: Path) -> None:
-    with closing(sqlite3.connect(place.database, timeout=30)) as source:
+def _write(installation: Installation, part: Path) -> None:
+    with closing(sqlite3.connect(installation.database, timeout=30)) as source:
         source.execute("VACUUM INTO ?", (str(part),))
-    secret = place.secret.read_text() if place.secret.exists() else ""
+    secret = installation.secret.read_text() if installation.secret.exists() else ""
     with closing(sqlite3.connect(part)) as made, made:
         made.execute("PRAGMA journal_mode=DELETE")
         made.execute(f"CREATE TABLE {TABLE} (name TEXT PRIMARY KEY, value TEXT NOT NULL)")
@@ -101,7 +103,7 @@ def newer_than(path: Path, known: Collection[tuple[str, str]]) -> list[str]:
     return sorted(f"{app}.{name}" for app, name in applied(path) - set(known))
 
 
-def restore(place: Place, source: Path, known: Collection[tuple[str, str]]) -> Path | None:
+def restore(installation: Installation, source: Path, known: Collection[tuple[str, str]]) -> Path | None:
     """Put a backup in the database's place; returns where the one that was there is kept. Raises RefusedError.
 
     `known`: the migrations of this release; a backup of a newer one is refused. Nothing of the old is lost: its
@@ -114,18 +116,18 @@ def restore(place: Place, source: Path, known: Collection[tuple[str, str]]) -> P
     if newer:
         raise RefusedError(f"{source} is from a newer release ({newer[0]}); install that one first.")
     os.umask(OWNER_ONLY)
-    with alone(place):
-        part = place.database.with_name(f".{place.database.name}.{os.getpid()}.part")
+    with exclusive_use(installation):
+        part = installation.database.with_name(f".{installation.database.name}.{os.getpid()}.part")
         try:
             shutil.copyfile(source, part)
             secret = _take_secret(part)
-            kept = _set_aside(place)
-            part.replace(place.database)
+            kept = _set_aside(installation)
+            part.replace(installation.database)
         finally:
             part.unlink(missing_ok=True)
         if secret:
-            place.secret.write_text(secret)
-        place.close_to_others()
+            installation.secret.write_text(secret)
+        installation.close_to_others()
     return kept
 
 
@@ -140,16 +142,16 @@ def _take_secret(part: Path) -> str:
     return str(row[0]) if row else ""
 
 
-def _set_aside(place: Place) -> Path | None:
+def _set_aside(installation: Installation) -> Path | None:
     """Give the database that is there a name of its own, what belongs to it with it."""
     ending = f"{ASIDE}{datetime.now():{STAMP}}"
     kept: Path | None = None
-    for path in (place.database, *place.beside):
+    for path in (installation.database, *installation.beside):
         if path.exists():
-            suffix = path.name.removeprefix(place.database.name)
-            to = place.database.with_name(f"{place.database.name}{ending}{suffix}")
+            suffix = path.name.removeprefix(installation.database.name)
+            to = installation.database.with_name(f"{installation.database.name}{ending}{suffix}")
             path.replace(to)
             kept = kept or to
-    if place.secret.exists():
-        shutil.copyfile(place.secret, place.secret.with_name(f"secret{ending}"))
+    if installation.secret.exists():
+        shutil.copyfile(installation.secret, installation.secret.with_name(f"secret{ending}"))
     return kept

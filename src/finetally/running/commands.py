@@ -9,7 +9,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from finetally.running.backup import back_up, restore
-from finetally.running.place import RefusedError, held, place_now
+from finetally.running.installation import RefusedError, current_installation, hold_database
 from finetally.running.start import known_migrations, migrate, serve, use_django
 
 REFUSED = 3
@@ -21,42 +21,42 @@ def _run(arguments: argparse.Namespace) -> None:
     use_django()
     from django.core.management import CommandError, call_command
 
-    place = place_now()
-    migrate(place)
+    installation = current_installation()
+    migrate(installation)
     try:
         call_command("first_account")
     except CommandError as error:
         raise RefusedError(str(error)) from None
-    serve(place, arguments.port)
+    serve(installation, arguments.port)
 
 
 def _demo(arguments: argparse.Namespace) -> None:
     os.environ["FINE_TALLY_DATABASE"] = DEMO_DATABASE
-    place = place_now()
+    installation = current_installation()
     if arguments.fresh:
-        os.close(held(place))
-        for path in (place.database, *place.beside):
+        os.close(hold_database(installation))
+        for path in (installation.database, *installation.beside):
             path.unlink(missing_ok=True)
         # Empty, not missing: begun anew on purpose, which no start takes for a restore that was broken off.
-        place.database.touch()
+        installation.database.touch()
     use_django()
     from django.core.management import call_command
 
-    migrate(place)
+    migrate(installation)
     call_command("demo")
-    serve(place, arguments.port)
+    serve(installation, arguments.port)
 
 
 def _back_up(arguments: argparse.Namespace) -> None:
-    made = back_up(place_now(), arguments.file, keep=arguments.keep)
+    made = back_up(current_installation(), arguments.file, keep=arguments.keep)
     print(f"{made}: the database and the secret. Keep it where others cannot read it.")
 
 
 def _restore(arguments: argparse.Namespace) -> None:
-    place = place_now()
+    installation = current_installation()
     use_django()
-    kept = restore(place, arguments.file, known_migrations())
-    print(f"{place.database} is what {arguments.file} holds." + (f" What was there: {kept}" if kept else ""))
+    kept = restore(installation, arguments.file, known_migrations())
+    print(f"{installation.database} is what {arguments.file} holds." + (f" What was there: {kept}" if kept else ""))
 
 
 def refusing(work: Callable[[argparse.Namespace], None]) -> Callable[[argparse.Namespace], int]:

@@ -28,7 +28,7 @@ AGAIN_S = 1.0
 END_S = 15.0
 
 
-class Beside:
+class WorkerProcess:
     """The process for heavy work: started again when it ends, ended when the server does."""
 
     def __init__(self, doors: list[int]) -> None:
@@ -75,19 +75,19 @@ class Beside:
                 time.sleep(0.02)
 
 
-_beside: list[Beside] = []
+_worker: list[WorkerProcess] = []
 
 
 def when_ready(server: Any) -> None:
     """The server's door is open."""
-    beside = Beside([door.fileno() for door in server.LISTENERS])
+    beside = WorkerProcess([door.fileno() for door in server.LISTENERS])
     beside.start()
-    _beside.append(beside)
+    _worker.append(beside)
 
 
 def on_exit(server: Any) -> None:
     """The server ends."""
-    for beside in _beside:
+    for beside in _worker:
         beside.end()
 
 

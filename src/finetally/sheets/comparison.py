@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from finetally.core.compare.columns import Column
-from finetally.core.compare.rows import ROWS, Row
+from finetally.core.compare.rows import ROWS, ComparisonRow
 from finetally.sheets.cells import Cell, book_bytes, csv_text, safe
 
 UNITS = {
@@ -16,9 +16,9 @@ FORMATS = {"s": "[m]:ss", "share": "0 %", "ratio": "0.00", "per-min": "0.0", "ef
 WIDEST = 34
 
 
-def _lines(columns: Sequence[Column]) -> list[tuple[str, str, list[Cell], Row | None]]:
+def _lines(columns: Sequence[Column]) -> list[tuple[str, str, list[Cell], ComparisonRow | None]]:
     """Every line: what it is, its unit, a value a column, and the row it comes from."""
-    lines: list[tuple[str, str, list[Cell], Row | None]] = [
+    lines: list[tuple[str, str, list[Cell], ComparisonRow | None]] = [
         ("How it goes", "", ["; ".join(c["wall"]) or c["why"] or "" for c in columns], None),
         ("Left over", "as held", [c["left"] for c in columns], None),
     ]

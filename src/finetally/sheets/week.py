@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, time
 
 from finetally.core.week.balance import WeekRow
-from finetally.core.week.load import CURRENCIES, WeekLoad
+from finetally.core.week.load import CURRENCIES, LoadGauge, WeekLoad
 from finetally.sheets.cells import Cell, book_bytes, csv_text, safe
 
 HEAD: list[Cell] = ["day", "time", "what", "for", "minutes", "effort", "load", "state"]
+GAUGES: Mapping[str, str] = {
+    "monotony": "monotony", "strain": "strain", "change": "change", "acwr_coupled": "coupled",
+    "acwr_uncoupled": "uncoupled", "acwr_ewma": "weighted",
+}  # fmt: skip
+"""Keys of a week's gauges, and what they are called in the table."""
 WIDTHS = (12, 8, 40, 16, 10, 10, 10, 12)
 
 
@@ -39,9 +44,9 @@ def week_table(lines: Sequence[WeekLine], load: WeekLoad, rows: Sequence[WeekRow
     table.append([])
     table.append(["in the week", "", "", "", "", "", load["totals"]["load"], ""])
     table.extend([name, "", "", "", "", "", load["totals"][name], ""] for name in CURRENCIES if name != "load")
-    for name in ("monotony", "strain", "change", "coupled", "uncoupled", "weighted"):
-        figure = load[name]
-        table.append([name, "", figure["why"] or "", "", "", "", figure["value"], ""])
+    for name, label in GAUGES.items():
+        gauge: LoadGauge = load[name]  # type: ignore[literal-required]
+        table.append([label, "", gauge["why"] or "", "", "", "", gauge["value"], ""])
     table.append([])
     table.append(["row", "", "", "", "", "", "work, min", "share"])
     table.extend([row["name"], "", "", "", "", "", row["work_s"] / 60, row["share"]] for row in rows)

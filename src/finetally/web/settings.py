@@ -106,10 +106,10 @@ WORK_UNITS = 600_000
 """Units of work of one request: the longest session that there may be, with ranges; some four seconds."""
 TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend", "QUEUES": ["default"]}}
 JOB_KINDS = {
-    "level": "finetally.web.plan.leveller.work",
-    "compare": "finetally.web.api.compare.work",
-    "card": "finetally.web.training.cards.work",
-    "refigure": "finetally.web.plan.refigure.work",
+    "level": "finetally.web.plan.leveller.level_job",
+    "compare": "finetally.web.api.compare.compare_job",
+    "card": "finetally.web.training.cards.card_job",
+    "refigure": "finetally.web.plan.refigure.refigure_job",
 }
 """What does each kind of heavy work (web/jobs)."""
 LARGE_UNITS = 60_000

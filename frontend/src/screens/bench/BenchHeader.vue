@@ -64,13 +64,19 @@ const DOES: Record<string, () => void> = {
         hide-label
         text
         :value="document.title"
-        :place="['title']"
+        :edit-path="['title']"
         path="title"
         class="title-cell"
       />
     </h1>
     <span class="told">
-      <ValueCell :label="say.told" as-clock :value="document.announced_s" :place="['announced_s']" path="announced_s" />
+      <ValueCell
+        :label="say.told"
+        as-clock
+        :value="document.announced_s"
+        :edit-path="['announced_s']"
+        path="announced_s"
+      />
     </span>
     <span class="told" :class="{ over }">{{ told }}</span>
     <span class="grow"></span>

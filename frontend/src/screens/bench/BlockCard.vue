@@ -39,13 +39,13 @@ const name = computed(() => block.value.title ?? format.value)
 const delta = computed(() => deltas.value?.[`blocks.${props.placed.number}.total_s`])
 
 const putPart = (event: Event): void =>
-  edit([{ op: 'set', place: [...props.placed.place, 'part'], value: (event.target as HTMLSelectElement).value }])
+  edit([{ op: 'set', path: [...props.placed.editPath, 'part'], value: (event.target as HTMLSelectElement).value }])
 function again(): void {
   if (!document.value) return
   const copy = withFreshIds<Block>(document.value, block.value)
-  edit([{ op: 'insert', place: props.placed.list, index: props.placed.index + 1, value: copy }])
+  edit([{ op: 'insert', path: props.placed.list, index: props.placed.index + 1, value: copy }])
 }
-const remove = (): void => edit([{ op: 'remove', place: props.placed.list, index: props.placed.index }])
+const remove = (): void => edit([{ op: 'remove', path: props.placed.list, index: props.placed.index }])
 const isPointed = computed(() => shining.value.blocks.has(props.placed.number))
 const light = (on: boolean): void => {
   lit.value = on ? { block: props.placed.number } : null

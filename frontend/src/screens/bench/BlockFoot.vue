@@ -18,7 +18,7 @@ defineEmits<{ compare: []; again: []; remove: []; more: []; add: [] }>()
       :aside="say.after"
       unit="s"
       :value="placed.block.rest_after_s"
-      :place="[...placed.place, 'rest_after_s']"
+      :edit-path="[...placed.editPath, 'rest_after_s']"
       :path="`${placed.path}.rest_after_s`"
     />
     <span class="rule"></span>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { PlacePart } from '@/composables/edits'
+import type { PathPart } from '@/composables/edits'
 import { useTables } from '@/composables/useTables'
 import { BLOCK_MORE as say } from '@/words/texts/bench'
 
@@ -15,12 +15,12 @@ const { edit } = useBench()
 const { tables } = useTables()
 const block = computed(() => props.placed.block)
 const fields = computed(() => blockFields(block.value).filter((spec) => fieldValue(block.value, spec) === undefined))
-const place = (spec: FieldSpec): PlacePart[] => [...props.placed.place, ...spec.under, spec.key]
+const place = (spec: FieldSpec): PathPart[] => [...props.placed.editPath, ...spec.under, spec.key]
 const path = (spec: FieldSpec): string => [props.placed.path, ...spec.under, spec.key].join('.')
 
 function put(key: string, value: unknown): void {
-  const at = [...props.placed.place, key]
-  edit([value === '' ? { op: 'set', place: at, unset: true } : { op: 'set', place: at, value }])
+  const at = [...props.placed.editPath, key]
+  edit([value === '' ? { op: 'set', path: at, unset: true } : { op: 'set', path: at, value }])
 }
 const checked = (event: Event): boolean => (event.target as HTMLInputElement).checked
 const word = (event: Event): string => (event.target as HTMLSelectElement).value
@@ -34,7 +34,7 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
       :label="spec.label"
       :unit="spec.unit"
       :value="undefined"
-      :place="place(spec)"
+      :edit-path="place(spec)"
       :path="path(spec)"
     />
     <label>
@@ -53,7 +53,7 @@ const word = (event: Event): string => (event.target as HTMLSelectElement).value
       :label="say.notes"
       text
       :value="block.notes"
-      :place="[...placed.place, 'notes']"
+      :edit-path="[...placed.editPath, 'notes']"
       :path="`${placed.path}.notes`"
     />
   </p>

@@ -24,7 +24,7 @@ const path = (spec: FieldSpec): string => [props.placed.path, ...spec.under, spe
         hide-label
         text
         :value="block.title"
-        :place="[...placed.place, 'title']"
+        :edit-path="[...placed.editPath, 'title']"
         :path="`${placed.path}.title`"
         :placeholder="format || say.label"
         class="label-cell"
@@ -37,7 +37,7 @@ const path = (spec: FieldSpec): string => [props.placed.path, ...spec.under, spe
       :unit="spec.unit"
       :first="!spec.leads"
       :value="fieldValue(block, spec)"
-      :place="[...placed.place, ...spec.under, spec.key]"
+      :edit-path="[...placed.editPath, ...spec.under, spec.key]"
       :path="path(spec)"
       class="part"
     />

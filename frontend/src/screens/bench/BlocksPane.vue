@@ -40,7 +40,7 @@ function addAfter(one: PlacedBlock): void {
         <SectionLine
           v-if="entry.section"
           :section="entry.section"
-          :place="entry.sectionPlace"
+          :edit-path="entry.sectionEditPath"
           :path="entry.sectionPath"
         />
         <BlockCard :placed="entry" @compare="emit('compare', entry.block.id ?? undefined)" @add="addAfter(entry)" />

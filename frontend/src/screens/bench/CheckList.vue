@@ -45,8 +45,8 @@ function accept(one: CheckResult, on: boolean): void {
   if (!at) return
   const others = (at.block.on_purpose ?? []).filter((code) => code !== one.code)
   const value = on ? [...others, one.code] : others
-  const place = [...at.place, 'on_purpose']
-  edit([value.length ? { op: 'set', place, value } : { op: 'set', place, unset: true }])
+  const place = [...at.editPath, 'on_purpose']
+  edit([value.length ? { op: 'set', path: place, value } : { op: 'set', path: place, unset: true }])
 }
 const { data } = useQuery(
   {

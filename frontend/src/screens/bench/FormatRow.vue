@@ -5,7 +5,7 @@ import { computed, watch } from 'vue'
 import { api } from '@/api/client'
 import { newest } from '@/api/query'
 import type { Block, FormatParam } from '@/api/types'
-import { withFreshIds, type PlacePart } from '@/composables/edits'
+import { withFreshIds, type PathPart } from '@/composables/edits'
 import { useAttempt } from '@/composables/useAttempt'
 import { useFormats } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
@@ -52,11 +52,11 @@ async function remake(key: string, params: Record<string, unknown>): Promise<voi
   const done = await attempt(async () => {
     const [first, ...more] = (await entriesOf(wanted)) ?? []
     if (!first || document.value === null) return
-    const list: PlacePart[] = props.placed.list
+    const list: PathPart[] = props.placed.list
     const others = withFreshIds(document.value, more)
     edit([
-      { op: 'set', place: [...list, props.placed.index], value: first },
-      ...others.map((value, at) => ({ op: 'insert' as const, place: list, index: props.placed.index + 1 + at, value })),
+      { op: 'set', path: [...list, props.placed.index], value: first },
+      ...others.map((value, at) => ({ op: 'insert' as const, path: list, index: props.placed.index + 1 + at, value })),
     ])
   })
   underWay -= 1

@@ -2,7 +2,7 @@
 import { computed, useId } from 'vue'
 
 import type { Step } from '@/api/types'
-import type { PlacePart } from '@/composables/edits'
+import type { PathPart } from '@/composables/edits'
 import { useFormats, useTables } from '@/composables/useTables'
 import { readValue, writeValue } from '@/words/values'
 import { LOAD_CELLS as say } from '@/words/texts/bench'
@@ -11,7 +11,7 @@ import { useBench } from './bench'
 import { useChosenWhole } from './useChosenWhole'
 import ValueCell from './ValueCell.vue'
 
-const props = defineProps<{ step: Step; place: PlacePart[]; path: string; more: boolean }>()
+const props = defineProps<{ step: Step; editPath: PathPart[]; path: string; more: boolean }>()
 const { edit } = useBench()
 const id = useId()
 const { pointAt, chooseAll } = useChosenWhole()
@@ -43,9 +43,9 @@ const shown = computed(() => {
 
 function put(text: string, unit: string): void {
   const value = readValue(text)
-  const place = [...props.place, 'load']
+  const place = [...props.editPath, 'load']
   if (value === undefined) {
-    edit([{ op: 'set', place, unset: true }], place.join('/'))
+    edit([{ op: 'set', path: place, unset: true }], place.join('/'))
     return
   }
   const pound = unit === 'lb' ? poundKg.value : null
@@ -59,7 +59,7 @@ function put(text: string, unit: string): void {
         : Array.isArray(value)
           ? value.map((kg) => ({ kg, ...more }))
           : { kg: value, ...more }
-  edit([{ op: 'set', place, value: made }], place.join('/'))
+  edit([{ op: 'set', path: place, value: made }], place.join('/'))
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 </script>
@@ -77,7 +77,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :hide-label="!more"
         first
         :value="load.count"
-        :place="[...place, 'load', 'count']"
+        :edit-path="[...editPath, 'load', 'count']"
         :path="`${path}.load.count`"
       />
       <span aria-hidden="true">×</span>

@@ -100,7 +100,7 @@ async function define(): Promise<void> {
       await refresh()
     } else {
       const own = document.value?.movements ?? []
-      edit([{ op: 'set', place: ['movements'], value: [...own.filter((one) => one.key !== made.key), made] }])
+      edit([{ op: 'set', path: ['movements'], value: [...own.filter((one) => one.key !== made.key), made] }])
     }
     emit('made', made.key)
   })

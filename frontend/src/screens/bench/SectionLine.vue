@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Section } from '@/api/types'
-import type { PlacePart } from '@/composables/edits'
+import type { PathPart } from '@/composables/edits'
 import { SECTION_LINE as say } from '@/words/texts/bench'
 
 import ValueCell from './ValueCell.vue'
 
 // What holds for blocks that are gone through together: how often, and the rests between and after.
-defineProps<{ section: Section; place: PlacePart[]; path: string }>()
+defineProps<{ section: Section; editPath: PathPart[]; path: string }>()
 const FIELDS = [
   { key: 'times', label: say.times, unit: '' },
   { key: 'rest_between_s', label: say.between, unit: 's' },
@@ -23,7 +23,7 @@ const FIELDS = [
       :label="field.label"
       :unit="field.unit"
       :value="section[field.key]"
-      :place="[...place, field.key]"
+      :edit-path="[...editPath, field.key]"
       :path="`${path}.${field.key}`"
     />
   </p>

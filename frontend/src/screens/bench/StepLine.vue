@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { Step } from '@/api/types'
-import { withFreshIds, type PlacePart } from '@/composables/edits'
+import { withFreshIds, type PathPart } from '@/composables/edits'
 import { movementIn, useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
 import { STEP_LINE as say } from '@/words/texts/bench'
@@ -16,12 +16,12 @@ import ValueCell from './ValueCell.vue'
 
 const props = defineProps<{
   step: Step
-  place: PlacePart[]
+  editPath: PathPart[]
   path: string
   clock: string
   /** The block it is in. */
   number: number
-  list: PlacePart[]
+  list: PathPart[]
   index: number
   length: number
 }>()
@@ -68,26 +68,26 @@ const ownSides = computed(() =>
   movement.value?.sides ? labelOf('sides', movement.value.sides) : say.asTheMovementHasIt,
 )
 function putSides(event: Event): void {
-  const place = [...props.place, 'sides']
+  const place = [...props.editPath, 'sides']
   const value = (event.target as HTMLSelectElement).value
-  edit([value ? { op: 'set', place, value } : { op: 'set', place, unset: true }])
+  edit([value ? { op: 'set', path: place, value } : { op: 'set', path: place, unset: true }])
 }
 
 function pick(key: string): void {
   picking.value = false
   const sides = movementIn(document.value, byKey.value, key)?.sides
   edit([
-    { op: 'set', place: [...props.place, 'movement'], value: key },
+    { op: 'set', path: [...props.editPath, 'movement'], value: key },
     // One-sided movements say how their sides count, so that figures start honest.
-    ...(sides && sides !== 'both' ? [{ op: 'set' as const, place: [...props.place, 'sides'], value: sides }] : []),
+    ...(sides && sides !== 'both' ? [{ op: 'set' as const, path: [...props.editPath, 'sides'], value: sides }] : []),
   ])
 }
 function again(): void {
   if (!document.value) return
   const copy = withFreshIds(document.value, props.step)
-  edit([{ op: 'insert', place: props.list, index: props.index + 1, value: copy }])
+  edit([{ op: 'insert', path: props.list, index: props.index + 1, value: copy }])
 }
-const remove = (): void => edit([{ op: 'remove', place: props.list, index: props.index }])
+const remove = (): void => edit([{ op: 'remove', path: props.list, index: props.index }])
 /** Arrows on the grip move the step, Delete takes it out. */
 function gripKeys(event: KeyboardEvent): void {
   if (event.key !== 'Delete' || props.length < 2) {
@@ -129,7 +129,7 @@ const isPointed = computed(() => shining.value.steps.has(props.step.id ?? String
       first
       :unit="dose.unit"
       :value="step[dose.key]"
-      :place="[...place, dose.key]"
+      :edit-path="[...editPath, dose.key]"
       :path="`${path}.${dose.key}`"
     />
     <button
@@ -141,14 +141,14 @@ const isPointed = computed(() => shining.value.steps.has(props.step.id ?? String
     >
       {{ name }}
     </button>
-    <LoadCells :step="step" :place="place" :path="path" :more="more" />
+    <LoadCells :step="step" :edit-path="editPath" :path="path" :more="more" />
     <ValueCell
       v-if="step.rest_s !== undefined || more"
       :label="say.rest"
       unit="s"
       first
       :value="step.rest_s"
-      :place="[...place, 'rest_s']"
+      :edit-path="[...editPath, 'rest_s']"
       :path="`${path}.rest_s`"
     />
     <label v-if="oneSided || more" class="sides">
@@ -175,7 +175,7 @@ const isPointed = computed(() => shining.value.steps.has(props.step.id ?? String
       @pick="pick"
       @close="picking = false"
     />
-    <StepMore v-if="more" class="wide" :step="step" :place="place" :path="path" :clock="clock">
+    <StepMore v-if="more" class="wide" :step="step" :edit-path="editPath" :path="path" :clock="clock">
       <button type="button" class="link" @click="again">
         {{ say.again }}<span class="visually-hidden">: {{ name }}</span>
       </button>

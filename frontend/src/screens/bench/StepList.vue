@@ -24,24 +24,24 @@ async function add(movement: string): Promise<void> {
   const { step } = await api.usualStep({ movement, clock: props.clock, definitions, squad: squad.value })
   if (!document.value) return
   const value = withFreshIds(document.value, step)
-  edit([{ op: 'insert', place: props.list.place, index: props.list.steps.length, value }])
+  edit([{ op: 'insert', path: props.list.editPath, index: props.list.steps.length, value }])
 }
 </script>
 
 <template>
   <div class="steps" :class="{ of: list.station }">
     <span v-if="list.station" class="station">{{ list.station }}</span>
-    <ul ref="steps" :data-list="JSON.stringify(list.place)">
+    <ul ref="steps" :data-list="JSON.stringify(list.editPath)">
       <StepLine
         v-for="(step, index) in list.steps"
         :key="step.id ?? index"
         :step="step"
         :clock="clock"
         :number="number"
-        :list="list.place"
+        :list="list.editPath"
         :index="index"
         :length="list.steps.length"
-        :place="step.id ? [step.id] : [...list.place, index]"
+        :edit-path="step.id ? [step.id] : [...list.editPath, index]"
         :path="`${list.path}[${index}]`"
       />
     </ul>

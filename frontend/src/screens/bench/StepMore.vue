@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Option, Step } from '@/api/types'
-import type { PlacePart } from '@/composables/edits'
+import type { PathPart } from '@/composables/edits'
 import { useTables } from '@/composables/useTables'
 import { readValue, writeValue } from '@/words/values'
 import { STEP_MORE as say } from '@/words/texts/bench'
@@ -9,13 +9,15 @@ import { useBench } from './bench'
 import EffortField from './EffortField.vue'
 import ValueCell from './ValueCell.vue'
 
-const props = defineProps<{ step: Step; place: PlacePart[]; path: string; clock: string }>()
+const props = defineProps<{ step: Step; editPath: PathPart[]; path: string; clock: string }>()
 const { edit } = useBench()
 
 const { tables } = useTables()
 function put(key: string, value: unknown): void {
-  const place = [...props.place, key]
-  edit([value === undefined || value === '' ? { op: 'set', place, unset: true } : { op: 'set', place, value }])
+  const place = [...props.editPath, key]
+  edit([
+    value === undefined || value === '' ? { op: 'set', path: place, unset: true } : { op: 'set', path: place, value },
+  ])
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 
@@ -27,11 +29,11 @@ function putTempo(typed: string): void {
   put('tempo', parts.length ? parts : undefined)
 }
 function putFlag(key: 'fill' | 'chain', on: boolean): void {
-  const edits = [{ op: 'set' as const, place: [...props.place, key], ...(on ? { value: true } : { unset: true }) }]
+  const edits = [{ op: 'set' as const, path: [...props.editPath, key], ...(on ? { value: true } : { unset: true }) }]
   // What fills has no dose of its own.
   const doses = (['reps', 'seconds', 'metres'] as const).filter((dose) => props.step[dose] !== undefined)
   const cleared = on && key === 'fill' ? doses : []
-  edit([...cleared.map((dose) => ({ op: 'set' as const, place: [...props.place, dose], unset: true })), ...edits])
+  edit([...cleared.map((dose) => ({ op: 'set' as const, path: [...props.editPath, dose], unset: true })), ...edits])
 }
 const options = (): Option[] => props.step.options ?? []
 function putOption(index: number, change: Partial<Option>): void {
@@ -65,7 +67,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
     <ValueCell
       :label="say.leftInReserve"
       :value="step.reserve"
-      :place="[...place, 'reserve']"
+      :edit-path="[...editPath, 'reserve']"
       :path="`${path}.reserve`"
     />
     <label>
@@ -78,8 +80,19 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
         @change="putTempo(text($event))"
       />
     </label>
-    <ValueCell :label="say.pace" unit="s" :value="step.pace_s" :place="[...place, 'pace_s']" :path="`${path}.pace_s`" />
-    <ValueCell :label="say.moreEachRound" :value="step.grow" :place="[...place, 'grow']" :path="`${path}.grow`" />
+    <ValueCell
+      :label="say.pace"
+      unit="s"
+      :value="step.pace_s"
+      :edit-path="[...editPath, 'pace_s']"
+      :path="`${path}.pace_s`"
+    />
+    <ValueCell
+      :label="say.moreEachRound"
+      :value="step.grow"
+      :edit-path="[...editPath, 'grow']"
+      :path="`${path}.grow`"
+    />
     <label v-if="clock === 'every' || clock === 'amrap'">
       <input
         type="checkbox"
@@ -96,7 +109,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
       />
       {{ say.nextOneInTheSame }}
     </label>
-    <ValueCell :label="say.note" text :value="step.note" :place="[...place, 'note']" :path="`${path}.note`" />
+    <ValueCell :label="say.note" text :value="step.note" :edit-path="[...editPath, 'note']" :path="`${path}.note`" />
     <fieldset v-for="(option, index) in options()" :key="index">
       <legend class="visually-hidden">{{ say.option(option.label) }}</legend>
       <span>{{ say.or }}</span>

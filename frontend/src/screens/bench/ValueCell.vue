@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
 
-import type { Edit, PlacePart } from '@/composables/edits'
+import type { Edit, PathPart } from '@/composables/edits'
 import { clock } from '@/words/format'
 import { nudged, readValue, writeValue } from '@/words/values'
 import { VALUE_CELL as say } from '@/words/texts/bench'
@@ -12,7 +12,7 @@ import { useChosenWhole } from './useChosenWhole'
 const props = defineProps<{
   label: string
   value: unknown
-  place: PlacePart[]
+  editPath: PathPart[]
   /** The place as the server names it, to find its word on it. */
   path: string
   unit?: string
@@ -56,10 +56,10 @@ watch(
 
 function edits(value: unknown): Edit[] {
   return [
-    value === undefined ? { op: 'set', place: props.place, unset: true } : { op: 'set', place: props.place, value },
+    value === undefined ? { op: 'set', path: props.editPath, unset: true } : { op: 'set', path: props.editPath, value },
   ]
 }
-const key = computed(() => props.place.join('/'))
+const key = computed(() => props.editPath.join('/'))
 
 function commit(): void {
   const value = read(typed.value)

@@ -20,11 +20,11 @@ export function additions(document: SessionDoc, entries: readonly object[], { af
   const before = last ? blocks.at(-1) : blocks.find((one) => one.path === after)
   const inserted = entries.map((entry, at): Edit => {
     const value = part === 'main' || 'section' in entry ? entry : { ...entry, part }
-    if (!before || last) return { op: 'insert', place: ['blocks'], index: document.blocks.length + at, value }
+    if (!before || last) return { op: 'insert', path: ['blocks'], index: document.blocks.length + at, value }
     return 'section' in entry
-      ? { op: 'insert', place: ['blocks'], index: before.top + 1 + at, value }
-      : { op: 'insert', place: before.list, index: before.index + 1 + at, value }
+      ? { op: 'insert', path: ['blocks'], index: before.top + 1 + at, value }
+      : { op: 'insert', path: before.list, index: before.index + 1 + at, value }
   })
   if (!before || (before.block.rest_after_s ?? null) !== null) return inserted
-  return [{ op: 'set', place: [...before.place, 'rest_after_s'], value: rest_s }, ...inserted]
+  return [{ op: 'set', path: [...before.editPath, 'rest_after_s'], value: rest_s }, ...inserted]
 }

@@ -2,7 +2,7 @@
 import { inject, type InjectionKey, type Ref } from 'vue'
 
 import type { Block, BlockFormat, DocumentIn, Figures, ProblemItem, Section, SessionDoc, Step } from '@/api/types'
-import type { Edit, PlacePart } from '@/composables/edits'
+import type { Edit, PathPart } from '@/composables/edits'
 import type { StaveLine } from '@/stave/line'
 import { FIELDS as say } from '@/words/texts/bench'
 
@@ -39,18 +39,18 @@ export function useBench(): BenchTools {
   return tools
 }
 
-/** A block with where it stands: `place` for edits (by id), `path` as the server names it (by index). */
+/** A block with where it stands: `editPath` for edits (by id), `path` as the server names it (by index). */
 export interface PlacedBlock {
   block: Block
   number: number
-  place: PlacePart[]
+  editPath: PathPart[]
   path: string
   /** The section that begins with this block, where it stands, and how the server names it. */
   section: Section | null
-  sectionPlace: PlacePart[]
+  sectionEditPath: PathPart[]
   sectionPath: string
   /** The list it stands in, and where in it. */
-  list: PlacePart[]
+  list: PathPart[]
   index: number
   length: number
   /** Where it stands among the entries of the session, alone or in its section. */
@@ -64,15 +64,15 @@ export function placed(document: SessionDoc): PlacedBlock[] {
   const found: PlacedBlock[] = []
   document.blocks.forEach((entry, index) => {
     if ('section' in entry) {
-      const list: PlacePart[] = entry.id ? [entry.id, 'blocks'] : ['blocks', index, 'blocks']
+      const list: PathPart[] = entry.id ? [entry.id, 'blocks'] : ['blocks', index, 'blocks']
       entry.blocks.forEach((block, inner) =>
         found.push({
           block,
           number: found.length,
-          place: block.id ? [block.id] : [...list, inner],
+          editPath: block.id ? [block.id] : [...list, inner],
           path: `blocks[${index}].blocks[${inner}]`,
           section: inner === 0 ? entry : null,
-          sectionPlace: entry.id ? [entry.id] : ['blocks', index],
+          sectionEditPath: entry.id ? [entry.id] : ['blocks', index],
           sectionPath: `blocks[${index}]`,
           list,
           index: inner,
@@ -84,10 +84,10 @@ export function placed(document: SessionDoc): PlacedBlock[] {
       found.push({
         block: entry,
         number: found.length,
-        place: entry.id ? [entry.id] : ['blocks', index],
+        editPath: entry.id ? [entry.id] : ['blocks', index],
         path: `blocks[${index}]`,
         section: null,
-        sectionPlace: [],
+        sectionEditPath: [],
         sectionPath: '',
         list: ['blocks'],
         index,
@@ -102,19 +102,19 @@ export function placed(document: SessionDoc): PlacedBlock[] {
 /** A list of steps of a block: its own, or a station's. */
 export interface PlacedSteps {
   steps: Step[]
-  place: PlacePart[]
+  editPath: PathPart[]
   path: string
   station: string | null
 }
 
 export function stepLists(at: PlacedBlock): PlacedSteps[] {
-  const { block, place, path } = at
+  const { block, editPath, path } = at
   if (block.clock.kind !== 'rotation') {
-    return [{ steps: block.steps ?? [], place: [...place, 'steps'], path: `${path}.steps`, station: null }]
+    return [{ steps: block.steps ?? [], editPath: [...editPath, 'steps'], path: `${path}.steps`, station: null }]
   }
   return block.clock.stations.map((station, index) => ({
     steps: station.steps,
-    place: station.id ? [station.id, 'steps'] : [...place, 'clock', 'stations', index, 'steps'],
+    editPath: station.id ? [station.id, 'steps'] : [...editPath, 'clock', 'stations', index, 'steps'],
     path: `${path}.clock.stations[${index}].steps`,
     station: station.name,
   }))

@@ -1,7 +1,7 @@
 // Blocks and steps of the Bench, dragged by their grips.
 import type { Ref } from 'vue'
 
-import type { PlacePart } from '@/composables/edits'
+import type { PathPart } from '@/composables/edits'
 import { useSorting } from '@/composables/useSorting'
 
 import type { PlacedBlock } from './bench'
@@ -25,8 +25,8 @@ export function useBlockSorting(
 export function useStepSorting(list: Ref<HTMLElement | null>, edit: Apply): void {
   const sorting = { group: 'steps', draggable: '.step', handle: '.grip', ordered: true }
   useSorting(list, sorting, ({ from, to, index, toIndex }) => {
-    const source = JSON.parse(from.dataset.list ?? '[]') as PlacePart[]
-    const target = JSON.parse(to.dataset.list ?? '[]') as PlacePart[]
+    const source = JSON.parse(from.dataset.list ?? '[]') as PathPart[]
+    const target = JSON.parse(to.dataset.list ?? '[]') as PathPart[]
     edit([moved({ list: source, index }, { list: target, index: toIndex }, false)])
   })
 }

@@ -1,11 +1,11 @@
 import { expect, test, vi } from 'vitest'
 
-import type { Edit, PlacePart } from '@/composables/edits'
+import type { Edit, PathPart } from '@/composables/edits'
 
 import { moved, useMoveKeys } from './useMoves'
 
-const STEPS: PlacePart[] = ['b1', 'steps']
-const OTHER: PlacePart[] = ['b2', 'steps']
+const STEPS: PathPart[] = ['b1', 'steps']
+const OTHER: PathPart[] = ['b2', 'steps']
 
 function pressed(name: string, index: number, length = 3): Edit[][] {
   const made: Edit[][] = []
@@ -20,7 +20,7 @@ test.each([
   ['ArrowRight', 0, 1],
   ['ArrowLeft', 2, 1],
 ])('%s moves item %i to %i', (name, from, to) => {
-  expect(pressed(name, from)).toEqual([[{ op: 'move', place: STEPS, index: from, to_index: to }]])
+  expect(pressed(name, from)).toEqual([[{ op: 'move', path: STEPS, index: from, to_index: to }]])
 })
 
 test.each([
@@ -34,7 +34,7 @@ test.each([
 test('what is put down in its own list goes to that place', () => {
   expect(moved({ list: STEPS, index: 2 }, { list: STEPS, index: 0 }, false)).toEqual({
     op: 'move',
-    place: STEPS,
+    path: STEPS,
     index: 2,
     to_index: 0,
   })
@@ -46,9 +46,9 @@ test.each([
 ])('in another list it stands before what was there, or after it when it came from above (%s)', (down, index) => {
   expect(moved({ list: STEPS, index: 0 }, { list: OTHER, index: 1 }, down)).toEqual({
     op: 'move',
-    place: STEPS,
+    path: STEPS,
     index: 0,
     to_index: index,
-    to_place: OTHER,
+    to_path: OTHER,
   })
 })

@@ -170,14 +170,14 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
           @mark="mark"
           @remove="remove"
         />
-        <p v-for="one in table.bent.value" :key="one.text" class="bent">
+        <p v-for="one in table.losses.value" :key="one.text" class="bent">
           {{ one.text }} <span>({{ one.names }})</span>
         </p>
         <p v-if="nextBest.length || table.cannot.value" class="next">
           <template v-if="nextBest.length">
             {{ say.nextBest }}
             <button v-for="one in nextBest" :key="one.key" type="button" class="link" @click="show(one.key)">
-              {{ one.name }} ({{ one.place }}.)<span class="visually-hidden">{{ say.showItBeside }}</span>
+              {{ one.name }} ({{ one.rank }}.)<span class="visually-hidden">{{ say.showItBeside }}</span>
             </button>
           </template>
           <span v-if="table.cannot.value">

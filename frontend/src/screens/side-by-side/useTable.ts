@@ -24,7 +24,7 @@ export function useTable({ answer, shown, wishes, whole, trouble }: ReturnType<t
   const rows = computed(() =>
     (tables.value?.rows ?? []).filter((row) => !hidden.value.includes(row.key) && !isNothing(row)),
   )
-  const places = computed(() => new Map(ranked.value.map((one) => [one.column, one.place])))
+  const places = computed(() => new Map(ranked.value.map((one) => [one.column, one.rank])))
 
   // The first by the wishes is the marked one, until the coach marks another.
   const chosen = ref<string | null>(null)
@@ -67,7 +67,7 @@ export function useTable({ answer, shown, wishes, whole, trouble }: ReturnType<t
       .slice(0, NEXT_SHOWN)
       .flatMap((one) => {
         const column = columns.value[one.column]
-        return column ? [{ key: column.key, name: column.name, place: one.place }] : []
+        return column ? [{ key: column.key, name: column.name, rank: one.rank }] : []
       }),
   )
   const cannot = computed(() => outside.value.filter((one) => one.why).length)
@@ -79,10 +79,10 @@ export function useTable({ answer, shown, wishes, whole, trouble }: ReturnType<t
       columns.value.find((one) => one.why),
   )
   /** What could not be carried over, each once, with the formats that leave it off. */
-  const bent = computed(() => {
+  const losses = computed(() => {
     const found = new Map<string, string[]>()
     for (const column of shown.value)
-      for (const text of column.bent) found.set(text, [...(found.get(text) ?? []), column.name])
+      for (const text of column.losses) found.set(text, [...(found.get(text) ?? []), column.name])
     return [...found].map(([text, names]) => ({ text, names: names.join(', ') }))
   })
   return {
@@ -102,6 +102,6 @@ export function useTable({ answer, shown, wishes, whole, trouble }: ReturnType<t
     cannot,
     none,
     nearest,
-    bent,
+    losses,
   }
 }

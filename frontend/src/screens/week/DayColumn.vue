@@ -92,7 +92,7 @@ useSorting(list, { group: 'entries', draggable: '.movable', ordered: false }, ({
         {{ one.hall ? say.hall : say.noHall }}<span class="visually-hidden">{{ say.on(longDay(one.day)) }}</span>
       </button>
     </p>
-    <p v-if="away" class="said rest">{{ away }}{{ load?.bouts ? say.yetThisCounts : '' }}</p>
+    <p v-if="away" class="said rest">{{ away }}{{ load?.entries ? say.yetThisCounts : '' }}</p>
     <div ref="list" class="entries" :data-day="one.day">
       <EntryCard
         v-for="entry in entries"

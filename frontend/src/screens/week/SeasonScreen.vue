@@ -83,7 +83,7 @@ const reasons = (week: SeasonWeek): string =>
     say.weekOfIs(fullDate(week.begins), week.entries ? whole(week.load) : say.nothingPlanned),
     against(week),
     week.change.value === null ? '' : say.againstBefore(figureText(week.change, 'change')),
-    week.coupled.value === null ? '' : say.rollingIs(figureText(week.coupled, 'ratio')),
+    week.acwr_coupled.value === null ? '' : say.rollingIs(figureText(week.acwr_coupled, 'ratio')),
     week.hard_days ? say.hardDaysAre(week.hard_days) : '',
     week.clashes ? say.clashesAre(week.clashes) : '',
   ]
@@ -234,9 +234,9 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
               <td>{{ bandText(week) }}</td>
               <td :title="termsText(week.change)">{{ week.entries ? figureText(week.change, 'change') : '–' }}</td>
               <td :title="termsText(week.monotony)">{{ figureText(week.monotony, 'ratio') }}</td>
-              <td :title="termsText(week.coupled)">{{ figureText(week.coupled, 'ratio') }}</td>
-              <td :title="termsText(week.uncoupled)">{{ figureText(week.uncoupled, 'ratio') }}</td>
-              <td :title="termsText(week.weighted)">{{ figureText(week.weighted, 'ratio') }}</td>
+              <td :title="termsText(week.acwr_coupled)">{{ figureText(week.acwr_coupled, 'ratio') }}</td>
+              <td :title="termsText(week.acwr_uncoupled)">{{ figureText(week.acwr_uncoupled, 'ratio') }}</td>
+              <td :title="termsText(week.acwr_ewma)">{{ figureText(week.acwr_ewma, 'ratio') }}</td>
               <td>{{ week.hard_days || '' }}</td>
               <td>{{ week.clashes || '' }}</td>
               <td v-for="name in names" :key="name">{{ week.rows[name] ? clock(week.rows[name]) : '' }}</td>

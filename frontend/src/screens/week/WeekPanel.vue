@@ -11,12 +11,13 @@ import { WEEK_PANEL as say } from '@/words/texts/week'
 const props = defineProps<{ week: Week }>()
 const MOST = 5
 const all = ref(false)
-const FIGURES: { key: 'change' | 'coupled' | 'uncoupled' | 'weighted'; label: string; kind: FigureKind }[] = [
-  { key: 'change', label: say.againstLastWeek, kind: 'change' },
-  { key: 'coupled', label: say.daysRolling, kind: 'ratio' },
-  { key: 'uncoupled', label: say.daysBefore, kind: 'ratio' },
-  { key: 'weighted', label: say.daysWeighted, kind: 'ratio' },
-]
+const FIGURES: { key: 'change' | 'acwr_coupled' | 'acwr_uncoupled' | 'acwr_ewma'; label: string; kind: FigureKind }[] =
+  [
+    { key: 'change', label: say.againstLastWeek, kind: 'change' },
+    { key: 'acwr_coupled', label: say.daysRolling, kind: 'ratio' },
+    { key: 'acwr_uncoupled', label: say.daysBefore, kind: 'ratio' },
+    { key: 'acwr_ewma', label: say.daysWeighted, kind: 'ratio' },
+  ]
 /** Kinds that only older releases kept are shown where there are any. */
 const { tables } = useTables()
 const currencies = computed(() =>
@@ -56,8 +57,8 @@ const band = computed(() => {
     </dl>
     <p v-if="week.load.monotony.why" class="quiet">{{ say.noMonotony(week.load.monotony.why) }}</p>
     <p v-else class="quiet">{{ say.monotonyOf(termsText(week.load.monotony)) }}</p>
-    <p v-if="week.load.bouts" class="quiet">
-      {{ say.ofLoggedTheRestAs(week.load.logged, week.load.bouts) }}
+    <p v-if="week.load.entries" class="quiet">
+      {{ say.ofLoggedTheRestAs(week.load.logged, week.load.entries) }}
     </p>
     <div v-if="band" class="row">
       <span
@@ -65,7 +66,7 @@ const band = computed(() => {
       ><b>{{ band.text }}</b
       ><i>{{ band.state }}</i>
     </div>
-    <p v-if="week.load.coupled.value === null && week.load.usual.value !== null" class="quiet">
+    <p v-if="week.load.acwr_coupled.value === null && week.load.usual.value !== null" class="quiet">
       {{
         say.againstTheLastMeanLeast(
           week.load.usual.terms['weeks'] === 1 ? say.loggedWeek : say.loggedWeeks(week.load.usual.terms['weeks']),

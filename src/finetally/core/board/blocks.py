@@ -5,16 +5,16 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-from finetally.core.board.lines import Said
-from finetally.core.board.phrases import Key
+from finetally.core.board.lines import Statement
+from finetally.core.board.phrases import PhraseKey
 
-Place = tuple[int, int]
+TextPosition = tuple[int, int]
 
 
 class BlockDraft:
     """Collects what is said of a block; `made` gives it as the document writes it."""
 
-    def __init__(self, said: Sequence[Said], place: Place) -> None:
+    def __init__(self, said: Sequence[Statement], place: TextPosition) -> None:
         self.place = place
         self.tried = False
         self._block: dict[str, Any] = {}
@@ -22,7 +22,7 @@ class BlockDraft:
         self._inner: dict[str, Any] | None = None
         self._on_off: dict[str, Any] = {}
         self._steps: list[dict[str, Any]] = []
-        self._places: list[Place] = []
+        self._places: list[TextPosition] = []
         self._stations: list[dict[str, Any]] = []
         self.explicit: set[str] = set()
         """What is said only so that it cannot be meant otherwise: `turns`; `shared` with the number of a step."""
@@ -34,7 +34,7 @@ class BlockDraft:
         """Whether anything is done in it, or a line was there that says so and could not be read (`tried`)."""
         return self.tried or bool(self._steps) or any(station["steps"] for station in self._stations)
 
-    def set(self, key: Key, value: Any) -> None:
+    def set(self, key: PhraseKey, value: Any) -> None:
         """Take what a phrase says."""
         if key == ("at_each",):
             self._inner = {}
@@ -60,7 +60,7 @@ class BlockDraft:
         """The steps that follow are done at this station."""
         self._stations.append({**station, "steps": []})
 
-    def steps(self, steps: Sequence[dict[str, Any]], place: Place) -> None:
+    def steps(self, steps: Sequence[dict[str, Any]], place: TextPosition) -> None:
         """Take a line of steps."""
         into = self._stations[-1]["steps"] if self._stations else self._steps
         for step in steps:
@@ -93,7 +93,7 @@ class BlockDraft:
                 made.update(self._on_off)
         return made
 
-    def made(self, path: str, places: dict[str, Place]) -> dict[str, Any]:
+    def made(self, path: str, places: dict[str, TextPosition]) -> dict[str, Any]:
         """The block; `places` gets the line of each of its parts by path."""
         places[path] = self.place
         made = dict(self._block)

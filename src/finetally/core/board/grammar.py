@@ -10,9 +10,9 @@ from functools import cache
 
 from lark import Lark
 
-from finetally.core.board.phrases import AT_EACH_PATTERN, PHRASES, PRESETS
+from finetally.core.board.phrases import AT_EACH_PATTERN, HEAD_PHRASES, PRESETS
 
-STARTS = ("head", "step", "option", "station", "together", "rest", "meta", "name")
+GRAMMAR_STARTS = ("head", "step", "option", "station", "together", "rest", "meta", "name")
 
 _FIXED = r"""
 head: opening [phrase (","? phrase)*]
@@ -128,7 +128,7 @@ def grammar_text() -> str:
              "CALL QUOTED time BEFORE_END -> call_before", "RESTING name -> resting", "RPE NUMBER OF_TEN -> rpe",
              "EACH_STATION -> at_each"]  # fmt: skip
     terminals = [f"EACH_STATION.6: /({_terminal(AT_EACH_PATTERN)})/i"]
-    for phrase in PHRASES:
+    for phrase in HEAD_PHRASES:
         terminal = f"P_{phrase.name.upper()}"
         amount = {"time": "time", "count": "count", "word": ""}[phrase.kind]
         parts = (terminal, amount) if phrase.leads else (amount, terminal)
@@ -143,4 +143,6 @@ def grammar_text() -> str:
 @cache
 def line_parser() -> Lark:
     """The parser of single lines; one start rule for each sort of line."""
-    return Lark(grammar_text(), parser="lalr", lexer="contextual", start=list(STARTS), maybe_placeholders=False)
+    return Lark(
+        grammar_text(), parser="lalr", lexer="contextual", start=list(GRAMMAR_STARTS), maybe_placeholders=False
+    )

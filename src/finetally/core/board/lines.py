@@ -8,10 +8,10 @@ from typing import Any
 from lark import Token, Transformer, v_args
 
 from finetally.core.board.names import NameBook, Stub
-from finetally.core.board.phrases import PHRASES, PRESETS, Key
+from finetally.core.board.phrases import HEAD_PHRASES, PRESETS, PhraseKey
 from finetally.core.board.values import pounds
 
-Said = tuple[Key, Any]
+Statement = tuple[PhraseKey, Any]
 
 
 def _num(token: str) -> int | float:
@@ -117,73 +117,73 @@ class LineReader(Transformer[Token, Any]):
         return key if key is not None else text
 
     # Steps: each gives pairs of key and value
-    def reps(self, *parts: Any) -> Said:
+    def reps(self, *parts: Any) -> Statement:
         return ("reps",), next(part for part in parts if not isinstance(part, Token))
 
-    def timed(self, *parts: Any) -> Said:
+    def timed(self, *parts: Any) -> Statement:
         return ("seconds",), parts[-1]
 
-    def far(self, *parts: Any) -> Said:
+    def far(self, *parts: Any) -> Statement:
         return ("metres",), parts[-1]
 
-    def within(self, reps: Any, _within: Token, seconds: Any) -> list[Said]:
+    def within(self, reps: Any, _within: Token, seconds: Any) -> list[Statement]:
         return [(("reps",), reps), (("seconds",), seconds)]
 
-    def each(self, _one: Token) -> Said:
+    def each(self, _one: Token) -> Statement:
         return ("sides",), "each"
 
-    def turns(self, _one: Token) -> Said:
+    def turns(self, _one: Token) -> Statement:
         return ("sides",), "alternate"
 
-    def swap(self, _one: Token) -> Said:
+    def swap(self, _one: Token) -> Statement:
         return ("sides",), "swap"
 
-    def both(self, _one: Token) -> Said:
+    def both(self, _one: Token) -> Statement:
         return ("sides",), "both"
 
-    def left(self, _one: Token) -> Said:
+    def left(self, _one: Token) -> Statement:
         return ("sides",), "left"
 
-    def right(self, _one: Token) -> Said:
+    def right(self, _one: Token) -> Statement:
         return ("sides",), "right"
 
-    def shared(self, _one: Token) -> Said:
+    def shared(self, _one: Token) -> Statement:
         return ("shared",), True
 
-    def fill(self, _one: Token) -> Said:
+    def fill(self, _one: Token) -> Statement:
         return ("fill",), True
 
-    def failure(self, _to: Token, *plan: Token) -> Said:
+    def failure(self, _to: Token, *plan: Token) -> Statement:
         made: dict[str, Any] = {"to_failure": True}
         return ("reps",), {**made, "plan": _num(plan[-1])} if plan else made
 
-    def grow(self, one: Token) -> Said:
+    def grow(self, one: Token) -> Statement:
         digits = "".join(c for c in one if c.isdigit() or c == "-")
         return ("grow",), int(digits)
 
-    def tempo(self, one: Token) -> Said:
+    def tempo(self, one: Token) -> Statement:
         return ("tempo",), [_num(part.strip()) for part in one.split(None, 1)[1].split("-")]
 
-    def effort(self, one: Token) -> Said:
+    def effort(self, one: Token) -> Statement:
         return ("effort",), _word(one)
 
-    def reserve(self, one: Token, _in: Token) -> Said:
+    def reserve(self, one: Token, _in: Token) -> Statement:
         return ("reserve",), _num(one)
 
-    def pace(self, seconds: Any, _rep: Token) -> Said:
+    def pace(self, seconds: Any, _rep: Token) -> Statement:
         return ("pace_s",), seconds
 
-    def own_rest(self, _rest: Token, seconds: Any) -> Said:
+    def own_rest(self, _rest: Token, seconds: Any) -> Statement:
         return ("rest_s",), seconds
 
-    def note(self, _key: Token, *text: Token) -> Said:
+    def note(self, _key: Token, *text: Token) -> Statement:
         said = "".join(text)
         return ("note",), _unquoted(said) if said[:1] in '"“' and said[-1:] in '"”' and len(said) > 1 else said
 
-    def factor(self, one: Token, _of: Token) -> Said:
+    def factor(self, one: Token, _of: Token) -> Statement:
         return ("dose_factor",), _num(one)
 
-    def _load(self, key: str, parts: tuple[Any, ...]) -> Said:
+    def _load(self, key: str, parts: tuple[Any, ...]) -> Statement:
         count = next((_num(part) for part in parts if isinstance(part, Token) and part.type == "NUMBER"), None)
         value = next(part for part in parts if not isinstance(part, Token))
         more = {} if count is None else {"count": count}
@@ -191,25 +191,25 @@ class LineReader(Transformer[Token, Any]):
             return ("load",), [{key: one, **more} for one in value]
         return ("load",), {key: value, **more}
 
-    def kilograms(self, *parts: Any) -> Said:
+    def kilograms(self, *parts: Any) -> Statement:
         return self._load("kg", parts)
 
-    def pounds(self, *parts: Any) -> Said:
+    def pounds(self, *parts: Any) -> Statement:
         key, load = self._load("kg", parts)
         if isinstance(load, list):
             return key, [{**one, **pounds(one["kg"])} for one in load]
         return key, {**load, **pounds(load["kg"])} if isinstance(load["kg"], int | float) else load
 
-    def percent(self, *parts: Any) -> Said:
+    def percent(self, *parts: Any) -> Statement:
         return self._load("pct_1rm", parts)
 
-    def body(self, *parts: Any) -> Said:
+    def body(self, *parts: Any) -> Statement:
         return self._load("bodyweight", parts)
 
-    def load(self, said: Said) -> Said:
+    def load(self, said: Statement) -> Statement:
         return said
 
-    def quality(self, said: Said) -> Said:
+    def quality(self, said: Statement) -> Statement:
         return said
 
     def dose(self, said: Any) -> Any:
@@ -281,8 +281,8 @@ class LineReader(Transformer[Token, Any]):
         return seconds
 
     # The head of a block: pairs of a place in the block and a value
-    def opening(self, *tokens: Token) -> list[Said]:
-        said: list[Said] = []
+    def opening(self, *tokens: Token) -> list[Statement]:
+        said: list[Statement] = []
         for token in tokens:
             if token.type == "PART":
                 part = token.lower().replace(" ", "-")
@@ -296,82 +296,82 @@ class LineReader(Transformer[Token, Any]):
                 said.append((("optional",), "exit" if "stop" in token.lower() else "skip"))
         return said
 
-    def pulse(self, *parts: Any) -> list[Said]:
+    def pulse(self, *parts: Any) -> list[Statement]:
         times = [part for part in parts if not isinstance(part, Token)]
         return [(("on_off", key), value) for key, value in zip(("work_s", "rest_s"), times, strict=False)]
 
-    def call_half(self, _call: Token, say: Token, _half: Token) -> Said:
+    def call_half(self, _call: Token, say: Token, _half: Token) -> Statement:
         return ("calls",), {"half": True, "say": _unquoted(say)}
 
-    def call_at(self, _call: Token, say: Token, _at: Token, seconds: Any) -> Said:
+    def call_at(self, _call: Token, say: Token, _at: Token, seconds: Any) -> Statement:
         return ("calls",), {"at_s": seconds, "say": _unquoted(say)}
 
-    def call_before(self, _call: Token, say: Token, seconds: Any, _end: Token) -> Said:
+    def call_before(self, _call: Token, say: Token, seconds: Any, _end: Token) -> Statement:
         return ("calls",), {"before_end_s": seconds, "say": _unquoted(say)}
 
-    def resting(self, _word: Token, key: str) -> Said:
+    def resting(self, _word: Token, key: str) -> Statement:
         return ("rest_as",), key
 
-    def rpe(self, _word: Token, one: Token, _of: Token) -> Said:
+    def rpe(self, _word: Token, one: Token, _of: Token) -> Statement:
         return ("rpe",), _num(one)
 
-    def at_each(self, _word: Token) -> Said:
+    def at_each(self, _word: Token) -> Statement:
         return ("at_each",), True
 
     def phrase(self, said: Any) -> Any:
         return said
 
-    def head(self, *parts: Any) -> list[Said]:
-        said: list[Said] = []
+    def head(self, *parts: Any) -> list[Statement]:
+        said: list[Statement] = []
         for part in parts:
             said.extend(part if isinstance(part, list) else [part])
         return said
 
     # Lines about the session
-    def caution(self, _key: Token, text: Token) -> Said:
+    def caution(self, _key: Token, text: Token) -> Statement:
         return ("cautions",), str(text)
 
-    def tags(self, _key: Token, text: Token) -> Said:
+    def tags(self, _key: Token, text: Token) -> Statement:
         return ("tags",), [one.strip() for one in text.split(",") if one.strip()]
 
-    def people(self, _key: Token, one: Token) -> Said:
+    def people(self, _key: Token, one: Token) -> Statement:
         return ("people",), _num(one)
 
-    def space(self, _key: Token, text: Token) -> Said:
+    def space(self, _key: Token, text: Token) -> Statement:
         sides = [part.strip() for part in text.lower().removesuffix("m").replace("×", "x").split("x")]
         if all(part.replace(".", "", 1).isdigit() for part in sides):
             numbers = [_num(part) for part in sides]
             return ("space_m",), numbers if len(numbers) > 1 else numbers[0]
         return ("space_m",), str(text)
 
-    def slack(self, _key: Token, seconds: Any) -> Said:
+    def slack(self, _key: Token, seconds: Any) -> Statement:
         return ("slack_s",), seconds
 
-    def planned_effort(self, _key: Token, one: Token, _of: Token) -> Said:
+    def planned_effort(self, _key: Token, one: Token, _of: Token) -> Statement:
         return ("rpe",), _num(one)
 
-    def alone(self, _word: Token) -> Said:
+    def alone(self, _word: Token) -> Statement:
         return ("stands_alone",), True
 
 
 def _phrase_method(name: str) -> Any:
-    phrase = next(one for one in PHRASES if one.name == name)
+    phrase = next(one for one in HEAD_PHRASES if one.name == name)
 
-    def method(self: LineReader, *parts: Any) -> list[Said]:
+    def method(self: LineReader, *parts: Any) -> list[Statement]:
         value = next((part for part in parts if not isinstance(part, Token)), phrase.value)
         return [*phrase.also, (phrase.key, value)]
 
     return v_args(inline=True)(method)
 
 
-def _preset_method(values: tuple[Said, ...]) -> Any:
-    def method(self: LineReader, *parts: Any) -> list[Said]:
+def _preset_method(values: tuple[Statement, ...]) -> Any:
+    def method(self: LineReader, *parts: Any) -> list[Statement]:
         return list(values)
 
     return v_args(inline=True)(method)
 
 
-for _one in PHRASES:
+for _one in HEAD_PHRASES:
     setattr(LineReader, f"p_{_one.name}", _phrase_method(_one.name))
 for _preset in PRESETS:
     setattr(LineReader, f"q_{_preset.name}", _preset_method(_preset.values))

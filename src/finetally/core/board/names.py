@@ -38,7 +38,7 @@ def _singular(text: str) -> str:
     return text
 
 
-MOST_NEAR = 200
+MAX_STUB_LOOKUPS = 200
 """Unknown names of one text that nearest names are looked up for; a text of more is no session."""
 
 
@@ -78,7 +78,7 @@ class NameBook:
         """Words that name no movement."""
         key = " ".join(words.split())[:120] or "movement"
         near = self._near.get(key)
-        if near is None and len(self._near) < MOST_NEAR:
+        if near is None and len(self._near) < MAX_STUB_LOOKUPS:
             names = (self._library[one].name or one for one in self._library.nearest(key))
             near = self._near[key] = tuple(names)
         return Stub(key, words, line, column, near or ())

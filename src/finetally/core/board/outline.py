@@ -8,7 +8,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from finetally.core.board.names import NameBook
-from finetally.core.board.writer import Wall, headings
+from finetally.core.board.writer import WallWriter, headings
 from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import ROW_OF, UNASSIGNED
 from finetally.core.session.document import Session
@@ -36,7 +36,7 @@ class OutlineBlock(TypedDict):
 def outline_of(document: dict[str, Any], session: Session, library: Library) -> list[OutlineBlock]:
     """The blocks of a document in their order; a section's line stands in front of its first block's heading."""
     named = library.with_definitions(session.movements)
-    wall = Wall(NameBook(named), quoting=False)
+    wall = WallWriter(NameBook(named), quoting=False)
     lines = iter(headings(document))
     made: list[OutlineBlock] = []
     for entry in document["blocks"]:
@@ -54,7 +54,7 @@ def outline_of(document: dict[str, Any], session: Session, library: Library) -> 
     return made
 
 
-def _outlined(block: dict[str, Any], wall: Wall, library: Library) -> list[OutlineStep]:
+def _outlined(block: dict[str, Any], wall: WallWriter, library: Library) -> list[OutlineStep]:
     made: list[OutlineStep] = []
     joined = False
     for step in _steps(block):
@@ -71,7 +71,7 @@ def _steps(block: dict[str, Any]) -> Iterator[dict[str, Any]]:
     yield from block.get("steps") or ()
 
 
-def _step(step: dict[str, Any], wall: Wall, library: Library) -> OutlineStep:
+def _step(step: dict[str, Any], wall: WallWriter, library: Library) -> OutlineStep:
     movement = library.get(step["movement"])
     patterns = movement.patterns if movement is not None else {}
     row = ROW_OF[max(patterns, key=lambda name: patterns[name])] if patterns else UNASSIGNED

@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any, Literal
 
-Key = tuple[str, ...]
+PhraseKey = tuple[str, ...]
 """Where a value goes in a block; `clock` stands for the inner clock once a rotation has said `at each station`."""
 
-Kind = Literal["time", "count", "word"]
+PhraseKind = Literal["time", "count", "word"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,16 +20,16 @@ class Phrase:
     """
 
     name: str
-    key: Key
-    kind: Kind
+    key: PhraseKey
+    kind: PhraseKind
     words: str
     pattern: str
     value: Any = None
     leads: bool = False
-    also: tuple[tuple[Key, Any], ...] = ()
+    also: tuple[tuple[PhraseKey, Any], ...] = ()
 
 
-def _clock(kind: str) -> tuple[tuple[Key, Any], ...]:
+def _clock(kind: str) -> tuple[tuple[PhraseKey, Any], ...]:
     return ((("clock", "kind"), kind),)
 
 
@@ -97,7 +97,7 @@ OF_BLOCK = (
 TAKE_TURNS = next(one for one in OF_BLOCK if one.name == "take_turns")
 """Said so that several lines under starts cannot be meant all at once; it sets nothing."""
 
-PHRASES = (*CLOCKS, *OF_CLOCK, *OF_ROTATION, *OF_BLOCK)
+HEAD_PHRASES = (*CLOCKS, *OF_CLOCK, *OF_ROTATION, *OF_BLOCK)
 
 AT_EACH = "at each station"
 AT_EACH_PATTERN = r"(at|in)\s+each(\s+station|\s+of\s+them)?|inside"
@@ -110,7 +110,7 @@ class Preset:
     name: str
     words: str
     pattern: str
-    values: tuple[tuple[Key, Any], ...]
+    values: tuple[tuple[PhraseKey, Any], ...]
 
 
 PRESETS = (

@@ -9,7 +9,7 @@ from lark.exceptions import UnexpectedCharacters, UnexpectedEOF, UnexpectedInput
 
 from finetally.core.session.problems import shown
 
-MAX_PROBLEMS = 100
+MAX_BOARD_PROBLEMS = 100
 """Problems listed of one text."""
 
 
@@ -33,7 +33,7 @@ class BoardError(ValueError):
     """A text that cannot be read. Carries every problem found."""
 
     def __init__(self, problems: Iterable[BoardProblem]) -> None:
-        self.problems = tuple(problems)[:MAX_PROBLEMS]
+        self.problems = tuple(problems)[:MAX_BOARD_PROBLEMS]
         super().__init__("; ".join(one.text for one in self.problems))
 
 

@@ -11,7 +11,7 @@ from lark.exceptions import UnexpectedInput
 
 from finetally.core.board.blocks import BlockDraft
 from finetally.core.board.grammar import line_parser
-from finetally.core.board.lines import LineReader, Said
+from finetally.core.board.lines import LineReader, Statement
 from finetally.core.board.names import NameBook, Stub
 from finetally.core.board.problems import BoardError, BoardProblem, of_line
 from finetally.core.board.unsaid import Patch, laid_over
@@ -27,15 +27,15 @@ TRAILER_ENDS = "--- end ---"
 MAX_LINES = 20_000
 """Lines of one text: two hundred blocks of a hundred lines."""
 
-HEAD = re.compile(r"(warm[- ]?up|main(\s+part)?|finisher|cool[- ]?down|block)\s*(\(|\"|“|:)", re.IGNORECASE)
+PART_HEAD = re.compile(r"(warm[- ]?up|main(\s+part)?|finisher|cool[- ]?down|block)\s*(\(|\"|“|:)", re.IGNORECASE)
 TITLE_WORD = re.compile(r"title\s*:\s*", re.IGNORECASE)
 """What may stand in front of a title, where it could be taken for something to do."""
 META = re.compile(r"(notes?|cautions?|tags?|people|space|slack|effort)\s*:|stands\s+alone", re.IGNORECASE)
-TOLD = re.compile(r"\d[\d:.]*(\s*(-|–|to)\s*\d[\d:.]*)?\s*[a-z']*", re.IGNORECASE)
+TOLD_LENGTH = re.compile(r"\d[\d:.]*(\s*(-|–|to)\s*\d[\d:.]*)?\s*[a-z']*", re.IGNORECASE)
 """What may stand after the last comma of the title: the length told."""
 MOST_OF_LENGTH = 40
 """Characters of a length told: `1:05:00 to 1:10:00 minutes`, and room."""
-KINDS = {
+LINE_FORMS = {
     "head": "a part, a colon and what it is: Main: 20 s on / 10 s off, 8 rounds",
     "step": "a dose, a movement and what goes with it: 12 one-arm snatch, each side, 16 kg",
     "option": 'or "label", easier: 8 knee push-up',
@@ -47,7 +47,7 @@ KINDS = {
 
 
 @dataclass(slots=True)
-class Board:
+class BoardReading:
     """A text that was read: the document, movements that nobody knows yet, and the line of each part by path."""
 
     document: dict[str, Any]
@@ -56,7 +56,7 @@ class Board:
     explicit: dict[str, set[str]] = field(default_factory=dict)
 
 
-def read_board(text: str, *, library: Library, unsaid: Patch | None = None) -> Board:
+def read_board(text: str, *, library: Library, unsaid: Patch | None = None) -> BoardReading:
     """Read a text. `unsaid` is what an earlier document held beyond its wall; the text's own trailer goes first.
 
     Raises BoardError with every problem. The document is not validated: what is missing is told there.
@@ -69,14 +69,14 @@ def read_board(text: str, *, library: Library, unsaid: Patch | None = None) -> B
     return board
 
 
-def read_lines(lines: list[str], *, library: Library) -> Board:
+def read_lines(lines: list[str], *, library: Library) -> BoardReading:
     """Read lines without a trailer. Raises BoardError with every problem."""
     reader = _Reader(library)
     reader.read(lines)
     document = reader.document()
     if reader.problems:
         raise BoardError(sorted(reader.problems, key=lambda one: (one.line, one.column)))
-    return Board(document, reader.stubs, reader.places, reader.explicit)
+    return BoardReading(document, reader.stubs, reader.places, reader.explicit)
 
 
 def clean_lines(text: str) -> list[str]:
@@ -151,12 +151,12 @@ class _Reader:
     @staticmethod
     def _is_line(text: str) -> bool:
         folded = text.lower()
-        return bool(HEAD.match(text) or META.match(text)) or folded.startswith(("together", "rest "))
+        return bool(PART_HEAD.match(text) or META.match(text)) or folded.startswith(("together", "rest "))
 
     def _title(self, text: str) -> None:
         text = TITLE_WORD.sub("", text) or text
         title, comma, told = (part.strip() for part in text.rpartition(","))
-        if comma and len(told) <= MOST_OF_LENGTH and TOLD.fullmatch(told):
+        if comma and len(told) <= MOST_OF_LENGTH and TOLD_LENGTH.fullmatch(told):
             seconds = self._parse("rest", f"rest {told}", 0, 0, quiet=True)
             if seconds is None and told.isdecimal():
                 seconds = int(told) * 60
@@ -168,7 +168,7 @@ class _Reader:
     def _line(self, text: str, number: int, indent: int) -> None:
         folded = text.lower()
         if indent == 0:
-            if HEAD.match(text):
+            if PART_HEAD.match(text):
                 self._head(text, number)
                 return
             if META.match(text):
@@ -213,16 +213,16 @@ class _Reader:
             made = reader.transform(line_parser().parse(text, start=start))
         except UnexpectedInput as error:
             if not quiet:
-                self.problems.append(of_line(error, text, number, indent, KINDS[start]))
+                self.problems.append(of_line(error, text, number, indent, LINE_FORMS[start]))
             return None
         if start == "step" and any("movement" not in one for one in made):
-            self.problems.append(BoardProblem(number, indent + 1, shown(text), KINDS[start], "no_movement"))
+            self.problems.append(BoardProblem(number, indent + 1, shown(text), LINE_FORMS[start], "no_movement"))
             return None
         self.stubs.extend(reader.stubs)
         return made
 
     def _head(self, text: str, number: int) -> None:
-        said: list[Said] | None = self._parse("head", text, number, 0)
+        said: list[Statement] | None = self._parse("head", text, number, 0)
         self._close_block()
         self._block = BlockDraft(said or [], (number, 1))
 

@@ -15,8 +15,8 @@ from finetally.core.board.phrases import (
     OF_ROTATION,
     PRESETS,
     TAKE_TURNS,
-    Key,
     Phrase,
+    PhraseKey,
 )
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import TRAILER_BEGINS, TRAILER_ENDS, read_board
@@ -27,7 +27,7 @@ from finetally.core.session.entries import blocks_in
 from finetally.core.session.reading import parse_session
 
 MAY = {"skip": "(optional)", "exit": "(or stop here)"}
-SIDES = {
+SIDE_PHRASES = {
     "each": " each side",
     "left": " on the left",
     "right": " on the right",
@@ -40,7 +40,7 @@ SIDES = {
 def write_wall(document: dict[str, Any], *, library: Library) -> str:
     """The wall form of a document that can be read: all that a person needs, no ids."""
     session = parse_session(document)
-    return Wall(NameBook(library.with_definitions(session.movements))).write(document)
+    return WallWriter(NameBook(library.with_definitions(session.movements))).write(document)
 
 
 def what_the_wall_leaves_out(document: dict[str, Any], *, library: Library) -> Patch | None:
@@ -56,7 +56,7 @@ SAME_IN_ANY_FORMAT = frozenset({"announced_s", "talk_s", "talk_over", "rest_as",
 
 def headings(document: dict[str, Any]) -> list[str]:
     """How each block and section goes by its numbers, as on the wall: no title, no steps, no talk."""
-    wall = Wall(NameBook(Library(())))
+    wall = WallWriter(NameBook(Library(())))
     lines = []
     for entry in document["blocks"]:
         if "section" in entry:
@@ -96,7 +96,7 @@ def _whole_minutes(value: Any) -> TypeGuard[int]:
     return isinstance(value, int) and value > 0 and value % 60 == 0
 
 
-class Wall:
+class WallWriter:
     """Writes parts of a session as they stand on the wall."""
 
     def __init__(self, names: NameBook, *, quoting: bool = True) -> None:
@@ -213,7 +213,7 @@ class Wall:
         clock = block["clock"]
         kind = clock["kind"]
         outer = {**block, "clock": clock}
-        said: set[Key] = set()
+        said: set[PhraseKey] = set()
         preset = next((one for one in PRESETS if all(_value(outer, key) == v for key, v in one.values)), None)
         if preset is not None and kind != "every":
             said.update(key for key, _ in preset.values)
@@ -288,14 +288,14 @@ class Wall:
         return f"{body}, {share}" if body else share
 
 
-def _value(block: dict[str, Any], key: Key) -> Any:
+def _value(block: dict[str, Any], key: PhraseKey) -> Any:
     here: Any = block
     for part in key:
         here = here.get(part) if isinstance(here, dict) else None
     return here
 
 
-def _said(phrases: Sequence[Phrase], block: dict[str, Any], said: set[Key]) -> Iterator[str]:
+def _said(phrases: Sequence[Phrase], block: dict[str, Any], said: set[PhraseKey]) -> Iterator[str]:
     """The phrases that say what is set and was not said yet; marks it as said."""
     for phrase in phrases:
         value = _value(block, phrase.key)
@@ -329,7 +329,7 @@ def _worded(phrase: Phrase, block: dict[str, Any], *, one: bool) -> str:
     return phrase.words.replace("times over", "time over").removesuffix("s") if one else phrase.words
 
 
-def _of_clock(block: dict[str, Any], said: set[Key]) -> Iterator[str]:
+def _of_clock(block: dict[str, Any], said: set[PhraseKey]) -> Iterator[str]:
     clock = block["clock"]
     work, rest = clock.get("work_s"), clock.get("rest_s")
     if clock["kind"] == "intervals":
@@ -385,7 +385,7 @@ def _failure_text(reps: Any, before: str) -> str:
 
 def _qualities(step: dict[str, Any]) -> Iterator[str]:
     """What goes with a movement; each part brings the comma or the blank before it."""
-    sides = SIDES.get(step.get("sides") or "", "")
+    sides = SIDE_PHRASES.get(step.get("sides") or "", "")
     yield sides
     yield _failure_text(step.get("reps"), ", " if sides.startswith(",") else " ")
     load = load_text(step.get("load"))

@@ -7,14 +7,14 @@ from collections.abc import Container, Iterator
 from typing_extensions import TypedDict
 
 from finetally.core.board.names import NameBook
-from finetally.core.board.writer import Wall
+from finetally.core.board.writer import WallWriter
 from finetally.core.formats.names import format_of
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.parts import written
 from finetally.core.tally.kit import kit_needed
 from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.unfold.calls import calls_of
-from finetally.core.unfold.tape import Address, BlockOf, BlockRun, Ident
+from finetally.core.unfold.tape import Address, BlockRun, Identity, LocatedBlock
 
 HEALTH = (
     "Health screening comes first. Stop on pain, dizziness or chest discomfort, and say so.",
@@ -84,7 +84,7 @@ class Card(TypedDict):
 
 def card_of(t: Tally) -> Card:
     """Lay out a session's card from its tally."""
-    wall = Wall(NameBook(t.library), quoting=False)
+    wall = WallWriter(NameBook(t.library), quoting=False)
     announced = t.session.announced_s
     own = t.session.cautions or []
     return {
@@ -100,7 +100,7 @@ def card_of(t: Tally) -> Card:
     }
 
 
-def _blocks(t: Tally, wall: Wall) -> list[CardBlock]:
+def _blocks(t: Tally, wall: WallWriter) -> list[CardBlock]:
     runs: dict[int, list[BlockRun]] = {}
     for run in t.tape.runs:
         runs.setdefault(run.block, []).append(run)
@@ -110,7 +110,7 @@ def _blocks(t: Tally, wall: Wall) -> list[CardBlock]:
     return [_block(t, wall, number, runs[number], kinds.get(number, set())) for number in sorted(runs)]
 
 
-def _block(t: Tally, wall: Wall, number: int, runs: list[BlockRun], kinds: Container[str]) -> CardBlock:
+def _block(t: Tally, wall: WallWriter, number: int, runs: list[BlockRun], kinds: Container[str]) -> CardBlock:
     of = t.tape.blocks[number]
     block, entry = of.block, written(of.block)
     after = runs[-1].end - runs[-1].clock_end
@@ -135,16 +135,16 @@ def _marks(t: Tally, runs: list[BlockRun]) -> list[Mark]:
 
 def _of_run(t: Tally, run: BlockRun, several: bool) -> Iterator[Mark]:
     of = t.tape.blocks[run.block]
-    pass_ = f"pass {run.pass_ + 1}, " if several and run.pass_ is not None else ""
+    section_pass = f"pass {run.section_pass + 1}, " if several and run.section_pass is not None else ""
     about = of.clock_kind in ("amrap", "task")
     if run.clock_start > run.start:
-        yield {"at_s": run.start, "what": f"{pass_}talk", "about": False}
+        yield {"at_s": run.start, "what": f"{section_pass}talk", "about": False}
     elif of.block.talk_over and of.block.talk_s:
-        yield {"at_s": run.start, "what": f"{pass_}talk, people move", "about": False}
-    yield {"at_s": run.clock_start, "what": f"{pass_}start", "about": False}
+        yield {"at_s": run.start, "what": f"{section_pass}talk, people move", "about": False}
+    yield {"at_s": run.clock_start, "what": f"{section_pass}start", "about": False}
     for start, what in _turns(t, run):
         if start > run.clock_start:
-            yield {"at_s": start, "what": f"{pass_}{what}", "about": about}
+            yield {"at_s": start, "what": f"{section_pass}{what}", "about": about}
 
 
 def _turns(t: Tally, run: BlockRun) -> Iterator[tuple[float, str]]:
@@ -153,14 +153,14 @@ def _turns(t: Tally, run: BlockRun) -> Iterator[tuple[float, str]]:
     block = of.block
     size = block.group if isinstance(block.group, int) else 0
     word = "round" if (block.visit or "rounds") == "rounds" else "set"
-    last: tuple[int | None, Ident | None] | None = None
+    last: tuple[int | None, Identity | None] | None = None
     last_step, number = -1, 1
     visit: int | None = None
     for index in range(run.first_segment, run.last_segment):
         segment = t.tape.segments[index]
         if segment.visit is None:
             continue
-        step, at = t.tape.visits[segment.visit].step, segment.whose
+        step, at = t.tape.visits[segment.visit].step, segment.owner
         place = int(step.path[-1])
         here = (at.repeat, at.station)
         if last is not None and here != last:
@@ -175,7 +175,7 @@ def _turns(t: Tally, run: BlockRun) -> Iterator[tuple[float, str]]:
         last, last_step, visit = here, place, segment.visit
 
 
-def _where(of: BlockOf, at: Address) -> str:
+def _where(of: LocatedBlock, at: Address) -> str:
     clock = of.block.clock
     if at.station is not None and isinstance(clock, Rotation):
         names = {s.id if s.id is not None else i: s.name for i, s in enumerate(clock.stations)}
@@ -183,7 +183,7 @@ def _where(of: BlockOf, at: Address) -> str:
     return f"time {(at.repeat or 0) + 1}"
 
 
-def _calls(of: BlockOf, kinds: Container[str]) -> list[str]:
+def _calls(of: LocatedBlock, kinds: Container[str]) -> list[str]:
     own = of.block.calls
     if own is not None:
         return [call.say for call in own]

@@ -16,9 +16,9 @@ from finetally.core.checks.check import (
 from finetally.core.checks.time import HARD_EFFORTS
 from finetally.core.movements.patterns import ROW_OF
 from finetally.core.tally.measure import Tally
-from finetally.core.unfold.pace import EPS
+from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.steps import StepPlan
-from finetally.core.unfold.tape import Done, Segment
+from finetally.core.unfold.tape import PerformedVisit, Segment
 
 SAME_PATTERN_REST_S = 15
 MAIN_SHARE = 0.5
@@ -33,20 +33,20 @@ def uneven_sides(t: Tally) -> Iterator[Finding]:
     sides: dict[str, list[float]] = {}
     paths: dict[str, StepPlan] = {}
     called: dict[str, float] = {}
-    for done in t.tape.visits:
-        if done.step.sides == "both":
+    for visit in t.tape.visits:
+        if visit.step.sides == "both":
             continue
-        called[done.step.key] = called.get(done.step.key, 0.0) + done.called
-        mine = sides.setdefault(done.step.key, [0, 0, 0, 0])
-        for index, value in enumerate((done.left, done.right, done.left_s, done.right_s)):
+        called[visit.step.key] = called.get(visit.step.key, 0.0) + visit.called
+        mine = sides.setdefault(visit.step.key, [0, 0, 0, 0])
+        for index, value in enumerate((visit.left, visit.right, visit.left_s, visit.right_s)):
             mine[index] += value
-        paths.setdefault(done.step.key, done.step)
+        paths.setdefault(visit.step.key, visit.step)
     for key, (left, right, left_s, right_s) in sides.items():
         # Reps that are estimated go with the seconds: one side tires first, it does not get more.
         by_time = left + right == 0 or not called.get(key)
         one, other = (left_s, right_s) if by_time else (left, right)
         # A turn that ends in the middle leaves one rep over; that is no imbalance.
-        if abs(one - other) > max(1, UNEVEN_SHARE * (one + other)) + EPS:
+        if abs(one - other) > max(1, UNEVEN_SHARE * (one + other)) + TIME_EPS_S:
             step = paths[key]
             unit = "s" if by_time else "reps"
             fields: dict[str, str | int | float] = {
@@ -100,14 +100,18 @@ def _neighbours(t: Tally) -> dict[int, list[Pair]]:
     segments = t.tape.segments
     before: int | None = None
     rows: dict[int, set[str]] = {}
-    for index, segment, done in work_segments(t):
+    for index, segment, visit in work_segments(t):
         previous, before = before, index
         if previous is None or not t.counted[segment.block] or segments[previous].block != segment.block:
             continue
         last = t.tape.visits[segments[previous].visit or 0].step
-        step = done.step
+        step = visit.step
         gap = segment.start - segments[previous].start - segments[previous].seconds
-        if step.key == last.key or gap >= SAME_PATTERN_REST_S - EPS or frozenset((last.key, step.key)) in seen:
+        if (
+            step.key == last.key
+            or gap >= SAME_PATTERN_REST_S - TIME_EPS_S
+            or frozenset((last.key, step.key)) in seen
+        ):
             continue
         for one in (last, step):
             if id(one) not in rows:
@@ -125,21 +129,21 @@ def unrehearsed(t: Tally) -> Iterator[Finding]:
     """Counted patterns worked at hard or above that no warm-up step touches: one finding for all of them."""
     warm = {
         ROW_OF[p].name
-        for done in t.firsts
-        if t.tape.blocks[done.block].part == "warm-up"
-        for p in done.step.movement.patterns
+        for visit in t.firsts
+        if t.tape.blocks[visit.block].part == "warm-up"
+        for p in visit.step.movement.patterns
     }
     if not warm:
         return
-    missing: dict[str, Done] = {}
-    for done in t.firsts:
-        of = t.tape.blocks[done.block]
-        if of.part in t.methods.counted_parts and done.step.effort in HARD_EFFORTS:
-            for row in sorted(main_patterns(done.step) - warm):
-                missing.setdefault(row, done)
+    missing: dict[str, PerformedVisit] = {}
+    for visit in t.firsts:
+        of = t.tape.blocks[visit.block]
+        if of.part in t.methods.counted_parts and visit.step.effort in HARD_EFFORTS:
+            for row in sorted(main_patterns(visit.step) - warm):
+                missing.setdefault(row, visit)
     if missing:
         first = next(iter(missing.values()))
-        named = [f"{row} ({done.step.name})" for row, done in missing.items()]
+        named = [f"{row} ({visit.step.name})" for row, visit in missing.items()]
         fields: dict[str, str | int | float] = {"patterns": ", ".join(named)}
         yield Finding(first.step.path, fields, len(missing), block=first.block)
 
@@ -169,19 +173,19 @@ def cool_down_misses(t: Tally) -> Iterator[Finding]:
     if not _has_part(t, "cool-down"):
         return
     seconds: dict[int, float] = {}
-    for done in t.tape.visits:
-        seconds[id(done.step)] = seconds.get(id(done.step), 0.0) + done.seconds
+    for visit in t.tape.visits:
+        seconds[id(visit.step)] = seconds.get(id(visit.step), 0.0) + visit.seconds
     rows: dict[str, float] = {}
-    for done in t.firsts:
-        if t.counted[done.block]:
-            for pattern, weight in done.step.movement.patterns.items():
+    for visit in t.firsts:
+        if t.counted[visit.block]:
+            for pattern, weight in visit.step.movement.patterns.items():
                 if pattern != "mobility":
-                    rows[pattern] = rows.get(pattern, 0.0) + weight * seconds[id(done.step)]
+                    rows[pattern] = rows.get(pattern, 0.0) + weight * seconds[id(visit.step)]
     touched = {
         target
-        for done in t.firsts
-        if t.tape.blocks[done.block].part == "cool-down"
-        for target in (*(done.step.movement.relieves or ()), *done.step.movement.patterns)
+        for visit in t.firsts
+        if t.tape.blocks[visit.block].part == "cool-down"
+        for target in (*(visit.step.movement.relieves or ()), *visit.step.movement.patterns)
     }
     if not rows:
         return
@@ -202,47 +206,47 @@ def landings_high(t: Tally) -> Iterator[Finding]:
 def skill_when_tired(t: Tally) -> Iterator[Finding]:
     """A skilled movement begins with uptake at 80 % or more."""
     told: set[int] = set()
-    for index, segment, done in work_segments(t):
+    for index, segment, visit in work_segments(t):
         tired = t.trace[index].start >= TIRED_UPTAKE
-        if done.step.movement.skilled and tired and id(done.step) not in told:
-            told.add(id(done.step))
+        if visit.step.movement.skilled and tired and id(visit.step) not in told:
+            told.add(id(visit.step))
             fields: dict[str, str | int | float] = {
-                "movement": done.step.name,
+                "movement": visit.step.name,
                 "uptake": f"{t.trace[index].start:.0%}",
             }
-            yield Finding(done.step.path, fields, t.trace[index].start, segment.at.as_dict(), segment.block)
+            yield Finding(visit.step.path, fields, t.trace[index].start, segment.at.as_dict(), segment.block)
 
 
 def rep_rule_unclear(t: Tally) -> Iterator[Finding]:
     """One-sided movements with a count, and nothing said about sides: one finding for all of them."""
     found = [
-        done for done in t.firsts
-        if (done.step.movement.sides or "both") != "both"
-        and done.step.step.sides is None and done.step.step.reps is not None
+        visit for visit in t.firsts
+        if (visit.step.movement.sides or "both") != "both"
+        and visit.step.step.sides is None and visit.step.step.reps is not None
     ]  # fmt: skip
     if not found:
         return
-    named = {f"{done.step.name} (read as “{done.step.sides}”)": None for done in found}
-    edits = [([done.step.step.id, "sides"], done.step.sides) for done in found if done.step.step.id is not None]
+    named = {f"{visit.step.name} (read as “{visit.step.sides}”)": None for visit in found}
+    edits = [([visit.step.step.id, "sides"], visit.step.sides) for visit in found if visit.step.step.id is not None]
     mend = set_edits("say so in each place", [*edits]) if edits else None  # type: ignore[list-item]
-    paths = [(*done.step.path, "sides") for done in found]
-    blocks = {done.block for done in found}
+    paths = [(*visit.step.path, "sides") for visit in found]
+    blocks = {visit.block for visit in found}
     block = blocks.pop() if len(blocks) == 1 else None
     yield Finding(paths[0], {"movements": _listed(named)}, block=block, mend=mend, others=tuple(paths[1:]))
 
 
 def not_judged(t: Tally) -> Iterator[Finding]:
     """Loads without one-rep maximum or reserve: their effort cannot be told. One finding for all of them."""
-    steps: dict[int, Done] = {}
-    for done, judged in zip(t.tape.visits, t.effort.judged, strict=True):
+    steps: dict[int, PerformedVisit] = {}
+    for visit, judged in zip(t.tape.visits, t.effort.judged, strict=True):
         if judged.not_judged:
-            steps.setdefault(id(done.step), done)
+            steps.setdefault(id(visit.step), visit)
     if not steps:
         return
     found = list(steps.values())
-    named = dict.fromkeys(done.step.name for done in found)
-    paths = [(*done.step.path, "load") for done in found]
-    blocks = {done.block for done in found}
+    named = dict.fromkeys(visit.step.name for visit in found)
+    paths = [(*visit.step.path, "load") for visit in found]
+    blocks = {visit.block for visit in found}
     block = blocks.pop() if len(blocks) == 1 else None
     yield Finding(paths[0], {"movements": _listed(named)}, block=block, others=tuple(paths[1:]))
 

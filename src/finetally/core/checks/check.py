@@ -8,11 +8,10 @@ from typing import Any, Literal
 
 from typing_extensions import TypedDict
 
-from finetally.core.edits.edit import PlacePart
 from finetally.core.session.document import Block
-from finetally.core.session.problems import Path, path_text
+from finetally.core.session.problems import Path, PathPart, path_text
 from finetally.core.tally.measure import Tally
-from finetally.core.unfold.tape import BlockOf, Done, Segment
+from finetally.core.unfold.tape import LocatedBlock, PerformedVisit, Segment
 
 Severity = Literal["note", "look", "stop"]
 Fields = dict[str, str | int | float]
@@ -70,35 +69,35 @@ class Check:
     find: Callable[[Tally], Iterator[Finding]]
 
 
-def place_of(of: BlockOf, *keys: PlacePart) -> list[PlacePart]:
+def edit_path(of: LocatedBlock, *keys: PathPart) -> list[PathPart]:
     """Where an edit of a block goes: by its id, else by its path."""
-    start: list[PlacePart] = [of.block.id] if of.block.id is not None else list(of.path)
+    start: list[PathPart] = [of.block.id] if of.block.id is not None else list(of.path)
     return [*start, *keys]
 
 
-def set_edit(label: str, place: list[PlacePart], value: Any) -> Mend:
+def set_edit(label: str, at: list[PathPart], value: Any) -> Mend:
     """A mend that sets one key."""
-    return {"label": label, "edits": [{"op": "set", "place": place, "value": value}]}
+    return {"label": label, "edits": [{"op": "set", "path": at, "value": value}]}
 
 
-def set_edits(label: str, edits: list[tuple[list[PlacePart], Any]]) -> Mend:
+def set_edits(label: str, edits: list[tuple[list[PathPart], Any]]) -> Mend:
     """A mend that sets several keys."""
-    return {"label": label, "edits": [{"op": "set", "place": place, "value": value} for place, value in edits]}
+    return {"label": label, "edits": [{"op": "set", "path": at, "value": value} for at, value in edits]}
 
 
-def block_name(of: BlockOf, number: int) -> str:
+def block_name(of: LocatedBlock, number: int) -> str:
     """What a block is called in a finding."""
     return of.block.title or f"{of.part} block {number + 1}"
 
 
-def counted_blocks(t: Tally) -> Iterator[tuple[int, BlockOf, Block]]:
+def counted_blocks(t: Tally) -> Iterator[tuple[int, LocatedBlock, Block]]:
     """The blocks whose parts count."""
     for number, of in enumerate(t.tape.blocks):
         if t.counted[number]:
             yield number, of, of.block
 
 
-def work_segments(t: Tally) -> Iterator[tuple[int, Segment, Done]]:
+def work_segments(t: Tally) -> Iterator[tuple[int, Segment, PerformedVisit]]:
     """Work segments with their visit, in order of time."""
     for index, segment in enumerate(t.tape.segments):
         if segment.visit is not None:

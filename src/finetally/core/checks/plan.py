@@ -10,25 +10,25 @@ from finetally.core.session.clocks import Every, Intervals, Task
 from finetally.core.session.document import Section
 from finetally.core.session.values import FromScore
 from finetally.core.tally.measure import Tally
-from finetally.core.unfold.pace import EPS
+from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.words import clock_text
 
 
 def dose_over_window(t: Tally) -> Iterator[Finding]:
     """A dose in reps takes longer than the window it stands in."""
     seen: set[int] = set()
-    for done in t.tape.visits:
-        of = t.tape.blocks[done.block]
-        step = done.step
-        if id(step) in seen or not isinstance(of.block.clock, Intervals) or not done.called:
+    for visit in t.tape.visits:
+        of = t.tape.blocks[visit.block]
+        step = visit.step
+        if id(step) in seen or not isinstance(of.block.clock, Intervals) or not visit.called:
             continue
-        needed = done.called * step.dose_rep_s
-        if needed > done.seconds + EPS:
+        needed = visit.called * step.dose_rep_s
+        if needed > visit.seconds + TIME_EPS_S:
             seen.add(id(step))
             fields: Fields = {
-                "movement": step.name, "needed": clock_text(needed), "window": clock_text(done.seconds),
+                "movement": step.name, "needed": clock_text(needed), "window": clock_text(visit.seconds),
             }  # fmt: skip
-            yield Finding((*step.path, "reps"), fields, needed - done.seconds, block=done.block)
+            yield Finding((*step.path, "reps"), fields, needed - visit.seconds, block=visit.block)
 
 
 def filler_late(t: Tally) -> Iterator[Finding]:
@@ -98,9 +98,9 @@ def score_from_nowhere(t: Tally) -> Iterator[Finding]:
 
 def dose_falls_away(t: Tally) -> Iterator[Finding]:
     """A dose that shrinks to nothing before its rounds are over."""
-    for done in t.firsts:
-        step = done.step
+    for visit in t.firsts:
+        step = visit.step
         if step.step.reps is None or (step.step.grow or 0) >= 0:
             continue
-        if step.reps(t.resolver.count(t.tape.blocks[done.block].block.rounds) - 1) == 0:
-            yield Finding((*step.path, "grow"), {"movement": step.name}, block=done.block)
+        if step.reps(t.resolver.count(t.tape.blocks[visit.block].block.rounds) - 1) == 0:
+            yield Finding((*step.path, "grow"), {"movement": step.name}, block=visit.block)

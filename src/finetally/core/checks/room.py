@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from finetally.core.checks.check import Finding, place_of, set_edit
+from finetally.core.checks.check import Finding, edit_path, set_edit
 from finetally.core.formats.names import claimed
 from finetally.core.formats.table import recognise
 from finetally.core.session.clocks import Rotation
@@ -32,7 +32,7 @@ def named_otherwise(t: Tally) -> Iterator[Finding]:
             "claimed": formats[0].name,
             "is": is_named or "none of the named",
         }
-        mend = set_edit(f"call it {is_named}", place_of(of, "title"), is_named) if is_named else None
+        mend = set_edit(f"call it {is_named}", edit_path(of, "title"), is_named) if is_named else None
         yield Finding((*of.path, "title"), fields, block=number, mend=mend)
 
 
@@ -41,12 +41,12 @@ def kit_short(t: Tally) -> Iterator[Finding]:
     if t.session.people is None:
         return
     told: set[str] = set()
-    for kit, _, needed, done in kit_needed(t):
+    for kit, _, needed, visit in kit_needed(t):
         there = t.given.kit.get(kit)
         if there is not None and needed > there and kit not in told:
             told.add(kit)
             fields: dict[str, str | int | float] = {"kit": kit, "needed": needed, "there": there}
-            yield Finding(done.step.path, fields, needed - there, block=done.block)
+            yield Finding(visit.step.path, fields, needed - there, block=visit.block)
 
 
 def station_full(t: Tally) -> Iterator[Finding]:

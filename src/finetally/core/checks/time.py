@@ -12,16 +12,15 @@ from finetally.core.checks.check import (
     Severity,
     block_name,
     counted_blocks,
-    place_of,
+    edit_path,
     set_edit,
     work_segments,
 )
-from finetally.core.edits.edit import PlacePart
 from finetally.core.session.clocks import Rotation, Task
-from finetally.core.session.problems import Path
+from finetally.core.session.problems import Path, PathPart
 from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.tally.times import over_told, told_ends
-from finetally.core.unfold.pace import EPS, Pacer
+from finetally.core.unfold.pace import TIME_EPS_S, Pacer
 from finetally.core.unfold.tape import BlockRun
 from finetally.core.unfold.unfold import unfold
 from finetally.core.words import clock_text
@@ -46,15 +45,15 @@ def announced_differs(t: Tally) -> Iterator[Finding]:
         if of.block.announced_s is not None:
             runs = [run for run in t.tape.runs if run.block == number]
             comes_to = sum(run.clock_end - run.clock_start + run.cap_slack_s for run in runs)
-            told, place = told_ends(of.block.announced_s, t.resolver), place_of(of, "announced_s")
-            yield from _told(told, comes_to, (*of.path, "announced_s"), place, block_name(of, number), number)
+            told, at = told_ends(of.block.announced_s, t.resolver), edit_path(of, "announced_s")
+            yield from _told(told, comes_to, (*of.path, "announced_s"), at, block_name(of, number), number)
 
 
 def _told(
     told: tuple[float, float],
     comes_to: float,
     path: Path,
-    place: list[PlacePart],
+    at: list[PathPart],
     name: str = "",
     block: int | None = None,
 ) -> Iterator[Finding]:
@@ -68,11 +67,11 @@ def _told(
     }
     if over > min(OVER_S, OVER_SHARE * high):
         minutes = math.ceil(comes_to / 60) * 60
-        mend = set_edit(f"tell {clock_text(minutes)}", place, minutes)
+        mend = set_edit(f"tell {clock_text(minutes)}", at, minutes)
         yield Finding(
             path, {**fields, "by": f"{clock_text(over)} over"}, over, block=block, severity="look", mend=mend
         )
-    elif over < -EPS:
+    elif over < -TIME_EPS_S:
         yield Finding(path, {**fields, "by": f"{clock_text(-over)} slack"}, over, block=block, severity="note")
 
 
@@ -100,7 +99,7 @@ def slot_overflow(t: Tally) -> Iterator[Finding]:
             overflow.needed_s - overflow.period_s,
             overflow.at.as_dict(),
             number,
-            mend=set_edit(f"a start every {clock_text(needed)}", place_of(of, *inner, "period_s"), needed),
+            mend=set_edit(f"a start every {clock_text(needed)}", edit_path(of, *inner, "period_s"), needed),
         )
 
 
@@ -154,7 +153,7 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
     changes: dict[tuple[int, int], float] = {}
     before: tuple[int, float] | None = None
     segments = t.tape.segments
-    for index, segment, done in work_segments(t):
+    for index, segment, visit in work_segments(t):
         previous, before = before, (index, segment.start + segment.seconds)
         if previous is None or segments[previous[0]].block != segment.block:
             continue
@@ -162,7 +161,7 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
         if of.clock_kind != "intervals":
             continue
         last = t.tape.visits[segments[previous[0]].visit or 0].step
-        step = done.step
+        step = visit.step
         pair = id(last), id(step)
         if pair not in changes:
             changes[pair] = pacer.change_over(
@@ -170,7 +169,7 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
             )
         change = changes[pair]
         rest = segment.start - previous[1]
-        if change < max(WORTH_S, rest / 2, WORTH_SHARE * segment.seconds) - EPS:
+        if change < max(WORTH_S, rest / 2, WORTH_SHARE * segment.seconds) - TIME_EPS_S:
             continue
         known = worst.get(segment.block)
         if known is not None and known[0] - known[1] >= change - rest:
@@ -191,9 +190,9 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
 
 def _effect(rest: float, change: float) -> str:
     """What is left of a rest after the change-over."""
-    if rest <= EPS:
+    if rest <= TIME_EPS_S:
         return "and there is no rest, so it comes off the next window"
-    if change > rest + EPS:
+    if change > rest + TIME_EPS_S:
         return f"of {rest:g} s rest, so the next window begins late"
     return f"of {rest:g} s rest; {rest - change:g} s is left to breathe"
 
@@ -214,13 +213,13 @@ def long_dense(t: Tally) -> Iterator[Finding]:
                 "block": block_name(of, number),
                 "minutes": clock_text(total),
                 "density": f"{density:.1%}",
-                "rest": f"{clock_text(rest)} of rest in it" if rest > EPS else "no rest is prescribed in it",
+                "rest": f"{clock_text(rest)} of rest in it" if rest > TIME_EPS_S else "no rest is prescribed in it",
             }
             yield Finding(of.path, fields, density, block=number)
 
 
 def _in_clock(runs: Sequence[BlockRun], start: float) -> bool:
-    return any(run.clock_start - EPS <= start < run.clock_end - EPS for run in runs)
+    return any(run.clock_start - TIME_EPS_S <= start < run.clock_end - TIME_EPS_S for run in runs)
 
 
 def rest_missing(t: Tally) -> Iterator[Finding]:
@@ -230,11 +229,11 @@ def rest_missing(t: Tally) -> Iterator[Finding]:
         one, other = t.tape.blocks[before.block], t.tape.blocks[after.block]
         hard = (other.block.effort or "hard") in HARD_EFFORTS and other.part in ("main", "finisher")
         gap = (before.end - before.clock_end) + (after.clock_start - after.start)
-        if hard and one.part == other.part and gap <= EPS and before.block != after.block:
+        if hard and one.part == other.part and gap <= TIME_EPS_S and before.block != after.block:
             yield Finding(
                 (*one.path, "rest_after_s"),
                 {"block": block_name(other, after.block), "before": block_name(one, before.block)},
                 0,
                 block=after.block,
-                mend=set_edit("60 s of rest before it", place_of(one, "rest_after_s"), 60),
+                mend=set_edit("60 s of rest before it", edit_path(one, "rest_after_s"), 60),
             )

@@ -18,14 +18,14 @@ from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.names import name_of
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
-from finetally.core.session.document import Entry, Session
+from finetally.core.session.document import BlockOrSection, Session
 from finetally.core.session.parts import session_of, written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.session.rules import rule_problems
 from finetally.core.tally.stave import Thumbnail, thumbnail_of
 
-PLAN = "plan"
+PLAN_COLUMN = "plan"
 
 
 class CauseOut(TypedDict):
@@ -42,7 +42,7 @@ class Column(TypedDict):
 
     `wall`: its headings; `document`: what it is figured as, `entries` its blocks; both are left out (None, empty),
     with thumbnail, checks and spread, of one that is ranked and not shown. Where it cannot be, `why` says so,
-    `causes` one by one, and there are no values. `left` is what the held figure falls short by, `bent` what could
+    `causes` one by one, and there are no values. `left` is what the held figure falls short by, `losses` what could
     not be carried over; `endless` names the rows whose value has no end; `deltas` by how much each row differs from
     the first column.
     """
@@ -56,7 +56,7 @@ class Column(TypedDict):
     document: dict[str, Any] | None
     why: str | None
     causes: list[CauseOut]
-    bent: list[str]
+    losses: list[str]
     held: float | None
     left: float | None
     left_reps: dict[str, int]
@@ -97,17 +97,21 @@ def figured(session: Session, *, library: Library, methods: Methods) -> _Plain:
 
 
 def plan_column(
-    entries: Sequence[Entry], ingredients: Ingredients, *, library: Library, methods: Methods = DEFAULT_METHODS
+    entries: Sequence[BlockOrSection],
+    ingredients: Ingredients,
+    *,
+    library: Library,
+    methods: Methods = DEFAULT_METHODS,
 ) -> Column:
     """The blocks as they stand. Raises DocumentError if they cannot be figured."""
     session = _alone(entries, ingredients, "As planned")
     made = figured(session, library=library, methods=methods)
     # The plan is named by what its blocks are; how they go stands behind.
     names = [_named(name_of(entry), line) for entry, line in zip(entries, made["wall"], strict=False)]
-    return {**_empty(PLAN, PLAN, "As planned"), **made, "wall": names}
+    return {**_empty(PLAN_COLUMN, PLAN_COLUMN, "As planned"), **made, "wall": names}
 
 
-def _alone(entries: Sequence[Entry], of: Ingredients, title: str) -> Session:
+def _alone(entries: Sequence[BlockOrSection], of: Ingredients, title: str) -> Session:
     people = {} if of.people is None else {"people": of.people}
     return session_of(entries, of.definitions, title, stands_alone=True, **people)
 
@@ -148,7 +152,7 @@ def column_of(
     return {
         **empty,
         "params": {} if made.params is None else made.params.told(),
-        "bent": list(made.bent),
+        "losses": list(made.losses),
         "held": made.made,
         "left": made.left,
         "left_reps": {key: reps for key, reps in made.left_reps.items() if reps},
@@ -171,7 +175,7 @@ def session_column(document: dict[str, Any], name: str, *, library: Library, met
 def _empty(key: str, form: str, name: str) -> Column:
     return {
         "key": key, "format": form, "name": name, "wall": [], "params": {}, "entries": [], "document": None,
-        "why": None, "causes": [], "bent": [], "held": None, "left": None, "left_reps": {}, "values": {},
+        "why": None, "causes": [], "losses": [], "held": None, "left": None, "left_reps": {}, "values": {},
         "endless": [], "deltas": {}, "spread": {}, "checks": [], "thumbnail": None,
     }  # fmt: skip
 

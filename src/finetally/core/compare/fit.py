@@ -10,7 +10,7 @@ from typing import Any
 from pydantic import TypeAdapter
 from typing_extensions import TypedDict
 
-from finetally.core.compare.changes import Change, Kind, cuts_of, series_of
+from finetally.core.compare.changes import ChangeKind, PlanChange, cuts_of, series_of
 from finetally.core.edits.edit import Edit, apply_edits
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
@@ -18,20 +18,20 @@ from finetally.core.movements.library import Library
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import booked_s, tally, timetable_s
-from finetally.core.unfold.resolve import PLAN, Resolver
+from finetally.core.unfold.resolve import AT_PLAN, Resolver
 from finetally.core.unfold.unfold import unfold
 
 EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
 MOST_WAYS = 3
 MOST_TRIED = 6
 """Sets of parts that are taken out together and laid out; those that should come closest."""
-EPS = 1e-6
+TIME_EPS_S = 1e-6
 
 
 class FitWay(TypedDict):
     """One way to fit: what is done, its edits, what the session then comes to, and the time left over."""
 
-    kind: Kind
+    kind: ChangeKind
     what: str
     edits: list[dict[str, Any]]
     timetable_s: float
@@ -62,25 +62,25 @@ def fit_to_time(
     found = list(finder.singles(document, now, longer=longer))
     if not longer and len({change.kind for change, _ in found}) < MOST_WAYS:
         found.extend(finder.doubles(document, now))
-    best: dict[str, tuple[Change, float]] = {}
+    best: dict[str, tuple[PlanChange, float]] = {}
     for change, length in found:
         # Which part is taken out makes a way of its own; rounds, windows and rests are one way each.
         key = change.what.partition(";")[0] if change.kind in ("exit", "skip") else change.kind
-        if key not in best or best[key][1] < length - EPS:
+        if key not in best or best[key][1] < length - TIME_EPS_S:
             best[key] = (change, length)
-    different: dict[str, Change] = {}
+    different: dict[str, PlanChange] = {}
     for change, _ in sorted(best.values(), key=lambda pair: available_s - pair[1]):
         different.setdefault(json.dumps(applied(document, change)), change)
     return [finder.figured(document, change) for change in [*different.values()][:MOST_WAYS]]
 
 
-def applied(document: dict[str, Any], change: Change) -> dict[str, Any]:
+def applied(document: dict[str, Any], change: PlanChange) -> dict[str, Any]:
     """The document with a change's edits made."""
     return apply_edits(document, EDITS.validate_python(change.edits))[0]
 
 
-def _both(first: Change, second: Change) -> Change:
-    return Change(first.kind, f"{first.what}; {second.what}", [*first.edits, *second.edits])
+def _both(first: PlanChange, second: PlanChange) -> PlanChange:
+    return PlanChange(first.kind, f"{first.what}; {second.what}", [*first.edits, *second.edits])
 
 
 _EMPTY: dict[str, Any] = {"fine_tally": 1, "title": "-", "blocks": []}
@@ -126,20 +126,20 @@ class _Finder:
         """The timetable of a document that is laid out whole. Raises DocumentError."""
         session = parse_session(document)
         tape = unfold(session, library=self._library, methods=self._methods, given=self._given)
-        return booked_s(tape, session, Resolver(PLAN, self._given.scores))
+        return booked_s(tape, session, Resolver(AT_PLAN, self._given.scores))
 
-    def _fits(self, document: dict[str, Any], change: Change) -> float | None:
+    def _fits(self, document: dict[str, Any], change: PlanChange) -> float | None:
         """The length after a change if it fits; None if it does not, or cannot be made at all."""
         try:
             length = self.length(applied(document, change))
         except DocumentError:
             # A round more may ask for a list that is not long enough, or go over a limit: then it is no way.
             return None
-        return length if length <= self._available_s + EPS else None
+        return length if length <= self._available_s + TIME_EPS_S else None
 
     def singles(
         self, document: dict[str, Any], now: float, *, longer: bool, cuts: bool = True
-    ) -> Iterator[tuple[Change, float]]:
+    ) -> Iterator[tuple[PlanChange, float]]:
         """Every single change that fits: of each series the one that comes closest."""
         for cut in cuts_of(document, self._given) if cuts and not longer else ():
             length = self._fits(document, cut)
@@ -147,15 +147,15 @@ class _Finder:
                 yield cut, length
         for series in series_of(document, longer=longer):
             closest = self._closest(document, series, longer=longer)
-            if closest is not None and abs(closest[1] - now) > EPS:
+            if closest is not None and abs(closest[1] - now) > TIME_EPS_S:
                 yield closest
 
     def _closest(
-        self, document: dict[str, Any], series: list[Change], *, longer: bool
-    ) -> tuple[Change, float] | None:
+        self, document: dict[str, Any], series: list[PlanChange], *, longer: bool
+    ) -> tuple[PlanChange, float] | None:
         """By halving: when cutting the first that fits, when filling the last that does."""
         low, high = 0, len(series)
-        best: tuple[Change, float] | None = None
+        best: tuple[PlanChange, float] | None = None
         while low < high:
             middle = (low + high) // 2
             length = self._fits(document, series[middle])
@@ -167,7 +167,7 @@ class _Finder:
                 high = middle
         return best
 
-    def doubles(self, document: dict[str, Any], now: float) -> Iterator[tuple[Change, float]]:
+    def doubles(self, document: dict[str, Any], now: float) -> Iterator[tuple[PlanChange, float]]:
         """Parts taken out that are not enough alone, and then the closest change of what is left.
 
         What a change saves hardly depends on the others, so each is measured once and those together that should
@@ -176,7 +176,7 @@ class _Finder:
         cuts = [
             (cut, now - length) for cut in cuts_of(document, self._given) if (length := self._after(document, cut))
         ]
-        short = [(cut, saved) for cut, saved in cuts if now - saved > self._available_s + EPS]
+        short = [(cut, saved) for cut, saved in cuts if now - saved > self._available_s + TIME_EPS_S]
         most = self._savings(document, now)
         found = False
         for parts in (1, 2):
@@ -186,7 +186,7 @@ class _Finder:
             ]
             # Those first that take out least and may still be enough.
             together.sort(key=lambda pair: pair[0])
-            enough = [cut for saved, cut in together if now - saved - most <= self._available_s + EPS]
+            enough = [cut for saved, cut in together if now - saved - most <= self._available_s + TIME_EPS_S]
             for chosen in enough[:MOST_TRIED]:
                 for change, length in self._more(document, chosen):
                     found = True
@@ -194,7 +194,7 @@ class _Finder:
             if found:
                 return
 
-    def _after(self, document: dict[str, Any], change: Change) -> float | None:
+    def _after(self, document: dict[str, Any], change: PlanChange) -> float | None:
         """The length after a change; None where it cannot be made."""
         try:
             return self.length(applied(document, change))
@@ -206,7 +206,7 @@ class _Finder:
         ends = (series[-1] for series in series_of(document, longer=False) if series)
         return max((now - length for end in ends if (length := self._after(document, end))), default=0.0)
 
-    def _more(self, document: dict[str, Any], cuts: list[Change]) -> Iterator[tuple[Change, float]]:
+    def _more(self, document: dict[str, Any], cuts: list[PlanChange]) -> Iterator[tuple[PlanChange, float]]:
         """The parts out, and the closest of each series of what is left."""
         try:
             less, gone = document, cuts[0]
@@ -218,13 +218,13 @@ class _Finder:
             length = self.length(less)
         except (DocumentError, StopIteration):
             return
-        if length <= self._available_s + EPS:
+        if length <= self._available_s + TIME_EPS_S:
             yield gone, length
             return
         for more in self.singles(less, length, longer=False, cuts=False):
             yield _both(gone, more[0]), more[1]
 
-    def figured(self, document: dict[str, Any], change: Change) -> FitWay:
+    def figured(self, document: dict[str, Any], change: PlanChange) -> FitWay:
         """A way with what the session then comes to."""
         session = parse_session(applied(document, change))
         t = tally(session, library=self._library, methods=self._methods, given=self._given)

@@ -7,14 +7,14 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
-from finetally.core.formats.axes import NOTHING_NEAR, Near
-from finetally.core.formats.doses import DOSES, usual_dose
+from finetally.core.formats.axes import NO_HINTS, PlanHints
+from finetally.core.formats.doses import DOSE_KEYS, usual_dose
 from finetally.core.formats.names import claimed
 from finetally.core.formats.table import Recognised, recognise
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Intervals, Rotation
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.parts import blocks_of_entry, changed, set_values, steps_of_entry, without
 from finetally.core.session.step import Load, Step
@@ -24,12 +24,12 @@ from finetally.core.tally.measure import Tally
 
 KEPT_WORDS = ("part", "effort", "rest_as", "title", "notes", "talk_s", "optional", "calls")
 """Not among them: `rpe` and `on_purpose`, which were said of the old format."""
-OF_OLD_FORMAT = (*DOSES, "grow", "fill", "chain", "rest_s")
+REPLACED_STEP_KEYS = (*DOSE_KEYS, "grow", "fill", "chain", "rest_s")
 MAX_INGREDIENTS = 40
 """Movements that one comparison pours: more than any floor has stations for."""
 
-Dose = Mapping[str, Any]
-Ends = Literal["windows", "reps"]
+StepDose = Mapping[str, Any]
+TurnEnd = Literal["windows", "reps"]
 """What ends a turn of a movement in the plan: a window, or its reps (metres, a hold) themselves."""
 
 
@@ -42,20 +42,20 @@ class Ingredients:
     """Steps without doses, each one's usual dose, the coach's own words of the block, and what the plan already is.
 
     `ends`: what ends each step's turn in the plan (None where there is no plan), `words_end` that of the block
-    whose words they are. `own`: the formats that the plan is. `bent`: what is not carried over as it stood.
+    whose words they are. `own`: the formats that the plan is. `losses`: what is not carried over as it stood.
     `people`: how many do it together, where that is known.
     """
 
     steps: tuple[Step, ...]
-    doses: tuple[Dose, ...]
+    doses: tuple[StepDose, ...]
     words: Mapping[str, Any]
     definitions: tuple[MovementDef, ...] = ()
-    ends: tuple[Ends | None, ...] = ()
-    words_end: Ends | None = None
-    near: Near = NOTHING_NEAR
+    ends: tuple[TurnEnd | None, ...] = ()
+    words_end: TurnEnd | None = None
+    hints: PlanHints = NO_HINTS
     own: Mapping[str, Recognised] = field(default_factory=dict)
-    plan: tuple[Entry, ...] = ()
-    bent: tuple[str, ...] = ()
+    plan: tuple[BlockOrSection, ...] = ()
+    losses: tuple[str, ...] = ()
     people: int | None = None
 
     @property
@@ -65,7 +65,7 @@ class Ingredients:
         return list(dict.fromkeys(step.movement for step, dose in pairs if is_heavy(step, dose)))
 
 
-def is_heavy(step: Step, dose: Dose | None = None) -> bool:
+def is_heavy(step: Step, dose: StepDose | None = None) -> bool:
     """Whether a set is heavy: against a one-rep maximum, with a reserve, or to failure."""
     loads = step.load if isinstance(step.load, list) else [step.load]
     reps = step.reps if dose is None else dose.get("reps")
@@ -77,24 +77,24 @@ def is_heavy(step: Step, dose: Dose | None = None) -> bool:
     )
 
 
-def of_entries(entries: Sequence[Entry], t: Tally, library: Library) -> Ingredients:
+def of_entries(entries: Sequence[BlockOrSection], t: Tally, library: Library) -> Ingredients:
     """The ingredients of blocks as they stand; `t` is the tally of them alone.
 
     A step that stands in them several times is one ingredient; within a block, one that has another dose there is
     one of its own. Raises NoIngredientsError where there are none.
     """
-    found: list[tuple[Step, Dose, Ends, int]] = []
-    bent: list[str] = []
+    found: list[tuple[Step, StepDose, TurnEnd, int]] = []
+    losses: list[str] = []
     blocks = [block for entry in entries for block in blocks_of_entry(entry)]
     for number, block in enumerate(blocks):
-        ends: Ends = "windows" if _clock_kind(block) == "intervals" else "reps"
+        ends: TurnEnd = "windows" if _clock_kind(block) == "intervals" else "reps"
         for step in steps_of_entry(block):
-            bare = without(step, *OF_OLD_FORMAT)
+            bare = without(step, *REPLACED_STEP_KEYS)
             if isinstance(bare.load, list):
                 bare = changed(bare, load=bare.load[0])
                 known_as = library.get(step.movement)
                 name = (known_as and known_as.name) or step.movement.replace("-", " ")
-                bent.append(f"{name}: its load changes from round to round; the first is used")
+                losses.append(f"{name}: its load changes from round to round; the first is used")
             dose = _dose(step, t, library)
             if not any(_same(bare, known) and (at != number or dose == of) for known, of, _, at in found):
                 found.append((bare, dose, ends, number))
@@ -107,10 +107,10 @@ def of_entries(entries: Sequence[Entry], t: Tally, library: Library) -> Ingredie
             definitions=tuple(t.session.movements or ()),
             ends=tuple(one[2] for one in found),
             words_end=None if first is None else ("windows" if _clock_kind(first) == "intervals" else "reps"),
-            near=_near(entries),
+            hints=_near(entries),
             own={one.format.key: one for one in recognise(entries)},
             plan=tuple(entries),
-            bent=tuple(dict.fromkeys(bent)),
+            losses=tuple(dict.fromkeys(losses)),
         )
     )
 
@@ -124,11 +124,11 @@ def of_steps(
     """
     full = library.with_definitions(list(definitions) or None)
     doses = tuple(
-        {name: value for name, value in set_values(step, DOSES).items() if not isinstance(value, list)}
+        {name: value for name, value in set_values(step, DOSE_KEYS).items() if not isinstance(value, list)}
         or (_heavy_dose(step, methods) if is_heavy(step) else usual_dose(step.movement, full))
         for step in steps
     )
-    bare = tuple(_first_load(without(step, *OF_OLD_FORMAT)) for step in steps)
+    bare = tuple(_first_load(without(step, *REPLACED_STEP_KEYS)) for step in steps)
     made = Ingredients(bare, doses, {"part": "main"}, tuple(definitions), tuple(None for _ in steps))
     return _checked(made)
 
@@ -137,7 +137,7 @@ HEAVY_REPS, KEPT_IN_RESERVE = 5, 2
 """Reps of a heavy set where none are told; and how many of those that its load leaves possible are kept back."""
 
 
-def _heavy_dose(step: Step, methods: Methods) -> Dose:
+def _heavy_dose(step: Step, methods: Methods) -> StepDose:
     load = _first_load(step).load
     if isinstance(load, Load) and load.pct_1rm is not None:
         possible = math.floor(possible_reps(load.pct_1rm / 100, methods.one_rm)) - KEPT_IN_RESERVE
@@ -165,27 +165,27 @@ def _clock_kind(block: Block) -> str:
     return block.clock.inner.kind if isinstance(block.clock, Rotation) else block.clock.kind
 
 
-def _near(entries: Sequence[Entry]) -> Near:
+def _near(entries: Sequence[BlockOrSection]) -> PlanHints:
     """Rounds, window and rest of a plan of one block."""
     block = entries[0]
     if len(entries) != 1 or not isinstance(block, Block):
-        return NOTHING_NEAR
+        return NO_HINTS
     lists = [step.reps for step in block.steps or () if isinstance(step.reps, list)]
     rounds = block.rounds if isinstance(block.rounds, int) else len(lists[0]) if lists else None
     clock = block.clock.inner if isinstance(block.clock, Rotation) else block.clock
     work, rest = (clock.work_s, clock.rest_s) if isinstance(clock, Intervals) else (None, None)
-    return Near(
+    return PlanHints(
         rounds,
         work if isinstance(work, int | float) else None,
         rest if isinstance(rest, int | float) else None,
     )
 
 
-def _dose(step: Step, t: Tally, library: Library) -> Dose:
+def _dose(step: Step, t: Tally, library: Library) -> StepDose:
     """The dose of one visit: as written; for a list or a window what a visit held on the mean, in whole reps."""
     plain = {
         name: value
-        for name, value in set_values(step, DOSES).items()
+        for name, value in set_values(step, DOSE_KEYS).items()
         if value is not None and not isinstance(value, list)
     }
     if plain:

@@ -7,21 +7,21 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 
+from finetally.core.compare.axis_point import AxisError, AxisEvaluator, AxisPoint, FormatRefusedError
 from finetally.core.compare.held import Held, called_by_movement
-from finetally.core.compare.ingredients import Dose, Ends, Ingredients
-from finetally.core.compare.place import CannotError, NeverError, Place, Places
-from finetally.core.compare.pour import dose_values, ends_of, not_carried, plan_alone
+from finetally.core.compare.ingredients import Ingredients, StepDose, TurnEnd
+from finetally.core.compare.pouring import dose_values, ends_of, not_carried, plan_alone
 from finetally.core.compare.refusal import Cause, nearest
 from finetally.core.compare.search import OVER, last_within
-from finetally.core.formats.axes import Axis, Near, magnitude
+from finetally.core.formats.axes import Axis, PlanHints, magnitude
 from finetally.core.formats.bounds import Bound
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import FormatParams
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
-from finetally.core.session.document import Entry
+from finetally.core.session.document import BlockOrSection
 from finetally.core.session.values import FAILURE_PLAN, ToFailure
-from finetally.core.unfold.pace import EPS
+from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.tape import Tape
 from finetally.core.words import clock_text
 
@@ -30,17 +30,17 @@ from finetally.core.words import clock_text
 class Recast:
     """Ingredients in one format: its entries and numbers, what of the held figure is left; or why it cannot be.
 
-    `left` is target less made, never below 0; for reps it is the sum, and `left_reps` has each movement's. `bent`:
-    what could not be carried over as it stood. `causes`: all that is in the way, where something is.
+    `left` is target less made, never below 0; for reps it is the sum, and `left_reps` has each movement's.
+    `losses`: what could not be carried over as it stood. `causes`: all that is in the way, where something is.
     """
 
     key: str
     params: FormatParams | None = None
-    entries: tuple[Entry, ...] = ()
+    entries: tuple[BlockOrSection, ...] = ()
     made: float = 0.0
     left: float = 0.0
     left_reps: Mapping[str, int] = field(default_factory=dict)
-    bent: tuple[str, ...] = ()
+    losses: tuple[str, ...] = ()
     causes: tuple[Cause, ...] = ()
 
     @property
@@ -51,7 +51,7 @@ class Recast:
 
 class _Found(NamedTuple):
     params: FormatParams
-    entries: list[Entry]
+    entries: list[BlockOrSection]
     made: float
     left: float
     left_reps: Mapping[str, int]
@@ -76,7 +76,7 @@ class Recaster:
     ) -> None:
         self._of = ingredients
         self._held = held
-        self._places = Places(ingredients, held, library, methods, plan, lifted)
+        self._places = AxisEvaluator(ingredients, held, library, methods, plan, lifted)
         self._rate: float | None = None
 
     def into(self, chosen: AnyFormat, own: FormatParams | None = None) -> Recast:
@@ -95,8 +95,8 @@ class Recaster:
         causes = self._never(chosen, own or chosen.defaults(), is_plan=is_plan is not None)
         if causes:
             return Recast(key, causes=causes)
-        near = Near(self._of.near.rounds, self._of.near.work_s, self._of.near.rest_s, own)
-        return self._searched(chosen, chosen.search(len(self._of.steps), near), own or chosen.defaults())
+        hints = PlanHints(self._of.hints.rounds, self._of.hints.work_s, self._of.hints.rest_s, own)
+        return self._searched(chosen, chosen.search(len(self._of.steps), hints), own or chosen.defaults())
 
     def _searched(self, chosen: AnyFormat, axes: Sequence[Axis], base: FormatParams) -> Recast:
         best: _Found | None = None
@@ -105,14 +105,14 @@ class Recaster:
         for number, axis in enumerate(axes):
             try:
                 found = self._along(chosen, axis, base)
-            except NeverError as never:
+            except FormatRefusedError as never:
                 return Recast(chosen.key, causes=never.causes)
-            except CannotError as no:
+            except AxisError as no:
                 failures.append(no.causes)
                 continue
             if best is None or self._better(found, best):
                 best = found
-            if best.left <= EPS:
+            if best.left <= TIME_EPS_S:
                 best = self._in_own_rounds(chosen, axes[number + 1 :], base, best)
                 break
         if best is None:
@@ -121,33 +121,33 @@ class Recaster:
             )
         share = best.left / self._held.amount if self._held.amount else 0.0
         bound = self._bound_of_left(chosen)
-        if bound is not None and bound.high is not None and share > bound.high + EPS:
+        if bound is not None and bound.high is not None and share > bound.high + TIME_EPS_S:
             return Recast(chosen.key, causes=(self._too_little(best, bound),))
-        bent = not_carried(self._of, chosen, best.params)
+        losses = not_carried(self._of, chosen, best.params)
         return Recast(
-            chosen.key, best.params, tuple(best.entries), best.made, best.left, best.left_reps, bent
+            chosen.key, best.params, tuple(best.entries), best.made, best.left, best.left_reps, losses
         )  # fmt: skip
 
     def _in_own_rounds(self, chosen: AnyFormat, axes: Sequence[Axis], base: FormatParams, best: _Found) -> _Found:
         """Nothing is left over: then the plan's own rounds, where they leave nothing either."""
-        own = self._of.near.rounds
+        own = self._of.hints.rounds
         if own is None or best.rounds in (None, own):
             return best
         for axis in axes:
             for place in [[values] for values in axis if values.get("rounds", values.get("sets")) == own]:
                 try:
                     found = self._along(chosen, place, base)
-                except CannotError:
+                except AxisError:
                     continue
-                if found.left <= EPS:
+                if found.left <= TIME_EPS_S:
                     return found
         return best
 
     def _better(self, one: _Found, other: _Found) -> bool:
         """Less left over; of equals the plan's own rounds."""
-        if abs(one.left - other.left) > EPS:
+        if abs(one.left - other.left) > TIME_EPS_S:
             return one.left < other.left
-        own = self._of.near.rounds
+        own = self._of.hints.rounds
         return own is not None and one.rounds == own and other.rounds != own
 
     def _bound_of_left(self, chosen: AnyFormat) -> Bound | None:
@@ -174,7 +174,7 @@ class Recaster:
             causes += self._no_reps(chosen, params)
         return tuple(causes)
 
-    def _hard(self, ends: Ends) -> list[str]:
+    def _hard(self, ends: TurnEnd) -> list[str]:
         """Movements that are done hard (as the main part is where nothing else is said) and are no holds."""
         of = self._of
         usual = "easy" if of.words.get("part") in ("warm-up", "cool-down") else "hard"
@@ -189,7 +189,7 @@ class Recaster:
     def _no_reps(self, chosen: AnyFormat, params: FormatParams) -> list[Cause]:
         if not self._held.reps:
             return [Cause("no-reps", "the plan calls no reps, so there are none to hold still")]
-        are = chosen.reps_are(params)
+        are = chosen.rep_origin(params)
         if are == "guessed":
             return [Cause("no-reps", f"{chosen.name} calls no reps: its windows hold as many as they hold")]
         if are == "paced":
@@ -198,7 +198,7 @@ class Recaster:
 
     def _along(self, chosen: AnyFormat, axis: Axis, base: FormatParams) -> _Found:
         if not axis:
-            raise CannotError(Cause("cannot", f"{chosen.name} has no numbers for so many movements"))
+            raise AxisError(Cause("cannot", f"{chosen.name} has no numbers for so many movements"))
         if self._held.what == "reps" and chosen.dose in ("reps", "any"):
             # Only rounds share reps out; whatever else is free has nothing to do with them.
             turns = "rounds" in axis[0] or "sets" in axis[0]
@@ -208,26 +208,26 @@ class Recaster:
         index = last_within(lambda i: at(i).value, sizes, self._target, self._rate)
         point = at(max(index, 0))
         if point.causes:
-            raise CannotError(*point.causes)
+            raise AxisError(*point.causes)
         if index < 0:
-            raise CannotError(self._too_much(point))
+            raise AxisError(self._too_much(point))
         # The next axis of a format grows about as this one did.
         self._rate = point.value / sizes[index] if sizes[index] else None
         self._long_enough(point)
         return self._found(point, axis[index])
 
-    def _long_enough(self, point: Place) -> None:
+    def _long_enough(self, point: AxisPoint) -> None:
         """Refuse what is too short: a bound that asks for more, or a movement that is never reached."""
         causes = list(point.short)
-        reached = {done.step.key for done in point.tape.visits if done.seconds > EPS}
+        reached = {done.step.key for done in point.tape.visits if done.seconds > TIME_EPS_S}
         missed = [step.movement for step in self._of.steps if step.movement not in reached]
         if missed:
             text = f"it would be over before {self._places.name(missed[0])} is reached"
             causes.append(Cause("reach", text, None, tuple(missed)))
         if causes:
-            raise CannotError(*causes)
+            raise AxisError(*causes)
 
-    def _found(self, point: Place, values: Mapping[str, Any]) -> _Found:
+    def _found(self, point: AxisPoint, values: Mapping[str, Any]) -> _Found:
         rounds = values.get("rounds", values.get("sets"))
         if self._held.what != "reps":
             left = max(0.0, self._target - point.value)
@@ -254,7 +254,7 @@ class Recaster:
         turns = [values.get("rounds", values.get("sets", 1)) for values in line]
         once = {key: called / turns[0] for key, called in called_by_movement(first.tape).items()}
         held = {key: reps for key, reps in self._held.reps.items() if once.get(key)}
-        near = self._of.near.rounds or turns[0]
+        hints = self._of.hints.rounds or turns[0]
         options: list[tuple[int, int, int, dict[str, int]]] = []
         to_failure = self._to_failure()
         for index, rounds in enumerate(turns):
@@ -264,7 +264,7 @@ class Recaster:
             # A set to failure is as long as it is: only their number can be shared out.
             doses.update({key: reps for key, reps in to_failure.items() if key in doses})
             left = sum(reps - round(doses[key] * once[key] * rounds) for key, reps in held.items())
-            options.append((left, abs(rounds - near), index, doses))
+            options.append((left, abs(rounds - hints), index, doses))
         failures: list[tuple[Cause, ...]] = []
         for _, _, index, shared in sorted(options, key=lambda option: option[:3]):
             point = self._places.at(chosen, line[index], base, self._dosed(shared))
@@ -273,13 +273,13 @@ class Recaster:
                 continue
             try:
                 self._long_enough(point)
-            except CannotError as no:
+            except AxisError as no:
                 failures.append(no.causes)
                 continue
             return self._found(point, line[index])
-        raise CannotError(*(nearest(failures) or (Cause("few-reps", "there are fewer reps than visits"),)))
+        raise AxisError(*(nearest(failures) or (Cause("few-reps", "there are fewer reps than visits"),)))
 
-    def _dosed(self, reps: Mapping[str, int]) -> list[Dose]:
+    def _dosed(self, reps: Mapping[str, int]) -> list[StepDose]:
         """Each step's dose with its reps replaced (by one, where none are given); time and sets to failure stay."""
         return [
             {"reps": reps.get(step.movement, 1)}
@@ -293,7 +293,7 @@ class Recaster:
         doses = {step.movement: dose.get("reps") for step, dose in zip(self._of.steps, self._of.doses, strict=True)}
         return {key: reps.plan or FAILURE_PLAN for key, reps in doses.items() if isinstance(reps, ToFailure)}
 
-    def _too_much(self, point: Place) -> Cause:
+    def _too_much(self, point: AxisPoint) -> Cause:
         """Why even the least there is goes over what is held."""
         target = self._target
         off = point.value / target if target else OVER

@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from finetally.core.compare.within import Breach
+from finetally.core.compare.bounds_kept import Breach
 from finetally.core.formats.bounds import Bound, Measure
 from finetally.core.words import clock_text
 

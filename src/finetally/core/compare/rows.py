@@ -12,12 +12,12 @@ from finetally.core.figures import Figures
 from finetally.core.tally.kit import kit_needed
 from finetally.core.tally.measure import Tally
 
-Unit = Literal["s", "share", "ratio", "count", "reps", "per-min", "kg", "effort", "load", "split"]
+RowUnit = Literal["s", "share", "ratio", "count", "reps", "per-min", "kg", "effort", "load", "split"]
 Sense = Literal["more", "less", "even", "none"]
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class ComparisonRow:
     """One row. `figure`: the published figure that opens, by dotted name; `sense`: which way is usually wished for.
 
     A split is a share from 0 to 1 of what stands first in its label; even is 0.5.
@@ -25,35 +25,35 @@ class Row:
 
     key: str
     label: str
-    unit: Unit
+    unit: RowUnit
     figure: str | None
     sense: Sense
 
 
-ROWS: tuple[Row, ...] = (
-    Row("total", "Total", "s", "total_s", "less"),
-    Row("timetable", "Timetable", "s", "timetable_s", "less"),
-    Row("work", "Work", "s", "work_s", "more"),
-    Row("density", "Density", "share", "density", "more"),
-    Row("work-to-rest", "Work to rest", "ratio", "work_to_rest", "more"),
-    Row("called", "Reps called", "reps", "reps.called", "more"),
-    Row("paced", "Reps paced", "reps", "reps.paced", "more"),
-    Row("guessed", "Reps guessed", "reps", "reps.estimated", "more"),
-    Row("reps-per-min", "Reps a minute", "per-min", "rates.reps_per_min", "more"),
-    Row("volume", "Volume load", "kg", "volume_kg", "more"),
-    Row("mean-uptake", "Mean uptake", "share", "effort.mean_uptake", "less"),
-    Row("peak-uptake", "Peak uptake", "share", "effort.peak_uptake", "less"),
-    Row("above-80", "Above 80 %", "s", "effort.above_80_s", "less"),
-    Row("oxygen-gap", "Oxygen gap", "s", "effort.oxygen_gap_s", "less"),
-    Row("effort", "Effort", "effort", "effort.rpe", "less"),
-    Row("load", "Load", "load", "effort.load", "less"),
-    Row("push-pull", "Push : pull", "split", "balance.beams.push-pull.left_share", "even"),
-    Row("knee-hip", "Knee : hip", "split", "balance.beams.knee-hip.left_share", "even"),
-    Row("left-right", "Left : right", "split", "balance.beams.left-right.left_share", "even"),
-    Row("landings", "Landings", "count", "landings", "less"),
-    Row("change", "Change-overs", "s", "change_s", "less"),
-    Row("kit", "Kit at once", "count", None, "less"),
-    Row("checks", "Checks", "count", None, "less"),
+ROWS: tuple[ComparisonRow, ...] = (
+    ComparisonRow("total", "Total", "s", "total_s", "less"),
+    ComparisonRow("timetable", "Timetable", "s", "timetable_s", "less"),
+    ComparisonRow("work", "Work", "s", "work_s", "more"),
+    ComparisonRow("density", "Density", "share", "density", "more"),
+    ComparisonRow("work-to-rest", "Work to rest", "ratio", "work_to_rest", "more"),
+    ComparisonRow("called", "Reps called", "reps", "reps.called", "more"),
+    ComparisonRow("paced", "Reps paced", "reps", "reps.paced", "more"),
+    ComparisonRow("guessed", "Reps guessed", "reps", "reps.estimated", "more"),
+    ComparisonRow("reps-per-min", "Reps a minute", "per-min", "rates.reps_per_min", "more"),
+    ComparisonRow("volume", "Volume load", "kg", "volume_kg", "more"),
+    ComparisonRow("mean-uptake", "Mean uptake", "share", "effort.mean_uptake", "less"),
+    ComparisonRow("peak-uptake", "Peak uptake", "share", "effort.peak_uptake", "less"),
+    ComparisonRow("above-80", "Above 80 %", "s", "effort.above_80_s", "less"),
+    ComparisonRow("oxygen-gap", "Oxygen gap", "s", "effort.oxygen_gap_s", "less"),
+    ComparisonRow("effort", "Effort", "effort", "effort.rpe", "less"),
+    ComparisonRow("load", "Load", "load", "effort.load", "less"),
+    ComparisonRow("push-pull", "Push : pull", "split", "balance.beams.push-pull.left_share", "even"),
+    ComparisonRow("knee-hip", "Knee : hip", "split", "balance.beams.knee-hip.left_share", "even"),
+    ComparisonRow("left-right", "Left : right", "split", "balance.beams.left-right.left_share", "even"),
+    ComparisonRow("landings", "Landings", "count", "landings", "less"),
+    ComparisonRow("change", "Change-overs", "s", "change_s", "less"),
+    ComparisonRow("kit", "Kit at once", "count", None, "less"),
+    ComparisonRow("checks", "Checks", "count", None, "less"),
 )
 
 ROW_BY_KEY = MappingProxyType({row.key: row for row in ROWS})

@@ -6,7 +6,7 @@ import bisect
 import math
 from collections.abc import Callable, Sequence
 
-from finetally.core.unfold.pace import EPS
+from finetally.core.unfold.pace import TIME_EPS_S
 
 OVER = math.inf
 """The value of a place that cannot be: more than anything."""
@@ -35,7 +35,7 @@ def last_within(
             guess = _along_line(known, other or below or known, target, sizes)
         guess = min(high - 1, max(low + 1, guess))
         found = value(guess)
-        if found <= target + EPS:
+        if found <= target + TIME_EPS_S:
             below, low, known = known, guess, (sizes[guess], found)
         else:
             high, other = guess, (sizes[guess], found) if found < OVER else None
@@ -46,7 +46,7 @@ def _at_rate(rate: float | None, target: float, sizes: Sequence[float]) -> int:
     """Where the target should be reached at a rate; the middle where none is known."""
     if rate is None or rate <= 0:
         return len(sizes) // 2
-    return bisect.bisect_right(sizes, target / rate + EPS) - 1
+    return bisect.bisect_right(sizes, target / rate + TIME_EPS_S) - 1
 
 
 def _along_line(one: tuple[float, float], other: tuple[float, float], target: float, sizes: Sequence[float]) -> int:
@@ -54,4 +54,4 @@ def _along_line(one: tuple[float, float], other: tuple[float, float], target: fl
     rise = (other[1] - one[1]) / (other[0] - one[0]) if other[0] != one[0] else 0.0
     if rise <= 0:
         return 0
-    return bisect.bisect_right(sizes, one[0] + (target - one[1]) / rise + EPS) - 1
+    return bisect.bisect_right(sizes, one[0] + (target - one[1]) / rise + TIME_EPS_S) - 1

@@ -22,7 +22,7 @@ from finetally.core.formats.params import FormatParams
 from finetally.core.formats.table import BY_KEY, FORMATS
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
-from finetally.core.session.document import Entry
+from finetally.core.session.document import BlockOrSection
 from finetally.core.session.ids import with_ids
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.parts import session_of
@@ -60,7 +60,7 @@ AS_TOLD = 0.5
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class ComparisonRequest:
     """What is to be compared: `source` entries of a document (None: its main part), or steps chosen fresh.
 
     `movements`: keys of movements chosen fresh, with their usual doses, where no `steps` are given. `people`: how
@@ -105,12 +105,12 @@ class Comparison(TypedDict):
 
 
 @dataclass(frozen=True, slots=True)
-class Poured:
+class ComparisonStart:
     """What a comparison starts from: ingredients, what is held still, the plan's entries and tape (if any)."""
 
     ingredients: Ingredients
     held: Held
-    entries: tuple[Entry, ...]
+    entries: tuple[BlockOrSection, ...]
     source: tuple[int, ...]
     tape: Tape | None = None
 
@@ -124,44 +124,46 @@ class Poured:
         return None if own is None else own.params
 
 
-def gathered(asked: Asked, *, library: Library, methods: Methods = DEFAULT_METHODS) -> Poured:
+def start_comparison(
+    request: ComparisonRequest, *, library: Library, methods: Methods = DEFAULT_METHODS
+) -> ComparisonStart:
     """Ingredients and the held figure. Raises NoIngredientsError, LookupError for a block that is not there,
     DocumentError for what cannot be figured.
     """
-    if asked.document is None:
-        return _fresh(asked, library, methods)
-    session = parse_session(asked.document)
-    document = with_ids(asked.document)
-    if document is not asked.document:
+    if request.document is None:
+        return _fresh(request, library, methods)
+    session = parse_session(request.document)
+    document = with_ids(request.document)
+    if document is not request.document:
         session = parse_session(document)
-    numbers = entries_at(document, asked.source) if asked.source else main_part(document)
+    numbers = entries_at(document, request.source) if request.source else main_part(document)
     if not numbers:
         raise NoIngredientsError("the session has no main part to compare")
     entries = tuple(session.blocks[number] for number in numbers)
     alone = session_of(entries, session.movements or (), stands_alone=True)
     t: Tally = tally(alone, library=library, methods=methods)
-    people = asked.people if session.people is None else session.people
+    people = request.people if session.people is None else session.people
     ingredients = replace(of_entries(entries, t, library.with_definitions(session.movements)), people=people)
-    held = held_of(t, asked.hold)
-    if asked.target is not None and abs(asked.target - (held.target or 0)) > AS_TOLD and asked.hold != "reps":
-        held = Held(asked.hold, asked.target)
-    return Poured(ingredients, held, entries, tuple(numbers), t.tape)
+    held = held_of(t, request.hold)
+    if request.target is not None and abs(request.target - (held.target or 0)) > AS_TOLD and request.hold != "reps":
+        held = Held(request.hold, request.target)
+    return ComparisonStart(ingredients, held, entries, tuple(numbers), t.tape)
 
 
-def _fresh(asked: Asked, library: Library, methods: Methods) -> Poured:
-    steps = asked.steps or [Step(movement=key) for key in asked.movements]
-    ingredients = replace(of_steps(steps, library, methods, asked.definitions), people=asked.people)
-    if asked.hold == "reps":
+def _fresh(request: ComparisonRequest, library: Library, methods: Methods) -> ComparisonStart:
+    steps = request.steps or [Step(movement=key) for key in request.movements]
+    ingredients = replace(of_steps(steps, library, methods, request.definitions), people=request.people)
+    if request.hold == "reps":
         raise NoIngredientsError("there is no plan whose reps could be held still")
-    usual = FRESH_S if asked.hold in ("total", "work") else None
-    target = asked.target if asked.target is not None else usual
+    usual = FRESH_S if request.hold in ("total", "work") else None
+    target = request.target if request.target is not None else usual
     if target is None:
         raise NoIngredientsError("a load to hold still has to be given where there is no plan")
-    return Poured(ingredients, Held(asked.hold, target), (), ())
+    return ComparisonStart(ingredients, Held(request.hold, target), (), ())
 
 
 @dataclass(frozen=True, slots=True)
-class Judging:
+class Criteria:
     """How columns are judged: wishes, and the two figures of the trade-off."""
 
     wishes: Sequence[Wish] = ()
@@ -169,9 +171,9 @@ class Judging:
 
 
 def compare(
-    poured: Poured,
+    start: ComparisonStart,
     keys: Sequence[str] | None,
-    judging: Judging = Judging(),
+    criteria: Criteria = Criteria(),
     shapes: Sequence[OwnShape] = (),
     *,
     library: Library,
@@ -183,52 +185,52 @@ def compare(
     plan is. Raises KeyError for a format, shape or row that there is not, DocumentError for a plan that cannot be
     figured.
     """
-    table = _Table(poured, shapes, library, methods)
+    table = _Table(start, shapes, library, methods)
     plan = (
-        [plan_column(poured.entries, poured.ingredients, library=library, methods=methods)]
-        if poured.entries
-        else []
+        [plan_column(start.entries, start.ingredients, library=library, methods=methods)] if start.entries else []
     )
     made = {key: table.column(key) for key in table.keys(keys)}
     if keys is None:
-        ranking = _pick([*plan, *made.values()], judging.wishes)
+        ranking = _pick([*plan, *made.values()], criteria.wishes)
         order = [[*plan, *made.values()][one["column"]]["key"] for one in ranking["ranked"]]
-        chosen = _first(order, made, bool(judging.wishes), MOST_COLUMNS - len(plan))
+        chosen = _first(order, made, bool(criteria.wishes), MOST_COLUMNS - len(plan))
     else:
         chosen = list(dict.fromkeys(keys))
     others = [ranked_only(one) for key, one in made.items() if key not in chosen]
     columns = [*plan, *(made[key] for key in chosen), *others]
     return {
-        "hold": poured.held.what,
-        "target": poured.held.target,
-        "held_reps": dict(poured.held.reps),
-        "source": list(poured.source),
-        "movements": [step.movement for step in poured.ingredients.steps],
+        "hold": start.held.what,
+        "target": start.held.target,
+        "held_reps": dict(start.held.reps),
+        "source": list(start.source),
+        "movements": [step.movement for step in start.ingredients.steps],
         "columns": with_deltas(columns),
         "shown": len(plan) + len(chosen),
-        "frontier": _frontier(columns, judging.axes),
-        "pick": _pick(columns, judging.wishes),
+        "frontier": _frontier(columns, criteria.axes),
+        "pick": _pick(columns, criteria.wishes),
     }
 
 
 class _Table:
     """Columns of formats and own shapes, each recast once."""
 
-    def __init__(self, poured: Poured, shapes: Sequence[OwnShape], library: Library, methods: Methods) -> None:
-        self._poured = poured
+    def __init__(
+        self, start: ComparisonStart, shapes: Sequence[OwnShape], library: Library, methods: Methods
+    ) -> None:
+        self._poured = start
         self._shapes: Mapping[str, OwnShape] = {one.key: one for one in shapes}
         self._library = library
         self._methods = methods
-        self._recaster = poured.recaster(library=library, methods=methods)
+        self._recaster = start.recaster(library=library, methods=methods)
 
     def keys(self, wanted: Sequence[str] | None) -> list[str]:
         """Every format but those that the plan is (unless it is asked for), and every own shape."""
         plan = self._poured.ingredients.own
-        asked = set(wanted or ())
-        for key in asked:
+        request = set(wanted or ())
+        for key in request:
             if key not in self._shapes:
                 BY_KEY[key]
-        return [*(one.key for one in FORMATS if one.key not in plan or one.key in asked), *self._shapes]
+        return [*(one.key for one in FORMATS if one.key not in plan or one.key in request), *self._shapes]
 
     def column(self, key: str) -> Column:
         """A column, with all there is to see of it."""
@@ -263,7 +265,7 @@ class SessionComparison(TypedDict):
 
 def compare_sessions(
     sessions: Sequence[tuple[str, dict[str, Any]]],
-    judging: Judging = Judging(),
+    criteria: Criteria = Criteria(),
     *,
     library: Library,
     methods: Methods = DEFAULT_METHODS,
@@ -274,8 +276,8 @@ def compare_sessions(
     return {
         "columns": with_deltas(columns),
         "differences": [differences(first, document) for _, document in sessions],
-        "frontier": _frontier(columns, judging.axes),
-        "pick": _pick(columns, judging.wishes),
+        "frontier": _frontier(columns, criteria.axes),
+        "pick": _pick(columns, criteria.wishes),
     }
 
 
@@ -289,6 +291,6 @@ def _pick(columns: Sequence[Column], wishes: Sequence[Wish]) -> Pick:
     return pick([ranked_values(c["values"], c["endless"]) if c["why"] is None else None for c in columns], wishes)
 
 
-def holding(poured: Poured) -> dict[str, str | None]:
+def holding(start: ComparisonStart) -> dict[str, str | None]:
     """Of every format in the table: why it cannot hold so many movements, or None."""
-    return {one.key: one.refused(len(poured.ingredients.steps)) for one in FORMATS}
+    return {one.key: one.refused(len(start.ingredients.steps)) for one in FORMATS}

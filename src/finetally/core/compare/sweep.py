@@ -9,11 +9,11 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from finetally.core.compare.columns import Column, column_of
-from finetally.core.compare.pour import not_carried, pour
+from finetally.core.compare.pouring import not_carried, pour_into
 from finetally.core.compare.recast import Recast
 from finetally.core.compare.refusal import Cause
-from finetally.core.compare.side_by_side import Poured
-from finetally.core.formats.params import CannotMakeError, read_params, setting
+from finetally.core.compare.side_by_side import ComparisonStart
+from finetally.core.formats.params import CannotMakeError, param_spec, read_params
 from finetally.core.formats.table import BY_KEY
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
@@ -56,7 +56,7 @@ class SweepRange(TypedDict):
 
 def usual_sweep(key: str, name: str) -> SweepRange | None:
     """A first range of a format's number: the usual one within its bounds; None for what cannot be swept."""
-    one = setting(BY_KEY[key].params, name)
+    one = param_spec(BY_KEY[key].params, name)
     usual = USUAL_SWEEPS.get(one.unit)
     if usual is None:
         return None
@@ -73,7 +73,7 @@ def sweep_values(key: str, name: str, low: int, high: int, step: int) -> list[in
     chosen = BY_KEY[key]
     if name not in chosen.params.model_fields:
         raise NotSweptError(f"{chosen.name} has no number {name!r}")
-    one = setting(chosen.params, name)
+    one = param_spec(chosen.params, name)
     if one.unit not in ("seconds", "count", "reps"):
         raise NotSweptError(f"{chosen.name} has no number {name!r}")
     if step <= 0 or high < low:
@@ -87,7 +87,7 @@ def sweep_values(key: str, name: str, low: int, high: int, step: int) -> list[in
 
 
 def sweep(
-    start: Poured,
+    start: ComparisonStart,
     key: str,
     name: str,
     values: Sequence[int],
@@ -107,8 +107,8 @@ def sweep(
     for value in values:
         try:
             params = read_params(chosen.params, {**base, **fixed, name: value}, chosen.name)
-            entries = pour(start.ingredients, chosen, params, start.ingredients.doses)
-            made = Recast(key, params, tuple(entries), bent=not_carried(start.ingredients, chosen, params))
+            entries = pour_into(start.ingredients, chosen, params, start.ingredients.doses)
+            made = Recast(key, params, tuple(entries), losses=not_carried(start.ingredients, chosen, params))
         except CannotMakeError as no:
             made = Recast(key, causes=(Cause("cannot", str(no)),))
         column = column_of(made, chosen, start.ingredients, library=library, methods=methods)

@@ -19,7 +19,7 @@ A_CLOCK = "40/20"
 
 
 @dataclass(frozen=True, slots=True)
-class Typed:
+class TypedMovements:
     """Steps in order, without ids; names that are not known; lines that say no movement."""
 
     steps: tuple[Step, ...]
@@ -28,7 +28,7 @@ class Typed:
     unread: tuple[str, ...] = ()
 
 
-def read_movements(text: str, *, library: Library) -> Typed:
+def read_movements(text: str, *, library: Library) -> TypedMovements:
     """Read movements line by line (or with commas between them); anything else that a wall says is left aside.
 
     A line with a dose is read as it stands; one without as what is done in a window. Raises BoardError for a text
@@ -52,7 +52,7 @@ def read_movements(text: str, *, library: Library) -> Typed:
         steps += found
         unknown += new
         definitions.update({one.key: one for one in session.movements or ()})
-    return Typed(
+    return TypedMovements(
         tuple(steps), tuple(definitions.values()), tuple(dict.fromkeys(unknown)), tuple(dict.fromkeys(unread))
     )
 

@@ -13,11 +13,11 @@ from finetally.core.compare.frontier import badness
 from finetally.core.compare.rows import ROW_BY_KEY
 
 Way = Literal["at-most", "at-least", "low", "high", "even"]
-Values = Mapping[str, float | None]
+RowValues = Mapping[str, float | None]
 USUAL_WEIGHT = 3
 EVEN_ENOUGH = 0.05
 """A hard wish for even sides is kept within this distance from half and half."""
-EPS = 1e-9
+SCORE_EPS = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,7 +94,7 @@ MATTERS: tuple[Matter, ...] = (
 """Ready sentences for the question of which format; in the order in which they are offered."""
 
 
-class Judged(TypedDict):
+class WishResult(TypedDict):
     """How a column does by one wish: its value, whether the wish is met, and 0 to 1 for its score.
 
     `endless`: the value has no end (and is None): there was nothing to divide by.
@@ -116,16 +116,16 @@ class Reason(TypedDict):
 
 
 class Ranked(TypedDict):
-    """A column's place (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that.
+    """A column's rank (from 1), its score 0 to 1, the hard wishes it breaks, and the judgements behind that.
 
     `first_better`, `first_worse`: in which rows the first of all does better, and in which worse.
     """
 
     column: int
-    place: int
+    rank: int
     score: float
     breaks: list[int]
-    judged: list[Judged]
+    judged: list[WishResult]
     first_better: list[Reason]
     first_worse: list[Reason]
 
@@ -154,17 +154,17 @@ def _met(value: float | None, distance: float, wish: Wish, best: float | None) -
         # No left or right at all is even; nothing else is met by a figure that is not there.
         return wish.way == "even"
     if wish.way in ("at-most", "at-least"):
-        return distance <= EPS
+        return distance <= SCORE_EPS
     if wish.way == "even":
-        return abs(value - 0.5) <= EVEN_ENOUGH + EPS
-    return best is not None and distance <= best + EPS
+        return abs(value - 0.5) <= EVEN_ENOUGH + SCORE_EPS
+    return best is not None and distance <= best + SCORE_EPS
 
 
-def _judge(columns: Sequence[Values], number: int, wish: Wish) -> list[Judged]:
+def _judge(columns: Sequence[RowValues], number: int, wish: Wish) -> list[WishResult]:
     values = [column.get(wish.row) for column in columns]
     distances = _finite([_distance(v, wish) for v in values if v is not None])
     best, worst = min(distances, default=None), max(distances, default=None)
-    judged: list[Judged] = []
+    judged: list[WishResult] = []
     at = iter(distances)
     for value in values:
         if value is None:
@@ -174,7 +174,7 @@ def _judge(columns: Sequence[Values], number: int, wish: Wish) -> list[Judged]:
             low = 0.0 if wish.way in ("at-most", "at-least") else (best or 0.0)
             span = (worst or 0.0) - low
             distance = next(at)
-            score = 1.0 if span <= EPS else 1 - (distance - low) / span
+            score = 1.0 if span <= SCORE_EPS else 1 - (distance - low) / span
         endless = value is not None and math.isinf(value)
         judged.append(
             {
@@ -196,7 +196,7 @@ def _finite(distances: Sequence[float]) -> list[float]:
     return [ends.get(one, one) for one in distances]
 
 
-def pick(columns: Sequence[Values | None], wishes: Sequence[Wish], base: int = 0) -> Pick:
+def pick(columns: Sequence[RowValues | None], wishes: Sequence[Wish], base: int = 0) -> Pick:
     """Rank columns by wishes. Deterministic; equal columns stay in their order.
 
     `columns` has None for one that cannot be; a value may be infinite. Fewer broken hard wishes come first, then
@@ -205,7 +205,7 @@ def pick(columns: Sequence[Values | None], wishes: Sequence[Wish], base: int = 0
     for wish in wishes:
         ROW_BY_KEY[wish.row]
     there = [number for number, column in enumerate(columns) if column is not None]
-    values: list[Values] = [columns[number] or {} for number in there]
+    values: list[RowValues] = [columns[number] or {} for number in there]
     judged = [_judge(values, number, wish) for number, wish in enumerate(wishes)]
     soft = [number for number, wish in enumerate(wishes) if not wish.hard and wish.weight > 0]
     weights = sum(wishes[number].weight for number in soft)
@@ -216,13 +216,13 @@ def pick(columns: Sequence[Values | None], wishes: Sequence[Wish], base: int = 0
         breaks = [n for n, wish in enumerate(wishes) if wish.hard and not mine[n]["met"]]
         ranked.append(
             {
-                "column": column, "place": 0, "score": score, "breaks": breaks, "judged": mine,
+                "column": column, "rank": 0, "score": score, "breaks": breaks, "judged": mine,
                 "first_better": [], "first_worse": [],
             }
         )  # fmt: skip
     ranked.sort(key=lambda one: (len(one["breaks"]), -round(one["score"], 9), one["column"]))
     for place, one in enumerate(ranked):
-        one["place"] = place + 1
+        one["rank"] = place + 1
         if place:
             first = columns[ranked[0]["column"]]
             one["first_better"], one["first_worse"] = _against(first, columns[one["column"]])
@@ -230,21 +230,32 @@ def pick(columns: Sequence[Values | None], wishes: Sequence[Wish], base: int = 0
     return {"ranked": ranked, "gains": gains, "costs": costs}
 
 
-TOLD = ("work", "density", "load", "effort", "above-80", "landings", "push-pull", "left-right", "change", "total")
+REASON_ROWS = (
+    "work",
+    "density",
+    "load",
+    "effort",
+    "above-80",
+    "landings",
+    "push-pull",
+    "left-right",
+    "change",
+    "total",
+)
 """Rows that a pick is reasoned with: those that say the same thing twice are left out."""
 WORTH_TELLING = 0.02
 
 
-def _against(first: Values | None, other: Values | None) -> tuple[list[Reason], list[Reason]]:
+def _against(first: RowValues | None, other: RowValues | None) -> tuple[list[Reason], list[Reason]]:
     """In which rows the first does better, and in which worse; equal distances from even are neither."""
     gains: list[Reason] = []
     costs: list[Reason] = []
-    for key in TOLD:
+    for key in REASON_ROWS:
         a, b = (first or {}).get(key), (other or {}).get(key)
-        if a is None or b is None or abs(a - b) <= WORTH_TELLING * max(abs(a), abs(b), EPS):
+        if a is None or b is None or abs(a - b) <= WORTH_TELLING * max(abs(a), abs(b), SCORE_EPS):
             continue
         sense = ROW_BY_KEY[key].sense
         off = badness(a, sense) - badness(b, sense)
-        if abs(off) > EPS:
+        if abs(off) > SCORE_EPS:
             (gains if off < 0 else costs).append({"row": key, "first": a, "other": b})
     return gains, costs

@@ -1,7 +1,7 @@
 """Edits on a session document: set, insert, remove, move. Each gives back the edit that undoes it.
 
-A place is a list of keys and ids: `["b2", "clock", "rest_s"]` is the key `rest_s` of the clock of the block
-with id b2. Ids find their carrier wherever it has been moved to; an empty place is the document itself.
+A path is a list of keys and ids: `["b2", "clock", "rest_s"]` is the key `rest_s` of the clock of the block
+with id b2. Ids find their carrier wherever it has been moved to; an empty path is the document itself.
 """
 
 from __future__ import annotations
@@ -12,27 +12,28 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-PlacePart = str | int
+from finetally.core.session.problems import PathPart
+
 Document = dict[str, Any]
 
 
 class EditError(ValueError):
-    """An edit that does not fit the document: its place, and why."""
+    """An edit that does not fit the document: its path, and why."""
 
-    def __init__(self, place: Sequence[PlacePart], why: str) -> None:
-        self.place = list(place)
+    def __init__(self, path: Sequence[PathPart], why: str) -> None:
+        self.path = list(path)
         self.why = why
-        super().__init__(f"{'/'.join(map(str, place)) or '(document)'}: {why}")
+        super().__init__(f"{'/'.join(map(str, path)) or '(document)'}: {why}")
 
 
 class _Edit(BaseModel):
     model_config = ConfigDict(extra="forbid", frozen=True)
 
-    place: list[PlacePart] = Field(max_length=24)
+    path: list[PathPart] = Field(max_length=24)
 
 
 class SetEdit(_Edit):
-    """Set the key at the end of `place` to `value`; with `unset` the key is taken away."""
+    """Set the key at the end of `path` to `value`; with `unset` the key is taken away."""
 
     op: Literal["set"] = "set"
     value: Any = None
@@ -40,7 +41,7 @@ class SetEdit(_Edit):
 
 
 class InsertEdit(_Edit):
-    """Insert `value` into the list at `place`, before what is now at `index`."""
+    """Insert `value` into the list at `path`, before what is now at `index`."""
 
     op: Literal["insert"] = "insert"
     index: int = Field(ge=0)
@@ -48,14 +49,14 @@ class InsertEdit(_Edit):
 
 
 class RemoveEdit(_Edit):
-    """Remove what is at `index` of the list at `place`."""
+    """Remove what is at `index` of the list at `path`."""
 
     op: Literal["remove"] = "remove"
     index: int = Field(ge=0)
 
 
 class MoveEdit(_Edit):
-    """Move what is at `index` of the list at `place` into the list at `to_place` (default: the same).
+    """Move what is at `index` of the list at `path` into the list at `to_path` (default: the same).
 
     `to_index` counts after it was taken out.
     """
@@ -63,13 +64,13 @@ class MoveEdit(_Edit):
     op: Literal["move"] = "move"
     index: int = Field(ge=0)
     to_index: int = Field(ge=0)
-    to_place: list[PlacePart] | None = None
+    to_path: list[PathPart] | None = None
 
 
 Edit = Annotated[SetEdit | InsertEdit | RemoveEdit | MoveEdit, Field(discriminator="op")]
 
 
-def _child(value: Any, part: PlacePart, place: Sequence[PlacePart]) -> Any:
+def _child(value: Any, part: PathPart, path: Sequence[PathPart]) -> Any:
     if isinstance(value, list):
         if isinstance(part, int) and 0 <= part < len(value):
             return value[part]
@@ -78,10 +79,10 @@ def _child(value: Any, part: PlacePart, place: Sequence[PlacePart]) -> Any:
                 return item
     elif isinstance(value, dict) and part in value:
         return value[part]
-    raise EditError(place, f"nothing at {part!r}")
+    raise EditError(path, f"nothing at {part!r}")
 
 
-def _by_id(value: Any, identity: PlacePart) -> Any:
+def _by_id(value: Any, identity: PathPart) -> Any:
     """The object with an id, anywhere in the document; None if there is none."""
     stack = [value]
     while stack:
@@ -95,32 +96,32 @@ def _by_id(value: Any, identity: PlacePart) -> Any:
     return None
 
 
-def _find(document: Document, place: Sequence[PlacePart]) -> Any:
-    if not place:
+def _find(document: Document, path: Sequence[PathPart]) -> Any:
+    if not path:
         return document
     here: Any = document
-    rest = list(place)
-    if isinstance(place[0], str) and place[0] not in document:
-        here = _by_id(document.get("blocks"), place[0])
+    rest = list(path)
+    if isinstance(path[0], str) and path[0] not in document:
+        here = _by_id(document.get("blocks"), path[0])
         if here is None:
-            raise EditError(place, f"no part with id {place[0]!r}")
+            raise EditError(path, f"no part with id {path[0]!r}")
         rest = rest[1:]
     for part in rest:
-        here = _child(here, part, place)
+        here = _child(here, part, path)
     return here
 
 
-def _place_of(document: Document, target: Any, place: Sequence[PlacePart]) -> list[PlacePart]:
-    """Where an object or list stands now: at `place` if that still leads to it, else its keys and indices.
+def _path_of(document: Document, target: Any, path: Sequence[PathPart]) -> list[PathPart]:
+    """Where an object or list stands now: at `path` if that still leads to it, else its keys and indices.
 
     An edit may move what a place counts on: an index before it, or an id that it goes by.
     """
     try:
-        if _find(document, place) is target:
-            return list(place)
+        if _find(document, path) is target:
+            return list(path)
     except EditError:
         pass
-    stack: list[tuple[Any, tuple[PlacePart, ...]]] = [(document, ())]
+    stack: list[tuple[Any, tuple[PathPart, ...]]] = [(document, ())]
     while stack:
         here, path = stack.pop()
         if here is target:
@@ -129,7 +130,7 @@ def _place_of(document: Document, target: Any, place: Sequence[PlacePart]) -> li
             here.items() if isinstance(here, dict) else enumerate(here) if isinstance(here, list) else ()
         )
         stack.extend((child, (*path, key)) for key, child in children if isinstance(child, dict | list))
-    raise EditError(place, "nothing there any more")
+    raise EditError(path, "nothing there any more")
 
 
 def _holds(value: Any, target: Any) -> bool:
@@ -144,65 +145,65 @@ def _holds(value: Any, target: Any) -> bool:
     return False
 
 
-def _list(document: Document, place: Sequence[PlacePart]) -> list[Any]:
-    found = _find(document, place)
+def _list(document: Document, path: Sequence[PathPart]) -> list[Any]:
+    found = _find(document, path)
     if not isinstance(found, list):
-        raise EditError(place, "not a list")
+        raise EditError(path, "not a list")
     return found
 
 
-def _at(items: list[Any], index: int, place: Sequence[PlacePart], *, end: bool) -> None:
+def _at(items: list[Any], index: int, path: Sequence[PathPart], *, end: bool) -> None:
     if index > len(items) - (0 if end else 1):
-        raise EditError(place, f"index {index} of a list of {len(items)}")
+        raise EditError(path, f"index {index} of a list of {len(items)}")
 
 
 def _apply(document: Document, edit: SetEdit | InsertEdit | RemoveEdit | MoveEdit) -> Edit:
     """Apply to a document that may be changed; returns the inverse."""
     if isinstance(edit, SetEdit):
         return _set(document, edit)
-    items = _list(document, edit.place)
+    items = _list(document, edit.path)
     if isinstance(edit, InsertEdit):
-        _at(items, edit.index, edit.place, end=True)
+        _at(items, edit.index, edit.path, end=True)
         items.insert(edit.index, copy.deepcopy(edit.value))
-        return RemoveEdit(place=_place_of(document, items, edit.place), index=edit.index)
-    _at(items, edit.index, edit.place, end=False)
+        return RemoveEdit(path=_path_of(document, items, edit.path), index=edit.index)
+    _at(items, edit.index, edit.path, end=False)
     if isinstance(edit, RemoveEdit):
         taken = items.pop(edit.index)
-        return InsertEdit(place=_place_of(document, items, edit.place), index=edit.index, value=taken)
-    target_place = edit.to_place if edit.to_place is not None else edit.place
-    target = _list(document, target_place)
+        return InsertEdit(path=_path_of(document, items, edit.path), index=edit.index, value=taken)
+    target_path = edit.to_path if edit.to_path is not None else edit.path
+    target = _list(document, target_path)
     if _holds(items[edit.index], target):
-        raise EditError(target_place, "inside of what is moved")
+        raise EditError(target_path, "inside of what is moved")
     taken = items.pop(edit.index)
     if edit.to_index > len(target):
         items.insert(edit.index, taken)
-        raise EditError(target_place, f"index {edit.to_index} of a list of {len(target)}")
+        raise EditError(target_path, f"index {edit.to_index} of a list of {len(target)}")
     target.insert(edit.to_index, taken)
-    back = _place_of(document, items, edit.place) if target is not items else None
-    place = _place_of(document, target, target_place)
-    return MoveEdit(place=place, index=edit.to_index, to_index=edit.index, to_place=back)
+    back = _path_of(document, items, edit.path) if target is not items else None
+    path = _path_of(document, target, target_path)
+    return MoveEdit(path=path, index=edit.to_index, to_index=edit.index, to_path=back)
 
 
 def _set(document: Document, edit: SetEdit) -> Edit:
-    if not edit.place:
-        raise EditError(edit.place, "a key to set")
-    *parent_place, key = edit.place
-    parent = _find(document, parent_place)
+    if not edit.path:
+        raise EditError(edit.path, "a key to set")
+    *parent_path, key = edit.path
+    parent = _find(document, parent_path)
     if isinstance(parent, list):
         if not isinstance(key, int) or edit.unset:
-            raise EditError(edit.place, "an index to set")
-        _at(parent, key, edit.place, end=False)
+            raise EditError(edit.path, "an index to set")
+        _at(parent, key, edit.path, end=False)
         before = parent[key]
         parent[key] = copy.deepcopy(edit.value)
-        return SetEdit(place=[*_place_of(document, parent, parent_place), key], value=before)
+        return SetEdit(path=[*_path_of(document, parent, parent_path), key], value=before)
     if not isinstance(parent, dict) or not isinstance(key, str):
-        raise EditError(edit.place, "not an object")
+        raise EditError(edit.path, "not an object")
     undone = {"value": parent[key]} if key in parent else {"unset": True}
     if edit.unset:
         parent.pop(key, None)
     else:
         parent[key] = copy.deepcopy(edit.value)
-    return SetEdit(place=[*_place_of(document, parent, parent_place), key], **undone)
+    return SetEdit(path=[*_path_of(document, parent, parent_path), key], **undone)
 
 
 def apply_edits(document: Document, edits: Sequence[Edit]) -> tuple[Document, list[Edit]]:

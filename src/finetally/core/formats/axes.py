@@ -12,12 +12,12 @@ from finetally.core.formats.params import FormatParams
 DOSE_FACTOR = "×dose"
 """A name on an axis that is no parameter of the format: doses are taken so many times."""
 
-Values = Mapping[str, Any]
-Axis = Sequence[Values]
+ParamValues = Mapping[str, Any]
+Axis = Sequence[ParamValues]
 
 
 @dataclass(frozen=True, slots=True)
-class Near:
+class PlanHints:
     """What the plan has that a format may keep: rounds, a window and its rest; its own parameters, or a shape's.
 
     `own` says what is not free: an axis turns only numbers that are free, and other values of `own` stay.
@@ -29,7 +29,7 @@ class Near:
     own: FormatParams | None = None
 
 
-NOTHING_NEAR = Near()
+NO_HINTS = PlanHints()
 
 
 def along(name: str, values: Iterable[Any], **fixed: Any) -> Axis:
@@ -44,7 +44,7 @@ def axes(name: str, values: Iterable[Any], **others: Sequence[Any]) -> list[Axis
     return [along(name, line, **dict(zip(others, chosen, strict=True))) for chosen in combined]
 
 
-def magnitude(values: Values) -> float:
+def magnitude(values: ParamValues) -> float:
     """About how much a place of an axis is, beside the others of it: what ladders hold grows with their square."""
     if "end" in values:
         return float(max(values["start"], values["end"])) ** 2

@@ -6,23 +6,23 @@ from abc import ABC, abstractmethod
 from collections.abc import Sequence
 from typing import Any, ClassVar, Generic, Literal, NamedTuple, TypeVar, cast
 
-from finetally.core.formats.axes import Axis, Near
+from finetally.core.formats.axes import Axis, PlanHints
 from finetally.core.formats.bounds import Bound, Measure
 from finetally.core.formats.params import CannotMakeError, FormatParams
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.step import Step
 
 P = TypeVar("P", bound=FormatParams)
 
-Dose = Literal["window", "reps", "any", "made"]
+DoseSource = Literal["window", "reps", "any", "made"]
 """Where doses come from: windows set them, steps have reps, steps have any dose, or the format sets them."""
 
 
-RepsAre = Literal["guessed", "paced", "called"]
+RepOrigin = Literal["guessed", "paced", "called"]
 """Guessed: a window holds as many as it holds. Paced: the clock ends rounds of them. Called: as they are written."""
 
 
-class Holds(NamedTuple):
+class MovementCount(NamedTuple):
     """How many movements a format holds: at least, at most (None: any), and a number they must divide by."""
 
     least: int = 1
@@ -44,8 +44,8 @@ class Format(ABC, Generic[P]):
     precedence: ClassVar[int]
     trade: ClassVar[tuple[str, ...]] = ()
     claims: ClassVar[tuple[str, ...]] = ()
-    holds: ClassVar[Holds] = Holds()
-    dose: ClassVar[Dose]
+    holds: ClassVar[MovementCount] = MovementCount()
+    dose: ClassVar[DoseSource]
     usual: ClassVar[tuple[Bound, ...]]
     keeps_sets: ClassVar[bool] = False
     raced: ClassVar[bool] = False
@@ -53,11 +53,11 @@ class Format(ABC, Generic[P]):
     params: type[P]
 
     @abstractmethod
-    def make(self, steps: Sequence[Step], p: P) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: P) -> list[BlockOrSection]:
         """The entries of steps (with their doses) and parameters. Raises CannotMakeError."""
 
     @abstractmethod
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], P] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], P] | None:
         """What the entries would be made of; None for what is surely not this format.
 
         It is this format only if making again gives the same shape, which is looked at by who asks. A parameter
@@ -65,10 +65,10 @@ class Format(ABC, Generic[P]):
         """
 
     @abstractmethod
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Axes for so many movements, inside the bounds of use; of equals an earlier one is taken."""
 
-    def reps_are(self, p: FormatParams) -> RepsAre:
+    def rep_origin(self, p: FormatParams) -> RepOrigin:
         """How reps come about, at these parameters."""
         return "guessed" if self.dose == "window" else "called"
 
@@ -102,26 +102,26 @@ class Format(ABC, Generic[P]):
 AnyFormat = Format[Any]
 
 
-def only_block(entries: Sequence[Entry], kind: type[Any]) -> Block | None:
+def only_block(entries: Sequence[BlockOrSection], kind: type[Any]) -> Block | None:
     """The only entry, if it is a block whose clock is of a kind."""
     if len(entries) != 1 or not isinstance(entries[0], Block) or not isinstance(entries[0].clock, kind):
         return None
     return entries[0]
 
 
-def or_usual(value: Any, usual: Any) -> Any:
+def or_default(value: Any, usual: Any) -> Any:
     """A value of a document, or what stands for one that is not set."""
     return usual if value is None else value
 
 
-def whole(value: Any) -> Any:
+def as_int(value: Any) -> Any:
     """A number of a document as one that formats count with: 20.0 is 20. Anything else stays."""
     return int(value) if type(value) is float and value.is_integer() else value
 
 
 def as_whole(values: Sequence[Any]) -> list[int]:
     """Whole numbers of a list. Raises CannotMakeError where one is none."""
-    made = [whole(value) for value in values]
+    made = [as_int(value) for value in values]
     if not all(type(value) is int for value in made):
         raise CannotMakeError("not whole numbers")
     return cast(list[int], made)

@@ -11,7 +11,7 @@ from typing_extensions import TypedDict
 
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.table import FORMATS, Recognised, recognise
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 
 CLOCK_NAMES = MappingProxyType(
     {
@@ -25,7 +25,7 @@ CLOCK_NAMES = MappingProxyType(
 """What a block is called that fits no named format."""
 
 
-class Fit(TypedDict):
+class FormatFit(TypedDict):
     """A format that fits a block, with the parameters that make it."""
 
     key: str
@@ -36,7 +36,7 @@ class BlockFormat(TypedDict):
     """What a block of the file is by its numbers: the derived name, and every named format that fits."""
 
     name: str
-    fits: list[Fit]
+    fits: list[FormatFit]
 
 
 def format_of(block: Block) -> BlockFormat:
@@ -55,12 +55,12 @@ def _format_of(text: str) -> BlockFormat:
     }
 
 
-def name_of(entry: Entry) -> str:
+def name_of(entry: BlockOrSection) -> str:
     """The derived name of a block: its most specific format's, else its clock's."""
     return _name(recognise([entry]), entry)
 
 
-def _name(found: Sequence[Recognised], entry: Entry) -> str:
+def _name(found: Sequence[Recognised], entry: BlockOrSection) -> str:
     if found:
         return found[0].format.name
     return CLOCK_NAMES[entry.clock.kind] if isinstance(entry, Block) else "Blocks"

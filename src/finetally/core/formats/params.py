@@ -12,10 +12,10 @@ from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 from finetally.core.session.problems import shown
-from finetally.core.session.values import Part
+from finetally.core.session.values import DocumentObject
 
-Unit = Literal["seconds", "count", "reps", "choice", "flag", "seconds-list"]
-WORDS: Mapping[Unit, str] = {
+ParamUnit = Literal["seconds", "count", "reps", "choice", "flag", "seconds-list"]
+WORDS: Mapping[ParamUnit, str] = {
     "seconds": "seconds", "count": "a whole number", "reps": "whole reps", "choice": "one of the choices",
     "flag": "yes or no", "seconds-list": "a list of times in seconds",
 }  # fmt: skip
@@ -30,14 +30,14 @@ class CannotMakeError(ValueError):
 
 
 @dataclass(frozen=True, slots=True)
-class Set:
+class ParamSpec:
     """What a parameter is called where a coach sets it, its unit, and the least and most that it may be.
 
     A range or a value known on the day is taken with both its ends within the bounds; lists with every value.
     """
 
     label: str
-    unit: Unit
+    unit: ParamUnit
     low: float = 0
     high: float = 86_400
 
@@ -68,7 +68,7 @@ class Set:
 def _numbers(value: Any) -> list[float]:
     if isinstance(value, list):
         return value
-    if isinstance(value, Part):
+    if isinstance(value, DocumentObject):
         ends = (getattr(value, name, None) for name in ("low", "high", "plan", "cap"))
         return [end for end in ends if end is not None]
     return [value] if isinstance(value, int | float) and not isinstance(value, bool) else []
@@ -83,7 +83,7 @@ class FormatParams(BaseModel):
         """As a document holds them."""
         return {
             name: value.model_dump(mode="json", by_alias=True, exclude_unset=True)
-            if isinstance(value, Part)
+            if isinstance(value, DocumentObject)
             else value
             for name, value in self
         }
@@ -92,9 +92,9 @@ class FormatParams(BaseModel):
 F = TypeVar("F", bound=FormatParams)
 
 
-def setting(params: type[FormatParams], name: str) -> Set:
+def param_spec(params: type[FormatParams], name: str) -> ParamSpec:
     """What is said of a parameter."""
-    return next(one for one in params.model_fields[name].metadata if isinstance(one, Set))
+    return next(one for one in params.model_fields[name].metadata if isinstance(one, ParamSpec))
 
 
 @functools.cache
@@ -107,7 +107,7 @@ def schema_of(params: type[FormatParams]) -> dict[str, Any]:
 def choices(params: type[FormatParams], name: str) -> tuple[str, ...]:
     """The words that a parameter may be; none for a number."""
     schema = schema_of(params)["properties"][name]
-    return tuple(schema.get("enum", ())) if setting(params, name).unit == "choice" else ()
+    return tuple(schema.get("enum", ())) if param_spec(params, name).unit == "choice" else ()
 
 
 def is_open(params: type[FormatParams], name: str) -> bool:
@@ -131,4 +131,4 @@ def read_params(params: type[F], values: Mapping[str, Any], of: str) -> F:
         first = error.errors(include_url=False)[0]
         name = str(first["loc"][0])
         found = shown(values[name])
-        raise CannotMakeError(f"{name}: {found} is not {setting(params, name).allowed}", name) from None
+        raise CannotMakeError(f"{name}: {found} is not {param_spec(params, name).allowed}", name) from None

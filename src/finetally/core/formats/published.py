@@ -7,7 +7,7 @@ from typing import Any
 
 from finetally.core.formats.bounds import Bound
 from finetally.core.formats.format import AnyFormat
-from finetally.core.formats.params import setting
+from finetally.core.formats.params import param_spec
 from finetally.core.formats.table import FORMATS
 
 MEASURED = {
@@ -41,7 +41,7 @@ def _lines(one: AnyFormat) -> Iterator[str]:
     yield f"### {one.name}{trade}\n"
     yield f"`{one.key}` · {movements} movement{'' if most == 1 else 's'}{f', by {by}' if by > 1 else ''} · {_carried(one)}\n"
     for name in one.params.model_fields:
-        said = setting(one.params, name)
+        said = param_spec(one.params, name)
         usual = one.defaults().told()[name]
         yield f"- `{name}` {said.label}: {said.allowed}; usually {'open' if usual is None else usual}"
     for bound in one.usual:
@@ -50,7 +50,7 @@ def _lines(one: AnyFormat) -> Iterator[str]:
 
 
 def _carried(one: AnyFormat) -> str:
-    words = [f"reps are {one.reps_are(one.defaults())}"]
+    words = [f"reps are {one.rep_origin(one.defaults())}"]
     words += ["heavy sets may go in"] if one.keeps_sets else []
     words += ["no tempo is kept"] if one.raced else []
     words += ["only easy work and holds"] if one.no_rest else []

@@ -5,21 +5,21 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from finetally.core.formats.doses import DOSES, usual_dose
+from finetally.core.formats.doses import DOSE_KEYS, usual_dose
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.shape import OWN_WORDS
 from finetally.core.formats.table import BY_KEY, make
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
-from finetally.core.session.document import Block, Entry, Section
+from finetally.core.session.document import Block, BlockOrSection, Section
 from finetally.core.session.parts import changed, set_values, steps_of_entry, without
 from finetally.core.session.step import Step
 
-OF_OLD_FORMAT = (*DOSES, "grow", "fill", "chain")
-KEPT = (*OWN_WORDS, "rest_after_s")
+FORMAT_STEP_KEYS = (*DOSE_KEYS, "grow", "fill", "chain")
+KEPT_BLOCK_KEYS = (*OWN_WORDS, "rest_after_s")
 
 
-def remade(entry: Entry, key: str, params: Mapping[str, Any], *, library: Library) -> list[Entry]:
+def remade(entry: BlockOrSection, key: str, params: Mapping[str, Any], *, library: Library) -> list[BlockOrSection]:
     """The entries of format `key` with this entry's movements. Its ids, title, part, effort and rests stay.
 
     Doses stay where the new format takes doses; where it sets windows or doses itself they go. Raises
@@ -27,13 +27,15 @@ def remade(entry: Entry, key: str, params: Mapping[str, Any], *, library: Librar
     """
     chosen = BY_KEY[key]
     made = make(key, [_fitted(step, chosen, library) for step in steps_of_entry(entry)], params)
-    made[0] = with_words(made[0], set_values(entry, [name for name in KEPT if name in type(entry).model_fields]))
+    made[0] = with_words(
+        made[0], set_values(entry, [name for name in KEPT_BLOCK_KEYS if name in type(entry).model_fields])
+    )
     if entry.id is not None:
         made[0] = changed(made[0], id=entry.id)
     return without_twins(made)
 
 
-def with_words(entry: Entry, words: Mapping[str, Any]) -> Entry:
+def with_words(entry: BlockOrSection, words: Mapping[str, Any]) -> BlockOrSection:
     """The entry with words on it; on a section's first block."""
     if isinstance(entry, Section):
         first, *rest = entry.blocks
@@ -42,10 +44,10 @@ def with_words(entry: Entry, words: Mapping[str, Any]) -> Entry:
 
 
 def _fitted(step: Step, chosen: AnyFormat, library: Library) -> Step:
-    bare = without(step, *OF_OLD_FORMAT)
+    bare = without(step, *FORMAT_STEP_KEYS)
     if chosen.dose in ("window", "made"):
         return bare
-    there = {name: value for name, value in set_values(step, DOSES).items() if not _is_list_or_none(value)}
+    there = {name: value for name, value in set_values(step, DOSE_KEYS).items() if not _is_list_or_none(value)}
     return changed(bare, **(there or usual_dose(step.movement, library)))
 
 
@@ -53,7 +55,7 @@ def _is_list_or_none(value: Any) -> bool:
     return value is None or isinstance(value, list)
 
 
-def without_twins(entries: Sequence[Entry]) -> list[Entry]:
+def without_twins(entries: Sequence[BlockOrSection]) -> list[BlockOrSection]:
     """The entries with each id once: a step that stands in them several times keeps its id the first time."""
     seen: set[str] = set()
 

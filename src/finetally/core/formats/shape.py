@@ -7,12 +7,12 @@ from types import MappingProxyType
 from typing import Any, TypeVar
 
 from finetally.core.session.clocks import Clock, InnerClock, Rotation
-from finetally.core.session.document import Block, Entry, Section
+from finetally.core.session.document import Block, BlockOrSection, Section
 from finetally.core.session.parts import without
 from finetally.core.session.step import Step
-from finetally.core.session.values import Part
+from finetally.core.session.values import DocumentObject
 
-P = TypeVar("P", bound=Part)
+P = TypeVar("P", bound=DocumentObject)
 
 OWN_WORDS = (
     "title", "notes", "part", "announced_s", "talk_s", "talk_over", "optional", "effort", "rpe", "calls",
@@ -69,7 +69,7 @@ def _block(block: Block, *, last: bool) -> Block:
 
 def _list_length(block: Block) -> int | None:
     """How long every per-round list of a block is; None without any (loads apart: they follow the rounds)."""
-    parts: Sequence[Part] = [block.clock, *(block.steps or ())]
+    parts: Sequence[DocumentObject] = [block.clock, *(block.steps or ())]
     lengths = {
         len(value)
         for part in parts
@@ -79,9 +79,9 @@ def _list_length(block: Block) -> int | None:
     return lengths.pop() if len(lengths) == 1 else None
 
 
-def shape_of(entries: Sequence[Entry]) -> list[Entry]:
+def shape_of(entries: Sequence[BlockOrSection]) -> list[BlockOrSection]:
     """The shape of entries, to be compared with `==`."""
-    shapes: list[Entry] = []
+    shapes: list[BlockOrSection] = []
     for index, entry in enumerate(entries):
         if isinstance(entry, Section):
             size = len(entry.blocks)

@@ -14,7 +14,7 @@ from finetally.core.formats import kinds
 from finetally.core.formats.format import AnyFormat, Format
 from finetally.core.formats.params import CannotMakeError, FormatParams, read_params
 from finetally.core.formats.shape import shape_of
-from finetally.core.session.document import Entry
+from finetally.core.session.document import BlockOrSection
 from finetally.core.session.parts import without
 from finetally.core.session.step import Step
 
@@ -43,7 +43,7 @@ class Recognised(NamedTuple):
     params: FormatParams
 
 
-def make(key: str, steps: Sequence[Step], params: Mapping[str, Any] | None = None) -> list[Entry]:
+def make(key: str, steps: Sequence[Step], params: Mapping[str, Any] | None = None) -> list[BlockOrSection]:
     """Make the entries of a format from steps (movements with their doses) and parameters.
 
     Parameters left out take their defaults. Raises CannotMakeError with the reason if the format cannot hold
@@ -53,7 +53,7 @@ def make(key: str, steps: Sequence[Step], params: Mapping[str, Any] | None = Non
     return make_of(chosen, steps, read_params(chosen.params, params or {}, chosen.name))
 
 
-def make_of(chosen: AnyFormat, steps: Sequence[Step], params: FormatParams) -> list[Entry]:
+def make_of(chosen: AnyFormat, steps: Sequence[Step], params: FormatParams) -> list[BlockOrSection]:
     """As `make`, of parameters that are read. Raises CannotMakeError."""
     why = chosen.refused(len(steps))
     if why is not None:
@@ -69,7 +69,7 @@ def make_of(chosen: AnyFormat, steps: Sequence[Step], params: FormatParams) -> l
         raise CannotMakeError(f"{'.'.join(map(str, first['loc']))}: {allowed}") from None
 
 
-def recognise(entries: Sequence[Entry]) -> list[Recognised]:
+def recognise(entries: Sequence[BlockOrSection]) -> list[Recognised]:
     """Every format that fits the entries (one block as a rule), most specific first.
 
     A format fits when making from what was read gives the same shape.

@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
-Positive = Annotated[float, Field(gt=0, le=2000, allow_inf_nan=False)]
+PersonNumber = Annotated[float, Field(gt=0, le=2000, allow_inf_nan=False)]
 Whole = Annotated[int, Field(ge=0, le=10_000)]
 
 
@@ -17,10 +17,10 @@ class _Known(BaseModel):
 class PersonGiven(_Known):
     """One person: one-rep maxima in kg by movement, body mass, capacity in MET, pace factor, effort offset."""
 
-    one_rm: dict[str, Positive] = {}
-    body_kg: Positive | None = None
-    capacity_met: Positive | None = None
-    pace_factor: Positive | None = None
+    one_rm: dict[str, PersonNumber] = {}
+    body_kg: PersonNumber | None = None
+    capacity_met: PersonNumber | None = None
+    pace_factor: PersonNumber | None = None
     effort_offset: Annotated[float, Field(ge=-10, le=10, allow_inf_nan=False)] = 0
 
 

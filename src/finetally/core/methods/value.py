@@ -45,7 +45,7 @@ class ByEffort(_Setting):
         return float(getattr(self, effort.replace("-", "_")))
 
 
-class Change(_Setting):
+class ChangeOver(_Setting):
     """Seconds of a change-over: to another movement, for kit not held before, getting down, getting up."""
 
     step: NotNegative = 1
@@ -82,7 +82,7 @@ class Methods(_Setting):
     fatigue: NotNegative = 0.25
     fatigue_time_s: Positive = 360
     pace_factor: Positive = 1.0
-    change: Change = Change()
+    change: ChangeOver = ChangeOver()
     breathers: ByEffort = ByEffort(easy=0, steady=0.05, hard=0.10, all_out=0.15)
     closing_rest: bool = False
     density: Literal["at-pace", "by-the-clock"] = "at-pace"

@@ -9,7 +9,7 @@ from rapidfuzz import fuzz, process
 
 from finetally.core.session.movement import MovementDef
 
-LONGEST_NAME = 80
+LONGEST_NAME_CHARS = 80
 """Characters of what may still be a movement's name; what is longer resembles none."""
 
 
@@ -61,7 +61,7 @@ class Library(Mapping[str, MovementDef]):
 
     def nearest(self, key: str, count: int = 3) -> list[str]:
         """Up to `count` keys that read most like `key`, at least half like it; nothing for what is no name."""
-        if len(key) > LONGEST_NAME:
+        if len(key) > LONGEST_NAME_CHARS:
             return []
         found = process.extract(key.lower(), self._by_key.keys(), scorer=fuzz.ratio, limit=count, score_cutoff=50)
         return [name for name, _, _ in found]

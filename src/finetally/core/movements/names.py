@@ -10,7 +10,7 @@ from types import MappingProxyType
 from rapidfuzz import process
 from rapidfuzz.distance import OSA
 
-from finetally.core.movements.library import LONGEST_NAME, Library
+from finetally.core.movements.library import LONGEST_NAME_CHARS, Library
 
 SHORT_FORMS = MappingProxyType(
     {
@@ -158,7 +158,7 @@ class EverydayNames:
 
     def find(self, text: str) -> str | None:
         """The movement that is called so; None if nothing is."""
-        if len(text) > LONGEST_NAME:
+        if len(text) > LONGEST_NAME_CHARS:
             return None
         words = canonical(text)
         if not words or "".join(words) in KIT_ALONE:
@@ -172,7 +172,7 @@ class EverydayNames:
     def misspelt(self, text: str) -> str | None:
         """The movement that is meant where a word or two has one letter wrong; None where that is not plain."""
         words = canonical(text)
-        if len(text) > LONGEST_NAME or not words or len(words) > 5:
+        if len(text) > LONGEST_NAME_CHARS or not words or len(words) > 5:
             return None
         kept = [w for w in words if w not in NOT_COUNTED]
         mended = [self._mended(w) if len(w) >= TYPO_FROM and w not in self._words else w for w in kept]

@@ -9,7 +9,7 @@ from finetally.core.session.movement import FINE_PATTERNS, FinePattern
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class PatternRow:
     """A row of a balance scheme: its name, its two-letter code, and the fine patterns in it."""
 
     name: str
@@ -17,28 +17,30 @@ class Row:
     members: tuple[FinePattern, ...]
 
 
-EIGHT_ROWS: tuple[Row, ...] = (
-    Row("squat", "SQ", ("squat",)),
-    Row("hinge", "HI", ("hinge",)),
-    Row("lunge", "LU", ("lunge",)),
-    Row("push", "PS", ("push-level", "push-overhead")),
-    Row("pull", "PU", ("pull-level", "pull-overhead")),
-    Row("trunk", "TR", ("brace", "twist", "flex")),
-    Row("travel", "TV", ("travel", "carry")),
-    Row("jump", "JU", ("jump",)),
+EIGHT_ROWS: tuple[PatternRow, ...] = (
+    PatternRow("squat", "SQ", ("squat",)),
+    PatternRow("hinge", "HI", ("hinge",)),
+    PatternRow("lunge", "LU", ("lunge",)),
+    PatternRow("push", "PS", ("push-level", "push-overhead")),
+    PatternRow("pull", "PU", ("pull-level", "pull-overhead")),
+    PatternRow("trunk", "TR", ("brace", "twist", "flex")),
+    PatternRow("travel", "TV", ("travel", "carry")),
+    PatternRow("jump", "JU", ("jump",)),
 )
-MOBILITY = Row("mobility", "MO", ("mobility",))
-UNASSIGNED = Row("unassigned", "??", ())
+MOBILITY = PatternRow("mobility", "MO", ("mobility",))
+UNASSIGNED = PatternRow("unassigned", "??", ())
 """The row of movements that have no pattern yet."""
-SIX_ROOTS: tuple[Row, ...] = (
+SIX_ROOTS: tuple[PatternRow, ...] = (
     *EIGHT_ROWS[:5],
-    Row("gait and trunk", "GT", ("travel", "carry", "brace", "twist", "flex")),
+    PatternRow("gait and trunk", "GT", ("travel", "carry", "brace", "twist", "flex")),
 )
-FORCE_DIRECTIONS: tuple[Row, ...] = tuple(Row(name, name, (name,)) for name in FINE_PATTERNS if name != "mobility")
+FORCE_DIRECTIONS: tuple[PatternRow, ...] = tuple(
+    PatternRow(name, name, (name,)) for name in FINE_PATTERNS if name != "mobility"
+)
 SCHEMES = MappingProxyType({"eight-rows": EIGHT_ROWS, "force-directions": FORCE_DIRECTIONS, "six-roots": SIX_ROOTS})
 """Mobility stands apart in every scheme; a pattern that a scheme has no row for (jump in six roots) is left out."""
 
-ROW_OF: MappingProxyType[str, Row] = MappingProxyType(
+ROW_OF: MappingProxyType[str, PatternRow] = MappingProxyType(
     {member: row for row in (*EIGHT_ROWS, MOBILITY) for member in row.members}
 )
 """The row of the eight (or mobility) that a fine pattern is drawn in."""

@@ -8,10 +8,10 @@ from pydantic import Discriminator, Field, Tag
 
 from finetally.core.session.limits import MAX_STEPS
 from finetally.core.session.step import Step
-from finetally.core.session.values import Count, CountValue, Part, SecondsDose, SecondsValue
+from finetally.core.session.values import Count, CountValue, DocumentObject, SecondsDose, SecondsValue
 
 
-class Intervals(Part):
+class Intervals(DocumentObject):
     """A work window for each step, then rest."""
 
     kind: Literal["intervals"]
@@ -23,7 +23,7 @@ class Intervals(Part):
     rest_first: bool | None = None
 
 
-class Every(Part):
+class Every(DocumentObject):
     """One slot starts every period; what is left of the period is rest.
 
     `free`: starts that are left free (rest) each time all slots had their turn.
@@ -36,7 +36,7 @@ class Every(Part):
     free: Count | None = None
 
 
-class Amrap(Part):
+class Amrap(DocumentObject):
     """As many rounds as the window holds, self-paced."""
 
     kind: Literal["amrap"]
@@ -45,14 +45,14 @@ class Amrap(Part):
     round_rest_s: SecondsDose | None = None
 
 
-class Pulse(Part):
+class Pulse(DocumentObject):
     """After each `work_s` of working time everyone rests `rest_s`; the count goes on where it was."""
 
     work_s: SecondsValue
     rest_s: SecondsValue
 
 
-class Task(Part):
+class Task(DocumentObject):
     """The doses, self-paced, until done or capped."""
 
     kind: Literal["task"]
@@ -64,7 +64,7 @@ class Task(Part):
     then: Literal["stop", "restart", "reverse"] | None = None
 
 
-class Station(Part):
+class Station(DocumentObject):
     """A place with its own steps; `capacity` people fit there, `kit` lies there."""
 
     id: str | None = Field(default=None, min_length=1, max_length=64)
@@ -102,7 +102,7 @@ InnerClock = Annotated[
 ]
 
 
-class Rotation(Part):
+class Rotation(DocumentObject):
     """Stations worked with the inner clock; all move on together."""
 
     kind: Literal["rotation"]

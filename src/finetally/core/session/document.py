@@ -9,30 +9,30 @@ from pydantic import Discriminator, Field, Tag
 from finetally.core.session.clocks import Clock
 from finetally.core.session.limits import MAX_BLOCKS, MAX_STEPS
 from finetally.core.session.movement import MovementDef
-from finetally.core.session.step import Effort, Id, Line, Step, Text
-from finetally.core.session.values import Count, CountValue, Part, Seconds, SecondsValue, Ten, Weight
+from finetally.core.session.step import Effort, Id, LongText, ShortText, Step
+from finetally.core.session.values import Count, CountValue, DocumentObject, Seconds, SecondsValue, Ten, Weight
 
 PartName = Literal["warm-up", "main", "finisher", "cool-down"]
 VisitOrder = Literal["rounds", "build", "strip", "build-strip"]
 PARTS: tuple[PartName, ...] = get_args(PartName)
 
 
-class Call(Part):
+class Call(DocumentObject):
     """Something called out in a window: at a second, before its end, or half-way."""
 
     at_s: Seconds | None = None
     before_end_s: Seconds | None = None
     half: bool | None = None
-    say: Line
+    say: ShortText
 
 
-class Block(Part):
+class Block(DocumentObject):
     """Steps under one clock."""
 
     id: Id | None = None
     part: PartName | None = None
-    title: Line | None = None
-    notes: Text | None = None
+    title: ShortText | None = None
+    notes: LongText | None = None
     clock: Clock
     steps: list[Step] | None = Field(default=None, min_length=1, max_length=MAX_STEPS)
     visit: VisitOrder | None = None
@@ -54,10 +54,10 @@ class Block(Part):
     on_purpose: list[str] | None = None
 
 
-class Section(Part):
+class Section(DocumentObject):
     """Blocks gone through together, `times` times."""
 
-    section: Line
+    section: ShortText
     id: Id | None = None
     times: CountValue | None = None
     rest_between_s: SecondsValue | None = None
@@ -70,24 +70,24 @@ def _entry_shape(value: Any) -> str:
     return "~section" if is_section else "~block"
 
 
-Entry = Annotated[
+BlockOrSection = Annotated[
     Annotated[Block, Tag("~block")] | Annotated[Section, Tag("~section")], Discriminator(_entry_shape)
 ]
 
 
-class WallText(Part):
+class WallText(DocumentObject):
     """The words that a session was read from, as typed, and what was chosen where they could be meant otherwise."""
 
-    text: Text
+    text: LongText
     settled: dict[str, int] | None = Field(default=None, max_length=MAX_STEPS)
 
 
-class Session(Part):
+class Session(DocumentObject):
     """One planned session."""
 
     fine_tally: Literal[1]
-    title: Line
-    blocks: list[Entry] = Field(max_length=MAX_BLOCKS)
+    title: ShortText
+    blocks: list[BlockOrSection] = Field(max_length=MAX_BLOCKS)
     announced_s: SecondsValue | None = None
     slack_s: SecondsValue | None = None
     rpe: Ten | None = None
@@ -95,7 +95,7 @@ class Session(Part):
     people: Count | None = None
     space_m: list[Weight] | Weight | str | None = None
     movements: list[MovementDef] | None = None
-    notes: Text | None = None
-    cautions: list[Line] | Text | None = None
-    tags: list[Line] | None = None
+    notes: LongText | None = None
+    cautions: list[ShortText] | LongText | None = None
+    tags: list[ShortText] | None = None
     wall: WallText | None = None

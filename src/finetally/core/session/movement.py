@@ -8,7 +8,7 @@ from typing import Annotated, Literal, get_args
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from finetally.core.session.values import Fraction, Pace, Part, Reps, Weight
+from finetally.core.session.values import DocumentObject, Fraction, Pace, Reps, Weight
 
 Sides = Literal["both", "each", "alternate", "swap", "left", "right"]
 Position = Literal["standing", "kneeling", "seated", "plank", "prone", "supine", "hanging"]
@@ -31,24 +31,24 @@ FinePattern = Literal[
 ]
 FINE_PATTERNS: tuple[FinePattern, ...] = get_args(FinePattern)
 
-Key = Annotated[str, Field(min_length=1, max_length=120)]
+MovementKey = Annotated[str, Field(min_length=1, max_length=120)]
 Words = Annotated[str, Field(max_length=500)]
 
 
-class Contained(Part):
+class Contained(DocumentObject):
     """A movement hidden in one rep of a composite, and how many reps of it."""
 
-    movement: Key
+    movement: MovementKey
     reps: Reps
 
 
-class MovementDef(Part):
+class MovementDef(DocumentObject):
     """What is known of a movement. `pace_s` seconds a rep; `speed_mps` metres a second; `met` multiples of rest.
 
     `relieves`: patterns after whose work it does good, as a stretch.
     """
 
-    key: Key
+    key: MovementKey
     name: Words | None = None
     aliases: list[Words] | None = None
     patterns: dict[FinePattern, Fraction] = Field(default_factory=dict)
@@ -68,9 +68,9 @@ class MovementDef(Part):
     stresses: list[Words] | None = None
     kit: list[Words] | None = None
     contains: list[Contained] | None = None
-    easier: list[Key] | Key | None = None
-    harder: list[Key] | Key | None = None
-    kit_swaps: list[Key] | None = None
+    easier: list[MovementKey] | MovementKey | None = None
+    harder: list[MovementKey] | MovementKey | None = None
+    kit_swaps: list[MovementKey] | None = None
     cues: list[Words] | None = None
     cautions: list[Words] | None = None
 

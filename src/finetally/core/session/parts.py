@@ -6,18 +6,18 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Any, TypeVar
 
 from finetally.core.session.clocks import Rotation
-from finetally.core.session.document import Block, Entry, Section, Session
+from finetally.core.session.document import Block, BlockOrSection, Section, Session
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import parse_session
 from finetally.core.session.step import Step
-from finetally.core.session.values import Part
+from finetally.core.session.values import DocumentObject
 
-P = TypeVar("P", bound=Part)
+P = TypeVar("P", bound=DocumentObject)
 _ALONE = "blocks[0]"
 
 
-def parse_entry(value: Any) -> Entry:
+def parse_entry(value: Any) -> BlockOrSection:
     """A block or a section of a document, validated as in a session that holds nothing else.
 
     Raises DocumentError; places are told from the entry (`clock.work_s`).
@@ -41,7 +41,7 @@ def parse_block(value: Any) -> Block:
     return entry
 
 
-def written(part: Part) -> dict[str, Any]:
+def written(part: DocumentObject) -> dict[str, Any]:
     """A part as it stands in a document: only the keys that were set, whole numbers as such."""
     made: dict[str, Any] = _whole(part.model_dump(mode="json", by_alias=True, exclude_unset=True))
     return made
@@ -56,7 +56,7 @@ def _whole(value: Any) -> Any:
 
 
 def changed(part: P, /, **values: Any) -> P:
-    """The part with other values, which are taken as they are (see `Part` for what may stand where)."""
+    """The part with other values, which are taken as they are (see `DocumentObject` for what may stand where)."""
     return part.model_copy(update=values)
 
 
@@ -70,17 +70,17 @@ def without(part: P, *names: str) -> P:
     return made
 
 
-def set_values(part: Part, names: Sequence[str]) -> dict[str, Any]:
+def set_values(part: DocumentObject, names: Sequence[str]) -> dict[str, Any]:
     """Those of the named keys that are set, with their values."""
     return {name: getattr(part, name) for name in names if name in part.model_fields_set}
 
 
-def blocks_of_entry(entry: Entry) -> list[Block]:
+def blocks_of_entry(entry: BlockOrSection) -> list[Block]:
     """The blocks of a section, or the block itself."""
     return entry.blocks if isinstance(entry, Section) else [entry]
 
 
-def steps_of_entry(entry: Entry) -> list[Step]:
+def steps_of_entry(entry: BlockOrSection) -> list[Step]:
     """The steps of a block, of its stations, or of a section's blocks, one after the other."""
     return [step for block in blocks_of_entry(entry) for step in _steps(block)]
 
@@ -94,7 +94,7 @@ def _steps(block: Block) -> Iterator[Step]:
 
 
 def session_of(
-    entries: Sequence[Entry], definitions: Sequence[MovementDef] = (), title: str = "-", **more: Any
+    entries: Sequence[BlockOrSection], definitions: Sequence[MovementDef] = (), title: str = "-", **more: Any
 ) -> Session:
     """A session of entries that were validated before; its own rules (ids, lengths) are not looked at again."""
     known: Mapping[str, Any] = {"movements": list(definitions)} if definitions else {}

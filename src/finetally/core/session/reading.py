@@ -24,7 +24,7 @@ from finetally.core.session.problems import (
     shown,
 )
 from finetally.core.session.rules import rule_problems
-from finetally.core.session.values import Part
+from finetally.core.session.values import DocumentObject
 
 _KEYS = re.compile(r'"[ \t\n\r]*:')
 """The end of a key. Never fewer than there are keys; more where a text holds the like of it."""
@@ -206,7 +206,7 @@ def as_written(session: Session) -> dict[str, Any]:
     return session.model_dump(mode="json", by_alias=True, exclude_unset=True)
 
 
-PLAIN = frozenset((str, int, float, bool, type(None)))
+SCALAR_TYPES = frozenset((str, int, float, bool, type(None)))
 """Kinds of values with nothing in them."""
 
 
@@ -220,14 +220,14 @@ def walk_unknown(session: Session) -> list[Path]:
 def _unknown(value: Any, path: tuple[PathPart, ...], found: list[Path]) -> None:
     if isinstance(value, list):
         for index, item in enumerate(value):
-            if isinstance(item, Part | list):
+            if isinstance(item, DocumentObject | list):
                 _unknown(item, (*path, index), found)
-    elif isinstance(value, Part):
+    elif isinstance(value, DocumentObject):
         extra = value.__pydantic_extra__
         if extra:
             found.extend((*path, key) for key in extra)
         fields = value.__dict__
         for key in value.__pydantic_fields_set__:
             child = fields.get(key)
-            if type(child) not in PLAIN and isinstance(child, Part | list):
+            if type(child) not in SCALAR_TYPES and isinstance(child, DocumentObject | list):
                 _unknown(child, (*path, "from" if key == "source" else key), found)

@@ -13,8 +13,8 @@ from finetally.core.session.step import Step
 from finetally.core.session.values import AmountRange, CountRange, FromScore
 
 RESTS = ("rest_s", "round_rest_s", "group_rest_s")
-DOSES = ("reps", "seconds", "metres")
-LISTED = (*DOSES, "load", "rest_s")
+DOSE_KEYS = ("reps", "seconds", "metres")
+LISTED = (*DOSE_KEYS, "load", "rest_s")
 
 
 def blocks_with_paths(session: Session) -> Iterator[tuple[Path, Block]]:
@@ -144,12 +144,12 @@ def _dose_problems(steps_path: Path, steps: Sequence[Step], clock: InnerClock) -
                 place = (*path, "load", number) if isinstance(step.load, list) else (*path, "load")
                 yield _bad(place, "no weight", "one of kg, pct_1rm, bodyweight", "load")
         if step.fill:
-            dosed = [key for key in DOSES if getattr(step, key) is not None]
+            dosed = [key for key in DOSE_KEYS if getattr(step, key) is not None]
             if dosed:
                 yield _bad((*path, dosed[0]), "a dose with fill", "fill without a dose", "fill_dose")
             if isinstance(clock, Every) and step.chain:
                 yield _bad((*path, "chain"), "true", "fill only as the last step of its slot", "fill_last")
-        elif not isinstance(clock, Intervals) and all(getattr(step, key) is None for key in DOSES):
+        elif not isinstance(clock, Intervals) and all(getattr(step, key) is None for key in DOSE_KEYS):
             yield _bad(path, "no dose", "reps, seconds or metres (or fill, where the clock has it)", "no_dose")
     if isinstance(clock, Every) and steps and steps[-1].chain:
         yield _bad((*steps_path, len(steps) - 1, "chain"), "true", "a next step to join to this one", "chain_end")

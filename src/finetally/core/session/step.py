@@ -10,10 +10,10 @@ from finetally.core.session.limits import MAX_TEXT
 from finetally.core.session.movement import Sides
 from finetally.core.session.values import (
     Count,
+    DocumentObject,
     Growth,
     MetresDose,
     Pace,
-    Part,
     Percent,
     RepsDose,
     Reserve,
@@ -26,11 +26,11 @@ from finetally.core.session.values import (
 Effort = Literal["easy", "steady", "hard", "all-out"]
 
 Id = Annotated[str, Field(min_length=1, max_length=64)]
-Line = Annotated[str, Field(max_length=500)]
-Text = Annotated[str, Field(max_length=MAX_TEXT)]
+ShortText = Annotated[str, Field(max_length=500)]
+LongText = Annotated[str, Field(max_length=MAX_TEXT)]
 
 
-class Load(Part):
+class Load(DocumentObject):
     """What is moved: kilograms (per implement), a share of the one-rep maximum, or of body weight."""
 
     kg: Weight | None = None
@@ -50,10 +50,10 @@ LoadValue = Annotated[
 ]
 
 
-class Option(Part):
+class Option(DocumentObject):
     """Another version of a step: for less or more experienced people, or for other kit."""
 
-    label: Line
+    label: ShortText
     level: Literal["easier", "harder"] | None = None
     kit: list[str] | str | None = None
     movement: str | None = None
@@ -63,7 +63,7 @@ class Option(Part):
     dose_factor: Share | None = None
 
 
-class Step(Part):
+class Step(DocumentObject):
     """One movement with its dose."""
 
     id: Id | None = None
@@ -82,4 +82,4 @@ class Step(Part):
     effort: Effort | None = None
     rest_s: SecondsDose | None = None
     options: list[Option] | None = None
-    note: Text | None = None
+    note: LongText | None = None

@@ -35,7 +35,7 @@ def _no_open_end(schema: dict[str, Any]) -> None:
     schema.pop("additionalProperties", None)
 
 
-class Part(BaseModel):
+class DocumentObject(BaseModel):
     """Base of every object in the document: strict types, unknown keys kept as they are."""
 
     model_config = ConfigDict(extra="allow", strict=True, frozen=True, json_schema_extra=_no_open_end)
@@ -121,7 +121,7 @@ def _ordered(low: float, plan: float | None, high: float) -> None:
         raise PydanticCustomError("range_order", "{allowed}", {"allowed": "low ≤ plan ≤ high"})
 
 
-class CountRange(Part):
+class CountRange(DocumentObject):
     """From `low` to `high` whole things; `plan` is what the figures use."""
 
     low: Reps
@@ -134,7 +134,7 @@ class CountRange(Part):
         return self
 
 
-class AmountRange(Part):
+class AmountRange(DocumentObject):
     """From `low` to `high` seconds or metres; `plan` is what the figures use."""
 
     low: Seconds
@@ -147,14 +147,14 @@ class AmountRange(Part):
         return self
 
 
-class ScoreSource(Part):
+class ScoreSource(DocumentObject):
     """The block, by id, whose score sets the value, and which number of it is taken."""
 
     block: str = Field(max_length=64)
     take: Literal["rounds", "reps", "rung"]
 
 
-class FromScore(Part):
+class FromScore(DocumentObject):
     """A value known on the day: the score of an earlier block, at most `cap`; `plan` until then."""
 
     source: ScoreSource = Field(alias="from")
@@ -162,7 +162,7 @@ class FromScore(Part):
     cap: Reps | None = None
 
 
-class ToFailure(Part):
+class ToFailure(DocumentObject):
     """As many reps as can be done; figured at `plan`, with no reps left in reserve."""
 
     to_failure: Literal[True]

@@ -7,13 +7,13 @@ from collections.abc import Iterable, Mapping, Sequence
 from finetally.core.methods.value import Methods
 from finetally.core.movements.patterns import FLOOR_POSITIONS, PATTERN_BEAMS, SCHEMES
 from finetally.core.session.movement import MovementDef
-from finetally.core.tally.shapes import BalanceFigures, BeamFigures, PatternFigures, RowFigures
+from finetally.core.tally.figure_types import BalanceFigures, BeamFigures, PatternFigures, RowFigures
 from finetally.core.unfold.tape import Tape
 
 PLANES = ("sagittal", "frontal", "transverse")
 
 
-class Weighed:
+class PatternWork:
     """What adds up for one pattern, muscle or side: work seconds, visits, and the measure that shares go by."""
 
     __slots__ = ("measure", "visits", "work_s")
@@ -36,34 +36,34 @@ class BalanceTally:
         self, tape: Tape, counted: Sequence[bool], visit_effort: Sequence[float], methods: Methods
     ) -> None:
         self._methods = methods
-        self.patterns: dict[str, Weighed] = {}
-        self.positions: dict[str, Weighed] = {}
-        self.planes: dict[str, Weighed] = {}
+        self.patterns: dict[str, PatternWork] = {}
+        self.positions: dict[str, PatternWork] = {}
+        self.planes: dict[str, PatternWork] = {}
         self.left = self.right = self.unassigned_s = 0.0
         by = methods.balance_by
         # Weights belong to the movement, so visits are added up by movement before they are weighed.
-        sums: dict[int, tuple[MovementDef, Weighed]] = {}
-        for done, effort in zip(tape.visits, visit_effort, strict=True):
-            if not counted[done.block]:
+        sums: dict[int, tuple[MovementDef, PatternWork]] = {}
+        for visit, effort in zip(tape.visits, visit_effort, strict=True):
+            if not counted[visit.block]:
                 continue
-            work = done.seconds
+            work = visit.seconds
             measure = work if by == "work-time" else 1.0 if by == "visits" else effort * work
-            movement = done.step.movement
-            _, mine = sums.setdefault(id(movement), (movement, Weighed()))
+            movement = visit.step.movement
+            _, mine = sums.setdefault(id(movement), (movement, PatternWork()))
             mine.add(work, measure, 1)
-            self.left += done.left_s
-            self.right += done.right_s
+            self.left += visit.left_s
+            self.right += visit.right_s
         for movement, mine in sums.values():
             self._weigh_movement(movement, mine)
 
-    def _weigh_movement(self, movement: MovementDef, done: Weighed) -> None:
+    def _weigh_movement(self, movement: MovementDef, visit: PatternWork) -> None:
         if not movement.patterns:
-            self.unassigned_s += done.work_s
+            self.unassigned_s += visit.work_s
         for name, weight in movement.patterns.items():
-            _weigh(self.patterns, name, weight, done)
+            _weigh(self.patterns, name, weight, visit)
         place = "floor" if movement.position in FLOOR_POSITIONS else movement.position or "standing"
-        _weigh(self.positions, place, 1, done)
-        _weigh(self.planes, movement.plane or "sagittal", 1, done)
+        _weigh(self.positions, place, 1, visit)
+        _weigh(self.planes, movement.plane or "sagittal", 1, visit)
 
     def measure(self, names: Iterable[str]) -> float:
         """The measure of several fine patterns together."""
@@ -114,16 +114,16 @@ class BalanceTally:
         return sum(self.patterns[name].measure * weight for name, weight in weights if name in self.patterns)
 
 
-def _weigh(into: dict[str, Weighed], name: str, weight: float, done: Weighed) -> None:
+def _weigh(into: dict[str, PatternWork], name: str, weight: float, visit: PatternWork) -> None:
     if weight <= 0:
         return
     one = into.get(name)
     if one is None:
-        one = into[name] = Weighed()
-    one.add(done.work_s * weight, done.measure * weight, done.visits)
+        one = into[name] = PatternWork()
+    one.add(visit.work_s * weight, visit.measure * weight, visit.visits)
 
 
-def _figures(weighed: Mapping[str, Weighed]) -> dict[str, PatternFigures]:
+def _figures(weighed: Mapping[str, PatternWork]) -> dict[str, PatternFigures]:
     total = sum(one.measure for one in weighed.values())
     return {
         name: {

@@ -9,8 +9,8 @@ from dataclasses import dataclass
 from finetally.core.methods.given import PersonGiven
 from finetally.core.methods.value import Methods
 from finetally.core.session.problems import path_text
-from finetally.core.tally.trace import Breath
-from finetally.core.unfold.tape import Done, Tape
+from finetally.core.tally.uptake import UptakeSegment
+from finetally.core.unfold.tape import PerformedVisit, Tape
 
 
 def scaled(share: float, scale: Sequence[tuple[float, float]]) -> float:
@@ -31,7 +31,7 @@ def possible_reps(share: float, formula: str) -> float:
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
+class RatedSet:
     """A resisted set: `effort` if it can be told, and whether a load was there that could not be judged."""
 
     effort: float | None
@@ -40,17 +40,17 @@ class Judged:
     reserve: float | None = None
 
 
-UNLOADED = Judged(None, False)
+UNLOADED = RatedSet(None, False)
 
 
-def resisted(done: Done, methods: Methods, person: PersonGiven) -> Judged:
+def resisted(visit: PerformedVisit, methods: Methods, person: PersonGiven) -> RatedSet:
     """Effort = 10 − reserve, within 1 to 10 (Zourdos 2016); reserve as planned, or possible − done reps."""
-    step, load = done.step, done.load
+    step, load = visit.step, visit.load
     if step.step.reserve is not None:
         reserve = step.step.reserve
-        return Judged(_ten(10 - reserve), False, None, reserve)
+        return RatedSet(_ten(10 - reserve), False, None, reserve)
     if step.to_failure:
-        return Judged(10.0, False, None, 0)
+        return RatedSet(10.0, False, None, 0)
     if load is None:
         return UNLOADED
     share: float | None = None
@@ -59,15 +59,15 @@ def resisted(done: Done, methods: Methods, person: PersonGiven) -> Judged:
     elif load.kg is not None:
         maximum = person.one_rm.get(step.key)
         if maximum is None:
-            return Judged(None, load.kg > 0)
+            return RatedSet(None, load.kg > 0)
         share = load.kg * (load.count or 1) / maximum
     if share is None or share <= 0:
-        return Judged(None, False)
-    reps = done.reps / 2 if done.per_side else done.reps
+        return RatedSet(None, False)
+    reps = visit.reps / 2 if visit.per_side else visit.reps
     if reps == 0:
-        return Judged(None, False)
+        return RatedSet(None, False)
     reserve = possible_reps(share, methods.one_rm) - reps
-    return Judged(_ten(10 - reserve), False, share, reserve)
+    return RatedSet(_ten(10 - reserve), False, share, reserve)
 
 
 def _ten(effort: float) -> float:
@@ -94,12 +94,12 @@ def felt_trace(tape: Tape, methods: Methods) -> list[float]:
 class EffortTally:
     """Window efforts, block efforts and the session's, from a tape and its breathing trace."""
 
-    def __init__(self, tape: Tape, trace: Sequence[Breath], methods: Methods, person: PersonGiven) -> None:
+    def __init__(self, tape: Tape, trace: Sequence[UptakeSegment], methods: Methods, person: PersonGiven) -> None:
         self._tape = tape
         self._trace = trace
         self._methods = methods
         self._person = person
-        self.judged = [resisted(done, methods, person) for done in tape.visits]
+        self.judged = [resisted(visit, methods, person) for visit in tape.visits]
         self.felt = felt_trace(tape, methods)
         self.windows = self._windows()
         self.clock_s, self.rms, self.blocks = self._blocks()
@@ -109,12 +109,12 @@ class EffortTally:
         methods = self._methods
         scale = methods.effort_scale
         made = []
-        for segment, breath, felt in zip(self._tape.segments, self._trace, self.felt, strict=True):
+        for segment, uptake, felt in zip(self._tape.segments, self._trace, self.felt, strict=True):
             if segment.visit is None:
                 made.append(0.0)
                 continue
             known = self.judged[segment.visit].effort
-            effort = known if known is not None else scaled(breath.integral / segment.seconds, scale)
+            effort = known if known is not None else scaled(uptake.integral / segment.seconds, scale)
             made.append(max(effort, felt))
         return made
 
@@ -159,13 +159,13 @@ class EffortTally:
 
     def guessed(self) -> list[str]:
         """Paths of the doses that take the time of an unknown movement."""
-        steps = {id(done.step): done.step for done in self._tape.visits if done.step.guessed}
+        steps = {id(visit.step): visit.step for visit in self._tape.visits if visit.step.guessed}
         return sorted({path_text((*step.path, dose)) for step in steps.values() for dose in step.guessed})
 
     def not_judged(self) -> list[str]:
         """Paths of the steps whose kilograms cannot be judged."""
         visits = zip(self._tape.visits, self.judged, strict=True)
-        steps = {id(done.step): done.step for done, judged in visits if judged.not_judged}
+        steps = {id(visit.step): visit.step for visit, judged in visits if judged.not_judged}
         return sorted({path_text((*step.path, "load")) for step in steps.values()})
 
 

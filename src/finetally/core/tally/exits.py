@@ -4,21 +4,21 @@ from __future__ import annotations
 
 from finetally.core.methods.given import Given
 from finetally.core.session.document import Session
+from finetally.core.tally.figure_types import ExitFigures
 from finetally.core.tally.measure import Tally
-from finetally.core.tally.shapes import ExitFigures
-from finetally.core.unfold.resolve import PLAN, Resolver
-from finetally.core.unfold.tape import Ident
+from finetally.core.unfold.resolve import AT_PLAN, Resolver
+from finetally.core.unfold.tape import Identity
 from finetally.core.unfold.unfold import blocks_of, passes_of
 
 
-def exit_places(session: Session, given: Given) -> list[tuple[Ident, int]]:
+def exit_places(session: Session, given: Given) -> list[tuple[Identity, int]]:
     """The blocks marked as exits, by id, with the entry of the plan that the session would end before."""
     blocks = blocks_of(session)
     if all(of.block.optional != "exit" for of in blocks):
         return []
-    places: list[tuple[Ident, int]] = []
+    places: list[tuple[Identity, int]] = []
     seen: set[int] = set()
-    for index, planned in enumerate(passes_of(session, Resolver(PLAN, given.scores))):
+    for index, planned in enumerate(passes_of(session, Resolver(AT_PLAN, given.scores))):
         if blocks[planned.block].block.optional == "exit" and planned.block not in seen and index > 0:
             seen.add(planned.block)
             places.append((blocks[planned.block].ident, index))

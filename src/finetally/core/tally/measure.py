@@ -13,12 +13,12 @@ from finetally.core.session.budget import spend
 from finetally.core.session.document import Session
 from finetally.core.tally.balance import BalanceTally
 from finetally.core.tally.effort import EffortTally, load_of
+from finetally.core.tally.figure_types import BlockFigures, EffortFigures, RateFigures, TapeFigures, TimeFigures
 from finetally.core.tally.reps import RepTally, kilograms
-from finetally.core.tally.shapes import BlockFigures, EffortFigures, Measured, RateFigures, TimeFigures
-from finetally.core.tally.times import Clocked, add_up, clock_blocks, counted, over_told, told_ends
-from finetally.core.tally.trace import Breath, Demand, breathing_trace
-from finetally.core.unfold.resolve import PLAN, Corner, Resolver
-from finetally.core.unfold.tape import Done, Tape
+from finetally.core.tally.times import TimeTotals, add_up, clock_blocks, counted, over_told, told_ends
+from finetally.core.tally.uptake import OxygenDemand, UptakeSegment, uptake_trace
+from finetally.core.unfold.resolve import AT_PLAN, Corner, Resolver
+from finetally.core.unfold.tape import PerformedVisit, Tape
 from finetally.core.unfold.unfold import Unfolder
 
 
@@ -35,9 +35,9 @@ class Tally:
     given: Given
     resolver: Resolver
     tape: Tape
-    clocked: list[Clocked]
+    clocked: list[TimeTotals]
     counted: list[bool]
-    trace: list[Breath]
+    trace: list[UptakeSegment]
     effort: EffortTally
     unfolder: Unfolder
 
@@ -57,8 +57,8 @@ class Tally:
     def reps(self) -> RepTally:
         """Reps, sides, volume and landings of the whole session."""
         made = RepTally(self.given.person, self.tape.provisional)
-        for done in self.tape.visits:
-            made.add(done)
+        for visit in self.tape.visits:
+            made.add(visit)
         return made
 
     @cached_property
@@ -67,21 +67,21 @@ class Tally:
         return BalanceTally(self.tape, self.counted, _visit_efforts(self.tape, self.effort), self.methods)
 
     @cached_property
-    def firsts(self) -> list[Done]:
+    def firsts(self) -> list[PerformedVisit]:
         """The first visit of each step, in order of time: what is asked of steps needs no more."""
-        found: dict[int, Done] = {}
-        for done in self.tape.visits:
-            if id(done.step) not in found:
-                found[id(done.step)] = done
+        found: dict[int, PerformedVisit] = {}
+        for visit in self.tape.visits:
+            if id(visit.step) not in found:
+                found[id(visit.step)] = visit
         return list(found.values())
 
     @property
-    def whole(self) -> Clocked:
+    def whole(self) -> TimeTotals:
         """The whole session's seconds."""
         return add_up(self.clocked, [True] * len(self.clocked))
 
     @property
-    def headline(self) -> Clocked:
+    def headline(self) -> TimeTotals:
         """The counted parts' seconds."""
         return add_up(self.clocked, self.counted)
 
@@ -102,11 +102,11 @@ def tally(
     library: Library,
     methods: Methods = DEFAULT_METHODS,
     given: Given = NOTHING_GIVEN,
-    corner: Corner = PLAN,
+    corner: Corner = AT_PLAN,
 ) -> Tally:
     """Unfold a session and measure the tape. Raises DocumentError as `unfold` does."""
     unfolder = Unfolder(session, library, methods, given, corner)
-    return _measured_tape(session, methods, given, unfolder.resolver, unfolder.whole(), unfolder, ())
+    return _measured_tape(session, methods, given, unfolder.resolver, unfolder.lay_out(), unfolder, ())
 
 
 def _measured_tape(
@@ -116,11 +116,11 @@ def _measured_tape(
     resolver: Resolver,
     tape: Tape,
     unfolder: Unfolder,
-    begun: Sequence[Breath],
+    begun: Sequence[UptakeSegment],
 ) -> Tally:
     full = tape.library
     spend(len(tape.segments))
-    trace = breathing_trace(tape, Demand(tape, full, methods, given.person), methods, begun)
+    trace = uptake_trace(tape, OxygenDemand(tape, full, methods, given.person), methods, begun)
     effort = EffortTally(tape, trace, methods, given.person)
     clocked, chosen = clock_blocks(tape), counted(tape, methods)
     return Tally(session, full, methods, given, resolver, tape, clocked, chosen, trace, effort, unfolder)
@@ -135,7 +135,7 @@ def _visit_efforts(tape: Tape, effort: EffortTally) -> list[float]:
     return [s / d.seconds if d.seconds else 0.0 for s, d in zip(sums, tape.visits, strict=True)]
 
 
-def measured(t: Tally) -> Measured:
+def measured(t: Tally) -> TapeFigures:
     """The published figures of a tally. Values only: no rounding, no prose."""
     methods = t.methods
     announced = t.session.announced_s
@@ -174,11 +174,11 @@ def booked_s(tape: Tape, session: Session, resolver: Resolver) -> float:
 
 
 def _parts(t: Tally) -> dict[str, TimeFigures]:
-    parts: dict[str, Clocked] = {}
+    parts: dict[str, TimeTotals] = {}
     seen = {run.block for run in t.tape.runs}
     for number, of in enumerate(t.tape.blocks):
         if number in seen:
-            parts.setdefault(of.part, Clocked()).add(t.clocked[number])
+            parts.setdefault(of.part, TimeTotals()).add(t.clocked[number])
     return {name: clocked.figures(t.methods) for name, clocked in parts.items()}
 
 
@@ -203,10 +203,10 @@ def _blocks(t: Tally) -> list[BlockFigures]:
 def _rates(t: Tally, seconds: float) -> RateFigures:
     reps = 0
     kg = 0.0
-    for done in t.tape.visits:
-        if t.counted[done.block]:
-            reps += done.reps
-            kg += done.reps * (kilograms(done.load, done.step.key, t.given.person) or 0.0)
+    for visit in t.tape.visits:
+        if t.counted[visit.block]:
+            reps += visit.reps
+            kg += visit.reps * (kilograms(visit.load, visit.step.key, t.given.person) or 0.0)
     minutes = seconds / 60
     return {
         "reps_per_min": reps / minutes if minutes > 0 else None,
@@ -217,7 +217,7 @@ def _rates(t: Tally, seconds: float) -> RateFigures:
 def _effort(t: Tally) -> EffortFigures:
     total = t.tape.total_s
     not_judged, guessed = t.effort.not_judged(), t.effort.guessed()
-    provisional = sorted({done.step.key for done in t.tape.visits} & t.tape.provisional)
+    provisional = sorted({visit.step.key for visit in t.tape.visits} & t.tape.provisional)
     return {
         "mean_uptake": sum(b.integral for b in t.trace) / total if total > 0 else 0.0,
         "peak_uptake": max((max(b.start, b.end) for b in t.trace), default=0.0),

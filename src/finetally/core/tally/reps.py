@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from finetally.core.methods.given import PersonGiven
 from finetally.core.session.step import Load
-from finetally.core.tally.shapes import LandingFigures, MovementFigures, RepFigures
-from finetally.core.unfold.tape import Done
+from finetally.core.tally.figure_types import LandingFigures, MovementFigures, RepFigures
+from finetally.core.unfold.tape import PerformedVisit
 
 
 def kilograms(load: Load | None, movement: str, person: PersonGiven) -> float | None:
@@ -67,38 +67,38 @@ class RepTally:
             found = self.movements[key] = _empty_movement(provisional=key in self._provisional)
         return found
 
-    def add(self, done: Done) -> None:
+    def add(self, visit: PerformedVisit) -> None:
         """Book one visit."""
-        step = done.step
+        step = visit.step
         mine = self._movement(step.key)
         mine["visits"] += 1
-        mine["work_s"] += done.seconds
-        mine["called"] += done.called
-        mine["paced"] += done.paced
-        mine["estimated"] += done.estimated
-        mine["metres"] += done.metres
-        mine["metres_estimated"] += done.metres_estimated
+        mine["work_s"] += visit.seconds
+        mine["called"] += visit.called
+        mine["paced"] += visit.paced
+        mine["estimated"] += visit.estimated
+        mine["metres"] += visit.metres
+        mine["metres_estimated"] += visit.metres_estimated
         reps = self.reps
-        reps["called"] += done.called
-        reps["paced"] += done.paced
-        reps["estimated"] += done.estimated
-        reps["left"] += done.left
-        reps["right"] += done.right
-        reps["left_s"] += done.left_s
-        reps["right_s"] += done.right_s
-        if done.load is not None:
-            self._weigh(done, mine)
+        reps["called"] += visit.called
+        reps["paced"] += visit.paced
+        reps["estimated"] += visit.estimated
+        reps["left"] += visit.left
+        reps["right"] += visit.right
+        reps["left_s"] += visit.left_s
+        reps["right_s"] += visit.right_s
+        if visit.load is not None:
+            self._weigh(visit, mine)
         if step.movement.landings:
             grade = step.movement.landing_grade or "medium"
-            self.landings[grade] += done.reps * step.movement.landings
+            self.landings[grade] += visit.reps * step.movement.landings
         for inside in step.movement.contains or ():
-            hidden = done.reps * inside.reps
+            hidden = visit.reps * inside.reps
             self._movement(inside.movement)["contained"] += hidden
             reps["contained"] += hidden
 
-    def _weigh(self, done: Done, mine: MovementFigures) -> None:
-        kg = kilograms(done.load, done.step.key, self._person)
+    def _weigh(self, visit: PerformedVisit, mine: MovementFigures) -> None:
+        kg = kilograms(visit.load, visit.step.key, self._person)
         if kg is not None:
-            mine["kg"] += done.reps * kg
-            self.volume_kg += done.reps * kg
-            self.volume_called_kg += done.called * kg
+            mine["kg"] += visit.reps * kg
+            self.volume_kg += visit.reps * kg
+            self.volume_called_kg += visit.called * kg

@@ -9,11 +9,11 @@ from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import Session
-from finetally.core.session.reading import PLAIN
-from finetally.core.session.values import AmountRange, CountRange, Part
+from finetally.core.session.reading import SCALAR_TYPES
+from finetally.core.session.values import AmountRange, CountRange, DocumentObject
+from finetally.core.tally.figure_types import Spread, TapeFigures
 from finetally.core.tally.measure import measured, tally
-from finetally.core.tally.shapes import Measured, Spread
-from finetally.core.unfold.resolve import Corner, End
+from finetally.core.unfold.resolve import Corner, RangeEnd
 
 REST_KEYS = frozenset(
     {
@@ -28,23 +28,23 @@ def ranged(value: Any, *, rest: bool = False) -> Iterator[Literal["doses", "rest
     """What ranges in a document, or a part of it, are about; once for each range."""
     if isinstance(value, CountRange | AmountRange):
         yield "rests" if rest else "doses"
-    elif isinstance(value, Part):
+    elif isinstance(value, DocumentObject):
         fields = value.__dict__
         for key in value.__pydantic_fields_set__:
             child = fields.get(key)
-            if type(child) not in PLAIN and isinstance(child, Part | list):
+            if type(child) not in SCALAR_TYPES and isinstance(child, DocumentObject | list):
                 yield from ranged(child, rest=key in REST_KEYS)
     elif isinstance(value, list):
         for child in value:
-            if type(child) not in PLAIN and isinstance(child, Part | list):
+            if type(child) not in SCALAR_TYPES and isinstance(child, DocumentObject | list):
                 yield from ranged(child, rest=rest)
 
 
 def corners_of(session: Session) -> list[Corner]:
     """The corners that can differ from each other: four, two where only doses or only rests range, or none."""
     about = set(ranged(session))
-    doses: tuple[End, ...] = ("low", "high") if "doses" in about else ("plan",)
-    rests: tuple[End, ...] = ("low", "high") if "rests" in about else ("plan",)
+    doses: tuple[RangeEnd, ...] = ("low", "high") if "doses" in about else ("plan",)
+    rests: tuple[RangeEnd, ...] = ("low", "high") if "rests" in about else ("plan",)
     return [Corner(d, r) for d in doses for r in rests] if about else []
 
 
@@ -66,7 +66,7 @@ def _collect(value: Any, prefix: str, into: dict[str, float]) -> None:
 
 
 def spread_of(
-    session: Session, plan: Measured, *, library: Library, methods: Methods, given: Given
+    session: Session, plan: TapeFigures, *, library: Library, methods: Methods, given: Given
 ) -> dict[str, Spread]:
     """Spread of every figure by dotted name (lists by index from 0); empty where the document has no range."""
     corners = corners_of(session)

@@ -11,12 +11,12 @@ from typing import NamedTuple
 
 from typing_extensions import TypedDict
 
-from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY, ROW_OF, UNASSIGNED, Row
+from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY, ROW_OF, UNASSIGNED, PatternRow
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.steps import StepPlan
-from finetally.core.unfold.tape import Done, Segment
+from finetally.core.unfold.tape import PerformedVisit, Segment
 
-LEVELS = 5
+INK_LEVELS = 5
 """Steps of the ink ramp: effort 0-2, 2-4, … 8-10."""
 
 RIBBON_POINTS = 240
@@ -102,7 +102,7 @@ def thumbnail_of(t: Tally) -> Thumbnail:
 
 def level_of(effort: float) -> int:
     """The ink of an effort 0-10."""
-    return min(LEVELS - 1, max(0, int(effort / 10 * LEVELS)))
+    return min(INK_LEVELS - 1, max(0, int(effort / 10 * INK_LEVELS)))
 
 
 def stave_of(t: Tally) -> Stave:
@@ -113,11 +113,11 @@ def stave_of(t: Tally) -> Stave:
     for index, segment in enumerate(t.tape.segments):
         if segment.visit is None:
             continue
-        done = t.tape.visits[segment.visit]
-        kind = kinds.setdefault(_kind_key(segment, done), len(kinds))
+        visit = t.tape.visits[segment.visit]
+        kind = kinds.setdefault(_kind_key(segment, visit), len(kinds))
         start, seconds = round(segment.start, 3), round(segment.seconds, 3)
-        metres = round(done.metres or done.metres_estimated, 3)
-        lines.append((index, kind, start, seconds, done.reps, metres, round(t.effort.windows[index], 3)))
+        metres = round(visit.metres or visit.metres_estimated, 3)
+        lines.append((index, kind, start, seconds, visit.reps, metres, round(t.effort.windows[index], 3)))
     return {
         "total_s": round(t.tape.total_s, 3),
         "work_s": round(sum(sums), 3),
@@ -130,12 +130,12 @@ def stave_of(t: Tally) -> Stave:
     }
 
 
-def _ink(t: Tally) -> tuple[list[Row], list[StaveMark], list[float]]:
+def _ink(t: Tally) -> tuple[list[PatternRow], list[StaveMark], list[float]]:
     """The rows, all marks, and each row's seconds."""
     rows = list(EIGHT_ROWS)
-    if any("mobility" in done.step.movement.patterns for done in t.tape.visits):
+    if any("mobility" in visit.step.movement.patterns for visit in t.tape.visits):
         rows.append(MOBILITY)
-    if any(not done.step.movement.patterns for done in t.tape.visits):
+    if any(not visit.step.movement.patterns for visit in t.tape.visits):
         rows.append(UNASSIGNED)
     numbers = {row.name: index for index, row in enumerate(rows)}
     sums = [0.0] * len(rows)
@@ -145,19 +145,19 @@ def _ink(t: Tally) -> tuple[list[Row], list[StaveMark], list[float]]:
     for index, segment in enumerate(t.tape.segments):
         if segment.visit is None:
             continue
-        done = visits[segment.visit]
-        mine = drawn.get(id(done.step))
+        visit = visits[segment.visit]
+        mine = drawn.get(id(visit.step))
         if mine is None:
-            mine = drawn[id(done.step)] = _rows_of(done, numbers)
+            mine = drawn[id(visit.step)] = _rows_of(visit, numbers)
         start, seconds = segment.start, segment.seconds
         level = level_of(windows[index])
-        if done.per_side and done.seconds > 0:
-            left = seconds * done.left_s / done.seconds
+        if visit.per_side and visit.seconds > 0:
+            left = seconds * visit.left_s / visit.seconds
             halves = [(round(start, 3), round(left, 3), 1)]
             if seconds > left:
                 halves.append((round(start + left, 3), round(seconds - left, 3), 2))
         else:
-            halves = [(round(start, 3), round(seconds, 3), HALVES.get(segment.whose.side, 0))]
+            halves = [(round(start, 3), round(seconds, 3), HALVES.get(segment.owner.side, 0))]
         for row, weight in mine:
             sums[row] += seconds * weight
             for begins, lasts, half in halves:
@@ -165,10 +165,10 @@ def _ink(t: Tally) -> tuple[list[Row], list[StaveMark], list[float]]:
     return rows, marks, sums
 
 
-def _rows_of(done: Done, numbers: Mapping[str, int]) -> list[tuple[int, float]]:
+def _rows_of(visit: PerformedVisit, numbers: Mapping[str, int]) -> list[tuple[int, float]]:
     """The rows that a movement is drawn in, with its weight in each."""
     rows: dict[int, float] = {}
-    for pattern, weight in done.step.movement.patterns.items():
+    for pattern, weight in visit.step.movement.patterns.items():
         row = numbers[ROW_OF[pattern].name]
         rows[row] = rows.get(row, 0.0) + weight
     return list(rows.items()) or [(numbers[UNASSIGNED.name], 1.0)]
@@ -182,13 +182,13 @@ class _KindKey(NamedTuple):
     kg: float | None
 
 
-def _kind_key(segment: Segment, done: Done) -> _KindKey:
-    counted = "called" if done.called else "paced" if done.paced else "estimated"
-    load = done.load
+def _kind_key(segment: Segment, visit: PerformedVisit) -> _KindKey:
+    counted = "called" if visit.called else "paced" if visit.paced else "estimated"
+    load = visit.load
     kg = load.kg * (load.count or 1) if load is not None and load.kg is not None else None
-    side = "each" if done.per_side else segment.whose.side
-    side = side or ("alternate" if done.step.sides == "alternate" else None)
-    return _KindKey(done.step, segment.block, counted, side, kg)
+    side = "each" if visit.per_side else segment.owner.side
+    side = side or ("alternate" if visit.step.sides == "alternate" else None)
+    return _KindKey(visit.step, segment.block, counted, side, kg)
 
 
 def _kind(key: _KindKey, *, provisional: bool) -> StaveKind:
@@ -226,8 +226,8 @@ def _ribbon(t: Tally) -> list[float]:
     points: list[float] = []
     moments = [total * number / RIBBON_POINTS for number in range(RIBBON_POINTS + 1)]
     number, last = 0, len(segments) - 1
-    for index, (segment, breath) in enumerate(zip(segments, trace, strict=True)):
-        begins, demand, away = segment.start, breath.demand, breath.start - breath.demand
+    for index, (segment, uptake) in enumerate(zip(segments, trace, strict=True)):
+        begins, demand, away = segment.start, uptake.demand, uptake.start - uptake.demand
         ends = begins + segment.seconds if index < last else math.inf
         rate = -1 / (on_s if away < 0 else off_s)
         while number <= RIBBON_POINTS and moments[number] <= ends:

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from finetally.core.methods.value import Methods
 from finetally.core.session.values import AmountRange, SecondsValue
-from finetally.core.tally.shapes import TimeFigures
+from finetally.core.tally.figure_types import TimeFigures
 from finetally.core.unfold.resolve import Resolver
 from finetally.core.unfold.tape import Segment, Tape
 
 
-class Clocked:
+class TimeTotals:
     """Seconds of each kind, added up. `by_clock_s`: rest and change that one school counts as work."""
 
     __slots__ = ("by_clock_s", "change", "rest", "talk", "work")
@@ -17,7 +17,7 @@ class Clocked:
     def __init__(self) -> None:
         self.work = self.rest = self.change = self.talk = self.by_clock_s = 0.0
 
-    def add(self, other: Clocked) -> None:
+    def add(self, other: TimeTotals) -> None:
         """Add another's seconds to these."""
         self.work += other.work
         self.rest += other.rest
@@ -70,9 +70,9 @@ def over_told(ends: tuple[float, float], comes_to: float) -> float:
     return comes_to - min(max(comes_to, low), high)
 
 
-def clock_blocks(tape: Tape) -> list[Clocked]:
+def clock_blocks(tape: Tape) -> list[TimeTotals]:
     """Seconds of each block of the file, over all its passes. They add up to the session."""
-    clocked = [Clocked() for _ in tape.blocks]
+    clocked = [TimeTotals() for _ in tape.blocks]
     kinds = [of.clock_kind for of in tape.blocks]
     for segment in tape.segments:
         mine = clocked[segment.block]
@@ -100,9 +100,9 @@ def counted(tape: Tape, methods: Methods) -> list[bool]:
     return [True] * len(flags)
 
 
-def add_up(clocked: list[Clocked], chosen: list[bool]) -> Clocked:
+def add_up(clocked: list[TimeTotals], chosen: list[bool]) -> TimeTotals:
     """The chosen blocks together."""
-    total = Clocked()
+    total = TimeTotals()
     for one, yes in zip(clocked, chosen, strict=True):
         if yes:
             total.add(one)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Literal, NamedTuple
 
-from finetally.core.unfold.tape import Done, Segment, Tape, Window
+from finetally.core.unfold.tape import PerformedVisit, Segment, Tape, Window
 
 COUNT_IN_S = 3
 HALF_FROM_S = 20
@@ -14,7 +14,7 @@ TEN_LEFT_FROM_S = 30
 CallKind = Literal["count-in", "half", "ten-left", "next", "kit", "switch", "own"]
 
 
-class Called(NamedTuple):
+class TimedCall(NamedTuple):
     """A call: when (seconds from the start), which kind, what it is about, and the segment it belongs to."""
 
     at: float
@@ -23,30 +23,30 @@ class Called(NamedTuple):
     segment: int
 
 
-def calls_of(tape: Tape) -> list[Called]:
+def calls_of(tape: Tape) -> list[TimedCall]:
     """Every call of a tape in order of time.
 
     House calls: the next movement when a pause begins, kit to fetch, a count-in before work that follows a
     pause, half-way in windows from 20 s, ten left in windows from 30 s, the change of sides inside a window.
     A block's own `calls` take the place of half-way and ten left.
     """
-    found: list[Called] = []
+    found: list[TimedCall] = []
     windows_told: set[int] = set()
     for index, segment in enumerate(tape.segments):
         if segment.visit is None:
             continue
-        done = tape.visits[segment.visit]
-        found.extend(_before(tape, index, segment, done))
-        if done.per_side and segment.ends == "clock" and done.left_s < segment.seconds:
-            found.append(Called(segment.start + done.left_s, "switch", "right", index))
+        performed = tape.visits[segment.visit]
+        found.extend(_before(tape, index, segment, performed))
+        if performed.per_side and segment.ends == "clock" and performed.left_s < segment.seconds:
+            found.append(TimedCall(segment.start + performed.left_s, "switch", "right", index))
         if segment.window is not None and segment.window not in windows_told:
             windows_told.add(segment.window)
             found.extend(_inside(tape, index, segment, tape.windows[segment.window]))
     return sorted(found, key=lambda call: (call.at, call.segment))
 
 
-def _before(tape: Tape, index: int, segment: Segment, done: Done) -> Iterator[Called]:
-    name = done.step.movement.name or done.step.key
+def _before(tape: Tape, index: int, segment: Segment, performed: PerformedVisit) -> Iterator[TimedCall]:
+    name = performed.step.movement.name or performed.step.key
     pause = segment.start
     first = index
     while first > 0 and tape.segments[first - 1].kind != "work":
@@ -54,16 +54,16 @@ def _before(tape: Tape, index: int, segment: Segment, done: Done) -> Iterator[Ca
         pause = tape.segments[first].start
     last = tape.segments[first - 1].visit if first > 0 else None
     if pause < segment.start:
-        yield Called(pause, "next", name, index)
+        yield TimedCall(pause, "next", name, index)
         held = tape.visits[last].step.kit if last is not None else frozenset()
-        for kit in sorted(done.step.kit - held):
-            yield Called(pause, "kit", kit, index)
-        yield Called(max(pause, segment.start - COUNT_IN_S), "count-in", name, index)
+        for kit in sorted(performed.step.kit - held):
+            yield TimedCall(pause, "kit", kit, index)
+        yield TimedCall(max(pause, segment.start - COUNT_IN_S), "count-in", name, index)
     elif last is None:
-        yield Called(segment.start, "next", name, index)
+        yield TimedCall(segment.start, "next", name, index)
 
 
-def _inside(tape: Tape, index: int, segment: Segment, window: Window) -> Iterator[Called]:
+def _inside(tape: Tape, index: int, segment: Segment, window: Window) -> Iterator[TimedCall]:
     own = tape.blocks[segment.block].block.calls
     if own is not None:
         for call in own:
@@ -74,12 +74,12 @@ def _inside(tape: Tape, index: int, segment: Segment, window: Window) -> Iterato
             else:
                 offset = window.seconds / 2
             if 0 <= offset <= window.seconds:
-                yield Called(window.start + offset, "own", call.say, index)
+                yield TimedCall(window.start + offset, "own", call.say, index)
         return
     if window.seconds >= HALF_FROM_S:
-        yield Called(window.start + window.seconds / 2, "half", "", index)
+        yield TimedCall(window.start + window.seconds / 2, "half", "", index)
     if window.seconds >= TEN_LEFT_FROM_S:
-        yield Called(window.start + window.seconds - 10, "ten-left", "", index)
+        yield TimedCall(window.start + window.seconds - 10, "ten-left", "", index)
 
 
 def published_tape(tape: Tape) -> dict[str, object]:

@@ -6,9 +6,9 @@ from collections.abc import Sequence
 
 from finetally.core.session.clocks import Every
 from finetally.core.session.step import Step
-from finetally.core.unfold.doing import full_length, is_cut, side_word
-from finetally.core.unfold.pace import EPS
-from finetally.core.unfold.run import Outcome, Run, at_end
+from finetally.core.unfold.clock_run import ClockResult, ClockRun, at_end
+from finetally.core.unfold.pace import TIME_EPS_S
+from finetally.core.unfold.perform import is_cut, side_word, whole_dose
 from finetally.core.unfold.steps import StepPlan
 from finetally.core.unfold.tape import Address, Overflow
 from finetally.core.unfold.visits import Visit
@@ -32,7 +32,7 @@ def in_turn(slots: int, periods: int) -> list[Visit]:
     ]
 
 
-def run_every(run: Run, clock: Every, slots: Sequence[Sequence[int]]) -> Outcome:
+def run_every(run: ClockRun, clock: Every, slots: Sequence[Sequence[int]]) -> ClockResult:
     """Write one run; the items of `run.order` are slots. Every period has its full length."""
     period = run.resolver.dose(clock.period_s)
     mark = min(period, run.resolver.dose(clock.work_until_s, period))
@@ -45,11 +45,11 @@ def run_every(run: Run, clock: Every, slots: Sequence[Sequence[int]]) -> Outcome
         run.recorder.window = None
         if clock.free and visit.ends_set:
             run.recorder.write("rest", period * clock.free)
-    return Outcome()
+    return ClockResult()
 
 
-def _slot(run: Run, plans: Sequence[StepPlan], round_: int, period: float, mark: float) -> None:
-    recorder, doer = run.recorder, run.doer
+def _slot(run: ClockRun, plans: Sequence[StepPlan], round_: int, period: float, mark: float) -> None:
+    recorder, performer = run.recorder, run.performer
     start = recorder.now
     needed = 0.0
     first: Address | None = None
@@ -62,26 +62,30 @@ def _slot(run: Run, plans: Sequence[StepPlan], round_: int, period: float, mark:
             if at_end(seconds):
                 break
             recorder.write("change", change, "done")
-            side = doer.side_now(plan)
-            done = doer.window(plan, round_, seconds, side)
-            recorded = recorder.begin_visit(done, round_, side_word(plan, side))
+            side = performer.side_now(plan)
+            performed = performer.window(plan, round_, seconds, side)
+            recorded = recorder.begin_visit(performed, round_, side_word(plan, side))
             recorder.write("work", seconds, "clock", recorded)
         else:
-            side = doer.side_now(plan)
+            side = performer.side_now(plan)
             if at_end(left - change):
-                needed += change + full_length(doer, plan, round_, side).seconds
+                needed += change + whole_dose(performer, plan, round_, side).seconds
                 recorder.write("change", max(0.0, left), "cap")
                 previous = plan
                 continue
             recorder.write("change", change, "done")
-            done = doer.dose(plan, round_, left - change, "called", side)
+            performed = performer.dose(plan, round_, left - change, "called", side)
             # Only what goes up to the end of the period can have been cut there.
-            full = full_length(doer, plan, round_, side) if at_end(left - change - done.seconds) else done
+            full = (
+                whole_dose(performer, plan, round_, side)
+                if at_end(left - change - performed.seconds)
+                else performed
+            )
             needed += change + full.seconds
-            recorded = recorder.begin_visit(done, round_, side_word(plan, side))
-            recorder.write("work", done.seconds, "cap" if is_cut(done, full) else "done", recorded)
+            recorded = recorder.begin_visit(performed, round_, side_word(plan, side))
+            recorder.write("work", performed.seconds, "cap" if is_cut(performed, full) else "done", recorded)
         first = first or recorder.here
-        doer.settle(done, side)
+        performer.commit(performed, side)
         previous = plan
-    if needed > period + EPS and first is not None:
+    if needed > period + TIME_EPS_S and first is not None:
         run.overflows.append(Overflow(first, needed, period))

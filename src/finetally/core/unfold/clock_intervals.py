@@ -6,12 +6,12 @@ import itertools
 
 from finetally.core.session.clocks import Intervals
 from finetally.core.session.problems import refuse
-from finetally.core.unfold.doing import side_word
-from finetally.core.unfold.run import Outcome, Run
+from finetally.core.unfold.clock_run import ClockResult, ClockRun
+from finetally.core.unfold.perform import side_word
 from finetally.core.unfold.visits import Visit
 
 
-def run_intervals(run: Run, clock: Intervals, *, closing_rest: bool) -> Outcome:
+def run_intervals(run: ClockRun, clock: Intervals, *, closing_rest: bool) -> ClockResult:
     """Write the windows and rests of one run. `closing_rest` is the methods' habit, if the clock has none."""
     order, recorder = run.order, run.recorder
     before, gaps, after = _rests(run, clock, closing_rest)
@@ -25,20 +25,20 @@ def run_intervals(run: Run, clock: Intervals, *, closing_rest: bool) -> Outcome:
         plan = run.steps[visit.item]
         side = run.side_of(index, plan)
         seconds = _window(run, clock, visit)
-        done = run.doer.window(plan, visit.round_, seconds, side)
+        performed = run.performer.window(plan, visit.round_, seconds, side)
         recorder.open_window(seconds)
-        recorded = recorder.begin_visit(done, visit.round_, side_word(plan, side))
+        recorded = recorder.begin_visit(performed, visit.round_, side_word(plan, side))
         recorder.write("work", seconds, visit=recorded)
         recorder.window = None
-        run.doer.settle(done, side, carry=not run.mirrored)
+        run.performer.commit(performed, side, carry=not run.mirrored)
         run.remember(index, side)
         if place < len(gaps):
             recorder.write("rest", gaps[place])
     recorder.write("rest", after)
-    return Outcome()
+    return ClockResult()
 
 
-def _rests(run: Run, clock: Intervals, closing_rest: bool) -> tuple[float, list[float], float]:
+def _rests(run: ClockRun, clock: Intervals, closing_rest: bool) -> tuple[float, list[float], float]:
     order = run.order
     pairs = list(itertools.pairwise(order))
     if clock.rest_first:
@@ -49,7 +49,7 @@ def _rests(run: Run, clock: Intervals, closing_rest: bool) -> tuple[float, list[
     return 0, [run.rest_between(clock, a, a) for a, _ in pairs], after
 
 
-def _window(run: Run, clock: Intervals, visit: Visit) -> float:
+def _window(run: ClockRun, clock: Intervals, visit: Visit) -> float:
     plan = run.steps[visit.item]
     seconds = plan.seconds(visit.round_)
     if seconds is not None:

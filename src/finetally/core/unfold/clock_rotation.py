@@ -6,12 +6,12 @@ from collections.abc import Sequence
 
 from finetally.core.session.clocks import Amrap, Rotation, Station
 from finetally.core.session.problems import refuse
-from finetally.core.unfold.run import Outcome
-from finetally.core.unfold.station import Bench, Work
-from finetally.core.unfold.tape import BlockRun, Ident, Recorder
+from finetally.core.unfold.clock_run import ClockResult
+from finetally.core.unfold.program import LayoutContext, StepProgram
+from finetally.core.unfold.tape import BlockRun, Identity, Recorder
 
 
-def station_ident(station: Station, index: int) -> Ident:
+def station_ident(station: Station, index: int) -> Identity:
     """The station's id, else its index."""
     return station.id if station.id is not None else index
 
@@ -26,28 +26,28 @@ def _first(stations: Sequence[Station], start: int | str | None) -> int:
     raise refuse(("start_station",), repr(start), f"0 to {len(stations) - 1}, or one of {names}", "station")
 
 
-def turn_length(works: Sequence[Work], bench: Bench, block: int) -> float:
+def turn_length(programs: Sequence[StepProgram], context: LayoutContext, block: int) -> float:
     """Seconds that a turn lasts: the slowest station's, found by a dry run of each where the clock does not say.
 
     0 for a single station: its turn is as long as it takes.
     """
-    if len(works) == 1:
+    if len(programs) == 1:
         return 0.0
-    inner = works[0].clock
+    inner = programs[0].clock
     if isinstance(inner, Amrap):
-        return bench.resolver.dose(inner.window_s)
+        return context.resolver.dose(inner.window_s)
     longest = 0.0
-    for work in works:
-        scratch = Bench(Recorder(), bench.pacer, bench.turns.copy(), bench.resolver, bench.methods)
+    for work in programs:
+        scratch = LayoutContext(Recorder(), context.pacer, context.turns.copy(), context.resolver, context.methods)
         work.run(scratch, block, mirrored=False)
         longest = max(longest, scratch.recorder.now)
     return longest
 
 
 def run_rotation(
-    bench: Bench,
+    context: LayoutContext,
     clock: Rotation,
-    works: Sequence[Work],
+    programs: Sequence[StepProgram],
     run: BlockRun,
     start: int | str | None,
     cap_s: float,
@@ -56,17 +56,17 @@ def run_rotation(
 
     `cap_s` is the inner task's cap (0 without one): the hall is booked for turns of that length.
     """
-    recorder, stations = bench.recorder, clock.stations
+    recorder, stations = context.recorder, clock.stations
     first = _first(stations, start)
-    rotate = bench.resolver.rest(clock.rotate_s)
-    turns = bench.resolver.count(clock.laps) * len(stations)
-    length = turn_length(works, bench, run.block)
+    rotate = context.resolver.rest(clock.rotate_s)
+    turns = context.resolver.count(clock.laps) * len(stations)
+    length = turn_length(programs, context, run.block)
     for turn in range(turns):
         index = (first + turn) % len(stations)
         recorder.station = station_ident(stations[index], index)
         begun = recorder.now
         end = begun + length
-        outcome: Outcome = works[index].run(bench, run.block, mirrored=False)
+        outcome: ClockResult = programs[index].run(context, run.block, mirrored=False)
         if outcome.score is not None:
             run.scores.append({**outcome.score, "station": stations[index].name})
         run.cap_slack_s += max(0.0, cap_s - max(length, recorder.now - begun))

@@ -7,15 +7,15 @@ from collections.abc import Iterator
 from typing import NamedTuple
 
 from finetally.core.session.clocks import Task
-from finetally.core.unfold.doing import full_length, is_cut, side_word
-from finetally.core.unfold.pace import EPS
-from finetally.core.unfold.run import Count, Outcome, Run, at_end, refuse_empty_round
+from finetally.core.unfold.clock_run import ClockResult, ClockRun, RoundCounter, at_end, refuse_empty_round
+from finetally.core.unfold.pace import TIME_EPS_S
+from finetally.core.unfold.perform import is_cut, side_word, whole_dose
 from finetally.core.unfold.steps import StepPlan
-from finetally.core.unfold.tape import Done
+from finetally.core.unfold.tape import PerformedVisit
 from finetally.core.unfold.visits import Visit
 
 
-class _Stop(NamedTuple):
+class _DueVisit(NamedTuple):
     """A visit to come: its place in the order, the visit, the rest due after it, whether any follows."""
 
     place: int
@@ -24,7 +24,7 @@ class _Stop(NamedTuple):
     more: bool
 
 
-def _way(run: Run, clock: Task) -> Iterator[_Stop]:
+def _way(run: ClockRun, clock: Task) -> Iterator[_DueVisit]:
     order = list(enumerate(run.order))
     gaps = [run.rest_between(clock, a, a) for a in run.order[:-1]]
     if run.mirrored:
@@ -37,13 +37,13 @@ def _way(run: Run, clock: Task) -> Iterator[_Stop]:
     while True:
         for place, (index, visit) in enumerate(order):
             if place < last:
-                yield _Stop(index, visit, gaps[place], True)
+                yield _DueVisit(index, visit, gaps[place], True)
             elif clock.then == "restart":
                 # Here the block goes on, so the last visit ends a round like any other.
                 again = visit._replace(leaves_group=False)
-                yield _Stop(index, visit, run.rest_between(clock, again, again), True)
+                yield _DueVisit(index, visit, run.rest_between(clock, again, again), True)
             else:
-                yield _Stop(index, visit, 0, False)
+                yield _DueVisit(index, visit, 0, False)
                 return
 
 
@@ -61,14 +61,14 @@ class _Pulse:
 
     @property
     def due(self) -> bool:
-        return self.room <= EPS
+        return self.room <= TIME_EPS_S
 
 
 NO_PULSE = math.inf
 
 
 class _TaskRun:
-    def __init__(self, run: Run, clock: Task) -> None:
+    def __init__(self, run: ClockRun, clock: Task) -> None:
         self.run = run
         self.clock = clock
         self.recorder = run.recorder
@@ -82,19 +82,19 @@ class _TaskRun:
             run.resolver.dose(pulse.work_s) if pulse else NO_PULSE,
             run.resolver.rest(pulse.rest_s) if pulse else 0,
         )
-        self.count = Count()
+        self.count = RoundCounter()
         self.previous: StepPlan | None = None
 
     @property
     def left(self) -> float:
         return self.end - self.recorder.now
 
-    def _way(self) -> Iterator[_Stop]:
+    def _way(self) -> Iterator[_DueVisit]:
         """The stops, round after round; a task that starts over ends when a whole round took no time."""
         began, places = self.start, 0
         for stop in _way(self.run, self.clock):
             if places == len(self.run.order):
-                if self.recorder.now <= began + EPS:
+                if self.recorder.now <= began + TIME_EPS_S:
                     refuse_empty_round(self.run, "then")
                     self.recorder.write("rest", self.left)
                     return
@@ -102,16 +102,16 @@ class _TaskRun:
             places += 1
             yield stop
 
-    def go(self) -> Outcome:
+    def go(self) -> ClockResult:
         finished = all(self._stop(stop) for stop in self._way())
         self.recorder.window = None
         capped = self.end < math.inf
         if not finished:
-            return Outcome(score=self.count.score())
+            return ClockResult(score=self.count.score())
         slack = max(0.0, self.left) if capped else 0.0
-        return Outcome(score={"time_s": self.recorder.now - self.start}, cap_slack_s=slack)
+        return ClockResult(score={"time_s": self.recorder.now - self.start}, cap_slack_s=slack)
 
-    def _stop(self, stop: _Stop) -> bool:
+    def _stop(self, stop: _DueVisit) -> bool:
         """Do one visit and the rest after it; False when the cap ended the task."""
         run, recorder = self.run, self.recorder
         plan = run.steps[stop.visit.item]
@@ -121,24 +121,24 @@ class _TaskRun:
         limit = self._work_before_cap()
         if at_end(limit):
             return self._nothing_to_do(plan, stop)
-        done = run.doer.dose(plan, stop.visit.round_, limit, "called", side)
-        at_limit = at_end(limit - done.seconds)
-        cut = at_limit and is_cut(done, full_length(run.doer, plan, stop.visit.round_, side))
-        if done.seconds > 0:
-            self._lay(plan, done, stop.visit.round_, side, cut)
-            run.doer.settle(done, side, carry=not run.mirrored)
+        performed = run.performer.dose(plan, stop.visit.round_, limit, "called", side)
+        at_limit = at_end(limit - performed.seconds)
+        cut = at_limit and is_cut(performed, whole_dose(run.performer, plan, stop.visit.round_, side))
+        if performed.seconds > 0:
+            self._lay(plan, performed, stop.visit.round_, side, cut)
+            run.performer.commit(performed, side, carry=not run.mirrored)
         run.remember(stop.place, side)
-        self.count.book(done, ends_round=stop.visit.ends_set and not cut)
+        self.count.book(performed, ends_round=stop.visit.ends_set and not cut)
         if cut:
             # Cut by a pulse that reaches to the cap: everyone rests until it.
             recorder.write("rest", max(0.0, self.left) if self.pulse.due else 0.0)
             return False
-        return not stop.more or self._pause(plan, done, stop.rest_s)
+        return not stop.more or self._pause(plan, performed, stop.rest_s)
 
-    def _nothing_to_do(self, plan: StepPlan, stop: _Stop) -> bool:
+    def _nothing_to_do(self, plan: StepPlan, stop: _DueVisit) -> bool:
         # Nothing of this visit fits before the cap: done only if it asks for nothing and nothing follows.
-        full = full_length(self.run.doer, plan, stop.visit.round_, 0)
-        return full.seconds <= EPS and not stop.more
+        full = whole_dose(self.run.performer, plan, stop.visit.round_, 0)
+        return full.seconds <= TIME_EPS_S and not stop.more
 
     def _work_before_cap(self) -> float:
         """Working seconds that fit before the cap, with the pulse's rests in between."""
@@ -148,17 +148,17 @@ class _TaskRun:
         work = min(left, pulse.room)
         left -= work
         cycle = pulse.work_s + pulse.rest_s
-        whole_cycles = math.floor((left + EPS) / cycle)
+        whole_cycles = math.floor((left + TIME_EPS_S) / cycle)
         work += whole_cycles * pulse.work_s
         left -= whole_cycles * cycle
         return work + min(max(0.0, left - pulse.rest_s), pulse.work_s)
 
-    def _lay(self, plan: StepPlan, done: Done, round_: int, side: int, cut: bool) -> None:
+    def _lay(self, plan: StepPlan, performed: PerformedVisit, round_: int, side: int, cut: bool) -> None:
         """Write a visit's work, cut into pieces where the pulse stops everyone."""
         recorder, pulse = self.recorder, self.pulse
-        recorded = recorder.begin_visit(done, round_, side_word(plan, side))
-        remaining = done.seconds
-        while remaining > pulse.room + EPS:
+        recorded = recorder.begin_visit(performed, round_, side_word(plan, side))
+        remaining = performed.seconds
+        while remaining > pulse.room + TIME_EPS_S:
             piece = pulse.room
             recorder.write("work", piece, "clock", recorded)
             remaining -= piece
@@ -167,7 +167,7 @@ class _TaskRun:
         recorder.write("work", remaining, "cap" if cut else "done", recorded)
         pulse.since += remaining
 
-    def _pause(self, plan: StepPlan, done: Done, rest_s: float) -> bool:
+    def _pause(self, plan: StepPlan, performed: PerformedVisit, rest_s: float) -> bool:
         """Rest before the next visit: prescribed, or by the pulse, or a breather. False at the cap."""
         if self.pulse.due:
             rest_s = max(rest_s, self.pulse.rest_s)
@@ -177,11 +177,11 @@ class _TaskRun:
         if rest_s > 0:
             self.recorder.write("rest", min(rest_s, room))
         elif self.clock.pulse is None:
-            breather = self.run.doer.pacer.breather(done.seconds, plan.effort)
+            breather = self.run.performer.pacer.breather(performed.seconds, plan.effort)
             self.recorder.write("rest", min(breather, room), "done", taken=True)
         return True
 
 
-def run_task(run: Run, clock: Task) -> Outcome:
+def run_task(run: ClockRun, clock: Task) -> ClockResult:
     """Write one run of the task; the score is its time, or rounds and reps if the cap ended it."""
     return _TaskRun(run, clock).go()

@@ -8,11 +8,11 @@ from finetally.core.methods.value import Methods
 from finetally.core.session.limits import MAX_PACED_UNITS
 from finetally.core.session.problems import refuse
 
-EPS = 1e-6
+TIME_EPS_S = 1e-6
 """Times closer than this are equal."""
 
 
-def whole(x: float) -> int:
+def whole_units(x: float) -> int:
     """Whole reps in `x`: floor with room for rounding."""
     return math.floor(x + 1e-9)
 
@@ -51,22 +51,22 @@ class Pacer:
             )
         if self._f == 0:
             total = units * unit_s
-            if total <= limit_s + EPS:
+            if total <= limit_s + TIME_EPS_S:
                 return total, units
-            return limit_s, min(float(whole(limit_s / unit_s)), units)
+            return limit_s, min(float(whole_units(limit_s / unit_s)), units)
         # Cost of a unit: unit_s (1 + F (1 − e^(−w/T))), written so that the loop does little else than the power.
         spent, rate, exp = 0.0, -1 / self._t, math.exp
-        most, gain, room = unit_s * (1 + self._f), unit_s * self._f, limit_s + EPS
-        whole_units = int(units)
-        for index in range(whole_units):
+        most, gain, room = unit_s * (1 + self._f), unit_s * self._f, limit_s + TIME_EPS_S
+        full = int(units)
+        for index in range(full):
             after = spent + most - gain * exp((worked_s + spent) * rate)
             if after > room:
                 return limit_s, float(index)
             spent = after
-        if whole_units < units:
-            after = spent + (units - whole_units) * (most - gain * exp((worked_s + spent) * rate))
+        if full < units:
+            after = spent + (units - full) * (most - gain * exp((worked_s + spent) * rate))
             if after > room:
-                return limit_s, float(whole_units)
+                return limit_s, float(full)
             spent = after
         return spent, units
 
@@ -74,7 +74,7 @@ class Pacer:
         """Whole reps that a window of `seconds` holds after `worked_s` of work; none without a pace."""
         if unit_s is None:
             return 0
-        return whole(seconds / (unit_s * self.fatigue(worked_s)))
+        return whole_units(seconds / (unit_s * self.fatigue(worked_s)))
 
     def change_over(self, same: bool, new_kit: bool, was_down: bool, is_down: bool) -> float:
         """Seconds between neighbouring visits with no rest between them."""

@@ -10,23 +10,23 @@ from finetally.core.methods.given import Score
 from finetally.core.session.problems import Path, refuse
 from finetally.core.session.values import FAILURE_PLAN, AmountRange, CountRange, FromScore, ToFailure
 
-End = Literal["plan", "low", "high"]
+RangeEnd = Literal["plan", "low", "high"]
 
 
 class Corner(NamedTuple):
     """At which end all doses (everything but rests) and all rests of the document stand together."""
 
-    doses: End
-    rests: End
+    doses: RangeEnd
+    rests: RangeEnd
 
 
-PLAN = Corner("plan", "plan")
+AT_PLAN = Corner("plan", "plan")
 
-Plain = float | CountRange | AmountRange | FromScore | ToFailure | None
-Listed = Plain | Sequence[float]
+ScalarValue = float | CountRange | AmountRange | FromScore | ToFailure | None
+PerRoundValue = ScalarValue | Sequence[float]
 
 
-def plan_of(value: CountRange | AmountRange, *, counts_work: bool) -> float:
+def planned_value(value: CountRange | AmountRange, *, counts_work: bool) -> float:
     """The planned value of a range: as given; the low end for counts of rounds; else the middle.
 
     The middle of reps is rounded down to whole ones, of seconds and metres down to 5, but never below the low
@@ -52,9 +52,9 @@ class Resolver:
     @property
     def at_plan(self) -> bool:
         """Whether ranges stand where they are planned."""
-        return self._corner == PLAN
+        return self._corner == AT_PLAN
 
-    def _one(self, value: Plain, default: float, *, rest: bool, counts_work: bool) -> float:
+    def _one(self, value: ScalarValue, default: float, *, rest: bool, counts_work: bool) -> float:
         if value is None:
             return default
         if isinstance(value, int | float):
@@ -68,7 +68,7 @@ class Resolver:
             return value.low
         if end == "high":
             return value.high
-        return plan_of(value, counts_work=counts_work)
+        return planned_value(value, counts_work=counts_work)
 
     def _scored(self, value: FromScore) -> float:
         score = self._scores.get(value.source.block)
@@ -76,35 +76,35 @@ class Resolver:
         number: int = value.plan if known is None else known
         return number if value.cap is None else min(number, value.cap)
 
-    def count(self, value: Plain, default: int = 1) -> int:
+    def count(self, value: ScalarValue, default: int = 1) -> int:
         """Rounds, laps, times, repeats, periods; at least 1."""
         return max(1, int(self._one(value, default, rest=False, counts_work=True)))
 
-    def dose(self, value: Plain, default: float = 0) -> float:
+    def dose(self, value: ScalarValue, default: float = 0) -> float:
         """Seconds, metres or reps outside a per-round list."""
         return self._one(value, default, rest=False, counts_work=False)
 
-    def rest(self, value: Plain, default: float = 0) -> float:
+    def rest(self, value: ScalarValue, default: float = 0) -> float:
         """Seconds of a rest outside a per-round list."""
         return self._one(value, default, rest=True, counts_work=False)
 
-    def dose_in(self, value: Listed, round_: int, path: Path, key: str) -> float:
+    def dose_in(self, value: PerRoundValue, round_: int, path: Path, key: str) -> float:
         """A dose that may be a per-round list, at `key` of `path`; `round_` counts from 0."""
         if type(value) is int or type(value) is float:
             return value
-        return self._listed(value, round_, path, key, rest=False)
+        return self._per_round(value, round_, path, key, rest=False)
 
-    def rest_in(self, value: Listed, round_: int, path: Path, key: str) -> float:
+    def rest_in(self, value: PerRoundValue, round_: int, path: Path, key: str) -> float:
         """A rest that may be a per-round list, at `key` of `path`; `round_` counts from 0."""
         if type(value) is int or type(value) is float:
             return value
-        return self._listed(value, round_, path, key, rest=True)
+        return self._per_round(value, round_, path, key, rest=True)
 
-    def _listed(self, value: Listed, round_: int, path: Path, key: str, *, rest: bool) -> float:
+    def _per_round(self, value: PerRoundValue, round_: int, path: Path, key: str, *, rest: bool) -> float:
         if isinstance(value, list):
             if round_ >= len(value):
                 raise refuse(
                     (*path, key), f"a list of {len(value)}", f"a value for round {round_ + 1}", "list_length"
                 )
             return cast(float, value[round_])
-        return self._one(cast(Plain, value), 0, rest=rest, counts_work=False)
+        return self._one(cast(ScalarValue, value), 0, rest=rest, counts_work=False)

@@ -10,7 +10,7 @@ from typing_extensions import TypedDict
 from finetally.core.session.schema import DIALECT
 from finetally.core.unfold.calls import CallKind
 
-Ident = str | int
+Identity = str | int
 _CLOSED = ConfigDict(extra="forbid")
 
 # `pass` is a keyword, so this one shape is written as a call.
@@ -18,13 +18,13 @@ PublishedAddress = TypedDict(
     "PublishedAddress",
     {
         "pass": NotRequired[int],
-        "section": NotRequired[Ident],
-        "block": Ident,
+        "section": NotRequired[Identity],
+        "block": Identity,
         "repeat": NotRequired[int],
         "round": NotRequired[int],
         "visit": NotRequired[int],
-        "station": NotRequired[Ident],
-        "step": NotRequired[Ident],
+        "station": NotRequired[Identity],
+        "step": NotRequired[Identity],
         "side": NotRequired[str],
         "piece": NotRequired[int],
     },

@@ -14,12 +14,12 @@ from finetally.core.session.step import Load
 from finetally.core.unfold.steps import StepPlan
 
 TAPE_VERSION = 1
-_bare = tuple.__new__
+_named_tuple = tuple.__new__
 """Makes a named tuple of all its fields in order, without the call that sorts out names: half the time of it."""
 
-Kind = Literal["work", "rest", "change", "talk"]
-Ends = Literal["clock", "done", "cap"]
-Ident = str | int
+SegmentKind = Literal["work", "rest", "change", "talk"]
+SegmentEnd = Literal["clock", "done", "cap"]
+Identity = str | int
 
 
 class Address(NamedTuple):
@@ -29,25 +29,30 @@ class Address(NamedTuple):
     (parts cut by a pulse, breather, change-over, rest), so that every address on a tape is unique.
     """
 
-    pass_: int | None
-    section: Ident | None
-    block: Ident
+    section_pass: int | None
+    section: Identity | None
+    block: Identity
     repeat: int | None = None
     round_: int | None = None
     visit: int | None = None
-    station: Ident | None = None
-    step: Ident | None = None
+    station: Identity | None = None
+    step: Identity | None = None
     side: str | None = None
     piece: int | None = None
 
-    def as_dict(self) -> dict[str, Ident]:
-        """The published form: keys without a trailing underscore, absent where there is nothing."""
-        pairs = zip(self._fields, self, strict=True)
-        return {name.rstrip("_"): value for name, value in pairs if value is not None}
+    def as_dict(self) -> dict[str, Identity]:
+        """The published form: keys as in `PUBLISHED_KEYS`, absent where there is nothing."""
+        return {key: value for key, value in zip(PUBLISHED_KEYS, self, strict=True) if value is not None}
+
+
+PUBLISHED_KEYS = (
+    "pass", "section", "block", "repeat", "round", "visit", "station", "step", "side", "piece",
+)  # fmt: skip
+"""The fields of an address, in their order, as the published tape names them."""
 
 
 @dataclass(slots=True, eq=False)
-class Done:
+class PerformedVisit:
     """One visit as it was done: seconds of work, and what was counted in them. Not changed once on a tape."""
 
     step: StepPlan
@@ -76,19 +81,19 @@ class Segment(NamedTuple):
 
     start: float
     seconds: float
-    kind: Kind
+    kind: SegmentKind
     visit: int | None
-    whose: Address
+    owner: Address
     piece: int
     block: int
-    ends: Ends
+    ends: SegmentEnd
     taken: bool
     window: int | None
 
     @property
     def at(self) -> Address:
         """Its own address: that of the visit (or place) it belongs to, with its piece."""
-        return self.whose._replace(piece=self.piece) if self.piece else self.whose
+        return self.owner._replace(piece=self.piece) if self.piece else self.owner
 
 
 class Window(NamedTuple):
@@ -111,7 +116,7 @@ class BlockRun:
     """One pass through one block: `block` is its number in the file. Times in seconds from the start."""
 
     block: int
-    pass_: int | None
+    section_pass: int | None
     start: float
     clock_start: float = 0
     clock_end: float = 0
@@ -123,13 +128,13 @@ class BlockRun:
 
 
 @dataclass(frozen=True, slots=True)
-class BlockOf:
+class LocatedBlock:
     """A block of the file: its model, its path, its id or path index, and the section it is in."""
 
     block: Block
     path: Path
-    ident: Ident
-    section: Ident | None
+    ident: Identity
+    section: Identity | None
 
     @property
     def part(self) -> str:
@@ -148,10 +153,10 @@ class Tape:
     """Segments in order of time without gaps; the visits they show; the runs of blocks they belong to."""
 
     segments: list[Segment] = field(default_factory=list)
-    visits: list[Done] = field(default_factory=list)
+    visits: list[PerformedVisit] = field(default_factory=list)
     windows: list[Window] = field(default_factory=list)
     runs: list[BlockRun] = field(default_factory=list)
-    blocks: list[BlockOf] = field(default_factory=list)
+    blocks: list[LocatedBlock] = field(default_factory=list)
     overflows: list[Overflow] = field(default_factory=list)
     library: Library = field(default_factory=lambda: Library(()))
     provisional: frozenset[str] = frozenset()
@@ -191,7 +196,7 @@ class Recorder:
         self.now = 0.0
         self.block = 0
         self.repeat: int | None = None
-        self.station: Ident | None = None
+        self.station: Identity | None = None
         self.window: int | None = None
         self._base = self._at = Address(None, None, 0)
         self._in_visit = False
@@ -233,21 +238,26 @@ class Recorder:
         self.tape.windows.append(Window(self.now, seconds))
         self.window = len(self.tape.windows) - 1
 
-    def begin_visit(self, done: Done, round_: int, side: str | None) -> int:
+    def begin_visit(self, performed: PerformedVisit, round_: int, side: str | None) -> int:
         """Start a visit; returns its index for `write`."""
         self.enter_visit()
         self._visit += 1
         self._piece = 0
         self._in_visit = True
         base = self._base
-        step = done.step.ident
+        step = performed.step.ident
         fields = (base[0], base[1], base[2], self.repeat, round_, self._visit, self.station, step, side, None)
-        self._at = _bare(Address, fields)
-        self.tape.visits.append(done)
+        self._at = _named_tuple(Address, fields)
+        self.tape.visits.append(performed)
         return len(self.tape.visits) - 1
 
     def write(
-        self, kind: Kind, seconds: float, ends: Ends = "clock", visit: int | None = None, taken: bool = False
+        self,
+        kind: SegmentKind,
+        seconds: float,
+        ends: SegmentEnd = "clock",
+        visit: int | None = None,
+        taken: bool = False,
     ) -> None:
         """Append a segment and move the time on; nothing is written for no time."""
         if seconds <= 0:
@@ -257,7 +267,7 @@ class Recorder:
             raise refuse((), f"over {MAX_SEGMENTS} segments", f"{MAX_SEGMENTS} in one session", "too_many")
         piece = self._piece if self._in_visit else self._loose
         fields = (self.now, seconds, kind, visit, self._at, piece, self.block, ends, taken, self.window)
-        segments.append(_bare(Segment, fields))
+        segments.append(_named_tuple(Segment, fields))
         if self._in_visit:
             self._piece += 1
         else:

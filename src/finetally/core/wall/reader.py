@@ -13,7 +13,7 @@ from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.build import Builder
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.names import EASY_BLOCKS, Names
-from finetally.core.wall.items.read import Read, head_list, name_text, tool_of
+from finetally.core.wall.items.read import ReadLine, head_list, name_text, tool_of
 from finetally.core.wall.items.scanning import LineScanner
 from finetally.core.wall.page.heads import head_line, is_heading, labelled, modifies, part_line, written_block
 from finetally.core.wall.page.movements import SECOND, movement_line, rest_turn
@@ -98,7 +98,7 @@ def undosed(blocks: list[dict[str, Any]]) -> bool:
     return not blocks or any(not doses & step.keys() for b in open_ones for step in b.get("steps", ()))
 
 
-def works(page: Page, one: Read) -> bool:
+def works(page: Page, one: ReadLine) -> bool:
     """Whether a line that was taken as the title names a known movement and how much of it."""
     names = [name_text(i) for i in one.items]
     if len(page.reads) == 1 and not DAY.search(one.line.text) and not says_title(one.line.text):
@@ -129,7 +129,7 @@ def mark_labels(page: Page) -> None:
         one.block_label = place[0] == "block" or heads.get(place, False)
 
 
-def read_line(page: Page, one: Read) -> None:
+def read_line(page: Page, one: ReadLine) -> None:
     line = one.line
     blocks = next((f for f in one.rests if f.value["where"] == "blocks"), None)
     if blocks is not None and line.number - 1 not in page.ready:
@@ -193,7 +193,7 @@ def rest_above(draft: Draft) -> None:
         draft.rest_between, last.rest_after = last.rest_after, None
 
 
-def names_of_a_round(page: Page, one: Read) -> bool:
+def names_of_a_round(page: Page, one: ReadLine) -> bool:
     """`Round 1: squats, rows` under windows: what they are of, round after round."""
     draft = page.draft
     under = draft is not None and bool(draft.windows or draft.each) and not one.line.gap
@@ -201,7 +201,7 @@ def names_of_a_round(page: Page, one: Read) -> bool:
     return under and names and one.line.style == "block" and one.line.label.startswith("round")
 
 
-def joins_sets(page: Page, one: Read) -> bool:
+def joins_sets(page: Page, one: ReadLine) -> bool:
     """`superset with` on a line of its own: the sets above and below it take turns."""
     draft = page.draft
     kinds = {t.kind for t in one.scanned.tokens}
@@ -212,7 +212,7 @@ def joins_sets(page: Page, one: Read) -> bool:
     return "SUPERSET" in kinds
 
 
-def many_of_one(page: Page, one: Read) -> None:
+def many_of_one(page: Page, one: ReadLine) -> None:
     """`AMRAP push-ups` among the lines of windows or rounds: that movement's own dose, no block."""
     draft = page.draft
     if draft is None or not (draft.windows or draft.rounds) or not draft.items or one.line.gap:

@@ -7,7 +7,7 @@ from functools import lru_cache
 from typing import Any
 
 from finetally.core.board.problems import BoardError
-from finetally.core.board.reader import MAX_LINES, Board, definitions_in, split_lines, without_trailer
+from finetally.core.board.reader import MAX_LINES, BoardReading, definitions_in, split_lines, without_trailer
 from finetally.core.board.unsaid import Patch, laid_over
 from finetally.core.board.writer import what_the_wall_leaves_out
 from finetally.core.movements.library import Library
@@ -112,7 +112,7 @@ def _bare(value: Any, depth: int = 0) -> Any:
     return [_bare(one, depth + 1) for one in value] if isinstance(value, list) else value
 
 
-def _as_written(board: Board) -> Reading:
+def _as_written(board: BoardReading) -> Reading:
     unknown = list(dict.fromkeys(stub.key for stub in board.stubs))
     places = [(stub.key, stub.words, stub.line) for stub in board.stubs]
     return Reading(board.document, Assumptions(), [], unknown, dict(board.lines), places=places, written=True)

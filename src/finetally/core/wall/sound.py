@@ -15,7 +15,9 @@ from finetally.core.wall.unread import Unread
 MOST_TRIES = 8
 _BLOCK = re.compile(r"blocks\[(\d+)\]")
 _STEP = re.compile(r"blocks\[(\d+)\]\.steps\[(\d+)\](?:\.(\w+))?")
-QUALITIES = frozenset({"load", "reserve", "tempo", "pace_s", "effort", "rest_s", "options", "grow", "sides"})
+OPTIONAL_STEP_KEYS = frozenset(
+    {"load", "reserve", "tempo", "pace_s", "effort", "rest_s", "options", "grow", "sides"}
+)
 """What a step can do without: it is still in the figures when its load makes no sense."""
 
 
@@ -46,7 +48,7 @@ def _without_parts(reading: Reading, problems: tuple[Problem, ...]) -> bool:
         step = _steps(reading, block)[number : number + 1]
         if not step:
             continue
-        if part in QUALITIES:
+        if part in OPTIONAL_STEP_KEYS:
             step[0].pop(part, None)
         else:
             gone.setdefault(block, set()).add(number)

@@ -71,7 +71,7 @@ def told_of(reading: Reading) -> Told:
     return {"assumed": assumed, "unread": unread, "unknown": reading.unknown}
 
 
-MOST_NEAR = 60
+MAX_NAME_LOOKUPS = 60
 """New names of one text that the nearest are looked up for."""
 
 
@@ -81,7 +81,7 @@ def new_names(reading: Reading, library: Library) -> list[NameTold]:
     made: list[NameTold] = []
     for key, words, line in reading.places:
         if key not in near:
-            found = library.nearest(" ".join(canonical(key))) if len(near) < MOST_NEAR else []
+            found = library.nearest(" ".join(canonical(key))) if len(near) < MAX_NAME_LOOKUPS else []
             near[key] = [library[one].name or one for one in found]
         column, length = _place(reading, line, words)
         made.append(

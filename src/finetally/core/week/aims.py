@@ -11,9 +11,9 @@ from dataclasses import dataclass
 from typing import Literal
 
 from finetally.core.week.balance import Target, row_seconds
-from finetally.core.week.bout import Amount
 from finetally.core.week.load import WEEK
 from finetally.core.week.plan import Rules, intended
+from finetally.core.week.planned_load import LoadSummary
 
 LOAD_UNITS = 1_000
 """Whole units in a load of 1."""
@@ -23,19 +23,19 @@ SHARE_UNITS = 10_000
 INTENT_OFF = 0.25
 """A day's intent is met within so much of its intended load (and a rest day by no load at all)."""
 VARIED = "monotony under 2"
-EPS = 1e-6
+BOUND_EPS = 1e-6
 
-Kind = Literal["band", "intent", "target", "monotony"]
+AimKind = Literal["band", "intent", "target", "monotony"]
 
 
-def load_units(amount: Amount) -> int:
+def load_units(summary: LoadSummary) -> int:
     """A load in whole thousandths."""
-    return round(amount.load * LOAD_UNITS)
+    return round(summary.load * LOAD_UNITS)
 
 
-def row_units(amount: Amount, row: str | None = None) -> int:
+def row_units(summary: LoadSummary, row: str | None = None) -> int:
     """Work of a row of the stave (None: of all rows) in whole tenths of a second."""
-    seconds = row_seconds(amount.patterns)
+    seconds = row_seconds(summary.patterns)
     of = seconds.values() if row is None else (seconds[row],)
     return sum(round(one * TIME_UNITS) for one in of)
 
@@ -45,7 +45,7 @@ class Aim:
     """One aim. `low`, `high`: bounds of a load, or of a row's seconds or share, in whole units; None: open."""
 
     name: str
-    kind: Kind
+    kind: AimKind
     day: int | None = None
     low: int | None = None
     high: int | None = None
@@ -73,31 +73,31 @@ def aims_of(rules: Rules, planned: Sequence[int]) -> list[Aim]:
 
 
 def _bounds(low: float, high: float) -> tuple[int, int]:
-    return math.ceil(low * LOAD_UNITS - EPS), math.floor(high * LOAD_UNITS + EPS)
+    return math.ceil(low * LOAD_UNITS - BOUND_EPS), math.floor(high * LOAD_UNITS + BOUND_EPS)
 
 
 def _target_aim(target: Target) -> Aim:
     units = 60 * TIME_UNITS if target.by == "minutes" else SHARE_UNITS
-    low = None if target.low is None else math.ceil(target.low * units - EPS)
-    high = None if target.high is None else math.floor(target.high * units + EPS)
+    low = None if target.low is None else math.ceil(target.low * units - BOUND_EPS)
+    high = None if target.high is None else math.floor(target.high * units + BOUND_EPS)
     return Aim(f"target of {target.row}", "target", None, low, high, target.row, target.by == "share")
 
 
-def is_met(aim: Aim, amounts: Sequence[tuple[int, Amount]]) -> bool:
-    """Whether a week meets an aim. `amounts`: the day (0 to 6) of each entry, and what it comes to."""
+def is_met(aim: Aim, summaries: Sequence[tuple[int, LoadSummary]]) -> bool:
+    """Whether a week meets an aim. `summaries`: the day (0 to 6) of each entry, and what it comes to."""
     if aim.kind == "target":
-        value = sum(row_units(one, aim.row) for _, one in amounts)
+        value = sum(row_units(one, aim.row) for _, one in summaries)
         unit = 1
         if aim.share:
             # A share of nothing is none: it meets no lower bound.
-            unit = sum(row_units(one) for _, one in amounts)
+            unit = sum(row_units(one) for _, one in summaries)
             value *= SHARE_UNITS
             if unit == 0:
                 return not aim.low
         return (aim.low is None or value >= aim.low * unit) and (aim.high is None or value <= aim.high * unit)
     days = [0] * WEEK
-    for day, amount in amounts:
-        days[day] += load_units(amount)
+    for day, summary in summaries:
+        days[day] += load_units(summary)
     if aim.kind == "monotony":
         return varied(days)
     value = sum(days) if aim.day is None else days[aim.day]

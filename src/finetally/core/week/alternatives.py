@@ -7,8 +7,8 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from finetally.core.board.writer import headings
-from finetally.core.compare.changes import Kind, series_of
-from finetally.core.compare.side_by_side import Asked, gathered
+from finetally.core.compare.changes import ChangeKind, series_of
+from finetally.core.compare.side_by_side import ComparisonRequest, start_comparison
 from finetally.core.compare.use import use_edits
 from finetally.core.edits.edit import Edit, EditError, SetEdit, apply_edits
 from finetally.core.formats.table import BY_KEY
@@ -21,7 +21,7 @@ from finetally.core.session.parts import written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
-from finetally.core.week.bout import MAIN_SHARE, Amount, amount_of
+from finetally.core.week.planned_load import MAIN_SHARE, LoadSummary, summary_of
 
 MOST_ALTERNATIVES = 60
 """Of one session: more would be figured for nothing, the solver picks one."""
@@ -45,7 +45,7 @@ class Alternative:
 
     kind: str
     what: str
-    amount: Amount
+    summary: LoadSummary
     edits: tuple[Edit, ...] = ()
     document: Mapping[str, Any] = field(default_factory=dict)
 
@@ -61,24 +61,24 @@ class _Maker:
         self.library = library
         self.methods = methods
 
-    def amount(self, document: dict[str, Any]) -> Amount:
-        return amount_of(tally(parse_session(document), library=self.library, methods=self.methods))
+    def summary(self, document: dict[str, Any]) -> LoadSummary:
+        return summary_of(tally(parse_session(document), library=self.library, methods=self.methods))
 
     def changed(self, kind: str, what: str, edits: Sequence[Edit]) -> Alternative | None:
         """The session after edits; None where they make none that can be figured."""
         try:
             document, _ = apply_edits(self.document, edits)
-            return Alternative(kind, what, self.amount(document), tuple(edits), document)
+            return Alternative(kind, what, self.summary(document), tuple(edits), document)
         except (DocumentError, EditError):
             return None
 
     def doses(self) -> Iterator[Alternative | None]:
         """Some rounds, windows or rests fewer or more, of each series the first few."""
-        wanted: tuple[Kind, ...] = ("rounds", "window")
+        wanted: tuple[ChangeKind, ...] = ("rounds", "window")
         for longer in (False, True):
             for series in series_of(self.document, longer=longer):
                 for change in [one for one in series if one.kind in wanted][:MOST_OF_A_SERIES]:
-                    edits = [SetEdit(place=edit["place"], value=edit["value"]) for edit in change.edits]
+                    edits = [SetEdit(path=edit["path"], value=edit["value"]) for edit in change.edits]
                     yield self.changed("dose", change.what, edits)
 
     def recasts(self) -> Iterator[Alternative | None]:
@@ -86,8 +86,8 @@ class _Maker:
         for number, entry in enumerate(self.document["blocks"]):
             if "section" in entry or entry.get("part", "main") != "main":
                 continue
-            start = gathered(
-                Asked(self.document, [number], hold="work"), library=self.library, methods=self.methods
+            start = start_comparison(
+                ComparisonRequest(self.document, [number], hold="work"), library=self.library, methods=self.methods
             )
             if start.ingredients.heavy:
                 # Heavy sets stay as they are: their work time is no measure of them.
@@ -116,10 +116,10 @@ class _Maker:
             for step in steps_in(entry):
                 for key in self._others(step["movement"], used):
                     name = self._name(step["movement"])
-                    edits = [SetEdit(place=[step["id"], "movement"], value=key)]
+                    edits = [SetEdit(path=[step["id"], "movement"], value=key)]
                     if "sides" in step:
                         sides = self.library[key].sides or "both"
-                        edits.append(SetEdit(place=[step["id"], "sides"], value=sides))
+                        edits.append(SetEdit(path=[step["id"], "sides"], value=sides))
                     yield self.changed("swap", f"{name} becomes {self._name(key)}", edits)
 
     def _name(self, key: str) -> str:
@@ -168,24 +168,24 @@ def alternatives_of(
     """
     full = library.with_definitions(parse_session(document).movements)
     maker = _Maker(document, full, methods)
-    made = [Alternative("as-is", "as it is", maker.amount(maker.document), (), maker.document)]
-    known = {_identity(made[0].amount)}
+    made = [Alternative("as-is", "as it is", maker.summary(maker.document), (), maker.document)]
+    known = {_identity(made[0].summary)}
     for one in (*maker.doses(), *maker.recasts(), *maker.swaps()):
-        if one is None or _identity(one.amount) in known:
+        if one is None or _identity(one.summary) in known:
             continue
-        known.add(_identity(one.amount))
+        known.add(_identity(one.summary))
         made.append(one)
         if len(made) >= MOST_ALTERNATIVES:
             break
     return made
 
 
-def _identity(amount: Amount) -> tuple[Any, ...]:
-    rows = tuple(sorted((name, round(seconds, 1)) for name, seconds in amount.patterns.items()))
+def _identity(summary: LoadSummary) -> tuple[Any, ...]:
+    rows = tuple(sorted((name, round(seconds, 1)) for name, seconds in summary.patterns.items()))
     return (
-        round(amount.load, 2),
-        round(amount.effort, 3),
-        tuple(amount.landings.items()),
-        tuple(amount.reps.items()),
+        round(summary.load, 2),
+        round(summary.effort, 3),
+        tuple(summary.landings.items()),
+        tuple(summary.reps.items()),
         rows,
     )

@@ -10,8 +10,8 @@ from typing import Literal
 from typing_extensions import TypedDict
 
 from finetally.core.movements.patterns import EIGHT_ROWS, PATTERN_BEAMS, ROW_OF
-from finetally.core.week.bout import Bout
 from finetally.core.week.load import WEEK
+from finetally.core.week.planned_load import PlannedLoad
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,13 +59,13 @@ def row_seconds(patterns: Mapping[str, float]) -> dict[str, float]:
     return rows
 
 
-def week_rows(bouts: Sequence[Bout], begins: date, targets: Sequence[Target] = ()) -> list[WeekRow]:
+def week_rows(entries: Sequence[PlannedLoad], begins: date, targets: Sequence[Target] = ()) -> list[WeekRow]:
     """The week's stave: every row over seven days. `off`: minutes or share beyond the nearer end, signed."""
     days = [{row.name: 0.0 for row in EIGHT_ROWS} for _ in range(WEEK)]
-    for bout in bouts:
-        index = (bout.day - begins).days
+    for entry in entries:
+        index = (entry.day - begins).days
         if 0 <= index < WEEK:
-            for name, seconds in row_seconds(bout.amount.patterns).items():
+            for name, seconds in row_seconds(entry.summary.patterns).items():
                 days[index][name] += seconds
     sums = {row.name: sum(day[row.name] for day in days) for row in EIGHT_ROWS}
     total = sum(sums.values())
@@ -100,15 +100,15 @@ def off_target(target: Target, work_s: float, share: float) -> float:
     return 0.0
 
 
-def week_beams(bouts: Sequence[Bout], begins: date) -> list[WeekBeam]:
+def week_beams(entries: Sequence[PlannedLoad], begins: date) -> list[WeekBeam]:
     """The week's beams, by work seconds."""
     patterns: dict[str, float] = {}
     left_s = right_s = 0.0
-    for bout in bouts:
-        if 0 <= (bout.day - begins).days < WEEK:
-            left_s += bout.amount.left_s
-            right_s += bout.amount.right_s
-            for pattern, seconds in bout.amount.patterns.items():
+    for entry in entries:
+        if 0 <= (entry.day - begins).days < WEEK:
+            left_s += entry.summary.left_s
+            right_s += entry.summary.right_s
+            for pattern, seconds in entry.summary.patterns.items():
                 patterns[pattern] = patterns.get(pattern, 0.0) + seconds
     beams = [
         _beam(

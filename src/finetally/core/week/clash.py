@@ -6,17 +6,17 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from typing_extensions import TypedDict
 
-from finetally.core.week.bout import Bout, Work, hours_between
+from finetally.core.week.planned_load import PatternLoad, PlannedLoad, hours_between
 
 CLASH_S = 180.0
 CLASH_SETS = 3
-EPS = 1e-6
+CLASH_EPS = 1e-6
 SLACK_H = 48
 """Hours between two starts fall short of the days between by a day, and by what clocks are put forward."""
 
 
 class Clash(TypedDict):
-    """Two bouts, what both work enough of (patterns and joints), the hours between, and those wanted."""
+    """Two planned loads, what both work enough of (patterns and joints), the hours between, and those wanted."""
 
     first: str
     second: str
@@ -27,25 +27,25 @@ class Clash(TypedDict):
     wanted: float
 
 
-def enough(work: Work) -> bool:
+def enough(work: PatternLoad) -> bool:
     """Whether main work of a pattern or joint counts: 3 minutes or 3 hard sets."""
-    return work.seconds >= CLASH_S - EPS or work.hard_sets >= CLASH_SETS
+    return work.seconds >= CLASH_S - CLASH_EPS or work.hard_sets >= CLASH_SETS
 
 
-def _shared(one: Mapping[str, Work], other: Mapping[str, Work]) -> list[str]:
+def _shared(one: Mapping[str, PatternLoad], other: Mapping[str, PatternLoad]) -> list[str]:
     return sorted(name for name in one if name in other and enough(one[name]) and enough(other[name]))
 
 
-def clash_of(one: Bout, other: Bout, wanted: float) -> Clash | None:
-    """The clash of two bouts of different days; None if there is none. In whichever order they come."""
+def clash_of(one: PlannedLoad, other: PlannedLoad, wanted: float) -> Clash | None:
+    """The clash of two planned loads of different days; None if there is none. In whichever order they come."""
     first, second = (one, other) if (one.day, one.key) <= (other.day, other.key) else (other, one)
     if first.day == second.day:
         return None
     hours = hours_between(first, second)
-    if hours >= wanted - EPS:
+    if hours >= wanted - CLASH_EPS:
         return None
-    patterns = _shared(first.amount.main, second.amount.main)
-    joints = _shared(first.amount.joints, second.amount.joints)
+    patterns = _shared(first.summary.main, second.summary.main)
+    joints = _shared(first.summary.joints, second.summary.joints)
     if not patterns and not joints:
         return None
     return {
@@ -54,13 +54,13 @@ def clash_of(one: Bout, other: Bout, wanted: float) -> Clash | None:
     }  # fmt: skip
 
 
-def clashes(bouts: Sequence[Bout], wanted: float) -> list[Clash]:
-    """All clashes in order of days. Only bouts whose days are near enough are held against each other."""
-    ordered = sorted(bouts, key=lambda bout: (bout.day, bout.key))
+def clashes(entries: Sequence[PlannedLoad], wanted: float) -> list[Clash]:
+    """All clashes in order of days. Only those whose days are near enough are held against each other."""
+    ordered = sorted(entries, key=lambda entry: (entry.day, entry.key))
     return list(_pairs(ordered, wanted))
 
 
-def _pairs(ordered: Sequence[Bout], wanted: float) -> Iterator[Clash]:
+def _pairs(ordered: Sequence[PlannedLoad], wanted: float) -> Iterator[Clash]:
     for index, one in enumerate(ordered):
         for other in ordered[index + 1 :]:
             if (other.day - one.day).days * 24 >= wanted + SLACK_H:

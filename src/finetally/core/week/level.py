@@ -12,11 +12,11 @@ from dataclasses import replace
 from datetime import date
 
 from finetally.core.week.aims import VARIED
-from finetally.core.week.bout import Bout
 from finetally.core.week.plan import Rules
-from finetally.core.week.proposal import End, Levelled, Limit, Slot, Watch, edits_of
-from finetally.core.week.solver import RULES, Leveller, Solved
-from finetally.core.week.standing import Chosen, Standing, as_planned, standing
+from finetally.core.week.planned_load import PlannedLoad
+from finetally.core.week.proposal import Levelled, SearchEnd, SearchLimit, SearchObserver, Slot, edits_of
+from finetally.core.week.review import Choice, ChoiceReview, as_planned, review
+from finetally.core.week.solver import RULE_WORDS, Leveller, Solution
 from finetally.core.week.varying import could_vary, varied_try
 
 
@@ -24,19 +24,19 @@ def level(
     slots: Sequence[Slot],
     rules: Rules,
     *,
-    around: Sequence[Bout] = (),
+    around: Sequence[PlannedLoad] = (),
     begins: date,
-    watch: Watch | None = None,
-    limit: Limit = Limit(),  # noqa: B008 - frozen
+    observer: SearchObserver | None = None,
+    limit: SearchLimit = SearchLimit(),  # noqa: B008 - frozen
 ) -> Levelled:
     """Propose the fewest edits that keep the hard rules and meet the most aims.
 
-    `around`: bouts of the days before and after, which clash as well but are not touched. `watch` sees how it goes
-    and can stop it: then the best found so far is given, as it is when the limit is over. Never worse than the plan
-    on its own aims, where the plan keeps the rules. Where the hard rules contradict each other the answer names
-    those that do.
+    `around`: entries of the days before and after, which clash as well but are not touched. `observer` sees how
+    it goes and can stop it: then the best found so far is given, as it is when the limit is over. Never worse
+    than the plan on its own aims, where the plan keeps the rules. Where the hard rules contradict each other the
+    answer names those that do.
     """
-    return _Search(slots, rules, around, begins, watch or Watch(), limit).answer()
+    return _Search(slots, rules, around, begins, observer or SearchObserver(), limit).answer()
 
 
 HASTE = 3.0
@@ -45,11 +45,17 @@ HASTE = 3.0
 
 class _Search:
     def __init__(
-        self, slots: Sequence[Slot], rules: Rules, around: Sequence[Bout], begins: date, watch: Watch, limit: Limit
+        self,
+        slots: Sequence[Slot],
+        rules: Rules,
+        around: Sequence[PlannedLoad],
+        begins: date,
+        observer: SearchObserver,
+        limit: SearchLimit,
     ) -> None:
         self.slots, self.rules, self.around, self.begins = slots, rules, around, begins
-        self.watch, self.left = watch, limit
-        self.best: tuple[int, Chosen, Standing] | None = None
+        self.observer, self.left = observer, limit
+        self.best: tuple[int, Choice, ChoiceReview] | None = None
         self._hold(as_planned(slots))
 
     def answer(self) -> Levelled:
@@ -67,10 +73,10 @@ class _Search:
         if self.rules.monotony_under and not (VARIED in self.best[2].met and proven):
             proven = self._vary(first, self.best) and proven
         _, chosen, stands = self.best
-        end: End = "proven" if proven else "stopped" if self.watch.stopped else "time"
+        end: SearchEnd = "proven" if proven else "stopped" if self.observer.stopped else "time"
         return Levelled(chosen, edits_of(self.slots, chosen), stands.met, stands.unmet, end=end)
 
-    def _vary(self, first: Solved, best: tuple[int, Chosen, Standing]) -> bool:
+    def _vary(self, first: Solution, best: tuple[int, Choice, ChoiceReview]) -> bool:
         """Look for a week that varies enough and is better than the best so far. Returns whether all was seen."""
         if not could_vary(self.slots, self.rules):
             # Then the best without that aim is the best with it.
@@ -87,13 +93,13 @@ class _Search:
 
     def _nothing(self, *, whole: bool) -> Levelled:
         if not whole:
-            return Levelled(end="stopped" if self.watch.stopped else "time")
+            return Levelled(end="stopped" if self.observer.stopped else "time")
         return Levelled(clashing_rules=self._clashing())
 
     def _clashing(self) -> tuple[str, ...]:
         """A smallest set of rules that cannot hold together, as far as the limit lasts."""
         loose = replace(self.rules, band=None, intents={}, shares={}, targets=(), monotony_under=False)
-        kept = list(RULES)
+        kept = list(RULE_WORDS)
         for name in list(kept):
             others = [one for one in kept if one != name]
             found = self._solve(Leveller(self.slots, loose, self.around, self.begins, others))
@@ -104,19 +110,19 @@ class _Search:
     def _any_left(self) -> bool:
         return self.left.deterministic > 0 and (self.left.seconds is None or self.left.seconds > 0)
 
-    def _solve(self, model: Leveller, most: float | None = None) -> Solved:
+    def _solve(self, model: Leveller, most: float | None = None) -> Solution:
         """Search within what is left of the limit, and hold the answer."""
-        if self.watch.stopped or not self._any_left():
-            return Solved(None, False, 0.0, 0.0)
+        if self.observer.stopped or not self._any_left():
+            return Solution(None, False, 0.0, 0.0)
         limit = self.left if most is None else replace(self.left, deterministic=min(most, self.left.deterministic))
-        found = model.solve(limit, self.watch, self._hold)
+        found = model.solve(limit, self.observer, self._hold)
         seconds = None if self.left.seconds is None else max(0.0, self.left.seconds - found.seconds)
-        self.left = Limit(seconds, max(0.0, self.left.deterministic - found.deterministic))
+        self.left = SearchLimit(seconds, max(0.0, self.left.deterministic - found.deterministic))
         return found
 
-    def _hold(self, chosen: Chosen) -> None:
+    def _hold(self, chosen: Choice) -> None:
         """Keep a choice if it keeps the rules and is the best."""
-        stands = standing(self.slots, chosen, self.rules, around=self.around, begins=self.begins)
+        stands = review(self.slots, chosen, self.rules, around=self.around, begins=self.begins)
         if stands.keeps_rules and (self.best is None or stands.price < self.best[0]):
             self.best = (stands.price, chosen, stands)
-            self.watch.note(chosen, stands.price)
+            self.observer.note(chosen, stands.price)

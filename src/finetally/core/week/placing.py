@@ -8,13 +8,13 @@ from datetime import date, timedelta
 
 from typing_extensions import TypedDict
 
-from finetally.core.week.bout import Amount, Bout
 from finetally.core.week.clash import Clash, clashes
 from finetally.core.week.load import WEEK, is_hard
 from finetally.core.week.plan import Rules
+from finetally.core.week.planned_load import LoadSummary, PlannedLoad
 
 NEW = "new"
-"""The key of the bout that is put there."""
+"""The key of the planned load that is put there."""
 
 
 class FreeDay(TypedDict):
@@ -39,19 +39,19 @@ class Placed(TypedDict):
 
 
 @dataclass(frozen=True, slots=True)
-class Around:
-    """A week into which something is put: its first day, its own bouts, those near it on other days, its rules."""
+class WeekContext:
+    """A week into which something is put: its first day, its entries, those near it on other days, its rules."""
 
     begins: date
-    bouts: Sequence[Bout]
-    near: Sequence[Bout]
+    entries: Sequence[PlannedLoad]
+    near: Sequence[PlannedLoad]
     rules: Rules
     today: date
 
 
-def free_days(around: Around) -> list[FreeDay]:
+def free_days(around: WeekContext) -> list[FreeDay]:
     """The seven days: free are those to come that are no rest days, in the hall, and have nothing on them yet."""
-    taken = {bout.day for bout in around.bouts}
+    taken = {entry.day for entry in around.entries}
     found: list[FreeDay] = []
     for number in range(WEEK):
         day = around.begins + timedelta(days=number)
@@ -68,24 +68,26 @@ def free_days(around: Around) -> list[FreeDay]:
     return found
 
 
-def placed(amount: Amount, around: Around) -> list[Placed]:
-    """An amount on each free day, in order of days."""
-    week = sum(bout.amount.load for bout in around.bouts) + amount.load
+def placed(summary: LoadSummary, around: WeekContext) -> list[Placed]:
+    """A load summary on each free day, in order of days."""
+    week = sum(entry.summary.load for entry in around.entries) + summary.load
     return [
-        _on(date.fromisoformat(one["day"]), amount, week, around) for one in free_days(around) if one["why"] is None
+        _on(date.fromisoformat(one["day"]), summary, week, around)
+        for one in free_days(around)
+        if one["why"] is None
     ]
 
 
-def _on(day: date, amount: Amount, week: float, around: Around) -> Placed:
-    rules, there = around.rules, [*around.bouts, *around.near]
-    new = Bout(NEW, day, amount)
+def _on(day: date, summary: LoadSummary, week: float, around: WeekContext) -> Placed:
+    rules, there = around.rules, [*around.entries, *around.near]
+    new = PlannedLoad(NEW, day, summary)
     found = [] if rules.clash_hours is None else clashes([*there, new], rules.clash_hours)
-    own = [new, *(one for one in around.bouts if one.day == day)]
+    own = [new, *(one for one in around.entries if one.day == day)]
     beside = [[one for one in there if one.day == day + timedelta(days=by)] for by in (-1, 1)]
     hard = [is_hard(one, rules.hard_effort, rules.hard_load) for one in (own, *beside)]
     return {
         "day": day.isoformat(),
-        "day_load": amount.load + sum(bout.amount.load for bout in around.bouts if bout.day == day),
+        "day_load": summary.load + sum(entry.summary.load for entry in around.entries if entry.day == day),
         "week_load": week,
         "off": rules.band.off(week) if rules.band is not None else None,
         "clashes": [one for one in found if NEW in (one["first"], one["second"])],

@@ -8,8 +8,8 @@ from datetime import date, datetime, timedelta
 from typing import Any, Literal
 
 from finetally.core.week.alternatives import Alternative
-from finetally.core.week.bout import Bout
 from finetally.core.week.load import WEEK
+from finetally.core.week.planned_load import PlannedLoad
 
 UNMET, EDIT, MOVE_COST = 1_000_000, 10_000, 5
 """One aim unmet outweighs all edits, one edit outweighs all weights; a move weighs by its days."""
@@ -41,7 +41,7 @@ class LevelEdit:
     day: int | None = None
 
 
-End = Literal["proven", "time", "stopped"]
+SearchEnd = Literal["proven", "time", "stopped"]
 """Why the search ended: nothing better can be; its time was over; somebody was content."""
 
 
@@ -58,7 +58,7 @@ class Levelled:
     met: tuple[str, ...] = ()
     unmet: tuple[str, ...] = ()
     clashing_rules: tuple[str, ...] = ()
-    end: End = "proven"
+    end: SearchEnd = "proven"
 
     @property
     def proven(self) -> bool:
@@ -67,7 +67,7 @@ class Levelled:
 
 
 @dataclass(frozen=True, slots=True)
-class Limit:
+class SearchLimit:
     """How long a search may last: `seconds` of the clock on the wall (None: any), and the solver's own time.
 
     The latter is the same on every machine, about as many seconds on a common one.
@@ -77,7 +77,7 @@ class Limit:
     deterministic: float = 10.0
 
 
-class Watch:
+class SearchObserver:
     """Looks on while a week is levelled: how many answers were found, the best so far, and a way to stop.
 
     May be asked and stopped from another thread.
@@ -123,13 +123,13 @@ def move_words(day: int, to: int) -> str:
     return f"moves from day {day + 1} to day {to + 1}"
 
 
-def bouts_of(slots: Sequence[Slot], chosen: Mapping[str, tuple[int, int]], begins: date) -> list[Bout]:
-    """The week's bouts with versions and days as chosen; slots that are not named stay as they are."""
+def entries_of(slots: Sequence[Slot], chosen: Mapping[str, tuple[int, int]], begins: date) -> list[PlannedLoad]:
+    """The week's planned loads with versions and days as chosen; slots that are not named stay as they are."""
     made = []
     for slot in slots:
         version, day = chosen.get(slot.key, (0, slot.day))
-        amount = slot.versions[version].amount
-        made.append(Bout(slot.key, begins + timedelta(days=day), amount, slot.times[day], logged=False))
+        summary = slot.versions[version].summary
+        made.append(PlannedLoad(slot.key, begins + timedelta(days=day), summary, slot.times[day], logged=False))
     return made
 
 

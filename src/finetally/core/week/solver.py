@@ -1,6 +1,6 @@
 """The leveller's model: what can be chosen, the hard rules, the aims; solved by OR-Tools CP-SAT.
 
-What it holds is what standing.py checks: the same rules and aims in the same whole numbers.
+What it holds is what review.py checks: the same rules and aims in the same whole numbers.
 """
 
 from __future__ import annotations
@@ -14,18 +14,18 @@ from functools import partial
 from typing import Any
 
 from finetally.core.week.aims import LOAD_UNITS, SHARE_UNITS, Aim, aims_of, load_units, row_units
-from finetally.core.week.bout import Amount, Bout, hours_between
 from finetally.core.week.clash import enough
 from finetally.core.week.load import WEEK, is_hard
 from finetally.core.week.plan import Rules
-from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Limit, Slot, Watch
-from finetally.core.week.standing import planned_loads, stays
+from finetally.core.week.planned_load import LoadSummary, PlannedLoad, hours_between
+from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, SearchLimit, SearchObserver, Slot
+from finetally.core.week.review import planned_day_loads, stays
 
 SEED = 20
-EPS = 1e-6
+SHARE_EPS = 1e-6
 PIECES, SUM_PIECES = 12, 40
 """Straight pieces that squares are taken in: of a day's load, and of the week's."""
-RULES = {
+RULE_WORDS = {
     "rest-days": "nothing on rest days",
     "hall": "no session on days without the hall",
     "most-a-day": "so many sessions a day at most",
@@ -33,30 +33,30 @@ RULES = {
     "clashes": "hours between the same pattern or joint",
     "landings": "the week's landings at most",
 }
-Chosen = dict[str, tuple[int, int]]
+Choice = dict[str, tuple[int, int]]
 
 
-def _is_strong(name: str, amount: Amount) -> bool:
-    return name in _strong_of(amount)
+def _is_strong(name: str, summary: LoadSummary) -> bool:
+    return name in _strong_of(summary)
 
 
 @dataclass(frozen=True, slots=True)
-class Solved:
+class Solution:
     """What a search came to: `chosen` the best found, if any. `whole`: nothing cheaper can be (nor is, if none).
 
     `seconds`, `deterministic`: what it took, as Limit counts.
     """
 
-    chosen: Chosen | None
+    chosen: Choice | None
     whole: bool
     seconds: float
     deterministic: float
 
 
-def _strong_of(amount: Amount) -> frozenset[str]:
+def _strong_of(summary: LoadSummary) -> frozenset[str]:
     """Rows and joints that get enough main work to clash."""
-    rows = {name for name, work in amount.main.items() if enough(work)}
-    return frozenset(rows | {f"joint {name}" for name, work in amount.joints.items() if enough(work)})
+    rows = {name for name, work in summary.main.items() if enough(work)}
+    return frozenset(rows | {f"joint {name}" for name, work in summary.joints.items() if enough(work)})
 
 
 class Leveller:
@@ -70,9 +70,9 @@ class Leveller:
         self,
         slots: Sequence[Slot],
         rules: Rules,
-        around: Sequence[Bout],
+        around: Sequence[PlannedLoad],
         begins: date,
-        kept: Collection[str] = tuple(RULES),
+        kept: Collection[str] = tuple(RULE_WORDS),
         *,
         exact: bool = True,
     ) -> None:
@@ -84,13 +84,13 @@ class Leveller:
         self.slots, self.rules, self.around, self.begins, self.kept = slots, rules, around, begins, kept
         self.exact = exact
         self.free = [not stays(slot, rules) for slot in slots]
-        self.loads = [[load_units(version.amount) for version in slot.versions] for slot in slots]
+        self.loads = [[load_units(version.summary) for version in slot.versions] for slot in slots]
         self.is_version = [self._one_of(s, "version", self._versions(s)) for s in range(len(slots))]
         self.is_on = [self._one_of(s, "day", self._days(s)) for s in range(len(slots))]
         self.strong = [self._strong(s) for s in range(len(slots))]
         self.day_loads: list[Any] | None = None
         self._hard_rules()
-        self.aims = [(aim, self._aim(aim)) for aim in aims_of(rules, planned_loads(slots))]
+        self.aims = [(aim, self._aim(aim)) for aim in aims_of(rules, planned_day_loads(slots))]
         self.price = self._price()
 
     # What can be chosen.
@@ -110,9 +110,9 @@ class Leveller:
         self.model.add_exactly_one(made.values())
         return made
 
-    def _any_of(self, s: int, which: Callable[[Amount], bool]) -> Any:
+    def _any_of(self, s: int, which: Callable[[LoadSummary], bool]) -> Any:
         """Whether a slot's version is one of those; None where none is."""
-        wanted = [is_it for v, is_it in self.is_version[s].items() if which(self.slots[s].versions[v].amount)]
+        wanted = [is_it for v, is_it in self.is_version[s].items() if which(self.slots[s].versions[v].summary)]
         if not wanted or len(wanted) == len(self.is_version[s]):
             return self.model.new_constant(1) if wanted else None
         if len(wanted) == 1:
@@ -123,13 +123,13 @@ class Leveller:
 
     def _strong(self, s: int) -> dict[str, Any]:
         """Rows and joints that a slot may work enough to clash, and whether it does."""
-        names = sorted(set().union(*(_strong_of(self.slots[s].versions[v].amount) for v in self.is_version[s])))
+        names = sorted(set().union(*(_strong_of(self.slots[s].versions[v].summary) for v in self.is_version[s])))
         return {name: self._any_of(s, partial(_is_strong, name)) for name in names}
 
-    def _sum(self, value: Callable[[Amount], int]) -> Any:
+    def _sum(self, value: Callable[[LoadSummary], int]) -> Any:
         """Sum over the versions chosen of a whole number."""
         return sum(
-            value(self.slots[s].versions[v].amount) * is_it
+            value(self.slots[s].versions[v].summary) * is_it
             for s, versions in enumerate(self.is_version)
             for v, is_it in versions.items()
         )
@@ -168,7 +168,7 @@ class Leveller:
         return made
 
     # The hard rules.
-    def _staying(self, day: int) -> list[Bout]:
+    def _staying(self, day: int) -> list[PlannedLoad]:
         """What stands on a day and cannot be changed; -1 and 7 are the days beside the week."""
         if day in (-1, WEEK):
             return [one for one in self.around if (one.day - self.begins).days == day]
@@ -203,25 +203,25 @@ class Leveller:
             if not (fixed[day] and fixed[day + 1]):
                 self.model.add(hard[day] + hard[day + 1] <= 1)
 
-    def _is_hard(self, bouts: Sequence[Bout]) -> bool:
-        return is_hard(bouts, self.rules.hard_effort, self.rules.hard_load)
+    def _is_hard(self, entries: Sequence[PlannedLoad]) -> bool:
+        return is_hard(entries, self.rules.hard_effort, self.rules.hard_load)
 
     def _hard(self) -> dict[int, Any]:
-        """For each day 1 where it is hard: by a bout's effort, or by its load."""
+        """For each day 1 where it is hard: by a planned load's effort, or by its load."""
         hard = {day: self.model.new_bool_var(f"hard.{day}") for day in range(WEEK)}
         for s, days in enumerate(self.is_on):
-            is_hard_one = self._any_of(s, lambda amount: amount.effort >= self.rules.hard_effort - 1e-9)
+            is_hard_one = self._any_of(s, lambda summary: summary.effort >= self.rules.hard_effort - 1e-9)
             for day, is_on in days.items() if is_hard_one is not None else ():
                 self.model.add_bool_or(is_on.negated(), is_hard_one.negated(), hard[day])
         if self.rules.hard_load is not None:
-            most = math.floor(self.rules.hard_load * LOAD_UNITS + EPS)
+            most = math.floor(self.rules.hard_load * LOAD_UNITS + SHARE_EPS)
             for day in range(WEEK):
                 self.model.add(self._load(day) <= most).only_enforce_if(hard[day].negated())
         return hard
 
-    def _at(self, s: int, day: int) -> Bout:
+    def _at(self, s: int, day: int) -> PlannedLoad:
         slot = self.slots[s]
-        return Bout(slot.key, self.begins + timedelta(days=day), slot.versions[0].amount, slot.times[day])
+        return PlannedLoad(slot.key, self.begins + timedelta(days=day), slot.versions[0].summary, slot.times[day])
 
     def _clashes(self, wanted: float) -> None:
         """Of two slots too near to each other only one may work enough of a pattern or joint."""
@@ -230,7 +230,7 @@ class Leveller:
             if not shared or not (self.free[s] or self.free[t]):
                 continue
             for (one, mine), (other, theirs) in itertools.product(self.is_on[s].items(), self.is_on[t].items()):
-                if one == other or hours_between(self._at(s, one), self._at(t, other)) >= wanted - EPS:
+                if one == other or hours_between(self._at(s, one), self._at(t, other)) >= wanted - SHARE_EPS:
                     continue
                 for name in shared:
                     all_of = (mine, theirs, self.strong[s][name], self.strong[t][name])
@@ -241,20 +241,22 @@ class Leveller:
 
     def _clashes_around(self, s: int, wanted: float) -> None:
         """What stands in the days before and after stays: a slot that clashes with it goes elsewhere."""
-        for bout in self.around:
-            shared = sorted(_strong_of(bout.amount) & self.strong[s].keys())
+        for entry in self.around:
+            shared = sorted(_strong_of(entry.summary) & self.strong[s].keys())
             for day, is_on in self.is_on[s].items() if shared else ():
-                if hours_between(self._at(s, day), bout) < wanted - EPS:
+                if hours_between(self._at(s, day), entry) < wanted - SHARE_EPS:
                     for name in shared:
                         self.model.add_bool_or(is_on.negated(), self.strong[s][name].negated())
 
     def _landings(self, cap: float) -> None:
         """The week's landings; where what stays is over the cap alone, nothing can hold it."""
         staying = sum(
-            s.versions[0].amount.limited_landings for s, free in zip(self.slots, self.free, strict=True) if not free
+            s.versions[0].summary.limited_landings
+            for s, free in zip(self.slots, self.free, strict=True)
+            if not free
         )
         if staying <= cap:
-            self.model.add(self._sum(lambda amount: amount.limited_landings) <= math.floor(cap))
+            self.model.add(self._sum(lambda summary: summary.limited_landings) <= math.floor(cap))
 
     # What is aimed at: met or not, as many as can be.
     def _aim(self, aim: Aim) -> Any:
@@ -264,7 +266,7 @@ class Leveller:
             return met
         unit: Any = 1
         if aim.kind == "target":
-            value = self._sum(lambda amount: row_units(amount, aim.row))
+            value = self._sum(lambda summary: row_units(summary, aim.row))
             if aim.share:
                 unit = self._sum(row_units)
                 value = SHARE_UNITS * value
@@ -349,18 +351,18 @@ class Leveller:
         if under is not None:
             self.model.add(self.price <= under - 1)
 
-    def solve(self, limit: Limit, watch: Watch, hold: Callable[[Chosen], None]) -> Solved:
+    def solve(self, limit: SearchLimit, observer: SearchObserver, hold: Callable[[Choice], None]) -> Solution:
         """The cheapest choice within the limit. Each answer is handed to `hold` as it is found."""
         self.model.minimize(self.price)
         solver = self._solver(limit)
-        watch.begin(solver)
-        status = solver.solve(self.model, _holding(self.cp, watch, lambda value: hold(self._read(value))))
+        observer.begin(solver)
+        status = solver.solve(self.model, _holding(self.cp, observer, lambda value: hold(self._read(value))))
         found = status in (self.cp.OPTIMAL, self.cp.FEASIBLE)
         whole = status in (self.cp.OPTIMAL, self.cp.INFEASIBLE)
         chosen = self._read(solver.boolean_value) if found else None
-        return Solved(chosen, whole, solver.wall_time, solver.deterministic_time)
+        return Solution(chosen, whole, solver.wall_time, solver.deterministic_time)
 
-    def _solver(self, limit: Limit) -> Any:
+    def _solver(self, limit: SearchLimit) -> Any:
         solver = self.cp.CpSolver()
         solver.parameters.num_workers = 1
         solver.parameters.random_seed = SEED
@@ -371,7 +373,7 @@ class Leveller:
         solver.parameters.linearization_level = 0
         return solver
 
-    def _read(self, value: Callable[[Any], bool]) -> Chosen:
+    def _read(self, value: Callable[[Any], bool]) -> Choice:
         chosen = {}
         for slot, versions, days in zip(self.slots, self.is_version, self.is_on, strict=True):
             pick = [next(one for one, is_it in options.items() if value(is_it)) for options in (versions, days)]
@@ -379,13 +381,13 @@ class Leveller:
         return chosen
 
 
-def _holding(cp: Any, watch: Watch, hold: Callable[[Callable[[Any], bool]], None]) -> Any:
+def _holding(cp: Any, observer: SearchObserver, hold: Callable[[Callable[[Any], bool]], None]) -> Any:
     """A callback for every answer; its class is made where the library is loaded."""
 
     class Holding(cp.CpSolverSolutionCallback):  # type: ignore[misc]
         def on_solution_callback(self) -> None:
             hold(self.boolean_value)
-            if watch.stopped:
+            if observer.stopped:
                 self.stop_search()
 
     return Holding()

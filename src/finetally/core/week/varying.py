@@ -9,7 +9,7 @@ from finetally.core.week.aims import LOAD_UNITS, load_units, varied
 from finetally.core.week.load import WEEK
 from finetally.core.week.plan import Rules
 from finetally.core.week.proposal import Slot
-from finetally.core.week.standing import Chosen, stays
+from finetally.core.week.review import Choice, stays
 
 
 def _chunks(loads: Sequence[int], most: int) -> list[int]:
@@ -29,7 +29,7 @@ def could_vary(slots: Sequence[Slot], rules: Rules) -> bool:
     if most is None or not slots or max(staying) > most or len(slots) > WEEK * most:
         return True
     ranges = [
-        [load_units(version.amount) for version in (slot.versions[:1] if stays(slot, rules) else slot.versions)]
+        [load_units(version.summary) for version in (slot.versions[:1] if stays(slot, rules) else slot.versions)]
         for slot in slots
     ]
     low, high = _chunks([min(one) for one in ranges], most), _chunks([max(one) for one in ranges], most)
@@ -38,7 +38,7 @@ def could_vary(slots: Sequence[Slot], rules: Rules) -> bool:
     )
 
 
-def varied_try(slots: Sequence[Slot], rules: Rules, chosen: Chosen) -> dict[str, tuple[int, int]]:
+def varied_try(slots: Sequence[Slot], rules: Rules, chosen: Choice) -> dict[str, tuple[int, int]]:
     """A first try at a week that varies: heavy versions beside heavy ones, light beside light, with few changes.
 
     Of the rules only the number a day and the band are looked at, the latter as far as it goes.
@@ -57,24 +57,24 @@ def varied_try(slots: Sequence[Slot], rules: Rules, chosen: Chosen) -> dict[str,
     return dict(found)
 
 
-def _is_better(slots: Sequence[Slot], rules: Rules, one: Chosen, other: Chosen) -> bool:
+def _is_better(slots: Sequence[Slot], rules: Rules, one: Choice, other: Choice) -> bool:
     return _worth(slots, rules, one) > _worth(slots, rules, other)
 
 
-def _worth(slots: Sequence[Slot], rules: Rules, chosen: Chosen) -> tuple[bool, bool]:
+def _worth(slots: Sequence[Slot], rules: Rules, chosen: Choice) -> tuple[bool, bool]:
     days = [0] * WEEK
     for slot in slots:
         version, day = chosen[slot.key]
-        days[day] += load_units(slot.versions[version].amount)
+        days[day] += load_units(slot.versions[version].summary)
     band = rules.band
     inside = band is None or band.low <= sum(days) / LOAD_UNITS <= band.high
     return varied(days), inside
 
 
-def _heaviest(slots: Sequence[Slot], rules: Rules, chosen: Chosen, heavy: int) -> Chosen:
+def _heaviest(slots: Sequence[Slot], rules: Rules, chosen: Choice, heavy: int) -> Choice:
     """So many slots in their heaviest version, the others in their lightest; what stays as it is."""
     free = [slot for slot in slots if not stays(slot, rules)]
-    loads = {slot.key: [load_units(version.amount) for version in slot.versions] for slot in free}
+    loads = {slot.key: [load_units(version.summary) for version in slot.versions] for slot in free}
     ordered = sorted(free, key=lambda slot: (-max(loads[slot.key]), slot.key))
     made = dict(chosen)
     for number, slot in enumerate(ordered):
@@ -83,7 +83,7 @@ def _heaviest(slots: Sequence[Slot], rules: Rules, chosen: Chosen, heavy: int) -
     return made
 
 
-def _placed(slots: Sequence[Slot], rules: Rules, chosen: Chosen) -> Chosen:
+def _placed(slots: Sequence[Slot], rules: Rules, chosen: Choice) -> Choice:
     """The same versions on other days: filled one after the other with the heaviest."""
     most = rules.most_a_day or len(slots)
     made = dict(chosen)
@@ -91,7 +91,7 @@ def _placed(slots: Sequence[Slot], rules: Rules, chosen: Chosen) -> Chosen:
     left = {day: room for day, room in left.items() if day not in rules.gone_days | rules.rest_days and room > 0}
     waiting = sorted(
         (slot for slot in slots if not stays(slot, rules)),
-        key=lambda slot: (-load_units(slot.versions[chosen[slot.key][0]].amount), slot.key),
+        key=lambda slot: (-load_units(slot.versions[chosen[slot.key][0]].summary), slot.key),
     )
     while waiting and left:
         day = max(left, key=lambda one: (_at_home(waiting[: left[one]], chosen, one), -one))

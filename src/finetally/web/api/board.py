@@ -23,7 +23,7 @@ from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.openapi import Document
 from finetally.web.api.request import ActorRequest
 from finetally.web.squads.actor import Right
-from finetally.web.squads.use_cases import house_for
+from finetally.web.squads.use_cases import context_for
 from finetally.web.training.cards import ask_for_pdf, made_card
 
 router = Router()
@@ -136,7 +136,7 @@ class WriteIn(DocumentIn):
 @router.post("/board", response={200: BoardOut, **REFUSALS}, operation_id="read_board")
 def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
     """Read a text, whatever it is. What could be meant otherwise, is new or was not read stands beside."""
-    library = house_for(request.auth, data.squad, Right.LOOK).library
+    library = context_for(request.auth, data.squad, Right.LOOK).library
     try:
         reading = read_wall(data.text, library=library, settled=data.settled, before=data.before)
     except BoardError as error:
@@ -169,7 +169,7 @@ def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
 @router.post("/board/write", response={200: TextOut, **REFUSALS}, operation_id="write_board")
 def write(request: ActorRequest, data: WriteIn) -> TextOut:
     """Write a document as board text."""
-    library = data.house(request).library
+    library = data.context(request).library
     typed = words_as_typed(data.document, library) if data.as_typed else None
     if typed is not None:
         return TextOut(text=typed[0], as_typed=True, settled=typed[1])
@@ -192,12 +192,12 @@ class CardOut(Schema):
 @router.post("/card", response={200: CardOut, **REFUSALS}, operation_id="card")
 def card(request: ActorRequest, data: CardIn) -> HttpResponse:
     """All that stands on a session's card."""
-    return json_answer(printed({"card": made_card(data.document, data.given, data.house(request))}))
+    return json_answer(printed({"card": made_card(data.document, data.given, data.context(request))}))
 
 
 @router.post("/card.pdf", response={202: JobOut, **REFUSALS}, operation_id="card_pdf")
 def pdf(request: ActorRequest, data: CardIn) -> Status[JobOut]:
     """Ask for the card as PDF; the file comes with the job."""
-    data.house(request)
+    data.context(request)
     job = ask_for_pdf(request.auth, data.squad, data.document, data.given, data.methods, data.paper)
     return Status(202, job_out(job))

@@ -15,14 +15,14 @@ from finetally.core.compare.ingredients import NoIngredientsError
 from finetally.core.compare.rows import ROWS
 from finetally.core.compare.side_by_side import (
     Comparison,
-    Poured,
+    ComparisonStart,
     compare,
     compare_sessions,
-    gathered,
     holding,
+    start_comparison,
 )
 from finetally.core.compare.sweep import NotSweptError, sweep, sweep_values, turns_of
-from finetally.core.compare.typed import Typed
+from finetally.core.compare.typed import TypedMovements
 from finetally.core.compare.use import use_edits
 from finetally.core.compare.wishes import MATTERS, NAMED_WISHES, Wish
 from finetally.core.edits.edit import Edit
@@ -53,12 +53,12 @@ from finetally.web.api.compare_schemas import (
 from finetally.web.api.figures import REFUSALS, json_answer
 from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.request import ActorRequest
-from finetally.web.jobs.use_cases import Wanted, ask
-from finetally.web.jobs.work import Desk
+from finetally.web.jobs.use_cases import JobRequest, ask
+from finetally.web.jobs.work import JobHandle
 from finetally.web.plan.placing import place
 from finetally.web.problems import ProblemOut
 from finetally.web.squads.actor import Actor
-from finetally.web.squads.house import House
+from finetally.web.squads.figuring_context import FiguringContext
 from finetally.web.squads.use_cases import squad_to_look_at
 from finetally.web.training.shapes import own_shapes
 from finetally.web.training.use_cases import sessions_for_comparison
@@ -77,34 +77,36 @@ def _known(key: str, place: str, also: Container[str] = ()) -> None:
         raise DocumentError([Problem(place, repr(key), "a format of the table", "format")])
 
 
-def _compared_columns(actor: Actor, data: CompareIn, house: House) -> tuple[Comparison, Poured, Typed | None]:
+def _compared_columns(
+    actor: Actor, data: CompareIn, context: FiguringContext
+) -> tuple[Comparison, ComparisonStart, TypedMovements | None]:
     shapes = own_shapes(actor, data.squad)
     for number, key in enumerate(data.formats or ()):
         _known(key, f"formats[{number}]", {one.key for one in shapes})
-    judging = data.judged_by()
-    typed = data.typed(house)
+    criteria = data.criteria()
+    typed = data.typed(context)
     squad = squad_to_look_at(actor, data.squad)
     try:
-        poured = gathered(data.asked(typed, squad), library=house.library, methods=house.methods)
-        made = compare(poured, data.formats, judging, shapes, library=house.library, methods=house.methods)
+        start = start_comparison(data.asked(typed, squad), library=context.library, methods=context.methods)
+        made = compare(start, data.formats, criteria, shapes, library=context.library, methods=context.methods)
     except (NoIngredientsError, LookupError) as error:
         raise _refused("source", error) from None
-    return made, poured, typed
+    return made, start, typed
 
 
 def _formats(actor: Actor, data: CompareIn) -> dict[str, Any]:
-    made, poured, typed = _compared_columns(actor, data, data.house(actor))
+    made, start, typed = _compared_columns(actor, data, data.context(actor))
     read = None
     if typed is not None:
         steps = [written(step) for step in typed.steps]
         read = {"steps": steps, "unknown": list(typed.unknown), "unread": list(typed.unread)}
-    return {"comparison": printed(made), "holding": holding(poured), "read": read}
+    return {"comparison": printed(made), "holding": holding(start), "read": read}
 
 
 def _placing(actor: Actor, data: PlacingIn) -> dict[str, Any]:
-    house = data.house(actor)
-    made, _, _ = _compared_columns(actor, data, house)
-    return {"placing": printed(place(actor, data.squad, data.day, made["columns"][: made["shown"]], house))}
+    context = data.context(actor)
+    made, _, _ = _compared_columns(actor, data, context)
+    return {"placing": printed(place(actor, data.squad, data.day, made["columns"][: made["shown"]], context))}
 
 
 def _wish(one: Wish) -> WishIn:
@@ -124,26 +126,28 @@ def compare_tables(request: ActorRequest) -> CompareTablesOut:
 
 
 def _sessions(actor: Actor, data: SessionsIn) -> dict[str, Any]:
-    judging = data.judged_by()
-    sessions, house = sessions_for_comparison(actor, data.sessions)
+    criteria = data.criteria()
+    sessions, context = sessions_for_comparison(actor, data.sessions)
     named = [(session.title, session.head.document if session.head else {}) for session in sessions]
-    made = compare_sessions(named, judging, library=house.library, methods=house.methods)
+    made = compare_sessions(named, criteria, library=context.library, methods=context.methods)
     return {"comparison": printed(made)}
 
 
 def _sweep(actor: Actor, data: SweepIn) -> dict[str, Any]:
-    house = data.house(actor)
+    context = data.context(actor)
     squad = squad_to_look_at(actor, data.squad)
     _known(data.format, "format")
     try:
-        poured = gathered(data.asked(data.typed(house), squad), library=house.library, methods=house.methods)
+        start = start_comparison(
+            data.asked(data.typed(context), squad), library=context.library, methods=context.methods
+        )
         values = sweep_values(data.format, data.param, data.low, data.high, data.step)
     except NotSweptError as error:
         raise _refused("param", error) from None
     except (NoIngredientsError, LookupError) as error:
         raise _refused("source", error) from None
     points = sweep(
-        poured, data.format, data.param, values, data.params, library=house.library, methods=house.methods
+        start, data.format, data.param, values, data.params, library=context.library, methods=context.methods
     )
     return {"points": printed(points), "turns": printed(turns_of(points))}
 
@@ -165,22 +169,22 @@ def _compared(request: ActorRequest, what: str, data: Any, kind: str = "") -> Ht
             return _as_answer(MAKING[what][1](actor, data), kind)
     except OverBudgetError:
         asked = {"what": what, "body": data.model_dump(mode="json"), "kind": kind}
-        job = ask(actor, data.squad_id(actor), Wanted("compare", asked, priority=SOME_HURRY))
+        job = ask(actor, data.squad_id(actor), JobRequest("compare", asked, priority=SOME_HURRY))
         return json_answer(job_out(job).model_dump(mode="json"), status=202)
 
 
-def work(desk: Desk) -> None:
+def compare_job(handle: JobHandle) -> None:
     """Make a large comparison; see web/jobs/work.py."""
-    asked = desk.job.asked
+    asked = handle.job.asked
     schema, make = MAKING[asked["what"]]
-    made = make(desk.asker(), schema.model_validate(asked["body"]))
+    made = make(handle.asker(), schema.model_validate(asked["body"]))
     kind = asked["kind"]
     if kind:
         file = _as_answer(made, kind)
         name = f"side-by-side.{kind}"
-        desk.show(file=file.content, file_name=name, file_type=file["Content-Type"])
+        handle.show(file=file.content, file_name=name, file_type=file["Content-Type"])
     else:
-        desk.show(answer=made)
+        handle.show(answer=made)
 
 
 @router.post("/compare", response={200: ComparisonOut, 202: JobOut, **REFUSALS}, operation_id="compare")

@@ -12,9 +12,9 @@ from pydantic import Field
 from finetally.core.compare import side_by_side
 from finetally.core.compare.held import Hold
 from finetally.core.compare.rows import ROW_BY_KEY
-from finetally.core.compare.side_by_side import Asked, Comparison, SessionComparison
+from finetally.core.compare.side_by_side import Comparison, ComparisonRequest, SessionComparison
 from finetally.core.compare.sweep import SweepPoint, Turn
-from finetally.core.compare.typed import Typed, read_movements
+from finetally.core.compare.typed import TypedMovements, read_movements
 from finetally.core.compare.wishes import Way, Wish
 from finetally.core.edits.edit import Edit
 from finetally.core.session.problems import DocumentError, Problem, shown
@@ -22,9 +22,9 @@ from finetally.web.api.library import MovementKey
 from finetally.web.api.openapi import Document
 from finetally.web.plan.placing import Placing
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.house import House
+from finetally.web.squads.figuring_context import FiguringContext
 from finetally.web.squads.models import Squad
-from finetally.web.squads.use_cases import house_for, squad_for
+from finetally.web.squads.use_cases import context_for, squad_for
 from finetally.web.training.use_cases import sessions_for_comparison
 
 MAX_FORMATS = 8
@@ -41,13 +41,13 @@ class WishIn(Schema):
     weight: float = Field(3, ge=0, le=10)
 
 
-class Judging(Schema):
+class CriteriaIn(Schema):
     """How columns are judged: wishes, and the two figures of the trade-off picture."""
 
     wishes: list[WishIn] = Field(default=[], max_length=12)
     axes: tuple[str, str] = ("load", "density")
 
-    def judged_by(self) -> side_by_side.Judging:
+    def criteria(self) -> side_by_side.Criteria:
         """As the core takes it. Raises DocumentError for a row that there is not."""
         allowed = ", ".join(ROW_BY_KEY)
         wrong = [(f"wishes[{n}].row", wish.row) for n, wish in enumerate(self.wishes) if wish.row not in ROW_BY_KEY]
@@ -55,10 +55,10 @@ class Judging(Schema):
         if wrong:
             raise DocumentError(Problem(path, repr(row), allowed, "row") for path, row in wrong)
         wishes = [Wish(w.row, w.way, w.value, w.hard, w.weight) for w in self.wishes]
-        return side_by_side.Judging(wishes, self.axes)
+        return side_by_side.Criteria(wishes, self.axes)
 
 
-class PouredIn(Schema):
+class StartIn(Schema):
     """What is poured: entries of a document (its main part, where `source` names none), or fresh movements.
 
     `text`: movements as typed on a wall, with their doses or without. `people`: how many do it together.
@@ -74,35 +74,35 @@ class PouredIn(Schema):
     squad: int | None = None
     methods: dict[str, Any] = {}
 
-    def asked(self, typed: Typed | None, squad: Squad | None = None) -> Asked:
+    def asked(self, typed: TypedMovements | None, squad: Squad | None = None) -> ComparisonRequest:
         """As the core takes it; what is chosen fresh is for all people of the squad where nothing else is said."""
         people = self.people
         if people is None and self.document is None and squad is not None:
             people = squad.people.count() or None
-        return Asked(
+        return ComparisonRequest(
             self.document, self.source, self.movements, self.hold, self.target,
             typed.steps if typed is not None else (), typed.definitions if typed is not None else (), people,
         )  # fmt: skip
 
-    def typed(self, house: House) -> Typed | None:
+    def typed(self, context: FiguringContext) -> TypedMovements | None:
         """What was typed, read; None where nothing was. Raises DocumentError where nothing in it is a movement."""
         if self.document is not None or not self.text.strip():
             return None
-        found = read_movements(self.text, library=house.library)
+        found = read_movements(self.text, library=context.library)
         if not found.steps:
             raise DocumentError([Problem("text", shown(self.text), "movements, one a line", "no_movements")])
         return found
 
-    def house(self, actor: Actor) -> House:
+    def context(self, actor: Actor) -> FiguringContext:
         """What it is figured with."""
-        return house_for(actor, self.squad, Right.LOOK, self.methods)
+        return context_for(actor, self.squad, Right.LOOK, self.methods)
 
     def squad_id(self, actor: Actor) -> int:
         """Whose comparison it is."""
         return squad_for(actor, self.squad, Right.LOOK).pk
 
 
-class CompareIn(PouredIn, Judging):
+class CompareIn(StartIn, CriteriaIn):
     """As poured; these formats are shown, and own shapes by `shape:` and their number. Where none are named, the
     first ones; all that fit are ranked.
     """
@@ -138,7 +138,7 @@ class PlacingOut(Schema):
     placing: Placing
 
 
-class SweepIn(PouredIn):
+class SweepIn(StartIn):
     """One format over a range of one of its numbers; `params` fixes the others."""
 
     format: str = Field(max_length=64)
@@ -171,7 +171,7 @@ class UseOut(Schema):
     edits: list[Edit]
 
 
-class SessionsIn(Judging):
+class SessionsIn(CriteriaIn):
     """Two to eight kept sessions, in order; the others are held against the first."""
 
     sessions: list[UUID] = Field(min_length=2, max_length=8)

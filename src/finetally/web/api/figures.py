@@ -23,9 +23,9 @@ from finetally.web.api.openapi import Document
 from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
-from finetally.web.squads.house import House
-from finetally.web.squads.use_cases import house_for
-from finetally.web.training.figuring import figured
+from finetally.web.squads.figuring_context import FiguringContext
+from finetally.web.squads.use_cases import context_for
+from finetally.web.training.figuring import bench_figures
 
 router = Router()
 REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
@@ -42,9 +42,9 @@ class DocumentIn(Schema):
     given: Given = Given()
     methods: dict[str, Any] = {}
 
-    def house(self, request: ActorRequest) -> House:
+    def context(self, request: ActorRequest) -> FiguringContext:
         """What it is figured with."""
-        return house_for(request.auth, self.squad, Right.LOOK, self.methods)
+        return context_for(request.auth, self.squad, Right.LOOK, self.methods)
 
 
 class AgainstIn(Schema):
@@ -110,14 +110,14 @@ def json_answer(value: Any, status: int = 200) -> HttpResponse:
 @router.post("/figures", response={200: FiguresOut, **REFUSALS}, operation_id="figures")
 def figures(request: ActorRequest, data: FiguresIn) -> HttpResponse:
     """Figure a document."""
-    house = data.house(request)
-    made = figured(data.document, house, data.given)
+    context = data.context(request)
+    made = bench_figures(data.document, context, data.given)
     if data.against is None:
         return json_answer(made)
     other, _ = figures_and_tally(
         parse_session(data.against.document or data.document),
-        library=house.library,
-        methods=house.methods,
+        library=context.library,
+        methods=context.methods,
         given=data.against.given,
     )
     return json_answer({**made, "deltas": printed(deltas(printed(other), dict(made["figures"])))})
@@ -126,10 +126,10 @@ def figures(request: ActorRequest, data: FiguresIn) -> HttpResponse:
 @router.post("/explain", response={200: ExplanationOut, **REFUSALS}, operation_id="explain")
 def explain_figure(request: ActorRequest, data: ExplainIn) -> HttpResponse:
     """Open one level of a figure."""
-    house = data.house(request)
+    context = data.context(request)
     session = parse_session(data.document)
     try:
-        opened = explain(session, data.figure, library=house.library, methods=house.methods, given=data.given)
+        opened = explain(session, data.figure, library=context.library, methods=context.methods, given=data.given)
     except UnknownFigureError:
         return problem_response(404, "figure", f"There is no figure {data.figure[:80]!r} in this session.")
     return json_answer(printed({"explanation": opened}))
@@ -138,8 +138,8 @@ def explain_figure(request: ActorRequest, data: ExplainIn) -> HttpResponse:
 @router.post("/fit", response={200: FitOut, **REFUSALS}, operation_id="fit")
 def fit(request: ActorRequest, data: FitIn) -> HttpResponse:
     """Ways to make a session fit the minutes there are."""
-    house = data.house(request)
+    context = data.context(request)
     ways = fit_to_time(
-        data.document, data.available_s, library=house.library, methods=house.methods, given=data.given
+        data.document, data.available_s, library=context.library, methods=context.methods, given=data.given
     )
     return json_answer(printed({"ways": ways}))

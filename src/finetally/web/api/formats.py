@@ -12,7 +12,7 @@ from pydantic import Field
 from finetally.core.compare.sweep import usual_sweep
 from finetally.core.formats.doses import REST_BEFORE_NEW_S, usual_step
 from finetally.core.formats.format import AnyFormat
-from finetally.core.formats.params import CannotMakeError, FormatParams, choices, is_open, schema_of, setting
+from finetally.core.formats.params import CannotMakeError, FormatParams, choices, is_open, param_spec, schema_of
 from finetally.core.formats.remake import remade
 from finetally.core.formats.table import BY_KEY, FORMATS, make
 from finetally.core.session.parts import parse_entry, written
@@ -24,7 +24,7 @@ from finetally.web.api.library import MovementKey, library_with
 from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
-from finetally.web.squads.use_cases import house_for
+from finetally.web.squads.use_cases import context_for
 
 router = Router()
 REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
@@ -140,7 +140,7 @@ def _format(one: AnyFormat) -> FormatOut:
         params=[
             ParamOut(
                 name=name,
-                label=(said := setting(params, name)).label,
+                label=(said := param_spec(params, name)).label,
                 kind=said.unit,
                 default=usual[name],
                 low=said.low,
@@ -169,7 +169,7 @@ def formats(request: HttpRequest) -> FormatsOut:
 @router.post("/formats/make", response={200: MakeOut, **REFUSALS}, operation_id="make_format")
 def make_format(request: ActorRequest, data: MakeIn) -> HttpResponse:
     """Make a block of a format, from movements or from a block that is there."""
-    library = library_with(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
+    library = library_with(context_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     chosen = BY_KEY.get(data.key)
     if chosen is None:
         return problem_response(404, "format", f"There is no format {data.key!r}.")
@@ -192,5 +192,5 @@ def make_format(request: ActorRequest, data: MakeIn) -> HttpResponse:
 @router.post("/formats/step", response={200: StepOut, **REFUSALS}, operation_id="usual_step")
 def make_step(request: ActorRequest, data: StepIn) -> StepOut:
     """A step as it is added to a block."""
-    library = library_with(house_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
+    library = library_with(context_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     return StepOut(step=written(usual_step(data.movement, library, dosed=data.clock != "intervals")))

@@ -121,6 +121,6 @@ def take_level(request: ActorRequest, job_id: UUID, data: TakeIn) -> Status[Chan
 
 
 @router.post("/changes/{change_id}/undo/{item}", response={200: ChangeOut, **REFUSALS}, operation_id="undo_change")
-def undochange_out(request: ActorRequest, change_id: int, item: int) -> ChangeOut:
+def undo_change(request: ActorRequest, change_id: int, item: int) -> ChangeOut:
     """Undo one edit of a change."""
     return change_out(levelling.undo(request.auth, change_id, item))

@@ -18,9 +18,9 @@ from finetally.web.api.days import PlanDay
 from finetally.web.api.figures import json_answer
 from finetally.web.api.request import ActorRequest
 from finetally.web.plan import entries, levelling
-from finetally.web.plan.amounts import from_kept
 from finetally.web.plan.models import Change, Day, Entry, Phase
 from finetally.web.plan.refigure import Refigured, aged_in, lately
+from finetally.web.plan.summaries import summary_from_json
 from finetally.web.plan.week import PlannedWeek, read_week
 from finetally.web.problems import ProblemOut
 from finetally.web.squads.actor import Right
@@ -193,13 +193,13 @@ class RepeatIn(Schema):
 
 def entry_out(one: Entry, *, noted: bool = False) -> EntryOut:
     """An entry as it is shown; with its notes to those who plan."""
-    amount = from_kept(one.amount)
+    summary = summary_from_json(one.summary)
     logged = one.logged_minutes is not None and one.logged_effort is not None
-    minutes, effort = (one.logged_minutes, one.logged_effort) if logged else (amount.minutes, amount.effort)
+    minutes, effort = (one.logged_minutes, one.logged_effort) if logged else (summary.minutes, summary.effort)
     return EntryOut(
         id=one.pk, day=one.day, time=one.time, title=one.title, session=one.session_id, newer=one.is_behind,
         changed=one.changed,
-        minutes=minutes or 0, effort=effort or 0, load=(minutes or 0) * (effort or 0) if logged else amount.load,
+        minutes=minutes or 0, effort=effort or 0, load=(minutes or 0) * (effort or 0) if logged else summary.load,
         group=one.group, person=one.person_id, locked=one.locked, skipped=one.skipped, logged=logged,
         notes=one.notes if noted else "", version=one.sequence,
     )  # fmt: skip

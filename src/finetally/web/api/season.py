@@ -18,9 +18,9 @@ from finetally.web.api.request import ActorRequest
 from finetally.web.plan import links
 from finetally.web.plan.calendar import calendar_of
 from finetally.web.plan.models import Entry, Link
-from finetally.web.plan.season import SeasonWeek, beside, read_season
+from finetally.web.plan.season import SeasonWeek, compare_weeks, read_season
 from finetally.web.plan.week import read_week
-from finetally.web.squads.house import house_of
+from finetally.web.squads.figuring_context import context_of
 
 router = Router()
 FILES = {
@@ -75,7 +75,7 @@ def season(
 @router.get("/beside", response={200: BesideOut, **REFUSALS}, operation_id="week_beside")
 def week_beside(request: ActorRequest, day: PlanDay, other: PlanDay, squad: int | None = None) -> BesideOut:
     """A week held against another."""
-    made = beside(request.auth, squad, day, other)
+    made = compare_weeks(request.auth, squad, day, other)
     return BesideOut(
         load=made.week.load,
         rows=list(made.week.rows),
@@ -93,7 +93,7 @@ def export_week(
     made = read_week(request.auth, squad, day)
     if kind == "ics":
         full = Entry.objects.filter(pk__in=[one.pk for one in made.entries])
-        body: str | bytes = calendar_of(made.squad, made.squad.name, full, house_of(made.squad).library)
+        body: str | bytes = calendar_of(made.squad, made.squad.name, full, context_of(made.squad).library)
     else:
         lines = [_line(entry_out(one)) for one in made.entries]
         table = week_table(lines, made.load, made.rows)

@@ -16,7 +16,7 @@ from finetally.core.movements.near import near_to
 from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.movement import FINE_PATTERNS
-from finetally.core.tables import Named
+from finetally.core.tables import NamedKey
 from finetally.web.api.figures import json_answer
 from finetally.web.api.library import MovementKey, library_with
 from finetally.web.api.openapi import Movement
@@ -30,7 +30,7 @@ REFUSALS = {
 }  # fmt: skip
 
 
-class PatternRow(Schema):
+class PatternRowOut(Schema):
     """A row of the stave: name, short code, the fine patterns in it."""
 
     name: str
@@ -50,7 +50,7 @@ class MovementsOut(Schema):
 
     movements: list[Movement]
     own: list[str]
-    rows: list[PatternRow]
+    rows: list[PatternRowOut]
     patterns: list[str]
     checks: list[CheckRow]
 
@@ -111,7 +111,7 @@ class TakenOut(Schema):
     keys: list[str]
 
 
-def _named(table: Iterable[Named]) -> list[NamedOut]:
+def _named(table: Iterable[NamedKey]) -> list[NamedOut]:
     return [NamedOut(key=one.key, label=one.label) for one in table]
 
 
@@ -122,7 +122,7 @@ def _tables() -> TablesOut:
         efforts=_named(named.EFFORTS),
         sides=_named(named.SIDES),
         optional=_named(named.OPTIONAL),
-        levels=_named(named.LEVELS),
+        levels=_named(named.OPTION_LEVELS),
         landing_grades=_named(named.LANDING_GRADES),
         load_units=_named(named.LOAD_UNITS),
         intents=_named(named.INTENTS),
@@ -131,9 +131,9 @@ def _tables() -> TablesOut:
         currencies=_named(named.CURRENCY_NAMES),
         schools=[SchoolOut(key=s.key, label=s.label, choices=_named(s.choices)) for s in named.SCHOOLS],
         phrases=PhrasesOut(
-            heads=list(named.PHRASES.heads),
-            phrases=list(named.PHRASES.phrases),
-            qualities=list(named.PHRASES.qualities),
+            heads=list(named.EDITOR_PHRASES.heads),
+            phrases=list(named.EDITOR_PHRASES.phrases),
+            qualities=list(named.EDITOR_PHRASES.qualities),
         ),
     )
 
@@ -147,10 +147,12 @@ def tables(request: HttpRequest) -> TablesOut:
 @router.get("/movements", response={200: MovementsOut, 401: ProblemOut, 404: ProblemOut}, operation_id="movements")
 def movements(request: ActorRequest, squad: int | None = None) -> HttpResponse:
     """All movements of a squad: those that ship, and its own."""
-    house = use_cases.movements_of(request.auth, squad)
+    context = use_cases.movements_of(request.auth, squad)
     answer: dict[str, Any] = {
-        "movements": [movement.model_dump(mode="json", exclude_unset=True) for movement in house.library.values()],
-        "own": sorted(house.own),
+        "movements": [
+            movement.model_dump(mode="json", exclude_unset=True) for movement in context.library.values()
+        ],
+        "own": sorted(context.own),
         "rows": [
             {"name": row.name, "code": row.code, "members": list(row.members)} for row in (*EIGHT_ROWS, MOBILITY)
         ],
@@ -184,8 +186,8 @@ class NearOut(Schema):
 @router.post("/movements/near", response={200: NearOut, **REFUSALS}, operation_id="near_movements")
 def near_movements(request: ActorRequest, data: NearIn) -> NearOut:
     """What could stand in a movement's place."""
-    house = use_cases.movements_of(request.auth, data.squad)
-    return NearOut(keys=near_to(data.movement, library_with(house.library, data.definitions)))
+    context = use_cases.movements_of(request.auth, data.squad)
+    return NearOut(keys=near_to(data.movement, library_with(context.library, data.definitions)))
 
 
 class CalledIn(Schema):

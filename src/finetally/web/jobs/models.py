@@ -28,7 +28,7 @@ OPEN = (JobState.WAITING, JobState.RUNNING)
 class Job(models.Model):
     """Work that takes longer than a request may. `answer` is the best so far while it runs, kept when it ends.
 
-    `place`: what there can be only one of at a time (a squad's levelling), empty for the others. `key`: hash of
+    `lock_name`: what there can be only one of at a time (a squad's levelling), empty for the others. `key`: hash of
     what was asked, so that asking twice is one job. `owner` None: nobody asked, it has to be done. `shared`: seen
     by everybody who plans in the squad, else by its owner alone. `private`: what later steps need of the answer and
     nobody is shown. `refusal`: why it was refused.
@@ -39,7 +39,7 @@ class Job(models.Model):
     squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="jobs")
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, null=True, related_name="jobs")
     shared = models.BooleanField(default=False)
-    place = models.CharField(max_length=80, blank=True)
+    lock_name = models.CharField(max_length=80, blank=True)
     key = models.CharField(max_length=64)
     priority = models.SmallIntegerField(default=0)
     asked = models.JSONField(default=dict)
@@ -59,9 +59,9 @@ class Job(models.Model):
         ordering = ["-priority", "created_at"]
         constraints = [
             models.UniqueConstraint(
-                fields=["place"],
-                condition=Q(state__in=OPEN, stop_asked=False) & ~Q(place=""),
-                name="one_open_job_a_place",
+                fields=["lock_name"],
+                condition=Q(state__in=OPEN, stop_asked=False) & ~Q(lock_name=""),
+                name="one_open_job_a_lock",
             )
         ]
 

@@ -24,17 +24,17 @@ MOST_WAITING = 20
 
 
 @dataclass(frozen=True, slots=True)
-class Wanted:
-    """What is to be done. `place`: there is one such job at a time; another one asked meanwhile is refused."""
+class JobRequest:
+    """What is to be done. `lock_name`: there is one such job at a time; another one asked meanwhile is refused."""
 
     kind: str
     asked: dict[str, Any]
     priority: int = 0
-    place: str = ""
+    lock_name: str = ""
     shared: bool = False
 
 
-def ask(actor: Actor, squad_id: int, wanted: Wanted) -> Job:
+def ask(actor: Actor, squad_id: int, wanted: JobRequest) -> Job:
     """Put work into the queue; work that is asked for twice is one job. Raises DocumentError.
 
     The right to what is asked is for the caller to require.
@@ -51,28 +51,28 @@ def ask(actor: Actor, squad_id: int, wanted: Wanted) -> Job:
     return job
 
 
-def ask_by_itself(squad: Squad, wanted: Wanted) -> Job:
+def ask_by_itself(squad: Squad, wanted: JobRequest) -> Job:
     """Put work into the queue that nobody asked for, but that has to be done. One that waits is enough."""
     with transaction.atomic():
-        waiting = Job.objects.filter(place=wanted.place, state=JobState.WAITING, stop_asked=False).first()
+        waiting = Job.objects.filter(lock_name=wanted.lock_name, state=JobState.WAITING, stop_asked=False).first()
         if waiting is None:
-            Job.objects.filter(place=wanted.place, state=JobState.RUNNING).update(stop_asked=True)
+            Job.objects.filter(lock_name=wanted.lock_name, state=JobState.RUNNING).update(stop_asked=True)
         job = waiting or _put(squad.pk, None, wanted)
     job.refresh_from_db()
     return job
 
 
-def _key(squad_id: int, owner_id: int | None, wanted: Wanted) -> str:
+def _key(squad_id: int, owner_id: int | None, wanted: JobRequest) -> str:
     who = [squad_id, None if wanted.shared else owner_id]
     return hashlib.sha256(json.dumps([wanted.kind, wanted.asked, who], sort_keys=True).encode()).hexdigest()
 
 
-def _same(squad_id: int, owner_id: int, wanted: Wanted) -> Job | None:
+def _same(squad_id: int, owner_id: int, wanted: JobRequest) -> Job | None:
     """The open job that was asked for the same; raises DocumentError where its place is taken by another."""
     going = Job.objects.filter(state__in=OPEN, stop_asked=False)
     same = going.filter(key=_key(squad_id, owner_id, wanted)).first()
-    if same is None and wanted.place:
-        other = going.filter(place=wanted.place).select_related("owner").first()
+    if same is None and wanted.lock_name:
+        other = going.filter(lock_name=wanted.lock_name).select_related("owner").first()
         if other is not None:
             raise _refused(
                 f"one that {other.owner or 'nobody'} asked for is under way", "to wait for it or stop it"
@@ -80,9 +80,9 @@ def _same(squad_id: int, owner_id: int, wanted: Wanted) -> Job | None:
     return same
 
 
-def _put(squad_id: int, owner_id: int | None, wanted: Wanted) -> Job:
+def _put(squad_id: int, owner_id: int | None, wanted: JobRequest) -> Job:
     job = Job.objects.create(
-        kind=wanted.kind, squad_id=squad_id, owner_id=owner_id, shared=wanted.shared, place=wanted.place,
+        kind=wanted.kind, squad_id=squad_id, owner_id=owner_id, shared=wanted.shared, lock_name=wanted.lock_name,
         key=_key(squad_id, owner_id, wanted), priority=wanted.priority, asked=wanted.asked,
     )  # fmt: skip
     work_on.using(priority=wanted.priority).enqueue(str(job.pk))

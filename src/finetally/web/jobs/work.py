@@ -29,7 +29,7 @@ LOOK_S = 0.25
 FAULT = Problem("job", "a fault of ours", "to ask again; what was asked changed nothing", "fault")
 
 
-class Desk:
+class JobHandle:
     """What a job's work is handed: a place to lay down the best so far, and whether to stop.
 
     Used from the thread that works and from the one that looks on.
@@ -74,14 +74,14 @@ class Desk:
         return {name: made() if callable(made) else made for name, made in shown.items()}
 
 
-_desks: list[Desk] = []
+_handles: list[JobHandle] = []
 """Of the job that this process works on now: none or one."""
 
 
 def stop_work() -> None:
     """End what this process works on; what it has so far is kept."""
-    for desk in list(_desks):
-        desk.stop()
+    for handle in list(_handles):
+        handle.stop()
 
 
 @task()
@@ -90,14 +90,14 @@ def work_on(job_id: str) -> None:
     if not Job.objects.filter(pk=job_id, state=JobState.WAITING).update(state=JobState.RUNNING):
         return
     job = Job.objects.select_related("squad").get(pk=job_id)
-    desk = Desk(job)
-    _desks.append(desk)
+    handle = JobHandle(job)
+    _handles.append(handle)
     last: dict[str, Any] = {}
     try:
-        work: Callable[[Desk], None] = import_string(settings.JOB_KINDS[job.kind])
-        with budget_of(settings.JOB_UNITS), _looked_on(desk):
-            work(desk)
-        last["state"] = JobState.STOPPED if desk.stopped else JobState.DONE
+        work: Callable[[JobHandle], None] = import_string(settings.JOB_KINDS[job.kind])
+        with budget_of(settings.JOB_UNITS), _looked_on(handle):
+            work(handle)
+        last["state"] = JobState.STOPPED if handle.stopped else JobState.DONE
     except DocumentError as error:
         told = [{"path": p.path, "found": p.found, "allowed": p.allowed, "code": p.code} for p in error.problems]
         last.update(state=JobState.REFUSED, refusal=told)
@@ -106,26 +106,26 @@ def work_on(job_id: str) -> None:
         fault = {"path": FAULT.path, "found": FAULT.found, "allowed": FAULT.allowed, "code": FAULT.code}
         last.update(state=JobState.REFUSED, refusal=[fault])
     finally:
-        _desks.remove(desk)
-    _write(desk, ended_at=timezone.now(), **last)
+        _handles.remove(handle)
+    _write(handle, ended_at=timezone.now(), **last)
 
 
-def _write(desk: Desk, **more: Any) -> None:
-    fields = {**desk.shown(), **more}
+def _write(handle: JobHandle, **more: Any) -> None:
+    fields = {**handle.shown(), **more}
     if fields:
         with transaction.atomic():
-            Job.objects.filter(pk=desk.job.pk).update(**fields)
+            Job.objects.filter(pk=handle.job.pk).update(**fields)
 
 
 @contextmanager
-def _looked_on(desk: Desk) -> Iterator[None]:
+def _looked_on(handle: JobHandle) -> Iterator[None]:
     """Inside, another thread tells how far the work is, and stops it when somebody asks."""
     if connection.in_atomic_block:
         # Nobody else can see the job before this transaction ends, nor ask for its end.
         yield
         return
     over = threading.Event()
-    thread = threading.Thread(target=_look_on, args=(desk, over), daemon=True)
+    thread = threading.Thread(target=_look_on, args=(handle, over), daemon=True)
     thread.start()
     try:
         yield
@@ -134,13 +134,13 @@ def _looked_on(desk: Desk) -> Iterator[None]:
         thread.join()
 
 
-def _look_on(desk: Desk, over: threading.Event) -> None:
+def _look_on(handle: JobHandle, over: threading.Event) -> None:
     try:
         while not over.wait(LOOK_S):
             try:
-                if Job.objects.filter(pk=desk.job.pk, stop_asked=True).exists():
-                    desk.stop()
-                _write(desk)
+                if Job.objects.filter(pk=handle.job.pk, stop_asked=True).exists():
+                    handle.stop()
+                _write(handle)
             except OperationalError:
                 log.info("the database is busy: progress is told later")
     finally:

@@ -12,9 +12,9 @@ from finetally.web.plan.models import Away
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.use_cases import squad_for
 
-LONGEST = 366
+MAX_DAYS = 366
 """Days of one time away."""
-MOST = 200
+MAX_PERIODS = 200
 """Times away of a squad."""
 
 
@@ -26,14 +26,14 @@ def times_away(actor: Actor, squad_id: int | None) -> list[Away]:
 def add_away(actor: Actor, squad_id: int | None, first: date, last: date, *, known: bool) -> Away:
     """Say that the squad is away. `known`: it rests then. Raises DocumentError for days that lie over others."""
     squad = squad_for(actor, squad_id, Right.PLAN)
-    if not 0 <= (last - first).days < LONGEST:
-        raise wrong("last", last.isoformat(), f"a day from {first} on, {LONGEST} days at most")
+    if not 0 <= (last - first).days < MAX_DAYS:
+        raise wrong("last", last.isoformat(), f"a day from {first} on, {MAX_DAYS} days at most")
     with transaction.atomic():
         other = squad.away.filter(first__lte=last, last__gte=first).first()
         if other is not None:
             raise wrong("first", first.isoformat(), f"days beside those from {other.first} to {other.last}")
-        if squad.away.count() >= MOST:
-            raise wrong("first", f"{MOST} times away", "fewer: take one away first")
+        if squad.away.count() >= MAX_PERIODS:
+            raise wrong("first", f"{MAX_PERIODS} times away", "fewer: take one away first")
         return Away.objects.create(squad=squad, first=first, last=last, known=known)
 
 

@@ -42,7 +42,7 @@ def _event(entry: Entry, squad: Squad, library: Library) -> Event:
     event.add("dtstamp", entry.updated_at.astimezone(UTC))
     event.add("last-modified", entry.updated_at.astimezone(UTC))
     event.add("summary", one_line(f"{entry.title} ({entry.group})" if entry.group else entry.title))
-    minutes = max(1, round(float(entry.amount.get("minutes") or 0)))
+    minutes = max(1, round(float(entry.summary.get("minutes") or 0)))
     if entry.time is None:
         event.add("dtstart", entry.day)
         event.add("dtend", entry.day + timedelta(days=1))
@@ -56,7 +56,7 @@ def _event(entry: Entry, squad: Squad, library: Library) -> Event:
 
 
 def _description(entry: Entry, minutes: int, library: Library) -> str:
-    head = f"{minutes} min, effort {float(entry.amount.get('effort') or 0):.1f}"
+    head = f"{minutes} min, effort {float(entry.summary.get('effort') or 0):.1f}"
     if entry.document is None:
         return head
     try:

@@ -10,12 +10,12 @@ from datetime import date, time, timedelta
 
 from django.db import transaction
 
-from finetally.core.week.bout import other_training
-from finetally.web.plan.amounts import as_kept, figured, inside
+from finetally.core.week.planned_load import other_training
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Day, Entry, Phase
+from finetally.web.plan.summaries import inside, summarise, summary_json
 from finetally.web.squads.actor import member
-from finetally.web.squads.house import House, house_of
+from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.models import Role, Squad
 from finetally.web.training.demo import SQUAD, demo_documents
 from finetally.web.training.models import Session
@@ -42,7 +42,7 @@ USUAL_INTENTS = ((0, "medium"), (1, "easy"), (2, "hard"), (4, "medium"), (5, "ea
 THIS_INTENTS = ((2, "rest"),)
 OTHER = {"Long walk out": (150.0, 1.5), "Rope and knots": (60.0, 2.0)}
 RATED = (0.94, 1.05, 0.98, 1.1, 1.0)
-"""What was rated beside what was planned, bout after bout: nobody's week goes as written."""
+"""What was rated beside what was planned, planned load after planned load: nobody's week goes as written."""
 
 
 @transaction.atomic
@@ -52,25 +52,25 @@ def load_demo_plan(today: date | None = None) -> None:
     if squad.entries.exists():
         return
     begins = week_of(squad, today or date.today())
-    house = house_of(squad)
+    context = context_of(squad)
     sessions = {session.title: session for session in squad.sessions.select_related("head")}
     head = squad.memberships.filter(role=Role.HEAD_COACH).values_list("user_id", flat=True)[0]
     for document in demo_documents():
         # A demo that was set up by an earlier release has fewer sessions.
         if document["title"] not in sessions:
             sessions[document["title"]] = create_session(member(head), squad.pk, document)
-    bouts = 0
+    planned_loads = 0
     for back in range(7, 0, -1):
         for number, title in USUAL_WEEK if back > 4 else LATER_WEEK:
-            entry = _entry(squad, sessions, house, begins - timedelta(weeks=back) + timedelta(days=number), title)
-            _rate(entry, bouts)
+            entry = _entry(squad, sessions, context, begins - timedelta(weeks=back) + timedelta(days=number), title)
+            _rate(entry, planned_loads)
             entry.save()
-            bouts += 1
+            planned_loads += 1
     for number, title in THIS_WEEK:
-        entry = _entry(squad, sessions, house, begins + timedelta(days=number), title)
+        entry = _entry(squad, sessions, context, begins + timedelta(days=number), title)
         if today is None and entry.day < date.today():
-            _rate(entry, bouts)
-            bouts += 1
+            _rate(entry, planned_loads)
+            planned_loads += 1
         entry.save()
     for back, intents in ((3, USUAL_INTENTS), (2, USUAL_INTENTS), (1, USUAL_INTENTS), (0, THIS_INTENTS)):
         for number, intent in intents:
@@ -86,19 +86,19 @@ def load_demo_plan(today: date | None = None) -> None:
 
 
 def _rate(entry: Entry, number: int) -> None:
-    entry.logged_minutes = round(float(entry.amount["minutes"]))
-    entry.logged_effort = round(min(10.0, entry.amount["effort"] * RATED[number % len(RATED)]), 1)
+    entry.logged_minutes = round(float(entry.summary["minutes"]))
+    entry.logged_effort = round(min(10.0, entry.summary["effort"] * RATED[number % len(RATED)]), 1)
 
 
-def _entry(squad: Squad, sessions: dict[str, Session], house: House, day: date, title: str) -> Entry:
+def _entry(squad: Squad, sessions: dict[str, Session], context: FiguringContext, day: date, title: str) -> Entry:
     if title in OTHER:
         minutes, effort = OTHER[title]
-        amount = as_kept(other_training(minutes, effort))
-        return Entry(squad=squad, day=day, title=title, minutes=minutes, effort=effort, amount=amount)
+        summary = summary_json(other_training(minutes, effort))
+        return Entry(squad=squad, day=day, title=title, minutes=minutes, effort=effort, summary=summary)
     session = sessions[title]
-    document = inside(session.head.document if session.head else {}, house)
+    document = inside(session.head.document if session.head else {}, context)
     entry = Entry(
         squad=squad, day=day, time=EVENING, title=title, session=session, revision=session.head, document=document
     )
-    figured(document, house).put(entry)
+    summarise(document, context).put(entry)
     return entry

@@ -13,19 +13,19 @@ from django.shortcuts import get_object_or_404
 
 from finetally.core.session.cleaning import cleaned, one_line
 from finetally.core.session.problems import DocumentError, Problem
-from finetally.core.week.bout import other_training
 from finetally.core.week.plan import INTENT_PARTS, PhaseKind
-from finetally.web.plan.amounts import Figured, as_kept, figured, inside
+from finetally.core.week.planned_load import other_training
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
+from finetally.web.plan.summaries import SummarisedDocument, inside, summarise, summary_json
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.house import house_of
+from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.models import Revision, Session
 from finetally.web.training.use_cases import create_session, pin, read_session
 from finetally.web.versions import require_version, version_of
 
-PHASES: tuple[str, ...] = get_args(PhaseKind)
+PHASE_KINDS: tuple[str, ...] = get_args(PhaseKind)
 MOST_REPEATS = 52
 MOST_MINUTES = 24 * 60
 MOST_LOAD = 100_000
@@ -67,12 +67,12 @@ class _Newest:
     revision: Revision | None
     etag: str
     document: dict[str, Any]
-    figured: Figured
+    summarised: SummarisedDocument
 
     def put(self, entry: Entry) -> None:
         """Copy it into an entry, and pin it: what is planned is saved over no more."""
         entry.document = self.document
-        self.figured.put(entry)
+        self.summarised.put(entry)
         entry.title = one_line(str(self.document.get("title", "")))[:500]
         entry.revision = self.revision
         entry.changed = False
@@ -81,9 +81,9 @@ class _Newest:
 
 def _newest(session: Session) -> _Newest:
     """Figured before anything is locked: a long session takes seconds."""
-    house = house_of(session.squad)
-    document = inside(session.head.document if session.head else {}, house)
-    return _Newest(session.head, session.head.etag if session.head else "", document, figured(document, house))
+    context = context_of(session.squad)
+    document = inside(session.head.document if session.head else {}, context)
+    return _Newest(session.head, session.head.etag if session.head else "", document, summarise(document, context))
 
 
 def _still_newest(actor: Actor, session_id: UUID, newest: _Newest) -> tuple[Session, _Newest]:
@@ -103,7 +103,7 @@ def plan_other(actor: Actor, squad_id: int | None, day: date, title: str, detail
     _detail(entry, details)
     if entry.minutes is None or entry.effort is None:
         raise wrong("minutes", "no minutes or no effort", "both, for other training")
-    entry.amount = as_kept(other_training(entry.minutes, entry.effort))
+    entry.summary = summary_json(other_training(entry.minutes, entry.effort))
     entry.save()
     return entry
 
@@ -143,7 +143,7 @@ def change_entry(actor: Actor, entry_id: UUID, version: int, details: dict[str, 
             entry.day = details["day"]
         _detail(entry, details)
         if entry.document is None and entry.minutes is not None and entry.effort is not None:
-            entry.amount = as_kept(other_training(entry.minutes, entry.effort))
+            entry.summary = summary_json(other_training(entry.minutes, entry.effort))
         if newest is not None and entry.session_id is not None:
             _still_newest(actor, entry.session_id, newest)[1].put(entry)
         entry.save()
@@ -259,8 +259,8 @@ def add_phase(
 ) -> Phase:
     """A phase of several weeks, with the load each week is to come to; it may not lie over another."""
     squad = squad_for(actor, squad_id, Right.PLAN)
-    if kind not in PHASES:
-        raise wrong("kind", repr(kind), ", ".join(PHASES))
+    if kind not in PHASE_KINDS:
+        raise wrong("kind", repr(kind), ", ".join(PHASE_KINDS))
     if not 1 <= weeks <= MOST_REPEATS:
         raise wrong("weeks", str(weeks), f"1 to {MOST_REPEATS}")
     if not 0 <= low <= high <= MOST_LOAD:

@@ -15,26 +15,34 @@ from finetally.core.week.clash import Clash, clashes
 from finetally.core.week.level import level
 from finetally.core.week.load import WEEK, WeekLoad, week_load
 from finetally.core.week.plan import Rules
-from finetally.core.week.proposal import MOVE_COST, Levelled, Limit, Slot, Watch, bouts_of, edits_of
-from finetally.core.week.solver import RULES
-from finetally.core.week.standing import Break, breaks, standing
-from finetally.web.jobs.work import Desk
-from finetally.web.plan.amounts import EDITS, as_kept, documents_of, from_kept, start_of, state_of
+from finetally.core.week.proposal import (
+    MOVE_COST,
+    Levelled,
+    SearchLimit,
+    SearchObserver,
+    Slot,
+    edits_of,
+    entries_of,
+)
+from finetally.core.week.review import RuleBreak, breaks, review
+from finetally.core.week.solver import RULE_WORDS
+from finetally.web.jobs.work import JobHandle
 from finetally.web.plan.refigure import aged, refigure
+from finetally.web.plan.summaries import EDITS, documents_of, start_of, state_of, summary_from_json, summary_json
 from finetally.web.plan.week import PlannedWeek, away_of, read_week, today_of
-from finetally.web.squads.house import House, house_of
+from finetally.web.squads.figuring_context import FiguringContext, context_of
 
-Chosen = Mapping[str, tuple[int, int]]
+Choice = Mapping[str, tuple[int, int]]
 
 
 @dataclass(frozen=True, slots=True)
-class Outcome:
+class WeekOutcome:
     """What a week comes to with some edits taken, its rows, and the rules that it then breaks."""
 
     load: WeekLoad
     rows: Sequence[WeekRow]
     clashes: Sequence[Clash]
-    breaks: Sequence[Break]
+    breaks: Sequence[RuleBreak]
 
 
 def rules_for(week: PlannedWeek, asked: Mapping[str, Any]) -> Rules:
@@ -54,28 +62,28 @@ def slots_of(
     entries = {str(one.pk): one for one in week.entries}
     return [
         Slot(
-            bout.key,
-            (bout.day - week.begins).days,
-            versions.get(bout.key) or [Alternative("as-is", "as it is", bout.amount)],
-            locked=bout.key not in versions,
-            hall=bout.key in sessions,
+            planned_load.key,
+            (planned_load.day - week.begins).days,
+            versions.get(planned_load.key) or [Alternative("as-is", "as it is", planned_load.summary)],
+            locked=planned_load.key not in versions,
+            hall=planned_load.key in sessions,
             times=tuple(
-                start_of(week.begins + timedelta(days=n), entries[bout.key].time, week.squad.time_zone)
+                start_of(week.begins + timedelta(days=n), entries[planned_load.key].time, week.squad.time_zone)
                 for n in range(WEEK)
             ),
         )
-        for bout in week.bouts
+        for planned_load in week.planned_loads
     ]
 
 
-def outcome(week: PlannedWeek, slots: Sequence[Slot], chosen: Chosen, rules: Rules) -> Outcome:
+def week_outcome(week: PlannedWeek, slots: Sequence[Slot], chosen: Choice, rules: Rules) -> WeekOutcome:
     """The week with versions and days as chosen, with the history that the page shows."""
     methods = week.squad.methods_value()
-    bouts = bouts_of(slots, chosen, week.begins)
+    planned_loads = entries_of(slots, chosen, week.begins)
     # What was logged stays logged, wherever the rest goes.
-    logged = {one.key for one in week.bouts if one.logged}
-    bouts = [replace(one, logged=one.key in logged) for one in bouts]
-    everything = [*bouts, *week.beyond]
+    logged = {one.key for one in week.planned_loads if one.logged}
+    planned_loads = [replace(one, logged=one.key in logged) for one in planned_loads]
+    everything = [*planned_loads, *week.beyond]
     load = week_load(
         everything,
         week.begins,
@@ -86,101 +94,101 @@ def outcome(week: PlannedWeek, slots: Sequence[Slot], chosen: Chosen, rules: Rul
         away=away_of(week.squad),
     )
     own = {slot.key for slot in slots}
-    near = [*bouts, *week.around]
+    near = [*planned_loads, *week.around]
     found = [one for one in clashes(near, methods.clash_hours) if one["first"] in own or one["second"] in own]
     broken = breaks(slots, chosen, rules, around=week.around, begins=week.begins)
-    return Outcome(load, week_rows(bouts, week.begins, rules.targets), found, list(broken))
+    return WeekOutcome(load, week_rows(planned_loads, week.begins, rules.targets), found, list(broken))
 
 
-def versions_of(week: PlannedWeek, house: House, desk: Desk) -> dict[str, list[Alternative]]:
+def versions_of(week: PlannedWeek, context: FiguringContext, handle: JobHandle) -> dict[str, list[Alternative]]:
     """Versions of every session that may be changed; of none more once somebody is content."""
     made = {}
     entries = {str(one.pk): one for one in week.entries}
     documents = documents_of(week.entries)
-    for bout in week.bouts:
-        document = documents.get(bout.key)
-        if document is None or entries[bout.key].locked or bout.logged:
+    for planned_load in week.planned_loads:
+        document = documents.get(planned_load.key)
+        if document is None or entries[planned_load.key].locked or planned_load.logged:
             continue
-        own = [Alternative("as-is", "as it is", bout.amount)]
-        if not desk.stopped:
-            found = alternatives_of(document, library=house.library, methods=house.methods)
-            # To the places that amounts are kept with, so that a version weighs what it will once taken.
-            own = [replace(one, amount=from_kept(as_kept(one.amount)), document={}) for one in found]
-        made[bout.key] = own
+        own = [Alternative("as-is", "as it is", planned_load.summary)]
+        if not handle.stopped:
+            found = alternatives_of(document, library=context.library, methods=context.methods)
+            # To the places that load summaries are kept with, so that a version weighs what it will once taken.
+            own = [replace(one, summary=summary_from_json(summary_json(one.summary)), document={}) for one in found]
+        made[planned_load.key] = own
     return made
 
 
-class _Telling(Watch):
+class _AnswerTeller(SearchObserver):
     """Lays down every better answer."""
 
     def __init__(self, telling: Any) -> None:
         super().__init__()
         self._telling = telling
 
-    def note(self, chosen: Chosen, price: int) -> None:
+    def note(self, chosen: Choice, price: int) -> None:
         super().note(chosen, price)
         self._telling(self)
 
 
-def work(desk: Desk) -> None:
+def level_job(handle: JobHandle) -> None:
     """Level the week that a job asks for; see web/jobs/work.py."""
-    asked, job = desk.job.asked, desk.job
-    week = read_week(desk.asker(), job.squad_id, date.fromisoformat(asked["day"]))
-    house = house_of(week.squad)
+    asked, job = handle.job.asked, handle.job
+    week = read_week(handle.asker(), job.squad_id, date.fromisoformat(asked["day"]))
+    context = context_of(week.squad)
     # A version and the plan are figured alike, or the two tell different loads of the same week.
-    own = aged(week.squad, house).filter(pk__in=[one.pk for one in week.entries]).defer("document")
-    if refigure(own, house):
-        week = read_week(desk.asker(), job.squad_id, date.fromisoformat(asked["day"]))
-    states = {str(one.pk): state_of(one, house) for one in week.entries}
+    own = aged(week.squad, context).filter(pk__in=[one.pk for one in week.entries]).defer("document")
+    if refigure(own, context):
+        week = read_week(handle.asker(), job.squad_id, date.fromisoformat(asked["day"]))
+    states = {str(one.pk): state_of(one, context) for one in week.entries}
     sessions = frozenset(documents_of(week.entries))
-    slots = slots_of(week, versions_of(week, house, desk), sessions)
+    slots = slots_of(week, versions_of(week, context, handle), sessions)
     rules = rules_for(week, asked)
-    maker = _Maker(week, slots, rules, states)
+    maker = _AnswerMaker(week, slots, rules, states)
 
-    def tell(watch: Watch) -> None:
-        best = watch.best or {}
-        desk.show(
-            progress={"found": watch.found, "unmet": watch.unmet, "edits": watch.edits},
+    def tell(observer: SearchObserver) -> None:
+        best = observer.best or {}
+        handle.show(
+            progress={"found": observer.found, "unmet": observer.unmet, "edits": observer.edits},
             answer=lambda: maker.answer(maker.so_far(best)),
             private=lambda: maker.private(best),
         )
 
-    watch = _Telling(tell)
-    desk.on_stop(watch.stop)
-    limit = Limit(settings.LEVEL_SECONDS or None, settings.LEVEL_DETERMINISTIC)
-    made = level(slots, rules, around=week.around, begins=week.begins, watch=watch, limit=limit)
-    desk.show(answer=maker.answer(made), private=maker.private(made.chosen))
+    observer = _AnswerTeller(tell)
+    handle.on_stop(observer.stop)
+    limit = SearchLimit(settings.LEVEL_SECONDS or None, settings.LEVEL_DETERMINISTIC)
+    made = level(slots, rules, around=week.around, begins=week.begins, observer=observer, limit=limit)
+    handle.show(answer=maker.answer(made), private=maker.private(made.chosen))
 
 
-class _Maker:
+class _AnswerMaker:
     """Makes of a choice what is kept with the job."""
 
     def __init__(self, week: PlannedWeek, slots: Sequence[Slot], rules: Rules, states: Mapping[str, str]) -> None:
         self.week, self.slots, self.rules, self.states = week, slots, rules, states
 
-    def so_far(self, chosen: Chosen) -> Levelled:
+    def so_far(self, chosen: Choice) -> Levelled:
         """An answer out of the best so far."""
-        stands = standing(self.slots, chosen, self.rules, around=self.week.around, begins=self.week.begins)
+        stands = review(self.slots, chosen, self.rules, around=self.week.around, begins=self.week.begins)
         return Levelled(chosen, edits_of(self.slots, chosen), stands.met, stands.unmet, end="stopped")
 
     def answer(self, made: Levelled) -> dict[str, Any]:
         """What is shown of it."""
         as_is = {slot.key: (0, slot.day) for slot in self.slots}
-        after = outcome(self.week, self.slots, made.chosen, self.rules) if made.chosen else None
+        after = week_outcome(self.week, self.slots, made.chosen, self.rules) if made.chosen else None
         return {
             "edits": [{**asdict(one), "made_on": self.states[one.slot]} for one in made.edits],
             "titles": {str(one.pk): one.title for one in self.week.entries},
             "met": list(made.met),
             "unmet": list(made.unmet),
-            "clashing_rules": [RULES[name] for name in made.clashing_rules],
+            "clashing_rules": [RULE_WORDS[name] for name in made.clashing_rules],
             "found": bool(made.chosen),
             "end": made.end,
             "weights": {**{kind: cost for kind, cost in COST.items() if cost}, "a day's move": MOVE_COST},
-            "before": outcome_fields(outcome(self.week, self.slots, as_is, self.rules)),
+            "before": outcome_fields(week_outcome(self.week, self.slots, as_is, self.rules)),
             "after": outcome_fields(after) if after is not None else None,
         }
 
-    def private(self, chosen: Chosen) -> dict[str, Any]:
+    def private(self, chosen: Choice) -> dict[str, Any]:
         """Of each version that is proposed what it comes to and what makes it; the sessions among the entries."""
         versions = {}
         for slot in self.slots:
@@ -189,17 +197,17 @@ class _Maker:
                 one = slot.versions[number]
                 versions[slot.key] = {
                     "what": one.what,
-                    "amount": as_kept(one.amount),
+                    "summary": summary_json(one.summary),
                     "edits": EDITS.dump_python(one.edits, mode="json"),
                 }
         return {"versions": versions, "sessions": sorted(slot.key for slot in self.slots if slot.hall)}
 
 
-def outcome_fields(one: Outcome) -> dict[str, Any]:
+def outcome_fields(one: WeekOutcome) -> dict[str, Any]:
     """An outcome as it is kept and shown."""
     return {
         "load": one.load,
         "rows": list(one.rows),
         "clashes": list(one.clashes),
-        "breaks": [{**asdict(each), "rule": RULES[each.rule]} for each in one.breaks],
+        "breaks": [{**asdict(each), "rule": RULE_WORDS[each.rule]} for each in one.breaks],
     }

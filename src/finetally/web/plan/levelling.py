@@ -15,14 +15,22 @@ from finetally.core.edits.edit import EditError, apply_edits
 from finetally.core.week.alternatives import Alternative
 from finetally.core.week.proposal import LevelEdit, move_words, taken
 from finetally.web.jobs.models import Job
-from finetally.web.jobs.use_cases import Wanted, answered, ask
-from finetally.web.plan.amounts import EDITS, Figured, documents_of, figured, from_kept, inside, state_of
+from finetally.web.jobs.use_cases import JobRequest, answered, ask
 from finetally.web.plan.entries import wrong
-from finetally.web.plan.leveller import Outcome, outcome, rules_for, slots_of
+from finetally.web.plan.leveller import WeekOutcome, rules_for, slots_of, week_outcome
 from finetally.web.plan.models import Change, Entry
+from finetally.web.plan.summaries import (
+    EDITS,
+    SummarisedDocument,
+    documents_of,
+    inside,
+    state_of,
+    summarise,
+    summary_from_json,
+)
 from finetally.web.plan.week import PlannedWeek, read_week, today_of
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.house import House, house_of
+from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.versions import require_version
 
 MOST_SLOTS = 21
@@ -45,14 +53,14 @@ def ask_to_level(
     """
     week = read_week(actor, squad_id, day)
     actor.require(week.squad.pk, Right.PLAN)
-    if len(week.bouts) > MOST_SLOTS:
-        raise wrong("day", f"{len(week.bouts)} entries in the week", f"at most {MOST_SLOTS} to level")
+    if len(week.planned_loads) > MOST_SLOTS:
+        raise wrong("day", f"{len(week.planned_loads)} entries in the week", f"at most {MOST_SLOTS} to level")
     now = today or today_of(week.squad)
     asked = {"day": week.begins.isoformat(), "changes": changes, "gone": gone, "today": now.isoformat()}
-    return ask(actor, week.squad.pk, Wanted("level", asked, place=f"level {week.squad.pk}", shared=True))
+    return ask(actor, week.squad.pk, JobRequest("level", asked, lock_name=f"level {week.squad.pk}", shared=True))
 
 
-def preview(actor: Actor, job_id: UUID, picked: Sequence[int]) -> Outcome:
+def preview(actor: Actor, job_id: UUID, picked: Sequence[int]) -> WeekOutcome:
     """What the week comes to with only these edits of a proposal taken, and which rules that breaks.
 
     Raises DocumentError for edits that there are not, ChangedError where an entry is another by now.
@@ -64,16 +72,16 @@ def preview(actor: Actor, job_id: UUID, picked: Sequence[int]) -> Outcome:
     sessions = frozenset(job.private["sessions"])
     # As the proposal had it: sessions may be changed, other training stays where it is.
     versions = {
-        bout.key: [Alternative("as-is", "as it is", bout.amount)]
-        for bout in week.bouts
-        if bout.key in sessions and bout.key not in locked and not bout.logged
+        planned_load.key: [Alternative("as-is", "as it is", planned_load.summary)]
+        for planned_load in week.planned_loads
+        if planned_load.key in sessions and planned_load.key not in locked and not planned_load.logged
     }
     for key, kept in job.private["versions"].items():
         if key in versions:
-            versions[key].append(Alternative("dose", kept["what"], from_kept(kept["amount"])))
+            versions[key].append(Alternative("dose", kept["what"], summary_from_json(kept["summary"])))
     slots = slots_of(week, versions, sessions)
     chosen = taken(slots, [_to_kept(one) for one in edits])
-    return outcome(week, slots, chosen, rules_for(week, job.asked))
+    return week_outcome(week, slots, chosen, rules_for(week, job.asked))
 
 
 def _to_kept(edit: LevelEdit) -> LevelEdit:
@@ -91,7 +99,7 @@ def _picked(week: PlannedWeek, job: Job, picked: Sequence[int]) -> list[LevelEdi
     """The edits of a proposal that are meant, each made on what stands. Raises as `preview`."""
     offered = (job.answer or {}).get("edits", [])
     entries = {str(one.pk): one for one in week.entries}
-    house = house_of(week.squad)
+    context = context_of(week.squad)
     edits = []
     for place, number in enumerate(dict.fromkeys(picked)):
         if not 0 <= number < len(offered):
@@ -99,7 +107,7 @@ def _picked(week: PlannedWeek, job: Job, picked: Sequence[int]) -> list[LevelEdi
         one = offered[number]
         entry = entries.get(one["slot"])
         title = job.answer["titles"].get(one["slot"], "") if job.answer else ""
-        require_version(title, one["made_on"], state_of(entry, house) if entry is not None else "")
+        require_version(title, one["made_on"], state_of(entry, context) if entry is not None else "")
         edits.append(LevelEdit(one["slot"], one["kind"], one["what"], one["version"], one["day"]))
     return edits
 
@@ -110,7 +118,7 @@ class _Made:
 
     day: date | None = None
     document: dict[str, Any] | None = None
-    figured: Figured | None = None
+    summarised: SummarisedDocument | None = None
     inverse: list[dict[str, Any]] | None = None
 
 
@@ -122,8 +130,8 @@ def take(actor: Actor, job_id: UUID, picked: Sequence[int]) -> Change:
     job = answered(actor, job_id, "level")
     week = _week(actor, job)
     edits = _picked(week, job, picked)
-    documents, house = documents_of(week.entries), house_of(week.squad)
-    made = [_made(one, job, week.begins, documents.get(one.slot), house) for one in edits]
+    documents, context = documents_of(week.entries), context_of(week.squad)
+    made = [_made(one, job, week.begins, documents.get(one.slot), context) for one in edits]
     with transaction.atomic():
         week = _week(actor, job)
         _picked(week, job, picked)
@@ -136,24 +144,26 @@ def take(actor: Actor, job_id: UUID, picked: Sequence[int]) -> Change:
             if own.day is not None:
                 item["day_before"], item["day"] = entry.day.isoformat(), own.day.isoformat()
                 entry.day = own.day
-            if own.document is not None and own.figured is not None:
+            if own.document is not None and own.summarised is not None:
                 entry.document, entry.changed = own.document, True
-                own.figured.put(entry)
+                own.summarised.put(entry)
                 item["inverse"] = own.inverse
             entry.save()
             items.append(item)
         return Change.objects.create(squad=week.squad, author_id=actor.user_id, items=items)
 
 
-def _made(edit: LevelEdit, job: Job, begins: date, document: dict[str, Any] | None, house: House) -> _Made:
+def _made(
+    edit: LevelEdit, job: Job, begins: date, document: dict[str, Any] | None, context: FiguringContext
+) -> _Made:
     day = None if edit.day is None else begins + timedelta(days=edit.day)
     if edit.version is None or document is None:
         return _Made(day)
     forward = EDITS.validate_python(job.private["versions"][edit.slot]["edits"])
     after, inverse = apply_edits(document, forward)
     # A movement that was swapped in gets its definition inside, as the others have.
-    after = inside(after, house)
-    return _Made(day, after, figured(after, house), EDITS.dump_python(tuple(inverse), mode="json"))
+    after = inside(after, context)
+    return _Made(day, after, summarise(after, context), EDITS.dump_python(tuple(inverse), mode="json"))
 
 
 def undo(actor: Actor, change_id: int, number: int) -> Change:
@@ -163,9 +173,9 @@ def undo(actor: Actor, change_id: int, number: int) -> Change:
         change, now, made_now = _undone(actor, change_id, number, before=(entry, made))
         if made_now.day is not None:
             now.day = made_now.day
-        if made_now.document is not None and made_now.figured is not None:
+        if made_now.document is not None and made_now.summarised is not None:
             now.document = made_now.document
-            made_now.figured.put(now)
+            made_now.summarised.put(now)
             source = now.revision.document if now.revision is not None else None
             now.changed = source is None or source["blocks"] != now.document["blocks"]
         now.save()
@@ -197,7 +207,7 @@ def _undone(
         document, _ = apply_edits(entry.document, EDITS.validate_python(item["inverse"]))
     except EditError as error:
         raise wrong("item", str(error), "an entry that nobody has changed since") from None
-    return change, entry, _Made(day, document, figured(document, house_of(change.squad)))
+    return change, entry, _Made(day, document, summarise(document, context_of(change.squad)))
 
 
 def latest_changes(actor: Actor, squad_id: int, entries: Sequence[str]) -> list[Change]:

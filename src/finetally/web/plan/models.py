@@ -16,7 +16,7 @@ from finetally.web.training.models import Revision, Session
 class Entry(models.Model):
     """Something on a day: a session (its own copy of the document, movements inside), or other training.
 
-    `amount`: what it comes to, as it was figured when the copy was made or changed. Logged values, where there are
+    `summary`: what it comes to, as it was figured when the copy was made or changed. Logged values, where there are
     any, take the place of the planned ones. It is for the whole squad, for a named group of it, or for one person.
     """
 
@@ -30,8 +30,8 @@ class Entry(models.Model):
     document = models.JSONField(null=True, blank=True)
     minutes = models.FloatField(null=True, blank=True)
     effort = models.FloatField(null=True, blank=True)
-    amount = models.JSONField(default=dict)
-    figured_with = models.CharField(max_length=16, blank=True, help_text="methods and core of the amount")
+    summary = models.JSONField(default=dict)
+    figured_with = models.CharField(max_length=16, blank=True, help_text="methods and core of the summary")
     group = models.CharField(max_length=80, blank=True)
     person = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True)
     changed = models.BooleanField(default=False, help_text="the copy was changed here, for this day alone")

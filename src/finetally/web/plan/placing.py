@@ -10,12 +10,12 @@ from typing_extensions import TypedDict
 from finetally.core.compare.columns import Column
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
-from finetally.core.week.bout import amount_of
 from finetally.core.week.load import WEEK
-from finetally.core.week.placing import Around, FreeDay, Placed, free_days, placed
+from finetally.core.week.placing import FreeDay, Placed, WeekContext, free_days, placed
+from finetally.core.week.planned_load import summary_of
 from finetally.web.plan.week import PlannedWeek, read_week, today_of
 from finetally.web.squads.actor import Actor
-from finetally.web.squads.house import House
+from finetally.web.squads.figuring_context import FiguringContext
 from finetally.web.squads.use_cases import squad_to_look_at
 
 
@@ -43,7 +43,9 @@ class Placing(TypedDict):
     titles: dict[str, str]
 
 
-def place(actor: Actor, squad_id: int | None, day: date | None, columns: Sequence[Column], house: House) -> Placing:
+def place(
+    actor: Actor, squad_id: int | None, day: date | None, columns: Sequence[Column], context: FiguringContext
+) -> Placing:
     """Each column's block on each free day of the week of `day`.
 
     Where no day is named: of this week, or of the next one if nothing is free in this.
@@ -58,20 +60,20 @@ def place(actor: Actor, squad_id: int | None, day: date | None, columns: Sequenc
     for column in columns:
         if column["document"] is None:
             continue
-        t = tally(parse_session(column["document"]), library=house.library, methods=house.methods)
-        days = placed(amount_of(t), around)
+        t = tally(parse_session(column["document"]), library=context.library, methods=context.methods)
+        days = placed(summary_of(t), around)
         formats.append({"key": column["key"], "name": column["name"], "load": t.load, "days": days})
     band = week.rules.band
     return {
         "begins": week.begins.isoformat(),
-        "planned_load": sum(bout.amount.load for bout in week.bouts),
+        "planned_load": sum(planned_load.summary.load for planned_load in week.planned_loads),
         "low": band.low if band is not None else None,
         "high": band.high if band is not None else None,
         "days": free_days(around),
         "formats": formats,
-        "titles": {bout.key: bout.title for bout in (*week.bouts, *week.around)},
+        "titles": {planned_load.key: planned_load.title for planned_load in (*week.planned_loads, *week.around)},
     }
 
 
-def _around(week: PlannedWeek) -> Around:
-    return Around(week.begins, week.bouts, week.around, week.rules, today_of(week.squad))
+def _around(week: PlannedWeek) -> WeekContext:
+    return WeekContext(week.begins, week.planned_loads, week.around, week.rules, today_of(week.squad))

@@ -1,4 +1,4 @@
-"""Amounts age: what entries come to is figured anew when the methods or the core are others, and that is told.
+"""Load summaries age: they are figured anew when the methods or the core are others, and that is told.
 
 What is logged is never figured anew.
 """
@@ -15,19 +15,19 @@ from django.utils import timezone
 
 from finetally.core.session.problems import DocumentError
 from finetally.web.jobs.models import Job, JobState
-from finetally.web.jobs.use_cases import Wanted, ask_by_itself
-from finetally.web.jobs.work import Desk
-from finetally.web.plan.amounts import documents_of, figured, methods_key
+from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
+from finetally.web.jobs.work import JobHandle
 from finetally.web.plan.models import Entry
+from finetally.web.plan.summaries import documents_of, methods_key, summarise
 from finetally.web.plan.week import PlannedWeek
-from finetally.web.squads.house import House, house_of
+from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.models import Squad
 from finetally.web.training.figuring import keep_figures, without_figures
 from finetally.web.training.models import Session
 
-AT_ONCE = 50
+WRITTEN_AT_ONCE = 50
 """Entries that are written together: a moment's lock."""
-TOLD = timedelta(days=1)
+TOLD_FOR = timedelta(days=1)
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,41 +38,41 @@ class Refigured:
     at: datetime
 
 
-def aged(squad: Squad, house: House) -> QuerySet[Entry]:
-    """Entries with a session whose amount was figured with other methods or another core; none that are logged."""
+def aged(squad: Squad, context: FiguringContext) -> QuerySet[Entry]:
+    """Entries with a session whose summary was figured with other methods or another core; none that are logged."""
     planned = squad.entries.filter(document__isnull=False, logged_minutes=None)
-    return planned.exclude(figured_with=methods_key(house))
+    return planned.exclude(figured_with=methods_key(context))
 
 
 def aged_in(week: PlannedWeek) -> int:
     """How many entries of a week are aged."""
-    key = methods_key(house_of(week.squad))
+    key = methods_key(context_of(week.squad))
     return sum(
         one.figured_with != key and one.minutes is None and one.logged_minutes is None for one in week.entries
     )
 
 
-def refigure(entries: Iterable[Entry], house: House) -> int:
-    """Figure the amounts of entries anew. Returns how many; what was changed meanwhile is left as it is then.
+def refigure(entries: Iterable[Entry], context: FiguringContext) -> int:
+    """Figure the summaries of entries anew. Returns how many; what was changed meanwhile is left as it is then.
 
     An entry that cannot be figured any more keeps what it came to, and is not tried again.
     """
     found = list(entries)
     count = 0
-    for first in range(0, len(found), AT_ONCE):
-        some = found[first : first + AT_ONCE]
+    for first in range(0, len(found), WRITTEN_AT_ONCE):
+        some = found[first : first + WRITTEN_AT_ONCE]
         documents = documents_of(some)
         made = []
         for entry in some:
             try:
-                made.append((entry, figured(documents[str(entry.pk)], house)))
+                made.append((entry, summarise(documents[str(entry.pk)], context)))
             except DocumentError:
-                Entry.objects.filter(pk=entry.pk).update(figured_with=methods_key(house))
+                Entry.objects.filter(pk=entry.pk).update(figured_with=methods_key(context))
         with transaction.atomic():
             for entry, one in made:
                 # Not a change that somebody made: calendars and copies in hand stay as they are.
                 same = Entry.objects.filter(pk=entry.pk, sequence=entry.sequence)
-                count += same.update(amount=one.amount, figured_with=one.with_methods)
+                count += same.update(summary=one.summary, figured_with=one.with_methods)
     return count
 
 
@@ -81,15 +81,17 @@ def methods_changed(squad: Squad) -> Job | None:
 
     None where there is nothing to do.
     """
-    house = house_of(squad)
-    if not aged(squad, house).exists() and not _unkept(squad, house):
+    context = context_of(squad)
+    if not aged(squad, context).exists() and not _unkept(squad, context):
         return None
-    return ask_by_itself(squad, Wanted("refigure", {"with": methods_key(house)}, place=f"refigure {squad.pk}"))
+    return ask_by_itself(
+        squad, JobRequest("refigure", {"with": methods_key(context)}, lock_name=f"refigure {squad.pk}")
+    )
 
 
-def _unkept(squad: Squad, house: House) -> list[Session]:
+def _unkept(squad: Squad, context: FiguringContext) -> list[Session]:
     """Sessions whose figures lists would have to make at every look."""
-    return without_figures(list(squad.sessions.all()), {squad.pk: house})
+    return without_figures(list(squad.sessions.all()), {squad.pk: context})
 
 
 def everywhere() -> int:
@@ -97,27 +99,27 @@ def everywhere() -> int:
     return sum(methods_changed(squad) is not None for squad in Squad.objects.all())
 
 
-def work(desk: Desk) -> None:
+def refigure_job(handle: JobHandle) -> None:
     """Figure anew what a squad's job asks for; see web/jobs/work.py."""
-    squad = desk.job.squad
-    house = house_of(squad)
+    squad = handle.job.squad
+    context = context_of(squad)
     count = 0
-    unkept = _unkept(squad, house)
-    for first in range(0, len(unkept), AT_ONCE):
-        if not desk.stopped:
-            keep_figures(unkept[first : first + AT_ONCE], {squad.pk: house})
-    waiting = list(aged(squad, house).defer("document"))
-    for first in range(0, len(waiting), AT_ONCE):
-        if desk.stopped:
+    unkept = _unkept(squad, context)
+    for first in range(0, len(unkept), WRITTEN_AT_ONCE):
+        if not handle.stopped:
+            keep_figures(unkept[first : first + WRITTEN_AT_ONCE], {squad.pk: context})
+    waiting = list(aged(squad, context).defer("document"))
+    for first in range(0, len(waiting), WRITTEN_AT_ONCE):
+        if handle.stopped:
             break
-        count += refigure(waiting[first : first + AT_ONCE], house)
-        desk.show(progress={"count": count})
-    desk.show(progress={"count": count}, answer={"count": count})
+        count += refigure(waiting[first : first + WRITTEN_AT_ONCE], context)
+        handle.show(progress={"count": count})
+    handle.show(progress={"count": count}, answer={"count": count})
 
 
 def lately(squad: Squad) -> Refigured | None:
     """What was figured anew within a day, if anything."""
-    since = timezone.now() - TOLD
+    since = timezone.now() - TOLD_FOR
     found = (
         squad.jobs.filter(kind="refigure", state=JobState.DONE, ended_at__gte=since).order_by("-ended_at").first()
     )

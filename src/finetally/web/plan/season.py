@@ -9,14 +9,14 @@ from typing_extensions import TypedDict
 
 from finetally.core.week.balance import week_rows
 from finetally.core.week.clash import clashes
-from finetally.core.week.load import WEEK, Figure, week_load
+from finetally.core.week.load import WEEK, LoadGauge, week_load
 from finetally.web.plan.entries import week_of, wrong
 from finetally.web.plan.models import Phase
 from finetally.web.plan.week import (
     BEFORE,
     PlannedWeek,
     away_of,
-    bouts_between,
+    planned_loads_between,
     read_week,
     today_of,
 )
@@ -36,12 +36,12 @@ class SeasonWeek(TypedDict):
     days: list[float]
     rows: dict[str, float]
     load: float
-    monotony: Figure
-    change: Figure
-    coupled: Figure
-    uncoupled: Figure
-    weighted: Figure
-    usual: Figure
+    monotony: LoadGauge
+    change: LoadGauge
+    acwr_coupled: LoadGauge
+    acwr_uncoupled: LoadGauge
+    acwr_ewma: LoadGauge
+    usual: LoadGauge
     logged: int
     clashes: int
     entries: int
@@ -53,7 +53,7 @@ class SeasonWeek(TypedDict):
 
 
 @dataclass(frozen=True, slots=True)
-class Beside:
+class WeekComparison:
     """A week, another one, and by how much each figure of the first differs from the other."""
 
     week: PlannedWeek
@@ -75,16 +75,20 @@ def read_season(
         actor.require(squad.pk, Right.PLAN)
     begins = week_of(squad, day)
     ends = begins + timedelta(weeks=weeks)
-    bouts = bouts_between(squad, begins - BEFORE, ends, person)
-    history_from = min((bout.day for bout in bouts), default=None)
+    planned_loads = planned_loads_between(squad, begins - BEFORE, ends, person)
+    history_from = min((planned_load.day for planned_load in planned_loads), default=None)
     methods = squad.methods_value()
     phases = list(squad.phases.all())
     today, away = today_of(squad), away_of(squad)
     season: list[SeasonWeek] = []
     for number in range(weeks):
         first = begins + timedelta(weeks=number)
-        near = [bout for bout in bouts if first - BEFORE <= bout.day < first + timedelta(days=WEEK)]
-        own = [bout for bout in near if bout.day >= first]
+        near = [
+            planned_load
+            for planned_load in planned_loads
+            if first - BEFORE <= planned_load.day < first + timedelta(days=WEEK)
+        ]
+        own = [planned_load for planned_load in near if planned_load.day >= first]
         load = week_load(
             near, first, history_from=max(history_from, first - BEFORE) if history_from else None,
             hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load, today=today, away=away,
@@ -98,9 +102,9 @@ def read_season(
                 "load": load["totals"]["load"],
                 "monotony": load["monotony"],
                 "change": load["change"],
-                "coupled": load["coupled"],
-                "uncoupled": load["uncoupled"],
-                "weighted": load["weighted"],
+                "acwr_coupled": load["acwr_coupled"],
+                "acwr_uncoupled": load["acwr_uncoupled"],
+                "acwr_ewma": load["acwr_ewma"],
                 "usual": load["usual"],
                 "logged": load["logged"],
                 "clashes": len(clashes(own, methods.clash_hours)),
@@ -119,12 +123,12 @@ def _phase_of(phases: list[Phase], first: date) -> Phase | None:
     return next((one for one in phases if one.begins <= first < one.begins + timedelta(weeks=one.weeks)), None)
 
 
-def beside(actor: Actor, squad_id: int | None, day: date, other: date) -> Beside:
+def compare_weeks(actor: Actor, squad_id: int | None, day: date, other: date) -> WeekComparison:
     """A week held against another one."""
     week, held = read_week(actor, squad_id, day), read_week(actor, squad_id, other)
     mine, theirs = _numbers(week), _numbers(held)
     deltas = {name: mine[name] - theirs[name] for name in mine if name in theirs}
-    return Beside(week, held, deltas)
+    return WeekComparison(week, held, deltas)
 
 
 def _numbers(week: PlannedWeek) -> dict[str, float]:

@@ -12,13 +12,13 @@ from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 
 from finetally.core.week.balance import Target, WeekBeam, WeekRow, week_beams, week_rows
-from finetally.core.week.bout import Bout
 from finetally.core.week.clash import Clash, clashes
-from finetally.core.week.load import WEEK, Away, WeekLoad, week_load
+from finetally.core.week.load import WEEK, AwayPeriod, WeekLoad, week_load
 from finetally.core.week.plan import Intent, Rules, intended
-from finetally.web.plan.amounts import Counted, bout_of
+from finetally.core.week.planned_load import PlannedLoad
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
+from finetally.web.plan.summaries import LoadFields, planned_load_of
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Squad
 from finetally.web.squads.use_cases import squad_to_look_at
@@ -31,15 +31,15 @@ BEFORE = timedelta(weeks=12)
 class PlannedWeek:
     """A week as it is shown. `intended`: loads days are to carry.
 
-    `beyond`: bouts of all other days that the week looks at; `around`: those near enough to clash.
+    `beyond`: planned loads of all other days that the week looks at; `around`: those near enough to clash.
     """
 
     squad: Squad
     begins: date
     entries: Sequence[Entry]
-    bouts: Sequence[Bout]
-    beyond: Sequence[Bout]
-    around: Sequence[Bout]
+    planned_loads: Sequence[PlannedLoad]
+    beyond: Sequence[PlannedLoad]
+    around: Sequence[PlannedLoad]
     days: Mapping[date, Day]
     phase: Phase | None
     rules: Rules
@@ -64,21 +64,23 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     begins = week_of(squad, day)
     ends = begins + timedelta(days=WEEK)
     found = list(entries_between(squad, begins, ends, person))
-    bouts = bouts_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), person)
-    inside = [bout for bout in bouts if begins <= bout.day < ends]
-    beyond = [bout for bout in bouts if bout.day < begins or bout.day >= ends]
+    planned_loads = planned_loads_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), person)
+    inside = [planned_load for planned_load in planned_loads if begins <= planned_load.day < ends]
+    beyond = [
+        planned_load for planned_load in planned_loads if planned_load.day < begins or planned_load.day >= ends
+    ]
     days = {one.day: one for one in squad.days.filter(day__gte=begins, day__lt=ends)}
     phase = next(
         (one for one in squad.phases.all() if one.begins <= begins < one.begins + timedelta(weeks=one.weeks)), None
     )
     away = away_of(squad)
     rules = rules_of(squad, begins, days, phase, away)
-    first = min((bout.day for bout in bouts), default=None)
-    near = [bout for bout in beyond if abs((bout.day - begins).days) <= WEEK + 2]
+    first = min((planned_load.day for planned_load in planned_loads), default=None)
+    near = [planned_load for planned_load in beyond if abs((planned_load.day - begins).days) <= WEEK + 2]
     methods = squad.methods_value()
     load = week_load(
-        bouts, begins, history_from=first, hard_effort=methods.hard_day_effort, hard_load=methods.hard_day_load,
-        today=today_of(squad), away=away,
+        planned_loads, begins, history_from=first, hard_effort=methods.hard_day_effort,
+        hard_load=methods.hard_day_load, today=today_of(squad), away=away,
     )  # fmt: skip
     total = load["totals"]["load"]
     planned = [one["totals"]["load"] for one in load["days"]]
@@ -92,7 +94,7 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
 
 
 def entries_between(squad: Squad, first: date, end: date, person: int | None = None) -> QuerySet[Entry]:
-    """Entries from `first` to before `end`, without their documents (they are large; amounts are kept beside).
+    """Entries from `first` to before `end`, without their documents (they are large; summaries are kept beside).
 
     For all and for groups, and for one person if one is named.
     """
@@ -105,7 +107,7 @@ def _between(squad: Squad, first: date, end: date, person: int | None) -> QueryS
     return squad.entries.filter(whose, day__gte=first, day__lt=end)
 
 
-def bouts_between(squad: Squad, first: date, end: date, person: int | None = None) -> list[Bout]:
+def planned_loads_between(squad: Squad, first: date, end: date, person: int | None = None) -> list[PlannedLoad]:
     """What the same entries come to: for the squad as if all came, for a person (one query more) by attendance.
 
     Read without the entries' other fields: a week looks at months of them.
@@ -119,8 +121,8 @@ def bouts_between(squad: Squad, first: date, end: date, person: int | None = Non
     # The order is that of the days: what happens at the same time keeps its place in sums and lists.
     found = _between(squad, first, end, person).filter(skipped=False)
     return [
-        bout_of(one, squad.time_zone, own.get(one.pk))
-        for one in found.values_list(*Counted._fields, named=True)
+        planned_load_of(one, squad.time_zone, own.get(one.pk))
+        for one in found.values_list(*LoadFields._fields, named=True)
         if one.pk not in own or own[one.pk].came
     ]
 
@@ -141,13 +143,13 @@ def today_of(squad: Squad) -> date:
     return timezone.now().astimezone(ZoneInfo(squad.time_zone)).date()
 
 
-def away_of(squad: Squad) -> list[Away]:
+def away_of(squad: Squad) -> list[AwayPeriod]:
     """When the whole squad is away."""
-    return [Away(one.first, one.last, one.known) for one in squad.away.all()]
+    return [AwayPeriod(one.first, one.last, one.known) for one in squad.away.all()]
 
 
 def rules_of(
-    squad: Squad, begins: date, days: Mapping[date, Day], phase: Phase | None, away: Sequence[Away]
+    squad: Squad, begins: date, days: Mapping[date, Day], phase: Phase | None, away: Sequence[AwayPeriod]
 ) -> Rules:
     """What holds in a week of the squad: its methods, its phase's load, its days. Times away are kept free."""
     methods = squad.methods_value()

@@ -21,7 +21,7 @@ from finetally.core.session.cleaning import one_line
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.house import House, house_of
+from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.models import Person, Squad, SquadMovement
 from finetally.web.versions import ChangedError, require_version, version_of
 
@@ -49,11 +49,13 @@ def squad_to_look_at(actor: Actor, squad_id: int | None) -> Squad:
     return _known_squad(actor, squad_id, Right.LOOK) or squad_for(actor, squad_id, Right.LOOK)
 
 
-def house_for(actor: Actor, squad_id: int | None, right: Right, methods: dict[str, Any] | None = None) -> House:
+def context_for(
+    actor: Actor, squad_id: int | None, right: Right, methods: dict[str, Any] | None = None
+) -> FiguringContext:
     """What a squad's figures are made with; `methods` are tried for this answer alone. Raises DocumentError."""
     squad = _known_squad(actor, squad_id, right) or squad_for(actor, squad_id, right)
     try:
-        return house_of(squad, methods)
+        return context_of(squad, methods)
     except ValidationError as error:
         raise DocumentError(_methods_problems(error)) from None
 
@@ -63,9 +65,9 @@ def list_people(actor: Actor, squad_id: int | None) -> list[Person]:
     return list(squad_for(actor, squad_id, Right.PLAN).people.all())
 
 
-def movements_of(actor: Actor, squad_id: int | None) -> House:
+def movements_of(actor: Actor, squad_id: int | None) -> FiguringContext:
     """The movements that a squad works with."""
-    return house_of(squad_for(actor, squad_id, Right.LOOK))
+    return context_of(squad_for(actor, squad_id, Right.LOOK))
 
 
 def _put(squad: Squad, movements: list[MovementDef]) -> None:
@@ -104,7 +106,7 @@ def call_movement(actor: Actor, squad_id: int | None, key: str, words: str) -> N
     Raises Http404 for a movement that nobody knows.
     """
     squad = squad_for(actor, squad_id, Right.PLAN)
-    if key not in house_of(squad).library:
+    if key not in context_of(squad).library:
         raise Http404("no such movement")
     with transaction.atomic():
         own = squad.movements.filter(key=key).first()

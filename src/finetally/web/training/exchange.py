@@ -13,7 +13,7 @@ from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import read_session as read_document
 from finetally.core.wall.reading import keep_words, read_wall
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.house import house_of
+from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.models import Session
 from finetally.web.training.use_cases import create_session, read_session
@@ -26,7 +26,7 @@ def import_session(actor: Actor, squad_id: int | None, kind: Literal["json", "tx
         document, _ = read_document(text)
         return create_session(actor, squad.pk, document)
     try:
-        reading = read_wall(text, library=house_of(squad).library)
+        reading = read_wall(text, library=context_of(squad).library)
     except BoardError as error:
         raise DocumentError(
             Problem(f"line {p.line}, column {p.column}", p.found, p.allowed, p.code) for p in error.problems
@@ -42,4 +42,4 @@ def export_session(actor: Actor, session_id: UUID, kind: Literal["json", "txt"])
     name = re.sub(r"[^\w-]+", "-", session.title, flags=re.ASCII).strip("-").lower()[:60] or "session"
     if kind == "json":
         return name, json.dumps(document, ensure_ascii=False, indent=1) + "\n"
-    return name, write_full(document, library=house_of(session.squad).library)
+    return name, write_full(document, library=context_of(session.squad).library)

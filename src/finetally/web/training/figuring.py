@@ -20,13 +20,13 @@ from finetally.core.session.budget import OverBudgetError
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.stave import Stave, Thumbnail, stave_of, thumbnail_of
-from finetally.web.squads.house import House
+from finetally.web.squads.figuring_context import FiguringContext
 from finetally.web.training.models import Revision, Session, Summary
 
 log = logging.getLogger(__name__)
 
 
-class Figured(TypedDict):
+class BenchFigures(TypedDict):
     """What the Bench shows of a document; `formats` says of each block of the file what it is by its numbers."""
 
     figures: Figures
@@ -47,17 +47,17 @@ class ListFigures(TypedDict):
     problem: str | None
 
 
-def figured(document: dict[str, Any], house: House, given: Given) -> Figured:
+def bench_figures(document: dict[str, Any], context: FiguringContext, given: Given) -> BenchFigures:
     """Figures, stave and formats of a document. Raises DocumentError."""
     made, tally = figures_and_tally(
-        parse_session(document), library=house.library, methods=house.methods, given=given
+        parse_session(document), library=context.library, methods=context.methods, given=given
     )
     formats = [format_of(of.block) for of in tally.tape.blocks]
     return {"figures": printed(made), "stave": stave_of(tally), "formats": formats}
 
 
-def _key(document_hash: str, house: House) -> str:
-    parts = [document_hash, house.methods.of_figures(), house.library_key, CORE_VERSION]
+def _key(document_hash: str, context: FiguringContext) -> str:
+    parts = [document_hash, context.methods.of_figures(), context.library_key, CORE_VERSION]
     return hashlib.sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
 
 
@@ -77,10 +77,10 @@ def _unfigured(problem: str) -> ListFigures:
 NOT_YET = "Too much to figure at once: open it, or look again."
 
 
-def _list_figures(document: dict[str, Any], house: House) -> ListFigures:
+def _list_figures(document: dict[str, Any], context: FiguringContext) -> ListFigures:
     """Figures for a list; a session that cannot be figured, for whatever reason, is listed as such."""
     try:
-        made, t = figures_and_tally(parse_session(document), library=house.library, methods=house.methods)
+        made, t = figures_and_tally(parse_session(document), library=context.library, methods=context.methods)
     except OverBudgetError:
         raise
     except DocumentError as error:
@@ -118,22 +118,22 @@ def _hold(key: str, made: ListFigures) -> None:
         _held.popitem(last=False)
 
 
-def list_figures(sessions: Sequence[Session], houses: Mapping[int, House]) -> list[ListFigures]:
-    """Figures for lists, from the kept summaries; reads and never writes. `houses` by squad.
+def list_figures(sessions: Sequence[Session], contexts: Mapping[int, FiguringContext]) -> list[ListFigures]:
+    """Figures for lists, from the kept summaries; reads and never writes. `contexts` by squad.
 
     One query, however many sessions, and one more for the documents of those whose figures are not kept. What goes
     over the request's budget of work is left for another look.
     """
-    keys = [_key(session.document_hash, houses[session.squad_id]) for session in sessions]
+    keys = [_key(session.document_hash, contexts[session.squad_id]) for session in sessions]
     unheld = [key for key in keys if key not in _held]
     kept: dict[str, ListFigures] = {}
     for first in range(0, len(unheld), MOST_KEYS):
         found = Summary.objects.filter(key__in=unheld[first : first + MOST_KEYS])
         kept.update(found.values_list("key", "figures"))
     missing = {key: one for key, one in zip(keys, sessions, strict=True) if key not in _held and key not in kept}
-    for key, document, house in _documents(missing, houses):
+    for key, document, context in _documents(missing, contexts):
         try:
-            kept[key] = _list_figures(document, house)
+            kept[key] = _list_figures(document, context)
             _hold(key, kept[key])
         except OverBudgetError:
             break
@@ -141,8 +141,8 @@ def list_figures(sessions: Sequence[Session], houses: Mapping[int, House]) -> li
 
 
 def _documents(
-    missing: Mapping[str, Session], houses: Mapping[int, House]
-) -> Iterator[tuple[str, dict[str, Any], House]]:
+    missing: Mapping[str, Session], contexts: Mapping[int, FiguringContext]
+) -> Iterator[tuple[str, dict[str, Any], FiguringContext]]:
     """The documents of sessions whose figures are not kept, a few at a time."""
     waiting = list(missing.items())
     for first in range(0, len(waiting), READ_AT_ONCE):
@@ -152,12 +152,12 @@ def _documents(
             Revision.objects.filter(pk__in=heads).values_list("pk", "document")
         )
         for key, session in some:
-            yield key, documents.get(session.head_id, {}), houses[session.squad_id]
+            yield key, documents.get(session.head_id, {}), contexts[session.squad_id]
 
 
-def without_figures(sessions: Sequence[Session], houses: Mapping[int, House]) -> list[Session]:
+def without_figures(sessions: Sequence[Session], contexts: Mapping[int, FiguringContext]) -> list[Session]:
     """Those of some sessions whose figures are not kept. One query for each few hundred."""
-    keys = {_key(session.document_hash, houses[session.squad_id]): session for session in sessions}
+    keys = {_key(session.document_hash, contexts[session.squad_id]): session for session in sessions}
     names = list(keys)
     for first in range(0, len(names), MOST_KEYS):
         for key in Summary.objects.filter(key__in=names[first : first + MOST_KEYS]).values_list("key", flat=True):
@@ -165,15 +165,15 @@ def without_figures(sessions: Sequence[Session], houses: Mapping[int, House]) ->
     return list(keys.values())
 
 
-def keep_figures(sessions: Sequence[Session], houses: Mapping[int, House]) -> int:
+def keep_figures(sessions: Sequence[Session], contexts: Mapping[int, FiguringContext]) -> int:
     """Keep the figures of sessions, so that lists need not make them. Returns how many were kept. Never fails.
 
     Written outside of a save's own transaction, and left out where something else is being written.
     """
     try:
-        made = list_figures(sessions, houses)
+        made = list_figures(sessions, contexts)
         rows = [
-            Summary(key=_key(session.document_hash, houses[session.squad_id]), figures=one)
+            Summary(key=_key(session.document_hash, contexts[session.squad_id]), figures=one)
             for session, one in zip(sessions, made, strict=True)
             if one["problem"] is None
         ]

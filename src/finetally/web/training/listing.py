@@ -7,14 +7,14 @@ from typing import Literal, get_args
 
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.web.squads.actor import Actor
-from finetally.web.squads.house import houses_of
+from finetally.web.squads.figuring_context import contexts_of
 from finetally.web.training.figuring import ListFigures, list_figures
 from finetally.web.training.models import Session
 
 PAGE = 100
 """Sessions on a page."""
 
-Figure = Literal["total_s", "work_s", "density", "rpe", "load"]
+FigureName = Literal["total_s", "work_s", "density", "rpe", "load"]
 SHARE = "share:"
 
 
@@ -47,26 +47,26 @@ def named_sessions(actor: Actor) -> list[tuple[Session, ListFigures]]:
     """All sessions that are not put away, by title: to choose one from."""
     mine = Session.objects.filter(squad_id__in=actor.squads(), archived_at=None).select_related("squad")
     sessions = list(mine.order_by("title"))
-    return list(zip(sessions, list_figures(sessions, houses_of({one.squad for one in sessions})), strict=True))
+    return list(zip(sessions, list_figures(sessions, contexts_of({one.squad for one in sessions})), strict=True))
 
 
 def list_sessions(actor: Actor, asked: ListAsked) -> ListPage:
     """A page of the sessions that the actor sees, with their figures. Raises DocumentError for an unknown order."""
-    known = ("changed", "title", *get_args(Figure))
+    known = ("changed", "title", *get_args(FigureName))
     if asked.by not in known and not asked.by.startswith(SHARE):
         raise DocumentError([Problem("by", repr(asked.by), ", ".join((*known, f"{SHARE}…")), "order")])
     mine = Session.objects.filter(squad_id__in=actor.squads(), archived_at__isnull=not asked.archived)
     sessions = list(mine.select_related("squad"))
     tags = sorted({tag for session in sessions for tag in session.tags})
     found = [session for session in sessions if _is_asked_for(session, asked)]
-    houses = houses_of({session.squad for session in sessions})
+    contexts = contexts_of({session.squad for session in sessions})
     first = (asked.page - 1) * PAGE
     if asked.by in ("changed", "title"):
         ordered = sorted(found, key=lambda one: _plain_key(one, asked.by), reverse=asked.down)
         some = ordered[first : first + PAGE]
-        items = list(zip(some, list_figures(some, houses), strict=True))
+        items = list(zip(some, list_figures(some, contexts), strict=True))
     else:
-        every = list(zip(found, list_figures(found, houses), strict=True))
+        every = list(zip(found, list_figures(found, contexts), strict=True))
         every.sort(key=lambda pair: _figure_key(pair[1], asked.by), reverse=asked.down)
         items = every[first : first + PAGE]
     rows = sorted({row for _, figures in items for row in figures["patterns"]})

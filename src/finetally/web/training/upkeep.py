@@ -18,7 +18,7 @@ AUTOSAVES_KEPT = timedelta(days=90)
 """Autosaves that another version followed stay so long after their last save."""
 SUMMARIES_KEPT = timedelta(days=180)
 """Figures of lists are made again where they are missing."""
-AT_ONCE = 500
+DROPPED_AT_ONCE = 500
 """Rows that are dropped together: a moment's lock."""
 
 
@@ -34,7 +34,7 @@ def prune() -> int:
 
 def _dropped(model: type[Revision] | type[Summary], found: models.QuerySet[Any]) -> int:
     count = 0
-    while keys := list(found.values_list("pk", flat=True)[:AT_ONCE]):
+    while keys := list(found.values_list("pk", flat=True)[:DROPPED_AT_ONCE]):
         with transaction.atomic():
             model.objects.filter(pk__in=keys).delete()
         count += len(keys)

@@ -18,7 +18,7 @@ from finetally.core.compare.differences import Difference, differences
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.house import House, house_of
+from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.figuring import keep_figures
 from finetally.web.training.models import Revision, RevisionKind, Session
@@ -40,13 +40,13 @@ def read_session(actor: Actor, session_id: UUID) -> Session:
     return _session(actor, session_id)
 
 
-def sessions_for_comparison(actor: Actor, ids: Sequence[UUID]) -> tuple[list[Session], House]:
-    """Sessions in the order named, and what they are figured with: the house of the first one's squad."""
+def sessions_for_comparison(actor: Actor, ids: Sequence[UUID]) -> tuple[list[Session], FiguringContext]:
+    """Sessions in the order named, and what they are figured with: the context of the first one's squad."""
     found = {session.pk: session for session in _visible(actor).filter(pk__in=ids)}
     sessions = [found[one] for one in ids if one in found]
     if len(sessions) < len(ids):
         raise Http404
-    return sessions, house_of(sessions[0].squad)
+    return sessions, context_of(sessions[0].squad)
 
 
 def create_session(actor: Actor, squad_id: int | None, document: dict[str, Any]) -> Session:
@@ -56,7 +56,7 @@ def create_session(actor: Actor, squad_id: int | None, document: dict[str, Any])
     with transaction.atomic():
         session = Session.objects.create(squad=squad, title=document["title"])
         _put_head(session, actor, with_ids(document), RevisionKind.KEPT, tab="")
-    keep_figures([session], {squad.pk: house_of(squad)})
+    keep_figures([session], {squad.pk: context_of(squad)})
     return session
 
 
@@ -96,12 +96,12 @@ def save_session(
     Saves of one tab run together into one revision until it is pinned or kept. A save from an older state
     changes nothing: it is kept beside the head as a conflict revision. Raises DocumentError.
     """
-    house = house_of(_session(actor, session_id, Right.PLAN).squad)
+    context = context_of(_session(actor, session_id, Right.PLAN).squad)
     parse_session(document)
     document = with_ids(document)
     saved = _saved(actor, session_id, base, tab, document, keep=keep)
     if saved.outcome == "saved":
-        keep_figures([saved.session], {saved.session.squad_id: house})
+        keep_figures([saved.session], {saved.session.squad_id: context})
     return saved
 
 

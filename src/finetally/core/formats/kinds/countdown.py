@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated, Any
 
-from finetally.core.formats.axes import Axis, Near, along
+from finetally.core.formats.axes import Axis, PlanHints, along
 from finetally.core.formats.bounds import LEFT, Bound, length, window
-from finetally.core.formats.format import Format, Holds, as_whole, only_block, or_usual
+from finetally.core.formats.format import Format, MovementCount, as_whole, only_block, or_default
 from finetally.core.formats.kinds.rising import MOST_WINDOWS
-from finetally.core.formats.params import CannotMakeError, FormatParams, Set
+from finetally.core.formats.params import CannotMakeError, FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed, without
 from finetally.core.session.step import Step
 from finetally.core.session.values import Count, SecondsValue
@@ -20,9 +20,9 @@ from finetally.core.session.values import Count, SecondsValue
 class CountdownParams(FormatParams):
     """The longest window, by how much they shrink, and the rest before they grow again."""
 
-    top_s: Annotated[Count, Set("from", "seconds", 1, 1000)] = 60
-    by_s: Annotated[Count, Set("by", "seconds", 1, 1000)] = 10
-    turn_rest_s: Annotated[SecondsValue | None, Set("between turns", "seconds")] = 60
+    top_s: Annotated[Count, ParamSpec("from", "seconds", 1, 1000)] = 60
+    by_s: Annotated[Count, ParamSpec("by", "seconds", 1, 1000)] = 10
+    turn_rest_s: Annotated[SecondsValue | None, ParamSpec("between turns", "seconds")] = 60
 
 
 class Countdown(Format[CountdownParams]):
@@ -32,7 +32,7 @@ class Countdown(Format[CountdownParams]):
     name = "Countdown pairs"
     precedence = 40
     claims = ("countdown",)
-    holds = Holds(2, None, 2)
+    holds = MovementCount(2, None, 2)
     dose = "window"
     usual = (
         window(20, 90, "windows start at a minute or so; over a minute and a half the pair is a trudge"),
@@ -42,7 +42,7 @@ class Countdown(Format[CountdownParams]):
     )
     params = CountdownParams
 
-    def make(self, steps: Sequence[Step], p: CountdownParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: CountdownParams) -> list[BlockOrSection]:
         """See Format."""
         top, by, pairs = p.top_s, p.by_s, len(steps) // 2
         if top % by or top > by * MOST_WINDOWS:
@@ -59,17 +59,17 @@ class Countdown(Format[CountdownParams]):
         clock = Intervals(kind="intervals", work_s=top, rest_s=0)
         return [Block(clock=clock, rounds=turns, repeat=2, mirror=True, steps=made, **rest)]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], CountdownParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], CountdownParams] | None:
         """See Format."""
         block = only_block(entries, Intervals)
         if block is None or not block.mirror or not block.steps:
             return None
         windows = [step.seconds if isinstance(step.seconds, list) else [step.seconds] for step in block.steps]
         top, by = as_whole([windows[0][0], windows[-1][-1]])
-        values = {"top_s": top, "by_s": by, "turn_rest_s": or_usual(block.rest_between_repeats_s, 0)}
+        values = {"top_s": top, "by_s": by, "turn_rest_s": or_default(block.rest_between_repeats_s, 0)}
         return [without(step, "seconds") for step in block.steps], CountdownParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Tops whose windows share out evenly among the pairs; down by 10 s, by 15 or by 20."""
         pairs = max(1, count // 2)
         tops = self.span("window")

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated
 
-from finetally.core.formats.axes import Axis, Near, axes
+from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, REPS, Bound, length, window
-from finetally.core.formats.format import Format, Holds, RepsAre, or_usual
+from finetally.core.formats.format import Format, MovementCount, RepOrigin, or_default
 from finetally.core.formats.kinds.rounds import against
-from finetally.core.formats.params import FormatParams, Set
+from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Amrap
-from finetally.core.session.document import Entry, Section
+from finetally.core.session.document import BlockOrSection, Section
 from finetally.core.session.parts import changed
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountValue, SecondsValue
@@ -20,9 +20,9 @@ from finetally.core.session.values import CountValue, SecondsValue
 class CoupletsParams(FormatParams):
     """The window of a couplet, how often both come up, and the rest after each."""
 
-    window_s: Annotated[SecondsValue, Set("window", "seconds", 1)] = 120
-    times: Annotated[CountValue, Set("times", "count", 1, 100)] = 2
-    pod_rest_s: Annotated[SecondsValue | None, Set("between pods", "seconds")] = 60
+    window_s: Annotated[SecondsValue, ParamSpec("window", "seconds", 1)] = 120
+    times: Annotated[CountValue, ParamSpec("times", "count", 1, 100)] = 2
+    pod_rest_s: Annotated[SecondsValue | None, ParamSpec("between pods", "seconds")] = 60
 
 
 class Couplets(Format[CoupletsParams]):
@@ -31,7 +31,7 @@ class Couplets(Format[CoupletsParams]):
     key = "low-rep-couplets"
     name = "Low-rep couplets"
     precedence = 130
-    holds = Holds(4, 4, 1)
+    holds = MovementCount(4, 4, 1)
     dose = "reps"
     raced = True
     usual = (
@@ -47,18 +47,18 @@ class Couplets(Format[CoupletsParams]):
     )
     params = CoupletsParams
 
-    def reps_are(self, p: FormatParams) -> RepsAre:
+    def rep_origin(self, p: FormatParams) -> RepOrigin:
         """See Format."""
         return "paced"
 
-    def make(self, steps: Sequence[Step], p: CoupletsParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: CoupletsParams) -> list[BlockOrSection]:
         """See Format."""
-        rest = or_usual(p.pod_rest_s, 0)
+        rest = or_default(p.pod_rest_s, 0)
         first = changed(against(p.window_s, steps[:2]), rest_after_s=rest)
         blocks = [first, against(p.window_s, steps[2:])]
         return [Section(section="Couplets", times=p.times, rest_between_s=rest, blocks=blocks)]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], CoupletsParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], CoupletsParams] | None:
         """See Format."""
         section = entries[0] if len(entries) == 1 else None
         if not isinstance(section, Section) or len(section.blocks) != 2:
@@ -68,12 +68,12 @@ class Couplets(Format[CoupletsParams]):
             return None
         values = {
             "window_s": clocks[0].window_s,
-            "times": or_usual(section.times, 1),
-            "pod_rest_s": or_usual(section.rest_between_s, 0),
+            "times": or_default(section.times, 1),
+            "pod_rest_s": or_default(section.rest_between_s, 0),
         }
         steps = [step for block in section.blocks for step in block.steps or ()]
         return steps, CoupletsParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Windows from one to four minutes by a quarter of one; twice, or three times."""
         return axes("window_s", range(60, 241, 15), times=(2, 3))

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated, Any, Literal
 
-from finetally.core.formats.axes import Axis, Near, along
+from finetally.core.formats.axes import Axis, PlanHints, along
 from finetally.core.formats.bounds import LEFT, length, rounds, window
-from finetally.core.formats.format import Format, only_block, or_usual
-from finetally.core.formats.params import FormatParams, Set
+from finetally.core.formats.format import Format, only_block, or_default
+from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountValue, SecondsValue
@@ -21,11 +21,11 @@ USUAL_WINDOWS = ((40, 20), (30, 30), (30, 15), (45, 15), (20, 40))
 class EvenParams(FormatParams):
     """Work and rest, rounds, whether a movement is done with before the next, and a rest after a round or movement."""
 
-    work_s: Annotated[SecondsValue, Set("work", "seconds", 1)] = 40
-    rest_s: Annotated[SecondsValue | None, Set("rest", "seconds")] = 20
-    rounds: Annotated[CountValue, Set("rounds", "count", 1, 1000)] = 3
-    order: Annotated[Literal["circuit", "straight"], Set("order", "choice")] = "circuit"
-    turn_rest_s: Annotated[SecondsValue | None, Set("between turns", "seconds")] = None
+    work_s: Annotated[SecondsValue, ParamSpec("work", "seconds", 1)] = 40
+    rest_s: Annotated[SecondsValue | None, ParamSpec("rest", "seconds")] = 20
+    rounds: Annotated[CountValue, ParamSpec("rounds", "count", 1, 1000)] = 3
+    order: Annotated[Literal["circuit", "straight"], ParamSpec("order", "choice")] = "circuit"
+    turn_rest_s: Annotated[SecondsValue | None, ParamSpec("between turns", "seconds")] = None
 
 
 class Even(Format[EvenParams]):
@@ -44,15 +44,15 @@ class Even(Format[EvenParams]):
     )
     params = EvenParams
 
-    def make(self, steps: Sequence[Step], p: EvenParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: EvenParams) -> list[BlockOrSection]:
         """See Format."""
-        clock = Intervals(kind="intervals", work_s=p.work_s, rest_s=or_usual(p.rest_s, 0))
+        clock = Intervals(kind="intervals", work_s=p.work_s, rest_s=or_default(p.rest_s, 0))
         circuit = p.order == "circuit"
         if p.turn_rest_s is not None:
             clock = changed(clock, **{"round_rest_s" if circuit else "group_rest_s": p.turn_rest_s})
         return [Block(clock=clock, group="all" if circuit else 1, rounds=p.rounds, steps=list(steps))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], EvenParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], EvenParams] | None:
         """See Format."""
         block = only_block(entries, Intervals)
         if block is None or not isinstance(block.clock, Intervals):
@@ -60,19 +60,19 @@ class Even(Format[EvenParams]):
         clock, straight = block.clock, block.group == 1
         values = {
             "work_s": clock.work_s,
-            "rest_s": or_usual(clock.rest_s, 0),
-            "rounds": or_usual(block.rounds, 1),
+            "rest_s": or_default(clock.rest_s, 0),
+            "rounds": or_default(block.rounds, 1),
             "order": "straight" if straight else "circuit",
             "turn_rest_s": clock.group_rest_s if straight else clock.round_rest_s,
         }
         return block.steps or (), EvenParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Rounds: of the coach's own windows alone, or of the plan's first and then the usual ones."""
         line = self.span("rounds")
-        if near.own is not None:
+        if hints.own is not None:
             return [along("rounds", line)]
         options: list[tuple[Any, Any]] = list(USUAL_WINDOWS)
-        if near.work_s is not None and near.rest_s and near.work_s in self.span("window"):
-            options = [(near.work_s, near.rest_s), *options]
+        if hints.work_s is not None and hints.rest_s and hints.work_s in self.span("window"):
+            options = [(hints.work_s, hints.rest_s), *options]
         return [along("rounds", line, work_s=work, rest_s=rest) for work, rest in dict.fromkeys(options)]

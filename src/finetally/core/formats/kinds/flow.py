@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated
 
-from finetally.core.formats.axes import Axis, Near, axes
+from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, length, rounds, window
-from finetally.core.formats.format import Format, only_block, or_usual
-from finetally.core.formats.params import FormatParams, Set
+from finetally.core.formats.format import Format, only_block, or_default
+from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountValue, SecondsValue
 
@@ -18,8 +18,8 @@ from finetally.core.session.values import CountValue, SecondsValue
 class FlowParams(FormatParams):
     """The window and how often all movements come up."""
 
-    window_s: Annotated[SecondsValue, Set("window", "seconds", 1)] = 30
-    rounds: Annotated[CountValue, Set("rounds", "count", 1, 100)] = 1
+    window_s: Annotated[SecondsValue, ParamSpec("window", "seconds", 1)] = 30
+    rounds: Annotated[CountValue, ParamSpec("rounds", "count", 1, 100)] = 1
 
 
 class Flow(Format[FlowParams]):
@@ -40,19 +40,19 @@ class Flow(Format[FlowParams]):
     )
     params = FlowParams
 
-    def make(self, steps: Sequence[Step], p: FlowParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: FlowParams) -> list[BlockOrSection]:
         """See Format."""
         clock = Intervals(kind="intervals", work_s=p.window_s, rest_s=0)
         return [Block(clock=clock, rounds=p.rounds, steps=list(steps))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], FlowParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], FlowParams] | None:
         """See Format."""
         block = only_block(entries, Intervals)
         if block is None or not isinstance(block.clock, Intervals):
             return None
-        values = {"window_s": block.clock.work_s, "rounds": or_usual(block.rounds, 1)}
+        values = {"window_s": block.clock.work_s, "rounds": or_default(block.rounds, 1)}
         return block.steps or (), FlowParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Windows by 5 s, for each number of rounds."""
         return axes("window_s", self.span("window", 5), rounds=list(self.span("rounds")))

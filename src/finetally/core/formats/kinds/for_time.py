@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated, Any
 
-from finetally.core.formats.axes import Axis, Near, axes
+from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, REPS, length, rounds
-from finetally.core.formats.format import Format, only_block, or_usual
-from finetally.core.formats.params import FormatParams, Set
+from finetally.core.formats.format import Format, only_block, or_default
+from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Task
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountValue, SecondsDose, SecondsValue
@@ -19,9 +19,9 @@ from finetally.core.session.values import CountValue, SecondsDose, SecondsValue
 class ForTimeParams(FormatParams):
     """Rounds, the rest between them, and a cap."""
 
-    rounds: Annotated[CountValue, Set("rounds", "count", 1, 1000)] = 3
-    round_rest_s: Annotated[SecondsDose | None, Set("between rounds", "seconds")] = 60
-    cap_s: Annotated[SecondsValue | None, Set("cap", "seconds", 1)] = None
+    rounds: Annotated[CountValue, ParamSpec("rounds", "count", 1, 1000)] = 3
+    round_rest_s: Annotated[SecondsDose | None, ParamSpec("between rounds", "seconds")] = 60
+    cap_s: Annotated[SecondsValue | None, ParamSpec("cap", "seconds", 1)] = None
 
 
 class ForTime(Format[ForTimeParams]):
@@ -42,29 +42,29 @@ class ForTime(Format[ForTimeParams]):
     )
     params = ForTimeParams
 
-    def make(self, steps: Sequence[Step], p: ForTimeParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: ForTimeParams) -> list[BlockOrSection]:
         """See Format."""
-        clock = Task(kind="task", round_rest_s=or_usual(p.round_rest_s, 0))
+        clock = Task(kind="task", round_rest_s=or_default(p.round_rest_s, 0))
         if p.cap_s is not None:
             clock = changed(clock, cap_s=p.cap_s)
         return [Block(clock=clock, rounds=p.rounds, steps=list(steps))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], ForTimeParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], ForTimeParams] | None:
         """See Format."""
         block = only_block(entries, Task)
         if block is None or not isinstance(block.clock, Task):
             return None
         values: dict[str, Any] = {
             "rounds": _rounds(block),
-            "round_rest_s": or_usual(block.clock.round_rest_s, 0),
+            "round_rest_s": or_default(block.clock.round_rest_s, 0),
             "cap_s": block.clock.cap_s,
         }
         return block.steps or (), ForTimeParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Rounds, with a few rests between them."""
         line = self.span("rounds")
-        if near.own is not None:
+        if hints.own is not None:
             return axes("rounds", line)
         return axes("rounds", line, round_rest_s=(60, 30, 90, 0, 120), cap_s=(None,))
 

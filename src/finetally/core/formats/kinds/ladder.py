@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated, Any, Literal
 
-from finetally.core.formats.axes import Axis, Near
+from finetally.core.formats.axes import Axis, PlanHints
 from finetally.core.formats.bounds import LEFT, REPS, length, rounds
 from finetally.core.formats.format import Format, as_whole, only_block
-from finetally.core.formats.params import CannotMakeError, FormatParams, Set
+from finetally.core.formats.params import CannotMakeError, FormatParams, ParamSpec
 from finetally.core.session.clocks import Pulse, Task
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed, without
 from finetally.core.session.step import Step
 from finetally.core.session.values import Reps, SecondsValue
@@ -19,25 +19,25 @@ MOST_RUNGS = 1_000
 STEPS = ((2, False), (1, False), (1, True), (5, False), (2, True), (3, False), (10, False))
 """How steep ladders are, and whether they come down again; usual ones first."""
 RUNGS = rounds(3, 10, "with fewer than three rungs nothing climbs, and over ten nobody knows which one it is")
-LONGEST = length(0, 2400, "over forty minutes a ladder is not climbed but survived")
+LADDER_LENGTH = length(0, 2400, "over forty minutes a ladder is not climbed but survived")
 
 
 class LadderParams(FormatParams):
     """From which rung to which, by how many reps, and back; how it is laid out; a cap."""
 
-    start: Annotated[Reps, Set("from", "reps", 1, 1000)] = 10
-    end: Annotated[Reps, Set("to", "reps", 1, 1000)] = 40
-    by: Annotated[Reps, Set("by", "reps", 1, 1000)] = 10
-    back: Annotated[bool, Set("and back down", "flag")] = False
-    layout: Annotated[Literal["rounds", "one-a-movement"], Set("layout", "choice")] = "rounds"
-    cap_s: Annotated[SecondsValue | None, Set("cap", "seconds", 1)] = 900
+    start: Annotated[Reps, ParamSpec("from", "reps", 1, 1000)] = 10
+    end: Annotated[Reps, ParamSpec("to", "reps", 1, 1000)] = 40
+    by: Annotated[Reps, ParamSpec("by", "reps", 1, 1000)] = 10
+    back: Annotated[bool, ParamSpec("and back down", "flag")] = False
+    layout: Annotated[Literal["rounds", "one-a-movement"], ParamSpec("layout", "choice")] = "rounds"
+    cap_s: Annotated[SecondsValue | None, ParamSpec("cap", "seconds", 1)] = 900
 
 
 class PulsedParams(LadderParams):
     """A ladder during which everyone rests together."""
 
-    pulse_work_s: Annotated[SecondsValue, Set("on", "seconds", 1)] = 45
-    pulse_rest_s: Annotated[SecondsValue, Set("off", "seconds", 1)] = 15
+    pulse_work_s: Annotated[SecondsValue, ParamSpec("on", "seconds", 1)] = 45
+    pulse_rest_s: Annotated[SecondsValue, ParamSpec("off", "seconds", 1)] = 15
 
 
 def rungs_of(start: int, end: int, by: int, *, back: bool) -> list[int]:
@@ -82,14 +82,14 @@ def _read(block: Block, clock: Task) -> tuple[list[Step], dict[str, Any]] | None
     return [without(step, "reps") for step in steps], values
 
 
-def _search(span: Sequence[int], near: Near) -> list[Axis]:
+def _search(span: Sequence[int], hints: PlanHints) -> list[Axis]:
     """From one step of the ladder up to a top, in twos, ones, threes, fives or tens, and back; all of it, no cap.
 
     A coach's own ladder first: as steep as it is, to another top.
     """
     found: list[Axis] = []
-    if isinstance(near.own, LadderParams) and near.own.layout == "rounds":
-        found.append(_as_steep(span, near.own))
+    if isinstance(hints.own, LadderParams) and hints.own.layout == "rounds":
+        found.append(_as_steep(span, hints.own))
     for by, back in STEPS:
         tops = [rungs for rungs in span if (2 * rungs - 1 if back else rungs) in span]
         line = [{"start": by, "end": by * rungs} for rungs in tops]
@@ -115,14 +115,14 @@ class Ladder(Format[LadderParams]):
     claims = ("ladder",)
     dose = "made"
     raced = True
-    usual = (RUNGS, LONGEST, *REPS, LEFT)
+    usual = (RUNGS, LADDER_LENGTH, *REPS, LEFT)
     params = LadderParams
 
-    def make(self, steps: Sequence[Step], p: LadderParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: LadderParams) -> list[BlockOrSection]:
         """See Format."""
         return [_block(steps, p, Task(kind="task"))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], LadderParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], LadderParams] | None:
         """See Format."""
         block = only_block(entries, Task)
         if block is None or not isinstance(block.clock, Task) or block.clock.pulse is not None:
@@ -130,9 +130,9 @@ class Ladder(Format[LadderParams]):
         read = _read(block, block.clock)
         return None if read is None else (read[0], LadderParams.model_validate(read[1]))
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """See `_search`."""
-        return _search(self.span("rounds"), near)
+        return _search(self.span("rounds"), hints)
 
 
 class Pulsed(Format[PulsedParams]):
@@ -144,15 +144,15 @@ class Pulsed(Format[PulsedParams]):
     trade = ("ladder",)
     claims = ("ladder",)
     dose = "made"
-    usual = (RUNGS, LONGEST, *REPS, LEFT)
+    usual = (RUNGS, LADDER_LENGTH, *REPS, LEFT)
     params = PulsedParams
 
-    def make(self, steps: Sequence[Step], p: PulsedParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: PulsedParams) -> list[BlockOrSection]:
         """See Format."""
         pulse = Pulse(work_s=p.pulse_work_s, rest_s=p.pulse_rest_s)
         return [_block(steps, p, Task(kind="task", pulse=pulse))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], PulsedParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], PulsedParams] | None:
         """See Format."""
         block = only_block(entries, Task)
         if block is None or not isinstance(block.clock, Task) or block.clock.pulse is None:
@@ -163,6 +163,6 @@ class Pulsed(Format[PulsedParams]):
         pulse = {"pulse_work_s": block.clock.pulse.work_s, "pulse_rest_s": block.clock.pulse.rest_s}
         return read[0], PulsedParams.model_validate({**read[1], **pulse})
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """See `_search`."""
-        return _search(self.span("rounds"), near)
+        return _search(self.span("rounds"), hints)

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated, Literal
 
-from finetally.core.formats.axes import Axis, Near, axes
+from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, REPS, Bound, length, window
-from finetally.core.formats.format import Format, Holds, RepsAre, or_usual
-from finetally.core.formats.params import FormatParams, Set
+from finetally.core.formats.format import Format, MovementCount, RepOrigin, or_default
+from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals, Task
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.step import Step
 from finetally.core.session.values import SecondsValue
 
@@ -18,10 +18,10 @@ from finetally.core.session.values import SecondsValue
 class PyramidParams(FormatParams):
     """Whether windows or doses end a movement's turn, the rest between sets, and which end drops on the way back."""
 
-    clock: Annotated[Literal["intervals", "task"], Set("by", "choice")] = "intervals"
-    window_s: Annotated[SecondsValue, Set("window", "seconds", 1)] = 30
-    set_rest_s: Annotated[SecondsValue | None, Set("between sets", "seconds")] = 30
-    strip_from: Annotated[Literal["front", "back"], Set("drop from the", "choice")] = "front"
+    clock: Annotated[Literal["intervals", "task"], ParamSpec("by", "choice")] = "intervals"
+    window_s: Annotated[SecondsValue, ParamSpec("window", "seconds", 1)] = 30
+    set_rest_s: Annotated[SecondsValue | None, ParamSpec("between sets", "seconds")] = 30
+    strip_from: Annotated[Literal["front", "back"], ParamSpec("drop from the", "choice")] = "front"
 
 
 class Pyramid(Format[PyramidParams]):
@@ -32,7 +32,7 @@ class Pyramid(Format[PyramidParams]):
     precedence = 50
     trade = ("pyramid", "building pyramid")
     claims = ("pyramid",)
-    holds = Holds(2)
+    holds = MovementCount(2)
     dose = "any"
     usual = (
         Bound("movements", 3, 6, "two movements make no pyramid, and of more than six nobody knows which is next"),
@@ -43,13 +43,13 @@ class Pyramid(Format[PyramidParams]):
     )
     params = PyramidParams
 
-    def reps_are(self, p: FormatParams) -> RepsAre:
+    def rep_origin(self, p: FormatParams) -> RepOrigin:
         """See Format."""
         return "guessed" if isinstance(p, PyramidParams) and p.clock == "intervals" else "called"
 
-    def make(self, steps: Sequence[Step], p: PyramidParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: PyramidParams) -> list[BlockOrSection]:
         """See Format."""
-        rest = or_usual(p.set_rest_s, 0)
+        rest = or_default(p.set_rest_s, 0)
         clock = (
             Intervals(kind="intervals", rest_s=0, round_rest_s=rest, work_s=p.window_s)
             if p.clock == "intervals"
@@ -57,7 +57,7 @@ class Pyramid(Format[PyramidParams]):
         )
         return [Block(clock=clock, visit="build-strip", strip_from=p.strip_from, steps=list(steps))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], PyramidParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], PyramidParams] | None:
         """See Format."""
         block = entries[0] if len(entries) == 1 else None
         if not isinstance(block, Block) or block.visit != "build-strip":
@@ -67,15 +67,15 @@ class Pyramid(Format[PyramidParams]):
             return None
         values = {
             "clock": clock.kind,
-            "set_rest_s": or_usual(clock.round_rest_s, 0),
-            "strip_from": or_usual(block.strip_from, "front"),
+            "set_rest_s": or_default(clock.round_rest_s, 0),
+            "strip_from": or_default(block.strip_from, "front"),
         }
         if isinstance(clock, Intervals):
-            values["window_s"] = or_usual(clock.work_s, 30)
+            values["window_s"] = or_default(clock.work_s, 30)
         return block.steps or (), PyramidParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Windows by 5 s, with the usual rest between sets, a longer or a shorter one."""
-        if isinstance(near.own, PyramidParams) and near.own.clock == "task":
+        if isinstance(hints.own, PyramidParams) and hints.own.clock == "task":
             return [[{"set_rest_s": rest} for rest in (0, 15, 30, 45, 60, 90, 120)]]
         return axes("window_s", self.span("window", 5), set_rest_s=(30, 60, 15))

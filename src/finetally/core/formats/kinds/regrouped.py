@@ -7,12 +7,12 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from finetally.core.formats.axes import Axis, Near, axes
+from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, length, rounds, window
-from finetally.core.formats.format import Format, Holds, or_usual
-from finetally.core.formats.params import FormatParams, Set
+from finetally.core.formats.format import Format, MovementCount, or_default
+from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountValue, Seconds, SecondsValue
 
@@ -23,11 +23,11 @@ class RegroupedParams(FormatParams):
     """A window for each of the three stages, the rest after it, rounds of each stage, and the rest between stages."""
 
     windows_s: Annotated[
-        list[Seconds], Field(min_length=len(STAGES), max_length=len(STAGES)), Set("windows", "seconds-list")
+        list[Seconds], Field(min_length=len(STAGES), max_length=len(STAGES)), ParamSpec("windows", "seconds-list")
     ] = [40, 30, 20]
-    rest_s: Annotated[SecondsValue | None, Set("rest", "seconds")] = 10
-    rounds: Annotated[CountValue, Set("rounds", "count", 1, 100)] = 2
-    stage_rest_s: Annotated[SecondsValue | None, Set("between stages", "seconds")] = 60
+    rest_s: Annotated[SecondsValue | None, ParamSpec("rest", "seconds")] = 10
+    rounds: Annotated[CountValue, ParamSpec("rounds", "count", 1, 100)] = 2
+    stage_rest_s: Annotated[SecondsValue | None, ParamSpec("between stages", "seconds")] = 60
 
 
 class Regrouped(Format[RegroupedParams]):
@@ -36,7 +36,7 @@ class Regrouped(Format[RegroupedParams]):
     key = "regrouped-circuit"
     name = "Regrouped circuit"
     precedence = 60
-    holds = Holds(6, None, 6)
+    holds = MovementCount(6, None, 6)
     dose = "window"
     usual = (
         window(15, 60, "under 15 s the change-over eats the window, over a minute it is no circuit"),
@@ -46,20 +46,20 @@ class Regrouped(Format[RegroupedParams]):
     )
     params = RegroupedParams
 
-    def make(self, steps: Sequence[Step], p: RegroupedParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: RegroupedParams) -> list[BlockOrSection]:
         """See Format."""
         return [
             Block(
-                clock=Intervals(kind="intervals", work_s=window_s, rest_s=or_usual(p.rest_s, 0)),
+                clock=Intervals(kind="intervals", work_s=window_s, rest_s=or_default(p.rest_s, 0)),
                 group=group,
                 rounds=p.rounds,
-                rest_after_s=or_usual(p.stage_rest_s, 0),
+                rest_after_s=or_default(p.stage_rest_s, 0),
                 steps=list(steps),
             )
             for window_s, group in zip(p.windows_s, STAGES, strict=True)
         ]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], RegroupedParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], RegroupedParams] | None:
         """See Format."""
         blocks = [one for one in entries if isinstance(one, Block) and isinstance(one.clock, Intervals)]
         if len(entries) != len(STAGES) or len(blocks) != len(STAGES):
@@ -67,13 +67,13 @@ class Regrouped(Format[RegroupedParams]):
         first: Any = blocks[0].clock
         values = {
             "windows_s": [getattr(one.clock, "work_s", None) for one in blocks],
-            "rest_s": or_usual(first.rest_s, 0),
-            "rounds": or_usual(blocks[0].rounds, 1),
-            "stage_rest_s": or_usual(blocks[0].rest_after_s, 0),
+            "rest_s": or_default(first.rest_s, 0),
+            "rounds": or_default(blocks[0].rounds, 1),
+            "stage_rest_s": or_default(blocks[0].rest_after_s, 0),
         }
         return blocks[0].steps or (), RegroupedParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Rounds, with windows that shrink or stay."""
         most = self.span("rounds").stop // len(STAGES) + 1
         return axes("rounds", range(1, most), windows_s=([40, 30, 20], [30, 30, 30], [30, 20, 20], [45, 40, 30]))

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated
 
-from finetally.core.formats.axes import Axis, Near, along
+from finetally.core.formats.axes import Axis, PlanHints, along
 from finetally.core.formats.bounds import LEFT, length, rounds, window
 from finetally.core.formats.format import Format, as_whole, only_block
-from finetally.core.formats.params import CannotMakeError, FormatParams, Set
+from finetally.core.formats.params import CannotMakeError, FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed
 from finetally.core.session.step import Step
 from finetally.core.session.values import Count
@@ -22,9 +22,9 @@ MOST_WINDOWS = 1_000
 class RisingParams(FormatParams):
     """The slot, by how much the work in it grows, and whether its rest comes first."""
 
-    slot_s: Annotated[Count, Set("slot", "seconds", 2, 1000)] = 30
-    by_s: Annotated[Count, Set("by", "seconds", 1, 1000)] = 5
-    rest_first: Annotated[bool, Set("rest first", "flag")] = False
+    slot_s: Annotated[Count, ParamSpec("slot", "seconds", 2, 1000)] = 30
+    by_s: Annotated[Count, ParamSpec("by", "seconds", 1, 1000)] = 5
+    rest_first: Annotated[bool, ParamSpec("rest first", "flag")] = False
 
 
 class Rising(Format[RisingParams]):
@@ -46,7 +46,7 @@ class Rising(Format[RisingParams]):
     )
     params = RisingParams
 
-    def make(self, steps: Sequence[Step], p: RisingParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: RisingParams) -> list[BlockOrSection]:
         """See Format."""
         slot, by = p.slot_s, p.by_s
         if slot % by or slot > by * MOST_WINDOWS:
@@ -59,7 +59,7 @@ class Rising(Format[RisingParams]):
             clock = changed(clock, rest_first=True)
         return [Block(clock=clock, rounds=len(work), steps=list(steps))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], RisingParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], RisingParams] | None:
         """See Format."""
         block = only_block(entries, Intervals)
         if block is None or not isinstance(block.clock, Intervals) or not isinstance(block.clock.work_s, list):
@@ -68,7 +68,7 @@ class Rising(Format[RisingParams]):
         read = RisingParams(slot_s=work[-1], by_s=work[0], rest_first=bool(block.clock.rest_first))
         return block.steps or (), read
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Slots by 5 s, or by 10."""
         slots, windows = self.span("window", 5), self.span("rounds")
         return [

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated
 
-from finetally.core.formats.axes import Axis, Near, along
+from finetally.core.formats.axes import Axis, PlanHints, along
 from finetally.core.formats.bounds import LEFT, LOADED_IN_A_ROW, REPS, Bound, length, rounds
-from finetally.core.formats.format import Format, Holds, RepsAre, only_block
-from finetally.core.formats.params import FormatParams, Set
+from finetally.core.formats.format import Format, MovementCount, RepOrigin, only_block
+from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Amrap
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.step import Step
 from finetally.core.session.values import SecondsValue
 
@@ -23,7 +23,7 @@ def against(window_s: SecondsValue, steps: Sequence[Step]) -> Block:
     return Block(clock=Amrap(kind="amrap", window_s=window_s), steps=list(steps))
 
 
-def window_of(entries: Sequence[Entry]) -> tuple[Block, SecondsValue] | None:
+def window_of(entries: Sequence[BlockOrSection]) -> tuple[Block, SecondsValue] | None:
     """The block and its window, if it is rounds against the clock and nothing else."""
     block = only_block(entries, Amrap)
     return None if block is None or not isinstance(block.clock, Amrap) else (block, block.clock.window_s)
@@ -40,7 +40,7 @@ class Challenge(Format[ChallengeParams]):
     name = "One-minute challenge"
     precedence = 90
     claims = ("one-minute challenge",)
-    holds = Holds(1, 1, 1)
+    holds = MovementCount(1, 1, 1)
     dose = "reps"
     raced = True
     usual = (
@@ -50,20 +50,20 @@ class Challenge(Format[ChallengeParams]):
     )
     params = ChallengeParams
 
-    def reps_are(self, p: FormatParams) -> RepsAre:
+    def rep_origin(self, p: FormatParams) -> RepOrigin:
         """See Format."""
         return "paced"
 
-    def make(self, steps: Sequence[Step], p: ChallengeParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: ChallengeParams) -> list[BlockOrSection]:
         """See Format."""
         return [against(60, steps)]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], ChallengeParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], ChallengeParams] | None:
         """See Format."""
         found = window_of(entries)
         return None if found is None or found[1] != 60 else (found[0].steps or (), ChallengeParams())
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Nothing is free."""
         return [[{}]]
 
@@ -71,7 +71,7 @@ class Challenge(Format[ChallengeParams]):
 class RoundsParams(FormatParams):
     """The window."""
 
-    window_s: Annotated[SecondsValue, Set("window", "seconds", 1)] = 600
+    window_s: Annotated[SecondsValue, ParamSpec("window", "seconds", 1)] = 600
 
 
 class Rounds(Format[RoundsParams]):
@@ -92,19 +92,19 @@ class Rounds(Format[RoundsParams]):
     )
     params = RoundsParams
 
-    def reps_are(self, p: FormatParams) -> RepsAre:
+    def rep_origin(self, p: FormatParams) -> RepOrigin:
         """See Format."""
         return "paced"
 
-    def make(self, steps: Sequence[Step], p: RoundsParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: RoundsParams) -> list[BlockOrSection]:
         """See Format."""
         return [against(p.window_s, steps)]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], RoundsParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], RoundsParams] | None:
         """See Format."""
         found = window_of(entries)
         return None if found is None else (found[0].steps or (), RoundsParams(window_s=found[1]))
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Windows by half minutes."""
         return [along("window_s", self.span("length", HALF_MINUTE))]

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated
 
-from finetally.core.formats.axes import Axis, Near, along, axes
+from finetally.core.formats.axes import Axis, PlanHints, along, axes
 from finetally.core.formats.bounds import BODY_IN_A_ROW, HEAVY_REST, LEFT, POSSIBLE, Bound, length, rounds
-from finetally.core.formats.format import Format, only_block, or_usual
-from finetally.core.formats.params import CannotMakeError, FormatParams, Set
+from finetally.core.formats.format import Format, only_block, or_default
+from finetally.core.formats.params import CannotMakeError, FormatParams, ParamSpec
 from finetally.core.session.clocks import Task
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed, without
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountValue, RepsDose, SecondsDose
@@ -19,9 +19,9 @@ from finetally.core.session.values import CountValue, RepsDose, SecondsDose
 class SetsParams(FormatParams):
     """Sets, their reps (None: as each movement has them; a list: set by set), and the rest between sets."""
 
-    sets: Annotated[CountValue, Set("sets", "count", 1, 1000)] = 5
-    reps: Annotated[RepsDose | None, Set("reps", "reps", 0, 10_000)] = 5
-    rest_s: Annotated[SecondsDose | None, Set("rest", "seconds")] = 180
+    sets: Annotated[CountValue, ParamSpec("sets", "count", 1, 1000)] = 5
+    reps: Annotated[RepsDose | None, ParamSpec("reps", "reps", 0, 10_000)] = 5
+    rest_s: Annotated[SecondsDose | None, ParamSpec("rest", "seconds")] = 180
 
 
 class Sets(Format[SetsParams]):
@@ -45,7 +45,7 @@ class Sets(Format[SetsParams]):
     )
     params = SetsParams
 
-    def make(self, steps: Sequence[Step], p: SetsParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: SetsParams) -> list[BlockOrSection]:
         """See Format."""
         if isinstance(p.reps, list) and p.sets != len(p.reps):
             raise CannotMakeError(f"{len(p.reps)} counts of reps for {p.sets} sets")
@@ -53,27 +53,27 @@ class Sets(Format[SetsParams]):
         undosed = [one.movement for one in made if one.reps is None and one.seconds is None and one.metres is None]
         if undosed:
             raise CannotMakeError(f"{undosed[0]} has no reps of its own")
-        clock = Task(kind="task", rest_s=or_usual(p.rest_s, 0))
+        clock = Task(kind="task", rest_s=or_default(p.rest_s, 0))
         return [Block(clock=clock, group=1, rounds=p.sets, steps=made)]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], SetsParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], SetsParams] | None:
         """See Format."""
         block = only_block(entries, Task)
         if block is None or not isinstance(block.clock, Task) or block.group != 1 or not block.steps:
             return None
         first = block.steps[0].reps
         same = first is not None and all(step.reps == first for step in block.steps)
-        sets = len(first) if same and isinstance(first, list) else or_usual(block.rounds, 1)
-        values = {"sets": sets, "reps": first if same else None, "rest_s": or_usual(block.clock.rest_s, 0)}
+        sets = len(first) if same and isinstance(first, list) else or_default(block.rounds, 1)
+        values = {"sets": sets, "reps": first if same else None, "rest_s": or_default(block.clock.rest_s, 0)}
         steps = [without(step, "reps") for step in block.steps] if same else block.steps
         return steps, SetsParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Sets of the movements' own reps, with a few rests; of sets that differ, the rest between them."""
         line = self.span("rounds")
-        if isinstance(near.own, SetsParams) and isinstance(near.own.reps, list):
+        if isinstance(hints.own, SetsParams) and isinstance(hints.own.reps, list):
             return [along("rest_s", range(60, 301, 15))]
-        if near.own is not None:
+        if hints.own is not None:
             return axes("sets", line)
         return axes("sets", line, reps=(None,), rest_s=(120, 90, 180, 150, 60))
 

@@ -5,22 +5,22 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated, Any, Literal
 
-from finetally.core.formats.axes import Axis, Near, axes
+from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import HEAVY_REST, LEFT, REPS, Bound, length, rounds
-from finetally.core.formats.format import Format, Holds, only_block, or_usual
-from finetally.core.formats.params import CannotMakeError, FormatParams, Set
+from finetally.core.formats.format import Format, MovementCount, only_block, or_default
+from finetally.core.formats.params import CannotMakeError, FormatParams, ParamSpec
 from finetally.core.session.clocks import Every
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed, without
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountValue, RepsDose, SecondsValue
 
 Order = Literal["in-turn", "straight"]
-LONGEST = length(0, 2400, "over forty minutes nobody starts on the minute any more")
-STARTS = rounds(2, 20, "one start is none, and over twenty of a movement nobody counts right")
+STARTS_LENGTH = length(0, 2400, "over forty minutes nobody starts on the minute any more")
+START_COUNT = rounds(2, 20, "one start is none, and over twenty of a movement nobody counts right")
 
 
-def _every(entries: Sequence[Entry]) -> tuple[Block, Every] | None:
+def _every(entries: Sequence[BlockOrSection]) -> tuple[Block, Every] | None:
     block = only_block(entries, Every)
     if block is None or not isinstance(block.clock, Every) or block.clock.free:
         # Starts that stay free are no part of these formats.
@@ -39,9 +39,9 @@ def _order(block: Block) -> Order:
 class StartsParams(FormatParams):
     """How often a start comes, rounds, and whether movements take turns."""
 
-    period_s: Annotated[SecondsValue, Set("every", "seconds", 1)] = 60
-    rounds: Annotated[CountValue, Set("rounds", "count", 1, 1000)] = 5
-    order: Annotated[Order, Set("order", "choice")] = "in-turn"
+    period_s: Annotated[SecondsValue, ParamSpec("every", "seconds", 1)] = 60
+    rounds: Annotated[CountValue, ParamSpec("rounds", "count", 1, 1000)] = 5
+    order: Annotated[Order, ParamSpec("order", "choice")] = "in-turn"
 
 
 class Starts(Format[StartsParams]):
@@ -55,8 +55,8 @@ class Starts(Format[StartsParams]):
     dose = "any"
     keeps_sets = True
     usual = (
-        STARTS,
-        LONGEST,
+        START_COUNT,
+        STARTS_LENGTH,
         Bound(
             "filled",
             0.15,
@@ -69,24 +69,24 @@ class Starts(Format[StartsParams]):
     )
     params = StartsParams
 
-    def make(self, steps: Sequence[Step], p: StartsParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: StartsParams) -> list[BlockOrSection]:
         """See Format."""
         clock = Every(kind="every", period_s=p.period_s)
         return [Block(clock=clock, group=_group(p.order), rounds=p.rounds, steps=list(steps))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], StartsParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], StartsParams] | None:
         """See Format."""
         found = _every(entries)
         if found is None:
             return None
         block, clock = found
-        values = {"period_s": clock.period_s, "rounds": or_usual(block.rounds, 1), "order": _order(block)}
+        values = {"period_s": clock.period_s, "rounds": or_default(block.rounds, 1), "order": _order(block)}
         return block.steps or (), StartsParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Rounds: every minute, or so much longer as the doses need."""
         line = self.span("rounds")
-        if near.own is not None:
+        if hints.own is not None:
             return axes("rounds", line)
         return axes("rounds", line, period_s=(60, 90, 120, 180, 240))
 
@@ -94,11 +94,11 @@ class Starts(Format[StartsParams]):
 class FillParams(FormatParams):
     """How often a start comes, until when is worked, reps of what is counted, rounds, and whether they take turns."""
 
-    period_s: Annotated[SecondsValue, Set("every", "seconds", 1)] = 60
-    mark_s: Annotated[SecondsValue, Set("work until", "seconds", 1)] = 45
-    reps: Annotated[RepsDose, Set("reps", "reps", 0, 10_000)] = 12
-    rounds: Annotated[CountValue, Set("rounds", "count", 1, 1000)] = 3
-    order: Annotated[Order, Set("order", "choice")] = "in-turn"
+    period_s: Annotated[SecondsValue, ParamSpec("every", "seconds", 1)] = 60
+    mark_s: Annotated[SecondsValue, ParamSpec("work until", "seconds", 1)] = 45
+    reps: Annotated[RepsDose, ParamSpec("reps", "reps", 0, 10_000)] = 12
+    rounds: Annotated[CountValue, ParamSpec("rounds", "count", 1, 1000)] = 3
+    order: Annotated[Order, ParamSpec("order", "choice")] = "in-turn"
 
 
 class Fill(Format[FillParams]):
@@ -108,17 +108,17 @@ class Fill(Format[FillParams]):
     name = "Minute starts with a filler"
     precedence = 200
     trade = ("EMOM with filler",)
-    holds = Holds(2, None, 2)
+    holds = MovementCount(2, None, 2)
     dose = "made"
     usual = (
         rounds(2, 12, "a pair that starts more than a dozen times is drudgery"),
-        LONGEST,
+        STARTS_LENGTH,
         *REPS,
         LEFT,
     )
     params = FillParams
 
-    def make(self, steps: Sequence[Step], p: FillParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: FillParams) -> list[BlockOrSection]:
         """See Format."""
         mark, period = p.mark_s, p.period_s
         if isinstance(mark, int | float) and isinstance(period, int | float) and mark > period:
@@ -130,7 +130,7 @@ class Fill(Format[FillParams]):
         clock = Every(kind="every", period_s=p.period_s, work_until_s=p.mark_s)
         return [Block(clock=clock, group=_group(p.order), rounds=p.rounds, steps=made)]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], FillParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], FillParams] | None:
         """See Format."""
         found = _every(entries)
         if found is None or found[1].work_until_s is None or not found[0].steps:
@@ -141,14 +141,14 @@ class Fill(Format[FillParams]):
             "period_s": clock.period_s,
             "mark_s": clock.work_until_s,
             "reps": steps[0].reps,
-            "rounds": or_usual(block.rounds, 1),
+            "rounds": or_default(block.rounds, 1),
             "order": _order(block),
         }
         return [without(step, "reps", "chain", "fill") for step in steps], FillParams.model_validate(values)
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Rounds of the most reps that leave something to fill."""
         line = self.span("rounds")
-        if near.own is not None:
+        if hints.own is not None:
             return axes("rounds", line)
         return axes("rounds", line, reps=(12, 10, 8, 6))

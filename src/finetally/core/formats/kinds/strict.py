@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Annotated
 
-from finetally.core.formats.axes import Axis, Near
+from finetally.core.formats.axes import Axis, PlanHints
 from finetally.core.formats.bounds import Bound, length
-from finetally.core.formats.format import Format, Holds, only_block
-from finetally.core.formats.params import FormatParams, Set
+from finetally.core.formats.format import Format, MovementCount, only_block
+from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
-from finetally.core.session.document import Block, Entry
+from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed
 from finetally.core.session.step import Step
 from finetally.core.session.values import SecondsValue
@@ -19,13 +19,13 @@ WORK_S, REST_S = 20, 10
 STRICTLY_LEFT = Bound(
     "left", None, 0.5, "nothing in it is free, but with more than half left over it is another session"
 )
-LONGEST = length(0, 1500, "20/10 is done hard, and nobody does it hard for more than 25 minutes")
+STRICT_LENGTH = length(0, 1500, "20/10 is done hard, and nobody does it hard for more than 25 minutes")
 
 
 class StrictParams(FormatParams):
     """Rest between movements; None: no more than the ten seconds."""
 
-    step_rest_s: Annotated[SecondsValue | None, Set("between steps", "seconds")] = 60
+    step_rest_s: Annotated[SecondsValue | None, ParamSpec("between steps", "seconds")] = 60
 
 
 class Strict(Format[StrictParams]):
@@ -37,24 +37,24 @@ class Strict(Format[StrictParams]):
     trade = ("tabata",)
     claims = ("tabata", "strict 20/10")
     dose = "window"
-    usual = (LONGEST, STRICTLY_LEFT)
+    usual = (STRICT_LENGTH, STRICTLY_LEFT)
     params = StrictParams
 
-    def make(self, steps: Sequence[Step], p: StrictParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: StrictParams) -> list[BlockOrSection]:
         """See Format."""
         clock = Intervals(kind="intervals", work_s=WORK_S, rest_s=REST_S)
         if p.step_rest_s is not None:
             clock = changed(clock, group_rest_s=p.step_rest_s)
         return [Block(clock=clock, group=1, rounds=8, steps=list(steps))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], StrictParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], StrictParams] | None:
         """See Format."""
         block = only_block(entries, Intervals)
         if block is None or not isinstance(block.clock, Intervals) or block.rounds != 8:
             return None
         return block.steps or (), StrictParams.model_validate({"step_rest_s": block.clock.group_rest_s})
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Nothing is free: it is strict."""
         return [[{}]]
 
@@ -62,7 +62,7 @@ class Strict(Format[StrictParams]):
 class PairsParams(FormatParams):
     """Rest between pairs."""
 
-    pair_rest_s: Annotated[SecondsValue, Set("between pairs", "seconds")] = 60
+    pair_rest_s: Annotated[SecondsValue, ParamSpec("between pairs", "seconds")] = 60
 
 
 class Pairs(Format[PairsParams]):
@@ -73,23 +73,23 @@ class Pairs(Format[PairsParams]):
     precedence = 20
     trade = ("tabata pairs",)
     claims = ("20/10 pairs",)
-    holds = Holds(2, None, 2)
+    holds = MovementCount(2, None, 2)
     dose = "window"
-    usual = (LONGEST, STRICTLY_LEFT)
+    usual = (STRICT_LENGTH, STRICTLY_LEFT)
     params = PairsParams
 
-    def make(self, steps: Sequence[Step], p: PairsParams) -> list[Entry]:
+    def make(self, steps: Sequence[Step], p: PairsParams) -> list[BlockOrSection]:
         """See Format."""
         clock = Intervals(kind="intervals", work_s=WORK_S, rest_s=REST_S, group_rest_s=p.pair_rest_s)
         return [Block(clock=clock, group=2, rounds=4, steps=list(steps))]
 
-    def recognise(self, entries: Sequence[Entry]) -> tuple[Sequence[Step], PairsParams] | None:
+    def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], PairsParams] | None:
         """See Format."""
         block = only_block(entries, Intervals)
         if block is None or not isinstance(block.clock, Intervals) or block.clock.group_rest_s is None:
             return None
         return block.steps or (), PairsParams.model_validate({"pair_rest_s": block.clock.group_rest_s})
 
-    def search(self, count: int, near: Near) -> list[Axis]:
+    def search(self, count: int, hints: PlanHints) -> list[Axis]:
         """Nothing is free."""
         return [[{}]]

@@ -6,10 +6,10 @@ from collections.abc import Mapping
 from typing import cast
 
 from finetally.core.movements.patterns import PATTERN_BEAMS, SCHEMES
-from finetally.core.tally.explain.node import Explanation, Term, Unit, UnknownFigureError, node, term
+from finetally.core.tally.explain.node import Explanation, Term, TermUnit, UnknownFigureError, node, term
 from finetally.core.tally.measure import Tally
 
-UNITS: dict[str, Unit] = {"work-time": "s", "visits": "count", "effort-time": "load"}
+MEASURE_UNITS: dict[str, TermUnit] = {"work-time": "s", "visits": "count", "effort-time": "load"}
 
 
 def explain_balance(t: Tally, words: list[str]) -> Explanation:
@@ -23,11 +23,13 @@ def explain_balance(t: Tally, words: list[str]) -> Explanation:
         planes = t.balance.planes
         if words[2] in planes:
             total = sum(one.measure for one in planes.values())
-            return _share(figure, words[2], planes[words[2]].measure, total, UNITS[t.methods.balance_by], None)
+            return _share(
+                figure, words[2], planes[words[2]].measure, total, MEASURE_UNITS[t.methods.balance_by], None
+            )
     if words[:2] == ["balance", "beams"] and len(words) == 4:
         return _beam(t, figure, words[2], words[3])
     if words[:2] == ["balance", "rows"] and len(words) == 4:
-        return _row(t, figure, words[2], words[3], UNITS[t.methods.balance_by])
+        return _row(t, figure, words[2], words[3], MEASURE_UNITS[t.methods.balance_by])
     raise UnknownFigureError(figure)
 
 
@@ -42,7 +44,7 @@ def _weighed(t: Tally, figure: str, name: str, field: str) -> Explanation:
         return node(figure, one.visits, "count", "sum", _visit_terms(t, (name,)))
     if field == "share":
         total = sum(other.measure for other in group.values())
-        unit = UNITS[t.methods.balance_by]
+        unit = MEASURE_UNITS[t.methods.balance_by]
         return _share(figure, name, one.measure, total, unit, f"patterns.{name}.work_s")
     raise UnknownFigureError(figure)
 
@@ -51,7 +53,7 @@ def _beam(t: Tally, figure: str, name: str, field: str) -> Explanation:
     beam = t.balance.balance()["beams"].get(name)
     if beam is None or field not in ("left", "right", "left_share"):
         raise UnknownFigureError(figure)
-    unit: Unit = "s" if name == "left-right" else UNITS[t.methods.balance_by]
+    unit: TermUnit = "s" if name == "left-right" else MEASURE_UNITS[t.methods.balance_by]
     if field == "left_share":
         total = beam["left"] + beam["right"]
         return _share(figure, beam["left_name"], beam["left"], total, unit, f"balance.beams.{name}.left")
@@ -70,13 +72,13 @@ def _beam(t: Tally, figure: str, name: str, field: str) -> Explanation:
     return node(figure, value, unit, "sum", terms)
 
 
-def _share(figure: str, label: str, part: float, total: float, unit: Unit, ask: str | None) -> Explanation:
+def _share(figure: str, label: str, part: float, total: float, unit: TermUnit, ask: str | None) -> Explanation:
     if not total:
         raise UnknownFigureError(figure)
     return node(figure, part / total, "share", "ratio", [term(label, part, unit, ask), term("all", total, unit)])
 
 
-def _row(t: Tally, figure: str, name: str, field: str, unit: Unit) -> Explanation:
+def _row(t: Tally, figure: str, name: str, field: str, unit: TermUnit) -> Explanation:
     scheme = SCHEMES[t.methods.balance]
     row = next((one for one in scheme if one.name == name), None)
     if row is None or field not in ("share", "work_s", "visits"):
@@ -99,19 +101,19 @@ def _weights(t: Tally, index: int) -> Mapping[str, float]:
 
 def _work_terms(t: Tally, name: str) -> list[Term]:
     sums: dict[tuple[str, str], float] = {}
-    for index, done in enumerate(t.tape.visits):
+    for index, visit in enumerate(t.tape.visits):
         weight = _weights(t, index).get(name, 0)
-        if weight and t.counted[done.block]:
-            step = done.step.key, done.step.name
-            sums[step] = sums.get(step, 0.0) + done.seconds * weight
+        if weight and t.counted[visit.block]:
+            step = visit.step.key, visit.step.name
+            sums[step] = sums.get(step, 0.0) + visit.seconds * weight
     return [term(name, value, "s") for (_, name), value in sums.items()]
 
 
 def _visit_terms(t: Tally, names: tuple[str, ...]) -> list[Term]:
     sums: dict[tuple[str, str], int] = {}
-    for index, done in enumerate(t.tape.visits):
+    for index, visit in enumerate(t.tape.visits):
         weights = _weights(t, index)
-        if t.counted[done.block] and any(weights.get(name, 0) > 0 for name in names):
-            step = done.step.key, done.step.name
+        if t.counted[visit.block] and any(weights.get(name, 0) > 0 for name in names):
+            step = visit.step.key, visit.step.name
             sums[step] = sums.get(step, 0) + 1
     return [term(name, value, "count") for (_, name), value in sums.items()]

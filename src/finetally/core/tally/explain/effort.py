@@ -60,14 +60,14 @@ def _session(t: Tally, figure: str, name: str) -> Explanation:
 
 def _by_block(t: Tally, name: str) -> dict[int, float]:
     values: dict[int, float] = {}
-    for segment, breath in zip(t.tape.segments, t.trace, strict=True):
+    for segment, uptake in zip(t.tape.segments, t.trace, strict=True):
         n = segment.block
         if name == "peak_uptake":
-            values[n] = max(values.get(n, 0.0), breath.start, breath.end)
+            values[n] = max(values.get(n, 0.0), uptake.start, uptake.end)
         elif name == "above_80_s":
-            values[n] = values.get(n, 0.0) + breath.above_s
+            values[n] = values.get(n, 0.0) + uptake.above_s
         else:
-            values[n] = values.get(n, 0.0) + (breath.gap_s if segment.kind == "work" else 0.0)
+            values[n] = values.get(n, 0.0) + (uptake.gap_s if segment.kind == "work" else 0.0)
     return values
 
 
@@ -166,7 +166,7 @@ def _windows(t: Tally, figure: str, n: int) -> Explanation:
 def _window(t: Tally, figure: str, index: int) -> Explanation:
     if index >= len(t.tape.segments) or t.tape.segments[index].visit is None:
         raise UnknownFigureError(figure)
-    segment, breath = t.tape.segments[index], t.trace[index]
+    segment, breathed = t.tape.segments[index], t.trace[index]
     judged = t.effort.judged[segment.visit or 0]
     value = t.effort.windows[index]
     felt = t.effort.felt[index]
@@ -178,7 +178,7 @@ def _window(t: Tally, figure: str, index: int) -> Explanation:
             term(FELT, felt, "effort"),
         ]
         return node(figure, value, "effort", "max", terms, "reserve and effort: Zourdos 2016")
-    share = breath.integral / segment.seconds
+    share = breathed.integral / segment.seconds
     uptake = term("mean uptake in the window", share, "share", at=at)
     if felt and value == felt:
         least = term(FELT, felt, "effort")

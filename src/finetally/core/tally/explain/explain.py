@@ -9,7 +9,7 @@ from finetally.core.session.document import Session
 from finetally.core.tally.exits import exit_places
 from finetally.core.tally.explain.balance import explain_balance
 from finetally.core.tally.explain.effort import explain_effort
-from finetally.core.tally.explain.node import Explanation, Unit, UnknownFigureError, node
+from finetally.core.tally.explain.node import Explanation, TermUnit, UnknownFigureError, node
 from finetally.core.tally.explain.reps import explain_rate, explain_reps
 from finetally.core.tally.explain.times import explain_time
 from finetally.core.tally.measure import Tally, measured, tally
@@ -78,5 +78,5 @@ def _score(t: Tally, figure: str, words: list[str]) -> Explanation:
     scores = [score for run in t.tape.runs if run.block == number for score in run.scores]
     if index >= len(scores) or not isinstance(scores[index].get(field), int | float):
         raise UnknownFigureError(figure)
-    unit: Unit = "s" if field == "time_s" else "reps" if field == "reps" else "count"
+    unit: TermUnit = "s" if field == "time_s" else "reps" if field == "reps" else "count"
     return node(figure, scores[index][field], unit, "given", note="counted off the tape at the planned pace")

@@ -9,10 +9,10 @@ from typing import Any, Literal
 from typing_extensions import TypedDict
 
 from finetally.core.tally.effort import scaled
-from finetally.core.unfold.pace import whole
+from finetally.core.unfold.pace import whole_units
 
 Operator = Literal["sum", "product", "ratio", "rms", "max", "floor", "lookup", "given"]
-Unit = Literal["s", "min", "reps", "kg", "m", "share", "effort", "load", "count", "s·capacity", "ratio"]
+TermUnit = Literal["s", "min", "reps", "kg", "m", "share", "effort", "load", "count", "s·capacity", "ratio"]
 
 
 class NamedValue(TypedDict):
@@ -20,7 +20,7 @@ class NamedValue(TypedDict):
 
     label: str
     value: float
-    unit: Unit
+    unit: TermUnit
 
 
 class Term(NamedValue, total=False):
@@ -38,7 +38,7 @@ class Explanation(TypedDict):
 
     figure: str
     value: float
-    unit: Unit
+    unit: TermUnit
     operator: Operator
     terms: list[Term]
     note: str | None
@@ -59,7 +59,7 @@ MAX_ADDRESSES = 50
 def node(
     figure: str,
     value: float,
-    unit: Unit,
+    unit: TermUnit,
     operator: Operator,
     terms: Iterable[Term] = (),
     note: str | None = None,
@@ -78,7 +78,7 @@ def node(
 def term(
     label: str,
     value: float,
-    unit: Unit,
+    unit: TermUnit,
     figure: str | None = None,
     *,
     weight: float | None = None,
@@ -95,7 +95,7 @@ def term(
     return made
 
 
-def grouped(items: Iterable[tuple[str, float, dict[str, Any], str | None]], unit: Unit) -> list[Term]:
+def grouped(items: Iterable[tuple[str, float, dict[str, Any], str | None]], unit: TermUnit) -> list[Term]:
     """Alike terms (same label and value) as one, in order of first appearance: "8 × 20 s".
 
     `items` are label, value, address, and the figure to ask again (the first of a group stands for all).
@@ -136,7 +136,7 @@ _OPERATORS: dict[str, Callable[[list[float], Explanation, Any], float]] = {
     "ratio": lambda v, e, s: v[0] / v[1],
     "rms": _rms,
     "max": lambda v, e, s: max(v, default=0.0),
-    "floor": lambda v, e, s: whole(v[0] / v[1]) * (v[2] if len(v) > 2 else 1),
+    "floor": lambda v, e, s: whole_units(v[0] / v[1]) * (v[2] if len(v) > 2 else 1),
     "lookup": lambda v, e, s: scaled(v[0], s),
     "given": lambda v, e, s: e["value"],
 }

@@ -5,15 +5,15 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from finetally.core.tally.explain.node import Explanation, Term, Unit, UnknownFigureError, grouped, node, term
+from finetally.core.tally.explain.node import Explanation, Term, TermUnit, UnknownFigureError, grouped, node, term
 from finetally.core.tally.measure import Tally
 from finetally.core.tally.reps import kilograms
-from finetally.core.unfold.pace import EPS, Pacer, whole
-from finetally.core.unfold.tape import Done
+from finetally.core.unfold.pace import TIME_EPS_S, Pacer, whole_units
+from finetally.core.unfold.tape import PerformedVisit
 
-Reader = Callable[[Done], float]
+Reader = Callable[[PerformedVisit], float]
 
-FIELDS: dict[str, Unit] = {
+FIELDS: dict[str, TermUnit] = {
     "called": "reps",
     "paced": "reps",
     "estimated": "reps",
@@ -33,12 +33,12 @@ def explain_rate(t: Tally, words: list[str]) -> Explanation:
     minutes = (t.headline.total - t.headline.talk) / 60
     if minutes <= 0 or words[-1] not in ("reps_per_min", "kg_per_min"):
         raise UnknownFigureError(figure)
-    counted = [done for done in t.tape.visits if t.counted[done.block]]
-    unit: Unit = "reps" if words[-1] == "reps_per_min" else "kg"
+    counted = [visit for visit in t.tape.visits if t.counted[visit.block]]
+    unit: TermUnit = "reps" if words[-1] == "reps_per_min" else "kg"
     if unit == "reps":
-        amount = float(sum(done.reps for done in counted))
+        amount = float(sum(visit.reps for visit in counted))
     else:
-        amount = sum(_kg(t, done, called=False) for done in counted)
+        amount = sum(_kg(t, visit, called=False) for visit in counted)
     terms = [term("all reps" if unit == "reps" else "volume load", amount, unit), term("minutes", minutes, "min")]
     return node(figure, amount / minutes, "ratio", "ratio", terms)
 
@@ -63,39 +63,39 @@ def explain_reps(t: Tally, words: list[str]) -> Explanation:
     return node(figure, sum(one["value"] for one in terms), unit, "sum", terms)
 
 
-def _reader(t: Tally, field: str) -> tuple[Reader, Unit]:
+def _reader(t: Tally, field: str) -> tuple[Reader, TermUnit]:
     if field == "visits":
-        return (lambda done: 1), "count"
+        return (lambda visit: 1), "count"
     if field in ("kg", "kg_called"):
-        return (lambda done: _kg(t, done, called=field == "kg_called")), "kg"
+        return (lambda visit: _kg(t, visit, called=field == "kg_called")), "kg"
     if field.startswith("landings_"):
         grade = field.removeprefix("landings_")
-        return (lambda done: _landings(done, grade)), "count"
+        return (lambda visit: _landings(visit, grade)), "count"
     if field == "contained":
-        return (lambda done: done.reps * sum(c.reps for c in done.step.movement.contains or ())), "reps"
+        return (lambda visit: visit.reps * sum(c.reps for c in visit.step.movement.contains or ())), "reps"
     if field == "work_s":
-        return (lambda done: done.seconds), "s"
+        return (lambda visit: visit.seconds), "s"
     if field not in FIELDS:
         raise UnknownFigureError(field)
-    return (lambda done: float(getattr(done, field))), FIELDS[field]
+    return (lambda visit: float(getattr(visit, field))), FIELDS[field]
 
 
-def _kg(t: Tally, done: Done, *, called: bool) -> float:
-    kg = kilograms(done.load, done.step.key, t.given.person) or 0.0
-    return (done.called if called else done.reps) * kg
+def _kg(t: Tally, visit: PerformedVisit, *, called: bool) -> float:
+    kg = kilograms(visit.load, visit.step.key, t.given.person) or 0.0
+    return (visit.called if called else visit.reps) * kg
 
 
-def _landings(done: Done, grade: str) -> float:
-    movement = done.step.movement
-    return done.reps * (movement.landings or 0) if (movement.landing_grade or "medium") == grade else 0
+def _landings(visit: PerformedVisit, grade: str) -> float:
+    movement = visit.step.movement
+    return visit.reps * (movement.landings or 0) if (movement.landing_grade or "medium") == grade else 0
 
 
-def _by_movement(t: Tally, field: str, read: Reader, unit: Unit) -> list[Term]:
+def _by_movement(t: Tally, field: str, read: Reader, unit: TermUnit) -> list[Term]:
     sums: dict[tuple[str, str], float] = {}
-    for done in t.tape.visits:
-        value = read(done)
+    for visit in t.tape.visits:
+        value = read(visit)
         if value:
-            step = done.step.key, done.step.name
+            step = visit.step.key, visit.step.name
             sums[step] = sums.get(step, 0.0) + value
     # Contained reps are booked under the composite here: that is where they come from.
     asked = "contains" if field == "contained" else field
@@ -119,32 +119,32 @@ def _movement(t: Tally, figure: str, key: str, field: str) -> Explanation:
     starts = _starts(t)
     again = field in ("estimated", "kg", "kg_called") or field.startswith("landings_")
     items = []
-    for index, done in enumerate(t.tape.visits):
-        value = read(done)
-        if done.step.key == key and value:
+    for index, visit in enumerate(t.tape.visits):
+        value = read(visit)
+        if visit.step.key == key and value:
             ask = f"visits.{index}.{field}" if again else None
-            items.append((done.step.name, value, starts.get(index, {}), ask))
+            items.append((visit.step.name, value, starts.get(index, {}), ask))
     return node(figure, sum(item[1] for item in items), unit, "sum", grouped(items, unit))
 
 
 def _contained(t: Tally, figure: str, key: str) -> Explanation:
     starts = _starts(t)
     items = []
-    for index, done in enumerate(t.tape.visits):
-        for inside in done.step.movement.contains or ():
+    for index, visit in enumerate(t.tape.visits):
+        for inside in visit.step.movement.contains or ():
             if inside.movement == key:
-                items.append((f"in {done.step.name}", done.reps * inside.reps, starts.get(index, {}), None))
+                items.append((f"in {visit.step.name}", visit.reps * inside.reps, starts.get(index, {}), None))
     return node(figure, sum(item[1] for item in items), "reps", "sum", grouped(items, "reps"))
 
 
 def _worked_before(t: Tally, index: int) -> float:
     """Working seconds of the same run of the clock before a visit: what its fatigue went by."""
     begun = next(s.at for s in t.tape.segments if s.visit == index)
-    key = (begun.pass_, begun.section, begun.block, begun.repeat, begun.station)
+    key = (begun.section_pass, begun.section, begun.block, begun.repeat, begun.station)
     worked, last_visit = 0.0, -1
     for segment in t.tape.segments:
         at = segment.at
-        if segment.visit is None or (at.pass_, at.section, at.block, at.repeat, at.station) != key:
+        if segment.visit is None or (at.section_pass, at.section, at.block, at.repeat, at.station) != key:
             continue
         if segment.visit >= index:
             break
@@ -167,37 +167,37 @@ def _left_station(t: Tally, index: int, last: int) -> bool:
 
 def _estimated(t: Tally, figure: str, index: int, field: str) -> Explanation:
     """Whole reps that the time holds; side by side where the sides had different times."""
-    done = t.tape.visits[index]
-    rep_s = (done.step.pace_s or 0.0) * Pacer(t.methods).fatigue(_worked_before(t, index))
+    visit = t.tape.visits[index]
+    rep_s = (visit.step.pace_s or 0.0) * Pacer(t.methods).fatigue(_worked_before(t, index))
     one_rep = term("one rep, fatigue in", rep_s, "s")
-    sides = {"estimated_left": done.left_s, "estimated_right": done.right_s}
+    sides = {"estimated_left": visit.left_s, "estimated_right": visit.right_s}
     if field in sides:
         return node(
-            figure, whole(sides[field] / rep_s), "reps", "floor", [term("time", sides[field], "s"), one_rep]
+            figure, whole_units(sides[field] / rep_s), "reps", "floor", [term("time", sides[field], "s"), one_rep]
         )
-    if not done.per_side:
-        return node(figure, done.estimated, "reps", "floor", [term("time", done.seconds, "s"), one_rep])
-    if abs(done.left_s - done.right_s) < EPS:
-        terms = [term("time a side", done.left_s, "s"), one_rep, term("sides", 2, "count")]
-        return node(figure, done.estimated, "reps", "floor", terms)
+    if not visit.per_side:
+        return node(figure, visit.estimated, "reps", "floor", [term("time", visit.seconds, "s"), one_rep])
+    if abs(visit.left_s - visit.right_s) < TIME_EPS_S:
+        terms = [term("time a side", visit.left_s, "s"), one_rep, term("sides", 2, "count")]
+        return node(figure, visit.estimated, "reps", "floor", terms)
     parts = [
-        term(name.removeprefix("estimated_"), whole(seconds / rep_s), "reps", f"visits.{index}.{name}")
+        term(name.removeprefix("estimated_"), whole_units(seconds / rep_s), "reps", f"visits.{index}.{name}")
         for name, seconds in sides.items()
     ]
-    return node(figure, done.estimated, "reps", "sum", parts)
+    return node(figure, visit.estimated, "reps", "sum", parts)
 
 
 def _visit(t: Tally, figure: str, words: list[str]) -> Explanation:
     if len(words) != 3 or not words[1].isdigit() or int(words[1]) >= len(t.tape.visits):
         raise UnknownFigureError(figure)
     index, field = int(words[1]), words[2]
-    done = t.tape.visits[index]
-    if field.startswith("estimated") and done.step.pace_s is not None:
+    visit = t.tape.visits[index]
+    if field.startswith("estimated") and visit.step.pace_s is not None:
         return _estimated(t, figure, index, field)
     if field in ("kg", "kg_called"):
-        reps = done.called if field == "kg_called" else done.reps
-        kg = kilograms(done.load, done.step.key, t.given.person) or 0.0
-        count = (done.load.count or 1) if done.load is not None and done.load.kg is not None else 1
+        reps = visit.called if field == "kg_called" else visit.reps
+        kg = kilograms(visit.load, visit.step.key, t.given.person) or 0.0
+        count = (visit.load.count or 1) if visit.load is not None and visit.load.kg is not None else 1
         terms = [
             term("reps", reps, "reps"),
             term("load", kg / count, "kg"),
@@ -205,7 +205,7 @@ def _visit(t: Tally, figure: str, words: list[str]) -> Explanation:
         ]
         return node(figure, reps * kg, "kg", "product", terms)
     if field.startswith("landings_"):
-        each = done.step.movement.landings or 0
-        terms = [term("reps", done.reps, "reps"), term("landings a rep", each, "count")]
-        return node(figure, done.reps * each, "count", "product", terms)
+        each = visit.step.movement.landings or 0
+        terms = [term("reps", visit.reps, "reps"), term("landings a rep", each, "count")]
+        return node(figure, visit.reps * each, "count", "product", terms)
     raise UnknownFigureError(figure)

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from finetally.core.tally.explain.node import Explanation, Term, UnknownFigureError, grouped, node, term
 from finetally.core.tally.measure import Tally, timetable_s
-from finetally.core.tally.times import Clocked, add_up, counts_by_clock, over_told, told_ends
+from finetally.core.tally.times import TimeTotals, add_up, counts_by_clock, over_told, told_ends
 
-KINDS = ("work", "rest", "change", "talk")
+SEGMENT_KINDS = ("work", "rest", "change", "talk")
 LABELS = {"work": "work", "rest": "rest", "change": "change-over", "talk": "talk"}
 
 
@@ -34,7 +34,7 @@ class Scope:
         else:
             raise UnknownFigureError(".".join(words))
         self.chosen = chosen
-        self.clocked: Clocked = add_up(t.clocked, chosen)
+        self.clocked: TimeTotals = add_up(t.clocked, chosen)
 
 
 def explain_time(t: Tally, words: list[str]) -> Explanation:
@@ -53,10 +53,12 @@ def explain_time(t: Tally, words: list[str]) -> Explanation:
     if name in ("density_work_s", "density_pause_s", "density_all_s"):
         return _school(t, scope, name, figure)
     if name == "total_s":
-        terms = [term(LABELS[kind], _of(scope.clocked, kind), "s", f"{scope.prefix}{kind}_s") for kind in KINDS]
+        terms = [
+            term(LABELS[kind], _of(scope.clocked, kind), "s", f"{scope.prefix}{kind}_s") for kind in SEGMENT_KINDS
+        ]
         return node(figure, scope.clocked.total, "s", "sum", terms)
     kind = name.removesuffix("_s")
-    if kind not in KINDS:
+    if kind not in SEGMENT_KINDS:
         raise UnknownFigureError(figure)
     value = _of(scope.clocked, kind)
     if scope.block is None:
@@ -69,7 +71,7 @@ def explain_time(t: Tally, words: list[str]) -> Explanation:
     return node(figure, value, "s", "sum", _block_terms(t, scope.block, kind))
 
 
-def _of(clocked: Clocked, kind: str) -> float:
+def _of(clocked: TimeTotals, kind: str) -> float:
     return float(getattr(clocked, kind))
 
 
@@ -108,7 +110,7 @@ def _ratio(t: Tally, scope: Scope, name: str, figure: str) -> Explanation:
     return node(figure, value, "share" if name == "density" else "ratio", "ratio", terms, school)
 
 
-def _by_school(t: Tally, clocked: Clocked) -> tuple[float, float]:
+def _by_school(t: Tally, clocked: TimeTotals) -> tuple[float, float]:
     moved = clocked.by_clock_s if t.methods.density == "by-the-clock" else 0.0
     return clocked.work + moved, clocked.rest + clocked.change - moved
 

@@ -9,15 +9,15 @@ from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
 from finetally.core.wall.items.item import Item
 
-Block = dict[str, Any]
+BlockJson = dict[str, Any]
 
 
-def amrap_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[Block]:
+def amrap_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[BlockJson]:
     """The windows of a head, each with its rounds."""
     numbered = _numbered(draft)
     if numbered:
         return _one_each(draft, maker, numbered)
-    made: list[Block] = []
+    made: list[BlockJson] = []
     windows = _lengths(draft, assumed)
     inline_list(draft)
     bought = _bought(draft, maker, assumed)
@@ -57,10 +57,10 @@ def _numbered(draft: Draft) -> list[list[Item]]:
     return list(rows.values()) if several else []
 
 
-def _one_each(draft: Draft, maker: StepMaker, numbered: list[list[Item]]) -> list[Block]:
+def _one_each(draft: Draft, maker: StepMaker, numbered: list[list[Item]]) -> list[BlockJson]:
     """A window for each of the numbered lines."""
     between = draft.rest if draft.rest is not None else draft.rest_between
-    made: list[Block] = []
+    made: list[BlockJson] = []
     for items in numbered:
         clock = {"kind": "amrap", "window_s": draft.amraps[0]["window"]}
         made.append({"clock": clock, "steps": [maker.dosed(i, draft, rounds=1) for i in items]})
@@ -79,7 +79,7 @@ def _grow_ladder(draft: Draft, steps: list[dict[str, Any]]) -> None:
                 one["grow"] = step
 
 
-def _bought(draft: Draft, maker: StepMaker, assumed: Assumptions) -> tuple[Block, float, bool] | None:
+def _bought(draft: Draft, maker: StepMaker, assumed: Assumptions) -> tuple[BlockJson, float, bool] | None:
     if not draft.buy_in:
         return None
     steps = [maker.dosed(item, draft, rounds=1) for item in draft.buy_in]
@@ -102,7 +102,7 @@ def _lengths(draft: Draft, assumed: Assumptions) -> list[Any]:
     return windows
 
 
-def _window(draft: Draft, maker: StepMaker, index: int, window: Any, *, single: bool) -> Block:
+def _window(draft: Draft, maker: StepMaker, index: int, window: Any, *, single: bool) -> BlockJson:
     """One of the windows, again and again where the head says so."""
     items = draft.again if index == 1 and draft.again else draft.items
     if items is draft.again:
@@ -116,7 +116,7 @@ def _window(draft: Draft, maker: StepMaker, index: int, window: Any, *, single: 
     clock: dict[str, Any] = {"kind": "amrap", "window_s": window}
     if draft.rest is not None and len(draft.amraps) == 1 and "repeat" not in draft.amraps[0]:
         clock["rest_s"] = draft.rest
-    block: Block = {"clock": clock, "steps": steps}
+    block: BlockJson = {"clock": clock, "steps": steps}
     repeat = draft.amraps[index].get("repeat") if index < len(draft.amraps) else None
     if repeat is None and draft.rounds is not None and isinstance(draft.rounds, int):
         repeat = draft.rounds

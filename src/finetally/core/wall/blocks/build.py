@@ -20,8 +20,8 @@ from finetally.core.wall.items.names import Names
 from finetally.core.wall.tokens.tokens import Token
 from finetally.core.wall.unread import Unread
 
-Block = dict[str, Any]
-MACHINES = (("the rowing machine", "row"), ("the bike", "bike"), ("the ski machine", "ski"))
+BlockJson = dict[str, Any]
+MACHINE_KEYS = (("the rowing machine", "row"), ("the bike", "bike"), ("the ski machine", "ski"))
 """What counts calories, the commonest first."""
 
 
@@ -51,16 +51,16 @@ class Builder:
         """Names that nobody knows, as they are written."""
         return self._steps.unknown
 
-    def blocks(self, drafts: Sequence[Draft]) -> list[Block]:
+    def blocks(self, drafts: Sequence[Draft]) -> list[BlockJson]:
         """The blocks of all drafts in their order."""
-        made: list[Block] = []
+        made: list[BlockJson] = []
         for draft in drafts:
             for block in self._of(draft):
                 self.lines[f"blocks[{len(made)}]"] = (draft.line, 1)
                 made.append(block)
         return made
 
-    def _of(self, draft: Draft) -> list[Block]:
+    def _of(self, draft: Draft) -> list[BlockJson]:
         if draft.ready is not None:
             if draft.rest_after is not None:
                 draft.ready["rest_after_s"] = draft.rest_after
@@ -117,11 +117,11 @@ class Builder:
 
     def _machine(self, item: Item) -> None:
         """`12 cal` and no more: which machine counts them is asked."""
-        names = [name for name, _ in MACHINES]
-        word = MACHINES[self._assumed.pick("calories", item.row, f"{item.reps} cal", names)][1]
+        names = [name for name, _ in MACHINE_KEYS]
+        word = MACHINE_KEYS[self._assumed.pick("calories", item.row, f"{item.reps} cal", names)][1]
         item.words = [Token("W", word, word, item.first, item.first)]
 
-    def _dress(self, block: Block, draft: Draft) -> None:
+    def _dress(self, block: BlockJson, draft: Draft) -> None:
         if draft.part not in (None, "main"):
             block["part"] = draft.part
         if draft.title:
@@ -132,7 +132,7 @@ class Builder:
         if draft.rest_as:
             block["rest_as"] = draft.rest_as
 
-    def _empty(self, draft: Draft) -> list[Block]:
+    def _empty(self, draft: Draft) -> list[BlockJson]:
         """A head with nothing under it: with a length, one easy block of it; else words that are kept."""
         seconds = draft.total
         if draft.clocked or seconds is None:

@@ -8,16 +8,16 @@ from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.amraps import amrap_blocks
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
-from finetally.core.wall.blocks.straight import DOSES, rest_by_ratio
+from finetally.core.wall.blocks.straight import DOSE_KEYS, rest_by_ratio
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.unread import Unread
 
-Block = dict[str, Any]
+BlockJson = dict[str, Any]
 EVEN = 0.02
 """How much of a round may be missing for it to count as one that fits."""
 
 
-def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: list[Unread]) -> list[Block]:
+def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: list[Unread]) -> list[BlockJson]:
     """Rounds of doses, against the clock or not; names without a dose go to `unread`."""
     items = draft.items
     if draft.rest_each and len(items) > 1:
@@ -86,9 +86,9 @@ def _fills_the_time(draft: Draft, maker: StepMaker, assumed: Assumptions, items:
     return True
 
 
-def _round_block(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: list[dict[str, Any]]) -> Block:
+def _round_block(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: list[dict[str, Any]]) -> BlockJson:
     rest_by_ratio(draft, maker, assumed, steps)
-    lists = [len(s[d]) for s in steps for d in DOSES if isinstance(s.get(d), list)]
+    lists = [len(s[d]) for s in steps for d in DOSE_KEYS if isinstance(s.get(d), list)]
     timed = (
         all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
         and not draft.cap
@@ -99,13 +99,13 @@ def _round_block(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: li
         clock["round_rest_s"] = draft.rest_between
     if draft.cap:
         clock["cap_s"] = draft.cap
-    block: Block = {"clock": clock, "steps": steps}
+    block: BlockJson = {"clock": clock, "steps": steps}
     if draft.pyramid:
         block["visit"] = "build-strip"
     if lists:
         longest = max(lists)
         for step in steps:
-            for dose in DOSES:
+            for dose in DOSE_KEYS:
                 if isinstance(step.get(dose), list):
                     step[dose] = (step[dose] + [step[dose][-1]] * longest)[:longest]
         block["rounds"] = longest

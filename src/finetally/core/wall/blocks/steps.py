@@ -11,7 +11,7 @@ from finetally.core.session.limits import MAX_DURATION_S, MAX_METRES, MAX_REPS
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import LADDER_RATIO, Item
-from finetally.core.wall.items.names import Named, Names, trimmed
+from finetally.core.wall.items.names import NamedMovement, Names, trimmed
 from finetally.core.wall.tokens.tokens import Token
 from finetally.core.wall.tokens.words import EASY_WORDS, KIT_WORDS
 
@@ -50,9 +50,9 @@ class StepMaker:
         """Every new name: its key, its words, its line."""
         self.rows: list[tuple[str, int]] = []
         """Every movement and the line it stands on."""
-        self._named: dict[int, Named | None] = {}
+        self._named: dict[int, NamedMovement | None] = {}
 
-    def named(self, item: Item, draft: Draft) -> Named | None:
+    def named(self, item: Item, draft: Draft) -> NamedMovement | None:
         """The movement of an item."""
         found = self._named.get(id(item))
         if found is None:
@@ -64,16 +64,16 @@ class StepMaker:
             if found is not None and found.other:
                 readings = [self._library[key].name or key for key in (found.key, found.other)]
                 if self._assumed.pick("which-movement", item.row, found.words, readings) == 1:
-                    found = self._named[id(item)] = Named(found.other, found.words, True)
+                    found = self._named[id(item)] = NamedMovement(found.other, found.words, True)
             if found is not None and found.guessed:
                 name = self._library[found.key].name or found.key
                 readings = [name, "a movement of its own"]
                 if self._assumed.pick("misspelt", item.row, found.words, readings, length=len(found.words)) == 1:
-                    found = self._named[id(item)] = Named(found.words[:120], found.words, False)
+                    found = self._named[id(item)] = NamedMovement(found.words[:120], found.words, False)
                     self._new_name(found, item)
         return found
 
-    def _new_name(self, named: Named, item: Item) -> None:
+    def _new_name(self, named: NamedMovement, item: Item) -> None:
         self.places.append((named.key, named.words, item.row))
         if named.key not in self.unknown:
             self.unknown.append(named.key)

@@ -9,11 +9,11 @@ from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker
 from finetally.core.wall.items.item import Item
 
-Block = dict[str, Any]
-DOSES = ("reps", "seconds", "metres")
+BlockJson = dict[str, Any]
+DOSE_KEYS = ("reps", "seconds", "metres")
 
 
-def set_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[Block]:
+def set_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[BlockJson]:
     """Straight sets line by line, or in groups that alternate."""
     if draft.rest is not None and draft.rest_between is None:
         draft.rest_between = draft.rest
@@ -29,9 +29,9 @@ def set_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[Blo
     return made
 
 
-def _uneven(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[Item]) -> list[Block]:
+def _uneven(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[Item]) -> list[BlockJson]:
     """A group whose sets differ: together as long as all have some, then what is left."""
-    made: list[Block] = []
+    made: list[BlockJson] = []
     done = 0
     between = draft.rest_between or 0
     for count in sorted({i.sets or 1 for i in items}):
@@ -44,18 +44,18 @@ def _uneven(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[It
     return made
 
 
-def set_block(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[Item], rounds: Any) -> Block:
+def set_block(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[Item], rounds: Any) -> BlockJson:
     """Sets of one movement, or of several that take turns."""
     steps = [maker.dosed(item, draft, rounds=rounds if isinstance(rounds, int) else None) for item in items]
     rest_by_ratio(draft, maker, assumed, steps)
     if isinstance(rounds, int) and rounds > 1:
         whole_lengths(steps)
-    listed = max((len(s[d]) for s in steps for d in DOSES if isinstance(s.get(d), list)), default=0)
+    listed = max((len(s[d]) for s in steps for d in DOSE_KEYS if isinstance(s.get(d), list)), default=0)
     timed = all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
     clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
     if draft.rest_between:
         clock["round_rest_s"] = draft.rest_between
-    block: Block = {"clock": clock, "steps": steps}
+    block: BlockJson = {"clock": clock, "steps": steps}
     if listed:
         block["rounds"] = listed
         if isinstance(rounds, int) and rounds > 1 and rounds != listed:
@@ -75,7 +75,8 @@ def rest_by_ratio(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: l
     if draft.ratio is None or draft.rest_between:
         return
     middle = [
-        {k: sum(v) / len(v) if isinstance(v, list) and k in DOSES else v for k, v in one.items()} for one in steps
+        {k: sum(v) / len(v) if isinstance(v, list) and k in DOSE_KEYS else v for k, v in one.items()}
+        for one in steps
     ]
     seconds = round(sum(maker.bare_seconds(one) for one in middle) * draft.ratio)
     assumed.pick("ratio-rest", draft.line, draft.said, [f"{seconds} s of rest"])

@@ -9,10 +9,10 @@ from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
 from finetally.core.wall.items.item import Item
 
-Block = dict[str, Any]
+BlockJson = dict[str, Any]
 
 
-def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> Block:
+def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> BlockJson:
     """The block of a head of windows and its lines."""
     work = (draft.windows or draft.each or {})["work"]
     rest = (draft.windows or {}).get("rest", draft.rest)
@@ -29,7 +29,7 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> Block:
         clock["round_rest_s"] = draft.rest_between
     if draft.rest_groups is not None:
         clock["group_rest_s"] = draft.rest_groups
-    block: Block = {"clock": clock, "steps": steps}
+    block: BlockJson = {"clock": clock, "steps": steps}
     if draft.pyramid:
         block["visit"] = "build-strip"
     rounds = draft.rounds
@@ -80,7 +80,7 @@ MOST_TURNS = 60
 """Windows that are written out one by one."""
 
 
-def _grouped(draft: Draft, block: Block, rounds: Any, assumed: Assumptions) -> Any:
+def _grouped(draft: Draft, block: BlockJson, rounds: Any, assumed: Assumptions) -> Any:
     """Put in which movements are worked through together, and how often the whole is done; returns the rounds."""
     clock, several = block["clock"], len(block["steps"]) > 1
     group = (draft.windows or {}).get("group")
@@ -171,7 +171,7 @@ def holds_all(draft: Draft, assumed: Assumptions) -> bool:
     return assumed.pick("window-holds", draft.line, draft.said, said) == 0
 
 
-def rounds_in_windows(draft: Draft, maker: StepMaker) -> Block:
+def rounds_in_windows(draft: Draft, maker: StepMaker) -> BlockJson:
     """Windows that each hold all the lines: as many rounds as fit, or once and the last line until the end."""
     windows = draft.windows or draft.each or {}
     work, rest = windows["work"], windows.get("rest") or draft.rest or draft.rest_between or 0
@@ -185,7 +185,7 @@ def rounds_in_windows(draft: Draft, maker: StepMaker) -> Block:
         steps[-1]["fill"] = True
         clock = {"kind": "every", "period_s": span(work) + span(rest), "work_until_s": span(work), "periods": times}
         return {"clock": clock, "steps": steps}
-    block: Block = {"clock": {"kind": "amrap", "window_s": work}, "steps": steps}
+    block: BlockJson = {"clock": {"kind": "amrap", "window_s": work}, "steps": steps}
     if times != 1:
         block["repeat"] = times
         if rest:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from finetally.core.wall.items.item import DOSES, GOING, Item
+from finetally.core.wall.items.item import DOSE_TOKENS, GOING, Item
 from finetally.core.wall.items.qualities import joined
 from finetally.core.wall.tokens.rules import Fact, Scanned
 from finetally.core.wall.tokens.tokens import Token
@@ -94,17 +94,17 @@ class DoseReader:
         token, nxt = self._tokens[index], self._peek(index + 1)
         if token.kind != "NUM":
             return None
-        if nxt == "X" and self._peek(index + 2) in DOSES | {"FAILURE", "MAX", "AMRAP"}:
+        if nxt == "X" and self._peek(index + 2) in DOSE_TOKENS | {"FAILURE", "MAX", "AMRAP"}:
             return self._sets(index, token.value)
         if nxt != "SET":
             return None
         after = index + 2
         while self._peek(after) in ("OF", "X", "FOR"):
             after += 1
-        if self._peek(after) == "SEP" and self._peek(after + 1) in DOSES and self._peek(after + 2) == "REPS":
+        if self._peek(after) == "SEP" and self._peek(after + 1) in DOSE_TOKENS and self._peek(after + 2) == "REPS":
             # `3 sets - 10 reps`
             after += 1
-        if self._peek(after) in DOSES | {"MAX", "FAILURE"}:
+        if self._peek(after) in DOSE_TOKENS | {"MAX", "FAILURE"}:
             return self._sets(index, token.value, after)
         self._begin()
         self._item.sets = int(token.value)

@@ -129,6 +129,6 @@ NAMING = frozenset(
 )
 """Kinds of words that may be part of a name when nothing else was made of them."""
 
-DOSES = frozenset(
+DOSE_TOKENS = frozenset(
     {"NUM", "RANGE", "LIST", "GROWING", "PAIR", "LRPAIR", "TIME", "TIMELIST", "DIST", "DISTLIST", "LRTIME"}
 )

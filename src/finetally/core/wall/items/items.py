@@ -3,8 +3,15 @@
 from __future__ import annotations
 
 from finetally.core.wall.items.doses import DoseReader
-from finetally.core.wall.items.item import DOSES, GOING, HALF_NAMES, NAMING, Item
-from finetally.core.wall.items.qualities import QUALITIES, joined, one_side, read_bracket, take_dose, trimmed_words
+from finetally.core.wall.items.item import DOSE_TOKENS, GOING, HALF_NAMES, NAMING, Item
+from finetally.core.wall.items.qualities import (
+    QUALITY_READERS,
+    joined,
+    one_side,
+    read_bracket,
+    take_dose,
+    trimmed_words,
+)
 from finetally.core.wall.tokens.rules import ENDS
 from finetally.core.wall.tokens.tokens import Token
 from finetally.core.wall.tokens.words import FILLER
@@ -132,10 +139,10 @@ class ItemReader(DoseReader):
         kind = token.kind
         if kind in ENDS:
             return self._end(index)
-        if kind in DOSES:
+        if kind in DOSE_TOKENS:
             return self._dose(index)
-        if kind in QUALITIES:
-            QUALITIES[kind](self._here(), token)
+        if kind in QUALITY_READERS:
+            QUALITY_READERS[kind](self._here(), token)
             return index + 1
         if kind in NAMING and kind != "MINUTE":
             self._word(token)
@@ -218,7 +225,7 @@ class ItemReader(DoseReader):
     def _parity(self, kind: str, following: str) -> bool:
         """`odd: 5 burpees`, `5 burpees odd`: whose starts those are."""
         turn, named = 1 if kind == "ODD" else 2, bool(self._item.words)
-        if following in DOSES or not (self._item.dosed or named):
+        if following in DOSE_TOKENS or not (self._item.dosed or named):
             self._close()
             self._turn = turn
             return True
@@ -252,7 +259,7 @@ class ItemReader(DoseReader):
             kind == "COLON"
             and not item.dosed
             and (known or (item.words and item.load is not None))
-            and self._peek(index + (2 if self._peek(index + 1) == "OF" else 1)) in DOSES
+            and self._peek(index + (2 if self._peek(index + 1) == "OF" else 1)) in DOSE_TOKENS
         ):
             return index + 1
         heading = kind == "COLON" and bool(item.words) and not item.dosed
@@ -316,7 +323,7 @@ class ItemReader(DoseReader):
         article = 1 if self._peek(at) == "W" and self._tokens[at].text in ("a", "one") else 0
         if self._peek(at + article) == "LOAD" and self._peek(at + article + 1) == "W":
             # `with a 20 kg bell`
-            QUALITIES["LOAD"](self._here(), self._tokens[at + article])
+            QUALITY_READERS["LOAD"](self._here(), self._tokens[at + article])
             at += article + 1
         words: list[str] = []
         while self._peek(at) in ("W", "OF"):

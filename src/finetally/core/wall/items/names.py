@@ -13,7 +13,7 @@ from finetally.core.wall.tokens.words import EASY_WORDS, FILLER, KIT_WORDS
 
 
 @dataclass(frozen=True, slots=True)
-class Named:
+class NamedMovement:
     """A movement: its key (the coach's words where nobody knows it), and whether it is known or was misspelt."""
 
     key: str
@@ -41,7 +41,7 @@ class Names:
             found = self._everyday.find(" ".join(parts))
         return found
 
-    def of(self, item: Item, part: str | None, tool: str = "") -> Named | None:
+    def of(self, item: Item, part: str | None, tool: str = "") -> NamedMovement | None:
         """The movement of an item in a part of the session; None where its words name none."""
         words = trimmed([t.text for t in item.words])
         if not words:
@@ -49,7 +49,7 @@ class Names:
             found = self._everyday.find(whole) if whole else None
             if found is None and item.seconds is not None and any(t.kind == "SOFT" for t in item.words):
                 found = self._everyday.find("easy movement")
-            return Named(found, whole, True) if found is not None else None
+            return NamedMovement(found, whole, True) if found is not None else None
         text = " ".join(words)
         told = item.load is not None or item.cal or tool or item.kit
         if text in ("row", "rows") and isinstance(item.reps, int | dict) and not told:
@@ -57,14 +57,14 @@ class Names:
             if machine is not None and bent is not None:
                 # Reps of a row without a load: a machine has none to count, but many write it so.
                 first, other = (bent, machine) if text == "rows" else (machine, bent)
-                return Named(first, text, True, other=other)
+                return NamedMovement(first, text, True, other=other)
         found = self._find(text, item, part, tool)
         if found is not None:
-            return Named(found, text, True)
+            return NamedMovement(found, text, True)
         mended = self._everyday.misspelt(text)
         if mended is not None:
-            return Named(mended, text, True, guessed="misspelt")
-        return Named(self._provisional(text), text, False)
+            return NamedMovement(mended, text, True, guessed="misspelt")
+        return NamedMovement(self._provisional(text), text, False)
 
     def _find(self, text: str, item: Item, part: str | None, tool: str) -> str | None:
         words = text.split()
@@ -117,7 +117,7 @@ class Names:
         kept = [w for w in words if w.rstrip("s") not in ("sprint", "interval")]
         if 0 < len(kept) < len(words):
             # `bike sprints`: the machine is meant, its reps are the sprints.
-            yield " ".join(kept), MACHINES
+            yield " ".join(kept), MACHINE_KEYS
         if words[0] in ("stretch", "stretching") and len(words) > 1:
             yield f"{' '.join(words[1:])} stretch", None
         if part == "cool-down":
@@ -130,7 +130,7 @@ class Names:
         return self._unknown.setdefault(canonical(text) or (text,), text[:120])
 
 
-MACHINES = frozenset({"row-machine", "bike-machine", "air-bike", "ski-machine", "treadmill-run"})
+MACHINE_KEYS = frozenset({"row-machine", "bike-machine", "air-bike", "ski-machine", "treadmill-run"})
 HEAVY_KG = 30
 """A squat or thruster that is only called so has a barbell from here on."""
 

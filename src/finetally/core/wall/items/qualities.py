@@ -164,14 +164,14 @@ def _each_quality(item: Item, inside: list[Token], kinds: list[str]) -> None:
             item.reserve = int(token.value)
         if token.text in KIT_WORDS:
             item.kit.append(token.text)
-        if token.kind not in QUALITIES:
+        if token.kind not in QUALITY_READERS:
             continue
         if token.kind == "LOAD" and item.load is not None:
             told = token.value["load"]
             if item.other_load is None and "pct_1rm" not in told and not _same(item.load, told):
                 item.other_load = told
             continue
-        QUALITIES[token.kind](item, token)
+        QUALITY_READERS[token.kind](item, token)
 
 
 def _same(one: Any, other: Any) -> bool:
@@ -238,7 +238,7 @@ def _tank(item: Item, token: Token) -> None:
     item.notes.append(token.text)
 
 
-QUALITIES = {
+QUALITY_READERS = {
     "SIDES": _sides, "LOAD": _load, "LOADLIST": _loads, "TEMPO": _tempo, "RIR": _reserve, "RPE": _rpe,
     "PACE": _pace, "PAUSE": _noted, "TOWARM": _noted, "ZONE": _noted, "HALFSIDE": _half, "TANK": _tank,
 }  # fmt: skip

@@ -32,7 +32,7 @@ HEADS = STARTING | {"laps", "total", "turns", "cap", "fortime", "grow", "repeat"
 
 
 @dataclass(slots=True)
-class Read:
+class ReadLine:
     """A line with its facts and items."""
 
     line: Line
@@ -64,7 +64,7 @@ class Read:
         return [one for one in self.items if one.words]
 
 
-def head_list(one: Read) -> tuple[list[int], bool] | None:
+def head_list(one: ReadLine) -> tuple[list[int], bool] | None:
     """A list of numbers that stands on a head by itself: `21-15-9`, `Squad ladder: 3, 6, 9`."""
     ladder = any(t.kind == "LADDER" for t in one.scanned.tokens)
     for item in one.items:
@@ -99,7 +99,7 @@ def longest(value: Any) -> float:
     return float(value) if isinstance(value, int | float) else 0.0
 
 
-def seconds_only(one: Read) -> bool:
+def seconds_only(one: ReadLine) -> bool:
     return all(i.reps is None and i.metres is None for i in one.items)
 
 

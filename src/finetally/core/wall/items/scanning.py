@@ -10,7 +10,7 @@ from finetally.core.wall.items.item import SOFT_WORDS, Item
 from finetally.core.wall.items.items import ItemReader
 from finetally.core.wall.items.names import Names, trimmed
 from finetally.core.wall.items.qualities import take_dose
-from finetally.core.wall.items.read import STARTING, Read, longest, name_text
+from finetally.core.wall.items.read import STARTING, ReadLine, longest, name_text
 from finetally.core.wall.items.sharing import (
     FIRST_SHARED,
     LONG_DOSE_S,
@@ -39,10 +39,10 @@ class LineScanner:
         self._assumed = assumed
         self._length: Any = None
 
-    def scan(self, line: Line) -> Read:
+    def scan(self, line: Line) -> ReadLine:
         """A line with what it says: its facts, and its movements with their doses."""
         if line.style == "note":
-            return Read(line, Scanned([]), [])
+            return ReadLine(line, Scanned([]), [])
         tokens = tokens_of(line.low)
         for habit in HABITS:
             tokens = habit(tokens)
@@ -75,7 +75,7 @@ class LineScanner:
         rests_within(scanned, items)
         for item in items:
             item.row = line.number
-        return Read(line, scanned, items)
+        return ReadLine(line, scanned, items)
 
     def _heading_counts(self, items: list[Item]) -> None:
         """`Pull-up ladder: 1-2-3 x 3`: the heading names what the numbers count."""

@@ -6,8 +6,8 @@ import re
 
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import GOING, Item
-from finetally.core.wall.items.names import MACHINES
-from finetally.core.wall.items.read import Read, head_list, name_text
+from finetally.core.wall.items.names import MACHINE_KEYS
+from finetally.core.wall.items.read import ReadLine, head_list, name_text
 from finetally.core.wall.page.page import Page, ends_at, is_known, leave_part, more_below, new_draft
 from finetally.core.wall.page.sets import set_line, split_sets
 from finetally.core.wall.page.talk import LONGEST_TALK, speaks
@@ -18,7 +18,7 @@ from finetally.core.wall.tokens.words import KIT_WORDS
 from finetally.core.wall.unread import Unread
 
 
-def part_line(page: Page, one: Read) -> None:
+def part_line(page: Page, one: ReadLine) -> None:
     if lighter_sets(page, one):
         return
     page.part = one.line.part
@@ -37,7 +37,7 @@ def part_line(page: Page, one: Read) -> None:
     draft.inline = bool(one.named)
 
 
-def lighter_sets(page: Page, one: Read) -> bool:
+def lighter_sets(page: Page, one: ReadLine) -> bool:
     """`Back squat`, below it `warm up: 5 @ 40, 3 @ 60`: lighter sets of what is named above, no part of its own."""
     draft = page.draft
     if draft is None or one.line.gap or one.line.part != "warm-up" or not one.items:
@@ -53,7 +53,7 @@ def lighter_sets(page: Page, one: Read) -> bool:
     return True
 
 
-def head_line(page: Page, one: Read) -> None:
+def head_line(page: Page, one: ReadLine) -> None:
     draft = page.draft
     leave_part(page, one)
     merge = (
@@ -76,7 +76,7 @@ def head_line(page: Page, one: Read) -> None:
     fill(page, draft, one)
 
 
-def stands_alone(draft: Draft, one: Read) -> bool:
+def stands_alone(draft: Draft, one: ReadLine) -> bool:
     """Whether a part with a length and nothing under it is over: what follows has a clock of its own length."""
     if draft.part in (None, "main") or draft.total is None or draft.clocked or one.line.indent > 0:
         return False
@@ -90,7 +90,7 @@ def stands_alone(draft: Draft, one: Read) -> bool:
     return any(length is not None and length != draft.total for length in own)
 
 
-def labelled(page: Page, one: Read) -> None:
+def labelled(page: Page, one: ReadLine) -> None:
     if any(i.sets for i in one.items) or one.line.style == "group":
         set_line(page, one)
         return
@@ -113,7 +113,7 @@ def labelled(page: Page, one: Read) -> None:
     fill(page, draft, one)
 
 
-def name_block(page: Page, draft: Draft, one: Read) -> None:
+def name_block(page: Page, draft: Draft, one: ReadLine) -> None:
     title = one.line.text.strip(" :-")
     draft.title = draft.title or title[:120]
     if len(one.named) == 1 and is_known(page, name_text(one.named[0])):
@@ -127,7 +127,7 @@ def name_block(page: Page, draft: Draft, one: Read) -> None:
 STRETCHING = re.compile(r"(?:static\s+)?(?:stretch(?:es|ing)?|holds?)\b[^:]*:")
 
 
-def fill(page: Page, draft: Draft, one: Read) -> None:
+def fill(page: Page, draft: Draft, one: ReadLine) -> None:
     """Take what a head line says and the movements on it."""
     draft.said = one.line.text
     draft.stretching = draft.stretching or STRETCHING.match(one.line.low) is not None
@@ -161,13 +161,13 @@ def fill(page: Page, draft: Draft, one: Read) -> None:
         split_sets(page, draft, one)
 
 
-def going_on(page: Page, one: Read) -> list[Item]:
+def going_on(page: Page, one: ReadLine) -> list[Item]:
     """`run 10 min easy, 10 x (30 s fast / 30 s slow)`: the windows of the way of going that was named before."""
     above = page.drafts[-2].items[-1:] if len(page.drafts) > 1 else []
     return [Item(words=i.words, row=one.line.number) for i in above if GOING & {t.text for t in i.words}]
 
 
-def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[Item]:
+def head_items(page: Page, draft: Draft, one: ReadLine, facts: list[Fact]) -> list[Item]:
     """The movements on a head line: what has a dose, is known, or stands behind a colon or a dash."""
     kept: list[Item] = []
     opened = False
@@ -196,7 +196,7 @@ def head_items(page: Page, draft: Draft, one: Read, facts: list[Fact]) -> list[I
     return kept
 
 
-def listed(one: Read, item: Item, facts: list[Fact]) -> bool:
+def listed(one: ReadLine, item: Item, facts: list[Fact]) -> bool:
     """Whether an item is one of several names behind windows: `40/20 x 4 rows, squats`."""
     first = min((f.last for f in facts if f.kind in ("windows", "each")), default=None)
     if first is None or len(one.named) < 2 or any(i.dosed for i in one.items):
@@ -204,7 +204,7 @@ def listed(one: Read, item: Item, facts: list[Fact]) -> bool:
     return bool(item.words) and one.scanned.tokens[first].end <= item.words[0].start
 
 
-def of_the_block(page: Page, draft: Draft, one: Read, item: Item, kept: list[Item], facts: list[Fact]) -> bool:
+def of_the_block(page: Page, draft: Draft, one: ReadLine, item: Item, kept: list[Item], facts: list[Fact]) -> bool:
     """Whether an item on a head says something of the block, or of what is kept; it is taken as that."""
     kinds = {t.kind for t in item.words}
     if not item.words:
@@ -228,7 +228,7 @@ def of_the_block(page: Page, draft: Draft, one: Read, item: Item, kept: list[Ite
     return True
 
 
-def nameless(page: Page, draft: Draft, one: Read, item: Item, kept: list[Item], facts: list[Fact]) -> bool:
+def nameless(page: Page, draft: Draft, one: ReadLine, item: Item, kept: list[Item], facts: list[Fact]) -> bool:
     """Take a dose without a name on a head: a rest behind the movements, or the block's own."""
     closing = item is one.items[-1] and bool(kept) and item.seconds is not None and item.sets is None
     if closing and (draft.rounds or any(f.kind in ("rounds", "superset") for f in facts)):
@@ -245,7 +245,7 @@ def on_machine(page: Page, draft: Draft, item: Item, kept: list[Item]) -> None:
     """`Bike: 10 s all out`, `bike 10 x (15 s sprint, 45 s easy)`: what is named before is done hard."""
     if not item.words or not all(t.kind == "HARD" or t.text in ("sprint", "sprints") for t in item.words):
         return
-    if kept and not kept[-1].dosed and page.names.known(name_text(kept[-1])) in MACHINES:
+    if kept and not kept[-1].dosed and page.names.known(name_text(kept[-1])) in MACHINE_KEYS:
         item.words = kept.pop().words
     elif page.names.known(draft.words):
         item.words = [Token("W", draft.words, draft.words, item.first, item.first)]
@@ -265,7 +265,7 @@ def is_talk_item(page: Page, item: Item) -> bool:
     return len(item.words) > LONGEST_TALK or speaks(words)
 
 
-def stands_behind(page: Page, one: Read, item: Item) -> bool:
+def stands_behind(page: Page, one: ReadLine, item: Item) -> bool:
     """Whether an item stands behind a colon, a dash, `of` or an arrow that follows the head's facts."""
     before = [t for t in one.scanned.tokens if t.end <= item.words[0].start]
     cut = next(
@@ -294,7 +294,7 @@ def head_words(page: Page, draft: Draft, item: Item) -> None:
         draft.notes.append(words)
 
 
-def head_dose(page: Page, draft: Draft, item: Item, one: Read) -> None:
+def head_dose(page: Page, draft: Draft, item: Item, one: ReadLine) -> None:
     """A dose without words on a head line: a total, a number of rounds, or nothing."""
     if item.seconds is not None and item.sets is None:
         if item.sides == "each":
@@ -319,7 +319,7 @@ def circuit(item: Item) -> bool:
     return bool(item.words) and timed and all(t.kind == "CIRCUIT" for t in item.words)
 
 
-def is_heading(page: Page, one: Read) -> bool:
+def is_heading(page: Page, one: ReadLine) -> bool:
     """A line of words that ends in a colon, or has one behind its first words."""
     if one.items and circuit(one.items[0]):
         return True
@@ -328,7 +328,7 @@ def is_heading(page: Page, one: Read) -> bool:
     )
 
 
-def modifies(page: Page, one: Read) -> bool:
+def modifies(page: Page, one: ReadLine) -> bool:
     """A line that only says more of the block above: `x2`, `cap 10 min`, `3 rounds`."""
     draft = page.draft
     if (
@@ -349,7 +349,7 @@ def modifies(page: Page, one: Read) -> bool:
     return draft.rounds is None or "rounds" not in kinds or anew
 
 
-def written_block(page: Page, one: Read, written: Written) -> None:
+def written_block(page: Page, one: ReadLine, written: Written) -> None:
     """A block that stands in the written form."""
     page.part = None
     for entry in written.entries:

@@ -7,7 +7,7 @@ import re
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.items.names import trimmed
-from finetally.core.wall.items.read import Read, name_text, tool_of
+from finetally.core.wall.items.read import ReadLine, name_text, tool_of
 from finetally.core.wall.page.heads import draft_work, is_talk_item
 from finetally.core.wall.page.page import Page, continues, leave_part, new_draft
 from finetally.core.wall.page.rests import item_rest
@@ -16,7 +16,7 @@ from finetally.core.wall.tokens.words import KIT_WORDS
 from finetally.core.wall.unread import Unread
 
 
-def movement_line(page: Page, one: Read) -> None:
+def movement_line(page: Page, one: ReadLine) -> None:
     draft = page.draft
     if draft is not None and draft.kind == "written":
         draft = None
@@ -52,7 +52,7 @@ def movement_line(page: Page, one: Read) -> None:
         page.draft = None
 
 
-def begins_anew(page: Page, draft: Draft, one: Read) -> bool:
+def begins_anew(page: Page, draft: Draft, one: ReadLine) -> bool:
     """Whether a line of movements is no more of the block above it."""
     if draft.kind == "sets" and not draft.letter:
         return True
@@ -97,7 +97,7 @@ def tool_load(page: Page, draft: Draft) -> None:
         item.load = item.load or load
 
 
-def own_list(page: Page, one: Read, draft: Draft) -> bool:
+def own_list(page: Page, one: ReadLine, draft: Draft) -> bool:
     """Whether a line with its own list of reps is a block of its own: the lines above have none."""
     mine = any(isinstance(i.reps, list) for i in one.items if i.words)
     if mine and one.rests and draft.rest_between is not None and listed_reps(draft.items):
@@ -106,7 +106,7 @@ def own_list(page: Page, one: Read, draft: Draft) -> bool:
     return mine != theirs and not draft.ladder and not draft.clocked
 
 
-def plain_items(page: Page, one: Read, draft: Draft) -> list[Item]:
+def plain_items(page: Page, one: ReadLine, draft: Draft) -> list[Item]:
     made: list[Item] = []
     for item in one.items:
         if draft_work(draft, item, []):
@@ -178,7 +178,7 @@ def aside(page: Page, item: Item, words: Item) -> None:
     item.load = item.load or words.load
 
 
-def rest_turn(page: Page, one: Read) -> bool:
+def rest_turn(page: Page, one: ReadLine) -> bool:
     """A line that only says `rest` where lines take turns or have windows."""
     draft = page.draft
     return (

@@ -9,7 +9,7 @@ from finetally.core.movements.library import Library
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.names import Names
-from finetally.core.wall.items.read import Read, seconds_only
+from finetally.core.wall.items.read import ReadLine, seconds_only
 from finetally.core.wall.text.written import Written
 from finetally.core.wall.unread import Unread
 
@@ -21,7 +21,7 @@ class Page:
     library: Library
     names: Names
     assumed: Assumptions
-    reads: list[Read] = field(default_factory=list)
+    reads: list[ReadLine] = field(default_factory=list)
     at: int = 0
     drafts: list[Draft] = field(default_factory=list)
     draft: Draft | None = None
@@ -58,7 +58,7 @@ def dose_follows(page: Page) -> bool:
     )
 
 
-def ends_at(page: Page, one: Read) -> bool:
+def ends_at(page: Page, one: ReadLine) -> bool:
     """Whether nothing more of a block stands under a line."""
     at = page.reads.index(one)
     below = page.reads[at + 1] if at + 1 < len(page.reads) else None
@@ -80,14 +80,14 @@ def more_below(page: Page) -> bool:
     )
 
 
-def next_line(page: Page) -> Read | None:
+def next_line(page: Page) -> ReadLine | None:
     for one in page.reads[page.at + 1 :]:
         if one.line.style != "note":
             return one
     return None
 
 
-def new_draft(page: Page, one: Read, part: str | None = None) -> Draft:
+def new_draft(page: Page, one: ReadLine, part: str | None = None) -> Draft:
     draft = Draft(one.line.number, one.line.text, part=part or page.part)
     before = page.draft
     own = (
@@ -108,7 +108,7 @@ def new_draft(page: Page, one: Read, part: str | None = None) -> Draft:
     return draft
 
 
-def leave_part(page: Page, one: Read) -> None:
+def leave_part(page: Page, one: ReadLine) -> None:
     """Whether the part that was begun above is over: something new begins after its own lines."""
     draft = page.draft
     if page.part in (None, "main") or draft is None:
@@ -135,7 +135,7 @@ def next_run(page: Page) -> int:
     return page.run
 
 
-def keep_note(page: Page, one: Read) -> None:
+def keep_note(page: Page, one: ReadLine) -> None:
     text = one.line.text.strip()
     if page.draft is not None:
         page.draft.notes.append(text)
@@ -147,6 +147,6 @@ def keep_note(page: Page, one: Read) -> None:
         page.note_lines.append(one.line.number)
 
 
-def continues(page: Page, one: Read) -> bool:
+def continues(page: Page, one: ReadLine) -> bool:
     """Whether a plain line after a blank one still belongs to the block above: all lines stand apart."""
     return page.all_apart

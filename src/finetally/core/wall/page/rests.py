@@ -7,7 +7,7 @@ from typing import Any
 
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import SOFT_WORDS, Item
-from finetally.core.wall.items.read import Read, head_list
+from finetally.core.wall.items.read import ReadLine, head_list
 from finetally.core.wall.page.page import Page, ends_at, keep_note, new_draft, next_line
 from finetally.core.wall.page.talk import is_talk
 from finetally.core.wall.unread import Unread
@@ -15,7 +15,7 @@ from finetally.core.wall.unread import Unread
 REST_BELOW = ("before what follows", "between the rounds")
 
 
-def rest_line(page: Page, one: Read) -> None:
+def rest_line(page: Page, one: ReadLine) -> None:
     draft = page.draft
     if draft is None and any(f.value["where"] in ("rounds", "each") for f in one.rests) and not one.named:
         # `rest 1 min between exercises` in front of what it is said of.
@@ -37,7 +37,7 @@ def rest_line(page: Page, one: Read) -> None:
         draft.notes.append(one.line.text)
 
 
-def _below_written(page: Page, block: dict[str, Any], one: Read) -> None:
+def _below_written(page: Page, block: dict[str, Any], one: ReadLine) -> None:
     """A rest below a block in the written form: behind it, or between its rounds where nothing follows."""
     seconds = one.rests[0].value["s"]
     rounds = block.get("rounds", 1) != 1 and block.get("clock", {}).get("kind") == "task"
@@ -49,7 +49,7 @@ def _below_written(page: Page, block: dict[str, Any], one: Read) -> None:
     block["rest_after_s"] = seconds
 
 
-def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: Read) -> None:
+def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: ReadLine) -> None:
     where, seconds = value["where"], value["s"]
     if value.get("open"):
         page.assumed.pick("open-rest", one.line.number, one.line.text, ["1:00, ended when you are ready"])
@@ -151,7 +151,7 @@ def goes_on(page: Page) -> bool:
     )
 
 
-def rest_after(page: Page, draft: Draft, seconds: Any, one: Read) -> None:
+def rest_after(page: Page, draft: Draft, seconds: Any, one: ReadLine) -> None:
     following = next_line(page)
     if (
         following is not None

@@ -8,14 +8,14 @@ from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.items.names import heavy, trimmed
 from finetally.core.wall.items.qualities import take_dose
-from finetally.core.wall.items.read import Read
+from finetally.core.wall.items.read import ReadLine
 from finetally.core.wall.page.page import Page, is_known, leave_part, new_draft, next_run
 from finetally.core.wall.page.rests import set_rest, take_rest
 from finetally.core.wall.tokens.words import KIT_WORDS
 from finetally.core.wall.unread import Unread
 
 
-def set_line(page: Page, one: Read) -> None:
+def set_line(page: Page, one: ReadLine) -> None:
     rest_before(page, one)
     leave_part(page, one)
     draft = page.draft
@@ -52,7 +52,7 @@ def set_line(page: Page, one: Read) -> None:
     fill_sets(page, made, one)
 
 
-def rest_before(page: Page, one: Read) -> None:
+def rest_before(page: Page, one: ReadLine) -> None:
     """`… rest two minutes and do 3 sets …`: a rest told before the work is taken before it."""
     plain = [f for f in one.rests if f.value["where"] == "plain"]
     first = next((i.first for i in one.items if i.dosed), 0)
@@ -62,7 +62,7 @@ def rest_before(page: Page, one: Read) -> None:
         one.scanned.facts.remove(plain[0])
 
 
-def fill_sets(page: Page, draft: Draft, one: Read) -> None:
+def fill_sets(page: Page, draft: Draft, one: ReadLine) -> None:
     facts = [f for f in one.scanned.facts if f.kind not in ("rounds",) or not one.named]
     rests = [f for f in facts if f.kind == "rest"]
     items = set_items(page, draft, one)
@@ -77,7 +77,7 @@ def fill_sets(page: Page, draft: Draft, one: Read) -> None:
         split_sets(page, draft, one)
 
 
-def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
+def set_items(page: Page, draft: Draft, one: ReadLine) -> list[Item]:
     items: list[Item] = []
     named: Item | None = None
     for item in one.items:
@@ -136,7 +136,7 @@ def set_items(page: Page, draft: Draft, one: Read) -> list[Item]:
     return items
 
 
-def named_above(page: Page, one: Read) -> list[Item]:
+def named_above(page: Page, one: ReadLine) -> list[Item]:
     """What sets without a name are sets of, below sets of it: `Bench, 2x8 @ 40`, below it `5x5 @ 60`."""
     above = page.drafts[-2] if len(page.drafts) > 1 else None
     last = above.items[-1] if above is not None and above.items else None
@@ -145,7 +145,7 @@ def named_above(page: Page, one: Read) -> list[Item]:
     return [last] if len(above.items) == 1 or last.sets is not None or isinstance(last.reps, list) else []
 
 
-def split_sets(page: Page, draft: Draft, one: Read) -> None:
+def split_sets(page: Page, draft: Draft, one: ReadLine) -> None:
     """Set lines of one line each are blocks of their own; what is said of rests holds for all of them."""
     with_sets = [i for i in draft.items if i.sets is not None]
     if len(draft.items) < 2 or len(with_sets) < 2:
@@ -178,7 +178,7 @@ def set_head_rest(page: Page, draft: Draft) -> None:
         draft.rest_between, draft.rest = draft.rest, None
 
 
-def names_sets(page: Page, draft: Draft, one: Read) -> bool:
+def names_sets(page: Page, draft: Draft, one: ReadLine) -> bool:
     """A line with a name alone below sets of nothing in particular: `10 x 30 s efforts`, then `bike`."""
     bare = next((i for i in draft.items if not trimmed([t.text for t in i.words])), None)
     if bare is None or len(one.named) != 1 or any(i.dosed for i in one.items):
@@ -187,7 +187,7 @@ def names_sets(page: Page, draft: Draft, one: Read) -> bool:
     return True
 
 
-def load_only(page: Page, one: Read) -> bool:
+def load_only(page: Page, one: ReadLine) -> bool:
     """A line that only says what is lifted above: `@ 40 kg`, `60-70-80 kg`."""
     draft = page.draft
     if draft is None or draft.ready is not None or one.line.gap or one.heads or one.rests or len(one.items) != 1:
@@ -199,7 +199,7 @@ def load_only(page: Page, one: Read) -> bool:
     return True
 
 
-def sets_and_rest(page: Page, one: Read) -> bool:
+def sets_and_rest(page: Page, one: ReadLine) -> bool:
     """`3 sets 60s` below the lines of a circuit: how often, and the rest between."""
     draft = page.draft
     if draft is None or draft.rounds is not None or draft.windows or draft.each or draft.every or draft.amraps:
@@ -214,7 +214,7 @@ def sets_and_rest(page: Page, one: Read) -> bool:
     return True
 
 
-def dose_only(page: Page, one: Read) -> bool:
+def dose_only(page: Page, one: ReadLine) -> bool:
     """A line that only says how much of the movement above: `5 x 5 @ 100 kg` under `Back squat`."""
     draft = page.draft
     if load_only(page, one) or sets_and_rest(page, one):

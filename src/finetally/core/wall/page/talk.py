@@ -8,7 +8,7 @@ from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import TITLE_WORD, read_lines
 from finetally.core.session.limits import MAX_DURATION_S
 from finetally.core.wall.blocks.steps import bounded
-from finetally.core.wall.items.read import Read, head_list, longest, name_text, tool_of
+from finetally.core.wall.items.read import ReadLine, head_list, longest, name_text, tool_of
 from finetally.core.wall.page.page import Page, dose_follows, is_known, keep_note, next_line
 from finetally.core.wall.text.lines import without_pictures
 from finetally.core.wall.tokens.rules import Fact
@@ -17,7 +17,7 @@ from finetally.core.wall.tokens.words import DAY, TALK
 
 LONGEST_TALK = 5
 """Words from which a line without a dose is talk."""
-LONGEST_NAME = 2
+LONGEST_NAME_WORDS = 2
 """Words up to which a first line with sets of nothing below it is what they are of."""
 LONGEST_FIRST_S = 1200
 """A time alone on the first line is that of the block below it; from here on it is the session's."""
@@ -33,7 +33,7 @@ _TOLD_BRACKET = re.compile(
 )
 
 
-def title_like(page: Page, one: Read) -> bool:
+def title_like(page: Page, one: ReadLine) -> bool:
     """The first line where it names the session, and lines before the first block that tell its length."""
     if (
         not page.titled
@@ -96,7 +96,7 @@ def title_like(page: Page, one: Read) -> bool:
     return False
 
 
-def work_on_it(page: Page, one: Read) -> bool:
+def work_on_it(page: Page, one: ReadLine) -> bool:
     """Whether a line names work: a dose of something, or a known movement whose dose follows."""
     for item in one.items:
         if item.cal and item.reps is not None:
@@ -112,7 +112,7 @@ def work_on_it(page: Page, one: Read) -> bool:
     return names_what_follows(page, one)
 
 
-def told_of_block(page: Page, one: Read) -> bool:
+def told_of_block(page: Page, one: ReadLine) -> bool:
     """`8 mins` or `rest 1 min between exercises` on the first line: said of the block that begins below it."""
     following = next_line(page)
     if following is None or following.line.gap or one.line.gap:
@@ -129,15 +129,15 @@ def told_of_block(page: Page, one: Read) -> bool:
     return True
 
 
-def names_what_follows(page: Page, one: Read) -> bool:
+def names_what_follows(page: Page, one: ReadLine) -> bool:
     """Whether a line is the name of what has its dose on the line below."""
     if not len(one.named) == len(one.items) == 1 or one.line.text.rstrip().endswith((":", "!", "?")):
         return False
-    short = is_known(page, name_text(one.items[0])) or len(one.items[0].words) <= LONGEST_NAME
+    short = is_known(page, name_text(one.items[0])) or len(one.items[0].words) <= LONGEST_NAME_WORDS
     return short and not one.items[0].dosed and dose_follows(page)
 
 
-def as_title(page: Page, one: Read) -> bool:
+def as_title(page: Page, one: ReadLine) -> bool:
     """Take a line as the title, with the length that is told in it."""
     alone = sum(r.line.number == one.line.number for r in page.reads) == 1
     raw = one.line.raw if alone else one.line.text
@@ -163,7 +163,7 @@ def as_title(page: Page, one: Read) -> bool:
     return True
 
 
-def is_talk(page: Page, one: Read) -> bool:
+def is_talk(page: Page, one: ReadLine) -> bool:
     """Whether a line without a dose speaks to people."""
     if len(one.items) == 1 and (tool_of(one.items[0]) or names_what_follows(page, one)):
         return False
@@ -193,12 +193,12 @@ IN_CASE = re.compile(r"(?:every|each|any|per|if|no|for|time|when)\b")
 """How a line begins that says what is done in some case: `every break = 3 burpees`."""
 
 
-def no_dose(page: Page, one: Read) -> bool:
+def no_dose(page: Page, one: ReadLine) -> bool:
     """A dose that is none: `every break = 3 burpees`, `no figures for 2`."""
     return "=" in one.line.text and IN_CASE.match(one.line.low) is not None
 
 
-def margin_line(page: Page, one: Read) -> bool:
+def margin_line(page: Page, one: ReadLine) -> bool:
     """A line about the session as the written form has it: `tags: hill, cold`."""
     if one.line.sentence:
         return True

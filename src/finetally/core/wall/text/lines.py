@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 
 from finetally.core.wall.tokens.tokens import plain
-from finetally.core.wall.tokens.words import PARTS, UNITS
+from finetally.core.wall.tokens.words import COUNTED_UNITS, PART_WORDS
 
 LONGEST_LINE = 400
 """Characters of a line that is still read; what is longer is a note."""
@@ -28,7 +28,9 @@ _LABEL = re.compile(
     r"|(?P<sub>\d{1,2}\.\d{1,2})\s*[.):]?\s+|(?P<count>\d{1,2})(?:\s?[.)]\s*(?!\d|\s*[x/])|(?<!\d\d):\s+(?=(?:\d+\s+)?[^\W\d_]))|(?P<station>stations?\s+\d{1,2})\s*[:.)\-]\s*|(?P<block>(?:block|part|section|round|set|piece)\s+(?:\d{1,2}|[a-h])(?=\s*[:.\-,(]|\s|$))\s*[:.\-]?\s*"
     r"|(?P<nth>(?:first|second|third|fourth|last|next)\s+(?:block|part|bit|thing|piece)(?:\s+is)?(?:\s+an?)?)\b\s*[:.\-]?\s*)"
 )
-_PARTS = [(part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PARTS]
+_PARTS = [
+    (part, re.compile(rf"\s*(?:the\s+)?(?:{pattern})(?![\w'])\s*", re.IGNORECASE)) for part, pattern in PART_WORDS
+]
 _SENTENCE = re.compile(
     r"\s+(?=[1-9][A-Da-d]\)\s)|(?<=[Rr]est \d)\.\s+(?=\d)|"
     r"\s*[/,;|]\s*(?=[A-Ha-h][1-9]\b[\s.):])|(?<=[^\W\d_])[.!?]+\s+(?=\S)|(?<=\))[.!?]\s+|(?<=[sg'\d])\.\s+(?=[A-Z])|;\s+"
@@ -339,9 +341,9 @@ def _label(line: Line, m: re.Match[str], *, letters: bool) -> None:
     _drop(line, m.end())
 
 
-_COUNTING = re.compile(rf"\s*(\d{{1,2}})\s+(?!{UNITS})(?=[^\W\d_])")
+_COUNTING = re.compile(rf"\s*(\d{{1,2}})\s+(?!{COUNTED_UNITS})(?=[^\W\d_])")
 _BARE = re.compile(r"\s*(?:[-*•]\s*)?([A-H])\s+(?=\S)")
-_NUMBERED = re.compile(rf"\s*(?:[-*•]\s*)?(\d{{1,2}})\s+(?!{UNITS})(?=[^\W\d_])", re.IGNORECASE)
+_NUMBERED = re.compile(rf"\s*(?:[-*•]\s*)?(\d{{1,2}})\s+(?!{COUNTED_UNITS})(?=[^\W\d_])", re.IGNORECASE)
 
 
 def has_letters(lines: list[Line]) -> bool:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-COLUMNS = {
+TABLE_HEADS = {
     "sets": re.compile(r"sets?|rounds?", re.IGNORECASE),
     "reps": re.compile(r"reps?|dose|time|work|reps?\s*/\s*time", re.IGNORECASE),
     "load": re.compile(r"load|weights?|kgs?|lbs?|%|intensity", re.IGNORECASE),
@@ -23,7 +23,7 @@ def _cells(line: str) -> list[str]:
 def _head(cells: list[str]) -> dict[int, str] | None:
     found: dict[int, str] = {}
     for index, cell in enumerate(cells):
-        for name, pattern in COLUMNS.items():
+        for name, pattern in TABLE_HEADS.items():
             if name not in found.values() and pattern.fullmatch(cell):
                 found[index] = name
                 if name == "load" and cell.lower() in ("kg", "lb", "lbs", "kgs", "%"):

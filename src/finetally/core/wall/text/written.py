@@ -13,7 +13,7 @@ from typing import Any
 
 from finetally.core.board.names import NameBook
 from finetally.core.board.problems import BoardError
-from finetally.core.board.reader import HEAD, Board, read_lines
+from finetally.core.board.reader import PART_HEAD, BoardReading, read_lines
 from finetally.core.board.values import reps_text
 from finetally.core.movements.library import Library
 from finetally.core.movements.sides import one_sided_hold
@@ -34,12 +34,12 @@ class Written:
     first: int
     last: int
     entries: list[Any]
-    board: Board
+    board: BoardReading
 
 
-def written_whole(lines: list[str], library: Library) -> Board | None:
+def written_whole(lines: list[str], library: Library) -> BoardReading | None:
     """The text, if all of it is in the written form and none of it could be meant another way."""
-    if not any(HEAD.match(line) for line in lines):
+    if not any(PART_HEAD.match(line) for line in lines):
         return None
     try:
         board = read_lines(lines, library=library)
@@ -57,7 +57,7 @@ def written_blocks(lines: list[str], library: Library) -> Iterator[Written]:
     while at < len(lines):
         line = lines[at]
         section = line.lower().startswith("together")
-        if not section and not HEAD.match(line):
+        if not section and not PART_HEAD.match(line):
             at += 1
             continue
         last = _end_of_section(lines, at) if section else _end_of_block(lines, at)
@@ -83,7 +83,7 @@ def _end_of_section(lines: list[str], at: int) -> int:
     return at
 
 
-def doubtful(board: Board, lines: list[str], library: Library) -> bool:
+def doubtful(board: BoardReading, lines: list[str], library: Library) -> bool:
     """Whether a text in the written form could be meant another way by whoever wrote it."""
     text = [_QUOTED.sub('""', _PRESET.sub("", line)) for line in lines]
     if any(_PAIR.search(line) for line in text if not _is_note(line)):
@@ -111,7 +111,7 @@ def _blocks(document: dict[str, Any]) -> Iterator[tuple[str, dict[str, Any]]]:
             yield f"blocks[{number}]", entry
 
 
-def _lines_of(board: Board, path: str, lines: list[str]) -> tuple[str, list[str]]:
+def _lines_of(board: BoardReading, path: str, lines: list[str]) -> tuple[str, list[str]]:
     first = board.lines[path][0] - 1
     starts = sorted(place[0] - 1 for key, place in board.lines.items() if key.endswith("]") and ".steps" not in key)
     after = next((one for one in starts if one > first), len(lines))
@@ -154,7 +154,7 @@ def _wide(block: dict[str, Any], said: str) -> bool:
     return False
 
 
-def _doubtful_end(board: Board, lines: list[str]) -> bool:
+def _doubtful_end(board: BoardReading, lines: list[str]) -> bool:
     """A rest below the last block: behind it, or between its rounds?"""
     last = next((line for line in reversed(lines) if line.strip()), "")
     return bool(_REST.match(last)) and "after" not in last.lower()

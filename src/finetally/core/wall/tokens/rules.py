@@ -28,7 +28,7 @@ class Fact:
 
 
 @dataclass(slots=True)
-class Taken:
+class TokenMatch:
     """The tokens that a pattern took, by name."""
 
     found: dict[str, Token]
@@ -68,7 +68,7 @@ class Taken:
         return max(1, int(token.value)) if isinstance(token.value, int | float) else token.value
 
 
-Say = Callable[[Taken], dict[str, Any] | None]
+Say = Callable[[TokenMatch], dict[str, Any] | None]
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,7 +86,7 @@ class Rule:
 
 
 _PART = re.compile(r"(?:(?P<name>\w+)=)?(?P<kinds>[A-Z0-9|.]+)(?P<times>[?*+]?)")
-RULES: list[Rule] = []
+WRITING_RULES: list[Rule] = []
 ENDS = frozenset({"SEP", "PLUS", "THEN", "THENS", "COLON", "ARROW", "AND", "SLASH"})
 """Kinds of tokens that end what is named in front of them."""
 DOSE_KINDS = frozenset({"NUM", "RANGE", "DIST", "TIME"})
@@ -135,7 +135,9 @@ def rule(
                 "",
             )
             needs = first.split("=")[-1].rstrip("+")
-            RULES.append(Rule(kind, made, names, say, examples if number == 0 else (), needs, undosed, unnamed))
+            WRITING_RULES.append(
+                Rule(kind, made, names, say, examples if number == 0 else (), needs, undosed, unnamed)
+            )
         return say
 
     return register
@@ -169,7 +171,7 @@ def scan(tokens: list[Token]) -> Scanned:
     kinds = [t.kind for t in tokens]
     present = set(kinds)
     code = " ".join(kinds) + " " if kinds else ""
-    for one in RULES:
+    for one in WRITING_RULES:
         if one.needs and one.needs not in present:
             continue
         m = one.pattern.search(code)
@@ -180,7 +182,7 @@ def scan(tokens: list[Token]) -> Scanned:
             for name in one.names:
                 if m[name] is not None:
                     found[name] = tokens[code.count(" ", 0, m.start(name))]
-            value = one.say(Taken(found))
+            value = one.say(TokenMatch(found))
             if (one.undosed or (one.unnamed and kinds[:first][-1:] in (["W"], ["X"]))) and dosed(kinds[:first]):
                 value = None
             if value is not None and last >= first:

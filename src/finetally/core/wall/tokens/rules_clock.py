@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from finetally.core.wall.tokens.rules import Taken, rule
+from finetally.core.wall.tokens.rules import TokenMatch, rule
 
-Said = dict[str, Any] | None
+FactValue = dict[str, Any] | None
 SHORTEST_WINDOW_S = 10
 """`20/10` is work and rest; with less it is two numbers of something else."""
 LONGEST_BARE_S = 180
@@ -18,45 +18,45 @@ LONGEST_BARE_S = 180
       "n=NUM ROUND|SET OF? COLON? window=TIME AMRAP COLON?",
       "n=NUM X window=TIME AMRAP COLON?", "AMRAP window=NUM|TIME X n=NUM",
       examples=("3 x AMRAP 3 min", "2 rounds of: amrap 4 min"))  # fmt: skip
-def several_amraps(said: Taken) -> Said:
+def several_amraps(said: TokenMatch) -> FactValue:
     """The window again and again."""
     return {"window": said.minutes("window"), "repeat": said.count("n")}
 
 
 @rule("amrap", "AMRAP window=TIME|NUM SLASH|SEP|PLUS? REST rest=TIME|NUM X n=NUM", "AMRAP window=TIME|NUM SLASH|SEP|PLUS? rest=TIME REST|OFF X n=NUM",
       examples=("AMRAP 3 / rest 1 x 4",))  # fmt: skip
-def amraps_with_rests(said: Taken) -> Said:
+def amraps_with_rests(said: TokenMatch) -> FactValue:
     """The window again and again, with a rest between."""
     return {"window": said.minutes("window"), "repeat": said.count("n"), "rest": said.seconds("rest")}
 
 
 @rule("manyreps", "n=NUM X|SET OF? AMRAP|ASMANY", examples=("4x AMRAP",))
-def sets_of_many(said: Taken) -> Said:
+def sets_of_many(said: TokenMatch) -> FactValue:
     """So many sets of as many reps as there are."""
     return {"sets": said.count("n")}
 
 
 @rule("amrap", "window=TIME SEP|COLON? ASMANY !W", examples=("12 minutes, as many as possible: 10 squats",))
-def as_many(said: Taken) -> Said:
+def as_many(said: TokenMatch) -> FactValue:
     """As many as there are in a time, in other words."""
     return {"window": said.minutes("window")}
 
 
 @rule("amrap", "window=TIME|NUM AMRAP", "AMRAP LPAR window=TIME|NUM RPAR", "AMRAP STAY|OF|FOR|SEP|COLON|AT? window=TIME !W", "AMRAP STAY|OF|FOR|AT? window=NUM !W|CAL|X|SOFT|HARD|ALT",
       examples=("AMRAP 12", "12 min AMRAP", "AMRAP: 10 minutes", "as many rounds as possible in 20 mins", "AMRAP in 9 mins"))  # fmt: skip
-def amrap(said: Taken) -> Said:
+def amrap(said: TokenMatch) -> FactValue:
     """As many rounds as the window holds; a bare number is minutes."""
     return {"window": said.minutes("window")}
 
 
 @rule("amrap", "AMRAP FOR|STAY? REMAINING", "AMRAP !W", examples=("AMRAP in the remaining time",))
-def open_amrap(said: Taken) -> Said:
+def open_amrap(said: TokenMatch) -> FactValue:
     """As many rounds as fit; how long is said elsewhere."""
     return {"window": None}
 
 
 @rule("amrap", "AMRAP", undosed=True, examples=("AMRAP burpees",))
-def amrap_in_front(said: Taken) -> Said:
+def amrap_in_front(said: TokenMatch) -> FactValue:
     """In front of all doses; behind one (`10 swings, AMRAP burpees`) it is that movement's own dose."""
     return {"window": None}
 
@@ -67,7 +67,7 @@ def amrap_in_front(said: Taken) -> Said:
     "window=TIME OF|SEP|COLON list=GROWING",
     examples=("2-4-6-8... in 8 min",),
 )
-def growing_list(said: Taken) -> Said:
+def growing_list(said: TokenMatch) -> FactValue:
     """Reps that go on growing for so long."""
     return {"list": said.value("list"), "window": said.value("window")}
 
@@ -75,14 +75,14 @@ def growing_list(said: Taken) -> Said:
 # Starts -------------------------------------------------------------------------------------------------------------
 @rule("grow", "ADD n=NUM REPS? EVERYT|AFTEREACH|EACH|PER MINUTE|ROUND?", "PLUS n=NUM REPS? EACH|PER|EVERY ROUND|MINUTE", "PLUS n=NUM REPS? EVERYT",
       examples=("add 1 every minute", "+2 each round"))  # fmt: skip
-def growing(said: Taken) -> Said:
+def growing(said: TokenMatch) -> FactValue:
     """Reps added every round or start."""
     return {"n": int(said.value("n"))}
 
 
 @rule("every", "n=NUM ROUND|SET|X OF? COLON? p=EVERYT SEP|COLON|FOR? total=TIME|NUM", "total=TIME p=EVERYT X n=NUM",
       examples=("2 sets: EMOM 5",))  # fmt: skip
-def several_everys(said: Taken) -> Said:
+def several_everys(said: TokenMatch) -> FactValue:
     """Starts every minute, and the whole again."""
     return {"period": said.value("p"), "total": said.minutes("total"), "repeat": said.count("n")}
 
@@ -92,7 +92,7 @@ def several_everys(said: Taken) -> Said:
     "p=EVERYT FOR|STAY|COLON? total=NUM ALT COLON|SEP",
     examples=("EMOM 16 alternating: 12 swings / 10 burpees",),
 )
-def alternating_starts(said: Taken) -> Said:
+def alternating_starts(said: TokenMatch) -> FactValue:
     """Starts for so many minutes, the lines taking turns."""
     return {"period": said.value("p"), "total": said.minutes("total")}
 
@@ -100,7 +100,7 @@ def alternating_starts(said: Taken) -> Said:
 @rule("every", "p=EVERYT X n=NUM ROUND|SET?", "p=EVERYT LPAR n=NUM SET|ROUND|TIMES RPAR", "p=EVERYT SEP|FOR? n=NUM|RANGE ROUND|SET|START|TIMES", "n=NUM X p=EVERYT",
       "n=NUM ROUND|SET SEP? p=EVERYT",
       examples=("E2MOM x 5", "every 4 mins for 5 rounds", "on the minute, 5 rounds", "every min x 16", "E90S x 8"))  # fmt: skip
-def starts_by_number(said: Taken) -> Said:
+def starts_by_number(said: TokenMatch) -> FactValue:
     """So many starts, or rounds of starts."""
     return {"period": said.value("p"), "n": said.count("n")}
 
@@ -108,14 +108,14 @@ def starts_by_number(said: Taken) -> Said:
 @rule("every", "total=TIME COLON|SEP? ALT? p=EVERYT", "ALT? p=EVERYT FOR|STAY|COLON|SEP|OF? total=TIME !W",
       "ALT? p=EVERYT FOR|STAY|OF|COLON? total=NUM !W|CAL|X|SOFT|HARD|ALT|ROUND|SET|TIMES", "FOR total=TIME|NUM SEP? p=EVERYT", "p=EVERYT LPAR total=TIME RPAR", "p=EVERYT",
       examples=("EMOM 12", "EMOM for 14 mins", "10 min EMOM", "12 min: every minute", "alternating EMOM 12min"))  # fmt: skip
-def starts_for(said: Taken) -> Said:
+def starts_for(said: TokenMatch) -> FactValue:
     """Starts for so long; a bare number is minutes."""
     return {"period": said.value("p"), "total": said.minutes("total")}
 
 
 @rule("every", "EVERY|ONTHE period=TIME X n=NUM ROUND|SET?", "EVERY|ONTHE period=TIME LPAR n=NUM SET|ROUND|TIMES RPAR", "EVERY|ONTHE period=TIME SEP? FOR? n=NUM|RANGE ROUND|SET|START|TIMES",
       examples=("every 2 min x 4", "on the 45s, 10 sets", "every 2 minutes for 5 rounds"))  # fmt: skip
-def longer_starts(said: Taken) -> Said:
+def longer_starts(said: TokenMatch) -> FactValue:
     """A start every so long, so often."""
     return {"period": said.value("period"), "n": said.count("n")}
 
@@ -124,7 +124,7 @@ def longer_starts(said: Taken) -> Said:
       "n=NUM ROUND|SET|X SEP? EVERY|ONTHE|ON period=TIME",
       "EVERY|ONTHE period=TIME",
       examples=("every 3 min for 15 min", "every 90 s"))  # fmt: skip
-def starts_over(said: Taken) -> Said:
+def starts_over(said: TokenMatch) -> FactValue:
     """A start every so long, for so long."""
     n = said.count("n")
     # `1 round every 3 min` says nothing of how often.
@@ -132,7 +132,7 @@ def starts_over(said: Taken) -> Said:
 
 
 @rule("amrap", "FOR window=TIME COLON", examples=("for 12 min:",))
-def for_so_long(said: Taken) -> Said:
+def for_so_long(said: TokenMatch) -> FactValue:
     """For so long, and what is done in it."""
     return {"window": said.value("window"), "loose": True}
 
@@ -143,19 +143,19 @@ def for_so_long(said: Taken) -> Said:
     "TABATA LPAR? PAIR? RPAR? SEP|COLON? X? n=NUM ROUND EACH",
     examples=("Tabata (20/10) x 4 rounds each",),
 )
-def short_tabatas(said: Taken) -> Said:
+def short_tabatas(said: TokenMatch) -> FactValue:
     """Fewer windows than eight of each."""
     return {"work": 20, "rest": 10, "n": said.count("n"), "straight": True}
 
 
 @rule("windows", "n=NUM SET|ROUND|X OF? TABATA", examples=("3 blocks of tabata",))
-def tabatas(said: Taken) -> Said:
+def tabatas(said: TokenMatch) -> FactValue:
     """Several of them: one for each movement, or the whole again."""
     return {"work": 20, "rest": 10, "n": 8, "straight": True, "again": said.count("n")}
 
 
 @rule("windows", "TABATA", examples=("tabata",))
-def tabata(said: Taken) -> Said:
+def tabata(said: TokenMatch) -> FactValue:
     """Eight windows of 20 s with 10 s between, one movement after the other."""
     return {"work": 20, "rest": 10, "n": 8, "straight": True}
 
@@ -163,7 +163,7 @@ def tabata(said: Taken) -> Said:
 @rule("windows", "work=TIME|NUM SLASH|PLUS|SEP? rest=TIME PAIRS X? n=NUM? ROUND? EACH? PAIRS?",
       "pair=PAIR PAIRS X? n=NUM? ROUND? EACH? PAIRS?",
       examples=("20s/10s pairs x 4 rounds each pair", "20/10 pairs"))  # fmt: skip
-def pairs(said: Taken) -> Said:
+def pairs(said: TokenMatch) -> FactValue:
     """Two movements taking turns, pair after pair; four rounds of a pair where nothing is said."""
     work, rest = said.value("pair") or (said.seconds("work"), said.value("rest"))
     return {"work": work, "rest": rest, "n": said.count("n") or 4, "group": 2}
@@ -173,7 +173,7 @@ def pairs(said: Taken) -> Said:
       "work=TIME ON SEP|SLASH|PLUS|AND? rest=TIME OFF FOR total=TIME",
       "work=TIME ON SEP|SLASH|PLUS|AND? rest=TIME OFF FOR|SEP|X? total=TIME !REST|OFF|BETWEEN|SOFT|HARD|AFTEREACH|ON",
       examples=("30 s hard 30 s easy 10 mins",))  # fmt: skip
-def on_off_for(said: Taken) -> Said:
+def on_off_for(said: TokenMatch) -> FactValue:
     """Work and rest in turn, for so long."""
     total = said.value("total")
     if isinstance(total, dict) or total < 2 * (said.value("work") + said.value("rest")):
@@ -186,7 +186,7 @@ def on_off_for(said: Taken) -> Said:
       "WORK|ON COLON|FOR? work=TIME|NUM SEP|SLASH|PLUS|AND|THEN|THENS? REST|OFF|SOFT COLON|FOR? rest=TIME|NUM",
       "SOFT|HARD? work=TIME ON SEP|SLASH? rest=TIME OFF", "n=NUM X work=TIME LOAD|ZONE SLASH|SEP|PLUS rest=TIME SOFT|REST|OFF", "work=TIME LOAD|ZONE SLASH|SEP|PLUS rest=TIME SOFT|REST|OFF",
       examples=("40 on 20 off", "20s on / 10s off", "45s work 15s change", "work 50s, rest 10s", ":45 work :15 rest", "20s hard 10s easy"))  # fmt: skip
-def on_off(said: Taken) -> Said:
+def on_off(said: TokenMatch) -> FactValue:
     """Work and rest in turn; bare numbers are seconds from 10 on."""
     if any(said.found[one].kind == "NUM" and said.value(one) > LONGEST_BARE_S for one in ("work", "rest")):
         return None
@@ -195,7 +195,7 @@ def on_off(said: Taken) -> Said:
 
 
 @rule("windows", "t=TIME X n=NUM ROUND?", examples=("20:40 x 8",))
-def colon_windows(said: Taken) -> Said:
+def colon_windows(said: TokenMatch) -> FactValue:
     """`20:40 x 8` is work and rest, where the first would be more than a dose of minutes."""
     text = said.found["t"].text
     work, _, rest = text.partition(":")
@@ -206,7 +206,7 @@ def colon_windows(said: Taken) -> Said:
 
 @rule("windows", "n=NUM X work=TIME SLASH rest=TIME REST|OFF?", "work=TIME SLASH rest=TIME X? n=NUM?", "pair=PAIR X n=NUM ROUND?", "pair=PAIR SEP? n=NUM ROUND", "n=NUM ROUND OF? pair=PAIR !W|CAL|X|SIDES|LOAD|REPS", "WORKREST OF|COLON? pair=PAIR",
       examples=("10 x 1 min / 30 s", "35s/15s", "20/10 x 8"))  # fmt: skip
-def slashed(said: Taken) -> Said:
+def slashed(said: TokenMatch) -> FactValue:
     """`35s/15s`, `20/10 x 8`."""
     work, rest = said.value("pair") or (said.value("work"), said.value("rest"))
     if "pair" in said and (work < SHORTEST_WINDOW_S or rest < 5 or work % 5 or rest % 5):
@@ -215,7 +215,7 @@ def slashed(said: Taken) -> Said:
 
 
 @rule("windows", "total=TIME COLON t=TIME !SIDES|EACH", examples=("8 mins: 30:30 shuttle runs",))
-def windows_for_so_long(said: Taken) -> Said:
+def windows_for_so_long(said: TokenMatch) -> FactValue:
     """`8 mins: 30:30`: work and rest, for so long."""
     work, _, rest = said.found["t"].text.partition(":")
     if not (work.isdigit() and rest.isdigit()) or int(work) < SHORTEST_WINDOW_S or int(work) % 5 or int(rest) % 5:
@@ -224,12 +224,12 @@ def windows_for_so_long(said: Taken) -> Said:
 
 
 @rule("repseach", "n=NUM REPS? EACH OF? COLON", "n=NUM OF EACH COLON", examples=("12 each: split squats, rows",))
-def reps_of_each(said: Taken) -> Said:
+def reps_of_each(said: TokenMatch) -> FactValue:
     """The same reps of every movement on the line."""
     return {"n": int(said.value("n"))}
 
 
 @rule("grow", "DASH n=NUM EACH|PER|EVERY ROUND|MINUTE", examples=("20 burpees -2 each round",))
-def shrinking(said: Taken) -> Said:
+def shrinking(said: TokenMatch) -> FactValue:
     """Reps taken away every round."""
     return {"n": -int(said.value("n"))}

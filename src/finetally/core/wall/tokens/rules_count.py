@@ -4,23 +4,23 @@ from __future__ import annotations
 
 from typing import Any
 
-from finetally.core.wall.tokens.rules import Taken, rule
+from finetally.core.wall.tokens.rules import TokenMatch, rule
 from finetally.core.wall.tokens.rules_clock import slashed
 
-Said = dict[str, Any] | None
+FactValue = dict[str, Any] | None
 SHORTEST_STRAIGHT_S = 240
 """A shorter time without a rest is a dose, not the length of a block."""
 
 
 # Rounds -------------------------------------------------------------------------------------------------------------
 @rule("repeat", "AGAIN", examples=("go again",))
-def again(said: Taken) -> Said:
+def again(said: TokenMatch) -> FactValue:
     """All of it a second time."""
     return {"n": 2}
 
 
 @rule("repeat", "REPEAT X? n=NUM TIMES|ROUND|X?", examples=("repeat x 3", "repeat 3 times"))
-def repeat(said: Taken) -> Said:
+def repeat(said: TokenMatch) -> FactValue:
     """All of it so often."""
     return {"n": said.count("n")}
 
@@ -31,7 +31,7 @@ def repeat(said: Taken) -> Said:
     "n=NUM|RANGE ROUND|LAP|CIRCUIT OF reps=NUM|RANGE REPS EACH?",
     examples=("3 rounds of 20 reps each",),
 )
-def rounds_of_reps(said: Taken) -> Said:
+def rounds_of_reps(said: TokenMatch) -> FactValue:
     """So many rounds, the same reps of everything."""
     return {"n": said.count("n"), "reps": said.count("reps")}
 
@@ -42,25 +42,25 @@ def rounds_of_reps(said: Taken) -> Said:
     "n=NUM|RANGE SET OF|EACH? COLON",
     examples=("Rounds: 3", "4 sets of:"),
 )
-def rounds_named(said: Taken) -> Said:
+def rounds_named(said: TokenMatch) -> FactValue:
     """`Rounds: 3`, `4 sets:`."""
     return {"n": said.count("n")}
 
 
 @rule("rounds", "ROUND n=RANGE COLON", examples=("Rounds 1-3:",))
-def rounds_counted(said: Taken) -> Said:
+def rounds_counted(said: TokenMatch) -> FactValue:
     """`Rounds 1-3`: as many as the last number says."""
     return {"n": max(said.value("n"))}
 
 
 @rule("rounds", "n=NUM|RANGE ROUND SIDES", "n=NUM|RANGE SET SIDES COLON", examples=("5 rounds each arm",))
-def rounds_a_side(said: Taken) -> Said:
+def rounds_a_side(said: TokenMatch) -> FactValue:
     """So many rounds with each side."""
     return {"n": said.count("n"), "sides": True}
 
 
 @rule("rounds", "X n=NUM FORTIME|NOTFORTIME", examples=("x5 for time",))
-def times_for_time(said: Taken) -> Said:
+def times_for_time(said: TokenMatch) -> FactValue:
     """So often, against the clock."""
     return {"n": said.count("n")}
 
@@ -68,7 +68,7 @@ def times_for_time(said: Taken) -> Said:
 @rule("rounds", "X n=NUM ROUND|TIMES", "n=NUM|RANGE ROUND|CIRCUIT OF? NOTFORTIME|FORTIME?", "n=NUM|RANGE FORTIME", "X n=NUM ROUND|TIMES NOTFORTIME|FORTIME?",
       "n=NUM|RANGE X? TIMES? THROUGH", "n=NUM TIMES ROUND", "n=NUM SET SEP? EACH FORTIME",
       examples=("3 rounds", "5 rds FT", "2-3 rounds", "4 rounds of", "x 4 rounds", "2 times through", "5 RFT"))  # fmt: skip
-def rounds(said: Taken) -> Said:
+def rounds(said: TokenMatch) -> FactValue:
     """So many rounds."""
     return {"n": said.count("n")}
 
@@ -84,13 +84,13 @@ def rounds(said: Taken) -> Said:
     "SEP n=NUM TIMES !W|TIME|DIST|NUM|LOAD",
     examples=("2x: 10 squats", "3 times: jog"),
 )
-def times(said: Taken) -> Said:
+def times(said: TokenMatch) -> FactValue:
     """`2x:` in front, `x 3` behind a window."""
     return {"n": said.count("n")}
 
 
 @rule("laps", "n=NUM|RANGE LAP", examples=("2 laps",))
-def laps(said: Taken) -> Said:
+def laps(said: TokenMatch) -> FactValue:
     """So many times past all stations."""
     return {"n": said.count("n")}
 
@@ -103,37 +103,37 @@ def laps(said: Taken) -> Said:
     "work=TIME W EACH STATION",
     examples=("60 s x 5 stations", "45 s per station"),
 )
-def each_station(said: Taken) -> Said:
+def each_station(said: TokenMatch) -> FactValue:
     """A window at each station."""
     return {"work": said.value("work")}
 
 
 @rule("stations", "n=NUM STATION", examples=("4 stations",))
-def stations(said: Taken) -> Said:
+def stations(said: TokenMatch) -> FactValue:
     """So many stations."""
     return {"n": said.value("n")}
 
 
 @rule("lengths", "n=NUM LENGTH OF?", examples=("3 lengths",))
-def lengths(said: Taken) -> Said:
+def lengths(said: TokenMatch) -> FactValue:
     """So many lengths of what is told behind."""
     return {"n": said.count("n")}
 
 
 @rule("rounds", "CIRCUIT SEP? X n=NUM", "CIRCUIT SEP? n=NUM X !NUM", examples=("Complex x 5",))
-def circuit_times(said: Taken) -> Said:
+def circuit_times(said: TokenMatch) -> FactValue:
     """A circuit or complex, so often."""
     return {"n": said.count("n")}
 
 
 @rule("first", "START AT n=NUM", "START W n=NUM", "FROM n=NUM", examples=("start @ 2",))
-def first_reps(said: Taken) -> Said:
+def first_reps(said: TokenMatch) -> FactValue:
     """Reps of the first start or round, where they grow."""
     return {"n": int(said.value("n"))}
 
 
 @rule("deathby", "DEATHBY", examples=("death by burpees",))
-def one_more_each_minute(said: Taken) -> Said:
+def one_more_each_minute(said: TokenMatch) -> FactValue:
     """One rep in the first minute, two in the second, and so on."""
     return {}
 
@@ -146,32 +146,32 @@ def one_more_each_minute(said: Taken) -> Said:
     "TIMECAP COLON|SEP? cap=NUM !W|CAL|X",
     examples=("cap 10 min", "10 min time cap", "TC: 12"),
 )
-def cap(said: Taken) -> Said:
+def cap(said: TokenMatch) -> FactValue:
     """The time after which it ends."""
     return {"cap": said.minutes("cap")}
 
 
 @rule("fortime", "NOTFORTIME", "FORTIME", examples=("for time", "not for time"))
-def for_time(said: Taken) -> Said:
+def for_time(said: TokenMatch) -> FactValue:
     """Until all is done."""
     return {}
 
 
 @rule("pyramid", "PYRAMID", examples=("movement pyramid",))
-def movement_pyramid(said: Taken) -> Said:
+def movement_pyramid(said: TokenMatch) -> FactValue:
     """A, A B, A B C and back."""
     return {}
 
 
 # Each ---------------------------------------------------------------------------------------------------------------
 @rule("each", "ASMANY STAY|FOR work=TIME COLON", examples=("max reps in 30 s: rows, squats",))
-def as_many_in(said: Taken) -> Said:
+def as_many_in(said: TokenMatch) -> FactValue:
     """A window for each, as many as it holds."""
     return {"work": said.value("work")}
 
 
 @rule("each", "<W n=NUM X work=TIME EACH", "<W work=TIME EACH X n=NUM", examples=("2 x 30s each", "30s ea x2"))
-def times_each(said: Taken) -> Said:
+def times_each(said: TokenMatch) -> FactValue:
     """A window of each movement, so often."""
     return {"work": said.value("work"), "n": said.count("n")}
 
@@ -182,45 +182,45 @@ def times_each(said: Taken) -> Said:
     "LPAR work=TIME SIDES RPAR COLON?",
     examples=("30 s e/s:",),
 )
-def each_side(said: Taken) -> Said:
+def each_side(said: TokenMatch) -> FactValue:
     """A window of each movement for each side."""
     return {"work": said.value("work"), "sides": True}
 
 
 @rule("each", "<REST work=TIME OF? EACH STATION?", "EACH work=TIME COLON", unnamed=True, examples=("30 s each",))
-def each(said: Taken) -> Said:
+def each(said: TokenMatch) -> FactValue:
     """A window of each movement."""
     return {"work": said.value("work")}
 
 
 @rule("turns", "TURNS", examples=("one a minute", "taking turns"))
-def turns(said: Taken) -> Said:
+def turns(said: TokenMatch) -> FactValue:
     """The lines take turns, whatever else is said."""
     return {}
 
 
 @rule("superset", "SUPERSET NUM X n=NUM", "SUPERSET NUM COLON|SEP n=NUM ROUND|SET|X", "SUPERSET SEP? X n=NUM", "n=NUM X? SUPERSET", "SUPERSET COLON|SEP? n=NUM ROUND|SET|X", "SUPERSET COLON|SEP? n=NUM !W|CAL|X|REPS|ALT|SOFT|HARD", "SUPERSET",
       examples=("Superset 1 x3", "Superset x3", "3 supersets"))  # fmt: skip
-def superset(said: Taken) -> Said:
+def superset(said: TokenMatch) -> FactValue:
     """Movements alternated, so often."""
     return {"n": said.count("n")}
 
 
 @rule("forlong", "total=TIME NOREST", "total=TIME OF !W|ALT|SOFT|HARD|TIME|EACH|MAX|FAILURE|AMRAP|ASMANY|REPS|ROUND", undosed=True,
       examples=("20 min non-stop",))  # fmt: skip
-def without_a_break(said: Taken) -> Said:
+def without_a_break(said: TokenMatch) -> FactValue:
     """Done again and again for so long."""
     total = said.value("total")
     return {"total": total} if isinstance(total, int) and total >= SHORTEST_STRAIGHT_S else None
 
 
 @rule("total", "total=TIME TOTAL", "TOTAL COLON? total=TIME", examples=("5 min total",))
-def total(said: Taken) -> Said:
+def total(said: TokenMatch) -> FactValue:
     """How long all of it is."""
     return {"total": said.value("total")}
 
 
 @rule("windows", "pair=PAIR !W|CAL|X|SIDES|LOAD|REPS|LPAR|NUM|RANGE|ALT", undosed=True, examples=("20/10",))
-def bare_pair(said: Taken) -> Said:
+def bare_pair(said: TokenMatch) -> FactValue:
     """`40/20` alone, before any dose: behind a movement and its dose it would be two loads."""
     return slashed(said)

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from finetally.core.wall.tokens.rules import Taken, rule
+from finetally.core.wall.tokens.rules import TokenMatch, rule
 
-Said = dict[str, Any] | None
+FactValue = dict[str, Any] | None
 BETWEEN_MOVEMENTS = frozenset(
     {"exercise", "exercises", "movement", "movements", "move", "moves", "lift", "lifts", "stations", "each", "them"}
 )
@@ -22,7 +22,7 @@ OPEN_REST_S = 60
       "time=TIME BETWEEN EACH? what=ROUND|SET|TIMES|LAP|STATION|W", "REST time=TIME|NUM AFTEREACH ROUND|SET?", "REST time=TIME PER|SLASH|EACH|EVERY ROUND|SET", "time=TIME REST PER|SLASH|EACH|EVERY ROUND|SET",
       "time=TIME|NUM REST BETWEEN|AFTEREACH ROUND|SET?", "time=TIME AFTEREACH ROUND|SET",
       examples=("1 min rest between rounds", "rest 2:00 between sets", "90s between rounds", "60 seconds rest between rounds", "1 min off after every round"))  # fmt: skip
-def between_rounds(said: Taken) -> Said:
+def between_rounds(said: TokenMatch) -> FactValue:
     """Between rounds or sets, said so."""
     what = said.found.get("what")
     each = what is not None and (what.kind == "STATION" or what.text in BETWEEN_MOVEMENTS)
@@ -34,7 +34,7 @@ def between_rounds(said: Taken) -> Said:
 
 
 @rule("rest", "time=TIME BETWEEN PAIRS", "REST time=TIME BETWEEN PAIRS", examples=("1 min between pairs",))
-def between_pairs(said: Taken) -> Said:
+def between_pairs(said: TokenMatch) -> FactValue:
     """When a pair is done."""
     return {"s": said.value("time"), "where": "groups"}
 
@@ -46,7 +46,7 @@ def between_pairs(said: Taken) -> Said:
     "time=TIME SOFT BETWEEN",
     examples=("3' between", "2 min easy between"),
 )
-def between(said: Taken) -> Said:
+def between(said: TokenMatch) -> FactValue:
     """Between, said without what: rounds, or movements that have a window each."""
     return {"s": said.value("time"), "where": "rounds", "bare": True}
 
@@ -54,19 +54,19 @@ def between(said: Taken) -> Said:
 @rule(
     "rest", "time=TIME TO|FOR MOVE", "time=TIME MOVE", "MOVE time=TIME", examples=("30s to move", "10s to switch")
 )
-def to_move(said: Taken) -> Said:
+def to_move(said: TokenMatch) -> FactValue:
     """Between movements or stations."""
     return {"s": said.value("time"), "where": "each"}
 
 
 @rule("rest", "NOREST", examples=("no rest", "without rest"))
-def none(said: Taken) -> Said:
+def none(said: TokenMatch) -> FactValue:
     """No rest at all."""
     return {"s": 0, "where": "none"}
 
 
 @rule("rest", "word=REST ASNEEDED", "ASNEEDED word=REST", examples=("rest as needed",))
-def open_rest(said: Taken) -> Said:
+def open_rest(said: TokenMatch) -> FactValue:
     """A rest of open length; `break as needed` is how a long dose is cut up."""
     if said.found["word"].text == "break":
         return None
@@ -74,7 +74,7 @@ def open_rest(said: Taken) -> Said:
 
 
 @rule("rest", "SEP|RPAR time=TIME R", examples=("3x8, 2' r",))
-def rest_behind(said: Taken) -> Said:
+def rest_behind(said: TokenMatch) -> FactValue:
     """`2' r` behind sets; a shorter one may be a right side."""
     return {"s": said.value("time"), "where": "plain"} if said.value("time") >= SHORTEST_R_S else None
 
@@ -82,19 +82,19 @@ def rest_behind(said: Taken) -> Said:
 @rule("rest", "time=TIME OF? REST|OFF", "REST FOR|OF|COLON|SEP? time=TIME", "REST FOR|OF|COLON? time=NUM !W|CAL|X|SET|ROUND|ALT",
       "R COLON? time=TIME|NUM", "OFF time=TIME|NUM", "time=NUM OFF",
       examples=("rest 90s", "r75s", "30 s rest", "1 min off", "rest 2", "2 minutes rest"))  # fmt: skip
-def rest(said: Taken) -> Said:
+def rest(said: TokenMatch) -> FactValue:
     """A rest; where it is taken follows from where it stands."""
     return {"s": said.seconds("time"), "where": "plain"}
 
 
 @rule("ratio", "r=RATIO", examples=("work:rest 1:2",))
-def as_long_as_the_work(said: Taken) -> Said:
+def as_long_as_the_work(said: TokenMatch) -> FactValue:
     """A rest as long as the work, or so many times as long."""
     return {"r": said.value("r")}
 
 
 @rule("rounds", "FACT SEP? X n=NUM", "FACT SEP? n=NUM TIMES|SET", examples=("30 s each, no rest, x3",))
-def rounds_behind(said: Taken) -> Said:
+def rounds_behind(said: TokenMatch) -> FactValue:
     """So many rounds, told behind the rests."""
     return {"n": said.count("n")}
 
@@ -106,6 +106,6 @@ def rounds_behind(said: Taken) -> Said:
     undosed=True,
     examples=("4 sets with 1 min rest", "4 sets, 1 min rest"),
 )
-def sets_before_rests(said: Taken) -> Said:
+def sets_before_rests(said: TokenMatch) -> FactValue:
     """So many sets of what stands above, told in front of their rest."""
     return {"n": said.count("n")}

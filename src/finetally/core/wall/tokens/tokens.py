@@ -13,12 +13,12 @@ from finetally.core.wall.tokens.words import (
     KIND_OF,
     METRES_OF,
     NUMBER_WORDS,
-    PHRASES,
     POUNDS,
     SECONDS_OF,
+    WORD_TOKENS,
 )  # fmt: skip
 
-MOST = 99_999
+LARGEST_NUMBER = 99_999
 """Numbers above are no count of anything in a session; they are words."""
 
 _PLAIN = str.maketrans(
@@ -126,7 +126,7 @@ _MASTER = re.compile(
             ("RFT", r"(?<=\d)\s?rft\b"),
             ("X", r"(?<![^\s\d)])[x*](?=\s?[\d:])|(?<=\d)\s?x\b|(?<=\d)x(?=max|amrap)|\bx(?=\d)|(?<=\s)x(?=\s)"),
             ("NUM", rf"(?<![\w.]){_NUM}(?!\d)|(?<=[a-z]){_NUM}(?![\d.])"),
-            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"{FRONT.get(kind, _EDGE)}(?:{pattern})(?![^\W\d_])") for kind, pattern in PHRASES),
+            *((kind, pattern if kind in ("SIDES", "DOWNTO", "WITH") else rf"{FRONT.get(kind, _EDGE)}(?:{pattern})(?![^\W\d_])") for kind, pattern in WORD_TOKENS),
             ("AND", r"&"), ("W", r"[^\W\d_]+(?:[-'.][^\W\d_]+)*'?(?![^\W\d_])"),
             ("LPAR", r"[(\[]"), ("RPAR", r"[)\]]"), ("SLASH", r"/"), ("PLUS", r"\+"), ("ARROW", r"-*>+"), ("COLON", r":"),
             ("SEP", r"[,;]|\.(?=\s|$)|(?<!\d)[!?]+|(?<=\s)-+(?=\s)|(?<=\w)-(?=\s)|(?<=[a-z])-(?=\d+\s+[a-z])|\|"), ("DASH", r"-"), ("AT", r"@"), ("SKIP", r"\s+|."),

@@ -37,7 +37,7 @@ METRES_OF = MappingProxyType(
 KILOGRAMS = frozenset({"kg", "kgs", "kilo", "kilos", "kilogram", "kilograms"})
 POUNDS = frozenset({"lb", "lbs", "pound", "pounds", "#"})
 
-PHRASES: tuple[tuple[str, str], ...] = (
+WORD_TOKENS: tuple[tuple[str, str], ...] = (
     ("HARD", r"all[-\s]out|flat[-\s]out|max(?:imum)?\s+effort|full\s+(?:gas|speed)|as\s+far\s+as\s+(?:you\s+can|possible)"
              r"|(?:maximal|maximum)\s+efforts?|max(?:imum)?\s+(?:distance|cal(?:orie)?s?|metres|meters)(?:\s+(?:of|on))?"),
     ("AMRAP", r"amraps?|how\s+many\s+rounds(?:\s+can\s+you\s+(?:do|get))?|as\s+many\s+(?:(?:full|good)\s+)?(?:rounds|reps)(?:\s*(?:and|/|or|\+|&)\s*reps)?\s+as\s+(?:possible|poss|you\s+can|fit|will\s+fit)"
@@ -145,7 +145,7 @@ KIND_OF = MappingProxyType(
 )
 """Single words that say something besides naming a movement."""
 
-PARTS: tuple[tuple[str, str], ...] = (
+PART_WORDS: tuple[tuple[str, str], ...] = (
     (
         "warm-up",
         r"(?:general\s+|dynamic\s+)?(?:warm(?:ing)?|wrm|wam)[- ]?ups?|wu|w/u|get\s+warm|(?:movement\s+)?prep(?:aration)?(?=\s*(?:$|[:\-,\d(]))"
@@ -317,5 +317,5 @@ TALK = re.compile(
     r"\b(?:you|your|yourself|we|we'll|i|i'm|please|bring|drink|remember|don't|dont|do not|let's|lets|everyone|guys|team|folks|hi|hello|hey|morning|thanks|see|sorry"
     r"|enjoy|pay|watch|make sure|take your|have fun|keep|should|figures|focus|talking|partner|partners)\b", re.IGNORECASE)  # fmt: skip
 """Words that speak to people."""
-UNITS = r"(?:min|mins|minutes?|sec|secs|seconds?|m|km|s|x|rounds?|rds?|sets?|reps?|k|ft|yd|h|cals?|hours?|people|lengths?)\b"
+COUNTED_UNITS = r"(?:min|mins|minutes?|sec|secs|seconds?|m|km|s|x|rounds?|rds?|sets?|reps?|k|ft|yd|h|cals?|hours?|people|lengths?)\b"
 """What a number in front counts, so that it is no number of a list."""

@@ -20,7 +20,7 @@ from finetally.core.unfold.tape import Tape
 HIGH_UPTAKE = 0.8
 
 
-class Breath(NamedTuple):
+class UptakeSegment(NamedTuple):
     """Uptake over one segment: at start and end, its integrals, seconds at or above 80 %, oxygen gap."""
 
     demand: float
@@ -32,7 +32,7 @@ class Breath(NamedTuple):
     gap_s: float
 
 
-def breathe(demand: float, start: float, seconds: float, on_s: float, off_s: float) -> Breath:
+def uptake_over(demand: float, start: float, seconds: float, on_s: float, off_s: float) -> UptakeSegment:
     """Run the kinetics for `seconds` at a constant demand from uptake `start`; closed form.
 
     `integral` is ∫V dt, `square` ∫V² dt, `gap_s` ∫(D − V) dt where D > V (0 otherwise).
@@ -59,7 +59,7 @@ def breathe(demand: float, start: float, seconds: float, on_s: float, off_s: flo
     gap = demand * seconds - integral if demand > start else 0.0
     low = start < HIGH_UPTAKE and end < HIGH_UPTAKE
     above = 0.0 if low else _above(demand, start, end, rising_s, tau) + flat_s
-    return tuple.__new__(Breath, (demand, start, end, integral, square, above, gap))
+    return tuple.__new__(UptakeSegment, (demand, start, end, integral, square, above, gap))
 
 
 def _above(demand: float, start: float, end: float, seconds: float, tau: float) -> float:
@@ -71,7 +71,7 @@ def _above(demand: float, start: float, end: float, seconds: float, tau: float) 
     return seconds - crossing if end >= high else crossing
 
 
-class Demand:
+class OxygenDemand:
     """Oxygen demand of segments as a share of capacity."""
 
     def __init__(self, tape: Tape, library: Library, methods: Methods, person: PersonGiven) -> None:
@@ -95,8 +95,10 @@ class Demand:
         return met * effort_factor / self.capacity
 
 
-def breathing_trace(tape: Tape, demand: Demand, methods: Methods, begun: Sequence[Breath] = ()) -> list[Breath]:
-    """One Breath a segment, through the whole session from rest; `begun`: those known already, from the start."""
+def uptake_trace(
+    tape: Tape, demand: OxygenDemand, methods: Methods, begun: Sequence[UptakeSegment] = ()
+) -> list[UptakeSegment]:
+    """Uptake over each segment of the tape, from rest; `begun`: the first of them, where they are known."""
     on_s, off_s = methods.tau_on_s, methods.tau_off_s
     trace = list(begun)
     value = trace[-1].end if trace else demand.still
@@ -108,7 +110,7 @@ def breathing_trace(tape: Tape, demand: Demand, methods: Methods, begun: Sequenc
             wanted = demand.resting(segment.block)
         else:
             wanted = demand.still
-        breath = breathe(wanted, value, segment.seconds, on_s, off_s)
-        value = breath.end
-        trace.append(breath)
+        uptake = uptake_over(wanted, value, segment.seconds, on_s, off_s)
+        value = uptake.end
+        trace.append(uptake)
     return trace

@@ -22,7 +22,7 @@ log = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True, slots=True)
-class House:
+class FiguringContext:
     """Methods, library, and what the library is known by in the keys of kept figures."""
 
     methods: Methods
@@ -53,8 +53,8 @@ def _library(own: str) -> tuple[Library, str, frozenset[str]]:
 NONE = "[]"
 
 
-def house_of(squad: Squad, methods: dict[str, Any] | None = None) -> House:
-    """A squad's house; `methods` are settings tried in its place, for this answer only. One query at most.
+def context_of(squad: Squad, methods: dict[str, Any] | None = None) -> FiguringContext:
+    """A squad's context; `methods` are settings tried in its place, for this answer only. One query at most.
 
     Raises ValidationError for tried settings that are wrong; kept ones that are out of bounds are left out.
     """
@@ -62,7 +62,7 @@ def house_of(squad: Squad, methods: dict[str, Any] | None = None) -> House:
     if methods:
         changed = kept.model_dump(by_alias=True, exclude_unset=True)
         kept = Methods.model_validate({**changed, **methods})
-    return House(kept, *_library(_own_movements(squad.pk, squad.movements_version)))
+    return FiguringContext(kept, *_library(_own_movements(squad.pk, squad.movements_version)))
 
 
 @lru_cache(maxsize=64)
@@ -74,6 +74,6 @@ def _own_movements(squad_id: int, version: str) -> str:
     return json.dumps(list(definitions), sort_keys=True)
 
 
-def houses_of(squads: Iterable[Squad]) -> dict[int, House]:
-    """Houses of several squads by id. One query for each whose movements are not held yet."""
-    return {squad.pk: house_of(squad) for squad in squads}
+def contexts_of(squads: Iterable[Squad]) -> dict[int, FiguringContext]:
+    """Figuring contexts of several squads by id. One query for each whose movements are not held yet."""
+    return {squad.pk: context_of(squad) for squad in squads}

@@ -8,16 +8,16 @@ from typing import Any
 
 from finetally.core.session.clocks import Amrap, Intervals, Task
 from finetally.core.session.problems import Path, refuse
-from finetally.core.unfold.doing import LEFT, Doer
-from finetally.core.unfold.pace import EPS
+from finetally.core.unfold.pace import TIME_EPS_S
+from finetally.core.unfold.perform import LEFT, VisitPerformer
 from finetally.core.unfold.resolve import Resolver
 from finetally.core.unfold.steps import StepPlan
-from finetally.core.unfold.tape import Done, Overflow, Recorder
+from finetally.core.unfold.tape import Overflow, PerformedVisit, Recorder
 from finetally.core.unfold.visits import Visit
 
 
 @dataclass(slots=True)
-class Outcome:
+class ClockResult:
     """What one run of a clock leaves besides its segments: a score, and what is left under its cap."""
 
     score: dict[str, Any] | None = None
@@ -25,7 +25,7 @@ class Outcome:
 
 
 @dataclass(slots=True)
-class Memory:
+class SideMemory:
     """The side each visit of the last forward run began with; a mirrored run keeps them."""
 
     sides: dict[int, int] = field(default_factory=dict)
@@ -36,17 +36,17 @@ RestClock = Intervals | Amrap | Task
 
 
 @dataclass(slots=True)
-class Run:
+class ClockRun:
     """One run of a clock over one list of steps."""
 
     recorder: Recorder
-    doer: Doer
+    performer: VisitPerformer
     resolver: Resolver
     steps: Sequence[StepPlan]
     order: Sequence[Visit]
     clock_path: Path
     mirrored: bool
-    memory: Memory
+    side_memory: SideMemory
     overflows: list[Overflow]
 
     def own_rest(self, clock: RestClock, visit: Visit) -> float:
@@ -73,34 +73,34 @@ class Run:
         """The side visit `index` of the order begins with: its turn, or (mirrored) the forward run's."""
         if not plan.takes_turns:
             return LEFT
-        if self.mirrored and index in self.memory.sides:
-            return self.memory.sides[index]
-        return self.doer.side_now(plan)
+        if self.mirrored and index in self.side_memory.sides:
+            return self.side_memory.sides[index]
+        return self.performer.side_now(plan)
 
     def remember(self, index: int, side: int) -> None:
         """Keep the side of a forward visit for a mirrored run."""
         if not self.mirrored:
-            self.memory.sides[index] = side
+            self.side_memory.sides[index] = side
 
     def change_before(self, plan: StepPlan, previous: StepPlan | None) -> float:
         """Change-over from the previous visit's movement to this one's."""
         if previous is None:
             return 0
-        return self.doer.pacer.change_over(
+        return self.performer.pacer.change_over(
             plan.key == previous.key, bool(plan.kit - previous.kit), previous.on_floor, plan.on_floor
         )
 
 
-class Count:
+class RoundCounter:
     """Rounds and reps into the next, counted as a self-paced window goes on."""
 
     def __init__(self) -> None:
         self.rounds = 0
         self.reps = 0
 
-    def book(self, done: Done, *, ends_round: bool) -> None:
+    def book(self, performed: PerformedVisit, *, ends_round: bool) -> None:
         """Count a visit; a finished round starts the reps anew."""
-        self.reps += done.called + done.paced
+        self.reps += performed.called + performed.paced
         if ends_round:
             self.rounds += 1
             self.reps = 0
@@ -110,7 +110,7 @@ class Count:
         return {"rounds": self.rounds, "reps": self.reps}
 
 
-def refuse_empty_round(run: Run, key: str) -> None:
+def refuse_empty_round(run: ClockRun, key: str) -> None:
     """A round that takes no time would go on for ever. Raises DocumentError at the planned values.
 
     At the far ends of ranges nothing is raised: "0 to 10 reps" is a plan, and its low end is that nothing is done.
@@ -121,4 +121,4 @@ def refuse_empty_round(run: Run, key: str) -> None:
 
 def at_end(left_s: float) -> bool:
     """Whether a window has no time left."""
-    return left_s <= EPS
+    return left_s <= TIME_EPS_S

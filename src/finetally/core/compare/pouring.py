@@ -6,13 +6,13 @@ import math
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from finetally.core.compare.ingredients import Dose, Ends, Ingredients
+from finetally.core.compare.ingredients import Ingredients, StepDose, TurnEnd
 from finetally.core.formats.axes import DOSE_FACTOR
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import FormatParams
 from finetally.core.formats.remake import with_words, without_twins
 from finetally.core.formats.table import make_of
-from finetally.core.session.document import Block, Entry, Section
+from finetally.core.session.document import Block, BlockOrSection, Section
 from finetally.core.session.parts import changed, without
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountRange
@@ -23,11 +23,11 @@ OF_EVERY_BLOCK = ("part", "effort", "rest_as")
 ENDS_IN_WORDS = {"windows": "windows", "reps": "paced reps"}
 
 
-def pour(
-    of: Ingredients, chosen: AnyFormat, params: FormatParams, doses: Sequence[Dose], factor: float = 1
-) -> list[Entry]:
+def pour_into(
+    of: Ingredients, chosen: AnyFormat, params: FormatParams, doses: Sequence[StepDose], factor: float = 1
+) -> list[BlockOrSection]:
     """The entries of a format at given numbers; doses are taken `factor` times. Raises CannotMakeError."""
-    takes = chosen.dose in ("reps", "any") and chosen.reps_are(params) != "guessed"
+    takes = chosen.dose in ("reps", "any") and chosen.rep_origin(params) != "guessed"
     ends = ends_of(chosen, params)
     steps = [
         _carried(changed(step, **_times(dose, factor)) if takes else step, chosen, was, ends)
@@ -42,17 +42,17 @@ def pour(
     return without_twins(entries)
 
 
-def ends_of(chosen: AnyFormat, params: FormatParams) -> Ends:
+def ends_of(chosen: AnyFormat, params: FormatParams) -> TurnEnd:
     """What ends a turn of a movement in a format."""
-    return "windows" if chosen.reps_are(params) == "guessed" else "reps"
+    return "windows" if chosen.rep_origin(params) == "guessed" else "reps"
 
 
-def _holds(was: Ends | None, ends: Ends) -> bool:
+def _holds(was: TurnEnd | None, ends: TurnEnd) -> bool:
     """Whether an effort word holds: said of windows it means a pace that paced reps do not have."""
     return was is None or was == ends
 
 
-def _carried(step: Step, chosen: AnyFormat, was: Ends | None, ends: Ends) -> Step:
+def _carried(step: Step, chosen: AnyFormat, was: TurnEnd | None, ends: TurnEnd) -> Step:
     if step.effort is not None and not _holds(was, ends):
         step = without(step, "effort")
     return without(step, "tempo") if chosen.raced else step
@@ -60,7 +60,7 @@ def _carried(step: Step, chosen: AnyFormat, was: Ends | None, ends: Ends) -> Ste
 
 def not_carried(of: Ingredients, chosen: AnyFormat, params: FormatParams) -> tuple[str, ...]:
     """What could not be taken along, in words: loads by round, effort words, tempo."""
-    told = list(of.bent)
+    told = list(of.losses)
     ends = ends_of(chosen, params)
     said = {step.effort: was for step, was in zip(of.steps, of.ends, strict=True) if step.effort is not None}
     if of.words.get("effort") is not None:
@@ -73,7 +73,7 @@ def not_carried(of: Ingredients, chosen: AnyFormat, params: FormatParams) -> tup
     return tuple(told)
 
 
-def _times(dose: Dose, factor: float) -> Dose:
+def _times(dose: StepDose, factor: float) -> StepDose:
     return dose if factor == 1 else {name: _scaled(value, factor) for name, value in dose.items()}
 
 
@@ -86,7 +86,7 @@ def _scaled(value: Any, factor: float) -> Any:
     return value
 
 
-def _without_last_rest(entries: list[Entry]) -> list[Entry]:
+def _without_last_rest(entries: list[BlockOrSection]) -> list[BlockOrSection]:
     """What stands alone ends with its work: a rest after it belongs to what comes next."""
     *before, last = entries
     if isinstance(last, Section):
@@ -95,13 +95,13 @@ def _without_last_rest(entries: list[Entry]) -> list[Entry]:
     return [*before, last if isinstance(last, Section) else without(last, "rest_after_s")]
 
 
-def _on_every_block(entry: Entry, words: Mapping[str, Any]) -> Entry:
+def _on_every_block(entry: BlockOrSection, words: Mapping[str, Any]) -> BlockOrSection:
     if isinstance(entry, Section):
         return changed(entry, blocks=[changed(block, **words) for block in entry.blocks])
     return changed(entry, **words)
 
 
-def plan_alone(entries: Sequence[Entry]) -> list[Entry]:
+def plan_alone(entries: Sequence[BlockOrSection]) -> list[BlockOrSection]:
     """The plan's own blocks as they stand, but for the rest after them and what was said of them as a whole."""
     made = _without_last_rest(list(entries))
     return [without(one, "rpe", "on_purpose") if isinstance(one, Block) else one for one in made]

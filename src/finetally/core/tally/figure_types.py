@@ -141,7 +141,7 @@ class Spread(TypedDict):
     high: float
 
 
-class Measured(TimeFigures):
+class TapeFigures(TimeFigures):
     """All figures of a tape."""
 
     title: str

@@ -16,30 +16,30 @@ from finetally.core.session.step import Step
 from finetally.core.unfold.clock_amrap import run_amrap
 from finetally.core.unfold.clock_every import in_turn, run_every, slots_of
 from finetally.core.unfold.clock_intervals import run_intervals
+from finetally.core.unfold.clock_run import ClockResult, ClockRun, SideMemory
 from finetally.core.unfold.clock_task import run_task
-from finetally.core.unfold.doing import Doer, Turns
 from finetally.core.unfold.pace import Pacer
+from finetally.core.unfold.perform import SideTurns, VisitPerformer
 from finetally.core.unfold.resolve import Resolver
-from finetally.core.unfold.run import Memory, Outcome, Run
 from finetally.core.unfold.steps import StepPlan
 from finetally.core.unfold.tape import Overflow, Recorder
 from finetally.core.unfold.visits import Visit, visiting_order
 
 
 @dataclass(slots=True)
-class Bench:
+class LayoutContext:
     """What all runs of one session share."""
 
     recorder: Recorder
     pacer: Pacer
-    turns: Turns
+    turns: SideTurns
     resolver: Resolver
     methods: Methods
     overflows: list[Overflow] = field(default_factory=list)
 
 
 @dataclass(slots=True)
-class Work:
+class StepProgram:
     """A list of steps under a clock, with the order of visits worked out; can be run again and again."""
 
     clock: InnerClock
@@ -49,24 +49,24 @@ class Work:
     slots: Sequence[Sequence[int]]
     rounds: int | None
     fill: StepPlan | None
-    memory: Memory
+    side_memory: SideMemory
 
-    def run(self, bench: Bench, block: int, *, mirrored: bool) -> Outcome:
+    def run(self, context: LayoutContext, block: int, *, mirrored: bool) -> ClockResult:
         """Run the clock once from now; fatigue starts afresh."""
-        run = Run(
-            bench.recorder,
-            Doer(bench.pacer, bench.turns, block),
-            bench.resolver,
+        run = ClockRun(
+            context.recorder,
+            VisitPerformer(context.pacer, context.turns, block),
+            context.resolver,
             self.plans,
             self.order,
             self.clock_path,
             mirrored,
-            self.memory,
-            bench.overflows,
+            self.side_memory,
+            context.overflows,
         )
         clock = self.clock
         if isinstance(clock, Intervals):
-            return run_intervals(run, clock, closing_rest=bench.methods.closing_rest)
+            return run_intervals(run, clock, closing_rest=context.methods.closing_rest)
         if isinstance(clock, Amrap):
             return run_amrap(run, clock, rounds=self.rounds, fill=self.fill)
         if isinstance(clock, Every):
@@ -74,7 +74,7 @@ class Work:
         return run_task(run, clock)
 
 
-def work_of(
+def program_of(
     block: Block,
     clock: InnerClock,
     clock_path: Path,
@@ -82,11 +82,11 @@ def work_of(
     plans: Sequence[StepPlan],
     rounds_value: Any,
     resolver: Resolver,
-) -> Work:
+) -> StepProgram:
     """Work out the order of visits of a step list. `rounds_value` is the station's or the block's `rounds`."""
     lengths = [length for _, length in round_lists(clock_path, clock, (), steps)]
     rounds = resolver.count(rounds_value, lengths[0] if lengths else 1)
-    work = Work(clock, clock_path, plans, (), (), None, None, Memory())
+    work = StepProgram(clock, clock_path, plans, (), (), None, None, SideMemory())
     if isinstance(clock, Every):
         work.slots = slots_of(steps)
         if clock.periods is not None:

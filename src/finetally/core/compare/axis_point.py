@@ -5,19 +5,19 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Any, NamedTuple
 
+from finetally.core.compare.bounds_kept import TapeMeasurer
 from finetally.core.compare.held import Held, called_by_movement
-from finetally.core.compare.ingredients import Dose, Ingredients
-from finetally.core.compare.pour import dose_values, pour
+from finetally.core.compare.ingredients import Ingredients, StepDose
+from finetally.core.compare.pouring import dose_values, pour_into
 from finetally.core.compare.refusal import Cause, of_breach
 from finetally.core.compare.search import OVER
-from finetally.core.compare.within import Yardstick
 from finetally.core.formats.bounds import Bound
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import CannotMakeError, FormatParams
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Task
-from finetally.core.session.document import Entry
+from finetally.core.session.document import BlockOrSection
 from finetally.core.session.parts import session_of
 from finetally.core.session.problems import DocumentError
 from finetally.core.tally.measure import tally
@@ -25,18 +25,18 @@ from finetally.core.unfold.tape import Tape
 from finetally.core.unfold.unfold import unfold
 
 
-class Place(NamedTuple):
+class AxisPoint(NamedTuple):
     """A place of an axis: the held figure there (OVER where it cannot be), and all that was found out."""
 
     value: float
     causes: tuple[Cause, ...]
     params: FormatParams
-    entries: list[Entry]
+    entries: list[BlockOrSection]
     tape: Tape
     short: tuple[Cause, ...]
 
 
-class CannotError(Exception):
+class AxisError(Exception):
     """An axis cannot do it."""
 
     def __init__(self, *causes: Cause) -> None:
@@ -44,11 +44,11 @@ class CannotError(Exception):
         self.causes = causes
 
 
-class NeverError(CannotError):
+class FormatRefusedError(AxisError):
     """No axis of the format can."""
 
 
-class Places:
+class AxisEvaluator:
     """Looks at places of formats' axes, for one lot of ingredients with one thing held still.
 
     `plan`: the tape of the plan alone, where there is one. `lifted`: measures whose bounds are not looked at.
@@ -68,7 +68,7 @@ class Places:
         self._library = library
         self._named = library.with_definitions(list(ingredients.definitions) or None)
         self._methods = methods
-        self._yardstick = Yardstick(ingredients, methods, plan)
+        self._measurer = TapeMeasurer(ingredients, methods, plan)
         self._lifted = lifted
 
     def bounds(self, chosen: AnyFormat) -> list[Bound]:
@@ -88,28 +88,32 @@ class Places:
         return set(movement.patterns) == {"mobility"} or (movement.pace_s is None and movement.speed_mps is None)
 
     def at(
-        self, chosen: AnyFormat, values: Mapping[str, Any], base: FormatParams, doses: Sequence[Dose] | None = None
-    ) -> Place:
-        """A place of an axis. Raises CannotError for what cannot be made or laid out at all."""
+        self,
+        chosen: AnyFormat,
+        values: Mapping[str, Any],
+        base: FormatParams,
+        doses: Sequence[StepDose] | None = None,
+    ) -> AxisPoint:
+        """A place of an axis. Raises AxisError for what cannot be made or laid out at all."""
         named, factor = dose_values(values)
         params = base.model_copy(update=named)
         try:
-            entries = pour(self._of, chosen, params, self._of.doses if doses is None else doses, factor)
+            entries = pour_into(self._of, chosen, params, self._of.doses if doses is None else doses, factor)
             tape, load = self._laid_out(entries)
         except CannotMakeError as no:
-            raise CannotError(Cause("cannot", str(no))) from None
+            raise AxisError(Cause("cannot", str(no))) from None
         except DocumentError as error:
-            raise CannotError(Cause("cannot", error.problems[0].text)) from None
+            raise AxisError(Cause("cannot", error.problems[0].text)) from None
         self._refuse_uncountable(chosen, params, tape)
         value, causes = self._held_value(tape, load)
-        breaches = self._yardstick.breaches(self.bounds(chosen), tape)
+        breaches = self._measurer.breaches(self.bounds(chosen), tape)
         causes += [of_breach(one, self.name) for one in breaches if one.over]
         if _is_capped(tape):
             causes.append(Cause("cap", f"the cap would end {chosen.name.lower()} before it is done"))
         short = tuple(of_breach(one, self.name) for one in breaches if not one.over)
-        return Place(OVER if causes else value, tuple(causes), params, entries, tape, short)
+        return AxisPoint(OVER if causes else value, tuple(causes), params, entries, tape, short)
 
-    def _laid_out(self, entries: Sequence[Entry]) -> tuple[Tape, float]:
+    def _laid_out(self, entries: Sequence[BlockOrSection]) -> tuple[Tape, float]:
         session = session_of(entries, self._of.definitions, stands_alone=True)
         if self._held.what == "load":
             t = tally(session, library=self._library, methods=self._methods)
@@ -118,18 +122,18 @@ class Places:
 
     def _refuse_uncountable(self, chosen: AnyFormat, params: FormatParams, tape: Tape) -> None:
         """Refuse reps that a format would count (or the clock) and that nobody can: at whatever numbers."""
-        if chosen.dose == "made" or chosen.reps_are(params) == "paced":
+        if chosen.dose == "made" or chosen.rep_origin(params) == "paced":
             # A guessed pace is good enough for what the coach counts herself.
-            keys = dict.fromkeys(done.step.key for done in tape.visits if "reps" in done.step.guessed)
+            keys = dict.fromkeys(visit.step.key for visit in tape.visits if "reps" in visit.step.guessed)
             guessed = [key for key in keys if key not in self._held.reps]
             if guessed:
                 text = f"{', '.join(map(self.name, guessed))} cannot be counted in reps: no pace is known"
-                raise NeverError(Cause("no-pace", text, None, tuple(guessed)))
+                raise FormatRefusedError(Cause("no-pace", text, None, tuple(guessed)))
         if self._held.what == "reps":
             uncalled = [key for key in called_by_movement(tape) if not self._held.reps.get(key)]
             if uncalled:
                 text = f"the plan calls no reps of {self.name(uncalled[0])}, and {chosen.name} would"
-                raise NeverError(Cause("uncalled", text, None, tuple(uncalled)))
+                raise FormatRefusedError(Cause("uncalled", text, None, tuple(uncalled)))
 
     def _held_value(self, tape: Tape, load: float) -> tuple[float, list[Cause]]:
         causes: list[Cause] = []
@@ -140,7 +144,7 @@ class Places:
         if self._held.what == "total":
             return tape.total_s, causes
         if self._held.what == "work":
-            return sum(done.seconds for done in tape.visits), causes
+            return sum(visit.seconds for visit in tape.visits), causes
         if self._held.what == "load":
             return load, causes
         shares = (n / self._held.reps[key] for key, n in called_by_movement(tape).items())

@@ -11,17 +11,17 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 
 from finetally.core.week.aims import Aim, aims_of, is_met, load_units
-from finetally.core.week.bout import Amount, Bout
 from finetally.core.week.clash import clash_of
 from finetally.core.week.load import WEEK, is_hard
 from finetally.core.week.plan import Rules
-from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Slot, bouts_of
+from finetally.core.week.planned_load import LoadSummary, PlannedLoad
+from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Slot, entries_of
 
-Chosen = Mapping[str, tuple[int, int]]
+Choice = Mapping[str, tuple[int, int]]
 
 
 @dataclass(frozen=True, slots=True)
-class Break:
+class RuleBreak:
     """A rule that does not hold: which, on what days (-1 and 7 are those beside the week), by which entries.
 
     `given`: what is locked, over or outside the week breaks it alone; nothing that may be changed can mend it.
@@ -35,10 +35,10 @@ class Break:
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class ChoiceReview:
     """What a choice breaks, meets and does not meet; its edits, and their weight."""
 
-    broken: tuple[Break, ...]
+    broken: tuple[RuleBreak, ...]
     met: tuple[str, ...]
     unmet: tuple[str, ...]
     edits: int
@@ -60,11 +60,11 @@ def stays(slot: Slot, rules: Rules) -> bool:
     return slot.locked or slot.day in rules.gone_days
 
 
-def planned_loads(slots: Sequence[Slot]) -> list[int]:
+def planned_day_loads(slots: Sequence[Slot]) -> list[int]:
     """The loads of the seven days as planned, in whole thousandths."""
     days = [0] * WEEK
     for slot in slots:
-        days[slot.day] += load_units(slot.versions[0].amount)
+        days[slot.day] += load_units(slot.versions[0].summary)
     return days
 
 
@@ -73,19 +73,19 @@ def as_planned(slots: Sequence[Slot]) -> dict[str, tuple[int, int]]:
     return {slot.key: (0, slot.day) for slot in slots}
 
 
-def standing(
-    slots: Sequence[Slot], chosen: Chosen, rules: Rules, *, around: Sequence[Bout] = (), begins: date
-) -> Standing:
-    """How a choice stands. `around`: bouts of the days before and after the week."""
-    amounts = [_placed(slot, chosen) for slot in slots]
-    aims: list[Aim] = aims_of(rules, planned_loads(slots))
-    met = {aim.name: is_met(aim, amounts) for aim in aims}
+def review(
+    slots: Sequence[Slot], chosen: Choice, rules: Rules, *, around: Sequence[PlannedLoad] = (), begins: date
+) -> ChoiceReview:
+    """How a choice stands. `around`: planned loads of the days before and after the week."""
+    summaries = [_placed(slot, chosen) for slot in slots]
+    aims: list[Aim] = aims_of(rules, planned_day_loads(slots))
+    met = {aim.name: is_met(aim, summaries) for aim in aims}
     edits = weight = 0
     for slot in slots:
         version, day = chosen[slot.key]
         edits += int(version != 0) + int(day != slot.day)
         weight += slot.versions[version].cost + MOVE_COST * abs(day - slot.day)
-    return Standing(
+    return ChoiceReview(
         tuple(breaks(slots, chosen, rules, around=around, begins=begins)),
         tuple(name for name, is_so in met.items() if is_so),
         tuple(name for name, is_so in met.items() if not is_so),
@@ -94,79 +94,79 @@ def standing(
     )
 
 
-def _placed(slot: Slot, chosen: Chosen) -> tuple[int, Amount]:
+def _placed(slot: Slot, chosen: Choice) -> tuple[int, LoadSummary]:
     version, day = chosen[slot.key]
-    return day, slot.versions[version].amount
+    return day, slot.versions[version].summary
 
 
 def breaks(
-    slots: Sequence[Slot], chosen: Chosen, rules: Rules, *, around: Sequence[Bout] = (), begins: date
-) -> Iterator[Break]:
+    slots: Sequence[Slot], chosen: Choice, rules: Rules, *, around: Sequence[PlannedLoad] = (), begins: date
+) -> Iterator[RuleBreak]:
     """Every rule that does not hold, in the order of the rules and the days."""
     free = {slot.key for slot in slots if not stays(slot, rules)}
-    bouts = bouts_of(slots, chosen, begins)
+    entries = entries_of(slots, chosen, begins)
     yield from _places(slots, chosen, rules, free)
-    yield from _crowds(bouts, rules, begins, free)
+    yield from _crowds(entries, rules, begins, free)
     if rules.no_two_hard:
-        yield from _hard_days(bouts, rules, around, begins, free)
+        yield from _hard_days(entries, rules, around, begins, free)
     if rules.clash_hours is not None:
-        yield from _clashing(bouts, around, rules.clash_hours, begins, free)
+        yield from _clashing(entries, around, rules.clash_hours, begins, free)
     if rules.landings_cap is not None:
-        yield from _landings(bouts, rules.landings_cap, free)
+        yield from _landings(entries, rules.landings_cap, free)
 
 
-def _places(slots: Sequence[Slot], chosen: Chosen, rules: Rules, free: set[str]) -> Iterator[Break]:
+def _places(slots: Sequence[Slot], chosen: Choice, rules: Rules, free: set[str]) -> Iterator[RuleBreak]:
     for slot in slots:
         day = chosen[slot.key][1]
         if slot.key in free and day in rules.rest_days:
-            yield Break("rest-days", (day,), (slot.key,))
+            yield RuleBreak("rest-days", (day,), (slot.key,))
         if slot.key in free and slot.hall and day in rules.no_hall:
-            yield Break("hall", (day,), (slot.key,))
+            yield RuleBreak("hall", (day,), (slot.key,))
 
 
-def _crowds(bouts: Sequence[Bout], rules: Rules, begins: date, free: set[str]) -> Iterator[Break]:
+def _crowds(entries: Sequence[PlannedLoad], rules: Rules, begins: date, free: set[str]) -> Iterator[RuleBreak]:
     if rules.most_a_day is None:
         return
     for day in range(WEEK):
-        there = _on(bouts, begins, day)
+        there = _on(entries, begins, day)
         if len(there) > rules.most_a_day:
             keys = tuple(one.key for one in there)
-            yield Break("most-a-day", (day,), keys, given=not free & set(keys))
+            yield RuleBreak("most-a-day", (day,), keys, given=not free & set(keys))
 
 
 def _hard_days(
-    bouts: Sequence[Bout], rules: Rules, around: Sequence[Bout], begins: date, free: set[str]
-) -> Iterator[Break]:
+    entries: Sequence[PlannedLoad], rules: Rules, around: Sequence[PlannedLoad], begins: date, free: set[str]
+) -> Iterator[RuleBreak]:
     """Hard days in a row; the days beside the week count, and cannot be changed."""
-    days = {day: _on(around if day in (-1, WEEK) else bouts, begins, day) for day in range(-1, WEEK + 1)}
+    days = {day: _on(around if day in (-1, WEEK) else entries, begins, day) for day in range(-1, WEEK + 1)}
     for day in range(-1, WEEK):
         both = days[day], days[day + 1]
         if all(is_hard(one, rules.hard_effort, rules.hard_load) for one in both):
-            staying = [[bout for bout in one if bout.key not in free] for one in both]
+            staying = [[entry for entry in one if entry.key not in free] for one in both]
             given = all(is_hard(one, rules.hard_effort, rules.hard_load) for one in staying)
-            keys = tuple(bout.key for one in both for bout in one)
-            yield Break("hard-days", (day, day + 1), keys, given=given)
+            keys = tuple(entry.key for one in both for entry in one)
+            yield RuleBreak("hard-days", (day, day + 1), keys, given=given)
 
 
 def _clashing(
-    bouts: Sequence[Bout], around: Sequence[Bout], wanted: float, begins: date, free: set[str]
-) -> Iterator[Break]:
-    pairs = itertools.chain(itertools.combinations(bouts, 2), itertools.product(bouts, around))
+    entries: Sequence[PlannedLoad], around: Sequence[PlannedLoad], wanted: float, begins: date, free: set[str]
+) -> Iterator[RuleBreak]:
+    pairs = itertools.chain(itertools.combinations(entries, 2), itertools.product(entries, around))
     for one, other in pairs:
         found = clash_of(one, other, wanted)
         if found is not None:
             keys = (found["first"], found["second"])
             days = tuple((date.fromisoformat(day) - begins).days for day in found["days"])
             names = (*found["patterns"], *(f"joint {name}" for name in found["joints"]))
-            yield Break("clashes", days, keys, names, given=not free & set(keys))
+            yield RuleBreak("clashes", days, keys, names, given=not free & set(keys))
 
 
-def _landings(bouts: Sequence[Bout], cap: float, free: set[str]) -> Iterator[Break]:
-    if sum(bout.amount.limited_landings for bout in bouts) > cap:
-        keys = tuple(bout.key for bout in bouts if bout.amount.limited_landings)
-        staying = sum(bout.amount.limited_landings for bout in bouts if bout.key not in free)
-        yield Break("landings", (), keys, given=staying > cap)
+def _landings(entries: Sequence[PlannedLoad], cap: float, free: set[str]) -> Iterator[RuleBreak]:
+    if sum(entry.summary.limited_landings for entry in entries) > cap:
+        keys = tuple(entry.key for entry in entries if entry.summary.limited_landings)
+        staying = sum(entry.summary.limited_landings for entry in entries if entry.key not in free)
+        yield RuleBreak("landings", (), keys, given=staying > cap)
 
 
-def _on(bouts: Sequence[Bout], begins: date, day: int) -> list[Bout]:
-    return [bout for bout in bouts if bout.day == begins + timedelta(days=day)]
+def _on(entries: Sequence[PlannedLoad], begins: date, day: int) -> list[PlannedLoad]:
+    return [entry for entry in entries if entry.day == begins + timedelta(days=day)]

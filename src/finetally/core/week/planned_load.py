@@ -1,4 +1,4 @@
-"""A bout: what one entry of the plan gives to its day, a session or any other training."""
+"""A planned load: what one entry of the plan gives to its day, a session or any other training."""
 
 from __future__ import annotations
 
@@ -16,19 +16,19 @@ MAIN_SHARE = 0.5
 
 
 @dataclass(frozen=True, slots=True)
-class Work:
+class PatternLoad:
     """Main work of a pattern or on a joint: seconds, and hard sets."""
 
     seconds: float = 0.0
     hard_sets: int = 0
 
-    def plus(self, seconds: float, hard_sets: int) -> Work:
+    def plus(self, seconds: float, hard_sets: int) -> PatternLoad:
         """With more of it."""
-        return Work(self.seconds + seconds, self.hard_sets + hard_sets)
+        return PatternLoad(self.seconds + seconds, self.hard_sets + hard_sets)
 
 
 @dataclass(frozen=True, slots=True)
-class Amount:
+class LoadSummary:
     """What a session comes to in every currency, and where it falls on the body.
 
     `reps` by how they are known, `landings` by grade: kinds are never added up ("mixed": kept by an older release,
@@ -50,8 +50,8 @@ class Amount:
     patterns: Mapping[str, float] = field(default_factory=dict)
     left_s: float = 0.0
     right_s: float = 0.0
-    main: Mapping[str, Work] = field(default_factory=dict)
-    joints: Mapping[str, Work] = field(default_factory=dict)
+    main: Mapping[str, PatternLoad] = field(default_factory=dict)
+    joints: Mapping[str, PatternLoad] = field(default_factory=dict)
 
     @property
     def limited_landings(self) -> int:
@@ -60,53 +60,53 @@ class Amount:
 
 
 @dataclass(frozen=True, slots=True)
-class Bout:
-    """One entry of the plan: its day, its amount, when it starts (aware of its time zone; None: no time is set)."""
+class PlannedLoad:
+    """One entry of the plan: its day, what it comes to, when it starts (with its time zone; None: no time)."""
 
     key: str
     day: date
-    amount: Amount
+    summary: LoadSummary
     starts: datetime | None = None
     title: str = ""
     logged: bool = False
 
 
-def other_training(minutes: float, effort: float) -> Amount:
+def other_training(minutes: float, effort: float) -> LoadSummary:
     """A hike, a match: load = effort (0-10) × minutes (Foster 2001), nothing else is known of it."""
-    return Amount(load=effort * minutes, effort=effort, minutes=minutes)
+    return LoadSummary(load=effort * minutes, effort=effort, minutes=minutes)
 
 
-def amount_of(t: Tally) -> Amount:
+def summary_of(t: Tally) -> LoadSummary:
     """What a tallied session comes to."""
     counted_rows = {row.name for row in EIGHT_ROWS}
     patterns: dict[str, float] = {}
     left_s = right_s = 0.0
-    main: dict[str, Work] = {}
-    joints: dict[str, Work] = {}
+    main: dict[str, PatternLoad] = {}
+    joints: dict[str, PatternLoad] = {}
     hard_sets = 0
     efforts = _visit_efforts(t)
-    for number, done in enumerate(t.tape.visits):
-        if not t.counted[done.block] or done.seconds <= 0:
+    for number, visit in enumerate(t.tape.visits):
+        if not t.counted[visit.block] or visit.seconds <= 0:
             continue
         hard = int(efforts[number] >= HARD_SET_EFFORT)
         hard_sets += hard
-        left_s += done.left_s
-        right_s += done.right_s
+        left_s += visit.left_s
+        right_s += visit.right_s
         shares: dict[str, float] = {}
-        for pattern, weight in done.step.movement.patterns.items():
+        for pattern, weight in visit.step.movement.patterns.items():
             name = ROW_OF[pattern].name
             shares[name] = shares.get(name, 0.0) + weight
-            patterns[pattern] = patterns.get(pattern, 0.0) + done.seconds * weight
-        if t.tape.blocks[done.block].part != "main":
+            patterns[pattern] = patterns.get(pattern, 0.0) + visit.seconds * weight
+        if t.tape.blocks[visit.block].part != "main":
             continue
         for name, share in shares.items():
             if name in counted_rows:
                 mainly = hard if share >= MAIN_SHARE else 0
-                main[name] = main.get(name, Work()).plus(done.seconds * share, mainly)
-        for joint in done.step.movement.stresses or ():
-            joints[joint] = joints.get(joint, Work()).plus(done.seconds, hard)
+                main[name] = main.get(name, PatternLoad()).plus(visit.seconds * share, mainly)
+        for joint in visit.step.movement.stresses or ():
+            joints[joint] = joints.get(joint, PatternLoad()).plus(visit.seconds, hard)
     reps, landings = t.reps.reps, t.reps.landings
-    return Amount(
+    return LoadSummary(
         load=t.load,
         effort=t.rpe,
         minutes=t.tape.total_s / 60,
@@ -132,7 +132,7 @@ def _visit_efforts(t: Tally) -> list[float]:
     return efforts
 
 
-def hours_between(one: Bout, other: Bout) -> float:
+def hours_between(one: PlannedLoad, other: PlannedLoad) -> float:
     """Hours from one start to the other; between days of the calendar, 24 each, where either has no time."""
     if one.starts is not None and other.starts is not None:
         return abs(other.starts - one.starts) / timedelta(hours=1)

@@ -22,7 +22,7 @@ class RefusedError(Exception):
 
 
 @dataclass(frozen=True, slots=True)
-class Place:
+class Installation:
     """The folder of an installation, its database in it, its secret."""
 
     folder: Path
@@ -56,28 +56,28 @@ class Place:
                 path.chmod(path.stat().st_mode & ~OWNER_ONLY)
 
 
-def place_now() -> Place:
+def current_installation() -> Installation:
     """The place that the environment names (see web/settings.py, which goes by the same)."""
     folder = Path(os.environ.get("FINE_TALLY_VAR", "var")).resolve()
-    return Place(folder, folder / os.environ.get("FINE_TALLY_DATABASE", "fine-tally.sqlite3"))
+    return Installation(folder, folder / os.environ.get("FINE_TALLY_DATABASE", "fine-tally.sqlite3"))
 
 
-def held(place: Place) -> int:
+def hold_database(installation: Installation) -> int:
     """Hold the database for one server, until this process and its children end. Raises RefusedError if held."""
-    place.folder.mkdir(parents=True, exist_ok=True)
-    handle = os.open(place.folder / f".{place.database.name}.lock", os.O_RDWR | os.O_CREAT, 0o600)
+    installation.folder.mkdir(parents=True, exist_ok=True)
+    handle = os.open(installation.folder / f".{installation.database.name}.lock", os.O_RDWR | os.O_CREAT, 0o600)
     try:
         fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
     except OSError:
         os.close(handle)
-        raise RefusedError(f"A server is running with {place.database}. Stop it first.") from None
+        raise RefusedError(f"A server is running with {installation.database}. Stop it first.") from None
     return handle
 
 
 @contextlib.contextmanager
-def alone(place: Place) -> Iterator[None]:
+def exclusive_use(installation: Installation) -> Iterator[None]:
     """Inside, no server has the database open."""
-    handle = held(place)
+    handle = hold_database(installation)
     try:
         yield
     finally:
