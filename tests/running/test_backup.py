@@ -185,8 +185,8 @@ def test_the_command_tells_in_one_line_and_ends_with_a_status(place: Installatio
 
 def migrated(place: Installation) -> subprocess.CompletedProcess[str]:
     code = (
-        "from finetally.running.start import *; from finetally.running.installation import place_now; "
-        "use_django(); migrate(place_now())"
+        "from finetally.running.start import *; from finetally.running.installation import current_installation; "
+        "use_django(); migrate(current_installation())"
     )
     environment = {**os.environ, "FINE_TALLY_VAR": str(place.folder)}
     return subprocess.run(

@@ -3748,7 +3748,7 @@ export interface components {
         };
         /**
          * Clash
-         * @description Two bouts, what both work enough of (patterns and joints), the hours between, and those wanted.
+         * @description Two planned loads, what both work enough of (patterns and joints), the hours between, and those wanted.
          */
         Clash: {
             /** First */
@@ -4049,7 +4049,7 @@ export interface components {
         };
         /**
          * DayLoad
-         * @description A day: its total in each currency, its highest effort, whether it is hard; its bouts, how many are logged.
+         * @description A day: its total in each currency, its highest effort, whether it is hard; its entries, how many are logged.
          *
          *     `away`: the squad is away, for rest or for what is not known. What stands on the day counts all the same.
          */

@@ -96,6 +96,16 @@ def _whole_minutes(value: Any) -> TypeGuard[int]:
     return isinstance(value, int) and value > 0 and value % 60 == 0
 
 
+def _space(space: Any) -> Iterator[str]:
+    """The line of a room's size: two sides, one number, or whatever words stand there."""
+    if isinstance(space, list) and space:
+        yield f"space: {' x '.join(number(one) for one in space)} m"
+    elif isinstance(space, int | float):
+        yield f"space: {number(space)} m"
+    elif space:
+        yield f"space: {' '.join(str(space).split())}"
+
+
 class WallWriter:
     """Writes parts of a session as they stand on the wall."""
 
@@ -147,13 +157,7 @@ class WallWriter:
             yield f"tags: {', '.join(document['tags'])}"
         if document.get("people"):
             yield f"people: {document['people']}"
-        space = document.get("space_m")
-        if isinstance(space, list) and space:
-            yield f"space: {' x '.join(number(one) for one in space)} m"
-        elif isinstance(space, int | float):
-            yield f"space: {number(space)} m"
-        elif space:
-            yield f"space: {' '.join(str(space).split())}"
+        yield from _space(document.get("space_m"))
         slack = time_text(document.get("slack_s"))
         if slack:
             yield f"slack: {slack}"

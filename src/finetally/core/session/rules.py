@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import Any
 
-from finetally.core.session.clocks import Every, InnerClock, Intervals, Rotation, Task
+from finetally.core.session.clocks import Amrap, Every, InnerClock, Intervals, Rotation, Task
 from finetally.core.session.document import Block, Section, Session
 from finetally.core.session.limits import MAX_ALL_BLOCKS, MAX_ALL_STEPS
 from finetally.core.session.problems import Path, Problem, path_text
@@ -77,20 +77,24 @@ def _id_problems(session: Session) -> Iterator[Problem]:
 
 def ids_with_paths(session: Session) -> Iterator[tuple[Path, str]]:
     """Every id of the file with the path of what carries it."""
+    for path, identity in _carriers(session):
+        if identity is not None:
+            yield path, identity
+
+
+def _carriers(session: Session) -> Iterator[tuple[Path, str | None]]:
+    """Everything that may carry an id, with its path: sections, then block by block with stations and steps."""
     for index, entry in enumerate(session.blocks):
-        if isinstance(entry, Section) and entry.id is not None:
+        if isinstance(entry, Section):
             yield ("blocks", index), entry.id
     for path, block in blocks_with_paths(session):
-        if block.id is not None:
-            yield path, block.id
+        yield path, block.id
         if isinstance(block.clock, Rotation):
             for index, station in enumerate(block.clock.stations):
-                if station.id is not None:
-                    yield (*path, "clock", "stations", index), station.id
+                yield (*path, "clock", "stations", index), station.id
         for steps_path, steps, _, _ in step_lists(path, block):
             for index, step in enumerate(steps):
-                if step.id is not None:
-                    yield (*steps_path, index), step.id
+                yield (*steps_path, index), step.id
 
 
 def round_lists(
@@ -139,10 +143,7 @@ def _dose_problems(steps_path: Path, steps: Sequence[Step], clock: InnerClock) -
         path = (*steps_path, index)
         if step.tempo is not None and sum(step.tempo) <= 0:
             yield _bad((*path, "tempo"), "a sum of 0", "four numbers with a sum above 0", "tempo")
-        for number, load in enumerate(step.load if isinstance(step.load, list) else [step.load]):
-            if load is not None and load.kg is None and load.pct_1rm is None and load.bodyweight is None:
-                place = (*path, "load", number) if isinstance(step.load, list) else (*path, "load")
-                yield _bad(place, "no weight", "one of kg, pct_1rm, bodyweight", "load")
+        yield from _load_problems(path, step)
         if step.fill:
             dosed = [key for key in DOSE_KEYS if getattr(step, key) is not None]
             if dosed:
@@ -154,13 +155,25 @@ def _dose_problems(steps_path: Path, steps: Sequence[Step], clock: InnerClock) -
     if isinstance(clock, Every) and steps and steps[-1].chain:
         yield _bad((*steps_path, len(steps) - 1, "chain"), "true", "a next step to join to this one", "chain_end")
     if not isinstance(clock, Intervals | Every):
-        fills = [index for index, step in enumerate(steps) if step.fill]
-        too_many = fills if isinstance(clock, Task) else fills[1:]
-        for index in too_many:
-            allowed = "fill in every or amrap" if isinstance(clock, Task) else "one fill step in a block"
-            yield _bad((*steps_path, index, "fill"), "true", allowed, "fill_clock")
-        if fills and len(fills) == len(steps):
-            yield _bad(steps_path, "only fill", "at least one step with a dose", "no_dose")
+        yield from _fill_problems(steps_path, steps, clock)
+
+
+def _load_problems(path: Path, step: Step) -> Iterator[Problem]:
+    """Loads that say no weight at all."""
+    for number, load in enumerate(step.load if isinstance(step.load, list) else [step.load]):
+        if load is not None and load.kg is None and load.pct_1rm is None and load.bodyweight is None:
+            at = (*path, "load", number) if isinstance(step.load, list) else (*path, "load")
+            yield _bad(at, "no weight", "one of kg, pct_1rm, bodyweight", "load")
+
+
+def _fill_problems(steps_path: Path, steps: Sequence[Step], clock: Amrap | Task) -> Iterator[Problem]:
+    """Fillers under a clock that has none (a task), or more of them than it has room for (an amrap)."""
+    fills = [index for index, step in enumerate(steps) if step.fill]
+    allowed = "fill in every or amrap" if isinstance(clock, Task) else "one fill step in a block"
+    for index in fills if isinstance(clock, Task) else fills[1:]:
+        yield _bad((*steps_path, index, "fill"), "true", allowed, "fill_clock")
+    if fills and len(fills) == len(steps):
+        yield _bad(steps_path, "only fill", "at least one step with a dose", "no_dose")
 
 
 def _positive(path: Path, value: Any) -> Iterator[Problem]:

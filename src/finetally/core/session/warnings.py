@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from typing_extensions import TypedDict
 
-from finetally.core.session.clocks import Amrap, Every, Intervals, Rotation, Task
+from finetally.core.session.clocks import Amrap, Every, InnerClock, Intervals, Rotation, Task
 from finetally.core.session.document import Block, Session
 from finetally.core.session.problems import Path, path_text
 from finetally.core.session.reading import walk_unknown
@@ -32,6 +32,7 @@ def warnings_of(session: Session) -> list[Warned]:
 
 
 def _idle(path: Path, block: Block) -> Iterator[Path]:
+    """Keys without an effect: of the block as it stands, of its inner clock, of its steps."""
     clock = block.clock
     if isinstance(clock, Rotation) and block.steps is not None:
         yield (*path, "steps")
@@ -42,16 +43,23 @@ def _idle(path: Path, block: Block) -> Iterator[Path]:
     if block.rest_between_repeats_s is not None and block.repeat is None:
         yield (*path, "rest_between_repeats_s")
     inner = clock.inner if isinstance(clock, Rotation) else clock
+    yield from _idle_in_clock(path, block, inner)
+    yield from _idle_steps(path, block, inner)
+
+
+def _idle_in_clock(path: Path, block: Block, inner: InnerClock) -> Iterator[Path]:
     if isinstance(inner, Amrap) and block.group not in (None, "all"):
         yield (*path, "group")
     if isinstance(inner, Every) and inner.periods is not None:
         for key in ("rounds", "group", "visit"):
             if getattr(block, key) is not None:
                 yield (*path, key)
-    lists = list(step_lists(path, block))
     if isinstance(inner, Amrap) and block.rounds is not None and not _has_lists(block):
         yield (*path, "rounds")
-    for steps_path, steps, _, _ in lists:
+
+
+def _idle_steps(path: Path, block: Block, inner: InnerClock) -> Iterator[Path]:
+    for steps_path, steps, _, _ in step_lists(path, block):
         for index, step in enumerate(steps):
             if step.chain and not isinstance(inner, Every):
                 yield (*steps_path, index, "chain")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -130,14 +130,10 @@ def mark_labels(page: Page) -> None:
 
 
 def read_line(page: Page, one: ReadLine) -> None:
+    """Put a line where it belongs: the first of the readers below that takes it has it."""
     line = one.line
-    blocks = next((f for f in one.rests if f.value["where"] == "blocks"), None)
-    if blocks is not None and line.number - 1 not in page.ready:
-        # `2 min between blocks`: wherever it stands, it holds for all of them.
-        page.between = blocks.value["s"]
-        one.scanned.facts.remove(blocks)
-        if not one.items and not one.heads and not one.rests:
-            return
+    if _rest_of_all_blocks(page, one):
+        return
     many_of_one(page, one)
     if joins_sets(page, one):
         return
@@ -146,40 +142,98 @@ def read_line(page: Page, one: ReadLine) -> None:
             written_block(page, one, page.ready[line.number - 1])
     elif line.style == "note":
         keep_note(page, one)
-    elif (META.match(line.raw) and margin_line(page, one)) or title_like(page, one):
-        return
-    elif line.part is not None:
-        part_line(page, one)
-    elif dose_only(page, one):
-        return
-    elif names_of_a_round(page, one) or line.turn is not None or line.parity is not None or rest_turn(page, one):
+    elif not any(takes(page, one) for takes in TAKERS):
         movement_line(page, one)
-    elif one.rests and not one.starts and not any(i.dosed or is_known(page, name_text(i)) for i in one.items):
-        rest_line(page, one)
-    elif is_talk(page, one):
-        keep_note(page, one)
-    elif modifies(page, one):
-        assert page.draft is not None
-        page.draft.take(one.scanned.facts)
-        if one.scanned.has("rounds") and page.draft.kind != "sets":
-            rest_above(page.draft)
-    elif (
-        one.starts
-        or head_list(one) is not None
-        or (
-            len(one.items) > 1
-            and one.items[0].label == "heading"
-            and not any(t.kind == "BUYIN" for t in one.scanned.tokens)
-            and not tool_of(one.items[0])
-            and not (SECOND.match(line.low) and page.draft is not None and page.draft.items)
-            and not any(i.sets for i in one.items)
-        )
-    ):
-        head_line(page, one)
-    elif one.block_label or line.style == "group" or any(i.sets for i in one.items) or is_heading(page, one):
-        labelled(page, one)
-    else:
-        movement_line(page, one)
+
+
+def _rest_of_all_blocks(page: Page, one: ReadLine) -> bool:
+    """`2 min between blocks`: wherever it stands, it holds for all. Whether that is all that the line says."""
+    blocks = next((f for f in one.rests if f.value["where"] == "blocks"), None)
+    if blocks is None or one.line.number - 1 in page.ready:
+        return False
+    page.between = blocks.value["s"]
+    one.scanned.facts.remove(blocks)
+    return not one.items and not one.heads and not one.rests
+
+
+def _of_the_session(page: Page, one: ReadLine) -> bool:
+    return bool(META.match(one.line.raw) and margin_line(page, one)) or title_like(page, one)
+
+
+def _of_a_part(page: Page, one: ReadLine) -> bool:
+    if one.line.part is None:
+        return False
+    part_line(page, one)
+    return True
+
+
+def _of_a_turn(page: Page, one: ReadLine) -> bool:
+    turn = one.line.turn is not None or one.line.parity is not None
+    if not (names_of_a_round(page, one) or turn or rest_turn(page, one)):
+        return False
+    movement_line(page, one)
+    return True
+
+
+def _of_a_rest(page: Page, one: ReadLine) -> bool:
+    if not one.rests or one.starts or any(i.dosed or is_known(page, name_text(i)) for i in one.items):
+        return False
+    rest_line(page, one)
+    return True
+
+
+def _of_talk(page: Page, one: ReadLine) -> bool:
+    if not is_talk(page, one):
+        return False
+    keep_note(page, one)
+    return True
+
+
+def _of_the_block_above(page: Page, one: ReadLine) -> bool:
+    if not modifies(page, one) or page.draft is None:
+        return False
+    page.draft.take(one.scanned.facts)
+    if one.scanned.has("rounds") and page.draft.kind != "sets":
+        rest_above(page.draft)
+    return True
+
+
+def _of_a_head(page: Page, one: ReadLine) -> bool:
+    if not (one.starts or head_list(one) is not None or _heads_a_list(page, one)):
+        return False
+    head_line(page, one)
+    return True
+
+
+def _heads_a_list(page: Page, one: ReadLine) -> bool:
+    """Whether the first of several movements is a heading, and no tool, no buy-in, no second half, no sets."""
+    if len(one.items) < 2 or one.items[0].label != "heading" or any(i.sets for i in one.items):
+        return False
+    second = SECOND.match(one.line.low) and page.draft is not None and page.draft.items
+    buys = any(t.kind == "BUYIN" for t in one.scanned.tokens)
+    return not buys and not tool_of(one.items[0]) and not second
+
+
+def _of_a_label(page: Page, one: ReadLine) -> bool:
+    sets = any(i.sets for i in one.items)
+    if not (one.block_label or one.line.style == "group" or sets or is_heading(page, one)):
+        return False
+    labelled(page, one)
+    return True
+
+
+TAKERS: tuple[Callable[[Page, ReadLine], bool], ...] = (
+    _of_the_session,
+    _of_a_part,
+    dose_only,
+    _of_a_turn,
+    _of_a_rest,
+    _of_talk,
+    _of_the_block_above,
+    _of_a_head,
+    _of_a_label,
+)
+"""Who may take a line, in order: what says more of the line stands first."""
 
 
 def rest_above(draft: Draft) -> None:

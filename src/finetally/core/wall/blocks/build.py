@@ -25,6 +25,26 @@ MACHINE_KEYS = (("the rowing machine", "row"), ("the bike", "bike"), ("the ski m
 """What counts calories, the commonest first."""
 
 
+def _settle_lengths(draft: Draft, items: Sequence[Item]) -> None:
+    """Lengths that are no race, and windows that are no sets to failure."""
+    loose = bool(draft.amraps) and draft.amraps[0].get("loose")
+    if loose and (draft.each or draft.windows or not any(i.dosed and i.seconds is None for i in items)):
+        # `for 8 min: skipping, squats`: a length told, no race against it.
+        draft.total, draft.amraps = draft.amraps[0]["window"], []
+    for item in items:
+        if item.failure and item.seconds is not None and not (item.in_window and len(items) == 1):
+            # `30 s max burpees`: a window, whose reps are estimated.
+            item.failure = False
+
+
+def _rest_behind(last: BlockJson, draft: Draft, items: Sequence[Item]) -> None:
+    """The rest behind the last block: the draft's own, else what stood behind its last movement."""
+    if draft.rest_after is not None:
+        last["rest_after_s"] = draft.rest_after
+    elif items and items[-1].rest_after is not None and "rest_s" in last["steps"][-1]:
+        last["rest_after_s"] = last["steps"][-1].pop("rest_s")
+
+
 class Builder:
     """Makes blocks of drafts; collects what is unknown, and what is in no figure."""
 
@@ -67,53 +87,44 @@ class Builder:
             return [draft.ready]
         # What is done easily during the rests of a harder window.
         easy_rest(draft, self._steps, self._assumed)
+        items = self._worked_items(draft)
+        _settle_lengths(draft, items)
+        draft.items = items
+        if not items and not draft.buy_in:
+            return self._empty(draft)
+        if draft.every is None and any(i.turn is not None for i in items) and not draft.windows:
+            draft.every = {"period": 60}
+        made = self._clocked(draft)
+        for block in made:
+            self._dress(block, draft)
+        if made:
+            _rest_behind(made[-1], draft, items)
+        return [b for b in made if b.get("steps")]
+
+    def _worked_items(self, draft: Draft) -> list[Item]:
+        """The items that work; what was dosed and names nothing is told as not read."""
         for item in draft.items:
             if item.cal and item.dosed and not item.words:
                 self._machine(item)
         items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]
         lost = {i.row for i in draft.items if i.reps is not None and i not in items}
         self.unread.extend(Unread(row, "") for row in sorted(lost))
-        if (
-            draft.amraps
-            and draft.amraps[0].get("loose")
-            and (draft.each or draft.windows or not any(i.dosed and i.seconds is None for i in items))
-        ):
-            # `for 8 min: skipping, squats`: a length told, no race against it.
-            draft.total, draft.amraps = draft.amraps[0]["window"], []
-        for item in items:
-            if item.failure and item.seconds is not None and not (item.in_window and len(items) == 1):
-                # `30 s max burpees`: a window, whose reps are estimated.
-                item.failure = False
-        draft.items = items
-        if not items and not draft.buy_in:
-            return self._empty(draft)
-        if draft.every is None and any(i.turn is not None for i in items) and not draft.windows:
-            draft.every = {"period": 60}
+        return items
+
+    def _clocked(self, draft: Draft) -> list[BlockJson]:
+        """The blocks of a draft, under the clock that its head says."""
+        windowed = draft.windows is not None or draft.each is not None
         if draft.every is not None:
-            made = [every_clock(draft, self._steps, self._assumed)]
-        elif draft.amraps:
-            made = amrap_blocks(draft, self._steps, self._assumed)
-        elif (draft.windows is not None or draft.each is not None) and holds_all(draft, self._assumed):
-            made = [rounds_in_windows(draft, self._steps)]
-        elif draft.windows is not None or draft.each is not None:
-            made = [window_block(draft, self._steps, self._assumed)]
-        elif draft.kind == "sets" or any(i.sets for i in items):
-            made = set_blocks(draft, self._steps, self._assumed)
-        else:
-            made = round_blocks(draft, self._steps, self._assumed, self.unread)
-        for block in made:
-            self._dress(block, draft)
-        if made and draft.rest_after is not None:
-            made[-1]["rest_after_s"] = draft.rest_after
-        if (
-            made
-            and items
-            and items[-1].rest_after is not None
-            and draft.rest_after is None
-            and "rest_s" in made[-1]["steps"][-1]
-        ):
-            made[-1]["rest_after_s"] = made[-1]["steps"][-1].pop("rest_s")
-        return [b for b in made if b.get("steps")]
+            return [every_clock(draft, self._steps, self._assumed)]
+        if draft.amraps:
+            return amrap_blocks(draft, self._steps, self._assumed)
+        if windowed and holds_all(draft, self._assumed):
+            return [rounds_in_windows(draft, self._steps)]
+        if windowed:
+            return [window_block(draft, self._steps, self._assumed)]
+        if draft.kind == "sets" or any(i.sets for i in draft.items):
+            return set_blocks(draft, self._steps, self._assumed)
+        return round_blocks(draft, self._steps, self._assumed, self.unread)
 
     def _machine(self, item: Item) -> None:
         """`12 cal` and no more: which machine counts them is asked."""

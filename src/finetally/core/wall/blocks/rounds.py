@@ -88,7 +88,6 @@ def _fills_the_time(draft: Draft, maker: StepMaker, assumed: Assumptions, items:
 
 def _round_block(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: list[dict[str, Any]]) -> BlockJson:
     rest_by_ratio(draft, maker, assumed, steps)
-    lists = [len(s[d]) for s in steps for d in DOSE_KEYS if isinstance(s.get(d), list)]
     timed = (
         all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
         and not draft.cap
@@ -102,22 +101,28 @@ def _round_block(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: li
     block: BlockJson = {"clock": clock, "steps": steps}
     if draft.pyramid:
         block["visit"] = "build-strip"
-    if lists:
-        longest = max(lists)
+    _count_rounds(block, draft, steps)
+    if draft.total is not None:
+        block["announced_s"] = draft.total
+    return block
+
+
+def _count_rounds(block: BlockJson, draft: Draft, steps: list[dict[str, Any]]) -> None:
+    """As many rounds as the longest list has numbers (shorter ones go on with their last), else as are said."""
+    longest = max((len(s[d]) for s in steps for d in DOSE_KEYS if isinstance(s.get(d), list)), default=0)
+    if longest:
         for step in steps:
             for dose in DOSE_KEYS:
                 if isinstance(step.get(dose), list):
                     step[dose] = (step[dose] + [step[dose][-1]] * longest)[:longest]
         block["rounds"] = longest
-    elif draft.rounds is not None and draft.rounds != 1:
+        return
+    if draft.rounds is not None and draft.rounds != 1:
         block["rounds"] = draft.rounds
-    if draft.grow and not lists:
+    if draft.grow:
         for step in steps:
             if isinstance(step.get("reps"), int):
                 step["grow"] = draft.grow
-    if draft.total is not None:
-        block["announced_s"] = draft.total
-    return block
 
 
 def _shared_total(draft: Draft, assumed: Assumptions, items: list[Item]) -> None:
@@ -151,22 +156,26 @@ def _listed(draft: Draft, items: list[Item]) -> None:
         # `20-20-20`, below it three names: one number for each.
         draft.ladder, draft.reps_each, ladder = None, ladder[0], None
     for item in items:
-        if item.ladder and item.ranged is not None and item.words:
-            item.reps = (
-                [*range(item.ranged[0], item.ranged[1] - 1, -1)] if item.ranged[0] > item.ranged[1] else item.reps
-            )
+        if item.ladder and item.ranged is not None and item.words and item.ranged[0] > item.ranged[1]:
+            item.reps = [*range(item.ranged[0], item.ranged[1] - 1, -1)]
     if ladder and draft.own_reps and len(ladder) == len(items) and not any(i.dosed for i in items):
         # `5-10-15 x 5`, below it three names: one number for each, five rounds.
         for item, reps in zip(items, ladder, strict=True):
             item.reps = reps
-        draft.ladder = ladder = None
+        draft.ladder = None
     listed = next((i.reps for i in items if isinstance(i.reps, list)), None)
     for item in items:
-        if ladder is not None and not item.dosed:
-            item.reps = [one * item.double for one in ladder]
-        elif ladder is not None and item.label == "times" and isinstance(item.reps, int):
-            item.reps = [one * item.reps for one in ladder]
-        elif draft.reps_each is not None and not item.dosed:
-            item.reps = draft.reps_each
-        elif not item.dosed and listed is not None:
-            item.reps = list(listed)
+        _numbers_of_head(draft, item, listed)
+
+
+def _numbers_of_head(draft: Draft, item: Item, listed: list[int] | None) -> None:
+    """A line's reps out of its head's ladder or number, or of another line's list."""
+    ladder = draft.ladder
+    if ladder is not None and not item.dosed:
+        item.reps = [one * item.double for one in ladder]
+    elif ladder is not None and item.label == "times" and isinstance(item.reps, int):
+        item.reps = [one * item.reps for one in ladder]
+    elif draft.reps_each is not None and not item.dosed:
+        item.reps = draft.reps_each
+    elif not item.dosed and listed is not None:
+        item.reps = list(listed)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
@@ -42,8 +43,7 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
         # `5 x 2 every 2 min`: as many starts as sets, also where the part is told to take longer.
         rounds, total = sets, None
     lines = len(slots) + free
-    marked = any(slot[0].turn is not None for slot in slots) or draft.turns or draft.alternate
-    marked = marked or "altern" in draft.said.lower() or (all(slot[0].letter for slot in slots) and lines > 1)
+    marked = _is_marked(draft, slots, lines)
     if any(item.fill for slot in slots for item in slot[-1:]) and len(slots) > 1 and not marked:
         # `5 burpees, remaining time plank`: the one behind the other, in every start.
         slots, lines = [[item for slot in slots for item in slot]], 1
@@ -56,33 +56,51 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
     starts = _starts(draft, period, total, rounds, lines, order, marked=marked)
     if free:
         clock["free"] = free
-        if isinstance(starts, int):
-            starts = max(1, starts // lines) * (lines - free) if starts >= lines else starts
+        if isinstance(starts, int) and starts >= lines:
+            starts = max(1, starts // lines) * (lines - free)
     if starts is None and not draft.growing and lines == 1:
         starts = (10, 15, 20)[assumed.pick("starts-number", draft.line, draft.said, STARTS_SAID)]
     if starts is not None and starts != len(slots):
         clock["periods"] = starts
     if draft.growing and draft.ladder is None:
-        for item in draft.items:
-            item.reps = item.reps or draft.first or 1
-            if starts is None and item.seconds is not None:
-                # `Death by burpees, 10 min`
-                clock["periods"] = starts = max(1, round(span(item.seconds) / span(period)))
-                item.seconds = None
-        if starts is None:
-            minutes = assumed.pick(
-                "death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"]
-            )
-            clock["periods"] = starts = (10, 15, 20)[minutes]
+        _growing_starts(draft, clock, period, starts, assumed)
     block["steps"] = _steps(draft, slots, maker, assumed)
     _lists(block, len(slots))
-    repeat = every.get("repeat")
-    if repeat and repeat != 1:
-        block["repeat"] = repeat
-        between = draft.rest_between if draft.rest_between is not None else draft.rest
-        if between:
-            block["rest_between_repeats_s"] = between
+    _again(block, every, draft)
     return block
+
+
+def _is_marked(draft: Draft, slots: Sequence[Sequence[Item]], lines: int) -> bool:
+    """Whether the writing itself says that lines take turns: by marks, letters, or a word for it."""
+    if any(slot[0].turn is not None for slot in slots) or draft.turns or draft.alternate:
+        return True
+    return "altern" in draft.said.lower() or (all(slot[0].letter for slot in slots) and lines > 1)
+
+
+def _growing_starts(draft: Draft, clock: dict[str, Any], period: Any, starts: Any, assumed: Assumptions) -> None:
+    """Starts whose reps grow: from one rep, for as long as is said or assumed."""
+    for item in draft.items:
+        item.reps = item.reps or draft.first or 1
+        if starts is None and item.seconds is not None:
+            # `Death by burpees, 10 min`
+            clock["periods"] = starts = max(1, round(span(item.seconds) / span(period)))
+            item.seconds = None
+    if starts is None:
+        minutes = assumed.pick(
+            "death-by", draft.line, draft.said, ["ten minutes", "fifteen minutes", "twenty minutes"]
+        )
+        clock["periods"] = (10, 15, 20)[minutes]
+
+
+def _again(block: dict[str, Any], every: dict[str, Any], draft: Draft) -> None:
+    """The whole block again, as often as is said, with the rest between."""
+    repeat = every.get("repeat")
+    if not repeat or repeat == 1:
+        return
+    block["repeat"] = repeat
+    between = draft.rest_between if draft.rest_between is not None else draft.rest
+    if between:
+        block["rest_between_repeats_s"] = between
 
 
 def _order(

@@ -257,6 +257,7 @@ class StepMaker:
         return movement is None or KIT_WORDS.get(tool, tool) in (movement.kit or ())
 
     def _small_print(self, step: dict[str, Any], item: Item, draft: Draft) -> None:
+        """What a step has beside its dose: load, tempo, reserve, rest, options, a note."""
         effort = isinstance(item.load, dict) and "pct_1rm" in item.load and "reps" not in step
         if effort and ("metres" in step or "seconds" in step):
             # `5 x 60 m @ 95 %`: of the speed, not of what is lifted.
@@ -265,17 +266,9 @@ class StepMaker:
             step["load"] = item.load
         elif draft.tool_load is not None and self._moves(step["movement"], draft.tool):
             step["load"] = draft.tool_load
-        if item.tempo is not None:
-            step["tempo"] = item.tempo
-        if item.reserve is not None:
-            step["reserve"] = item.reserve
-        if item.rest_after is not None:
-            step["rest_s"] = item.rest_after
-        options = []
-        if item.other_load is not None:
-            options.append({"label": _load_words(item.other_load), "level": "easier", "load": item.other_load})
-        if item.other_reps is not None:
-            options.append({"label": f"{item.other_reps}", "level": "easier", "reps": item.other_reps})
+        own = {"tempo": item.tempo, "reserve": item.reserve, "rest_s": item.rest_after}
+        step.update({key: value for key, value in own.items() if value is not None})
+        options = _options(item)
         if options:
             step["options"] = options
         notes = [n for n in item.notes if n.strip(" ,.;:-/()") and n != "load without a unit"]
@@ -300,3 +293,13 @@ class StepMaker:
 
 def _load_words(load: dict[str, Any]) -> str:
     return f"{load['kg']:g} kg" if "kg" in load else f"{load.get('pct_1rm', 0):g} %"
+
+
+def _options(item: Item) -> list[dict[str, Any]]:
+    """The lighter or shorter version that stands behind a slash."""
+    options: list[dict[str, Any]] = []
+    if item.other_load is not None:
+        options.append({"label": _load_words(item.other_load), "level": "easier", "load": item.other_load})
+    if item.other_reps is not None:
+        options.append({"label": f"{item.other_reps}", "level": "easier", "reps": item.other_reps})
+    return options

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
@@ -25,28 +26,12 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> BlockJ
     clock: dict[str, Any] = {"kind": "intervals", "work_s": work}
     if rest:
         clock["rest_s"] = rest
-    if draft.rest_between is not None:
-        clock["round_rest_s"] = draft.rest_between
-    if draft.rest_groups is not None:
-        clock["group_rest_s"] = draft.rest_groups
+    own = {"round_rest_s": draft.rest_between, "group_rest_s": draft.rest_groups}
+    clock.update({key: value for key, value in own.items() if value is not None})
     block: BlockJson = {"clock": clock, "steps": steps}
     if draft.pyramid:
         block["visit"] = "build-strip"
-    rounds = draft.rounds
-    told = draft.windows or {}
-    one_line = len({item.row for item in draft.items}) == 1
-    if one_line and rounds == len(steps) > 2 and told.get("n") == rounds:
-        # `6 x 40/20: …` of six movements; behind the windows the number is more often one of rounds.
-        said = ["one window for each", f"{rounds} rounds of them"]
-        first = 0 if told.get("front") else 1
-        rounds = None if assumed.pick("windows-each", draft.line, draft.said, said, first=first) == 0 else rounds
-    turns = draft.alternate or "altern" in draft.said.lower()
-    said_n = draft.windows is not None and draft.windows.get("n") == rounds and not draft.windows.get("straight")
-    turns = turns and isinstance(rounds, int) and said_n
-    if turns and len(steps) > 1 and rounds % len(steps) == 0:
-        said = [f"{rounds} windows in turn", f"{rounds} rounds of them"]
-        if assumed.pick("windows-in-turn", draft.line, draft.said, said) == 0:
-            rounds //= len(steps)
+    rounds = _in_turn(draft, steps, _one_window_each(draft, steps, assumed), assumed)
     if turns_in_total(draft, steps, work, rest or 0):
         total = None
     if rounds is None and total is not None:
@@ -60,6 +45,29 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> BlockJ
         if assumed.pick("closing-rest", draft.line, draft.said, readings) == 1:
             clock["closing_rest"] = True
     return block
+
+
+def _one_window_each(draft: Draft, steps: Sequence[dict[str, Any]], assumed: Assumptions) -> Any:
+    """The rounds said; of `6 x 40/20: …` with six movements on one line they may be one window for each."""
+    told, rounds = draft.windows or {}, draft.rounds
+    one_line = len({item.row for item in draft.items}) == 1
+    if one_line and rounds == len(steps) > 2 and told.get("n") == rounds:
+        # Behind the windows the number is more often one of rounds.
+        said = ["one window for each", f"{rounds} rounds of them"]
+        first = 0 if told.get("front") else 1
+        return None if assumed.pick("windows-each", draft.line, draft.said, said, first=first) == 0 else rounds
+    return rounds
+
+
+def _in_turn(draft: Draft, steps: Sequence[dict[str, Any]], rounds: Any, assumed: Assumptions) -> Any:
+    """Rounds of `8 x 20/10, alternating`: as many windows in turn, or as many rounds of them."""
+    turns = draft.alternate or "altern" in draft.said.lower()
+    said_n = draft.windows is not None and draft.windows.get("n") == rounds and not draft.windows.get("straight")
+    if turns and isinstance(rounds, int) and said_n and len(steps) > 1 and rounds % len(steps) == 0:
+        said = [f"{rounds} windows in turn", f"{rounds} rounds of them"]
+        if assumed.pick("windows-in-turn", draft.line, draft.said, said) == 0:
+            return rounds // len(steps)
+    return rounds
 
 
 def turns_in_total(draft: Draft, steps: list[dict[str, Any]], work: Any, rest: Any) -> bool:

@@ -58,12 +58,7 @@ class DoseReader:
         if self._no_dose(item, token, index):
             return index + 1
         if item.dosed:
-            if not item.words:
-                item.loose_time = item.loose_time or item.seconds
-            elif token.kind == "TIME" and nxt == "END" and index and self._for_so_long(index):
-                return index + 1
-            elif token.kind == "TIME" and nxt in ("END", "SEP") and item.seconds is None:
-                item.loose_time = token.value
+            if self._is_length(item, token, nxt, index):
                 return index + 1
             self._close()
             item = self._item
@@ -77,6 +72,17 @@ class DoseReader:
         if skip == 2 and nxt == "HARD":
             item.label = "times"
         return index + skip
+
+    def _is_length(self, item: Item, token: Token, nxt: str, index: int) -> bool:
+        """Whether a second dose of an item is a length of it and begins no other; a nameless one keeps its time."""
+        if not item.words:
+            item.loose_time = item.loose_time or item.seconds
+        elif token.kind == "TIME" and nxt == "END" and index and self._for_so_long(index):
+            return True
+        elif token.kind == "TIME" and nxt in ("END", "SEP") and item.seconds is None:
+            item.loose_time = token.value
+            return True
+        return False
 
     def _for_so_long(self, index: int) -> bool:
         """`10 push-ups, 10 squats for 15 minutes`: how long all of it is done."""

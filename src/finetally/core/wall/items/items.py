@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from finetally.core.wall.items.doses import DoseReader
+from finetally.core.wall.items.asides import AsideReader
 from finetally.core.wall.items.item import DOSE_TOKENS, GOING, HALF_NAMES, NAMING, Item
 from finetally.core.wall.items.qualities import (
     QUALITY_READERS,
     joined,
     one_side,
-    read_bracket,
     take_dose,
     trimmed_words,
 )
@@ -17,7 +16,7 @@ from finetally.core.wall.tokens.tokens import Token
 from finetally.core.wall.tokens.words import FILLER
 
 
-class ItemReader(DoseReader):
+class ItemReader(AsideReader):
     """Goes through the tokens of a line that say no fact, and makes items of them."""
 
     def read(self) -> list[Item]:
@@ -124,12 +123,6 @@ class ItemReader(DoseReader):
                 return [item, second]
         return None
 
-    def _last(self) -> Item | None:
-        """The item that a quality belongs to: this one, or the one before it if this has nothing yet."""
-        if not self._item.empty:
-            return self._item
-        return self.items[-1] if self.items else None
-
     def _one(self, index: int) -> int:
         """Take the token at `index`; returns where to go on."""
         token = self._tokens[index]
@@ -147,102 +140,6 @@ class ItemReader(DoseReader):
         if kind in NAMING and kind != "MINUTE":
             self._word(token)
         return index + 1
-
-    def _here(self) -> Item:
-        """The item that something belongs to: this one, or the one before it if this has nothing yet."""
-        return self._last() or self._item
-
-    def _said_about(self, index: int, kind: str) -> int | None:
-        """Words that say something about a movement instead of naming one; None if these do not."""
-        following = self._peek(index + 1)
-        if kind == "LPAR":
-            return self._brackets(index)
-        if kind in ("ODD", "EVEN") and self._parity(kind, following):
-            return index + 1
-        if kind == "ADD":
-            return self._added(index)
-        if kind == "EACH":
-            last = self._last()
-            if last is not None and last.dosed and self._tokens[index - 1].kind in ("NUM", "RANGE", "DIST", "LOAD"):
-                last.each_word = True
-            return index + 1
-        if kind == "PEOPLE":
-            self._item = Item()
-            return index + 1
-        if kind == "X" and following == "NUM" and not self._item.empty:
-            return self._times(index)
-        if kind == "NUM" and following == "TANK":
-            here = self._here()
-            here.reserve = int(self._tokens[index].value)
-            here.notes.append(f"{self._tokens[index].text} {self._tokens[index + 1].text}")
-            return index + 2
-        if kind == "AFTEREACH" and following in ("SET", "ROUND"):
-            return index + 2
-        if kind == "CAL":
-            self._here().cal = True
-            return index + 1
-        if kind == "OR" and self._item.words:
-            self._close()
-            self._item.either = True
-            return index + 1
-        if kind == "CASHOUT":
-            self._close()
-            self._item.cash = True
-            return index + 1
-        if kind == "REMAINING":
-            self._item.fill = True
-            return index + 1
-        if kind == "FINISH":
-            self._here().finish = True
-            return index + 1
-        if kind == "WITH":
-            return self._with(index)
-        many = kind in ("MAX", "ASMANY", "AMRAP") and (not self._item.words or following != "W")
-        if kind == "FAILURE" or many:
-            self._item.failure = True
-            return index + 1
-        if kind == "AT" and following == "TIME" and isinstance(self._item.metres, int | float):
-            if index + 2 < len(self._tokens) and self._tokens[index + 2].text == "pace":
-                # `row 250 m @ 1:50 pace`: of 500 m on a machine, of a kilometre on foot.
-                machine = any(t.text in ("row", "rower", "ski", "erg") for t in self._item.words)
-                self._item.pace = self._tokens[index + 1].value / (500 if machine else 1000)
-                self._item.notes.append(f"@ {self._tokens[index + 1].text} pace")
-                return index + 3
-            # `4 x 400 m @ 90 s`: how long each takes.
-            self._item.pace = self._tokens[index + 1].value / self._item.metres
-            self._item.notes.append(f"@ {self._tokens[index + 1].text}")
-            return index + 2
-        if kind == "STAY" and following == "TIME" and self._item.empty and self.items and not self.items[-1].dosed:
-            # `Deadlift, build to a heavy 3 in 15 min`
-            self.items[-1].seconds, self.items[-1].minutes = self._tokens[index + 1].value, True
-            return index + 2
-        if kind == "STAY" and following == "TIME" and self._item.words:
-            self._item.in_window = True
-            self._item.seconds = self._tokens[index + 1].value
-            return index + 2
-        return None
-
-    def _parity(self, kind: str, following: str) -> bool:
-        """`odd: 5 burpees`, `5 burpees odd`: whose starts those are."""
-        turn, named = 1 if kind == "ODD" else 2, bool(self._item.words)
-        if following in DOSE_TOKENS or not (self._item.dosed or named):
-            self._close()
-            self._turn = turn
-            return True
-        if self._item.dosed and named and following in ("END", "SEP"):
-            self._turn = turn
-            self._close()
-            self._turn = None
-            return True
-        return False
-
-    def _added(self, index: int) -> int:
-        """`add 2.5 kg each set`: a note, no load."""
-        at = index + 1
-        while self._peek(at) in ("LOAD", "EACH", "PER", "EVERY", "SET", "ROUND", "NUM", "W", "REPS"):
-            at += 1
-        self._here().notes.append(" ".join(t.text for t in self._tokens[index:at]))
-        return at
 
     def _end(self, index: int) -> int:
         """A comma, a plus, a colon: the movement before it is told, or was the heading of what follows."""
@@ -297,66 +194,3 @@ class ItemReader(DoseReader):
         if not item.words:
             item.first = token.start
         item.words.append(token)
-
-    def _with(self, index: int) -> int:
-        """`w/ 2 DBs`, `with band`: kit, as long as words follow."""
-        if all(one.kind == "START" or one.text in FILLER for one in self._item.words) and not self._item.dosed:
-            return index + 1
-        following = []
-        at = index + 1
-        while self._peek(at) == "W":
-            following.append(self._tokens[at])
-            at += 1
-        count_at = self._peek(index + 1) == "NUM" and self._peek(index + 2) == "W"
-        if count_at and self._item.dosed and self._named_behind(index + 2):
-            # `50 sit-ups with 10 push-ups after each`
-            return self._end(index)
-        if following and self._known(f"{joined(self._item.words)} with {joined(following)}"):
-            self._item.words.extend(
-                [Token("W", "with", "with", self._tokens[index].start, self._tokens[index].end), *following]
-            )
-            return at
-        at, count = index + 1, None
-        if self._peek(at) == "NUM" and self._peek(at + 1) == "W":
-            count = self._tokens[at].value
-            at += 1
-        article = 1 if self._peek(at) == "W" and self._tokens[at].text in ("a", "one") else 0
-        if self._peek(at + article) == "LOAD" and self._peek(at + article + 1) == "W":
-            # `with a 20 kg bell`
-            QUALITY_READERS["LOAD"](self._here(), self._tokens[at + article])
-            at += article + 1
-        words: list[str] = []
-        while self._peek(at) in ("W", "OF"):
-            words.append(self._tokens[at].text)
-            at += 1
-        item = self._here()
-        if words:
-            item.kit.extend(words)
-            item.notes.append(" ".join(("with", *([str(count)] if count else []), *words)))
-        return at
-
-    def _named_behind(self, at: int) -> bool:
-        """Whether a movement's name begins at a token."""
-        words: list[str] = []
-        while self._peek(at) == "W" and len(words) < 4:
-            words.append(self._tokens[at].text)
-            at += 1
-        return any(self._known(" ".join(words[:n])) for n in range(1, len(words) + 1))
-
-    def _brackets(self, index: int) -> int:
-        """A bracket: a split of the dose, a load, sides, or words that are kept as a note."""
-        at, inside = index + 1, []
-        while at < len(self._tokens) and self._tokens[at].kind != "RPAR":
-            if not self._taken[at]:
-                inside.append(self._tokens[at])
-            at += 1
-        item = self._last()
-        if item is None and inside and self._known(joined(inside)):
-            # `4 x 4 min hard / 3 min easy (row)`
-            self.items.append(Item(words=inside, first=inside[0].start))
-        if item is not None and inside:
-            read_bracket(item, inside)
-            if any(t.text.startswith("all") for t in inside) and item.sides == "each":
-                for other in self.items:
-                    other.sides = other.sides or "each"
-        return at + 1

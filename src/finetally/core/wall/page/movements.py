@@ -20,16 +20,12 @@ def movement_line(page: Page, one: ReadLine) -> None:
     draft = page.draft
     if draft is not None and draft.kind == "written":
         draft = None
-    if draft is not None and draft.kind == "sets" and names_sets(page, draft, one):
+    elif draft is not None and draft.kind == "sets" and names_sets(page, draft, one):
         return
     if draft is not None and begins_anew(page, draft, one):
         leave_part(page, one)
         draft = None
-    if any(t.kind == "BUYIN" for t in one.scanned.tokens) and draft is not None and draft.amraps:
-        draft.buy_in.extend(i for i in one.items if i.dosed)
-        return
-    if SECOND.match(one.line.low) and draft is not None and draft.items:
-        draft.again = [i for i in one.items if i.dosed]
+    if draft is not None and _beside_the_rounds(draft, one):
         return
     if draft is None:
         draft = new_draft(page, one)
@@ -37,19 +33,33 @@ def movement_line(page: Page, one: ReadLine) -> None:
     if tool:
         draft = new_draft(page, one) if draft.items else draft
         draft.tool, draft.tool_load = tool, one.items.pop(0).load
-    for item in plain_items(page, one, draft):
-        draft.items.append(item)
-    facts = [f for f in one.scanned.facts if f.kind not in ("rest",)]
-    draft.take(facts)
+    draft.items.extend(plain_items(page, one, draft))
+    draft.take([f for f in one.scanned.facts if f.kind != "rest"])
+    _rests_of_line(page, draft, one)
+    if draft.tool:
+        tool_load(page, draft)
+    if any(i.finish for i in one.items):
+        page.draft = None
+
+
+def _rests_of_line(page: Page, draft: Draft, one: ReadLine) -> None:
+    """Rests said beside movements: between the doses of a list, else behind the last movement."""
     for fact in one.rests:
         if fact.value["where"] == "plain" and (listed_doses(one.items) or one.scanned.has("repeat")):
             draft.rest_between = fact.value["s"]
         else:
             item_rest(page, draft, fact.value)
-    if draft.tool:
-        tool_load(page, draft)
-    if any(i.finish for i in one.items):
-        page.draft = None
+
+
+def _beside_the_rounds(draft: Draft, one: ReadLine) -> bool:
+    """What is done once before an amrap, and what is done in a second half; then the line is taken."""
+    if any(t.kind == "BUYIN" for t in one.scanned.tokens) and draft.amraps:
+        draft.buy_in.extend(i for i in one.items if i.dosed)
+        return True
+    if SECOND.match(one.line.low) and draft.items:
+        draft.again = [i for i in one.items if i.dosed]
+        return True
+    return False
 
 
 def begins_anew(page: Page, draft: Draft, one: ReadLine) -> bool:
@@ -107,57 +117,72 @@ def own_list(page: Page, one: ReadLine, draft: Draft) -> bool:
 
 
 def plain_items(page: Page, one: ReadLine, draft: Draft) -> list[Item]:
+    """The movements of a line that a block is given; rests, asides and notes among them go where they belong."""
     made: list[Item] = []
     for item in one.items:
         if draft_work(draft, item, []):
             continue
-        item.turn = one.line.turn if one.line.turn is not None else item.turn
-        if one.line.parity is not None:
-            item.turn = 2 - one.line.parity
-        if one.line.style in ("letter", "count", "group"):
-            item.letter = one.line.label
-        if not item.words and item.seconds is not None and item.sets is None and made and item is one.items[-1]:
-            # `1-1-1 clean, 2 min`: what stands last without a name is a rest.
-            page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
-            item_rest(page, draft, {"s": item.seconds, "where": "rounds" if listed_reps(made) else "plain"}, made)
-            continue
-        if not item.words and not item.dosed:
-            if item.load is not None and made:
-                made[-1].load = made[-1].load or item.load
-            continue
-        if item.words and all(t.kind == "REST" for t in item.words) and not item.dosed:
-            made.append(Item(rest_turn=True, turn=item.turn, row=one.line.number))
-            continue
-        if item.words and all(t.kind == "REST" for t in item.words) and item.dosed:
-            item_rest(page, draft, {"s": item.seconds, "where": "plain"}, made)
-            continue
-        listing = bool(
-            draft.windows or draft.each or draft.ladder or draft.pyramid or draft.reps_each or draft.total
-        )
-        listing = listing or (item.joined and any(isinstance(i.reps, list) or i.ranged is not None for i in made))
-        if not item.dosed and made and not page.names.known(name_text(item)) and not listing:
-            aside(page, made[-1], item)
-            continue
-        if (
-            not item.dosed
-            and item.words
-            and listing
-            and is_talk_item(page, item)
-            and page.names.known(name_text(item)) is None
-        ):
-            draft.notes.append(" ".join(t.text for t in item.words))
+        _mark_turn(one, item)
+        if _is_rest(page, one, draft, item, made) or _is_beside(page, draft, item, made):
             continue
         if item.words and not trimmed([t.text for t in item.words]):
-            if item.seconds is not None and made and any(t.kind == "SOFT" for t in item.words):
-                made.append(item)
+            # Words that name nothing: softer work of the one before, or what nobody can read.
+            soft = item.seconds is not None and made and any(t.kind == "SOFT" for t in item.words)
+            if not soft and item.dosed and made:
+                page.unread.append(Unread(item.row, _words(item)))
                 continue
-            if item.dosed and made:
-                page.unread.append(Unread(item.row, " ".join(t.text for t in item.words)))
-                continue
-            if not item.dosed:
+            if not soft and not item.dosed:
                 continue
         made.append(item)
     return made
+
+
+def _words(item: Item) -> str:
+    return " ".join(t.text for t in item.words)
+
+
+def _mark_turn(one: ReadLine, item: Item) -> None:
+    """Give an item its line's turn, parity and letter."""
+    item.turn = one.line.turn if one.line.turn is not None else item.turn
+    if one.line.parity is not None:
+        item.turn = 2 - one.line.parity
+    if one.line.style in ("letter", "count", "group"):
+        item.letter = one.line.label
+
+
+def _is_rest(page: Page, one: ReadLine, draft: Draft, item: Item, made: list[Item]) -> bool:
+    """Whether an item is a rest (or only a load of the one before); then it is taken."""
+    if not item.words and item.seconds is not None and item.sets is None and made and item is one.items[-1]:
+        # `1-1-1 clean, 2 min`: what stands last without a name is a rest.
+        page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
+        item_rest(page, draft, {"s": item.seconds, "where": "rounds" if listed_reps(made) else "plain"}, made)
+        return True
+    if not item.words and not item.dosed:
+        if item.load is not None and made:
+            made[-1].load = made[-1].load or item.load
+        return True
+    if not item.words or not all(t.kind == "REST" for t in item.words):
+        return False
+    if item.dosed:
+        item_rest(page, draft, {"s": item.seconds, "where": "plain"}, made)
+    else:
+        made.append(Item(rest_turn=True, turn=item.turn, row=one.line.number))
+    return True
+
+
+def _is_beside(page: Page, draft: Draft, item: Item, made: list[Item]) -> bool:
+    """Whether an item without a dose only says something: of the movement before it, or as talk; it is kept."""
+    if item.dosed:
+        return False
+    listing = bool(draft.windows or draft.each or draft.ladder or draft.pyramid or draft.reps_each or draft.total)
+    listing = listing or (item.joined and any(isinstance(i.reps, list) or i.ranged is not None for i in made))
+    if not listing and made and not page.names.known(name_text(item)):
+        aside(page, made[-1], item)
+        return True
+    if listing and item.words and is_talk_item(page, item) and page.names.known(name_text(item)) is None:
+        draft.notes.append(_words(item))
+        return True
+    return False
 
 
 def listed_doses(items: list[Item]) -> bool:

@@ -50,24 +50,16 @@ def _below_written(page: Page, block: dict[str, Any], one: ReadLine) -> None:
 
 
 def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: ReadLine) -> None:
+    """Put a rest where it belongs: at a place that it names, else by what stands above it."""
     where, seconds = value["where"], value["s"]
     if value.get("open"):
         page.assumed.pick("open-rest", one.line.number, one.line.text, ["1:00, ended when you are ready"])
     if not draft.items:
         draft.put_rest(value)
-        return
-    if where == "none":
+    elif where == "none":
         draft.no_rest = True
-    elif where == "rounds" and draft.kind == "sets" and OF_ALL.search(one.line.low):
-        rest_of_all(page, seconds)
-    elif where == "rounds" and (draft.between_each(value) or (draft.each and draft.rest_between is not None)):
-        draft.put_rest(value)
     elif where == "rounds":
-        if draft.rest_after is not None and draft.kind != "sets":
-            # `0:30 rest`, below it `1:00 rest between rounds`: the first belongs to the round.
-            draft.items[-1].rest_after, draft.rest_after = draft.rest_after, None
-        rest_between(page, draft, seconds)
-        draft.closed = draft.kind != "sets"
+        _rest_of_rounds(page, draft, value, one)
     elif where == "groups":
         draft.rest_groups = seconds
     elif where == "each" and draft.kind == "sets":
@@ -76,14 +68,31 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: ReadLine) ->
             above.rest_after = seconds if above.rest_after is None else above.rest_after
     elif where == "each":
         draft.rest, draft.rest_each = seconds, True
-    elif draft.kind == "sets" and OF_ALL.search(one.line.low):
+    else:
+        _plain_rest(page, draft, seconds, one)
+
+
+def _rest_of_rounds(page: Page, draft: Draft, value: dict[str, Any], one: ReadLine) -> None:
+    """A rest between rounds: of all sets above, of windows, or of this block, which is closed by it."""
+    seconds = value["s"]
+    if draft.kind == "sets" and OF_ALL.search(one.line.low):
         rest_of_all(page, seconds)
-    elif (
-        (draft.kind == "sets" or draft.superset)
-        and draft.rest_between is None
-        and not one.line.gap
-        and not walks_between(draft)
-    ):
+    elif draft.between_each(value) or (draft.each and draft.rest_between is not None):
+        draft.put_rest(value)
+    else:
+        if draft.rest_after is not None and draft.kind != "sets":
+            # `0:30 rest`, below it `1:00 rest between rounds`: the first belongs to the round.
+            draft.items[-1].rest_after, draft.rest_after = draft.rest_after, None
+        rest_between(page, draft, seconds)
+        draft.closed = draft.kind != "sets"
+
+
+def _plain_rest(page: Page, draft: Draft, seconds: Any, one: ReadLine) -> None:
+    """A rest that names no place: of sets, between what goes on below it, or behind the block."""
+    of_sets = (draft.kind == "sets" or draft.superset) and draft.rest_between is None
+    if draft.kind == "sets" and OF_ALL.search(one.line.low):
+        rest_of_all(page, seconds)
+    elif of_sets and not one.line.gap and not walks_between(draft):
         rest_between(page, draft, seconds)
     elif len(draft.items) == 1 and draft.rest_between is None and isinstance(draft.items[0].load, list):
         # Sets with a load each, on lines below their name.

@@ -78,62 +78,92 @@ def fill_sets(page: Page, draft: Draft, one: ReadLine) -> None:
 
 
 def set_items(page: Page, draft: Draft, one: ReadLine) -> list[Item]:
+    """The movements of a line of sets; headings, notes, loads and times among them go where they belong."""
     items: list[Item] = []
     named: Item | None = None
     for item in one.items:
         if item.label == "heading" and not items and (not item.dosed or item.seconds is not None):
-            draft.title = draft.title or " ".join(t.text for t in item.words)
-            draft.total = item.seconds
-            bare = all(not i.words for i in one.items if i is not item)
-            if is_known(page, draft.title) or (bare and item.words):
+            if _is_name_of_sets(page, draft, one, item):
                 named = item
+        elif _is_before_sets(page, draft, one, item, items, named):
             continue
-        if named is not None and item.words and not item.dosed and item.sets is None and not items:
-            # `Squat: warm-up sets, then 3x5`
-            draft.notes.append(" ".join(t.text for t in item.words))
-            continue
-        later = one.items[one.items.index(item) + 1 :]
-        if item.words and not items and not item.dosed and item.sets is None and any(i.sets for i in later):
-            words = " ".join(t.text for t in item.words)
-            if not is_known(page, words):
-                # `Strength - deadlift 4x8`: what the sets are called.
-                draft.title = draft.title or words
-                continue
-        if item.words and trimmed([t.text for t in item.words]) == [] and not item.dosed:
-            continue
-        if item.words and not item.dosed and item.sets is None and items:
-            kit = [t.text for t in item.words if t.text in KIT_WORDS]
-            items[-1].kit.extend(kit)
-            words = " ".join(t.text for t in item.words)
-            items[-1].notes.append(words)
-            if not kit and is_known(page, words):
-                page.unread.append(Unread(one.line.number, words))
-            if items[-1].load is None:
-                items[-1].load = item.load
-            continue
-        if not item.words and not item.dosed and item.load is not None and items:
-            items[-1].load = items[-1].load or item.load
-            continue
-        if not item.words and not item.dosed and item.sets is not None and items:
-            for other in items:
-                other.sets = other.sets or item.sets
-            continue
-        if not item.words and item.sets is None and item.seconds is not None and items:
-            items[-1].loose_time = item.seconds
-            continue
-        items.append(item)
+        elif not _is_behind_sets(page, one, item, items):
+            items.append(item)
+    _name_the_nameless(page, one, items, named)
+    return items
+
+
+def _words(item: Item) -> str:
+    return " ".join(t.text for t in item.words)
+
+
+def _is_name_of_sets(page: Page, draft: Draft, one: ReadLine, item: Item) -> bool:
+    """Take a heading as the title, with its time as the length; whether it also names the movement."""
+    draft.title = draft.title or _words(item)
+    draft.total = item.seconds
+    bare = all(not i.words for i in one.items if i is not item)
+    return is_known(page, draft.title) or (bare and bool(item.words))
+
+
+def _is_before_sets(
+    page: Page, draft: Draft, one: ReadLine, item: Item, items: list[Item], named: Item | None
+) -> bool:
+    """Whether words in front of the first sets are a note or a title, or name nothing; they are kept."""
+    if not item.words or item.dosed:
+        return False
+    if item.sets is None and not items and named is not None:
+        # `Squat: warm-up sets, then 3x5`
+        draft.notes.append(_words(item))
+        return True
+    later = one.items[one.items.index(item) + 1 :]
+    if item.sets is None and not items and any(i.sets for i in later) and not is_known(page, _words(item)):
+        # `Strength - deadlift 4x8`: what the sets are called.
+        draft.title = draft.title or _words(item)
+        return True
+    return trimmed([t.text for t in item.words]) == []
+
+
+def _is_behind_sets(page: Page, one: ReadLine, item: Item, items: list[Item]) -> bool:
+    """Whether an item only says something of the sets in front of it: words, a load, how many, a time."""
+    if not items:
+        return False
+    last = items[-1]
+    if item.words:
+        if item.dosed or item.sets is not None:
+            return False
+        kit = [t.text for t in item.words if t.text in KIT_WORDS]
+        last.kit.extend(kit)
+        last.notes.append(_words(item))
+        if not kit and is_known(page, _words(item)):
+            page.unread.append(Unread(one.line.number, _words(item)))
+        if last.load is None:
+            last.load = item.load
+    elif not item.dosed and item.load is not None:
+        last.load = last.load or item.load
+    elif not item.dosed and item.sets is not None:
+        for other in items:
+            other.sets = other.sets or item.sets
+    elif item.sets is None and item.seconds is not None:
+        last.loose_time = item.seconds
+    else:
+        return False
+    return True
+
+
+def _name_the_nameless(page: Page, one: ReadLine, items: list[Item], named: Item | None) -> None:
+    """Give sets without a name that of the heading, of the ones behind or before them, or of the line above."""
     for index, item in enumerate(items):
         if item.words and item.sets is not None and not trimmed([t.text for t in item.words]):
             item.words = []
-        if not item.words:
-            others = [i for i in (*items[index + 1 :], *items) if i.words] if named is None else [named]
-            others = others or named_above(page, one)
-            if others:
-                item.words, item.kit = others[0].words, others[0].kit
-                if item.load is None and heavy(others[0]):
-                    # Lighter sets of what has a bar's load below.
-                    item.kit = [*item.kit, "barbell"]
-    return items
+        if item.words:
+            continue
+        others = [i for i in (*items[index + 1 :], *items) if i.words] if named is None else [named]
+        others = others or named_above(page, one)
+        if others:
+            item.words, item.kit = others[0].words, others[0].kit
+            if item.load is None and heavy(others[0]):
+                # Lighter sets of what has a bar's load below.
+                item.kit = [*item.kit, "barbell"]
 
 
 def named_above(page: Page, one: ReadLine) -> list[Item]:
@@ -219,23 +249,9 @@ def dose_only(page: Page, one: ReadLine) -> bool:
     draft = page.draft
     if load_only(page, one) or sets_and_rest(page, one):
         return True
-    if (
-        draft is None
-        or draft.kind == "written"
-        or (one.line.style == "block" and not one.line.label.startswith("set"))
-        or one.named
-        or one.starts
-        or not any(i.dosed for i in one.items)
-        or one.line.gap
-    ):
+    if draft is None or draft.kind == "written" or not _is_only_doses(one):
         return False
-    if (
-        draft.items
-        and len(one.items) == 1
-        and one.items[0].seconds is not None
-        and one.items[0].sets is None
-        and all(i.dosed for i in draft.items)
-    ):
+    if draft.items and len(one.items) == 1 and _is_only_time(draft, one.items[0]):
         if draft.every is not None and "total" not in draft.every and "n" not in draft.every:
             draft.every["total"] = one.items[0].seconds
             return True
@@ -252,6 +268,23 @@ def dose_only(page: Page, one: ReadLine) -> bool:
         draft.items.append(item)
     if item is None or draft.windows or draft.each or draft.ladder:
         return False
+    _dose_the_one_above(page, draft, item, one)
+    return True
+
+
+def _is_only_doses(one: ReadLine) -> bool:
+    """Whether a line has doses and nothing else: no name, no head, no label of a block, no gap above it."""
+    labelled = one.line.style == "block" and not one.line.label.startswith("set")
+    return not (labelled or one.named or one.starts or one.line.gap) and any(i.dosed for i in one.items)
+
+
+def _is_only_time(draft: Draft, item: Item) -> bool:
+    """Whether a line is one time under movements that all have their doses."""
+    return item.seconds is not None and item.sets is None and all(i.dosed for i in draft.items)
+
+
+def _dose_the_one_above(page: Page, draft: Draft, item: Item, one: ReadLine) -> None:
+    """Give the movement above the doses of a line; sets of one of several begin a block of their own."""
     for dose in one.items:
         take_dose(item, dose)
     if item.sets is not None and len(draft.items) > 1:
@@ -265,7 +298,6 @@ def dose_only(page: Page, one: ReadLine) -> bool:
         draft.rest_between = item.loose_time
     for fact in one.rests:
         set_rest(draft, fact.value)
-    return True
 
 
 def one_more_set(draft: Draft, dose: Item) -> bool:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import TITLE_WORD, read_lines
@@ -12,7 +13,7 @@ from finetally.core.wall.items.read import ReadLine, head_list, longest, name_te
 from finetally.core.wall.page.page import Page, dose_follows, is_known, keep_note, next_line
 from finetally.core.wall.text.lines import without_pictures
 from finetally.core.wall.tokens.rules import Fact
-from finetally.core.wall.tokens.tokens import plain, tokens_of
+from finetally.core.wall.tokens.tokens import Token, plain, tokens_of
 from finetally.core.wall.tokens.words import DAY, TALK
 
 LONGEST_TALK = 5
@@ -35,62 +36,57 @@ _TOLD_BRACKET = re.compile(
 
 def title_like(page: Page, one: ReadLine) -> bool:
     """The first line where it names the session, and lines before the first block that tell its length."""
-    if (
-        not page.titled
-        or page.drafts
-        or page.draft is not None
-        or one.line.part is not None
-        or one.line.turn is not None
-    ):
+    begun = page.drafts or page.draft is not None
+    if not page.titled or begun or one.line.part is not None or one.line.turn is not None:
         return False
-    first = page.at == 0
     if one.line.style == "block" and one.items and not one.named:
         return False
     if len(one.items) == 1 and tool_of(one.items[0]):
         return False
+    first = page.at == 0
     if first and told_of_block(page, one):
         return False
     if first and TITLE_WORD.match(one.line.raw.strip()):
         return as_title(page, one)
-    day = DAY.search(one.line.text) is not None
-    work = (
-        one.starts
-        or one.scanned.has("cap")
-        or head_list(one) is not None
-        or any(i.sets and i.dosed for i in one.items)
-    )
-    if (
-        first
-        and (day or says_title(one.line.text) or _TOLD_BRACKET.search(one.line.low))
-        and not work
-        and len(page.reads) > 1
-    ):
+    work = _says_work(one)
+    if first and not work and len(page.reads) > 1 and _names_day_or_length(one):
         return as_title(page, one)
-    if work or (one.block_label and not first):
+    if work or (one.block_label and not first) or work_on_it(page, one) or (one.rests and not first):
         return False
     long = [t for t in one.scanned.tokens if t.kind == "TIME" and longest(t.value) >= 600]
-    if work_on_it(page, one) or (one.rests and not first):
-        return False
-    if first and (
-        len(page.reads) > 1
-        or (
-            not any(is_known(page, name_text(i)) for i in one.items)
-            and (not any(i.dosed for i in one.items) or bool(long))
-            and not one.rests
-        )
-    ):
+    if first and (len(page.reads) > 1 or _is_bare_title(page, one, bool(long))):
         return as_title(page, one)
+    return _is_aside(page, one, long)
+
+
+def _says_work(one: ReadLine) -> bool:
+    """Whether a line says how something is done: a clock, a cap, a list of doses, sets."""
+    dosed_sets = any(i.sets and i.dosed for i in one.items)
+    return bool(one.starts) or one.scanned.has("cap") or head_list(one) is not None or dosed_sets
+
+
+def _names_day_or_length(one: ReadLine) -> bool:
+    named = DAY.search(one.line.text) is not None or says_title(one.line.text)
+    return named or _TOLD_BRACKET.search(one.line.low) is not None
+
+
+def _is_bare_title(page: Page, one: ReadLine, long: bool) -> bool:
+    """Whether the only line there is names a session: no movement, no rest, at most a length."""
+    if one.rests or any(is_known(page, name_text(i)) for i in one.items):
+        return False
+    return long or not any(i.dosed for i in one.items)
+
+
+def _is_aside(page: Page, one: ReadLine, long: Sequence[Token]) -> bool:
+    """Whether a line before the first block tells the length, or only talks; it is kept as a note."""
     beside = one.line.sentence > 0 and bool(page.title) and one.line.number == page.reads[0].line.number
     if long and (beside or not any(i.words and page.names.known(name_text(i)) for i in one.items)):
         page.told = page.told or bounded(long[0].value, MAX_DURATION_S)
         keep_note(page, one)
         return True
-    if (
-        not one.heads
-        and not one.line.text.endswith(":")
-        and not any(page.names.known(name_text(i)) for i in one.items)
-        and (is_talk(page, one) or not any(i.dosed for i in one.items))
-    ):
+    if one.heads or one.line.text.endswith(":") or any(page.names.known(name_text(i)) for i in one.items):
+        return False
+    if is_talk(page, one) or not any(i.dosed for i in one.items):
         keep_note(page, one)
         return True
     return False

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
@@ -198,6 +199,7 @@ def _counted(numbers: list[int]) -> list[int]:
 
 LONGEST_COUNT = 100
 """Rounds that a list with dots goes to."""
+MILE_PARTS = {"half": 0.5, "quarter": 0.25, "three": 0.75}
 MILE_M = METRES_OF["mile"]
 NTH = {"other": 2, "second": 2, "third": 3, "fourth": 4, "fifth": 5}
 PACE_M = {"km": 1000, "k": 1000, "m": 1609.344, "500": 500, "100": 100}
@@ -251,94 +253,94 @@ def _time(kind: str, m: re.Match[str]) -> Any:
             return _clockwords(text)
 
 
+def _integers(m: re.Match[str]) -> list[int]:
+    return [int(one) for one in re.findall(r"\d+", m[0])]
+
+
+def _distance_range(m: re.Match[str]) -> Any:
+    unit_m = METRES_OF[m["du"]]
+    return _range(_tidy(amount(m["da"]) * unit_m), _tidy(amount(m["db"]) * unit_m))
+
+
+def _percent(m: re.Match[str]) -> dict[str, Any]:
+    low = amount(m["pa"])
+    value = low if m["pb"] is None else _tidy((low + amount(m["pb"])) / 2)
+    return {"load": {"pct_1rm": value}, "other": None, "range": m["pb"] is not None}
+
+
+def _middle_load(m: re.Match[str]) -> dict[str, Any]:
+    return {"load": {"kg": _tidy((amount(m["lr1"]) + amount(m["lr2"])) / 2)}, "other": None}
+
+
+def _rep_range(m: re.Match[str]) -> tuple[int, int]:
+    if m["ra"]:
+        return int(m["ra"]), int(m["rb"])
+    return int(amount(m["rc"])), int(amount(m["rd"]))
+
+
+def _pace(m: re.Match[str]) -> float:
+    unit = m["pu"].rstrip("ms ") if m["pu"][0].isdigit() else m["pu"][:2].rstrip("i")
+    return (int(m["pm"]) * 60 + int(m["ps"])) / PACE_M[unit]
+
+
+def _rest_ratio(m: re.Match[str]) -> float:
+    return int(m["rr"] or m["qr"] or m["ur"] or 1) / max(1, int(m["rw"] or m["qw"] or m["uw"] or 1))
+
+
+def _nth_minute(m: re.Match[str]) -> int:
+    return 60 * (int(m["ent"]) if m["ent"].isdigit() else NTH[m["ent"]])
+
+
+MADE: dict[str, tuple[str, Callable[[re.Match[str]], Any]]] = {
+    "NUM": ("NUM", lambda m: amount(m[0])),
+    "NAMED": ("W", lambda m: m[0]),
+    "NINETY": ("W", lambda m: "90/90"),
+    "INLINELABEL": ("SEP", lambda m: m[0]),
+    "NUMWORD": ("NUM", lambda m: NUMBER_WORDS[m["nw"]]),
+    "BIGWORD": ("NUM", lambda m: NUMBER_WORDS.get(m["bw"], 100)),
+    "SUM": ("SUM", lambda m: sum(_integers(m))),
+    "RFT": ("FORTIME", lambda m: m[0]),
+    "STEPS": ("REPS", lambda m: m[0]),
+    "TWICE": ("NUM", lambda m: 2 if m[0] == "twice" else 3),
+    "DIST": ("DIST", lambda m: _tidy(amount(m["dn"] or m["dw"]) * METRES_OF[m["dd"]])),
+    "DISTANCEWORDS": ("DIST", lambda m: MILE_M * MILE_PARTS.get(m[0].split()[0], 1)),
+    "DISTRANGE": ("DIST", _distance_range),
+    "LOADS": ("LOAD", lambda m: _load(m)),
+    "LOADRANGE": ("LOAD", _middle_load),
+    "PCT": ("LOAD", _percent),
+    "PAIR": ("PAIR", lambda m: (amount(m["p1"]), amount(m["p2"]))),
+    "LRTIME": ("LRTIME", lambda m: int(m["lrt"])),
+    "LRPAIR": ("LRPAIR", lambda m: (int(m["lrn"]), int(m["lrm"]))),
+    "RANGE": ("RANGE", _rep_range),
+    "LIST": ("LIST", _integers),
+    "GROWING": ("GROWING", _integers),
+    "COUNTING": ("LIST", lambda m: _counted(_integers(m))),
+    "EVERYCLOCK": ("EVERYT", lambda m: clock(m["ec"])),
+    "EVERYN": ("EVERYT", lambda m: int(m["en"]) * (1 if m["eu"].startswith("s") else 60)),
+    "EVERYNTH": ("EVERYT", _nth_minute),
+    "EMOM": ("EVERYT", lambda m: 60),
+    "MINUTES": ("EVERYT", lambda m: 60),
+    "RPE": ("RPE", lambda m: amount(m["rpe"])),
+    "PACE": ("PACE", _pace),
+    "RIR": ("RIR", lambda m: int(m["rir"] or m["rir2"] or m["rir3"] or m["rir4"])),
+    "RATIO": ("RATIO", _rest_ratio),
+    **dict.fromkeys(("EASE", "LASTSET", "HRPCT", "BUILD", "WATTS", "DAYTIME"), ("ZONE", lambda m: m[0])),
+    "TEMPO": ("TEMPO", lambda m: m["tempo3"] or m["tempo"] or m["tempo2"] or m[0]),
+    "ONELIMB": ("W", lambda m: "one-" + m[0][-3:].replace("ed", "")),
+}
+"""By the group of the pattern that matched: the kind of token it is, and how its value is read."""
+
+
 def _made(kind: str, m: re.Match[str]) -> tuple[str, Any]:
     """The kind of token that a match makes, and its value."""
-    text = m[0]
     if kind in TIMES:
         return "TIME", _time(kind, m)
-    match kind:
-        case "W":
-            return KIND_OF.get(text, "W"), text
-        case "NUM":
-            return "NUM", amount(text)
-        case "NAMED":
-            return "W", text
-        case "NINETY":
-            return "W", "90/90"
-        case "INLINELABEL":
-            return "SEP", text
-        case "NUMWORD":
-            return "NUM", NUMBER_WORDS[m["nw"]]
-        case "BIGWORD":
-            return "NUM", NUMBER_WORDS.get(m["bw"], 100)
-        case "SUM":
-            return "SUM", sum(int(one) for one in re.findall(r"\d+", text))
-        case "RFT":
-            return "FORTIME", text
-        case "STEPS":
-            return "REPS", text
-        case "TWICE":
-            return "NUM", 2 if text == "twice" else 3
-        case "DIST":
-            return "DIST", _tidy(amount(m["dn"] or m["dw"]) * METRES_OF[m["dd"]])
-        case "DISTANCEWORDS":
-            return "DIST", MILE_M * {"half": 0.5, "quarter": 0.25, "three": 0.75}.get(text.split()[0], 1)
-        case "DISTRANGE":
-            unit_m = METRES_OF[m["du"]]
-            return "DIST", _range(_tidy(amount(m["da"]) * unit_m), _tidy(amount(m["db"]) * unit_m))
-        case "LOADS":
-            return "LOAD", _load(m)
-        case "LOADRANGE":
-            return "LOAD", {"load": {"kg": _tidy((amount(m["lr1"]) + amount(m["lr2"])) / 2)}, "other": None}
-        case "PCT":
-            low = amount(m["pa"])
-            value = low if m["pb"] is None else _tidy((low + amount(m["pb"])) / 2)
-            return "LOAD", {"load": {"pct_1rm": value}, "other": None, "range": m["pb"] is not None}
-        case "PAIR":
-            return "PAIR", (amount(m["p1"]), amount(m["p2"]))
-        case "LRTIME":
-            return "LRTIME", int(m["lrt"])
-        case "LRPAIR":
-            return "LRPAIR", (int(m["lrn"]), int(m["lrm"]))
-        case "RANGE":
-            if m["ra"]:
-                return "RANGE", (int(m["ra"]), int(m["rb"]))
-            return "RANGE", (int(amount(m["rc"])), int(amount(m["rd"])))
-        case "LIST" | "GROWING":
-            return kind, [int(one) for one in re.findall(r"\d+", text)]
-        case "COUNTING":
-            return "LIST", _counted([int(one) for one in re.findall(r"\d+", text)])
-        case "LISTUNIT":
-            return _list_with_unit(text)
-        case "EVERYCLOCK":
-            return "EVERYT", clock(m["ec"])
-        case "EVERYN":
-            unit_s = 1 if m["eu"].startswith("s") else 60
-            return "EVERYT", int(m["en"]) * unit_s
-        case "EVERYNTH":
-            return "EVERYT", 60 * (int(m["ent"]) if m["ent"].isdigit() else NTH[m["ent"]])
-        case "EMOM" | "MINUTES":
-            return "EVERYT", 60
-        case "RPE":
-            return "RPE", amount(m["rpe"])
-        case "PACE":
-            return "PACE", (int(m["pm"]) * 60 + int(m["ps"])) / PACE_M[
-                m["pu"].rstrip("ms ") if m["pu"][0].isdigit() else m["pu"][:2].rstrip("i")
-            ]
-        case "RIR":
-            return "RIR", int(m["rir"] or m["rir2"] or m["rir3"] or m["rir4"])
-        case "RATIO":
-            return "RATIO", int(m["rr"] or m["qr"] or m["ur"] or 1) / max(
-                1, int(m["rw"] or m["qw"] or m["uw"] or 1)
-            )
-        case "EASE" | "LASTSET" | "HRPCT" | "BUILD" | "WATTS" | "DAYTIME":
-            return "ZONE", text
-        case "TEMPO":
-            return "TEMPO", m["tempo3"] or m["tempo"] or m["tempo2"] or text
-        case "ONELIMB":
-            return "W", "one-" + text[-3:].replace("ed", "")
-        case _:
-            return kind, text
+    if kind == "W":
+        return KIND_OF.get(m[0], "W"), m[0]
+    if kind == "LISTUNIT":
+        return _list_with_unit(m[0])
+    made, value = MADE.get(kind, (kind, None))
+    return made, m[0] if value is None else value(m)
 
 
 _ONE_LIMB = re.compile(r"arm|leg|side|hand")
