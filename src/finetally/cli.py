@@ -28,7 +28,7 @@ from finetally.running.commands import add_commands
 from finetally.shipped import shipped_library
 from finetally.table import figures_table, reading_table
 
-Value = TypeVar("Value", bound=BaseModel)
+Model = TypeVar("Model", bound=BaseModel)
 BAD_FILE = 2
 TEXT_FILES = frozenset({".txt", ".text", ".md"})
 """Endings of files that are a wall's text."""
@@ -46,7 +46,7 @@ def read_bytes(path: Path) -> bytes:
         raise refuse((), error.strerror or "nothing readable", "a readable file", "unreadable") from None
 
 
-def read_value(path: Path | None, model: type[Value]) -> Value:
+def read_value(path: Path | None, model: type[Model]) -> Model:
     """Read a methods or given file into its model; problems carry their paths."""
     if path is None:
         return model()

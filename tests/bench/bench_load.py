@@ -104,7 +104,7 @@ for n in range({count}):
     load = 0.0
     for k in range(14):
         day = date(2031, 3, 3) + timedelta(days=k % 7)
-        load += plan_session(actor, sessions[k % len(sessions)].pk, day, {{}}).amount["load"]
+        load += plan_session(actor, sessions[k % len(sessions)].pk, day, {{}}).summary["load"]
     add_phase(actor, squad.pk, date(2031, 3, 3), 1, "build", load * 0.88, load * 0.96)
 """
 

@@ -18,7 +18,7 @@ from finetally import __version__
 from finetally.core.session.cleaning import one_line
 from finetally.running.installation import ASIDE, OWNER_ONLY, Installation, RefusedError, exclusive_use
 
-TABLE = "fine_tally_backup"
+BACKUP_TABLE = "fine_tally_backup"
 """A table that only backups have: the secret, the release and the time it was made."""
 
 STAMP = "%Y%m%d-%H%M%S"
@@ -62,9 +62,9 @@ def _write(installation: Installation, part: Path) -> None:
     secret = installation.secret.read_text() if installation.secret.exists() else ""
     with closing(sqlite3.connect(part)) as made, made:
         made.execute("PRAGMA journal_mode=DELETE")
-        made.execute(f"CREATE TABLE {TABLE} (name TEXT PRIMARY KEY, value TEXT NOT NULL)")
+        made.execute(f"CREATE TABLE {BACKUP_TABLE} (name TEXT PRIMARY KEY, value TEXT NOT NULL)")
         facts = {"secret": secret, "release": __version__, "made_at": datetime.now().isoformat(timespec="seconds")}
-        made.executemany(f"INSERT INTO {TABLE} VALUES (?, ?)", facts.items())
+        made.executemany(f"INSERT INTO {BACKUP_TABLE} VALUES (?, ?)", facts.items())
     part.chmod(0o600)
     with part.open("rb") as file:
         os.fsync(file.fileno())
@@ -134,11 +134,11 @@ def restore(installation: Installation, source: Path, known: Collection[tuple[st
 def _take_secret(part: Path) -> str:
     with closing(sqlite3.connect(part)) as made, made:
         made.execute("PRAGMA journal_mode=DELETE")
-        found = made.execute("SELECT name FROM sqlite_master WHERE name = ?", (TABLE,)).fetchone()
+        found = made.execute("SELECT name FROM sqlite_master WHERE name = ?", (BACKUP_TABLE,)).fetchone()
         if found is None:
             return ""
-        row = made.execute(f"SELECT value FROM {TABLE} WHERE name = 'secret'").fetchone()
-        made.execute(f"DROP TABLE {TABLE}")
+        row = made.execute(f"SELECT value FROM {BACKUP_TABLE} WHERE name = 'secret'").fetchone()
+        made.execute(f"DROP TABLE {BACKUP_TABLE}")
     return str(row[0]) if row else ""
 
 

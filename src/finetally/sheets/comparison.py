@@ -12,7 +12,7 @@ UNITS = {
     "s": "s", "share": "0 to 1", "ratio": "work per rest", "count": "", "reps": "reps", "per-min": "reps a minute",
     "kg": "kg", "effort": "0 to 10", "load": "effort × minutes", "split": "share of the first, 0 to 1",
 }  # fmt: skip
-FORMATS = {"s": "[m]:ss", "share": "0 %", "ratio": "0.00", "per-min": "0.0", "effort": "0.0", "split": "0 %"}
+NUMBER_FORMATS = {"s": "[m]:ss", "share": "0 %", "ratio": "0.00", "per-min": "0.0", "effort": "0.0", "split": "0 %"}
 WIDEST = 34
 
 
@@ -60,7 +60,7 @@ def comparison_xlsx(columns: Sequence[Column]) -> bytes:
         ]
         sheet.append([label, "min:s" if timed else unit, *cells])
         for cell in sheet[sheet.max_row][2:]:
-            cell.number_format = FORMATS.get(row.unit, "0") if row is not None else "0.00"
+            cell.number_format = NUMBER_FORMATS.get(row.unit, "0") if row is not None else "0.00"
             cell.alignment = Alignment(wrap_text=isinstance(cell.value, str), vertical="top")
     for cell in sheet[1]:
         cell.font = Font(bold=True)

@@ -14,14 +14,13 @@ from finetally.core.checks.check import (
     work_segments,
 )
 from finetally.core.checks.time import HARD_EFFORTS
-from finetally.core.movements.patterns import ROW_OF
+from finetally.core.movements.patterns import MAIN_SHARE, ROW_OF
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.steps import StepPlan
 from finetally.core.unfold.tape import PerformedVisit, Segment
 
 SAME_PATTERN_REST_S = 15
-MAIN_SHARE = 0.5
 TIRED_UPTAKE = 0.8
 SMALL_SHARE = 0.05
 UNEVEN_SHARE = 0.05

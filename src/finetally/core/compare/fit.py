@@ -7,25 +7,23 @@ import json
 from collections.abc import Iterator
 from typing import Any
 
-from pydantic import TypeAdapter
 from typing_extensions import TypedDict
 
 from finetally.core.compare.changes import ChangeKind, PlanChange, cuts_of, series_of
-from finetally.core.edits.edit import Edit, apply_edits
+from finetally.core.edits.edit import EDIT_LIST, apply_edits
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import booked_s, tally, timetable_s
+from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.resolve import AT_PLAN, Resolver
 from finetally.core.unfold.unfold import unfold
 
-EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
 MOST_WAYS = 3
 MOST_TRIED = 6
 """Sets of parts that are taken out together and laid out; those that should come closest."""
-TIME_EPS_S = 1e-6
 
 
 class FitWay(TypedDict):
@@ -76,7 +74,7 @@ def fit_to_time(
 
 def applied(document: dict[str, Any], change: PlanChange) -> dict[str, Any]:
     """The document with a change's edits made."""
-    return apply_edits(document, EDITS.validate_python(change.edits))[0]
+    return apply_edits(document, EDIT_LIST.validate_python(change.edits))[0]
 
 
 def _both(first: PlanChange, second: PlanChange) -> PlanChange:

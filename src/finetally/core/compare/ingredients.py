@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from finetally.core.formats.axes import NO_HINTS, PlanHints
-from finetally.core.formats.doses import DOSE_KEYS, usual_dose
+from finetally.core.formats.doses import usual_dose
 from finetally.core.formats.names import claimed
 from finetally.core.formats.table import Recognised, recognise
 from finetally.core.methods.value import Methods
@@ -17,6 +17,7 @@ from finetally.core.session.clocks import Intervals, Rotation
 from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.parts import blocks_of_entry, changed, set_values, steps_of_entry, without
+from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.session.step import Load, Step
 from finetally.core.session.values import ToFailure
 from finetally.core.tally.effort import possible_reps

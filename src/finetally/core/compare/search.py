@@ -1,4 +1,4 @@
-"""Searching along an axis: the last place whose value is not over what is held, in few tries."""
+"""Searching along an axis: the last place whose value is not over what is held, in few attempts."""
 
 from __future__ import annotations
 
@@ -24,12 +24,12 @@ def last_within(
     low, high = -1, len(sizes)
     known, other = (0.0, 0.0), None
     below: tuple[float, float] | None = None
-    tries = 0
+    attempts = 0
     while high - low > 1:
-        tries += 1
-        if tries == 1:
+        attempts += 1
+        if attempts == 1:
             guess = _at_rate(rate, target, sizes)
-        elif tries % 4 == 0 or (other is None and below is None):
+        elif attempts % 4 == 0 or (other is None and below is None):
             guess = (low + high) // 2
         else:
             guess = _along_line(known, other or below or known, target, sizes)

@@ -10,7 +10,7 @@ from finetally.core.edits.edit import Edit, InsertEdit, RemoveEdit, apply_edits
 from finetally.core.session.entries import blocks_in, steps_in
 from finetally.core.session.ids import with_ids
 
-BlockOrSection = dict[str, Any]
+EntryJson = dict[str, Any]
 """An entry of a document, as edits put it."""
 
 Source = list[int | str]
@@ -34,7 +34,7 @@ def entries_at(document: dict[str, Any], source: Source) -> list[int]:
     return sorted(set(numbers))
 
 
-def _has(entry: BlockOrSection, identity: str | int) -> bool:
+def _has(entry: EntryJson, identity: str | int) -> bool:
     return entry.get("id") == identity or any(block.get("id") == identity for block in blocks_in(entry))
 
 
@@ -48,14 +48,14 @@ def main_part(document: dict[str, Any]) -> list[int]:
 
 
 def use_edits(
-    document: dict[str, Any], source: Source, entries: Sequence[BlockOrSection], how: Literal["replace", "insert"]
+    document: dict[str, Any], source: Source, entries: Sequence[EntryJson], how: Literal["replace", "insert"]
 ) -> list[Edit]:
     """Edits that put `entries` in the place of the source's, or after them. The last rest of the source stays.
 
     Every part gets an id; one that stands elsewhere in the session is given anew, so that each is there once.
     """
     numbers = entries_at(document, source)
-    blocks: list[BlockOrSection] = document["blocks"]
+    blocks: list[EntryJson] = document["blocks"]
     taken = set(_ids([entry for n, entry in enumerate(blocks) if how == "insert" or n not in numbers]))
     made = [_without(copy.deepcopy(entry), taken) for entry in entries]
     edits: list[Edit] = []
@@ -71,18 +71,18 @@ def use_edits(
     return edits
 
 
-def _keep_rest(old: BlockOrSection, new: BlockOrSection) -> None:
+def _keep_rest(old: EntryJson, new: EntryJson) -> None:
     """The rest before what follows belongs to the session, not to the format."""
     if "section" not in old and "section" not in new and "rest_after_s" in old:
         new["rest_after_s"] = copy.deepcopy(old["rest_after_s"])
 
 
-def _own(entry: BlockOrSection) -> list[BlockOrSection]:
+def _own(entry: EntryJson) -> list[EntryJson]:
     """The entry, and the blocks in it if it is a section."""
     return [entry, *blocks_in(entry)] if "section" in entry else [entry]
 
 
-def _ids(entries: Sequence[BlockOrSection]) -> list[str]:
+def _ids(entries: Sequence[EntryJson]) -> list[str]:
     found = []
     for entry in entries:
         carriers = [*_own(entry), *steps_in(entry)]
@@ -91,7 +91,7 @@ def _ids(entries: Sequence[BlockOrSection]) -> list[str]:
     return found
 
 
-def _without(entry: BlockOrSection, taken: set[str]) -> BlockOrSection:
+def _without(entry: EntryJson, taken: set[str]) -> EntryJson:
     carriers = [*_own(entry), *steps_in(entry)]
     for one in carriers:
         if one.get("id") in taken:

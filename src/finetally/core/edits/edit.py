@@ -10,11 +10,11 @@ import copy
 from collections.abc import Sequence
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter
 
 from finetally.core.session.problems import PathPart
 
-Document = dict[str, Any]
+DocumentJson = dict[str, Any]
 
 
 class EditError(ValueError):
@@ -70,6 +70,10 @@ class MoveEdit(_Edit):
 Edit = Annotated[SetEdit | InsertEdit | RemoveEdit | MoveEdit, Field(discriminator="op")]
 
 
+EDIT_LIST: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
+"""Reads edits from JSON, and writes them."""
+
+
 def _child(value: Any, part: PathPart, path: Sequence[PathPart]) -> Any:
     if isinstance(value, list):
         if isinstance(part, int) and 0 <= part < len(value):
@@ -96,7 +100,7 @@ def _by_id(value: Any, identity: PathPart) -> Any:
     return None
 
 
-def _find(document: Document, path: Sequence[PathPart]) -> Any:
+def _find(document: DocumentJson, path: Sequence[PathPart]) -> Any:
     if not path:
         return document
     here: Any = document
@@ -111,7 +115,7 @@ def _find(document: Document, path: Sequence[PathPart]) -> Any:
     return here
 
 
-def _path_of(document: Document, target: Any, path: Sequence[PathPart]) -> list[PathPart]:
+def _path_of(document: DocumentJson, target: Any, path: Sequence[PathPart]) -> list[PathPart]:
     """Where an object or list stands now: at `path` if that still leads to it, else its keys and indices.
 
     An edit may move what a place counts on: an index before it, or an id that it goes by.
@@ -145,7 +149,7 @@ def _holds(value: Any, target: Any) -> bool:
     return False
 
 
-def _list(document: Document, path: Sequence[PathPart]) -> list[Any]:
+def _list(document: DocumentJson, path: Sequence[PathPart]) -> list[Any]:
     found = _find(document, path)
     if not isinstance(found, list):
         raise EditError(path, "not a list")
@@ -157,7 +161,7 @@ def _at(items: list[Any], index: int, path: Sequence[PathPart], *, end: bool) ->
         raise EditError(path, f"index {index} of a list of {len(items)}")
 
 
-def _apply(document: Document, edit: SetEdit | InsertEdit | RemoveEdit | MoveEdit) -> Edit:
+def _apply(document: DocumentJson, edit: SetEdit | InsertEdit | RemoveEdit | MoveEdit) -> Edit:
     """Apply to a document that may be changed; returns the inverse."""
     if isinstance(edit, SetEdit):
         return _set(document, edit)
@@ -184,7 +188,7 @@ def _apply(document: Document, edit: SetEdit | InsertEdit | RemoveEdit | MoveEdi
     return MoveEdit(path=path, index=edit.to_index, to_index=edit.index, to_path=back)
 
 
-def _set(document: Document, edit: SetEdit) -> Edit:
+def _set(document: DocumentJson, edit: SetEdit) -> Edit:
     if not edit.path:
         raise EditError(edit.path, "a key to set")
     *parent_path, key = edit.path
@@ -206,7 +210,7 @@ def _set(document: Document, edit: SetEdit) -> Edit:
     return SetEdit(path=[*_path_of(document, parent, parent_path), key], **undone)
 
 
-def apply_edits(document: Document, edits: Sequence[Edit]) -> tuple[Document, list[Edit]]:
+def apply_edits(document: DocumentJson, edits: Sequence[Edit]) -> tuple[DocumentJson, list[Edit]]:
     """Apply edits in order to a copy. Returns the new document and the edits that undo it, in their order.
 
     Raises EditError (and changes nothing) if one does not fit. The result is not validated: that is the

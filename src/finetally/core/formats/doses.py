@@ -10,8 +10,6 @@ from finetally.core.session.parts import changed
 from finetally.core.session.step import Step
 
 USUAL_REPS, USUAL_SECONDS, USUAL_METRES = 10, 30, 20
-DOSE_KEYS = ("reps", "seconds", "metres")
-
 REST_BEFORE_NEW_S = 60
 """Rest that goes before a new block where none stands: sessions are not written without."""
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from finetally.core.formats.doses import DOSE_KEYS, usual_dose
+from finetally.core.formats.doses import usual_dose
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.shape import OWN_WORDS
 from finetally.core.formats.table import BY_KEY, make
@@ -13,6 +13,7 @@ from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.document import Block, BlockOrSection, Section
 from finetally.core.session.parts import changed, set_values, steps_of_entry, without
+from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.session.step import Step
 
 FORMAT_STEP_KEYS = (*DOSE_KEYS, "grow", "fill", "chain")

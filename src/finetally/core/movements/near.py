@@ -3,10 +3,8 @@
 from __future__ import annotations
 
 from finetally.core.movements.library import Library
+from finetally.core.movements.patterns import MAIN_SHARE
 from finetally.core.session.movement import MovementDef
-
-SAME_PATTERN = 0.5
-"""A movement works a pattern if at least this share of its work is of it."""
 
 
 def near_to(key: str, library: Library) -> list[str]:
@@ -35,6 +33,6 @@ def _rank(other: MovementDef, movement: MovementDef, chain: frozenset[str]) -> i
     if not movement.patterns:
         return None
     most, _ = max(movement.patterns.items(), key=lambda one: one[1])
-    if (other.patterns or {}).get(most, 0) < SAME_PATTERN:
+    if (other.patterns or {}).get(most, 0) < MAIN_SHARE:
         return None
     return 1 if other.position == movement.position else 2

@@ -7,6 +7,9 @@ from types import MappingProxyType
 
 from finetally.core.session.movement import FINE_PATTERNS, FinePattern
 
+MAIN_SHARE = 0.5
+"""A movement mainly works a pattern, or a row of them, that at least half of its work belongs to."""
+
 
 @dataclass(frozen=True, slots=True)
 class PatternRow:

@@ -9,8 +9,8 @@ from typing_extensions import TypedDict
 
 from finetally.core.session.schema import DIALECT
 from finetally.core.unfold.calls import CallKind
+from finetally.core.unfold.tape import Identity
 
-Identity = str | int
 _CLOSED = ConfigDict(extra="forbid")
 
 # `pass` is a keyword, so this one shape is written as a call.

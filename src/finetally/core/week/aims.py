@@ -15,11 +15,11 @@ from finetally.core.week.load import WEEK
 from finetally.core.week.plan import Rules, intended
 from finetally.core.week.planned_load import LoadSummary
 
-LOAD_UNITS = 1_000
+LOAD_SCALE = 1_000
 """Whole units in a load of 1."""
-TIME_UNITS = 10
+TIME_SCALE = 10
 """Whole units in a second."""
-SHARE_UNITS = 10_000
+SHARE_SCALE = 10_000
 INTENT_OFF = 0.25
 """A day's intent is met within so much of its intended load (and a rest day by no load at all)."""
 VARIED = "monotony under 2"
@@ -30,14 +30,14 @@ AimKind = Literal["band", "intent", "target", "monotony"]
 
 def load_units(summary: LoadSummary) -> int:
     """A load in whole thousandths."""
-    return round(summary.load * LOAD_UNITS)
+    return round(summary.load * LOAD_SCALE)
 
 
 def row_units(summary: LoadSummary, row: str | None = None) -> int:
     """Work of a row of the stave (None: of all rows) in whole tenths of a second."""
     seconds = row_seconds(summary.patterns)
     of = seconds.values() if row is None else (seconds[row],)
-    return sum(round(one * TIME_UNITS) for one in of)
+    return sum(round(one * TIME_SCALE) for one in of)
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,11 +56,11 @@ class Aim:
 def aims_of(rules: Rules, planned: Sequence[int]) -> list[Aim]:
     """The aims of a week whose days carry `planned` loads now (in whole units). Days gone by have none."""
     aims: list[Aim] = []
-    total = sum(planned) / LOAD_UNITS
+    total = sum(planned) / LOAD_SCALE
     if rules.band is not None:
         total = rules.band.middle
         aims.append(Aim("load in the band", "band", None, *_bounds(rules.band.low, rules.band.high)))
-    days = intended(rules, total, [load / LOAD_UNITS for load in planned])
+    days = intended(rules, total, [load / LOAD_SCALE for load in planned])
     for day, wanted in days.items():
         if day in rules.gone_days:
             continue
@@ -73,11 +73,11 @@ def aims_of(rules: Rules, planned: Sequence[int]) -> list[Aim]:
 
 
 def _bounds(low: float, high: float) -> tuple[int, int]:
-    return math.ceil(low * LOAD_UNITS - BOUND_EPS), math.floor(high * LOAD_UNITS + BOUND_EPS)
+    return math.ceil(low * LOAD_SCALE - BOUND_EPS), math.floor(high * LOAD_SCALE + BOUND_EPS)
 
 
 def _target_aim(target: Target) -> Aim:
-    units = 60 * TIME_UNITS if target.by == "minutes" else SHARE_UNITS
+    units = 60 * TIME_SCALE if target.by == "minutes" else SHARE_SCALE
     low = None if target.low is None else math.ceil(target.low * units - BOUND_EPS)
     high = None if target.high is None else math.floor(target.high * units + BOUND_EPS)
     return Aim(f"target of {target.row}", "target", None, low, high, target.row, target.by == "share")
@@ -91,7 +91,7 @@ def is_met(aim: Aim, summaries: Sequence[tuple[int, LoadSummary]]) -> bool:
         if aim.share:
             # A share of nothing is none: it meets no lower bound.
             unit = sum(row_units(one) for _, one in summaries)
-            value *= SHARE_UNITS
+            value *= SHARE_SCALE
             if unit == 0:
                 return not aim.low
         return (aim.low is None or value >= aim.low * unit) and (aim.high is None or value <= aim.high * unit)

@@ -14,14 +14,14 @@ from finetally.core.edits.edit import Edit, EditError, SetEdit, apply_edits
 from finetally.core.formats.table import BY_KEY
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
-from finetally.core.movements.patterns import EIGHT_ROWS, ROW_OF
+from finetally.core.movements.patterns import EIGHT_ROWS, MAIN_SHARE, ROW_OF
 from finetally.core.session.entries import steps_in
 from finetally.core.session.ids import with_ids
 from finetally.core.session.parts import written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
-from finetally.core.week.planned_load import MAIN_SHARE, LoadSummary, summary_of
+from finetally.core.week.planned_load import LoadSummary, summary_of
 
 MOST_ALTERNATIVES = 60
 """Of one session: more would be figured for nothing, the solver picks one."""

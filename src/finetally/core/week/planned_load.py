@@ -6,13 +6,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
 
-from finetally.core.movements.patterns import EIGHT_ROWS, ROW_OF
+from finetally.core.movements.patterns import EIGHT_ROWS, MAIN_SHARE, ROW_OF
 from finetally.core.tally.measure import Tally
 
 HARD_SET_EFFORT = 7.0
 """A visit at this effort or above is a hard set."""
-MAIN_SHARE = 0.5
-"""A movement mainly works a row that at least half of it belongs to."""
 
 
 @dataclass(frozen=True, slots=True)

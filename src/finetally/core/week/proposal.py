@@ -11,6 +11,8 @@ from finetally.core.week.alternatives import Alternative
 from finetally.core.week.load import WEEK
 from finetally.core.week.planned_load import PlannedLoad
 
+Choice = Mapping[str, tuple[int, int]]
+"""By the key of a slot: the number of the version that is chosen, and its day (0 to 6)."""
 UNMET, EDIT, MOVE_COST = 1_000_000, 10_000, 5
 """One aim unmet outweighs all edits, one edit outweighs all weights; a move weighs by its days."""
 
@@ -53,7 +55,7 @@ class Levelled:
     where no week that keeps the rules was found in time.
     """
 
-    chosen: Mapping[str, tuple[int, int]] = field(default_factory=dict)
+    chosen: Choice = field(default_factory=dict)
     edits: tuple[LevelEdit, ...] = ()
     met: tuple[str, ...] = ()
     unmet: tuple[str, ...] = ()
@@ -85,7 +87,7 @@ class SearchObserver:
 
     def __init__(self) -> None:
         self.found = 0
-        self.best: Mapping[str, tuple[int, int]] | None = None
+        self.best: Choice | None = None
         self.price: int | None = None
         self.stopped = False
         self._solver: Any = None
@@ -106,7 +108,7 @@ class SearchObserver:
         if self.stopped:
             solver.stop_search()
 
-    def note(self, chosen: Mapping[str, tuple[int, int]], price: int) -> None:
+    def note(self, chosen: Choice, price: int) -> None:
         """A better answer than those before was found."""
         self.found += 1
         self.best, self.price = chosen, price
@@ -123,7 +125,7 @@ def move_words(day: int, to: int) -> str:
     return f"moves from day {day + 1} to day {to + 1}"
 
 
-def entries_of(slots: Sequence[Slot], chosen: Mapping[str, tuple[int, int]], begins: date) -> list[PlannedLoad]:
+def entries_of(slots: Sequence[Slot], chosen: Choice, begins: date) -> list[PlannedLoad]:
     """The week's planned loads with versions and days as chosen; slots that are not named stay as they are."""
     made = []
     for slot in slots:
@@ -145,7 +147,7 @@ def taken(slots: Sequence[Slot], edits: Sequence[LevelEdit]) -> dict[str, tuple[
     return chosen
 
 
-def edits_of(slots: Sequence[Slot], chosen: Mapping[str, tuple[int, int]]) -> tuple[LevelEdit, ...]:
+def edits_of(slots: Sequence[Slot], chosen: Choice) -> tuple[LevelEdit, ...]:
     """The edits that make a choice out of the plan."""
     edits: list[LevelEdit] = []
     for slot in slots:

@@ -6,7 +6,7 @@ For any choice of versions and days: the plan as it is, the leveller's answer, a
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -15,9 +15,7 @@ from finetally.core.week.clash import clash_of
 from finetally.core.week.load import WEEK, is_hard
 from finetally.core.week.plan import Rules
 from finetally.core.week.planned_load import LoadSummary, PlannedLoad
-from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Slot, entries_of
-
-Choice = Mapping[str, tuple[int, int]]
+from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Choice, Slot, entries_of
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,12 +13,12 @@ from datetime import date, timedelta
 from functools import partial
 from typing import Any
 
-from finetally.core.week.aims import LOAD_UNITS, SHARE_UNITS, Aim, aims_of, load_units, row_units
+from finetally.core.week.aims import LOAD_SCALE, SHARE_SCALE, Aim, aims_of, load_units, row_units
 from finetally.core.week.clash import enough
 from finetally.core.week.load import WEEK, is_hard
 from finetally.core.week.plan import Rules
 from finetally.core.week.planned_load import LoadSummary, PlannedLoad, hours_between
-from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, SearchLimit, SearchObserver, Slot
+from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Choice, SearchLimit, SearchObserver, Slot
 from finetally.core.week.review import planned_day_loads, stays
 
 SEED = 20
@@ -33,7 +33,6 @@ RULE_WORDS = {
     "clashes": "hours between the same pattern or joint",
     "landings": "the week's landings at most",
 }
-Choice = dict[str, tuple[int, int]]
 
 
 def _is_strong(name: str, summary: LoadSummary) -> bool:
@@ -214,7 +213,7 @@ class Leveller:
             for day, is_on in days.items() if is_hard_one is not None else ():
                 self.model.add_bool_or(is_on.negated(), is_hard_one.negated(), hard[day])
         if self.rules.hard_load is not None:
-            most = math.floor(self.rules.hard_load * LOAD_UNITS + SHARE_EPS)
+            most = math.floor(self.rules.hard_load * LOAD_SCALE + SHARE_EPS)
             for day in range(WEEK):
                 self.model.add(self._load(day) <= most).only_enforce_if(hard[day].negated())
         return hard
@@ -269,7 +268,7 @@ class Leveller:
             value = self._sum(lambda summary: row_units(summary, aim.row))
             if aim.share:
                 unit = self._sum(row_units)
-                value = SHARE_UNITS * value
+                value = SHARE_SCALE * value
                 if aim.low:
                     self.model.add(unit >= 1).only_enforce_if(met)
         else:

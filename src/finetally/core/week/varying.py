@@ -5,11 +5,11 @@ from __future__ import annotations
 import itertools
 from collections.abc import Mapping, Sequence
 
-from finetally.core.week.aims import LOAD_UNITS, load_units, varied
+from finetally.core.week.aims import LOAD_SCALE, load_units, varied
 from finetally.core.week.load import WEEK
 from finetally.core.week.plan import Rules
-from finetally.core.week.proposal import Slot
-from finetally.core.week.review import Choice, stays
+from finetally.core.week.proposal import Choice, Slot
+from finetally.core.week.review import stays
 
 
 def _chunks(loads: Sequence[int], most: int) -> list[int]:
@@ -67,7 +67,7 @@ def _worth(slots: Sequence[Slot], rules: Rules, chosen: Choice) -> tuple[bool, b
         version, day = chosen[slot.key]
         days[day] += load_units(slot.versions[version].summary)
     band = rules.band
-    inside = band is None or band.low <= sum(days) / LOAD_UNITS <= band.high
+    inside = band is None or band.low <= sum(days) / LOAD_SCALE <= band.high
     return varied(days), inside
 
 

@@ -54,7 +54,7 @@ def _me(request: HttpRequest) -> MeOut:
 REFUSALS = {400: ProblemOut, 401: ProblemOut, 403: ProblemOut, 429: ProblemOut, 503: ProblemOut}
 MOST_HASHES = 2
 """Passwords that a process looks at at the same time: each takes a fifth of a second, on purpose."""
-KEPT_FOR = timedelta(days=30)
+ATTEMPTS_KEPT_FOR = timedelta(days=30)
 """How long wrong passwords are remembered."""
 _hashing = threading.BoundedSemaphore(MOST_HASHES)
 
@@ -82,10 +82,10 @@ def sign_in(request: HttpRequest, data: SignIn) -> MeOut | HttpResponse:
         if getattr(request, "axes_locked_out", False):
             minutes = int(settings.AXES_COOLOFF_TIME.total_seconds() // 60)
             wait = f"Too many wrong passwords. Wait {minutes} minutes, then try again."
-            return problem_response(429, "too-many-tries", wait)
+            return problem_response(429, "too-many-attempts", wait)
         return problem_response(401, "sign-in", "That name and password do not go together.")
     login(request, user)
-    AccessAttempt.objects.filter(attempt_time__lt=timezone.now() - KEPT_FOR).delete()
+    AccessAttempt.objects.filter(attempt_time__lt=timezone.now() - ATTEMPTS_KEPT_FOR).delete()
     return _me(request)
 
 

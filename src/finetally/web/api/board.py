@@ -20,7 +20,7 @@ from finetally.core.wall.text.several import sessions_in
 from finetally.core.wall.told import new_names, told_of
 from finetally.web.api.figures import REFUSALS, DocumentIn, json_answer
 from finetally.web.api.jobs import JobOut, job_out
-from finetally.web.api.openapi import Document
+from finetally.web.api.openapi import DocumentBody
 from finetally.web.api.request import ActorRequest
 from finetally.web.squads.actor import Right
 from finetally.web.squads.use_cases import context_for
@@ -36,7 +36,7 @@ class BoardIn(Schema):
     """
 
     text: str = Field(max_length=MAX_BYTES)
-    before: Document | None = None
+    before: DocumentBody | None = None
     squad: int | None = None
     settled: dict[str, int] = Field(default={}, max_length=500)
 
@@ -108,7 +108,7 @@ class BoardOut(Schema):
     `notes`: lines that are kept as notes. `sessions`: the texts of several sessions, where days or dates part them.
     """
 
-    document: Document | None
+    document: DocumentBody | None
     assumed: list[AssumedOut]
     unread: list[UnreadOut]
     notes: list[int]

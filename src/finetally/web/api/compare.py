@@ -8,7 +8,6 @@ from typing import Any, Literal
 from django.conf import settings
 from django.http import HttpResponse
 from ninja import Router, Schema
-from pydantic import TypeAdapter
 
 from finetally.core.compare.columns import Column
 from finetally.core.compare.ingredients import NoIngredientsError
@@ -25,7 +24,7 @@ from finetally.core.compare.sweep import NotSweptError, sweep, sweep_values, tur
 from finetally.core.compare.typed import TypedMovements
 from finetally.core.compare.use import use_edits
 from finetally.core.compare.wishes import MATTERS, NAMED_WISHES, Wish
-from finetally.core.edits.edit import Edit
+from finetally.core.edits.edit import EDIT_LIST
 from finetally.core.figures import printed
 from finetally.core.formats.table import BY_KEY
 from finetally.core.session.budget import OverBudgetError, budget_of
@@ -64,7 +63,6 @@ from finetally.web.training.shapes import own_shapes
 from finetally.web.training.use_cases import sessions_for_comparison
 
 router = Router()
-EDITS: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
 
 
 def _refused(place: str, error: Exception) -> DocumentError:
@@ -253,4 +251,4 @@ def use(request: ActorRequest, data: UseIn) -> HttpResponse:
         edits = use_edits(data.document, data.source, data.entries, data.how)
     except LookupError as error:
         raise _refused("source", error) from None
-    return json_answer({"edits": EDITS.dump_python(edits, mode="json")})
+    return json_answer({"edits": EDIT_LIST.dump_python(edits, mode="json")})

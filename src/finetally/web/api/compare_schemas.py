@@ -17,9 +17,9 @@ from finetally.core.compare.sweep import SweepPoint, Turn
 from finetally.core.compare.typed import TypedMovements, read_movements
 from finetally.core.compare.wishes import Way, Wish
 from finetally.core.edits.edit import Edit
+from finetally.core.session.movement import MovementKey
 from finetally.core.session.problems import DocumentError, Problem, shown
-from finetally.web.api.library import MovementKey
-from finetally.web.api.openapi import Document
+from finetally.web.api.openapi import DocumentBody
 from finetally.web.plan.placing import Placing
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext
@@ -64,7 +64,7 @@ class StartIn(Schema):
     `text`: movements as typed on a wall, with their doses or without. `people`: how many do it together.
     """
 
-    document: Document | None = None
+    document: DocumentBody | None = None
     source: list[int | str] | None = Field(None, max_length=100)
     movements: list[MovementKey] = Field(default=[], max_length=40)
     text: str = Field("", max_length=4_000)
@@ -159,7 +159,7 @@ class SweepOut(Schema):
 class UseIn(Schema):
     """Entries to put in the place of others, or after them."""
 
-    document: Document
+    document: DocumentBody
     source: list[int | str] = Field(min_length=1, max_length=100)
     entries: list[dict[str, Any]] = Field(min_length=1, max_length=20)
     how: Literal["replace", "insert"] = "replace"

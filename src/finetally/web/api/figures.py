@@ -19,7 +19,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.tally.explain.explain import explain
 from finetally.core.tally.explain.node import Explanation, UnknownFigureError
 from finetally.core.tally.stave import Stave
-from finetally.web.api.openapi import Document
+from finetally.web.api.openapi import DocumentBody
 from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
@@ -37,7 +37,7 @@ class DocumentIn(Schema):
     `methods` holds only what differs from the squad's, for this answer alone.
     """
 
-    document: Document
+    document: DocumentBody
     squad: int | None = None
     given: Given = Given()
     methods: dict[str, Any] = {}
@@ -50,7 +50,7 @@ class DocumentIn(Schema):
 class AgainstIn(Schema):
     """What figures are held against: another document (default: the same), another day (default: a plain one)."""
 
-    document: Document | None = None
+    document: DocumentBody | None = None
     given: Given = Given()
 
 

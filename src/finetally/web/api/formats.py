@@ -15,12 +15,13 @@ from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import CannotMakeError, FormatParams, choices, is_open, param_spec, schema_of
 from finetally.core.formats.remake import remade
 from finetally.core.formats.table import BY_KEY, FORMATS, make
+from finetally.core.session.movement import MovementKey
 from finetally.core.session.parts import parse_entry, written
 from finetally.core.session.problems import Problem
 from finetally.core.session.reading import parse_session
 from finetally.core.session.values import POUND_KG
 from finetally.web.api.figures import json_answer
-from finetally.web.api.library import MovementKey, library_with
+from finetally.web.api.library import library_with
 from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right

@@ -2,15 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
-
-from pydantic import Field
+from typing import Any
 
 from finetally.core.movements.library import Library
 from finetally.core.session.reading import parse_session
-
-MovementKey = Annotated[str, Field(min_length=1, max_length=120)]
-"""A movement's key, as a step takes it."""
 
 
 def library_with(library: Library, definitions: list[dict[str, Any]]) -> Library:

@@ -13,7 +13,7 @@ MARK = "x-core-schema"
 Movement = Annotated[dict[str, Any], WithJsonSchema({"type": "object", MARK: "MovementDef"})]
 """A movement's definition as the library writes it."""
 
-Document = Annotated[dict[str, Any], WithJsonSchema({"type": "object", MARK: "Session"})]
+DocumentBody = Annotated[dict[str, Any], WithJsonSchema({"type": "object", MARK: "Session"})]
 """A session document as written: read by the core, not by the API's models."""
 
 

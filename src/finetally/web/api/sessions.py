@@ -13,7 +13,7 @@ from pydantic import Field
 from finetally.core.compare.differences import Difference
 from finetally.core.session.limits import MAX_BYTES
 from finetally.web.api.figures import json_answer
-from finetally.web.api.openapi import Document
+from finetally.web.api.openapi import DocumentBody
 from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut
 from finetally.web.training import exchange, listing, use_cases
@@ -57,20 +57,20 @@ class SessionOut(Schema):
     etag: str
     saved_at: datetime
     saved_by: str
-    document: Document
+    document: DocumentBody
 
 
 class CreateIn(Schema):
     """A new session's document; in one's first squad unless another is named."""
 
-    document: Document
+    document: DocumentBody
     squad: int | None = None
 
 
 class SaveIn(Schema):
     """A document, the state it was made from, and a name that the browser tab gave itself."""
 
-    document: Document
+    document: DocumentBody
     base: str = Field(max_length=64)
     tab: str = Field(max_length=64)
     keep: bool = False
@@ -91,7 +91,7 @@ class RevisionItem(Schema):
 class RevisionOut(RevisionItem):
     """A version with its document."""
 
-    document: Document
+    document: DocumentBody
 
 
 class SavedOut(Schema):

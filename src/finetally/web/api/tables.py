@@ -15,10 +15,10 @@ from finetally.core.checks.table import CHECKS
 from finetally.core.movements.near import near_to
 from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY
 from finetally.core.session.limits import MAX_BYTES
-from finetally.core.session.movement import FINE_PATTERNS
+from finetally.core.session.movement import FINE_PATTERNS, MovementKey
 from finetally.core.tables import NamedKey
 from finetally.web.api.figures import json_answer
-from finetally.web.api.library import MovementKey, library_with
+from finetally.web.api.library import library_with
 from finetally.web.api.openapi import Movement
 from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut

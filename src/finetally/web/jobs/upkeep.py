@@ -10,7 +10,7 @@ from django_tasks_db.models import DBTaskResult
 
 from finetally.web.jobs.models import Job, JobState
 
-KEPT_FOR = timedelta(days=1)
+JOBS_KEPT_FOR = timedelta(days=1)
 """Jobs stay so long after they were asked for: a proposal can be taken until then."""
 
 
@@ -25,7 +25,7 @@ def mark_broken() -> int:
 
 def prune() -> int:
     """Drop jobs that are older than a day, and the queue's own rows. Returns how many jobs."""
-    before = timezone.now() - KEPT_FOR
+    before = timezone.now() - JOBS_KEPT_FOR
     with transaction.atomic():
         dropped, _ = Job.objects.filter(created_at__lt=before).exclude(state=JobState.RUNNING).delete()
         DBTaskResult.objects.filter(enqueued_at__lt=before).exclude(status="RUNNING").delete()

@@ -9,6 +9,7 @@ from typing import Any
 
 from django.conf import settings
 
+from finetally.core.edits.edit import EDIT_LIST
 from finetally.core.week.alternatives import COST, Alternative, alternatives_of
 from finetally.core.week.balance import WeekRow, week_rows
 from finetally.core.week.clash import Clash, clashes
@@ -17,6 +18,7 @@ from finetally.core.week.load import WEEK, WeekLoad, week_load
 from finetally.core.week.plan import Rules
 from finetally.core.week.proposal import (
     MOVE_COST,
+    Choice,
     Levelled,
     SearchLimit,
     SearchObserver,
@@ -28,11 +30,9 @@ from finetally.core.week.review import RuleBreak, breaks, review
 from finetally.core.week.solver import RULE_WORDS
 from finetally.web.jobs.work import JobHandle
 from finetally.web.plan.refigure import aged, refigure
-from finetally.web.plan.summaries import EDITS, documents_of, start_of, state_of, summary_from_json, summary_json
+from finetally.web.plan.summaries import documents_of, start_of, state_of, summary_from_json, summary_json
 from finetally.web.plan.week import PlannedWeek, away_of, read_week, today_of
 from finetally.web.squads.figuring_context import FiguringContext, context_of
-
-Choice = Mapping[str, tuple[int, int]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -198,7 +198,7 @@ class _AnswerMaker:
                 versions[slot.key] = {
                     "what": one.what,
                     "summary": summary_json(one.summary),
-                    "edits": EDITS.dump_python(one.edits, mode="json"),
+                    "edits": EDIT_LIST.dump_python(list(one.edits), mode="json"),
                 }
         return {"versions": versions, "sessions": sorted(slot.key for slot in self.slots if slot.hall)}
 

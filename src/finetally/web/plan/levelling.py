@@ -11,7 +11,7 @@ from uuid import UUID
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from finetally.core.edits.edit import EditError, apply_edits
+from finetally.core.edits.edit import EDIT_LIST, EditError, apply_edits
 from finetally.core.week.alternatives import Alternative
 from finetally.core.week.proposal import LevelEdit, move_words, taken
 from finetally.web.jobs.models import Job
@@ -20,7 +20,6 @@ from finetally.web.plan.entries import wrong
 from finetally.web.plan.leveller import WeekOutcome, rules_for, slots_of, week_outcome
 from finetally.web.plan.models import Change, Entry
 from finetally.web.plan.summaries import (
-    EDITS,
     SummarisedDocument,
     documents_of,
     inside,
@@ -159,11 +158,11 @@ def _made(
     day = None if edit.day is None else begins + timedelta(days=edit.day)
     if edit.version is None or document is None:
         return _Made(day)
-    forward = EDITS.validate_python(job.private["versions"][edit.slot]["edits"])
+    forward = EDIT_LIST.validate_python(job.private["versions"][edit.slot]["edits"])
     after, inverse = apply_edits(document, forward)
     # A movement that was swapped in gets its definition inside, as the others have.
     after = inside(after, context)
-    return _Made(day, after, summarise(after, context), EDITS.dump_python(tuple(inverse), mode="json"))
+    return _Made(day, after, summarise(after, context), EDIT_LIST.dump_python(inverse, mode="json"))
 
 
 def undo(actor: Actor, change_id: int, number: int) -> Change:
@@ -204,7 +203,7 @@ def _undone(
     if before is not None and before[0].sequence == entry.sequence:
         return change, entry, before[1]
     try:
-        document, _ = apply_edits(entry.document, EDITS.validate_python(item["inverse"]))
+        document, _ = apply_edits(entry.document, EDIT_LIST.validate_python(item["inverse"]))
     except EditError as error:
         raise wrong("item", str(error), "an entry that nobody has changed since") from None
     return change, entry, _Made(day, document, summarise(document, context_of(change.squad)))

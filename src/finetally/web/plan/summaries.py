@@ -9,10 +9,7 @@ from typing import Any, NamedTuple
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from pydantic import TypeAdapter
-
 from finetally.core import CORE_VERSION
-from finetally.core.edits.edit import Edit
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.core.week.planned_load import LoadSummary, PatternLoad, PlannedLoad, other_training, summary_of
@@ -20,7 +17,6 @@ from finetally.web.plan.models import Attendance, Entry
 from finetally.web.squads.figuring_context import FiguringContext
 from finetally.web.versions import version_of
 
-EDITS: TypeAdapter[tuple[Edit, ...]] = TypeAdapter(tuple[Edit, ...])
 SCALAR_FIELDS = ("load", "effort", "minutes", "work_s", "volume_kg", "hard_sets", "left_s", "right_s")
 KIND_FIELDS = ("reps", "landings")
 KEPT_VERSION = 2

@@ -5,11 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
-from finetally.core.wall.blocks.draft import Draft
+from finetally.core.wall.blocks.draft import BlockJson, Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
 from finetally.core.wall.items.item import Item
-
-BlockJson = dict[str, Any]
 
 
 def amrap_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[BlockJson]:

@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
 
 from finetally.core.movements.library import Library
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.amraps import amrap_blocks
-from finetally.core.wall.blocks.draft import Draft
+from finetally.core.wall.blocks.draft import BlockJson, Draft
 from finetally.core.wall.blocks.easy import easy_rest
 from finetally.core.wall.blocks.rounds import round_blocks
 from finetally.core.wall.blocks.starts import every_clock
@@ -20,8 +19,7 @@ from finetally.core.wall.items.names import Names
 from finetally.core.wall.tokens.tokens import Token
 from finetally.core.wall.unread import Unread
 
-BlockJson = dict[str, Any]
-MACHINE_KEYS = (("the rowing machine", "row"), ("the bike", "bike"), ("the ski machine", "ski"))
+CALORIE_MACHINES = (("the rowing machine", "row"), ("the bike", "bike"), ("the ski machine", "ski"))
 """What counts calories, the commonest first."""
 
 
@@ -128,8 +126,8 @@ class Builder:
 
     def _machine(self, item: Item) -> None:
         """`12 cal` and no more: which machine counts them is asked."""
-        names = [name for name, _ in MACHINE_KEYS]
-        word = MACHINE_KEYS[self._assumed.pick("calories", item.row, f"{item.reps} cal", names)][1]
+        names = [name for name, _ in CALORIE_MACHINES]
+        word = CALORIE_MACHINES[self._assumed.pick("calories", item.row, f"{item.reps} cal", names)][1]
         item.words = [Token("W", word, word, item.first, item.first)]
 
     def _dress(self, block: BlockJson, draft: Draft) -> None:

@@ -8,6 +8,9 @@ from typing import Any
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.tokens.rules import Fact
 
+BlockJson = dict[str, Any]
+"""A block as a document writes it, while it is put together."""
+
 
 @dataclass(slots=True)
 class Draft:

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from typing import Any
 
+from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.amraps import amrap_blocks
-from finetally.core.wall.blocks.draft import Draft
+from finetally.core.wall.blocks.draft import BlockJson, Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
-from finetally.core.wall.blocks.straight import DOSE_KEYS, rest_by_ratio
+from finetally.core.wall.blocks.straight import rest_by_ratio
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.unread import Unread
 
-BlockJson = dict[str, Any]
 EVEN = 0.02
 """How much of a round may be missing for it to count as one that fits."""
 

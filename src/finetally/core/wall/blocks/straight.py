@@ -4,13 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
+from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.wall.assumptions import Assumptions
-from finetally.core.wall.blocks.draft import Draft
+from finetally.core.wall.blocks.draft import BlockJson, Draft
 from finetally.core.wall.blocks.steps import StepMaker
 from finetally.core.wall.items.item import Item
-
-BlockJson = dict[str, Any]
-DOSE_KEYS = ("reps", "seconds", "metres")
 
 
 def set_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[BlockJson]:

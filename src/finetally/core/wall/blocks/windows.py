@@ -6,11 +6,9 @@ from collections.abc import Sequence
 from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
-from finetally.core.wall.blocks.draft import Draft
+from finetally.core.wall.blocks.draft import BlockJson, Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
 from finetally.core.wall.items.item import Item
-
-BlockJson = dict[str, Any]
 
 
 def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> BlockJson:

@@ -17,6 +17,10 @@ BARE_REST_SECONDS_FROM = 10
 """A bare number after rest, off or on is seconds from here on, minutes below."""
 
 
+FactValue = dict[str, Any] | None
+"""What a rule makes of its tokens; None: it does not hold after all."""
+
+
 @dataclass(slots=True)
 class Fact:
     """What a line says of how time passes: its kind, its values, and which tokens said it."""

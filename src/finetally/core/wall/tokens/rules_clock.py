@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Any
+from finetally.core.wall.tokens.rules import FactValue, TokenMatch, rule
 
-from finetally.core.wall.tokens.rules import TokenMatch, rule
-
-FactValue = dict[str, Any] | None
 SHORTEST_WINDOW_S = 10
 """`20/10` is work and rest; with less it is two numbers of something else."""
 LONGEST_BARE_S = 180

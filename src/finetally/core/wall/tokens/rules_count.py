@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any
-
-from finetally.core.wall.tokens.rules import TokenMatch, rule
+from finetally.core.wall.tokens.rules import FactValue, TokenMatch, rule
 from finetally.core.wall.tokens.rules_clock import slashed
 
-FactValue = dict[str, Any] | None
 SHORTEST_STRAIGHT_S = 240
 """A shorter time without a rest is a dose, not the length of a block."""
 

@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Any
+from finetally.core.wall.tokens.rules import FactValue, TokenMatch, rule
 
-from finetally.core.wall.tokens.rules import TokenMatch, rule
-
-FactValue = dict[str, Any] | None
 BETWEEN_MOVEMENTS = frozenset(
     {"exercise", "exercises", "movement", "movements", "move", "moves", "lift", "lifts", "stations", "each", "them"}
 )

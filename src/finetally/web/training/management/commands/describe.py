@@ -9,7 +9,7 @@ from finetally.core.session.schema import session_schema
 from finetally.core.unfold.schema import tape_schema
 from finetally.web.api.api import openapi_document
 
-TABLE = "## The table"
+TABLE_HEADING = "## The table"
 """What follows it in docs/formats.md is written from the code."""
 
 
@@ -32,6 +32,6 @@ class Command(BaseCommand):
             self.stdout.write(f"wrote {path}")
         path = options["into"] / "formats.md"
         if path.exists():
-            head = path.read_text("utf-8").partition(TABLE)[0]
-            path.write_text(f"{head}{TABLE}\n\n{formats_table()}", encoding="utf-8")
+            head = path.read_text("utf-8").partition(TABLE_HEADING)[0]
+            path.write_text(f"{head}{TABLE_HEADING}\n\n{formats_table()}", encoding="utf-8")
             self.stdout.write(f"wrote {path}")
