@@ -55,21 +55,21 @@ def test_every_value_is_the_published_figure_of_the_columns_document() -> None:
         if column["why"] is not None:
             continue
         made = figures(parse_session(column["document"]), library=LIBRARY)
-        for row in ROWS:
-            if row.figure is not None and row.key != "landings":
-                assert column["values"][row.key] == value_at(made, row.figure), row.key
+        for key, row in ROWS.items():
+            if row.figure is not None and key != "landings":
+                assert column["values"][key] == value_at(made, row.figure), key
         assert column["values"]["landings"] == sum(made["landings"].values())
 
 
 def test_every_row_opens_to_its_value() -> None:
     column = columns_of(ComparisonRequest(WHOLE), ["rounds-against-the-clock"])["rounds-against-the-clock"]
     t = tally(parse_session(column["document"]), library=LIBRARY)
-    for row in ROWS:
-        value = column["values"][row.key]
+    for key, row in ROWS.items():
+        value = column["values"][key]
         if row.figure is not None and value:
             opened = explain_tally(t, row.figure)
-            assert opened["value"] == pytest.approx(value), row.key
-            assert evaluate(opened, t.methods.effort_scale) == pytest.approx(value), row.key
+            assert opened["value"] == pytest.approx(value), key
+            assert evaluate(opened, t.methods.effort_scale) == pytest.approx(value), key
 
 
 def test_differences_are_to_the_plan() -> None:
@@ -292,7 +292,7 @@ def test_what_cannot_be_is_not_ranked_and_a_wish_for_no_row_is_refused() -> None
     assert [one["column"] for one in pick([COLUMNS[0], None], [])["ranked"]] == [0]
     with pytest.raises(KeyError):
         pick(COLUMNS, [Wish("beauty", "high")])
-    assert all(one.wish.row in {row.key for row in ROWS} for one in NAMED_WISHES)
+    assert all(one.wish.row in ROWS for one in NAMED_WISHES)
 
 
 numbers = st.one_of(st.none(), st.integers(0, 20).map(float))

@@ -2648,6 +2648,38 @@ export interface components {
             /** Schools */
             schools: components["schemas"]["SchoolOut"][];
             phrases: components["schemas"]["PhrasesOut"];
+            /** Figures */
+            figures: components["schemas"]["TallyFigureOut"][];
+        };
+        /**
+         * TallyFigureOut
+         * @description A figure that the tally tells in a line: the published figure by its dotted name, its label, unit and family.
+         *
+         *     It is left out where the figure `unless_same_as` has the same value. `when`: it is told always, where there
+         *     is a value (`there`), or where that is `above-zero`.
+         */
+        TallyFigureOut: {
+            /** Figure */
+            figure: string;
+            /** Label */
+            label: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "s" | "share" | "ratio" | "count" | "reps" | "per-min" | "kg" | "effort" | "load" | "split";
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "time" | "volume" | "effort" | "balance" | "plan";
+            /** Unless Same As */
+            unless_same_as: string | null;
+            /**
+             * When
+             * @enum {string}
+             */
+            when: "always" | "there" | "above-zero";
         };
         /**
          * CheckRow

@@ -104,4 +104,5 @@ export type WrittenText = S['TextOut']
 /** A body by the name that the description of the API gives it. */
 export type Body<Name extends keyof S> = S[Name]
 export type Tables = S['TablesOut']
+export type TallyFigure = S['TallyFigureOut']
 export type Named = S['NamedOut']

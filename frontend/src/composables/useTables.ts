@@ -22,6 +22,7 @@ const NOTHING: Tables = {
   currencies: [],
   schools: [],
   phrases: { heads: [], phrases: [], qualities: [] },
+  figures: [],
 }
 
 /** All that has a name in every squad: parts, efforts, sides, schools, currencies, phrases. Empty until it is there. */
@@ -42,7 +43,7 @@ export const useTables = createSharedComposable(() => {
   return { tables, labelOf, choicesOf }
 })
 /** The lists of the tables that are keys with their words. */
-export type ListName = Exclude<keyof Tables, 'schools' | 'phrases'>
+export type ListName = Exclude<keyof Tables, 'schools' | 'phrases' | 'figures'>
 
 /** The table of named formats, asked for once. */
 export const useFormats = createSharedComposable(() => {

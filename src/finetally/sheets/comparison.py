@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from finetally.core.compare.columns import Column
-from finetally.core.compare.rows import ROWS, ComparisonRow
+from finetally.core.compare.rows import ROWS
+from finetally.core.tally.figure_table import FigureSpec
 from finetally.sheets.cells import Cell, book_bytes, csv_text, safe
 
 UNITS = {
@@ -16,17 +17,17 @@ NUMBER_FORMATS = {"s": "[m]:ss", "share": "0 %", "ratio": "0.00", "per-min": "0.
 WIDEST = 34
 
 
-def _lines(columns: Sequence[Column]) -> list[tuple[str, str, list[Cell], ComparisonRow | None]]:
+def _lines(columns: Sequence[Column]) -> list[tuple[str, str, list[Cell], FigureSpec | None]]:
     """Every line: what it is, its unit, a value a column, and the row it comes from."""
-    lines: list[tuple[str, str, list[Cell], ComparisonRow | None]] = [
+    lines: list[tuple[str, str, list[Cell], FigureSpec | None]] = [
         ("How it goes", "", ["; ".join(c["wall"]) or c["why"] or "" for c in columns], None),
         ("Left over", "as held", [c["left"] for c in columns], None),
     ]
-    for row in ROWS:
-        lines.append((row.label, UNITS[row.unit], [c["values"].get(row.key) for c in columns], row))
-        if any(row.key in c["spread"] for c in columns):
+    for key, row in ROWS.items():
+        lines.append((row.label, UNITS[row.unit], [c["values"].get(key) for c in columns], row))
+        if any(key in c["spread"] for c in columns):
             for end in ("low", "high"):
-                ends: list[Cell] = [c["spread"][row.key][end] if row.key in c["spread"] else None for c in columns]
+                ends: list[Cell] = [c["spread"][key][end] if key in c["spread"] else None for c in columns]
                 lines.append((f"{row.label}, {end}est", UNITS[row.unit], ends, row))
     lines.append(("Checks say", "", ["; ".join(k["text"] for k in c["checks"]) for c in columns], None))
     return lines

@@ -16,9 +16,12 @@ defineProps<{ trouble: string }>()
 const { figures, wrong, methods, trying } = useBench()
 
 const big = useBigFigures(figures)
-const families = useFamilies(figures)
 const beams = computed(() => Object.entries(figures.value?.balance.beams ?? {}))
 const { tables } = useTables()
+const families = useFamilies(
+  figures,
+  computed(() => tables.value.figures),
+)
 const choices = (school: (typeof tables.value.schools)[number]) => [
   { value: '', label: say.theSquads },
   ...school.choices.map((one) => ({ value: one.key, label: one.label })),

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import { ref } from 'vue'
 
-import type { Figures } from '@/api/types'
+import type { Figures, TallyFigure } from '@/api/types'
 
 import { useBigFigures, useFamilies } from './useTally'
 
@@ -20,10 +20,31 @@ const FIGURES = {
   exits: [],
   blocks: [],
 } as unknown as Figures
+const line = (family: TallyFigure['family'], figure: string, more: Partial<TallyFigure> = {}): TallyFigure => ({
+  figure,
+  label: figure,
+  unit: 's',
+  family,
+  unless_same_as: null,
+  when: 'always',
+  ...more,
+})
+const TABLE = ref<TallyFigure[]>([
+  line('time', 'headline.density', { unit: 'share' }),
+  line('time', 'headline.total_s', { unless_same_as: 'total_s' }),
+  line('time', 'total_s'),
+  line('time', 'work_s', { unless_same_as: 'headline.work_s' }),
+  line('time', 'density', { unit: 'share', unless_same_as: 'headline.density' }),
+  line('time', 'timetable_s', { unless_same_as: 'total_s' }),
+  line('effort', 'effort.mean_uptake', { unit: 'share' }),
+  line('volume', 'volume_kg', { unit: 'kg' }),
+  line('volume', 'landings.low', { unit: 'count', when: 'above-zero' }),
+  line('volume', 'rates.reps_per_min', { unit: 'per-min', when: 'there' }),
+])
 const said = (figures: Figures): string[] => {
   const of = ref(figures) as never
   const big = useBigFigures(of).value.flatMap((one) => one.parts)
-  const rows = useFamilies(of).value.flatMap((one) => one.rows)
+  const rows = useFamilies(of, TABLE).value.flatMap((one) => one.rows)
   return [...big, ...rows].map((row) => row.figure)
 }
 const changed = (change: object): Figures => ({ ...FIGURES, ...change }) as Figures
@@ -49,7 +70,7 @@ test('what works nothing has no row, low landings are said only where there are 
   expect(all).toContain('balance.rows.squat.share')
   expect(all).not.toContain('balance.rows.pull.share')
   expect(all).not.toContain('landings.low')
-  expect(useFamilies(ref(FIGURES) as never).value.map((one) => one.name)).toEqual([
+  expect(useFamilies(ref(FIGURES) as never, TABLE).value.map((one) => one.name)).toEqual([
     'time',
     'volume',
     'effort',
@@ -58,5 +79,14 @@ test('what works nothing has no row, low landings are said only where there are 
   expect(said(changed({ landings: { low: 3, medium: 0, high: 0 } }))).toContain('landings.low')
 })
 test('without figures nothing is said', () => {
-  expect([useBigFigures(ref(null)).value, useFamilies(ref(null)).value]).toEqual([[], []])
+  expect([useBigFigures(ref(null)).value, useFamilies(ref(null), TABLE).value]).toEqual([[], []])
+})
+test('a line of the table is told in its unit, and left out where it has no value to tell', () => {
+  const rows = useFamilies(ref(FIGURES) as never, TABLE).value.find((one) => one.name === 'volume')?.rows
+  expect(rows?.map((row) => [row.figure, row.value])).toEqual([
+    ['volume_kg', '3,116 kg'],
+    ['rates.reps_per_min', '13.4'],
+  ])
+  expect(said(changed({ rates: { reps_per_min: null } }))).not.toContain('rates.reps_per_min')
+  expect(said(changed({ rates: { reps_per_min: 0 } }))).toContain('rates.reps_per_min')
 })

@@ -1,8 +1,9 @@
 // What the tally says, and in which order: the four big figures, then the families. No figure is said twice.
 import { computed, type Ref } from 'vue'
 
-import type { Figures, Term } from '@/api/types'
+import type { Figures, TallyFigure, Term } from '@/api/types'
 import { clock, percent, ratio, tenth, whole } from '@/words/format'
+import { valueText } from '@/words/rows'
 import { TALLY_PANEL as say } from '@/words/texts/bench'
 
 import type { Lit } from './light'
@@ -56,53 +57,37 @@ export function useBigFigures(figures: Ref<Figures | null>) {
   })
 }
 
-const seconds = (figure: string, label: string, value: number): Row => ({
-  figure,
-  label,
-  value: clock(value),
-  unit: 's',
-})
-const share = (figure: string, label: string, value: number | null): Row => ({
-  figure,
-  label,
-  value: percent(value),
-  unit: 'share',
-})
+/** A published figure by its dotted name; null where there is none. */
+function valueAt(figures: Figures, name: string): number | null {
+  let found: unknown = figures
+  for (const part of name.split('.')) found = (found as Record<string, unknown> | null | undefined)?.[part]
+  return typeof found === 'number' ? found : null
+}
+const OPENS = new Set<string>(['s', 'share', 'kg', 'effort', 'load', 'reps', 'count', 'ratio'])
 
-/** The parts that count first; the whole session only where it is another figure. */
-function timeRows(f: Figures): Row[] {
-  const partly = f.headline.total_s !== f.total_s
-  return [
-    share('headline.density', say.densityMainAndFinisher, f.headline.density),
-    ...(partly ? [seconds('headline.total_s', say.lengthMainAndFinisher, f.headline.total_s)] : []),
-    seconds('total_s', say.lengthWholeSession, f.total_s),
-    ...(f.work_s === f.headline.work_s ? [] : [seconds('work_s', say.workWholeSession, f.work_s)]),
-    ...(f.density === f.headline.density ? [] : [share('density', say.densityWholeSession, f.density)]),
-    ...(f.timetable_s === f.total_s ? [] : [seconds('timetable_s', say.toBookTheHallFor, f.timetable_s)]),
-  ]
+/** Lines of a family, in the order of the table; what would say nothing new is left out, as the table says. */
+function familyRows(figures: Figures, table: readonly TallyFigure[], family: TallyFigure['family']): Row[] {
+  return table
+    .filter((one) => one.family === family)
+    .flatMap((one) => {
+      const value = valueAt(figures, one.figure)
+      const same = one.unless_same_as !== null && value === valueAt(figures, one.unless_same_as)
+      const told = { always: true, there: value !== null, 'above-zero': value !== null && value > 0 }[one.when]
+      if (same || !told) return []
+      const unit = OPENS.has(one.unit) ? (one.unit as Term['unit']) : undefined
+      return [{ figure: one.figure, label: one.label, value: valueText(value, one.unit), unit }]
+    })
 }
-function volumeRows(f: Figures): Row[] {
-  const { low, medium, high } = f.landings
-  return [
-    { figure: 'volume_kg', label: say.volumeLoad, value: `${whole(f.volume_kg)} kg` },
-    ...(low > 0 ? [{ figure: 'landings.low', label: say.landingsLow, value: whole(low) }] : []),
-    { figure: 'landings.medium', label: say.landingsMedium, value: whole(medium) },
-    { figure: 'landings.high', label: say.landingsHigh, value: whole(high) },
-    ...(f.rates.reps_per_min === null
-      ? []
-      : [{ figure: 'rates.reps_per_min', label: say.repsAMinute, value: tenth(f.rates.reps_per_min) }]),
-  ]
-}
-const effortRows = ({ effort }: Figures): Row[] => [
-  share('effort.mean_uptake', say.meanUptake, effort.mean_uptake),
-  share('effort.peak_uptake', say.peakUptake, effort.peak_uptake),
-  seconds('effort.above_80_s', say.timeAbove, effort.above_80_s),
-  { figure: 'effort.load', label: say.sessionLoadEffortMinutes, value: whole(effort.load), unit: 'load' },
-]
 const balanceRows = ({ balance }: Figures): Row[] =>
   Object.entries(balance.rows)
     .filter(([, row]) => row.work_s > 0 || row.share > 0)
-    .map(([name, row]) => ({ ...share(`balance.rows.${name}.share`, name, row.share), lights: { row: name } }))
+    .map(([name, row]) => ({
+      figure: `balance.rows.${name}.share`,
+      label: name,
+      value: percent(row.share),
+      unit: 'share',
+      lights: { row: name },
+    }))
 const exitRows = (f: Figures): Row[] =>
   f.exits.map((exit, index) => {
     const block = f.blocks.find((one) => one.id === exit.before)
@@ -115,14 +100,14 @@ const exitRows = (f: Figures): Row[] =>
   })
 
 /** The families under the big figures; one that has nothing to say is left out. */
-export function useFamilies(figures: Ref<Figures | null>) {
+export function useFamilies(figures: Ref<Figures | null>, table: Ref<readonly TallyFigure[]>) {
   return computed(() => {
     const f = figures.value
     if (!f) return []
     return [
-      { name: 'time', label: say.time, rows: timeRows(f) },
-      { name: 'volume', label: say.volume, rows: volumeRows(f) },
-      { name: 'effort', label: say.effort, rows: effortRows(f) },
+      { name: 'time', label: say.time, rows: familyRows(f, table.value, 'time') },
+      { name: 'volume', label: say.volume, rows: familyRows(f, table.value, 'volume') },
+      { name: 'effort', label: say.effort, rows: familyRows(f, table.value, 'effort') },
       { name: 'balance', label: say.balance, rows: balanceRows(f) },
       { name: 'exits', label: say.exits, rows: exitRows(f) },
     ].filter((family) => family.rows.length > 0)

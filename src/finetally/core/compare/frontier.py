@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from finetally.core.compare.rows import Sense
+from finetally.core.tally.figure_table import Sense
 
 
 def badness(value: float, sense: Sense) -> float:

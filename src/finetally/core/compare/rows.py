@@ -1,62 +1,19 @@
-"""The rows of a comparison: which figures stand side by side, how each is read, and which way is the lighter."""
+"""The rows of a comparison: the values of the figures that stand side by side (core/tally/figure_table.py)."""
 
 from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from types import MappingProxyType
-from typing import Any, Literal
+from typing import Any
 
 from finetally.core.figures import Figures
+from finetally.core.tally.figure_table import FIGURES, FigureSpec
 from finetally.core.tally.kit import kit_needed
 from finetally.core.tally.measure import Tally
 
-RowUnit = Literal["s", "share", "ratio", "count", "reps", "per-min", "kg", "effort", "load", "split"]
-Sense = Literal["more", "less", "even", "none"]
-
-
-@dataclass(frozen=True, slots=True)
-class ComparisonRow:
-    """One row. `figure`: the published figure that opens, by dotted name; `sense`: which way is usually wished for.
-
-    A split is a share from 0 to 1 of what stands first in its label; even is 0.5.
-    """
-
-    key: str
-    label: str
-    unit: RowUnit
-    figure: str | None
-    sense: Sense
-
-
-ROWS: tuple[ComparisonRow, ...] = (
-    ComparisonRow("total", "Total", "s", "total_s", "less"),
-    ComparisonRow("timetable", "Timetable", "s", "timetable_s", "less"),
-    ComparisonRow("work", "Work", "s", "work_s", "more"),
-    ComparisonRow("density", "Density", "share", "density", "more"),
-    ComparisonRow("work-to-rest", "Work to rest", "ratio", "work_to_rest", "more"),
-    ComparisonRow("called", "Reps called", "reps", "reps.called", "more"),
-    ComparisonRow("paced", "Reps paced", "reps", "reps.paced", "more"),
-    ComparisonRow("guessed", "Reps guessed", "reps", "reps.estimated", "more"),
-    ComparisonRow("reps-per-min", "Reps a minute", "per-min", "rates.reps_per_min", "more"),
-    ComparisonRow("volume", "Volume load", "kg", "volume_kg", "more"),
-    ComparisonRow("mean-uptake", "Mean uptake", "share", "effort.mean_uptake", "less"),
-    ComparisonRow("peak-uptake", "Peak uptake", "share", "effort.peak_uptake", "less"),
-    ComparisonRow("above-80", "Above 80 %", "s", "effort.above_80_s", "less"),
-    ComparisonRow("oxygen-gap", "Oxygen gap", "s", "effort.oxygen_gap_s", "less"),
-    ComparisonRow("effort", "Effort", "effort", "effort.rpe", "less"),
-    ComparisonRow("load", "Load", "load", "effort.load", "less"),
-    ComparisonRow("push-pull", "Push : pull", "split", "balance.beams.push-pull.left_share", "even"),
-    ComparisonRow("knee-hip", "Knee : hip", "split", "balance.beams.knee-hip.left_share", "even"),
-    ComparisonRow("left-right", "Left : right", "split", "balance.beams.left-right.left_share", "even"),
-    ComparisonRow("landings", "Landings", "count", "landings", "less"),
-    ComparisonRow("change", "Change-overs", "s", "change_s", "less"),
-    ComparisonRow("kit", "Kit at once", "count", None, "less"),
-    ComparisonRow("checks", "Checks", "count", None, "less"),
-)
-
-ROW_BY_KEY = MappingProxyType({row.key: row for row in ROWS})
+ROWS: Mapping[str, FigureSpec] = MappingProxyType({one.key: one for one in FIGURES if one.key is not None})
+"""What stands side by side, by key, in the order of the table of figures."""
 
 
 def value_at(figures: Mapping[str, Any], name: str) -> float | None:
@@ -75,22 +32,22 @@ def row_values(made: Figures, t: Tally) -> dict[str, float | None]:
     Kit is all pieces that are out at once for the people that the session is for (one, if unsaid).
     """
     values = {
-        row.key: value_at(made, row.figure) for row in ROWS if row.figure is not None and row.key != "landings"
+        key: value_at(made, row.figure) for key, row in ROWS.items() if row.figure is not None and key != "landings"
     }
     landings = made["landings"]
     values["landings"] = float(landings["low"] + landings["medium"] + landings["high"])
     values["kit"] = float(sum(one.pieces for one in kit_needed(t)))
     values["checks"] = float(sum(not one["accepted"] for one in made["checks"]))
-    return {row.key: values[row.key] for row in ROWS}
+    return {key: values[key] for key in ROWS}
 
 
 def row_spread(made: Figures) -> dict[str, dict[str, float]]:
     """The lowest and highest of every row that the session's ranges leave open."""
     open_rows = {}
-    for row in ROWS:
+    for key, row in ROWS.items():
         ends = made["spread"].get(row.figure) if row.figure is not None else None
         if ends is not None and ends["high"] - ends["low"] > 1e-9:
-            open_rows[row.key] = {"low": ends["low"], "high": ends["high"]}
+            open_rows[key] = {"low": ends["low"], "high": ends["high"]}
     return open_rows
 
 

@@ -14,7 +14,7 @@ from finetally.core.compare.frontier import frontier
 from finetally.core.compare.held import Held, Hold, held_of
 from finetally.core.compare.ingredients import Ingredients, NoIngredientsError, of_entries, of_steps
 from finetally.core.compare.recast import Recaster
-from finetally.core.compare.rows import ROW_BY_KEY, ranked_values
+from finetally.core.compare.rows import ROWS, ranked_values
 from finetally.core.compare.use import Source, entries_at, main_part
 from finetally.core.compare.wishes import Pick, Wish, pick
 from finetally.core.formats.format import AnyFormat
@@ -282,9 +282,9 @@ def compare_sessions(
 
 
 def _frontier(columns: Sequence[Column], axes: tuple[str, str]) -> list[int]:
-    x, y = (ROW_BY_KEY[axis] for axis in axes)
+    x, y = axes
     values = [ranked_values(column["values"], column["endless"]) for column in columns]
-    return frontier([(one.get(x.key), one.get(y.key)) for one in values], x.sense, y.sense)
+    return frontier([(one.get(x), one.get(y)) for one in values], ROWS[x].sense, ROWS[y].sense)
 
 
 def _pick(columns: Sequence[Column], wishes: Sequence[Wish]) -> Pick:

@@ -10,7 +10,7 @@ from typing import Literal
 from typing_extensions import TypedDict
 
 from finetally.core.compare.frontier import badness
-from finetally.core.compare.rows import ROW_BY_KEY
+from finetally.core.compare.rows import ROWS
 
 Way = Literal["at-most", "at-least", "low", "high", "even"]
 RowValues = Mapping[str, float | None]
@@ -203,7 +203,7 @@ def pick(columns: Sequence[RowValues | None], wishes: Sequence[Wish], base: int 
     the mean of the soft wishes' scores by their weights (1 with none). Raises KeyError for a row that there is not.
     """
     for wish in wishes:
-        ROW_BY_KEY[wish.row]
+        ROWS[wish.row]
     there = [number for number, column in enumerate(columns) if column is not None]
     values: list[RowValues] = [columns[number] or {} for number in there]
     judged = [_judge(values, number, wish) for number, wish in enumerate(wishes)]
@@ -254,7 +254,7 @@ def _against(first: RowValues | None, other: RowValues | None) -> tuple[list[Rea
         a, b = (first or {}).get(key), (other or {}).get(key)
         if a is None or b is None or abs(a - b) <= WORTH_TELLING * max(abs(a), abs(b), SCORE_EPS):
             continue
-        sense = ROW_BY_KEY[key].sense
+        sense = ROWS[key].sense
         off = badness(a, sense) - badness(b, sense)
         if abs(off) > SCORE_EPS:
             (gains if off < 0 else costs).append({"row": key, "first": a, "other": b})

@@ -114,7 +114,7 @@ def _wish(one: Wish) -> WishIn:
 @router.get("/compare/tables", response={200: CompareTablesOut, 401: ProblemOut}, operation_id="compare_tables")
 def compare_tables(request: ActorRequest) -> CompareTablesOut:
     """The rows of a comparison, wishes to choose from, and ready sentences."""
-    rows = [RowOut(key=r.key, label=r.label, unit=r.unit, figure=r.figure, sense=r.sense) for r in ROWS]
+    rows = [RowOut(key=key, label=r.label, unit=r.unit, figure=r.figure, sense=r.sense) for key, r in ROWS.items()]
     wishes = [NamedWishOut(key=one.key, label=one.label, wish=_wish(one.wish)) for one in NAMED_WISHES]
     matters = [
         MatterOut(key=one.key, sentence=one.sentence, wishes=[_wish(wish) for wish in one.wishes])

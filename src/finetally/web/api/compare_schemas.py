@@ -11,7 +11,7 @@ from pydantic import Field
 
 from finetally.core.compare import side_by_side
 from finetally.core.compare.held import Hold
-from finetally.core.compare.rows import ROW_BY_KEY
+from finetally.core.compare.rows import ROWS
 from finetally.core.compare.side_by_side import Comparison, ComparisonRequest, SessionComparison
 from finetally.core.compare.sweep import SweepPoint, Turn
 from finetally.core.compare.typed import TypedMovements, read_movements
@@ -49,9 +49,9 @@ class CriteriaIn(Schema):
 
     def criteria(self) -> side_by_side.Criteria:
         """As the core takes it. Raises DocumentError for a row that there is not."""
-        allowed = ", ".join(ROW_BY_KEY)
-        wrong = [(f"wishes[{n}].row", wish.row) for n, wish in enumerate(self.wishes) if wish.row not in ROW_BY_KEY]
-        wrong += [(f"axes[{n}]", axis) for n, axis in enumerate(self.axes) if axis not in ROW_BY_KEY]
+        allowed = ", ".join(ROWS)
+        wrong = [(f"wishes[{n}].row", wish.row) for n, wish in enumerate(self.wishes) if wish.row not in ROWS]
+        wrong += [(f"axes[{n}]", axis) for n, axis in enumerate(self.axes) if axis not in ROWS]
         if wrong:
             raise DocumentError(Problem(path, repr(row), allowed, "row") for path, row in wrong)
         wishes = [Wish(w.row, w.way, w.value, w.hard, w.weight) for w in self.wishes]

@@ -17,6 +17,7 @@ from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.movement import FINE_PATTERNS, MovementKey
 from finetally.core.tables import NamedKey
+from finetally.core.tally.figure_table import Family, FigureUnit, ToldWhen, tally_figures
 from finetally.web.api.figures import json_answer
 from finetally.web.api.library import library_with
 from finetally.web.api.openapi import Movement
@@ -78,6 +79,21 @@ class PhrasesOut(Schema):
     qualities: list[str]
 
 
+class TallyFigureOut(Schema):
+    """A figure that the tally tells in a line: the published figure by its dotted name, its label, unit and family.
+
+    It is left out where the figure `unless_same_as` has the same value. `when`: it is told always, where there
+    is a value (`there`), or where that is `above-zero`.
+    """
+
+    figure: str
+    label: str
+    unit: FigureUnit
+    family: Family
+    unless_same_as: str | None
+    when: ToldWhen
+
+
 class TablesOut(Schema):
     """What is chosen from or read by name everywhere: each list in the order it is shown in."""
 
@@ -94,6 +110,7 @@ class TablesOut(Schema):
     currencies: list[NamedOut]
     schools: list[SchoolOut]
     phrases: PhrasesOut
+    figures: list[TallyFigureOut]
 
 
 class MovementFileIn(Schema):
@@ -130,6 +147,18 @@ def _tables() -> TablesOut:
         severities=_named(named.SEVERITIES),
         currencies=_named(named.CURRENCY_NAMES),
         schools=[SchoolOut(key=s.key, label=s.label, choices=_named(s.choices)) for s in named.SCHOOLS],
+        figures=[
+            TallyFigureOut(
+                figure=one.figure,
+                label=line.label,
+                unit=one.unit,
+                family=one.family,
+                unless_same_as=line.unless_same_as,
+                when=line.when,
+            )
+            for one, line in tally_figures()
+            if one.figure is not None
+        ],
         phrases=PhrasesOut(
             heads=list(named.EDITOR_PHRASES.heads),
             phrases=list(named.EDITOR_PHRASES.phrases),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
+
 from finetally.core.tally.explain.node import Explanation, Term, UnknownFigureError, node, term
 from finetally.core.tally.explain.times import block_label
 from finetally.core.tally.measure import Tally
@@ -14,7 +16,9 @@ def explain_effort(t: Tally, words: list[str]) -> Explanation:
     """Open `effort.<name>`, `blocks.<n>.rpe` and what lies below it."""
     figure = ".".join(words)
     if words[0] == "effort" and len(words) == 2:
-        return _session(t, figure, words[1])
+        if words[1] not in SESSION:
+            raise UnknownFigureError(figure)
+        return SESSION[words[1]](t, figure)
     if words[0] == "blocks" and len(words) >= 3 and words[1].isdigit():
         number = int(words[1])
         if number < len(t.tape.blocks):
@@ -22,40 +26,44 @@ def explain_effort(t: Tally, words: list[str]) -> Explanation:
     raise UnknownFigureError(figure)
 
 
-def _session(t: Tally, figure: str, name: str) -> Explanation:
+def _load(t: Tally, figure: str) -> Explanation:
+    minutes = (t.tape.total_s if t.methods.load_minutes == "session" else t.headline.total) / 60
+    terms = [term("effort", t.rpe, "effort", "effort.rpe"), term("minutes", minutes, "min", "effort.minutes")]
+    return node(figure, t.load, "load", "product", terms, "effort × minutes (Foster 2001)")
+
+
+def _minutes(t: Tally, figure: str) -> Explanation:
+    whole = t.methods.load_minutes == "session"
+    seconds = t.tape.total_s if whole else t.headline.total
+    scope = "total_s" if whole else "headline.total_s"
+    terms = [term("seconds", seconds, "s", scope), term("seconds a minute", 60, "s")]
+    return node(figure, seconds / 60, "min", "ratio", terms)
+
+
+def _mean_uptake(t: Tally, figure: str) -> Explanation:
     total = t.tape.total_s
-    if name == "load":
-        minutes = (total if t.methods.load_minutes == "session" else t.headline.total) / 60
-        terms = [
-            term("effort", t.rpe, "effort", "effort.rpe"),
-            term("minutes", minutes, "min", "effort.minutes"),
-        ]
-        return node(figure, t.load, "load", "product", terms, "effort × minutes (Foster 2001)")
-    if name == "minutes":
-        whole = t.methods.load_minutes == "session"
-        seconds = total if whole else t.headline.total
-        scope = "total_s" if whole else "headline.total_s"
-        terms = [term("seconds", seconds, "s", scope), term("seconds a minute", 60, "s")]
-        return node(figure, seconds / 60, "min", "ratio", terms)
-    if name == "rpe":
-        return _rpe(t, figure)
-    if name == "mean_uptake" and total <= 0:
+    if total <= 0:
         return node(figure, 0.0, "share", "given", note="nothing to figure yet")
-    if name == "mean_uptake":
-        area = sum(b.integral for b in t.trace)
-        terms = [term("uptake added up", area, "s·capacity"), term("total", total, "s", "total_s")]
-        return node(figure, area / total if total else 0.0, "share", "ratio", terms, BLIND)
-    parts = {"peak_uptake": "max", "above_80_s": "sum", "oxygen_gap_s": "sum"}
-    if name not in parts:
-        raise UnknownFigureError(figure)
-    values = _by_block(t, name)
-    terms = [
-        term(block_label(t, n), value, "share" if name == "peak_uptake" else "s")
-        for n, value in sorted(values.items())
-    ]
-    if parts[name] == "max":
-        return node(figure, max(values.values(), default=0.0), "share", "max", terms, BLIND)
-    return node(figure, sum(values.values()), "s", "sum", terms, BLIND)
+    area = sum(b.integral for b in t.trace)
+    terms = [term("uptake added up", area, "s·capacity"), term("total", total, "s", "total_s")]
+    return node(figure, area / total, "share", "ratio", terms, BLIND)
+
+
+def _peak_uptake(t: Tally, figure: str) -> Explanation:
+    values = _by_block(t, "peak_uptake")
+    terms = [term(block_label(t, n), value, "share") for n, value in sorted(values.items())]
+    return node(figure, max(values.values(), default=0.0), "share", "max", terms, BLIND)
+
+
+def _added_up(name: str) -> Callable[[Tally, str], Explanation]:
+    """A figure in seconds that is the sum of its blocks'."""
+
+    def opened(t: Tally, figure: str) -> Explanation:
+        values = _by_block(t, name)
+        terms = [term(block_label(t, n), value, "s") for n, value in sorted(values.items())]
+        return node(figure, sum(values.values()), "s", "sum", terms, BLIND)
+
+    return opened
 
 
 def _by_block(t: Tally, name: str) -> dict[int, float]:
@@ -184,3 +192,15 @@ def _window(t: Tally, figure: str, index: int) -> Explanation:
         least = term(FELT, felt, "effort")
         return node(figure, value, "effort", "max", [least], "above what the breathing tells")
     return node(figure, value, "effort", "lookup", [uptake], BLIND)
+
+
+SESSION: Mapping[str, Callable[[Tally, str], Explanation]] = {
+    "load": _load,
+    "minutes": _minutes,
+    "rpe": _rpe,
+    "mean_uptake": _mean_uptake,
+    "peak_uptake": _peak_uptake,
+    "above_80_s": _added_up("above_80_s"),
+    "oxygen_gap_s": _added_up("oxygen_gap_s"),
+}
+"""How each figure of `effort` opens, by its name there."""
