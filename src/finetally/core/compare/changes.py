@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from finetally.core.edits.edit import Edit, RemoveEdit, SetEdit
 from finetally.core.methods.given import Given
-from finetally.core.session.document import Block
+from finetally.core.session.document import Block, Section, Session
 from finetally.core.session.problems import Path, PathPart
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.exits import exit_places
+from finetally.core.unfold.tape import LocatedBlock
 from finetally.core.unfold.unfold import blocks_of
 from finetally.core.words import clock_text
 
@@ -31,7 +33,7 @@ class PlanChange:
 
     kind: ChangeKind
     what: str
-    edits: list[dict[str, Any]]
+    edits: tuple[Edit, ...]
 
 
 def series_of(document: dict[str, Any], *, longer: bool) -> Iterator[list[PlanChange]]:
@@ -43,7 +45,7 @@ def series_of(document: dict[str, Any], *, longer: bool) -> Iterator[list[PlanCh
         name = of.block.title or of.part
         yield from _rounds(of.block, at, name, longer=longer)
         yield list(_windows(of.block, at, name, longer=longer))
-    yield list(_rests(document, [of.path for of in blocks], longer=longer))
+    yield list(_rests(blocks, longer=longer))
 
 
 def cuts_of(document: dict[str, Any], given: Given) -> Iterator[PlanChange]:
@@ -52,26 +54,28 @@ def cuts_of(document: dict[str, Any], given: Given) -> Iterator[PlanChange]:
     yield from _skips(document)
 
 
-def _set(at: list[PathPart], value: Any) -> dict[str, Any]:
-    return {"op": "set", "path": at, "value": value}
-
-
-def _without(document: dict[str, Any], gone: list[Path]) -> list[dict[str, Any]]:
-    """Edits that take blocks out, last first so that places hold; a section goes with its last block."""
-    edits: list[dict[str, Any]] = []
-    inner: dict[Any, int] = {}
-    for path in sorted(gone, reverse=True):
-        if len(path) == 4:
-            of = document["blocks"][path[1]]
-            inner[path[1]] = inner.get(path[1], 0) + 1
-            if inner[path[1]] == len(of["blocks"]):
-                edits = [one for one in edits if one["path"] != ["blocks", path[1], "blocks"]]
-                edits.append({"op": "remove", "path": ["blocks"], "index": path[1]})
-                continue
-            edits.append({"op": "remove", "path": ["blocks", path[1], "blocks"], "index": path[3]})
+def _without(session: Session, gone: Sequence[LocatedBlock]) -> tuple[RemoveEdit, ...]:
+    """Edits that take blocks out, last first so that paths hold; a section goes with its last block."""
+    edits: list[RemoveEdit] = []
+    inner: dict[int, int] = {}
+    for path in sorted((of.path for of in gone), reverse=True):
+        number = _index(path, 1)
+        section = session.blocks[number]
+        if not isinstance(section, Section):
+            edits.append(RemoveEdit(path=["blocks"], index=number))
+            continue
+        inner[number] = inner.get(number, 0) + 1
+        within: list[PathPart] = ["blocks", number, "blocks"]
+        if inner[number] == len(section.blocks):
+            edits = [one for one in edits if one.path != within]
+            edits.append(RemoveEdit(path=["blocks"], index=number))
         else:
-            edits.append({"op": "remove", "path": ["blocks"], "index": path[1]})
-    return edits
+            edits.append(RemoveEdit(path=within, index=_index(path, 3)))
+    return tuple(edits)
+
+
+def _index(path: Path, at: int) -> int:
+    return int(path[at])
 
 
 def _exits(document: dict[str, Any], given: Given) -> Iterator[PlanChange]:
@@ -79,20 +83,21 @@ def _exits(document: dict[str, Any], given: Given) -> Iterator[PlanChange]:
     blocks = blocks_of(session)
     for ident, _ in exit_places(session, given):
         first = next(index for index, of in enumerate(blocks) if of.ident == ident)
-        gone = [of.path for of in blocks[first:] if of.part != "cool-down"]
+        gone = [of for of in blocks[first:] if of.part != "cool-down"]
         if len(gone) < len(blocks):
             name = blocks[first].block.title or blocks[first].part
-            yield PlanChange("exit", f"stop before {name}", _without(document, gone))
+            yield PlanChange("exit", f"stop before {name}", _without(session, gone))
 
 
 def _skips(document: dict[str, Any]) -> Iterator[PlanChange]:
     """Blocks that may be left out; where none is marked so, any of several that count."""
-    blocks = blocks_of(parse_session(document))
+    session = parse_session(document)
+    blocks = blocks_of(session)
     marked = [of for of in blocks if of.block.optional == "skip"]
     spare = [of for of in blocks if of.part in ("main", "finisher")]
     if len(blocks) > 1:
         for of in marked or (spare if len(spare) > 1 else []):
-            yield PlanChange("skip", f"leave out {of.block.title or of.part}", _without(document, [of.path]))
+            yield PlanChange("skip", f"leave out {of.block.title or of.part}", _without(session, [of]))
 
 
 def _rounds(block: Block, at: list[PathPart], name: str, *, longer: bool) -> Iterator[list[PlanChange]]:
@@ -109,7 +114,7 @@ def _rounds(block: Block, at: list[PathPart], name: str, *, longer: bool) -> Ite
         for count in counts:
             by = abs(count - now)
             said = f"{name}: {by} {words}{'s' if by > 1 else ''} {'more' if longer else 'fewer'}"
-            series.append(PlanChange("rounds", said, [_set(where, count)]))
+            series.append(PlanChange("rounds", said, (SetEdit(path=where, value=count),)))
         yield series
 
 
@@ -122,30 +127,25 @@ def _windows(block: Block, at: list[PathPart], name: str, *, longer: bool) -> It
         if window < LEAST_WINDOW_S:
             return
         said = f"{name}: window {clock_text(window)}"
-        yield PlanChange("window", said, [_set([*at, "clock", "window_s"], window)])
+        yield PlanChange("window", said, (SetEdit(path=[*at, "clock", "window_s"], value=window),))
 
 
-def _rests(document: dict[str, Any], paths: list[Path], *, longer: bool) -> Iterator[PlanChange]:
+def _rests(blocks: Sequence[LocatedBlock], *, longer: bool) -> Iterator[PlanChange]:
     for share in LONGER if longer else SHORTER:
-        edits: list[dict[str, Any]] = []
-        for path in paths:
-            block: Any = document
-            for part in path:
-                block = block[part]
-            at: list[PathPart] = [block["id"]] if "id" in block else list(path)
-            edits.extend(_scaled(block, at, share))
+        edits = tuple(edit for of in blocks for edit in _scaled(of, share))
         if edits:
             percent = round(abs(share - 1) * 100)
             yield PlanChange("rests", f"rests {percent} % {'longer' if longer else 'shorter'}", edits)
 
 
-def _scaled(block: dict[str, Any], at: list[PathPart], share: float) -> Iterator[dict[str, Any]]:
+def _scaled(of: LocatedBlock, share: float) -> Iterator[SetEdit]:
+    """A block's rests, those after it and those of its clock, times a share; to five seconds, never under ten."""
+    at: list[PathPart] = [of.block.id] if of.block.id is not None else list(of.path)
     for key in ("rest_after_s", *CLOCK_RESTS):
         under: list[PathPart] = ["clock"] if key in CLOCK_RESTS else []
-        holder = block["clock"] if under else block
-        now = holder.get(key)
+        now = getattr(of.block.clock if under else of.block, key, None)
         # Short rests inside intervals are the format itself (20/10): only what is a pause is touched.
         if isinstance(now, int | float) and not isinstance(now, bool) and now > 2 * LEAST_REST_S:
             value = max(LEAST_REST_S, round(now * share / 5) * 5)
             if value != now:
-                yield _set([*at, *under, key], value)
+                yield SetEdit(path=[*at, *under, key], value=value)

@@ -10,7 +10,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from finetally.core.compare.changes import ChangeKind, PlanChange, cuts_of, series_of
-from finetally.core.edits.edit import EDIT_LIST, apply_edits
+from finetally.core.edits.edit import apply_edits, edit_json
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
@@ -74,11 +74,11 @@ def fit_to_time(
 
 def applied(document: dict[str, Any], change: PlanChange) -> dict[str, Any]:
     """The document with a change's edits made."""
-    return apply_edits(document, EDIT_LIST.validate_python(change.edits))[0]
+    return apply_edits(document, change.edits)[0]
 
 
 def _both(first: PlanChange, second: PlanChange) -> PlanChange:
-    return PlanChange(first.kind, f"{first.what}; {second.what}", [*first.edits, *second.edits])
+    return PlanChange(first.kind, f"{first.what}; {second.what}", (*first.edits, *second.edits))
 
 
 _EMPTY: dict[str, Any] = {"fine_tally": 1, "title": "-", "blocks": []}
@@ -230,7 +230,7 @@ class _Finder:
         return {
             "kind": change.kind,
             "what": change.what,
-            "edits": change.edits,
+            "edits": [edit_json(one) for one in change.edits],
             "timetable_s": timetable,
             "left_s": self._available_s - timetable,
             "density": t.headline.figures(self._methods)["density"],

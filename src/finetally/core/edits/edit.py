@@ -74,6 +74,11 @@ EDIT_LIST: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
 """Reads edits from JSON, and writes them."""
 
 
+def edit_json(edit: Edit) -> DocumentJson:
+    """An edit as JSON has it: its kind, and what was said of it."""
+    return {"op": edit.op, **edit.model_dump(mode="json", exclude_unset=True)}
+
+
 def _child(value: Any, part: PathPart, path: Sequence[PathPart]) -> Any:
     if isinstance(value, list):
         if isinstance(part, int) and 0 <= part < len(value):

@@ -78,8 +78,7 @@ class _Maker:
         for longer in (False, True):
             for series in series_of(self.document, longer=longer):
                 for change in [one for one in series if one.kind in wanted][:MOST_OF_A_SERIES]:
-                    edits = [SetEdit(path=edit["path"], value=edit["value"]) for edit in change.edits]
-                    yield self.changed("dose", change.what, edits)
+                    yield self.changed("dose", change.what, change.edits)
 
     def recasts(self) -> Iterator[Alternative | None]:
         """Each main block but heavy sets in some of the usual formats, its work time held still."""
