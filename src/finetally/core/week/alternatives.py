@@ -17,6 +17,7 @@ from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import EIGHT_ROWS, MAIN_SHARE, ROW_OF
 from finetally.core.session.entries import steps_in
 from finetally.core.session.ids import with_ids
+from finetally.core.session.movement import FinePattern
 from finetally.core.session.parts import written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
@@ -149,7 +150,7 @@ class _Maker:
         return [one for one in [*easier[:1], *other] if one not in used][:SWAPS]
 
 
-def _main_row(patterns: Mapping[Any, float]) -> str:
+def _main_row(patterns: Mapping[FinePattern, float]) -> str:
     rows: dict[str, float] = {}
     for pattern, weight in patterns.items():
         name = ROW_OF[pattern].name
@@ -179,7 +180,7 @@ def alternatives_of(
     return made
 
 
-def _identity(summary: LoadSummary) -> tuple[Any, ...]:
+def _identity(summary: LoadSummary) -> tuple[float, float, *tuple[tuple[tuple[str, float], ...], ...]]:
     rows = tuple(sorted((name, round(seconds, 1)) for name, seconds in summary.patterns.items()))
     return (
         round(summary.load, 2),

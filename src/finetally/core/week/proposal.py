@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
-from typing import Any, Literal
+from typing import Literal, Protocol
 
 from finetally.core.week.alternatives import Alternative
 from finetally.core.week.load import WEEK
@@ -79,6 +79,13 @@ class SearchLimit:
     deterministic: float = 10.0
 
 
+class StoppableSearch(Protocol):
+    """A search that ends with the best so far when it is told to."""
+
+    def stop_search(self) -> None:
+        """End the search; may be called from another thread."""
+
+
 class SearchObserver:
     """Looks on while a week is levelled: how many answers were found, the best so far, and a way to stop.
 
@@ -90,7 +97,7 @@ class SearchObserver:
         self.best: Choice | None = None
         self.price: int | None = None
         self.stopped = False
-        self._solver: Any = None
+        self._solver: StoppableSearch | None = None
 
     @property
     def unmet(self) -> int | None:
@@ -102,7 +109,7 @@ class SearchObserver:
         """Edits of the best so far."""
         return None if self.price is None else self.price % UNMET // EDIT
 
-    def begin(self, solver: Any) -> None:
+    def begin(self, solver: StoppableSearch) -> None:
         """A solver starts."""
         self._solver = solver
         if self.stopped:

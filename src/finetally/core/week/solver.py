@@ -11,7 +11,7 @@ from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import partial
-from typing import Any
+from typing import TYPE_CHECKING
 
 from finetally.core.week.aims import LOAD_SCALE, SHARE_SCALE, Aim, aims_of, load_units, row_units
 from finetally.core.week.clash import enough
@@ -20,6 +20,10 @@ from finetally.core.week.plan import Rules
 from finetally.core.week.planned_load import LoadSummary, PlannedLoad, hours_between
 from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Choice, SearchLimit, SearchObserver, Slot
 from finetally.core.week.review import planned_day_loads, stays
+
+if TYPE_CHECKING:
+    from ortools.sat.python import cp_model
+    from ortools.sat.python.cp_model import LinearExprT
 
 SEED = 20
 SHARE_EPS = 1e-6
@@ -79,7 +83,7 @@ class Leveller:
         from ortools.sat.python import cp_model
 
         self.cp = cp_model
-        self.model: Any = cp_model.CpModel()
+        self.model = cp_model.CpModel()
         self.slots, self.rules, self.around, self.begins, self.kept = slots, rules, around, begins, kept
         self.exact = exact
         self.free = [not stays(slot, rules) for slot in slots]
@@ -87,7 +91,7 @@ class Leveller:
         self.is_version = [self._one_of(s, "version", self._versions(s)) for s in range(len(slots))]
         self.is_on = [self._one_of(s, "day", self._days(s)) for s in range(len(slots))]
         self.strong = [self._strong(s) for s in range(len(slots))]
-        self.day_loads: list[Any] | None = None
+        self.day_loads: Sequence[cp_model.IntVar] | None = None
         self._hard_rules()
         self.aims = [(aim, self._aim(aim)) for aim in aims_of(rules, planned_day_loads(slots))]
         self.price = self._price()
@@ -101,7 +105,7 @@ class Leveller:
             return [self.slots[s].day]
         return [day for day in range(WEEK) if day not in self.rules.gone_days]
 
-    def _one_of(self, s: int, what: str, options: Sequence[int]) -> dict[int, Any]:
+    def _one_of(self, s: int, what: str, options: Sequence[int]) -> dict[int, cp_model.IntVar]:
         """A truth for each option, exactly one of which holds; a constant where there is no choice."""
         if len(options) == 1:
             return {options[0]: self.model.new_constant(1)}
@@ -109,7 +113,7 @@ class Leveller:
         self.model.add_exactly_one(made.values())
         return made
 
-    def _any_of(self, s: int, which: Callable[[LoadSummary], bool]) -> Any:
+    def _any_of(self, s: int, which: Callable[[LoadSummary], bool]) -> cp_model.IntVar | None:
         """Whether a slot's version is one of those; None where none is."""
         wanted = [is_it for v, is_it in self.is_version[s].items() if which(self.slots[s].versions[v].summary)]
         if not wanted or len(wanted) == len(self.is_version[s]):
@@ -120,12 +124,13 @@ class Leveller:
         self.model.add(sum(wanted) == made)
         return made
 
-    def _strong(self, s: int) -> dict[str, Any]:
+    def _strong(self, s: int) -> dict[str, cp_model.IntVar]:
         """Rows and joints that a slot may work enough to clash, and whether it does."""
         names = sorted(set().union(*(_strong_of(self.slots[s].versions[v].summary) for v in self.is_version[s])))
-        return {name: self._any_of(s, partial(_is_strong, name)) for name in names}
+        found = {name: self._any_of(s, partial(_is_strong, name)) for name in names}
+        return {name: is_it for name, is_it in found.items() if is_it is not None}
 
-    def _sum(self, value: Callable[[LoadSummary], int]) -> Any:
+    def _sum(self, value: Callable[[LoadSummary], int]) -> LinearExprT:
         """Sum over the versions chosen of a whole number."""
         return sum(
             value(self.slots[s].versions[v].summary) * is_it
@@ -133,7 +138,7 @@ class Leveller:
             for v, is_it in versions.items()
         )
 
-    def _load(self, day: int | None) -> Any:
+    def _load(self, day: int | None) -> LinearExprT:
         """The load of a day (None: of the week) in whole units."""
         if day is None:
             return self._sum(load_units)
@@ -141,9 +146,9 @@ class Leveller:
             self.day_loads = self._loads_of_days()
         return self.day_loads[day]
 
-    def _loads_of_days(self) -> list[Any]:
+    def _loads_of_days(self) -> Sequence[cp_model.IntVar]:
         """The loads of the seven days: each slot's on the day that it stands on."""
-        parts: list[list[Any]] = [[] for _ in range(WEEK)]
+        parts: list[list[LinearExprT]] = [[] for _ in range(WEEK)]
         for s, loads in enumerate(self.loads):
             if len(self.is_on[s]) == 1:
                 (day,) = self.is_on[s]
@@ -196,8 +201,8 @@ class Leveller:
     def _hard_days(self) -> None:
         """Of two days in a row one is hard at most, those beside the week among them; not where both stay so."""
         fixed = {day: self._is_hard(self._staying(day)) for day in range(-1, WEEK + 1)}
-        hard = self._hard()
-        hard.update({day: int(fixed[day]) for day in (-1, WEEK)})
+        beside = {day: int(fixed[day]) for day in (-1, WEEK)}
+        hard: dict[int, cp_model.LinearExpr | int] = {**self._hard(), **beside}
         for day in range(-1, WEEK):
             if not (fixed[day] and fixed[day + 1]):
                 self.model.add(hard[day] + hard[day + 1] <= 1)
@@ -205,12 +210,14 @@ class Leveller:
     def _is_hard(self, entries: Sequence[PlannedLoad]) -> bool:
         return is_hard(entries, self.rules.hard_effort, self.rules.hard_load)
 
-    def _hard(self) -> dict[int, Any]:
+    def _hard(self) -> dict[int, cp_model.IntVar]:
         """For each day 1 where it is hard: by a planned load's effort, or by its load."""
         hard = {day: self.model.new_bool_var(f"hard.{day}") for day in range(WEEK)}
         for s, days in enumerate(self.is_on):
             is_hard_one = self._any_of(s, lambda summary: summary.effort >= self.rules.hard_effort - 1e-9)
-            for day, is_on in days.items() if is_hard_one is not None else ():
+            if is_hard_one is None:
+                continue
+            for day, is_on in days.items():
                 self.model.add_bool_or(is_on.negated(), is_hard_one.negated(), hard[day])
         if self.rules.hard_load is not None:
             most = math.floor(self.rules.hard_load * LOAD_SCALE + SHARE_EPS)
@@ -258,12 +265,12 @@ class Leveller:
             self.model.add(self._sum(lambda summary: summary.limited_landings) <= math.floor(cap))
 
     # What is aimed at: met or not, as many as can be.
-    def _aim(self, aim: Aim) -> Any:
+    def _aim(self, aim: Aim) -> LinearExprT:
         met = self.model.new_bool_var(f"aim {aim.name}")
         if aim.kind == "monotony":
             self._monotony(met)
             return met
-        unit: Any = 1
+        unit: LinearExprT = 1
         if aim.kind == "target":
             value = self._sum(lambda summary: row_units(summary, aim.row))
             if aim.share:
@@ -279,7 +286,7 @@ class Leveller:
             self.model.add(value <= aim.high * unit).only_enforce_if(met)
         return met
 
-    def _monotony(self, met: Any) -> None:
+    def _monotony(self, met: cp_model.IntVar) -> None:
         """Monotony under 2, as aims.varied has it; in straight pieces where only some of them are wanted."""
         most = sum(max(loads) for loads in self.loads) or 1
         total = self.model.new_int_var(0, most, "load")
@@ -298,12 +305,12 @@ class Leveller:
             loads = sorted(loads, reverse=True)[: max(most, len(self._staying(day)))]
         return sum(loads) or 1
 
-    def _square(self, of: Any, most: int) -> Any:
+    def _square(self, of: LinearExprT, most: int) -> LinearExprT:
         square = self.model.new_int_var(0, most * most, "")
         self.model.add_multiplication_equality(square, [of, of])
         return square
 
-    def _square_under(self, of: Any, most: int) -> Any:
+    def _square_under(self, of: LinearExprT, most: int) -> LinearExprT:
         """At most the square: one of the tangents 2·a·x - a²."""
         square = self.model.new_int_var(-most * most, most * most, "")
         tangents = []
@@ -315,7 +322,7 @@ class Leveller:
         self.model.add_exactly_one(tangents)
         return square
 
-    def _square_over(self, of: Any, most: int) -> Any:
+    def _square_over(self, of: LinearExprT, most: int) -> LinearExprT:
         """At least the square: the chord (a + b)·x - a·b of the piece from a to b that x lies in."""
         square = self.model.new_int_var(0, 2 * most * most, "")
         chords = []
@@ -329,7 +336,7 @@ class Leveller:
         self.model.add_exactly_one(chords)
         return square
 
-    def _price(self) -> Any:
+    def _price(self) -> LinearExprT:
         """What is minimised: unmet aims, then edits, then their weight."""
         terms = [UNMET * (1 - met) for _, met in self.aims]
         for slot, versions, days in zip(self.slots, self.is_version, self.is_on, strict=True):
@@ -355,13 +362,13 @@ class Leveller:
         self.model.minimize(self.price)
         solver = self._solver(limit)
         observer.begin(solver)
-        status = solver.solve(self.model, _holding(self.cp, observer, lambda value: hold(self._read(value))))
+        status = solver.solve(self.model, _holding(observer, lambda value: hold(self._read(value))))
         found = status in (self.cp.OPTIMAL, self.cp.FEASIBLE)
         whole = status in (self.cp.OPTIMAL, self.cp.INFEASIBLE)
         chosen = self._read(solver.boolean_value) if found else None
         return Solution(chosen, whole, solver.wall_time, solver.deterministic_time)
 
-    def _solver(self, limit: SearchLimit) -> Any:
+    def _solver(self, limit: SearchLimit) -> cp_model.CpSolver:
         solver = self.cp.CpSolver()
         solver.parameters.num_workers = 1
         solver.parameters.random_seed = SEED
@@ -372,7 +379,7 @@ class Leveller:
         solver.parameters.linearization_level = 0
         return solver
 
-    def _read(self, value: Callable[[Any], bool]) -> Choice:
+    def _read(self, value: Callable[[cp_model.IntVar], bool]) -> Choice:
         chosen = {}
         for slot, versions, days in zip(self.slots, self.is_version, self.is_on, strict=True):
             pick = [next(one for one, is_it in options.items() if value(is_it)) for options in (versions, days)]
@@ -380,10 +387,13 @@ class Leveller:
         return chosen
 
 
-def _holding(cp: Any, observer: SearchObserver, hold: Callable[[Callable[[Any], bool]], None]) -> Any:
+def _holding(
+    observer: SearchObserver, hold: Callable[[Callable[[cp_model.IntVar], bool]], None]
+) -> cp_model.CpSolverSolutionCallback:
     """A callback for every answer; its class is made where the library is loaded."""
+    from ortools.sat.python import cp_model
 
-    class Holding(cp.CpSolverSolutionCallback):  # type: ignore[misc]
+    class Holding(cp_model.CpSolverSolutionCallback):
         def on_solution_callback(self) -> None:
             hold(self.boolean_value)
             if observer.stopped:
