@@ -102,3 +102,8 @@ def load_text(load: Any) -> str | None:
 def pounds(value: float) -> dict[str, Any]:
     """A load typed in pounds, kept in kilograms to the gram."""
     return {"kg": round(value * POUND_KG, 3), "unit": "lb"}
+
+
+def quoted(text: str) -> str | None:
+    """A text in quotes; None for what quotes cannot hold: quotes, a line break, blanks at an end, nothing."""
+    return f'"{text}"' if text and '"' not in text and "\n" not in text and text == text.strip() else None

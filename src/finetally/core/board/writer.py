@@ -6,35 +6,27 @@ import json
 from collections.abc import Iterator, Sequence
 from typing import Any, TypeGuard
 
+from finetally.core.board.head_text import call_text, clock_phrases, said_phrases, slots_of_clock, value_of
 from finetally.core.board.names import NameBook
 from finetally.core.board.phrases import (
     AT_EACH,
     CLOCKS,
     OF_BLOCK,
-    OF_CLOCK,
     OF_ROTATION,
     PRESETS,
     TAKE_TURNS,
-    Phrase,
     PhraseKey,
 )
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import TRAILER_BEGINS, TRAILER_ENDS, read_board
+from finetally.core.board.step_text import dose_text, quality_texts
 from finetally.core.board.unsaid import Patch, unsaid
-from finetally.core.board.values import count_text, load_text, number, reps_text, time_text
+from finetally.core.board.values import count_text, number, quoted, time_text
 from finetally.core.movements.library import Library
 from finetally.core.session.entries import blocks_in
 from finetally.core.session.reading import parse_session
 
 MAY = {"skip": "(optional)", "exit": "(or stop here)"}
-SIDE_PHRASES = {
-    "each": " each side",
-    "left": " on the left",
-    "right": " on the right",
-    "both": " both sides",
-    "alternate": ", sides take turns",
-    "swap": ", sides swap",
-}
 
 
 def write_wall(document: dict[str, Any], *, library: Library) -> str:
@@ -85,10 +77,6 @@ def read_over(text: str, before: dict[str, Any], *, library: Library) -> Any:
         # A page that is still empty has nothing to leave out.
         return read_board(text, library=library)
     return read_board(text, library=library, unsaid=what_the_wall_leaves_out(before, library=library))
-
-
-def _quoted(text: str) -> str | None:
-    return f'"{text}"' if text and '"' not in text and "\n" not in text and text == text.strip() else None
 
 
 def _whole_minutes(value: Any) -> TypeGuard[int]:
@@ -169,7 +157,7 @@ class WallWriter:
     def section(self, section: dict[str, Any]) -> Iterator[str]:
         """The lines of a section: how often, its blocks, its end."""
         parts = ["together"]
-        label = _quoted(section["section"])
+        label = quoted(section["section"])
         parts[0] += f" {label}" if label else ""
         times, rest = count_text(section.get("times")), time_text(section.get("rest_between_s"))
         if times:
@@ -207,7 +195,7 @@ class WallWriter:
     def _head(self, block: dict[str, Any]) -> str:
         part = block.get("part")
         opening = [str(part or "main").capitalize()]
-        label = _quoted(block["title"]) if block.get("title") else None
+        label = quoted(block["title"]) if block.get("title") else None
         opening += [label] if label else []
         opening += [MAY[block["optional"]]] if block.get("optional") in MAY else []
         return f"{' '.join(opening)}: {', '.join(self.phrases(block))}".rstrip()
@@ -218,34 +206,34 @@ class WallWriter:
         kind = clock["kind"]
         outer = {**block, "clock": clock}
         said: set[PhraseKey] = set()
-        preset = next((one for one in PRESETS if all(_value(outer, key) == v for key, v in one.values)), None)
+        preset = next((one for one in PRESETS if all(value_of(outer, key) == v for key, v in one.values)), None)
         if preset is not None and kind != "every":
             said.update(key for key, _ in preset.values)
             yield preset.words
         if kind == "rotation":
-            yield from _said((CLOCKS[2], *OF_ROTATION), outer, said)
+            yield from said_phrases((CLOCKS[2], *OF_ROTATION), outer, said)
             yield AT_EACH
-            yield from _of_clock({**block, "clock": clock["inner"]}, set())
+            yield from clock_phrases({**block, "clock": clock["inner"]}, set())
         else:
-            yield from _of_clock(outer, said)
-        if kind == "every" and block.get("group") is None and _slots(block) > 1:
+            yield from clock_phrases(outer, said)
+        if kind == "every" and block.get("group") is None and slots_of_clock(block) > 1:
             yield TAKE_TURNS.words
-        yield from _said(OF_BLOCK, outer, said)
+        yield from said_phrases(OF_BLOCK, outer, said)
         if block.get("rpe") is not None:
             yield f"effort {number(block['rpe'])} of 10"
         if block.get("rest_as"):
             yield f"resting with {self._names.words_of(block['rest_as'])}"
         for call in block.get("calls") or ():
-            yield from _call(call)
+            yield from call_text(call)
 
     def _station(self, station: dict[str, Any]) -> str:
-        parts = [f'at "{station["name"]}"' if _quoted(station["name"]) else "at"]
+        parts = [f'at "{station["name"]}"' if quoted(station["name"]) else "at"]
         rounds = count_text(station.get("rounds"))
         if rounds:
             parts.append(f"{rounds} rounds")
         if station.get("capacity"):
             parts.append(f"room for {station['capacity']}")
-        kit = [_quoted(one) for one in station.get("kit") or ()]
+        kit = [quoted(one) for one in station.get("kit") or ()]
         if kit and all(kit):
             parts.append(f"kit {', '.join(one for one in kit if one)}")
         return f"  {', '.join(parts)}:"
@@ -265,18 +253,18 @@ class WallWriter:
     def piece(self, step: dict[str, Any]) -> str:
         """One movement with its dose and what goes with it; without quotes where nobody reads it back."""
         name = self._names.words_of(step["movement"])
-        return _dose(step) + (name if self._quoting else name.strip('"')) + "".join(_qualities(step))
+        return dose_text(step) + (name if self._quoting else name.strip('"')) + "".join(quality_texts(step))
 
     def _option(self, option: dict[str, Any]) -> str:
         body = self._of_option(option)
-        label = _quoted(option["label"]) or chr(34) * 2
+        label = quoted(option["label"]) or chr(34) * 2
         if not self._quoting:
             label = "" if option["label"] in (body, option.get("level")) else option["label"]
         parts = [label] if label else []
         if option.get("level"):
             parts.append(option["level"])
         kit = option.get("kit") or []
-        kit = [_quoted(one) for one in ([kit] if isinstance(kit, str) else kit)]
+        kit = [quoted(one) for one in ([kit] if isinstance(kit, str) else kit)]
         if kit and all(kit):
             parts.append(f"kit {', '.join(one for one in kit if one)}")
         said = f"or {', '.join(parts)}"
@@ -285,137 +273,11 @@ class WallWriter:
     def _of_option(self, option: dict[str, Any]) -> str:
         """What an option changes of its step."""
         name = self._names.words_of(option["movement"]) if option.get("movement") else ""
-        body = f"{_dose(option)}{name}{''.join(_qualities(option))}".strip(" ,")
+        body = f"{dose_text(option)}{name}{''.join(quality_texts(option))}".strip(" ,")
         if option.get("dose_factor") is None:
             return body
         share = f"{number(option['dose_factor'])} of the dose"
         return f"{body}, {share}" if body else share
-
-
-def _value(block: dict[str, Any], key: PhraseKey) -> Any:
-    here: Any = block
-    for part in key:
-        here = here.get(part) if isinstance(here, dict) else None
-    return here
-
-
-def _said(phrases: Sequence[Phrase], block: dict[str, Any], said: set[PhraseKey]) -> Iterator[str]:
-    """The phrases that say what is set and was not said yet; marks it as said."""
-    for phrase in phrases:
-        value = _value(block, phrase.key)
-        if value is None or phrase.key in said:
-            continue
-        if phrase.kind == "word":
-            if value == phrase.value and type(value) in (type(phrase.value), float):
-                said.add(phrase.key)
-                yield phrase.words
-            continue
-        text = time_text(value, as_clock=phrase.leads) if phrase.kind == "time" else count_text(value)
-        if text is not None:
-            said.add(phrase.key)
-            words = _worded(phrase, block, one=text == "1")
-            yield f"{words} {text}" if phrase.leads else f"{text} {words}"
-
-
-def _slots(block: dict[str, Any]) -> int:
-    return sum(1 for step in block["steps"][:-1] if step.get("chain") is not True) + 1
-
-
-def _worded(phrase: Phrase, block: dict[str, Any], *, one: bool) -> str:
-    """A phrase's words as they fit the block: sets where it builds, pairs where it goes in pairs."""
-    if phrase.name == "rest" and block["clock"]["kind"] in ("task", "amrap"):
-        # A rest in the head of doses is one between rounds to whoever reads a wall.
-        return "rest after each"
-    if phrase.name == "round_rest" and block.get("visit") not in (None, "rounds"):
-        return "between sets"
-    if phrase.name == "group_rest" and block.get("group") in (2, 3):
-        return "between pairs" if block["group"] == 2 else "between threes"
-    return phrase.words.replace("times over", "time over").removesuffix("s") if one else phrase.words
-
-
-def _of_clock(block: dict[str, Any], said: set[PhraseKey]) -> Iterator[str]:
-    clock = block["clock"]
-    work, rest = clock.get("work_s"), clock.get("rest_s")
-    if clock["kind"] == "intervals":
-        if not said & {("clock", "work_s"), ("clock", "rest_s")} and _plain(work) and _plain(rest) and rest:
-            said.update({("clock", "work_s"), ("clock", "rest_s")})
-            yield f"{time_text(work)} on / {time_text(rest)} off"
-        if work is not None:
-            said.add(("clock", "kind"))
-    if clock["kind"] in ("every", "amrap"):
-        said.add(("clock", "kind"))
-    yield from _said(CLOCKS, block, said)
-    yield from _said(OF_CLOCK, block, said)
-    pulse = clock.get("pulse")
-    if isinstance(pulse, dict) and time_text(pulse.get("work_s")) and time_text(pulse.get("rest_s")):
-        yield f"{time_text(pulse['work_s'])} on / {time_text(pulse['rest_s'])} off"
-
-
-def _plain(value: Any) -> bool:
-    return isinstance(value, int | float) and not isinstance(value, bool)
-
-
-def _call(call: dict[str, Any]) -> Iterator[str]:
-    say = _quoted(call.get("say", ""))
-    if say is None:
-        return
-    if call.get("half"):
-        yield f"call {say} half-way"
-    elif time_text(call.get("at_s")):
-        yield f"call {say} at {time_text(call['at_s'], as_clock=True)}"
-    elif time_text(call.get("before_end_s")):
-        yield f"call {say} {time_text(call['before_end_s'])} before the end"
-
-
-def _dose(step: dict[str, Any]) -> str:
-    reps, seconds, metres = (
-        reps_text(step.get("reps")), time_text(step.get("seconds")), count_text(step.get("metres")),
-    )  # fmt: skip
-    if reps and seconds:
-        return f"{reps} within {seconds} "
-    if reps:
-        return f"{reps} "
-    if seconds:
-        return f"{seconds} "
-    return f"{metres} m " if metres else ""
-
-
-def _failure_text(reps: Any, before: str) -> str:
-    """`to failure`, with the reps it is planned at where they are given; nothing for other doses."""
-    if not isinstance(reps, dict) or reps.get("to_failure") is not True or not set(reps) <= {"to_failure", "plan"}:
-        return ""
-    return f"{before}to failure" + (f" (plan {number(reps['plan'])})" if "plan" in reps else "")
-
-
-def _qualities(step: dict[str, Any]) -> Iterator[str]:
-    """What goes with a movement; each part brings the comma or the blank before it."""
-    sides = SIDE_PHRASES.get(step.get("sides") or "", "")
-    yield sides
-    yield _failure_text(step.get("reps"), ", " if sides.startswith(",") else " ")
-    load = load_text(step.get("load"))
-    if load:
-        yield f", {load}" if sides.startswith(",") else f" {load}"
-    if step.get("fill"):
-        yield " to fill"
-    grow = step.get("grow")
-    if isinstance(grow, int) and not isinstance(grow, bool):
-        yield f", {grow:+d} each round"
-    tempo = step.get("tempo")
-    if isinstance(tempo, list):
-        yield f", tempo {'-'.join(number(one) for one in tempo)}"
-    if step.get("effort"):
-        yield f", effort {step['effort']}"
-    if step.get("reserve") is not None:
-        yield f", {number(step['reserve'])} in reserve"
-    pace = time_text(step.get("pace_s"))
-    if pace:
-        yield f", {pace} a rep"
-    rest = time_text(step.get("rest_s"))
-    if rest:
-        yield f", rest {rest}"
-    note = _quoted(step.get("note") or "")
-    if note:
-        yield f", note {note}"
 
 
 __all__ = ["BoardError", "read_over", "what_the_wall_leaves_out", "write_full", "write_wall"]
