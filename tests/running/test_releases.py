@@ -32,13 +32,23 @@ def laid_out(path: Path, into: Path) -> Path:
     return database
 
 
-def manage(folder: Path, *arguments: str) -> str:
+MIGRATE = """
+import json, os, sys, django
+os.environ["DJANGO_SETTINGS_MODULE"] = "finetally.web.settings"
+django.setup()
+from django.core.management import call_command
+for target in json.loads(sys.argv[1]):
+    call_command("migrate", *target, verbosity=0)
+"""
+
+
+def migrate(folder: Path, *targets: tuple[str, ...]) -> None:
+    """Migrate to each target in turn (app and migration; nothing: all to the last), in a process of its own."""
     environment = {**os.environ, "FINE_TALLY_VAR": str(folder)}
     environment.pop("FINE_TALLY_DATABASE", None)
-    command = [sys.executable, "-m", "finetally.web.manage", *arguments]
+    command = [sys.executable, "-c", MIGRATE, json.dumps(targets)]
     made = subprocess.run(command, cwd=REPOSITORY, env=environment, capture_output=True, text=True)
     assert made.returncode == 0, made.stderr
-    return made.stdout
 
 
 def rows(database: Path) -> dict[str, list[dict[str, Any]]]:
@@ -72,19 +82,18 @@ def test_a_database_of_an_older_release_comes_up_and_goes_back(path: Path, tmp_p
     database = laid_out(path, tmp_path)
     before = rows(database)
     assert before["training_revision"]
-    manage(tmp_path, "migrate", "--verbosity", "0")
+    migrate(tmp_path, ())
     now = rows(database)
     same(before, now)
     planned = {one["revision_id"] for one in now["plan_entry"] if one["revision_id"]}
     assert {one["id"] for one in now["training_revision"] if one["pinned"]} == planned
     # Kept conflicts are told apart by what they were made from; those from before have no such name.
     assert {one["base"] for one in now["training_revision"]} == {""}
-    for app, last in LAST[path.name.rpartition("-")[0]].items():
-        manage(tmp_path, "migrate", app, last, "--verbosity", "0")
+    migrate(tmp_path, *LAST[path.name.rpartition("-")[0]].items())
     back = rows(database)
     same(before, back)
     assert {key for one in back["training_revision"] for key in one} == set(before["training_revision"][0])
-    manage(tmp_path, "migrate", "--verbosity", "0")
+    migrate(tmp_path, ())
     same(before, rows(database))
 
 
@@ -118,9 +127,7 @@ ANSWER_NOW = {
 
 def test_what_is_kept_as_json_goes_by_the_names_of_today_and_back(tmp_path: Path) -> None:
     database = laid_out(sorted(KEPT.glob("*demo*.xz"))[-1], tmp_path)
-    manage(tmp_path, "migrate", "--verbosity", "0")
-    manage(tmp_path, "migrate", "plan", "0005", "--verbosity", "0")
-    manage(tmp_path, "migrate", "jobs", "0001", "--verbosity", "0")
+    migrate(tmp_path, (), ("plan", "0005"), ("jobs", "0001"))
     private = {"versions": {"e": {"what": "w", "amount": {"v": 2}, "edits": UNDO_BEFORE}}, "sessions": []}
     job = {
         "id": "0" * 32, "kind": "level", "squad_id": 1, "shared": 1, "place": "level 1", "key": "k", "priority": 0,
@@ -143,12 +150,11 @@ def test_what_is_kept_as_json_goes_by_the_names_of_today_and_back(tmp_path: Path
         return [found[0], *(json.loads(one) for one in (*found[1:], change))]
 
     before = kept("place")
-    manage(tmp_path, "migrate", "--verbosity", "0")
+    migrate(tmp_path, ())
     version = {"what": "w", "summary": {"v": 2}, "edits": UNDO_NOW}
     now = [{"entry": "e", "inverse": UNDO_NOW}, {"entry": "f", "day": "2026-11-02"}]
     assert kept("lock_name") == ["level 1", ANSWER_NOW, {"versions": {"e": version}, "sessions": []}, now]
-    manage(tmp_path, "migrate", "plan", "0005", "--verbosity", "0")
-    manage(tmp_path, "migrate", "jobs", "0001", "--verbosity", "0")
+    migrate(tmp_path, ("plan", "0005"), ("jobs", "0001"))
     assert kept("place") == before
 
 
