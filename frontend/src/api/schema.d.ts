@@ -1796,7 +1796,7 @@ export interface components {
         };
         /**
          * PatternFigures
-         * @description A pattern, row or muscle over the parts that count. `share` is by the measure of `balance.by`.
+         * @description A pattern or a row over the parts that count. `share` is by the measure of `balance.by`.
          */
         PatternFigures: {
             /** Work S */

@@ -71,8 +71,7 @@ class Check:
 
 def edit_path(of: LocatedBlock, *keys: PathPart) -> list[PathPart]:
     """Where an edit of a block goes: by its id, else by its path."""
-    start: list[PathPart] = [of.block.id] if of.block.id is not None else list(of.path)
-    return [*start, *keys]
+    return [*of.edit_path, *keys]
 
 
 def set_edit(label: str, at: list[PathPart], value: Any) -> Mend:

@@ -41,8 +41,7 @@ def series_of(document: dict[str, Any], *, longer: bool) -> Iterator[list[PlanCh
     blocks = blocks_of(parse_session(document))
     main = [of for of in blocks if of.part in ("main", "finisher")] or blocks
     for of in main:
-        at: list[PathPart] = [of.block.id] if of.block.id is not None else list(of.path)
-        name = of.block.title or of.part
+        at, name = of.edit_path, of.block.title or of.part
         yield from _rounds(of.block, at, name, longer=longer)
         yield list(_windows(of.block, at, name, longer=longer))
     yield list(_rests(blocks, longer=longer))
@@ -140,7 +139,6 @@ def _rests(blocks: Sequence[LocatedBlock], *, longer: bool) -> Iterator[PlanChan
 
 def _scaled(of: LocatedBlock, share: float) -> Iterator[SetEdit]:
     """A block's rests, those after it and those of its clock, times a share; to five seconds, never under ten."""
-    at: list[PathPart] = [of.block.id] if of.block.id is not None else list(of.path)
     for key in ("rest_after_s", *CLOCK_RESTS):
         under: list[PathPart] = ["clock"] if key in CLOCK_RESTS else []
         now = getattr(of.block.clock if under else of.block, key, None)
@@ -148,4 +146,4 @@ def _scaled(of: LocatedBlock, share: float) -> Iterator[SetEdit]:
         if isinstance(now, int | float) and not isinstance(now, bool) and now > 2 * LEAST_REST_S:
             value = max(LEAST_REST_S, round(now * share / 5) * 5)
             if value != now:
-                yield SetEdit(path=[*at, *under, key], value=value)
+                yield SetEdit(path=[*of.edit_path, *under, key], value=value)

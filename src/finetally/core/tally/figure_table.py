@@ -18,14 +18,15 @@ ToldWhen = Literal["always", "there", "above-zero"]
 
 @dataclass(frozen=True, slots=True)
 class TallyLine:
-    """How the tally tells a figure: its place in the family (from 1), its label there, when it is left out.
+    """How the tally tells a figure: its place in the family (from 1), its label there (None: its own), when
+    it is left out.
 
     `unless_same_as`: it is left out where that figure has the same value. `when`: told always, only where there is a
     value, or only where it is above 0.
     """
 
     order: int
-    label: str
+    label: str | None = None
     unless_same_as: str | None = None
     when: ToldWhen = "always"
 
@@ -52,8 +53,8 @@ COUNTED = "main and finisher"
 FIGURES: tuple[FigureSpec, ...] = (
     FigureSpec(None, "Work time", "s", "headline.work_s", "more", "time"),
     FigureSpec(None, "Work : rest", "ratio", "headline.work_to_rest", "more", "time"),
-    FigureSpec(None, f"Density, {COUNTED}", "share", "headline.density", "more", "time", TallyLine(1, f"Density, {COUNTED}")),
-    FigureSpec(None, f"Length, {COUNTED}", "s", "headline.total_s", "less", "time", TallyLine(2, f"Length, {COUNTED}", "total_s")),
+    FigureSpec(None, f"Density, {COUNTED}", "share", "headline.density", "more", "time", TallyLine(1)),
+    FigureSpec(None, f"Length, {COUNTED}", "s", "headline.total_s", "less", "time", TallyLine(2, unless_same_as="total_s")),
     FigureSpec("total", "Total", "s", "total_s", "less", "time", TallyLine(3, "Length, whole session")),
     FigureSpec("timetable", "Timetable", "s", "timetable_s", "less", "time", TallyLine(6, "To book the hall for", "total_s")),
     FigureSpec("work", "Work", "s", "work_s", "more", "time", TallyLine(4, "Work, whole session", "headline.work_s")),
@@ -62,10 +63,10 @@ FIGURES: tuple[FigureSpec, ...] = (
     FigureSpec("called", "Reps called", "reps", "reps.called", "more", "volume"),
     FigureSpec("paced", "Reps paced", "reps", "reps.paced", "more", "volume"),
     FigureSpec("guessed", "Reps guessed", "reps", "reps.estimated", "more", "volume"),
-    FigureSpec("reps-per-min", "Reps a minute", "per-min", "rates.reps_per_min", "more", "volume", TallyLine(5, "Reps a minute", when="there")),
-    FigureSpec("volume", "Volume load", "kg", "volume_kg", "more", "volume", TallyLine(1, "Volume load")),
-    FigureSpec("mean-uptake", "Mean uptake", "share", "effort.mean_uptake", "less", "effort", TallyLine(1, "Mean uptake")),
-    FigureSpec("peak-uptake", "Peak uptake", "share", "effort.peak_uptake", "less", "effort", TallyLine(2, "Peak uptake")),
+    FigureSpec("reps-per-min", "Reps a minute", "per-min", "rates.reps_per_min", "more", "volume", TallyLine(5, when="there")),
+    FigureSpec("volume", "Volume load", "kg", "volume_kg", "more", "volume", TallyLine(1)),
+    FigureSpec("mean-uptake", "Mean uptake", "share", "effort.mean_uptake", "less", "effort", TallyLine(1)),
+    FigureSpec("peak-uptake", "Peak uptake", "share", "effort.peak_uptake", "less", "effort", TallyLine(2)),
     FigureSpec("above-80", "Above 80 %", "s", "effort.above_80_s", "less", "effort", TallyLine(3, "Time above 80 %")),
     FigureSpec("oxygen-gap", "Oxygen gap", "s", "effort.oxygen_gap_s", "less", "effort"),
     FigureSpec("effort", "Effort", "effort", "effort.rpe", "less", "effort"),
@@ -74,9 +75,9 @@ FIGURES: tuple[FigureSpec, ...] = (
     FigureSpec("knee-hip", "Knee : hip", "split", "balance.beams.knee-hip.left_share", "even", "balance"),
     FigureSpec("left-right", "Left : right", "split", "balance.beams.left-right.left_share", "even", "balance"),
     FigureSpec("landings", "Landings", "count", "landings", "less", "volume"),
-    FigureSpec(None, "Landings, low", "count", "landings.low", "less", "volume", TallyLine(2, "Landings, low", when="above-zero")),
-    FigureSpec(None, "Landings, medium", "count", "landings.medium", "less", "volume", TallyLine(3, "Landings, medium")),
-    FigureSpec(None, "Landings, high", "count", "landings.high", "less", "volume", TallyLine(4, "Landings, high")),
+    FigureSpec(None, "Landings, low", "count", "landings.low", "less", "volume", TallyLine(2, when="above-zero")),
+    FigureSpec(None, "Landings, medium", "count", "landings.medium", "less", "volume", TallyLine(3)),
+    FigureSpec(None, "Landings, high", "count", "landings.high", "less", "volume", TallyLine(4)),
     FigureSpec("change", "Change-overs", "s", "change_s", "less", "time"),
     FigureSpec("kit", "Kit at once", "count", None, "less", "plan"),
     FigureSpec("checks", "Checks", "count", None, "less", "plan"),

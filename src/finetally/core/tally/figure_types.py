@@ -65,7 +65,7 @@ class MovementFigures(TypedDict):
 
 
 class PatternFigures(TypedDict):
-    """A pattern, row or muscle over the parts that count. `share` is by the measure of `balance.by`."""
+    """A pattern or a row over the parts that count. `share` is by the measure of `balance.by`."""
 
     work_s: float
     share: float

@@ -9,7 +9,7 @@ from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.document import Block
 from finetally.core.session.limits import MAX_SEGMENTS, MAX_VISITS
-from finetally.core.session.problems import Path, refuse
+from finetally.core.session.problems import Path, PathPart, refuse
 from finetally.core.session.step import Load
 from finetally.core.unfold.steps import StepPlan
 
@@ -135,6 +135,11 @@ class LocatedBlock:
     path: Path
     ident: Identity
     section: Identity | None
+
+    @property
+    def edit_path(self) -> list[PathPart]:
+        """The path that edits of it go by: its id, which holds wherever it is moved, or its path."""
+        return [self.block.id] if self.block.id is not None else list(self.path)
 
     @property
     def part(self) -> str:

@@ -150,7 +150,7 @@ def _tables() -> TablesOut:
         figures=[
             TallyFigureOut(
                 figure=one.figure,
-                label=line.label,
+                label=line.label or one.label,
                 unit=one.unit,
                 family=one.family,
                 unless_same_as=line.unless_same_as,

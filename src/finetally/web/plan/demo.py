@@ -42,7 +42,7 @@ USUAL_INTENTS = ((0, "medium"), (1, "easy"), (2, "hard"), (4, "medium"), (5, "ea
 THIS_INTENTS = ((2, "rest"),)
 OTHER = {"Long walk out": (150.0, 1.5), "Rope and knots": (60.0, 2.0)}
 RATED = (0.94, 1.05, 0.98, 1.1, 1.0)
-"""What was rated beside what was planned, planned load after planned load: nobody's week goes as written."""
+"""What was rated beside what was planned, entry after entry: nobody's week goes as written."""
 
 
 @transaction.atomic
@@ -59,18 +59,18 @@ def load_demo_plan(today: date | None = None) -> None:
         # A demo that was set up by an earlier release has fewer sessions.
         if document["title"] not in sessions:
             sessions[document["title"]] = create_session(member(head), squad.pk, document)
-    planned_loads = 0
+    rated = 0
     for back in range(7, 0, -1):
         for number, title in USUAL_WEEK if back > 4 else LATER_WEEK:
             entry = _entry(squad, sessions, context, begins - timedelta(weeks=back) + timedelta(days=number), title)
-            _rate(entry, planned_loads)
+            _rate(entry, rated)
             entry.save()
-            planned_loads += 1
+            rated += 1
     for number, title in THIS_WEEK:
         entry = _entry(squad, sessions, context, begins + timedelta(days=number), title)
         if today is None and entry.day < date.today():
-            _rate(entry, planned_loads)
-            planned_loads += 1
+            _rate(entry, rated)
+            rated += 1
         entry.save()
     for back, intents in ((3, USUAL_INTENTS), (2, USUAL_INTENTS), (1, USUAL_INTENTS), (0, THIS_INTENTS)):
         for number, intent in intents:

@@ -23,6 +23,7 @@ LIGHTEST_BRACKET_KG = 4
 
 
 def joined(words: list[Token]) -> str:
+    """Words as they were written, a blank between."""
     return " ".join(t.text for t in words)
 
 

@@ -7,6 +7,7 @@ import re
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.items.names import trimmed
+from finetally.core.wall.items.qualities import joined
 from finetally.core.wall.items.read import ReadLine, name_text, tool_of
 from finetally.core.wall.page.heads import draft_work, is_talk_item
 from finetally.core.wall.page.page import Page, continues, leave_part, new_draft
@@ -129,16 +130,12 @@ def plain_items(page: Page, one: ReadLine, draft: Draft) -> list[Item]:
             # Words that name nothing: softer work of the one before, or what nobody can read.
             soft = item.seconds is not None and made and any(t.kind == "SOFT" for t in item.words)
             if not soft and item.dosed and made:
-                page.unread.append(Unread(item.row, _words(item)))
+                page.unread.append(Unread(item.row, joined(item.words)))
                 continue
             if not soft and not item.dosed:
                 continue
         made.append(item)
     return made
-
-
-def _words(item: Item) -> str:
-    return " ".join(t.text for t in item.words)
 
 
 def _mark_turn(one: ReadLine, item: Item) -> None:
@@ -180,7 +177,7 @@ def _is_beside(page: Page, draft: Draft, item: Item, made: list[Item]) -> bool:
         aside(page, made[-1], item)
         return True
     if listing and item.words and is_talk_item(page, item) and page.names.known(name_text(item)) is None:
-        draft.notes.append(_words(item))
+        draft.notes.append(joined(item.words))
         return True
     return False
 

@@ -7,7 +7,7 @@ from itertools import pairwise
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.items.names import heavy, trimmed
-from finetally.core.wall.items.qualities import take_dose
+from finetally.core.wall.items.qualities import joined, take_dose
 from finetally.core.wall.items.read import ReadLine
 from finetally.core.wall.page.page import Page, is_known, leave_part, new_draft, next_run
 from finetally.core.wall.page.rests import set_rest, take_rest
@@ -93,13 +93,9 @@ def set_items(page: Page, draft: Draft, one: ReadLine) -> list[Item]:
     return items
 
 
-def _words(item: Item) -> str:
-    return " ".join(t.text for t in item.words)
-
-
 def _is_name_of_sets(page: Page, draft: Draft, one: ReadLine, item: Item) -> bool:
     """Take a heading as the title, with its time as the length; whether it also names the movement."""
-    draft.title = draft.title or _words(item)
+    draft.title = draft.title or joined(item.words)
     draft.total = item.seconds
     bare = all(not i.words for i in one.items if i is not item)
     return is_known(page, draft.title) or (bare and bool(item.words))
@@ -113,12 +109,12 @@ def _is_before_sets(
         return False
     if item.sets is None and not items and named is not None:
         # `Squat: warm-up sets, then 3x5`
-        draft.notes.append(_words(item))
+        draft.notes.append(joined(item.words))
         return True
     later = one.items[one.items.index(item) + 1 :]
-    if item.sets is None and not items and any(i.sets for i in later) and not is_known(page, _words(item)):
+    if item.sets is None and not items and any(i.sets for i in later) and not is_known(page, joined(item.words)):
         # `Strength - deadlift 4x8`: what the sets are called.
-        draft.title = draft.title or _words(item)
+        draft.title = draft.title or joined(item.words)
         return True
     return trimmed([t.text for t in item.words]) == []
 
@@ -133,9 +129,9 @@ def _is_behind_sets(page: Page, one: ReadLine, item: Item, items: list[Item]) ->
             return False
         kit = [t.text for t in item.words if t.text in KIT_WORDS]
         last.kit.extend(kit)
-        last.notes.append(_words(item))
-        if not kit and is_known(page, _words(item)):
-            page.unread.append(Unread(one.line.number, _words(item)))
+        last.notes.append(joined(item.words))
+        if not kit and is_known(page, joined(item.words)):
+            page.unread.append(Unread(one.line.number, joined(item.words)))
         if last.load is None:
             last.load = item.load
     elif not item.dosed and item.load is not None:
