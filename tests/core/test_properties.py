@@ -15,8 +15,9 @@ from finetally.core.figures import figures, printed
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.session.ids import with_ids, without_ids
+from finetally.core.session.parts import as_written
 from finetally.core.session.problems import DocumentError
-from finetally.core.session.reading import as_written, parse_session, read_session
+from finetally.core.session.reading import parse_session, read_session
 from finetally.core.tally.exits import exits_of
 from finetally.core.tally.explain.explain import explain_tally
 from finetally.core.tally.explain.node import UnknownFigureError, evaluate

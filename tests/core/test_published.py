@@ -15,8 +15,7 @@ from finetally.core.formats.published import formats_schema, formats_table
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.session.reading import parse_session
 from finetally.core.session.schema import session_schema
-from finetally.core.unfold.calls import published_tape
-from finetally.core.unfold.schema import tape_schema
+from finetally.core.unfold.published import published_tape, tape_schema
 from finetally.core.unfold.unfold import unfold
 from finetally.shipped import shipped_library
 from tests.conftest import CASES, REPOSITORY

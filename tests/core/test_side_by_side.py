@@ -31,6 +31,7 @@ from finetally.core.formats.params import read_params
 from finetally.core.formats.table import BY_KEY, FORMATS
 from finetally.core.methods.value import Methods
 from finetally.core.session.ids import with_ids, without_ids
+from finetally.core.session.parts import parse_entries
 from finetally.core.session.reading import parse_session
 from finetally.core.session.step import Step
 from finetally.core.tally.explain.explain import explain_tally
@@ -360,7 +361,7 @@ def test_a_sweep_that_cannot_be_says_why(name: str, low: int, high: int, step_by
 def test_a_recast_is_used_as_edits_that_can_be_undone(how: Any) -> None:
     start = start_comparison(ComparisonRequest(WHOLE), library=LIBRARY)
     column = columns_of(ComparisonRequest(WHOLE), ["density-stations"])["density-stations"]
-    edits = use_edits(WHOLE, list(start.source), column["entries"], how)
+    edits = use_edits(parse_session(WHOLE), list(start.source), parse_entries(column["entries"]), how)
     made, inverse = apply_edits(WHOLE, edits)
     parse_session(made)
     size = len(WHOLE["blocks"])
@@ -379,7 +380,9 @@ def test_the_rest_before_the_next_block_stays_when_a_block_is_replaced() -> None
     column = columns_of(ComparisonRequest(document, [0], hold="total"), ["rounds-against-the-clock"])[
         "rounds-against-the-clock"
     ]
-    made, _ = apply_edits(document, use_edits(document, [0], column["entries"], "replace"))
+    made, _ = apply_edits(
+        document, use_edits(parse_session(document), [0], parse_entries(column["entries"]), "replace")
+    )
     assert made["blocks"][0]["rest_after_s"] == 75
     assert without_ids(made)["blocks"][1] == document["blocks"][1]
 

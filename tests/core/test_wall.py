@@ -369,12 +369,12 @@ def test_words_are_kept_as_typed_and_known_to_be_stale_once_the_blocks_are_other
     reading = read(text)
     [one] = reading.assumed.made
     keep_words(reading, text, {one.id: 0})
-    assert words_as_typed(reading.document, LIBRARY) == (text, {one.id: 0})
+    assert words_as_typed(parse_session(reading.document), LIBRARY) == (text, {one.id: 0})
     ids = json.loads(json.dumps(reading.document))
     ids["blocks"][0]["id"] = "b1"
-    assert words_as_typed(ids, LIBRARY) is not None
+    assert words_as_typed(parse_session(ids), LIBRARY) is not None
     ids["blocks"][0]["steps"][0]["reps"] = 13
-    assert words_as_typed(ids, LIBRARY) is None
+    assert words_as_typed(parse_session(ids), LIBRARY) is None
     assert new_names(reading, LIBRARY)[0]["column"] == 4
 
 

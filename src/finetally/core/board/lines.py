@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import dataclasses
-from typing import Any
+from collections.abc import Callable, Sequence
 
 from lark import Token, Transformer, v_args
 
 from finetally.core.board.names import NameBook, Stub
 from finetally.core.board.phrases import HEAD_PHRASES, PRESETS, PhraseKey
-from finetally.core.board.values import pounds
+from finetally.core.session.json_value import JsonObject, JsonValue
+from finetally.core.session.values import POUND_KG
 
-Statement = tuple[PhraseKey, Any]
+Statement = tuple[PhraseKey, JsonValue]
+"""What is said: where it goes, and its value."""
 
 
 def _num(token: str) -> int | float:
@@ -38,13 +40,29 @@ def _unquoted(token: str) -> str:
     return token[1:-1]
 
 
-def _times(value: Any, factor: float) -> Any:
+def _times(value: JsonValue, factor: float) -> JsonValue:
     if isinstance(value, list):
         return [_times(one, factor) for one in value]
     if isinstance(value, dict):
         return {key: _times(one, factor) if key != "from" else one for key, one in value.items()}
+    if not isinstance(value, int | float):
+        return value
     made = value * factor
     return int(made) if float(made).is_integer() else made
+
+
+def _spoken(parts: Sequence[JsonValue]) -> JsonValue:
+    """The value among the words around it."""
+    return next(part for part in parts if not isinstance(part, Token))
+
+
+def _loaded(key: str, value: JsonValue, count: float | None) -> JsonObject:
+    """One load; what is typed in pounds is kept in kilograms to the gram."""
+    pounds = round(value * POUND_KG, 3) if key == "lb" and isinstance(value, int | float) else None
+    made: JsonObject = {"kg" if key == "lb" else key: value if pounds is None else pounds}
+    if count is not None:
+        made["count"] = count
+    return made if pounds is None else {**made, "unit": "lb"}
 
 
 def _word(token: str) -> str:
@@ -53,7 +71,7 @@ def _word(token: str) -> str:
 
 
 @v_args(inline=True)
-class LineReader(Transformer[Token, Any]):
+class LineReader(Transformer[Token, JsonValue]):
     """Turns the tree of one line into values. Names that nobody knows become stubs, with their column."""
 
     def __init__(self, names: NameBook, line: int, indent: int) -> None:
@@ -64,38 +82,38 @@ class LineReader(Transformer[Token, Any]):
         self.stubs: list[Stub] = []
 
     # How much, how long, how far
-    def number(self, one: Token) -> Any:
+    def number(self, one: Token) -> JsonValue:
         return _num(one)
 
-    def ranged(self, one: Token) -> Any:
+    def ranged(self, one: Token) -> JsonObject:
         low, high = _split(one)
         return {"low": _num(low), "high": _num(high)}
 
-    def planned(self, one: Token, _plan: Token, plan: Token) -> Any:
+    def planned(self, one: Token, _plan: Token, plan: Token) -> JsonObject:
         return {**self.ranged(one), "plan": _num(plan)}
 
-    def listed(self, one: Token) -> Any:
+    def listed(self, one: Token) -> JsonValue:
         return [_num(part.strip()) for part in one.replace("then", "/").split("/")]
 
-    def score(self, plan: Token, take: Token, _of: Token, block: Token, *most: Token) -> Any:
+    def score(self, plan: Token, take: Token, _of: Token, block: Token, *most: Token) -> JsonObject:
         name = _unquoted(block) if block.type == "QUOTED" else str(block)
-        made: dict[str, Any] = {"from": {"block": name, "take": take.lower()}, "plan": _num(plan)}
+        made: JsonObject = {"from": {"block": name, "take": take.lower()}, "plan": _num(plan)}
         return {**made, "cap": _num(most[1])} if most else made
 
-    def clocktime(self, one: Token) -> Any:
+    def clocktime(self, one: Token) -> JsonValue:
         return _clock(one)
 
-    def clockrange(self, one: Token) -> Any:
+    def clockrange(self, one: Token) -> JsonObject:
         low, high = _split(one)
         return {"low": _clock(low), "high": _clock(high)}
 
-    def seconds(self, value: Any, _unit: Token) -> Any:
+    def seconds(self, value: JsonValue, _unit: Token) -> JsonValue:
         return value
 
-    def minutes(self, value: Any, _unit: Token) -> Any:
+    def minutes(self, value: JsonValue, _unit: Token) -> JsonValue:
         return _times(value, 60)
 
-    def distance(self, value: Any, _unit: Token) -> Any:
+    def distance(self, value: JsonValue, _unit: Token) -> JsonValue:
         return value
 
     # Names
@@ -117,16 +135,16 @@ class LineReader(Transformer[Token, Any]):
         return key if key is not None else text
 
     # Steps: each gives pairs of key and value
-    def reps(self, *parts: Any) -> Statement:
-        return ("reps",), next(part for part in parts if not isinstance(part, Token))
+    def reps(self, *parts: JsonValue) -> Statement:
+        return ("reps",), _spoken(parts)
 
-    def timed(self, *parts: Any) -> Statement:
+    def timed(self, *parts: JsonValue) -> Statement:
         return ("seconds",), parts[-1]
 
-    def far(self, *parts: Any) -> Statement:
+    def far(self, *parts: JsonValue) -> Statement:
         return ("metres",), parts[-1]
 
-    def within(self, reps: Any, _within: Token, seconds: Any) -> list[Statement]:
+    def within(self, reps: JsonValue, _within: Token, seconds: JsonValue) -> list[Statement]:
         return [(("reps",), reps), (("seconds",), seconds)]
 
     def each(self, _one: Token) -> Statement:
@@ -154,7 +172,7 @@ class LineReader(Transformer[Token, Any]):
         return ("fill",), True
 
     def failure(self, _to: Token, *plan: Token) -> Statement:
-        made: dict[str, Any] = {"to_failure": True}
+        made: JsonObject = {"to_failure": True}
         return ("reps",), {**made, "plan": _num(plan[-1])} if plan else made
 
     def grow(self, one: Token) -> Statement:
@@ -170,10 +188,10 @@ class LineReader(Transformer[Token, Any]):
     def reserve(self, one: Token, _in: Token) -> Statement:
         return ("reserve",), _num(one)
 
-    def pace(self, seconds: Any, _rep: Token) -> Statement:
+    def pace(self, seconds: JsonValue, _rep: Token) -> Statement:
         return ("pace_s",), seconds
 
-    def own_rest(self, _rest: Token, seconds: Any) -> Statement:
+    def own_rest(self, _rest: Token, seconds: JsonValue) -> Statement:
         return ("rest_s",), seconds
 
     def note(self, _key: Token, *text: Token) -> Statement:
@@ -183,27 +201,23 @@ class LineReader(Transformer[Token, Any]):
     def factor(self, one: Token, _of: Token) -> Statement:
         return ("dose_factor",), _num(one)
 
-    def _load(self, key: str, parts: tuple[Any, ...]) -> Statement:
+    def _load(self, key: str, parts: Sequence[JsonValue]) -> Statement:
         count = next((_num(part) for part in parts if isinstance(part, Token) and part.type == "NUMBER"), None)
-        value = next(part for part in parts if not isinstance(part, Token))
-        more = {} if count is None else {"count": count}
+        value = _spoken(parts)
         if isinstance(value, list):
-            return ("load",), [{key: one, **more} for one in value]
-        return ("load",), {key: value, **more}
+            return ("load",), [_loaded(key, one, count) for one in value]
+        return ("load",), _loaded(key, value, count)
 
-    def kilograms(self, *parts: Any) -> Statement:
+    def kilograms(self, *parts: JsonValue) -> Statement:
         return self._load("kg", parts)
 
-    def pounds(self, *parts: Any) -> Statement:
-        key, load = self._load("kg", parts)
-        if isinstance(load, list):
-            return key, [{**one, **pounds(one["kg"])} for one in load]
-        return key, {**load, **pounds(load["kg"])} if isinstance(load["kg"], int | float) else load
+    def pounds(self, *parts: JsonValue) -> Statement:
+        return self._load("lb", parts)
 
-    def percent(self, *parts: Any) -> Statement:
+    def percent(self, *parts: JsonValue) -> Statement:
         return self._load("pct_1rm", parts)
 
-    def body(self, *parts: Any) -> Statement:
+    def body(self, *parts: JsonValue) -> Statement:
         return self._load("bodyweight", parts)
 
     def load(self, said: Statement) -> Statement:
@@ -212,11 +226,11 @@ class LineReader(Transformer[Token, Any]):
     def quality(self, said: Statement) -> Statement:
         return said
 
-    def dose(self, said: Any) -> Any:
+    def dose(self, said: Statement | list[Statement]) -> Statement | list[Statement]:
         return said
 
-    def piece(self, *parts: Any) -> dict[str, Any]:
-        made: dict[str, Any] = {}
+    def piece(self, *parts: str | Statement | list[Statement]) -> JsonObject:
+        made: JsonObject = {}
         for part in parts:
             if isinstance(part, str):
                 made["movement"] = part
@@ -225,17 +239,17 @@ class LineReader(Transformer[Token, Any]):
                     made[key] = value
         return {"movement": made.pop("movement"), **made} if "movement" in made else made
 
-    def step(self, *pieces: dict[str, Any]) -> list[dict[str, Any]]:
+    def step(self, *pieces: JsonObject) -> list[JsonObject]:
         return [
             {**piece, "chain": True} if index < len(pieces) - 1 else piece for index, piece in enumerate(pieces)
         ]
 
-    def option_body(self, *parts: Any) -> dict[str, Any]:
+    def option_body(self, *parts: str | Statement | list[Statement]) -> JsonObject:
         return self.piece(*parts)
 
-    def option(self, _or: Token, label: Token, *parts: Any) -> dict[str, Any]:
-        made: dict[str, Any] = {"label": _unquoted(label)}
-        kit: list[str] = []
+    def option(self, _or: Token, label: Token, *parts: Token | JsonObject) -> JsonObject:
+        made: JsonObject = {"label": _unquoted(label)}
+        kit: list[JsonValue] = []
         for part in parts:
             if isinstance(part, dict):
                 made.update(part)
@@ -246,10 +260,10 @@ class LineReader(Transformer[Token, Any]):
         return {**made, "kit": kit} if kit else made
 
     # Lines about blocks
-    def station(self, _at: Token, *parts: Any) -> dict[str, Any]:
+    def station(self, _at: Token, *parts: JsonValue) -> JsonObject:
         words = [str(part) for part in parts if isinstance(part, Token) and part.type == "WORD"]
-        made: dict[str, Any] = {}
-        kit: list[str] = []
+        made: JsonObject = {}
+        kit: list[JsonValue] = []
         last = ""
         for index, part in enumerate(parts):
             if not isinstance(part, Token):
@@ -265,9 +279,9 @@ class LineReader(Transformer[Token, Any]):
             made["name"] = " ".join(words)
         return {**made, "kit": kit} if kit else made
 
-    def together(self, _word: Token, *parts: Any) -> dict[str, Any]:
-        made: dict[str, Any] = {"section": ""}
-        waiting: Any = None
+    def together(self, _word: Token, *parts: JsonValue) -> JsonObject:
+        made: JsonObject = {"section": ""}
+        waiting: JsonValue = None
         for part in parts:
             if not isinstance(part, Token):
                 waiting = part
@@ -277,7 +291,7 @@ class LineReader(Transformer[Token, Any]):
                 made["times" if part.type == "P_REPEAT" else "rest_between_s"] = waiting
         return made
 
-    def rest(self, _rest: Token, seconds: Any, *afterwards: Token) -> Any:
+    def rest(self, _rest: Token, seconds: JsonValue, *afterwards: Token) -> JsonValue:
         return seconds
 
     # The head of a block: pairs of a place in the block and a value
@@ -296,17 +310,17 @@ class LineReader(Transformer[Token, Any]):
                 said.append((("optional",), "exit" if "stop" in token.lower() else "skip"))
         return said
 
-    def pulse(self, *parts: Any) -> list[Statement]:
+    def pulse(self, *parts: JsonValue) -> list[Statement]:
         times = [part for part in parts if not isinstance(part, Token)]
         return [(("on_off", key), value) for key, value in zip(("work_s", "rest_s"), times, strict=False)]
 
     def call_half(self, _call: Token, say: Token, _half: Token) -> Statement:
         return ("calls",), {"half": True, "say": _unquoted(say)}
 
-    def call_at(self, _call: Token, say: Token, _at: Token, seconds: Any) -> Statement:
+    def call_at(self, _call: Token, say: Token, _at: Token, seconds: JsonValue) -> Statement:
         return ("calls",), {"at_s": seconds, "say": _unquoted(say)}
 
-    def call_before(self, _call: Token, say: Token, seconds: Any, _end: Token) -> Statement:
+    def call_before(self, _call: Token, say: Token, seconds: JsonValue, _end: Token) -> Statement:
         return ("calls",), {"before_end_s": seconds, "say": _unquoted(say)}
 
     def resting(self, _word: Token, key: str) -> Statement:
@@ -318,10 +332,10 @@ class LineReader(Transformer[Token, Any]):
     def at_each(self, _word: Token) -> Statement:
         return ("at_each",), True
 
-    def phrase(self, said: Any) -> Any:
+    def phrase(self, said: Statement | list[Statement]) -> Statement | list[Statement]:
         return said
 
-    def head(self, *parts: Any) -> list[Statement]:
+    def head(self, *parts: Statement | list[Statement]) -> list[Statement]:
         said: list[Statement] = []
         for part in parts:
             said.extend(part if isinstance(part, list) else [part])
@@ -340,11 +354,11 @@ class LineReader(Transformer[Token, Any]):
     def space(self, _key: Token, text: Token) -> Statement:
         sides = [part.strip() for part in text.lower().removesuffix("m").replace("×", "x").split("x")]
         if all(part.replace(".", "", 1).isdigit() for part in sides):
-            numbers = [_num(part) for part in sides]
+            numbers: list[JsonValue] = [_num(part) for part in sides]
             return ("space_m",), numbers if len(numbers) > 1 else numbers[0]
         return ("space_m",), str(text)
 
-    def slack(self, _key: Token, seconds: Any) -> Statement:
+    def slack(self, _key: Token, seconds: JsonValue) -> Statement:
         return ("slack_s",), seconds
 
     def planned_effort(self, _key: Token, one: Token, _of: Token) -> Statement:
@@ -354,18 +368,18 @@ class LineReader(Transformer[Token, Any]):
         return ("stands_alone",), True
 
 
-def _phrase_method(name: str) -> Any:
+def _phrase_method(name: str) -> Callable[..., list[Statement]]:
     phrase = next(one for one in HEAD_PHRASES if one.name == name)
 
-    def method(self: LineReader, *parts: Any) -> list[Statement]:
+    def method(self: LineReader, *parts: JsonValue) -> list[Statement]:
         value = next((part for part in parts if not isinstance(part, Token)), phrase.value)
         return [*phrase.also, (phrase.key, value)]
 
     return v_args(inline=True)(method)
 
 
-def _preset_method(values: tuple[Statement, ...]) -> Any:
-    def method(self: LineReader, *parts: Any) -> list[Statement]:
+def _preset_method(values: tuple[Statement, ...]) -> Callable[..., list[Statement]]:
+    def method(self: LineReader, *parts: JsonValue) -> list[Statement]:
         return list(values)
 
     return v_args(inline=True)(method)

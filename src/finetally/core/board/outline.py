@@ -2,17 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from typing import Any
-
 from typing_extensions import TypedDict
 
 from finetally.core.board.names import NameBook
 from finetally.core.board.writer import WallWriter, headings
 from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import ROW_OF, UNASSIGNED
-from finetally.core.session.document import Session
-from finetally.core.session.entries import blocks_in
+from finetally.core.session.document import Block, Section, Session
+from finetally.core.session.parts import blocks_of_entry, steps_of_block
+from finetally.core.session.step import Step
 
 
 class OutlineStep(TypedDict):
@@ -33,19 +31,19 @@ class OutlineBlock(TypedDict):
     steps: list[OutlineStep]
 
 
-def outline_of(document: dict[str, Any], session: Session, library: Library) -> list[OutlineBlock]:
-    """The blocks of a document in their order; a section's line stands in front of its first block's heading."""
+def outline_of(session: Session, library: Library) -> list[OutlineBlock]:
+    """The blocks of a session in their order; a section's line stands in front of its first block's heading."""
     named = library.with_definitions(session.movements)
     wall = WallWriter(NameBook(named), quoting=False)
-    lines = iter(headings(document))
+    lines = iter(headings(session.blocks))
     made: list[OutlineBlock] = []
-    for entry in document["blocks"]:
-        before = f"{next(lines)}: " if "section" in entry else ""
-        for block in blocks_in(entry):
+    for entry in session.blocks:
+        before = f"{next(lines)}: " if isinstance(entry, Section) else ""
+        for block in blocks_of_entry(entry):
             made.append(
                 {
-                    "part": block.get("part") or "main",
-                    "title": block.get("title"),
+                    "part": block.part or "main",
+                    "title": block.title,
                     "heading": before + next(lines),
                     "steps": _outlined(block, wall, named),
                 }
@@ -54,30 +52,24 @@ def outline_of(document: dict[str, Any], session: Session, library: Library) -> 
     return made
 
 
-def _outlined(block: dict[str, Any], wall: WallWriter, library: Library) -> list[OutlineStep]:
+def _outlined(block: Block, wall: WallWriter, library: Library) -> list[OutlineStep]:
     made: list[OutlineStep] = []
     joined = False
-    for step in _steps(block):
+    for step in steps_of_block(block):
         one = _step(step, wall, library)
         # What shares a start with the one before it.
         made.append({**one, "words": f"+ {one['words']}"} if joined else one)
-        joined = step.get("chain") is True
+        joined = step.chain is True
     return made
 
 
-def _steps(block: dict[str, Any]) -> Iterator[dict[str, Any]]:
-    stations = block["clock"].get("stations") or ()
-    yield from (step for station in stations for step in station["steps"])
-    yield from block.get("steps") or ()
-
-
-def _step(step: dict[str, Any], wall: WallWriter, library: Library) -> OutlineStep:
-    movement = library.get(step["movement"])
+def _step(step: Step, wall: WallWriter, library: Library) -> OutlineStep:
+    movement = library.get(step.movement)
     patterns = movement.patterns if movement is not None else {}
     row = ROW_OF[max(patterns, key=lambda name: patterns[name])] if patterns else UNASSIGNED
     return {
         "code": row.code,
         "words": wall.piece(step),
-        "movement": step["movement"],
+        "movement": step.movement,
         "provisional": movement is None,
     }

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
+
+from finetally.core.session.json_value import JsonValue
 
 PhraseKey = tuple[str, ...]
 """Where a value goes in a block; `clock` stands for the inner clock once a rotation has said `at each station`."""
@@ -24,12 +26,12 @@ class Phrase:
     kind: PhraseKind
     words: str
     pattern: str
-    value: Any = None
+    value: JsonValue = None
     leads: bool = False
-    also: tuple[tuple[PhraseKey, Any], ...] = ()
+    also: tuple[tuple[PhraseKey, JsonValue], ...] = ()
 
 
-def _clock(kind: str) -> tuple[tuple[PhraseKey, Any], ...]:
+def _clock(kind: str) -> tuple[tuple[PhraseKey, JsonValue], ...]:
     return ((("clock", "kind"), kind),)
 
 
@@ -110,7 +112,7 @@ class Preset:
     name: str
     words: str
     pattern: str
-    values: tuple[tuple[PhraseKey, Any], ...]
+    values: tuple[tuple[PhraseKey, JsonValue], ...]
 
 
 PRESETS = (

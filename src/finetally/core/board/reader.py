@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import re
 from dataclasses import dataclass, field
 from typing import Any
@@ -17,6 +16,7 @@ from finetally.core.board.problems import BoardError, BoardProblem, of_line
 from finetally.core.board.unsaid import Patch, laid_over
 from finetally.core.movements.library import Library
 from finetally.core.session.cleaning import cleaned
+from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, shown
@@ -50,7 +50,7 @@ LINE_FORMS = {
 class BoardReading:
     """A text that was read: the document, movements that nobody knows yet, and the line of each part by path."""
 
-    document: dict[str, Any]
+    document: JsonObject
     stubs: list[Stub] = field(default_factory=list)
     lines: dict[str, tuple[int, int]] = field(default_factory=dict)
     explicit: dict[str, set[str]] = field(default_factory=dict)
@@ -120,7 +120,7 @@ def without_trailer(lines: list[str]) -> tuple[list[str], Patch | None]:
         raise BoardError([BoardProblem(begin + 2, 1, problem.found, problem.allowed, "trailer")]) from None
     if not isinstance(patch, dict):
         raise BoardError([BoardProblem(begin + 2, 1, shown(patch), "one JSON object", "trailer")])
-    return lines[:begin] + lines[end + 1 :], json.loads(json.dumps(patch))
+    return lines[:begin] + lines[end + 1 :], patch
 
 
 class _Reader:
@@ -130,9 +130,12 @@ class _Reader:
         self.stubs: list[Stub] = []
         self.places: dict[str, tuple[int, int]] = {}
         self.explicit: dict[str, set[str]] = {}
-        self._session: dict[str, Any] = {}
-        self._entries: list[Any] = []
-        self._section: dict[str, Any] | None = None
+        self._session: JsonObject = {}
+        self._notes: list[str] = []
+        self._cautions: list[JsonValue] = []
+        self._entries: list[JsonObject] = []
+        self._section: JsonObject | None = None
+        self._blocks: list[JsonValue] = []
         self._block: BlockDraft | None = None
 
     def read(self, lines: list[str]) -> None:
@@ -210,7 +213,7 @@ class _Reader:
     def _parse(self, start: str, text: str, number: int, indent: int, *, quiet: bool = False) -> Any:
         reader = LineReader(self._names, number, indent)
         try:
-            made = reader.transform(line_parser().parse(text, start=start))
+            made: Any = reader.transform(line_parser().parse(text, start=start))
         except UnexpectedInput as error:
             if not quiet:
                 self.problems.append(of_line(error, text, number, indent, LINE_FORMS[start]))
@@ -232,10 +235,9 @@ class _Reader:
             return
         (key,), value = said
         if key == "note":
-            before = self._session.get("notes")
-            self._session["notes"] = value if before is None else f"{before}\n{value}"
+            self._notes.append(value)
         elif key == "cautions":
-            self._session.setdefault("cautions", []).append(value)
+            self._cautions.append(value)
         else:
             self._session[key] = value
 
@@ -255,33 +257,41 @@ class _Reader:
         self._close_block()
         if self._section is not None:
             self.problems.append(BoardProblem(number, 1, "together in together", "end together first", "nested"))
-        self._section = {**(made or {"section": ""}), "blocks": []}
+        self._blocks = []
+        self._section = {**(made or {"section": ""}), "blocks": self._blocks}
         self._entries.append(self._section)
 
     def _end_section(self, number: int) -> None:
         self._close_block()
         if self._section is None:
             self.problems.append(BoardProblem(number, 1, "end together", "together first", "nested"))
-        elif not self._section["blocks"]:
+        elif not self._blocks:
             self.problems.append(BoardProblem(number, 1, "no block in it", "a block at least", "empty"))
         self._section = None
 
     def _close_block(self) -> None:
         if self._block is None:
             return
-        into, path = self._entries, f"blocks[{len(self._entries)}]"
+        path = f"blocks[{len(self._entries)}]"
         if self._section is not None:
-            into = self._section["blocks"]
-            path = f"blocks[{len(self._entries) - 1}].blocks[{len(into)}]"
+            path = f"blocks[{len(self._entries) - 1}].blocks[{len(self._blocks)}]"
         if not self._block.has_steps:
             line, column = self._block.place
             allowed = "its movements, one a line, indented"
             self.problems.append(BoardProblem(line, column, "a block without steps", allowed, "empty"))
-        into.append(self._block.made(path, self.places))
+        made = self._block.made(path, self.places)
+        if self._section is None:
+            self._entries.append(made)
+        else:
+            self._blocks.append(made)
         self.explicit[path] = self._block.explicit
         self._block = None
 
-    def document(self) -> dict[str, Any]:
+    def document(self) -> JsonObject:
         """The document that the lines made."""
         self._close_block()
-        return {"fine_tally": 1, "title": "Session", **self._session, "blocks": self._entries}
+        if self._notes:
+            self._session["notes"] = "\n".join(self._notes)
+        if self._cautions:
+            self._session["cautions"] = self._cautions
+        return {"fine_tally": 1, "title": "Session", **self._session, "blocks": [*self._entries]}

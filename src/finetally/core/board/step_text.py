@@ -3,11 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
+
+from pydantic import ValidationError
 
 from finetally.core.board.values import count_text, load_text, number, quoted, reps_text, time_text
+from finetally.core.session.movement import Sides
+from finetally.core.session.parts import as_written, changed, set_values
+from finetally.core.session.step import Option, Step
+from finetally.core.session.values import PerRoundValue, ToFailure
 
-SIDE_PHRASES = {
+SIDE_PHRASES: dict[Sides, str] = {
     "each": " each side",
     "left": " on the left",
     "right": " on the right",
@@ -17,10 +22,9 @@ SIDE_PHRASES = {
 }
 
 
-def dose_text(step: dict[str, Any]) -> str:
-    reps, seconds, metres = (
-        reps_text(step.get("reps")), time_text(step.get("seconds")), count_text(step.get("metres")),
-    )  # fmt: skip
+def dose_text(step: Step) -> str:
+    """How much of it, with a blank behind; nothing where no dose is said."""
+    reps, seconds, metres = reps_text(step.reps), time_text(step.seconds), count_text(step.metres)
     if reps and seconds:
         return f"{reps} within {seconds} "
     if reps:
@@ -30,39 +34,54 @@ def dose_text(step: dict[str, Any]) -> str:
     return f"{metres} m " if metres else ""
 
 
-def _failure_text(reps: Any, before: str) -> str:
+def _failure_text(reps: PerRoundValue, before: str) -> str:
     """`to failure`, with the reps it is planned at where they are given; nothing for other doses."""
-    if not isinstance(reps, dict) or reps.get("to_failure") is not True or not set(reps) <= {"to_failure", "plan"}:
+    if not isinstance(reps, ToFailure):
         return ""
-    return f"{before}to failure" + (f" (plan {number(reps['plan'])})" if "plan" in reps else "")
+    return f"{before}to failure" + ("" if reps.plan is None else f" (plan {number(reps.plan)})")
 
 
-def quality_texts(step: dict[str, Any]) -> Iterator[str]:
+def step_of(option: Option) -> Step:
+    """An option as a step, so that what a text said of it (`30 s plank, easy`) is written again.
+
+    Keys that options do not have are kept in a document as unknown; those that steps have are read here as theirs.
+    """
+    said = {key: value for key, value in as_written(option).items() if key in Step.model_fields}
+    try:
+        return Step.model_validate({"movement": "-", **said})
+    except ValidationError:
+        return changed(Step(movement="-"), **set_values(option, ("movement", "reps", "sides", "load")))
+
+
+def quality_texts(step: Step) -> Iterator[str]:
     """What goes with a movement; each part brings the comma or the blank before it."""
-    sides = SIDE_PHRASES.get(step.get("sides") or "", "")
+    sides = "" if step.sides is None else SIDE_PHRASES[step.sides]
+    comma = sides.startswith(",")
     yield sides
-    yield _failure_text(step.get("reps"), ", " if sides.startswith(",") else " ")
-    load = load_text(step.get("load"))
+    yield _failure_text(step.reps, ", " if comma else " ")
+    load = load_text(step.load)
     if load:
-        yield f", {load}" if sides.startswith(",") else f" {load}"
-    if step.get("fill"):
+        yield f", {load}" if comma else f" {load}"
+    yield from _rarer(step)
+
+
+def _rarer(step: Step) -> Iterator[str]:
+    """What is said of few movements: growth, tempo, effort, reserve, pace, a rest and a note of its own."""
+    if step.fill:
         yield " to fill"
-    grow = step.get("grow")
-    if isinstance(grow, int) and not isinstance(grow, bool):
-        yield f", {grow:+d} each round"
-    tempo = step.get("tempo")
-    if isinstance(tempo, list):
-        yield f", tempo {'-'.join(number(one) for one in tempo)}"
-    if step.get("effort"):
-        yield f", effort {step['effort']}"
-    if step.get("reserve") is not None:
-        yield f", {number(step['reserve'])} in reserve"
-    pace = time_text(step.get("pace_s"))
-    if pace:
-        yield f", {pace} a rep"
-    rest = time_text(step.get("rest_s"))
+    if step.grow is not None:
+        yield f", {step.grow:+d} each round"
+    if step.tempo is not None:
+        yield f", tempo {'-'.join(map(number, step.tempo))}"
+    if step.effort:
+        yield f", effort {step.effort}"
+    if step.reserve is not None:
+        yield f", {number(step.reserve)} in reserve"
+    if step.pace_s is not None:
+        yield f", {time_text(step.pace_s)} a rep"
+    rest = time_text(step.rest_s)
     if rest:
         yield f", rest {rest}"
-    note = quoted(step.get("note") or "")
+    note = quoted(step.note or "")
     if note:
         yield f", note {note}"

@@ -8,9 +8,10 @@ from __future__ import annotations
 
 import copy
 import difflib
-from typing import Any
 
-Patch = dict[str, Any]
+from finetally.core.session.json_value import JsonObject, JsonValue, objects
+
+Patch = JsonObject
 """`set` and `was` (values by key), `unset` (keys), `in` (patches of objects by key), `at` with `is` (patches of
 the items of a list by index, and what each item was), or `to` with `from` (a whole value)."""
 
@@ -18,7 +19,7 @@ MAX_MATCHED = 2_000
 """Items of one list that are aligned: longer lists are matched by their places alone."""
 
 
-def _same(a: Any, b: Any) -> bool:
+def _same(a: JsonValue, b: JsonValue) -> bool:
     if isinstance(a, bool) or isinstance(b, bool):
         return a is b
     if isinstance(a, dict) and isinstance(b, dict):
@@ -28,62 +29,62 @@ def _same(a: Any, b: Any) -> bool:
     return bool(a == b)
 
 
-def unsaid(said: Any, meant: Any) -> Patch | None:
+def unsaid(said: JsonValue, meant: JsonValue) -> Patch | None:
     """The patch that makes `meant` of `said`; None if they are the same."""
     if _same(said, meant):
         return None
     if isinstance(said, dict) and isinstance(meant, dict):
         return _of_objects(said, meant)
-    both_lists = isinstance(said, list) and isinstance(meant, list) and len(said) == len(meant)
-    if both_lists and all(isinstance(one, dict) for one in (*said, *meant)):
-        pairs = enumerate(zip(said, meant, strict=True))
-        parts = {str(i): patch for i, (a, b) in pairs if (patch := unsaid(a, b)) is not None}
-        return {"at": parts, "is": [label(one) for one in said]}
+    old, new = [*objects(said)], [*objects(meant)]
+    if isinstance(said, list) and isinstance(meant, list) and len(old) == len(new) == len(said) == len(meant):
+        pairs = enumerate(zip(old, new, strict=True))
+        parts: JsonObject = {str(i): patch for i, (a, b) in pairs if (patch := unsaid(a, b)) is not None}
+        return {"at": parts, "is": [label(one) for one in old]}
     return {"to": meant, "from": said}
 
 
-def _of_objects(said: dict[str, Any], meant: dict[str, Any]) -> Patch:
-    made: Patch = {}
+def _of_objects(said: JsonObject, meant: JsonObject) -> Patch:
+    new: JsonObject = {}
+    was: JsonObject = {}
+    inside: JsonObject = {}
     for key in meant:
         if key not in said:
-            made.setdefault("set", {})[key] = meant[key]
+            new[key] = meant[key]
             continue
         patch = unsaid(said[key], meant[key])
         if patch is None:
             continue
         if "to" in patch:
-            made.setdefault("set", {})[key] = meant[key]
-            made.setdefault("was", {})[key] = said[key]
+            new[key], was[key] = meant[key], said[key]
         else:
-            made.setdefault("in", {})[key] = patch
-    gone = [key for key in said if key not in meant]
-    if gone:
-        made["unset"] = gone
-    return made
+            inside[key] = patch
+    gone: list[JsonValue] = [key for key in said if key not in meant]
+    parts: JsonObject = {"set": new, "was": was, "in": inside, "unset": gone}
+    return {name: part for name, part in parts.items() if part}
 
 
-def label(item: dict[str, Any]) -> str:
+def label(item: JsonObject) -> str:
     """What a part is known by when it may have moved: its movement, its name, or its steps' movements."""
     for key in ("movement", "name", "section", "label", "key"):
         if isinstance(item.get(key), str) and item[key]:
             return str(item[key])
-    steps = item.get("steps")
-    if not isinstance(steps, list):
-        clock = item.get("clock")
-        stations = clock.get("stations", []) if isinstance(clock, dict) else []
-        steps = [s for one in stations if isinstance(one, dict) for s in one.get("steps", [])]
-    return " ".join(str(step.get("movement")) for step in steps if isinstance(step, dict))
+    clock = item.get("clock")
+    if isinstance(item.get("steps"), list) or not isinstance(clock, dict):
+        steps = [*objects(item.get("steps"))]
+    else:
+        steps = [step for station in objects(clock.get("stations")) for step in objects(station.get("steps"))]
+    return " ".join(str(step.get("movement")) for step in steps)
 
 
-def laid_over(read: Any, patch: Patch | None) -> Any:
+def laid_over(read: JsonObject, patch: Patch | None) -> JsonObject:
     """The document that was read, with the patch laid over what still is what it was."""
     made = copy.deepcopy(read)
-    if patch is not None and isinstance(made, dict):
+    if patch is not None:
         _over_object(made, patch)
     return made
 
 
-def _over_object(here: dict[str, Any], patch: Patch) -> None:
+def _over_object(here: JsonObject, patch: Patch) -> None:
     was = _object(patch.get("was"))
     for key, value in _object(patch.get("set")).items():
         if key in was:
@@ -98,21 +99,22 @@ def _over_object(here: dict[str, Any], patch: Patch) -> None:
         elif isinstance(child, list):
             _over_list(child, _object(inner))
     unset = patch.get("unset")
-    for key in unset if isinstance(unset, list) else ():
-        if isinstance(key, str):
-            here.pop(key, None)
+    for gone in unset if isinstance(unset, list) else ():
+        if isinstance(gone, str):
+            here.pop(gone, None)
 
 
-def _over_list(here: list[Any], patch: Patch) -> None:
+def _over_list(here: list[JsonValue], patch: Patch) -> None:
     labels = patch.get("is")
     places = _aligned([str(one) for one in labels] if isinstance(labels, list) else [], here)
     for index, inner in _object(patch.get("at")).items():
         place = places.get(int(index)) if index.isdigit() else None
-        if place is not None and isinstance(here[place], dict):
-            _over_object(here[place], _object(inner))
+        part = None if place is None else here[place]
+        if isinstance(part, dict):
+            _over_object(part, _object(inner))
 
 
-def _aligned(before: list[str], here: list[Any]) -> dict[int, int]:
+def _aligned(before: list[str], here: list[JsonValue]) -> dict[int, int]:
     """Which item each of the earlier ones has become: alike ones in order, then equal runs between them."""
     after = [label(one) if isinstance(one, dict) else "" for one in here]
     if before == after or max(len(before), len(after)) > MAX_MATCHED:
@@ -133,5 +135,5 @@ def _aligned(before: list[str], here: list[Any]) -> dict[int, int]:
     return places
 
 
-def _object(value: Any) -> dict[str, Any]:
+def _object(value: JsonValue) -> JsonObject:
     return value if isinstance(value, dict) else {}

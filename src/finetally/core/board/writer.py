@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator, Sequence
-from typing import Any, TypeGuard
+from typing import TypeGuard
 
-from finetally.core.board.head_text import call_text, clock_phrases, said_phrases, slots_of_clock, value_of
+from finetally.core.board.head_text import Head, call_text, clock_phrases, said_phrases
 from finetally.core.board.names import NameBook
 from finetally.core.board.phrases import (
     AT_EACH,
@@ -18,24 +18,29 @@ from finetally.core.board.phrases import (
     PhraseKey,
 )
 from finetally.core.board.problems import BoardError
-from finetally.core.board.reader import TRAILER_BEGINS, TRAILER_ENDS, read_board
-from finetally.core.board.step_text import dose_text, quality_texts
+from finetally.core.board.reader import TRAILER_BEGINS, TRAILER_ENDS, BoardReading, read_board
+from finetally.core.board.step_text import dose_text, quality_texts, step_of
 from finetally.core.board.unsaid import Patch, unsaid
 from finetally.core.board.values import count_text, number, quoted, time_text
 from finetally.core.movements.library import Library
-from finetally.core.session.entries import blocks_in
+from finetally.core.session.clocks import Every, Rotation, Station
+from finetally.core.session.document import Block, BlockOrSection, Section, Session
+from finetally.core.session.json_value import JsonObject
+from finetally.core.session.parts import blocks_of_entry, slot_count, without
 from finetally.core.session.reading import parse_session
+from finetally.core.session.step import Option, Step
+from finetally.core.session.values import AmountRange, PerRoundValue, SecondsValue
 
 MAY = {"skip": "(optional)", "exit": "(or stop here)"}
 
 
-def write_wall(document: dict[str, Any], *, library: Library) -> str:
-    """The wall form of a document that can be read: all that a person needs, no ids."""
+def write_wall(document: JsonObject, *, library: Library) -> str:
+    """The wall form of a document: all that a person needs, no ids. Raises DocumentError."""
     session = parse_session(document)
-    return WallWriter(NameBook(library.with_definitions(session.movements))).write(document)
+    return WallWriter(NameBook(library.with_definitions(session.movements))).write(session)
 
 
-def what_the_wall_leaves_out(document: dict[str, Any], *, library: Library) -> Patch | None:
+def what_the_wall_leaves_out(document: JsonObject, *, library: Library) -> Patch | None:
     """What of a document has no place on the wall: ids, unknown keys, definitions, values no phrase says."""
     wall = write_wall(document, library=library)
     session = parse_session(document)
@@ -43,23 +48,22 @@ def what_the_wall_leaves_out(document: dict[str, Any], *, library: Library) -> P
     return unsaid(read_board(wall, library=named).document, document)
 
 
-SAME_IN_ANY_FORMAT = frozenset({"announced_s", "talk_s", "talk_over", "rest_as", "calls", "rpe", "rest_after_s"})
+SAME_IN_ANY_FORMAT = ("announced_s", "talk_s", "talk_over", "rest_as", "calls", "rpe", "rest_after_s")
 
 
-def headings(document: dict[str, Any]) -> list[str]:
+def headings(entries: Sequence[BlockOrSection]) -> list[str]:
     """How each block and section goes by its numbers, as on the wall: no title, no steps, no talk."""
     wall = WallWriter(NameBook(Library(())))
     lines = []
-    for entry in document["blocks"]:
-        if "section" in entry:
-            lines.append(next(wall.section({**entry, "section": ""})).removesuffix(":"))
-        for block in blocks_in(entry):
-            shown = {key: value for key, value in block.items() if key not in SAME_IN_ANY_FORMAT}
-            lines.append(", ".join(wall.phrases(shown)))
+    for entry in entries:
+        if isinstance(entry, Section):
+            lines.append(wall.together(entry, titled=False).removesuffix(":"))
+        for block in blocks_of_entry(entry):
+            lines.append(", ".join(wall.phrases(without(block, *SAME_IN_ANY_FORMAT))))
     return lines
 
 
-def write_full(document: dict[str, Any], *, library: Library) -> str:
+def write_full(document: JsonObject, *, library: Library) -> str:
     """The full form: the wall form, and a short trailer for the rest. Reading it gives the same document."""
     wall = write_wall(document, library=library)
     patch = what_the_wall_leaves_out(document, library=library)
@@ -68,7 +72,7 @@ def write_full(document: dict[str, Any], *, library: Library) -> str:
     return f"{wall}\n{TRAILER_BEGINS}\n{json.dumps(patch, ensure_ascii=False)}\n{TRAILER_ENDS}\n"
 
 
-def read_over(text: str, before: dict[str, Any], *, library: Library) -> Any:
+def read_over(text: str, before: JsonObject, *, library: Library) -> BoardReading:
     """Read a wall text that was edited from `before`: ids and all that the wall leaves out stay with their parts.
 
     Raises BoardError.
@@ -79,12 +83,28 @@ def read_over(text: str, before: dict[str, Any], *, library: Library) -> Any:
     return read_board(text, library=library, unsaid=what_the_wall_leaves_out(before, library=library))
 
 
-def _whole_minutes(value: Any) -> TypeGuard[int]:
+def _whole_minutes(value: PerRoundValue) -> TypeGuard[int]:
     """Whether a length is told in whole minutes."""
     return isinstance(value, int) and value > 0 and value % 60 == 0
 
 
-def _space(space: Any) -> Iterator[str]:
+def _told(value: SecondsValue) -> str | None:
+    """A length told as it stands behind a title: in minutes where they are whole."""
+    if _whole_minutes(value):
+        return f"{value // 60} min"
+    if isinstance(value, int | float):
+        return time_text(value)
+    if (
+        isinstance(value, AmountRange)
+        and value.plan is None
+        and _whole_minutes(value.low)
+        and _whole_minutes(value.high)
+    ):
+        return f"{value.low // 60}-{value.high // 60} min"
+    return None
+
+
+def _space(space: list[float] | float | str | None) -> Iterator[str]:
     """The line of a room's size: two sides, one number, or whatever words stand there."""
     if isinstance(space, list) and space:
         yield f"space: {' x '.join(number(one) for one in space)} m"
@@ -94,6 +114,12 @@ def _space(space: Any) -> Iterator[str]:
         yield f"space: {' '.join(str(space).split())}"
 
 
+def _kit_text(kit: list[str] | str | None) -> list[str]:
+    """What is said of kit; nothing where a name of it cannot stand in quotes."""
+    names = [quoted(one) for one in ([kit] if isinstance(kit, str) else kit or ())]
+    return [f"kit {', '.join(name for name in names if name)}"] if names and all(names) else []
+
+
 class WallWriter:
     """Writes parts of a session as they stand on the wall."""
 
@@ -101,182 +127,165 @@ class WallWriter:
         self._names = names
         self._quoting = quoting
 
-    def write(self, document: dict[str, Any]) -> str:
+    def write(self, session: Session) -> str:
         """The whole session."""
-        lines = [self._title(document), *self._session(document)]
-        for entry in document["blocks"]:
+        lines = [self._title(session), *self._session(session)]
+        for entry in session.blocks:
             lines.append("")
-            if "section" in entry:
-                lines.extend(self.section(entry))
-            else:
-                lines.extend(self._block(entry))
-        if document["blocks"] and lines[-1].startswith("rest "):
+            lines.extend(self._section(entry) if isinstance(entry, Section) else self._block(entry))
+        if session.blocks and lines[-1].startswith("rest "):
             # With nothing behind it, a rest below would be one between the rounds.
             lines[-1] += " after it"
         return "\n".join(lines) + "\n"
 
     @staticmethod
-    def _title(document: dict[str, Any]) -> str:
-        title = " ".join(str(document["title"]).split()) or "Session"
-        if not document["blocks"]:
+    def _title(session: Session) -> str:
+        title = " ".join(session.title.split()) or "Session"
+        if not session.blocks:
             # Alone on a page it could be something to do.
             title = f"title: {title}"
-        told = document.get("announced_s")
-        if _whole_minutes(told):
-            return f"{title}, {told // 60} min"
-        if (
-            isinstance(told, dict)
-            and set(told) == {"low", "high"}
-            and all(_whole_minutes(end) for end in told.values())
-        ):
-            return f"{title}, {told['low'] // 60}-{told['high'] // 60} min"
-        text = time_text(told)
-        return f"{title}, {text}" if text and not isinstance(told, dict | list) else title
+        told = None if session.announced_s is None else _told(session.announced_s)
+        return f"{title}, {told}" if told else title
 
     @staticmethod
-    def _session(document: dict[str, Any]) -> Iterator[str]:
-        for line in str(document.get("notes") or "").splitlines():
+    def _session(session: Session) -> Iterator[str]:
+        for line in (session.notes or "").splitlines():
             yield f"note: {line}".rstrip()
-        cautions = document.get("cautions") or []
-        for line in cautions if isinstance(cautions, list) else str(cautions).splitlines():
+        cautions = session.cautions or []
+        for line in cautions if isinstance(cautions, list) else cautions.splitlines():
             if line.strip():
                 yield f"caution: {' '.join(line.split())}"
-        if document.get("tags"):
-            yield f"tags: {', '.join(document['tags'])}"
-        if document.get("people"):
-            yield f"people: {document['people']}"
-        yield from _space(document.get("space_m"))
-        slack = time_text(document.get("slack_s"))
+        if session.tags:
+            yield f"tags: {', '.join(session.tags)}"
+        if session.people:
+            yield f"people: {session.people}"
+        yield from _space(session.space_m)
+        slack = time_text(session.slack_s)
         if slack:
             yield f"slack: {slack}"
-        if document.get("rpe") is not None:
-            yield f"effort: {number(document['rpe'])} of 10"
-        if document.get("stands_alone"):
+        if session.rpe is not None:
+            yield f"effort: {number(session.rpe)} of 10"
+        if session.stands_alone:
             yield "stands alone"
 
-    def section(self, section: dict[str, Any]) -> Iterator[str]:
-        """The lines of a section: how often, its blocks, its end."""
-        parts = ["together"]
-        label = quoted(section["section"])
-        parts[0] += f" {label}" if label else ""
-        times, rest = count_text(section.get("times")), time_text(section.get("rest_between_s"))
+    @staticmethod
+    def together(section: Section, *, titled: bool = True) -> str:
+        """The line that opens a section: its title, how often, the rest between."""
+        label = quoted(section.section) if titled else None
+        parts = [f"together {label}" if label else "together"]
+        times, rest = count_text(section.times), time_text(section.rest_between_s)
         if times:
             parts.append(f"{times} times")
         if rest:
             parts.append(f"{rest} between")
-        yield f"{', '.join(parts)}:"
-        for block in section["blocks"]:
+        return f"{', '.join(parts)}:"
+
+    def _section(self, section: Section) -> Iterator[str]:
+        yield self.together(section)
+        for block in section.blocks:
             yield from self._block(block)
         yield "end together"
-        after = time_text(section.get("rest_after_s"))
+        after = time_text(section.rest_after_s)
         if after:
             yield f"rest {after}"
 
-    def _block(self, block: dict[str, Any]) -> Iterator[str]:
+    def _block(self, block: Block) -> Iterator[str]:
         yield self._head(block)
-        for line in str(block.get("notes") or "").splitlines():
+        for line in (block.notes or "").splitlines():
             yield f"  note: {line}".rstrip()
         yield from self.steps(block)
-        rest = time_text(block.get("rest_after_s"))
+        rest = time_text(block.rest_after_s)
         if rest:
             yield f"rest {rest}"
 
-    def steps(self, block: dict[str, Any]) -> Iterator[str]:
+    def steps(self, block: Block) -> Iterator[str]:
         """The lines of a block's steps, stations and options, indented."""
-        clock = block["clock"]
-        if clock["kind"] == "rotation":
-            for station in clock["stations"]:
+        clock = block.clock
+        if isinstance(clock, Rotation):
+            for station in clock.stations:
                 yield self._station(station)
-                yield from self._steps(station["steps"], "    ")
+                yield from self._steps(station.steps, "    ")
         else:
-            windows = block.get("part") == "cool-down" and clock["kind"] == "intervals"
-            yield from self._steps(block["steps"], "  ", windows=windows)
+            windows = block.part == "cool-down" and clock.kind == "intervals"
+            yield from self._steps(block.steps or (), "  ", windows=windows)
 
-    def _head(self, block: dict[str, Any]) -> str:
-        part = block.get("part")
-        opening = [str(part or "main").capitalize()]
-        label = quoted(block["title"]) if block.get("title") else None
+    def _head(self, block: Block) -> str:
+        opening = [(block.part or "main").capitalize()]
+        label = quoted(block.title) if block.title else None
         opening += [label] if label else []
-        opening += [MAY[block["optional"]]] if block.get("optional") in MAY else []
+        opening += [MAY[block.optional]] if block.optional else []
         return f"{' '.join(opening)}: {', '.join(self.phrases(block))}".rstrip()
 
-    def phrases(self, block: dict[str, Any]) -> Iterator[str]:
+    def phrases(self, block: Block) -> Iterator[str]:
         """What a block's head line says after the colon, phrase by phrase."""
-        clock = block["clock"]
-        kind = clock["kind"]
-        outer = {**block, "clock": clock}
+        clock = block.clock
+        head = Head(block, clock)
         said: set[PhraseKey] = set()
-        preset = next((one for one in PRESETS if all(value_of(outer, key) == v for key, v in one.values)), None)
-        if preset is not None and kind != "every":
+        preset = next((one for one in PRESETS if all(head.value(key) == v for key, v in one.values)), None)
+        if preset is not None and clock.kind != "every":
             said.update(key for key, _ in preset.values)
             yield preset.words
-        if kind == "rotation":
-            yield from said_phrases((CLOCKS[2], *OF_ROTATION), outer, said)
+        if isinstance(clock, Rotation):
+            yield from said_phrases((CLOCKS[2], *OF_ROTATION), head, said)
             yield AT_EACH
-            yield from clock_phrases({**block, "clock": clock["inner"]}, set())
+            yield from clock_phrases(Head(block, clock.inner), set())
         else:
-            yield from clock_phrases(outer, said)
-        if kind == "every" and block.get("group") is None and slots_of_clock(block) > 1:
+            yield from clock_phrases(head, said)
+        if isinstance(clock, Every) and block.group is None and slot_count(block.steps or ()) > 1:
             yield TAKE_TURNS.words
-        yield from said_phrases(OF_BLOCK, outer, said)
-        if block.get("rpe") is not None:
-            yield f"effort {number(block['rpe'])} of 10"
-        if block.get("rest_as"):
-            yield f"resting with {self._names.words_of(block['rest_as'])}"
-        for call in block.get("calls") or ():
+        yield from said_phrases(OF_BLOCK, head, said)
+        if block.rpe is not None:
+            yield f"effort {number(block.rpe)} of 10"
+        if block.rest_as:
+            yield f"resting with {self._names.words_of(block.rest_as)}"
+        for call in block.calls or ():
             yield from call_text(call)
 
-    def _station(self, station: dict[str, Any]) -> str:
-        parts = [f'at "{station["name"]}"' if quoted(station["name"]) else "at"]
-        rounds = count_text(station.get("rounds"))
+    def _station(self, station: Station) -> str:
+        parts = [f'at "{station.name}"' if quoted(station.name) else "at"]
+        rounds = count_text(station.rounds)
         if rounds:
             parts.append(f"{rounds} rounds")
-        if station.get("capacity"):
-            parts.append(f"room for {station['capacity']}")
-        kit = [quoted(one) for one in station.get("kit") or ()]
-        if kit and all(kit):
-            parts.append(f"kit {', '.join(one for one in kit if one)}")
-        return f"  {', '.join(parts)}:"
+        if station.capacity:
+            parts.append(f"room for {station.capacity}")
+        return f"  {', '.join([*parts, *_kit_text(station.kit)])}:"
 
-    def _steps(self, steps: Sequence[dict[str, Any]], indent: str, *, windows: bool = False) -> Iterator[str]:
+    def _steps(self, steps: Sequence[Step], indent: str, *, windows: bool = False) -> Iterator[str]:
         pieces: list[str] = []
         for index, step in enumerate(steps):
-            shares = windows and step.get("seconds") is None and self._names.holds_a_side(step["movement"])
+            shares = windows and step.seconds is None and self._names.holds_a_side(step.movement)
             pieces.append(self.piece(step) + (", sides share the window" if shares else ""))
-            joined = step.get("chain") is True and index < len(steps) - 1 and not step.get("options")
+            joined = step.chain is True and index < len(steps) - 1 and not step.options
             if not joined:
                 yield indent + " + ".join(pieces)
                 pieces = []
-                for option in step.get("options") or ():
+                for option in step.options or ():
                     yield f"{indent}  {self._option(option)}"
 
-    def piece(self, step: dict[str, Any]) -> str:
+    def piece(self, step: Step) -> str:
         """One movement with its dose and what goes with it; without quotes where nobody reads it back."""
-        name = self._names.words_of(step["movement"])
+        name = self._names.words_of(step.movement)
         return dose_text(step) + (name if self._quoting else name.strip('"')) + "".join(quality_texts(step))
 
-    def _option(self, option: dict[str, Any]) -> str:
+    def _option(self, option: Option) -> str:
         body = self._of_option(option)
-        label = quoted(option["label"]) or chr(34) * 2
+        label = quoted(option.label) or chr(34) * 2
         if not self._quoting:
-            label = "" if option["label"] in (body, option.get("level")) else option["label"]
+            label = "" if option.label in (body, option.level) else option.label
         parts = [label] if label else []
-        if option.get("level"):
-            parts.append(option["level"])
-        kit = option.get("kit") or []
-        kit = [quoted(one) for one in ([kit] if isinstance(kit, str) else kit)]
-        if kit and all(kit):
-            parts.append(f"kit {', '.join(one for one in kit if one)}")
-        said = f"or {', '.join(parts)}"
+        if option.level:
+            parts.append(option.level)
+        said = f"or {', '.join([*parts, *_kit_text(option.kit)])}"
         return f"{said}: {body}" if body else said
 
-    def _of_option(self, option: dict[str, Any]) -> str:
+    def _of_option(self, option: Option) -> str:
         """What an option changes of its step."""
-        name = self._names.words_of(option["movement"]) if option.get("movement") else ""
-        body = f"{dose_text(option)}{name}{''.join(quality_texts(option))}".strip(" ,")
-        if option.get("dose_factor") is None:
+        step = step_of(option)
+        name = self._names.words_of(option.movement) if option.movement else ""
+        body = f"{dose_text(step)}{name}{''.join(quality_texts(step))}".strip(" ,")
+        if option.dose_factor is None:
             return body
-        share = f"{number(option['dose_factor'])} of the dose"
+        share = f"{number(option.dose_factor)} of the dose"
         return f"{body}, {share}" if body else share
 
 

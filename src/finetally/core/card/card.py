@@ -10,7 +10,6 @@ from finetally.core.board.names import NameBook
 from finetally.core.board.writer import WallWriter
 from finetally.core.formats.names import format_of
 from finetally.core.session.clocks import Rotation
-from finetally.core.session.parts import written
 from finetally.core.tally.kit import kit_needed
 from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.unfold.calls import calls_of
@@ -112,14 +111,14 @@ def _blocks(t: Tally, wall: WallWriter) -> list[CardBlock]:
 
 def _block(t: Tally, wall: WallWriter, number: int, runs: list[BlockRun], kinds: Container[str]) -> CardBlock:
     of = t.tape.blocks[number]
-    block, entry = of.block, written(of.block)
+    block = of.block
     after = runs[-1].end - runs[-1].clock_end
     return {
         "title": block.title or format_of(block)["name"],
         "part": of.part,
-        "says": ", ".join(wall.phrases(entry)),
+        "says": ", ".join(wall.phrases(block)),
         "notes": (block.notes or "").splitlines(),
-        "lines": list(wall.steps(entry)),
+        "lines": list(wall.steps(block)),
         "marks": _marks(t, runs),
         "calls": _calls(of, kinds),
         "rest_after_s": after,

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 from typing_extensions import TypedDict
 
+from finetally.core.edits.edit import SetEdit, edit_json
 from finetally.core.session.document import Block
+from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.problems import Path, PathPart, path_text
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.tape import LocatedBlock, PerformedVisit, Segment
@@ -21,7 +23,7 @@ class Mend(TypedDict):
     """A change of the document that clears a check: a name for it, and its edits."""
 
     label: str
-    edits: list[dict[str, Any]]
+    edits: list[JsonObject]
 
 
 class CheckResult(TypedDict):
@@ -74,14 +76,14 @@ def edit_path(of: LocatedBlock, *keys: PathPart) -> list[PathPart]:
     return [*of.edit_path, *keys]
 
 
-def set_edit(label: str, at: list[PathPart], value: Any) -> Mend:
+def set_edit(label: str, at: list[PathPart], value: JsonValue) -> Mend:
     """A mend that sets one key."""
-    return {"label": label, "edits": [{"op": "set", "path": at, "value": value}]}
+    return set_edits(label, [(at, value)])
 
 
-def set_edits(label: str, edits: list[tuple[list[PathPart], Any]]) -> Mend:
+def set_edits(label: str, edits: Sequence[tuple[list[PathPart], JsonValue]]) -> Mend:
     """A mend that sets several keys."""
-    return {"label": label, "edits": [{"op": "set", "path": at, "value": value} for at, value in edits]}
+    return {"label": label, "edits": [edit_json(SetEdit(path=at, value=value)) for at, value in edits]}
 
 
 def block_name(of: LocatedBlock, number: int) -> str:

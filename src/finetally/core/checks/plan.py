@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 from finetally.core.checks.check import Fields, Finding, block_name
 from finetally.core.session.clocks import Every, Intervals, Task
 from finetally.core.session.document import Section
-from finetally.core.session.values import FromScore
+from finetally.core.session.problems import Path
+from finetally.core.session.values import FromScore, PerRoundValue
 from finetally.core.tally.measure import Tally
 from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.words import clock_text
@@ -87,7 +87,7 @@ def score_from_nowhere(t: Tally) -> Iterator[Finding]:
     scored = {str(t.tape.blocks[run.block].ident) for run in t.tape.runs if run.scores}
     scored |= {t.tape.blocks[run.block].block.title or "" for run in t.tape.runs if run.scores}
     for number, of in enumerate(t.tape.blocks):
-        values: list[tuple[tuple[Any, ...], Any]] = [(("rounds",), of.block.rounds), (("repeat",), of.block.repeat)]
+        values: list[tuple[Path, PerRoundValue]] = [(("rounds",), of.block.rounds), (("repeat",), of.block.repeat)]
         for index, step in enumerate(of.block.steps or ()):
             values += [(("steps", index, key), getattr(step, key)) for key in ("reps", "seconds", "metres")]
         for path, value in values:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from typing import Any, NamedTuple
+from collections.abc import Sequence
+from typing import NamedTuple
 
 from finetally.core.compare.bounds_kept import TapeMeasurer
 from finetally.core.compare.held import Held, called_by_movement
@@ -11,6 +11,7 @@ from finetally.core.compare.ingredients import Ingredients, StepDose
 from finetally.core.compare.pouring import dose_values, pour_into
 from finetally.core.compare.refusal import Cause, of_breach
 from finetally.core.compare.search import OVER
+from finetally.core.formats.axes import ParamValues
 from finetally.core.formats.bounds import Bound
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import CannotMakeError, FormatParams
@@ -90,7 +91,7 @@ class AxisEvaluator:
     def at(
         self,
         chosen: AnyFormat,
-        values: Mapping[str, Any],
+        values: ParamValues,
         base: FormatParams,
         doses: Sequence[StepDose] | None = None,
     ) -> AxisPoint:

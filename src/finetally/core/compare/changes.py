@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 from finetally.core.edits.edit import Edit, RemoveEdit, SetEdit
 from finetally.core.methods.given import Given
 from finetally.core.session.document import Block, Section, Session
+from finetally.core.session.json_value import JsonObject
 from finetally.core.session.problems import Path, PathPart
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.exits import exit_places
@@ -36,7 +37,7 @@ class PlanChange:
     edits: tuple[Edit, ...]
 
 
-def series_of(document: dict[str, Any], *, longer: bool) -> Iterator[list[PlanChange]]:
+def series_of(document: JsonObject, *, longer: bool) -> Iterator[list[PlanChange]]:
     """Series of rounds, windows and rests; the timetable goes one way along each. Warm-up and cool-down stay."""
     blocks = blocks_of(parse_session(document))
     main = [of for of in blocks if of.part in ("main", "finisher")] or blocks
@@ -47,7 +48,7 @@ def series_of(document: dict[str, Any], *, longer: bool) -> Iterator[list[PlanCh
     yield list(_rests(blocks, longer=longer))
 
 
-def cuts_of(document: dict[str, Any], given: Given) -> Iterator[PlanChange]:
+def cuts_of(document: JsonObject, given: Given) -> Iterator[PlanChange]:
     """Whole parts that can go: the exits that are marked, and blocks that may be left out."""
     yield from _exits(document, given)
     yield from _skips(document)
@@ -77,7 +78,7 @@ def _index(path: Path, at: int) -> int:
     return int(path[at])
 
 
-def _exits(document: dict[str, Any], given: Given) -> Iterator[PlanChange]:
+def _exits(document: JsonObject, given: Given) -> Iterator[PlanChange]:
     session = parse_session(document)
     blocks = blocks_of(session)
     for ident, _ in exit_places(session, given):
@@ -88,7 +89,7 @@ def _exits(document: dict[str, Any], given: Given) -> Iterator[PlanChange]:
             yield PlanChange("exit", f"stop before {name}", _without(session, gone))
 
 
-def _skips(document: dict[str, Any]) -> Iterator[PlanChange]:
+def _skips(document: JsonObject) -> Iterator[PlanChange]:
     """Blocks that may be left out; where none is marked so, any of several that count."""
     session = parse_session(document)
     blocks = blocks_of(session)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
 
 from typing_extensions import TypedDict
 
@@ -19,6 +18,7 @@ from finetally.core.formats.names import name_of
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import BlockOrSection, Session
+from finetally.core.session.json_value import JsonObject
 from finetally.core.session.parts import session_of, written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
@@ -51,9 +51,9 @@ class Column(TypedDict):
     format: str
     name: str
     wall: list[str]
-    params: dict[str, Any]
-    entries: list[dict[str, Any]]
-    document: dict[str, Any] | None
+    params: JsonObject
+    entries: list[JsonObject]
+    document: JsonObject | None
     why: str | None
     causes: list[CauseOut]
     losses: list[str]
@@ -70,8 +70,8 @@ class Column(TypedDict):
 
 class _Plain(TypedDict):
     wall: list[str]
-    document: dict[str, Any] | None
-    entries: list[dict[str, Any]]
+    document: JsonObject | None
+    entries: list[JsonObject]
     values: dict[str, float | None]
     endless: list[str]
     spread: dict[str, dict[str, float]]
@@ -83,11 +83,11 @@ def figured(session: Session, *, library: Library, methods: Methods) -> _Plain:
     """What a session gives to a column. Raises DocumentError."""
     made, t = figures_and_tally(session, library=library, methods=methods)
     values = row_values(made, t)
-    document = written(session)
+
     return {
-        "wall": headings(document),
-        "document": document,
-        "entries": document["blocks"],
+        "wall": headings(session.blocks),
+        "document": written(session),
+        "entries": [written(entry) for entry in session.blocks],
         "values": values,
         "endless": endless_rows(values),
         "spread": row_spread(made),
@@ -112,8 +112,7 @@ def plan_column(
 
 
 def _alone(entries: Sequence[BlockOrSection], of: Ingredients, title: str) -> Session:
-    people = {} if of.people is None else {"people": of.people}
-    return session_of(entries, of.definitions, title, stands_alone=True, **people)
+    return session_of(entries, of.definitions, title=title, people=of.people, stands_alone=True)
 
 
 def _named(name: str, line: str) -> str:
@@ -166,7 +165,7 @@ def ranked_only(column: Column) -> Column:
     return light
 
 
-def session_column(document: dict[str, Any], name: str, *, library: Library, methods: Methods) -> Column:
+def session_column(document: JsonObject, name: str, *, library: Library, methods: Methods) -> Column:
     """A whole session as a column. Raises DocumentError if it cannot be figured."""
     made = figured(parse_session(document), library=library, methods=methods)
     return {**_empty("session", "session", name), **made, "document": document, "entries": []}

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from typing import Any, Literal
+from typing import Literal
 
 from typing_extensions import TypedDict
 
+from finetally.core.session.json_value import JsonObject, JsonValue, objects
 from finetally.core.session.problems import Path, path_text
 
 MAX_DIFFERENCES = 300
@@ -19,11 +20,11 @@ class Difference(TypedDict):
     kind: Literal["added", "removed", "moved", "changed"]
     path: str
     what: str
-    before: Any
-    after: Any
+    before: JsonValue
+    after: JsonValue
 
 
-def differences(before: Mapping[str, Any], after: Mapping[str, Any]) -> list[Difference]:
+def differences(before: Mapping[str, JsonValue], after: Mapping[str, JsonValue]) -> list[Difference]:
     """All differences, parts matched by id (by place where there is none); ids themselves are no difference."""
     found: list[Difference] = []
     for one in _objects((), before, after):
@@ -33,44 +34,41 @@ def differences(before: Mapping[str, Any], after: Mapping[str, Any]) -> list[Dif
     return found
 
 
-def _name(value: Any) -> str:
-    if isinstance(value, dict):
-        for key in ("title", "section", "name", "movement", "label", "key"):
-            if isinstance(value.get(key), str):
-                return str(value[key])
-        clock = value.get("clock")
-        if isinstance(clock, dict):
-            return str(clock.get("kind", "block"))
-    return ""
+def _name(part: Mapping[str, JsonValue]) -> str:
+    for key in ("title", "section", "name", "movement", "label", "key"):
+        if isinstance(part.get(key), str):
+            return str(part[key])
+    clock = part.get("clock")
+    return str(clock.get("kind", "block")) if isinstance(clock, dict) else ""
 
 
-def _objects(path: Path, before: Mapping[str, Any], after: Mapping[str, Any]) -> Iterator[Difference]:
+def _objects(path: Path, before: Mapping[str, JsonValue], after: Mapping[str, JsonValue]) -> Iterator[Difference]:
     for key in [*before, *(key for key in after if key not in before)]:
         if key == "id":
             continue
         yield from _values((*path, key), before.get(key), after.get(key), _name(after) or _name(before))
 
 
-def _values(path: Path, before: Any, after: Any, owner: str) -> Iterator[Difference]:
+def _values(path: Path, before: JsonValue, after: JsonValue, owner: str) -> Iterator[Difference]:
     if before == after and isinstance(before, bool) is isinstance(after, bool):
         return
     if isinstance(before, dict) and isinstance(after, dict):
         yield from _objects(path, before, after)
     elif _parts(before) and _parts(after):
-        yield from _lists(path, before, after)
+        yield from _lists(path, [*objects(before)], [*objects(after)])
     else:
         label = f"{owner}: {path[-1]}" if owner else str(path[-1])
         yield {"kind": "changed", "path": path_text(path), "what": label, "before": before, "after": after}
 
 
-def _parts(value: Any) -> bool:
+def _parts(value: JsonValue) -> bool:
     return isinstance(value, list) and bool(value) and all(isinstance(one, dict) for one in value)
 
 
-def _lists(path: Path, before: Sequence[dict[str, Any]], after: Sequence[dict[str, Any]]) -> Iterator[Difference]:
+def _lists(path: Path, before: Sequence[JsonObject], after: Sequence[JsonObject]) -> Iterator[Difference]:
     ids = all("id" in one for one in (*before, *after))
-    old = {one["id"] if ids else index: (index, one) for index, one in enumerate(before)}
-    new = {one["id"] if ids else index: (index, one) for index, one in enumerate(after)}
+    old = {str(one["id"]) if ids else index: (index, one) for index, one in enumerate(before)}
+    new = {str(one["id"]) if ids else index: (index, one) for index, one in enumerate(after)}
     for key, (index, one) in old.items():
         if key not in new:
             yield {

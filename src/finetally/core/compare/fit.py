@@ -5,7 +5,6 @@ from __future__ import annotations
 import itertools
 import json
 from collections.abc import Iterator
-from typing import Any
 
 from typing_extensions import TypedDict
 
@@ -14,6 +13,7 @@ from finetally.core.edits.edit import apply_edits, edit_json
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
+from finetally.core.session.json_value import JsonObject, JsonValue, objects
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import booked_s, tally, timetable_s
@@ -31,7 +31,7 @@ class FitWay(TypedDict):
 
     kind: ChangeKind
     what: str
-    edits: list[dict[str, Any]]
+    edits: list[JsonObject]
     timetable_s: float
     left_s: float
     density: float | None
@@ -40,7 +40,7 @@ class FitWay(TypedDict):
 
 
 def fit_to_time(
-    document: dict[str, Any],
+    document: JsonObject,
     available_s: float,
     *,
     library: Library,
@@ -72,7 +72,7 @@ def fit_to_time(
     return [finder.figured(document, change) for change in [*different.values()][:MOST_WAYS]]
 
 
-def applied(document: dict[str, Any], change: PlanChange) -> dict[str, Any]:
+def applied(document: JsonObject, change: PlanChange) -> JsonObject:
     """The document with a change's edits made."""
     return apply_edits(document, change.edits)[0]
 
@@ -81,8 +81,8 @@ def _both(first: PlanChange, second: PlanChange) -> PlanChange:
     return PlanChange(first.kind, f"{first.what}; {second.what}", (*first.edits, *second.edits))
 
 
-_EMPTY: dict[str, Any] = {"fine_tally": 1, "title": "-", "blocks": []}
-_NO_TIME: dict[str, Any] = {
+_EMPTY: JsonObject = {"fine_tally": 1, "title": "-", "blocks": []}
+_NO_TIME: JsonObject = {
     "clock": {"kind": "intervals", "work_s": 0},
     "steps": [{"movement": "-"}],
     "part": "main",
@@ -98,7 +98,7 @@ class _Finder:
         self._given = given
         self._lengths: dict[tuple[str, bool], float] = {}
 
-    def length(self, document: dict[str, Any]) -> float:
+    def length(self, document: JsonObject) -> float:
         """The timetable of a document, without any other figure.
 
         How long an entry lasts depends on no other but on whether one follows, so only entries that were not met
@@ -106,27 +106,27 @@ class _Finder:
         """
         if self._given.until is not None:
             return self.laid_out(document)
-        entries = document["blocks"]
+        entries = [*objects(document["blocks"])]
         last = len(entries) - 1
         slack = {key: document[key] for key in ("slack_s",) if key in document}
         seconds = [self._entry(document, entry, follows=index < last) for index, entry in enumerate(entries)]
         return sum(seconds) + self.laid_out({**_EMPTY, **slack})
 
-    def _entry(self, document: dict[str, Any], entry: dict[str, Any], *, follows: bool) -> float:
+    def _entry(self, document: JsonObject, entry: JsonObject, *, follows: bool) -> float:
         key = (json.dumps(entry, sort_keys=True), follows)
         if key not in self._lengths:
             after = [_NO_TIME] if follows else []
-            own = [*(document.get("movements") or ()), {"key": "-"}]
+            own: list[JsonValue] = [*objects(document.get("movements")), {"key": "-"}]
             self._lengths[key] = self.laid_out({**_EMPTY, "movements": own, "blocks": [entry, *after]})
         return self._lengths[key]
 
-    def laid_out(self, document: dict[str, Any]) -> float:
+    def laid_out(self, document: JsonObject) -> float:
         """The timetable of a document that is laid out whole. Raises DocumentError."""
         session = parse_session(document)
         tape = unfold(session, library=self._library, methods=self._methods, given=self._given)
         return booked_s(tape, session, Resolver(AT_PLAN, self._given.scores))
 
-    def _fits(self, document: dict[str, Any], change: PlanChange) -> float | None:
+    def _fits(self, document: JsonObject, change: PlanChange) -> float | None:
         """The length after a change if it fits; None if it does not, or cannot be made at all."""
         try:
             length = self.length(applied(document, change))
@@ -136,7 +136,7 @@ class _Finder:
         return length if length <= self._available_s + TIME_EPS_S else None
 
     def singles(
-        self, document: dict[str, Any], now: float, *, longer: bool, cuts: bool = True
+        self, document: JsonObject, now: float, *, longer: bool, cuts: bool = True
     ) -> Iterator[tuple[PlanChange, float]]:
         """Every single change that fits: of each series the one that comes closest."""
         for cut in cuts_of(document, self._given) if cuts and not longer else ():
@@ -149,7 +149,7 @@ class _Finder:
                 yield closest
 
     def _closest(
-        self, document: dict[str, Any], series: list[PlanChange], *, longer: bool
+        self, document: JsonObject, series: list[PlanChange], *, longer: bool
     ) -> tuple[PlanChange, float] | None:
         """By halving: when cutting the first that fits, when filling the last that does."""
         low, high = 0, len(series)
@@ -165,7 +165,7 @@ class _Finder:
                 high = middle
         return best
 
-    def doubles(self, document: dict[str, Any], now: float) -> Iterator[tuple[PlanChange, float]]:
+    def doubles(self, document: JsonObject, now: float) -> Iterator[tuple[PlanChange, float]]:
         """Parts taken out that are not enough alone, and then the closest change of what is left.
 
         What a change saves hardly depends on the others, so each is measured once and those together that should
@@ -192,19 +192,19 @@ class _Finder:
             if found:
                 return
 
-    def _after(self, document: dict[str, Any], change: PlanChange) -> float | None:
+    def _after(self, document: JsonObject, change: PlanChange) -> float | None:
         """The length after a change; None where it cannot be made."""
         try:
             return self.length(applied(document, change))
         except DocumentError:
             return None
 
-    def _savings(self, document: dict[str, Any], now: float) -> float:
+    def _savings(self, document: JsonObject, now: float) -> float:
         """The most that any one series saves at its far end."""
         ends = (series[-1] for series in series_of(document, longer=False) if series)
         return max((now - length for end in ends if (length := self._after(document, end))), default=0.0)
 
-    def _more(self, document: dict[str, Any], cuts: list[PlanChange]) -> Iterator[tuple[PlanChange, float]]:
+    def _more(self, document: JsonObject, cuts: list[PlanChange]) -> Iterator[tuple[PlanChange, float]]:
         """The parts out, and the closest of each series of what is left."""
         try:
             less, gone = document, cuts[0]
@@ -222,7 +222,7 @@ class _Finder:
         for more in self.singles(less, length, longer=False, cuts=False):
             yield _both(gone, more[0]), more[1]
 
-    def figured(self, document: dict[str, Any], change: PlanChange) -> FitWay:
+    def figured(self, document: JsonObject, change: PlanChange) -> FitWay:
         """A way with what the session then comes to."""
         session = parse_session(applied(document, change))
         t = tally(session, library=self._library, methods=self._methods, given=self._given)

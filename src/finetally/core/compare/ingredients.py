@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any, Literal
+from typing import Literal
 
 from finetally.core.formats.axes import NO_HINTS, PlanHints
 from finetally.core.formats.doses import usual_dose
@@ -19,7 +19,7 @@ from finetally.core.session.movement import MovementDef
 from finetally.core.session.parts import blocks_of_entry, changed, set_values, steps_of_entry, without
 from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.session.step import Load, Step
-from finetally.core.session.values import ToFailure
+from finetally.core.session.values import FieldValue, ToFailure
 from finetally.core.tally.effort import possible_reps
 from finetally.core.tally.measure import Tally
 
@@ -29,7 +29,7 @@ REPLACED_STEP_KEYS = (*DOSE_KEYS, "grow", "fill", "chain", "rest_s")
 MAX_INGREDIENTS = 40
 """Movements that one comparison pours: more than any floor has stations for."""
 
-StepDose = Mapping[str, Any]
+StepDose = Mapping[str, FieldValue]
 TurnEnd = Literal["windows", "reps"]
 """What ends a turn of a movement in the plan: a window, or its reps (metres, a hold) themselves."""
 
@@ -49,7 +49,7 @@ class Ingredients:
 
     steps: tuple[Step, ...]
     doses: tuple[StepDose, ...]
-    words: Mapping[str, Any]
+    words: Mapping[str, FieldValue]
     definitions: tuple[MovementDef, ...] = ()
     ends: tuple[TurnEnd | None, ...] = ()
     words_end: TurnEnd | None = None
@@ -205,7 +205,7 @@ def _dose(step: Step, t: Tally, library: Library) -> StepDose:
     return {"seconds": max(5, 5 * math.floor(done["work_s"] / done["visits"] / 5))}
 
 
-def _words(block: Block) -> Mapping[str, Any]:
+def _words(block: Block) -> Mapping[str, FieldValue]:
     """The coach's own words of a block that hold in any format; a title that names the old one does not."""
     words = set_values(block, KEPT_WORDS)
     if claimed(str(words.get("title") or "")):

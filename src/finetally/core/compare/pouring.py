@@ -4,10 +4,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from typing import Any
 
 from finetally.core.compare.ingredients import Ingredients, StepDose, TurnEnd
-from finetally.core.formats.axes import DOSE_FACTOR
+from finetally.core.formats.axes import DOSE_FACTOR, ParamValues, number_of
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import FormatParams
 from finetally.core.formats.remake import with_words, without_twins
@@ -15,7 +14,7 @@ from finetally.core.formats.table import make_of
 from finetally.core.session.document import Block, BlockOrSection, Section
 from finetally.core.session.parts import changed, without
 from finetally.core.session.step import Step
-from finetally.core.session.values import CountRange
+from finetally.core.session.values import CountRange, FieldValue
 
 OF_EVERY_BLOCK = ("part", "effort", "rest_as")
 """Words that go on every block where a format makes several; the others go on the first."""
@@ -62,9 +61,12 @@ def not_carried(of: Ingredients, chosen: AnyFormat, params: FormatParams) -> tup
     """What could not be taken along, in words: loads by round, effort words, tempo."""
     told = list(of.losses)
     ends = ends_of(chosen, params)
-    said = {step.effort: was for step, was in zip(of.steps, of.ends, strict=True) if step.effort is not None}
-    if of.words.get("effort") is not None:
-        said[of.words["effort"]] = of.words_end
+    said: dict[str, TurnEnd | None] = {
+        step.effort: was for step, was in zip(of.steps, of.ends, strict=True) if step.effort is not None
+    }
+    word = of.words.get("effort")
+    if isinstance(word, str):
+        said[word] = of.words_end
     for effort, was in said.items():
         if was is not None and not _holds(was, ends):
             told.append(f"“{effort}” was said of {ENDS_IN_WORDS[was]}: on {ENDS_IN_WORDS[ends]} it is left off")
@@ -77,13 +79,18 @@ def _times(dose: StepDose, factor: float) -> StepDose:
     return dose if factor == 1 else {name: _scaled(value, factor) for name, value in dose.items()}
 
 
-def _scaled(value: Any, factor: float) -> Any:
+def _scaled(value: FieldValue, factor: float) -> FieldValue:
     if isinstance(value, int | float):
-        return max(1, math.floor(value * factor + 1e-9))
+        return _so_many(value, factor)
     if isinstance(value, CountRange):
-        ends: Mapping[str, int] = {name: _scaled(end, factor) for name, end in value if end is not None}
-        return CountRange(**ends)
+        plan = None if value.plan is None else _so_many(value.plan, factor)
+        made = CountRange(low=_so_many(value.low, factor), high=_so_many(value.high, factor))
+        return made if plan is None else changed(made, plan=plan)
     return value
+
+
+def _so_many(value: float, factor: float) -> int:
+    return max(1, math.floor(value * factor + 1e-9))
 
 
 def _without_last_rest(entries: list[BlockOrSection]) -> list[BlockOrSection]:
@@ -95,7 +102,7 @@ def _without_last_rest(entries: list[BlockOrSection]) -> list[BlockOrSection]:
     return [*before, last if isinstance(last, Section) else without(last, "rest_after_s")]
 
 
-def _on_every_block(entry: BlockOrSection, words: Mapping[str, Any]) -> BlockOrSection:
+def _on_every_block(entry: BlockOrSection, words: Mapping[str, FieldValue]) -> BlockOrSection:
     if isinstance(entry, Section):
         return changed(entry, blocks=[changed(block, **words) for block in entry.blocks])
     return changed(entry, **words)
@@ -107,6 +114,6 @@ def plan_alone(entries: Sequence[BlockOrSection]) -> list[BlockOrSection]:
     return [without(one, "rpe", "on_purpose") if isinstance(one, Block) else one for one in made]
 
 
-def dose_values(values: Mapping[str, Any]) -> tuple[dict[str, Any], float]:
+def dose_values(values: ParamValues) -> tuple[ParamValues, float]:
     """Values of an axis, parted: parameters, and how many times doses are taken."""
-    return {k: v for k, v in values.items() if k != DOSE_FACTOR}, float(values.get(DOSE_FACTOR, 1))
+    return {k: v for k, v in values.items() if k != DOSE_FACTOR}, number_of(values, DOSE_FACTOR, 1)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import functools
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
 from finetally.core.compare.axis_point import AxisError, AxisEvaluator, AxisPoint, FormatRefusedError
 from finetally.core.compare.held import Held, called_by_movement
@@ -13,7 +13,7 @@ from finetally.core.compare.ingredients import Ingredients, StepDose, TurnEnd
 from finetally.core.compare.pouring import dose_values, ends_of, not_carried, plan_alone
 from finetally.core.compare.refusal import Cause, nearest
 from finetally.core.compare.search import OVER, last_within
-from finetally.core.formats.axes import Axis, PlanHints, magnitude
+from finetally.core.formats.axes import Axis, ParamValues, PlanHints, magnitude, rounds_at
 from finetally.core.formats.bounds import Bound
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import FormatParams
@@ -134,7 +134,7 @@ class Recaster:
         if own is None or best.rounds in (None, own):
             return best
         for axis in axes:
-            for place in [[values] for values in axis if values.get("rounds", values.get("sets")) == own]:
+            for place in [[values] for values in axis if rounds_at(values) == own]:
                 try:
                     found = self._along(chosen, place, base)
                 except AxisError:
@@ -227,8 +227,8 @@ class Recaster:
         if causes:
             raise AxisError(*causes)
 
-    def _found(self, point: AxisPoint, values: Mapping[str, Any]) -> _Found:
-        rounds = values.get("rounds", values.get("sets"))
+    def _found(self, point: AxisPoint, values: ParamValues) -> _Found:
+        rounds = rounds_at(values)
         if self._held.what != "reps":
             left = max(0.0, self._target - point.value)
             return _Found(point.params, point.entries, point.value, left, {}, rounds)
@@ -251,7 +251,7 @@ class Recaster:
             base = base.model_copy(update={"reps": None})
         line = [dose_values(values)[0] for values in axis]
         first = self._places.at(chosen, line[0], base, self._dosed({}))
-        turns = [values.get("rounds", values.get("sets", 1)) for values in line]
+        turns = [rounds_at(values) or 1 for values in line]
         once = {key: called / turns[0] for key, called in called_by_movement(first.tape).items()}
         held = {key: reps for key, reps in self._held.reps.items() if once.get(key)}
         hints = self._of.hints.rounds or turns[0]

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Any
 
 from typing_extensions import TypedDict
 
@@ -24,6 +23,7 @@ from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import BlockOrSection
 from finetally.core.session.ids import with_ids
+from finetally.core.session.json_value import JsonObject
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.parts import session_of
 from finetally.core.session.reading import parse_session
@@ -67,7 +67,7 @@ class ComparisonRequest:
     many do it together, where the document does not say.
     """
 
-    document: dict[str, Any] | None = None
+    document: JsonObject | None = None
     source: Source | None = None
     movements: Sequence[str] = ()
     hold: Hold = "total"
@@ -136,7 +136,7 @@ def start_comparison(
     document = with_ids(request.document)
     if document is not request.document:
         session = parse_session(document)
-    numbers = entries_at(document, request.source) if request.source else main_part(document)
+    numbers = entries_at(session, request.source) if request.source else main_part(session)
     if not numbers:
         raise NoIngredientsError("the session has no main part to compare")
     entries = tuple(session.blocks[number] for number in numbers)
@@ -264,7 +264,7 @@ class SessionComparison(TypedDict):
 
 
 def compare_sessions(
-    sessions: Sequence[tuple[str, dict[str, Any]]],
+    sessions: Sequence[tuple[str, JsonObject]],
     criteria: Criteria = Criteria(),
     *,
     library: Library,

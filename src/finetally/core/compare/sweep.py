@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from typing import Any
 
 from typing_extensions import TypedDict
 
@@ -17,6 +16,7 @@ from finetally.core.formats.params import CannotMakeError, param_spec, read_para
 from finetally.core.formats.table import BY_KEY
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
+from finetally.core.session.values import FieldValue
 
 MAX_POINTS = 12
 """Small multiples that can be read beside each other."""
@@ -91,7 +91,7 @@ def sweep(
     key: str,
     name: str,
     values: Sequence[int],
-    fixed: Mapping[str, Any],
+    fixed: Mapping[str, FieldValue],
     *,
     library: Library,
     methods: Methods = DEFAULT_METHODS,
@@ -102,7 +102,7 @@ def sweep(
     """
     chosen = BY_KEY[key]
     own = start.own_params(key)
-    base = {} if own is None else own.told()
+    base = {} if own is None else dict(own)
     points: list[SweepPoint] = []
     for value in values:
         try:

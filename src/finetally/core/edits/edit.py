@@ -7,14 +7,13 @@ with id b2. Ids find their carrier wherever it has been moved to; an empty path 
 from __future__ import annotations
 
 import copy
-from collections.abc import Sequence
-from typing import Annotated, Any, Literal
+from collections.abc import Iterable, Sequence
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter
 
+from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.problems import PathPart
-
-DocumentJson = dict[str, Any]
 
 
 class EditError(ValueError):
@@ -36,7 +35,7 @@ class SetEdit(_Edit):
     """Set the key at the end of `path` to `value`; with `unset` the key is taken away."""
 
     op: Literal["set"] = "set"
-    value: Any = None
+    value: JsonValue = None
     unset: bool = False
 
 
@@ -45,7 +44,7 @@ class InsertEdit(_Edit):
 
     op: Literal["insert"] = "insert"
     index: int = Field(ge=0)
-    value: Any
+    value: JsonValue
 
 
 class RemoveEdit(_Edit):
@@ -74,24 +73,24 @@ EDIT_LIST: TypeAdapter[list[Edit]] = TypeAdapter(list[Edit])
 """Reads edits from JSON, and writes them."""
 
 
-def edit_json(edit: Edit) -> DocumentJson:
+def edit_json(edit: Edit) -> JsonObject:
     """An edit as JSON has it: its kind, and what was said of it."""
     return {"op": edit.op, **edit.model_dump(mode="json", exclude_unset=True)}
 
 
-def _child(value: Any, part: PathPart, path: Sequence[PathPart]) -> Any:
+def _child(value: JsonValue, part: PathPart, path: Sequence[PathPart]) -> JsonValue:
     if isinstance(value, list):
         if isinstance(part, int) and 0 <= part < len(value):
             return value[part]
         for item in value:
             if isinstance(item, dict) and item.get("id") == part:
                 return item
-    elif isinstance(value, dict) and part in value:
+    elif isinstance(value, dict) and isinstance(part, str) and part in value:
         return value[part]
     raise EditError(path, f"nothing at {part!r}")
 
 
-def _by_id(value: Any, identity: PathPart) -> Any:
+def _by_id(value: JsonValue, identity: PathPart) -> JsonObject | None:
     """The object with an id, anywhere in the document; None if there is none."""
     stack = [value]
     while stack:
@@ -105,22 +104,22 @@ def _by_id(value: Any, identity: PathPart) -> Any:
     return None
 
 
-def _find(document: DocumentJson, path: Sequence[PathPart]) -> Any:
+def _find(document: JsonObject, path: Sequence[PathPart]) -> JsonValue:
     if not path:
         return document
-    here: Any = document
+    here: JsonValue = document
     rest = list(path)
     if isinstance(path[0], str) and path[0] not in document:
-        here = _by_id(document.get("blocks"), path[0])
-        if here is None:
+        found = _by_id(document.get("blocks"), path[0])
+        if found is None:
             raise EditError(path, f"no part with id {path[0]!r}")
-        rest = rest[1:]
+        here, rest = found, rest[1:]
     for part in rest:
         here = _child(here, part, path)
     return here
 
 
-def _path_of(document: DocumentJson, target: Any, path: Sequence[PathPart]) -> list[PathPart]:
+def _path_of(document: JsonObject, target: JsonValue, path: Sequence[PathPart]) -> list[PathPart]:
     """Where an object or list stands now: at `path` if that still leads to it, else its keys and indices.
 
     An edit may move what a place counts on: an index before it, or an id that it goes by.
@@ -130,19 +129,19 @@ def _path_of(document: DocumentJson, target: Any, path: Sequence[PathPart]) -> l
             return list(path)
     except EditError:
         pass
-    stack: list[tuple[Any, tuple[PathPart, ...]]] = [(document, ())]
+    stack: list[tuple[JsonValue, tuple[PathPart, ...]]] = [(document, ())]
     while stack:
         here, path = stack.pop()
         if here is target:
             return list(path)
-        children: Any = (
+        children: Iterable[tuple[PathPart, JsonValue]] = (
             here.items() if isinstance(here, dict) else enumerate(here) if isinstance(here, list) else ()
         )
         stack.extend((child, (*path, key)) for key, child in children if isinstance(child, dict | list))
     raise EditError(path, "nothing there any more")
 
 
-def _holds(value: Any, target: Any) -> bool:
+def _holds(value: JsonValue, target: JsonValue) -> bool:
     """Whether a list is somewhere inside a value."""
     stack = [value]
     while stack:
@@ -154,19 +153,19 @@ def _holds(value: Any, target: Any) -> bool:
     return False
 
 
-def _list(document: DocumentJson, path: Sequence[PathPart]) -> list[Any]:
+def _list(document: JsonObject, path: Sequence[PathPart]) -> list[JsonValue]:
     found = _find(document, path)
     if not isinstance(found, list):
         raise EditError(path, "not a list")
     return found
 
 
-def _at(items: list[Any], index: int, path: Sequence[PathPart], *, end: bool) -> None:
+def _at(items: list[JsonValue], index: int, path: Sequence[PathPart], *, end: bool) -> None:
     if index > len(items) - (0 if end else 1):
         raise EditError(path, f"index {index} of a list of {len(items)}")
 
 
-def _apply(document: DocumentJson, edit: SetEdit | InsertEdit | RemoveEdit | MoveEdit) -> Edit:
+def _apply(document: JsonObject, edit: SetEdit | InsertEdit | RemoveEdit | MoveEdit) -> Edit:
     """Apply to a document that may be changed; returns the inverse."""
     if isinstance(edit, SetEdit):
         return _set(document, edit)
@@ -193,7 +192,7 @@ def _apply(document: DocumentJson, edit: SetEdit | InsertEdit | RemoveEdit | Mov
     return MoveEdit(path=path, index=edit.to_index, to_index=edit.index, to_path=back)
 
 
-def _set(document: DocumentJson, edit: SetEdit) -> Edit:
+def _set(document: JsonObject, edit: SetEdit) -> Edit:
     if not edit.path:
         raise EditError(edit.path, "a key to set")
     *parent_path, key = edit.path
@@ -207,15 +206,16 @@ def _set(document: DocumentJson, edit: SetEdit) -> Edit:
         return SetEdit(path=[*_path_of(document, parent, parent_path), key], value=before)
     if not isinstance(parent, dict) or not isinstance(key, str):
         raise EditError(edit.path, "not an object")
-    undone = {"value": parent[key]} if key in parent else {"unset": True}
+    there, before = key in parent, parent.get(key)
     if edit.unset:
         parent.pop(key, None)
     else:
         parent[key] = copy.deepcopy(edit.value)
-    return SetEdit(path=[*_path_of(document, parent, parent_path), key], **undone)
+    back = [*_path_of(document, parent, parent_path), key]
+    return SetEdit(path=back, value=before) if there else SetEdit(path=back, unset=True)
 
 
-def apply_edits(document: DocumentJson, edits: Sequence[Edit]) -> tuple[DocumentJson, list[Edit]]:
+def apply_edits(document: JsonObject, edits: Sequence[Edit]) -> tuple[JsonObject, list[Edit]]:
     """Apply edits in order to a copy. Returns the new document and the edits that undo it, in their order.
 
     Raises EditError (and changes nothing) if one does not fit. The result is not validated: that is the

@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 from finetally.core.movements.library import Library
 from finetally.core.session.parts import changed
 from finetally.core.session.step import Step
+from finetally.core.session.values import FieldValue
 
 USUAL_REPS, USUAL_SECONDS, USUAL_METRES = 10, 30, 20
 REST_BEFORE_NEW_S = 60
 """Rest that goes before a new block where none stands: sessions are not written without."""
 
 
-def usual_dose(key: str, library: Library) -> Mapping[str, Any]:
+def usual_dose(key: str, library: Library) -> Mapping[str, FieldValue]:
     """What a movement gets where a dose is needed and none is known: reps; metres or seconds without a pace."""
     movement = library.get(key)
     if movement is None or movement.pace_s:

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from collections.abc import Sequence
-from typing import Any, ClassVar, Generic, Literal, NamedTuple, TypeVar, cast
+from typing import Any, ClassVar, Generic, Literal, NamedTuple, TypeVar
 
 from finetally.core.formats.axes import Axis, PlanHints
 from finetally.core.formats.bounds import Bound, Measure
 from finetally.core.formats.params import CannotMakeError, FormatParams
 from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.step import Step
+from finetally.core.session.values import DocumentObject, FieldValue
 
 P = TypeVar("P", bound=FormatParams)
 
@@ -102,26 +103,18 @@ class Format(ABC, Generic[P]):
 AnyFormat = Format[Any]
 
 
-def only_block(entries: Sequence[BlockOrSection], kind: type[Any]) -> Block | None:
+def only_block(entries: Sequence[BlockOrSection], kind: type[DocumentObject]) -> Block | None:
     """The only entry, if it is a block whose clock is of a kind."""
     if len(entries) != 1 or not isinstance(entries[0], Block) or not isinstance(entries[0].clock, kind):
         return None
     return entries[0]
 
 
-def or_default(value: Any, usual: Any) -> Any:
-    """A value of a document, or what stands for one that is not set."""
-    return usual if value is None else value
-
-
-def as_int(value: Any) -> Any:
-    """A number of a document as one that formats count with: 20.0 is 20. Anything else stays."""
-    return int(value) if type(value) is float and value.is_integer() else value
-
-
-def as_whole(values: Sequence[Any]) -> list[int]:
-    """Whole numbers of a list. Raises CannotMakeError where one is none."""
-    made = [as_int(value) for value in values]
-    if not all(type(value) is int for value in made):
-        raise CannotMakeError("not whole numbers")
-    return cast(list[int], made)
+def as_whole(values: Sequence[FieldValue]) -> list[int]:
+    """Whole numbers of a list, 20.0 as 20. Raises CannotMakeError where one is none."""
+    made = []
+    for value in values:
+        if type(value) is not int and not (type(value) is float and value.is_integer()):
+            raise CannotMakeError("not whole numbers")
+        made.append(int(value))
+    return made

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from functools import lru_cache
 from types import MappingProxyType
-from typing import Any
 
 from typing_extensions import TypedDict
 
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.table import FORMATS, Recognised, recognise
 from finetally.core.session.document import Block, BlockOrSection
+from finetally.core.session.json_value import JsonObject
 
 CLOCK_NAMES = MappingProxyType(
     {
@@ -29,7 +29,7 @@ class FormatFit(TypedDict):
     """A format that fits a block, with the parameters that make it."""
 
     key: str
-    params: dict[str, Any]
+    params: JsonObject
 
 
 class BlockFormat(TypedDict):

@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 import functools
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from typing import Any, Literal, TypeVar
+from typing import Literal, TypeVar
 
 from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler, ValidationError
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
+from finetally.core.session.json_value import JsonObject, objects
 from finetally.core.session.problems import shown
-from finetally.core.session.values import DocumentObject
+from finetally.core.session.values import DocumentObject, FieldValue
 
 ParamUnit = Literal["seconds", "count", "reps", "choice", "flag", "seconds-list"]
 WORDS: Mapping[ParamUnit, str] = {
@@ -41,7 +42,7 @@ class ParamSpec:
     low: float = 0
     high: float = 86_400
 
-    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+    def __get_pydantic_core_schema__(self, source: type[FieldValue], handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_after_validator_function(self._within, handler(source))
 
     def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
@@ -51,7 +52,7 @@ class ParamSpec:
             made.update({"x-unit": self.unit, "x-minimum": self.low, "x-maximum": self.high})
         return made
 
-    def _within(self, value: Any) -> Any:
+    def _within(self, value: FieldValue) -> FieldValue:
         for number in _numbers(value):
             if not self.low <= number <= self.high:
                 raise PydanticCustomError("within", "{allowed}", {"allowed": self.allowed})
@@ -65,13 +66,14 @@ class ParamSpec:
         return f"{WORDS[self.unit]} from {self.low:g} to {self.high:g}"
 
 
-def _numbers(value: Any) -> list[float]:
+def _numbers(value: FieldValue) -> Iterator[float]:
     if isinstance(value, list):
-        return value
-    if isinstance(value, DocumentObject):
+        yield from (number for one in value for number in _numbers(one))
+    elif isinstance(value, DocumentObject):
         ends = (getattr(value, name, None) for name in ("low", "high", "plan", "cap"))
-        return [end for end in ends if end is not None]
-    return [value] if isinstance(value, int | float) and not isinstance(value, bool) else []
+        yield from (end for end in ends if end is not None)
+    elif isinstance(value, int | float) and not isinstance(value, bool):
+        yield value
 
 
 class FormatParams(BaseModel):
@@ -79,7 +81,7 @@ class FormatParams(BaseModel):
 
     model_config = ConfigDict(frozen=True, strict=True, extra="forbid")
 
-    def told(self) -> dict[str, Any]:
+    def told(self) -> JsonObject:
         """As a document holds them."""
         return {
             name: value.model_dump(mode="json", by_alias=True, exclude_unset=True)
@@ -98,25 +100,32 @@ def param_spec(params: type[FormatParams], name: str) -> ParamSpec:
 
 
 @functools.cache
-def schema_of(params: type[FormatParams]) -> dict[str, Any]:
+def schema_of(params: type[FormatParams]) -> JsonObject:
     """The JSON Schema of parameters. Not to be changed: it is held."""
-    schema: dict[str, Any] = params.model_json_schema()
-    return schema
+    return params.model_json_schema()
+
+
+def _property(params: type[FormatParams], name: str) -> JsonObject:
+    """What the schema says of one parameter."""
+    properties = schema_of(params)["properties"]
+    found = properties.get(name) if isinstance(properties, dict) else None
+    return found if isinstance(found, dict) else {}
 
 
 def choices(params: type[FormatParams], name: str) -> tuple[str, ...]:
     """The words that a parameter may be; none for a number."""
-    schema = schema_of(params)["properties"][name]
-    return tuple(schema.get("enum", ())) if param_spec(params, name).unit == "choice" else ()
+    words = _property(params, name).get("enum")
+    if param_spec(params, name).unit != "choice" or not isinstance(words, list):
+        return ()
+    return tuple(str(word) for word in words)
 
 
 def is_open(params: type[FormatParams], name: str) -> bool:
     """Whether a parameter may be left so (None): no cap, no rest of its own."""
-    schema = schema_of(params)["properties"][name]
-    return any(one.get("type") == "null" for one in schema.get("anyOf", ()))
+    return any(one.get("type") == "null" for one in objects(_property(params, name).get("anyOf")))
 
 
-def read_params(params: type[F], values: Mapping[str, Any], of: str) -> F:
+def read_params(params: type[F], values: Mapping[str, FieldValue], of: str) -> F:
     """Parameters from values of outside; those left out are usual. `of`: the format's name.
 
     Raises CannotMakeError for one that there is not, or that is of another kind or out of bounds.

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 from finetally.core.formats.bounds import Bound
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.params import param_spec
 from finetally.core.formats.table import FORMATS
+from finetally.core.session.json_value import JsonObject
 
 MEASURED = {
     "movements": "movements", "length": "length in s", "window": "longest work on one movement in s",
@@ -19,7 +19,7 @@ MEASURED = {
 }  # fmt: skip
 
 
-def formats_schema() -> dict[str, Any]:
+def formats_schema() -> JsonObject:
     """The JSON Schema of every format's parameters, by its key (draft 2020-12)."""
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",

@@ -2,25 +2,30 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from typing import Any
+from collections.abc import Collection, Mapping, Sequence
+from typing import TypeVar
 
 from finetally.core.formats.doses import usual_dose
 from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.shape import OWN_WORDS
 from finetally.core.formats.table import BY_KEY, make
 from finetally.core.movements.library import Library
-from finetally.core.session.clocks import Rotation
+from finetally.core.session.clocks import Rotation, Station
 from finetally.core.session.document import Block, BlockOrSection, Section
 from finetally.core.session.parts import changed, set_values, steps_of_entry, without
 from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.session.step import Step
+from finetally.core.session.values import FieldValue
+
+P = TypeVar("P", Block, Section, Step, Station)
 
 FORMAT_STEP_KEYS = (*DOSE_KEYS, "grow", "fill", "chain")
 KEPT_BLOCK_KEYS = (*OWN_WORDS, "rest_after_s")
 
 
-def remade(entry: BlockOrSection, key: str, params: Mapping[str, Any], *, library: Library) -> list[BlockOrSection]:
+def remade(
+    entry: BlockOrSection, key: str, params: Mapping[str, FieldValue], *, library: Library
+) -> list[BlockOrSection]:
     """The entries of format `key` with this entry's movements. Its ids, title, part, effort and rests stay.
 
     Doses stay where the new format takes doses; where it sets windows or doses itself they go. Raises
@@ -36,7 +41,7 @@ def remade(entry: BlockOrSection, key: str, params: Mapping[str, Any], *, librar
     return without_twins(made)
 
 
-def with_words(entry: BlockOrSection, words: Mapping[str, Any]) -> BlockOrSection:
+def with_words(entry: BlockOrSection, words: Mapping[str, FieldValue]) -> BlockOrSection:
     """The entry with words on it; on a section's first block."""
     if isinstance(entry, Section):
         first, *rest = entry.blocks
@@ -52,15 +57,18 @@ def _fitted(step: Step, chosen: AnyFormat, library: Library) -> Step:
     return changed(bare, **(there or usual_dose(step.movement, library)))
 
 
-def _is_list_or_none(value: Any) -> bool:
+def _is_list_or_none(value: FieldValue) -> bool:
     return value is None or isinstance(value, list)
 
 
-def without_twins(entries: Sequence[BlockOrSection]) -> list[BlockOrSection]:
-    """The entries with each id once: a step that stands in them several times keeps its id the first time."""
-    seen: set[str] = set()
+def without_twins(entries: Sequence[BlockOrSection], taken: Collection[str] = ()) -> list[BlockOrSection]:
+    """The entries with each id once: a step that stands in them several times keeps its id the first time.
 
-    def once(part: Any) -> Any:
+    Ids that are `taken` elsewhere go too.
+    """
+    seen = set(taken)
+
+    def once(part: P) -> P:
         if part.id is not None and part.id in seen:
             return without(part, "id")
         if part.id is not None:

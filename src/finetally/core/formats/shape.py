@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from types import MappingProxyType
-from typing import Any, TypeVar
+from typing import TypeVar
 
 from finetally.core.session.clocks import Clock, InnerClock, Rotation
 from finetally.core.session.document import Block, BlockOrSection, Section
 from finetally.core.session.parts import without
 from finetally.core.session.step import Step
-from finetally.core.session.values import DocumentObject
+from finetally.core.session.values import DocumentObject, FieldValue
 
 P = TypeVar("P", bound=DocumentObject)
 
@@ -22,19 +22,19 @@ OWN_WORDS = (
 
 STATION_WORDS = ("id", "name", "capacity", "kit")
 
-BLOCK_DEFAULTS: Mapping[str, Any] = MappingProxyType(
+BLOCK_DEFAULTS: Mapping[str, FieldValue] = MappingProxyType(
     {
         "visit": "rounds", "group": "all", "rounds": 1, "strip_from": "front", "repeat": 1,
         "rest_between_repeats_s": 0, "mirror": False,
     }
 )  # fmt: skip
-CLOCK_DEFAULTS: Mapping[str, Any] = MappingProxyType(
+CLOCK_DEFAULTS: Mapping[str, FieldValue] = MappingProxyType(
     {"rest_s": 0, "rest_first": False, "rotate_s": 0, "laps": 1, "then": "stop"}
 )
-STEP_DEFAULTS: Mapping[str, Any] = MappingProxyType({"fill": False, "chain": False, "grow": 0})
+STEP_DEFAULTS: Mapping[str, FieldValue] = MappingProxyType({"fill": False, "chain": False, "grow": 0})
 
 
-def _without_defaults(part: P, defaults: Mapping[str, Any]) -> P:
+def _without_defaults(part: P, defaults: Mapping[str, FieldValue]) -> P:
     values = part.__dict__
     said = [name for name in part.model_fields_set if name in defaults and values[name] == defaults[name]]
     return without(part, *said)

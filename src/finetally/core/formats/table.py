@@ -6,7 +6,7 @@ import importlib
 import pkgutil
 from collections.abc import Iterator, Mapping, Sequence
 from types import MappingProxyType
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
 from pydantic import ValidationError
 
@@ -17,6 +17,7 @@ from finetally.core.formats.shape import shape_of
 from finetally.core.session.document import BlockOrSection
 from finetally.core.session.parts import without
 from finetally.core.session.step import Step
+from finetally.core.session.values import FieldValue
 
 
 def _found() -> Iterator[AnyFormat]:
@@ -43,7 +44,7 @@ class Recognised(NamedTuple):
     params: FormatParams
 
 
-def make(key: str, steps: Sequence[Step], params: Mapping[str, Any] | None = None) -> list[BlockOrSection]:
+def make(key: str, steps: Sequence[Step], params: Mapping[str, FieldValue] | None = None) -> list[BlockOrSection]:
     """Make the entries of a format from steps (movements with their doses) and parameters.
 
     Parameters left out take their defaults. Raises CannotMakeError with the reason if the format cannot hold

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import itertools
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from finetally.core.session.document import PartName
+from finetally.core.session.json_value import JsonObject, JsonValue
 
 Positive = Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)]
 Rate = Annotated[float, Field(gt=0, le=3600, allow_inf_nan=False)]
@@ -33,7 +34,7 @@ class ByEffort(_Setting):
 
     @model_validator(mode="before")
     @classmethod
-    def _one_for_all(cls, value: Any) -> Any:
+    def _one_for_all(cls, value: JsonValue) -> JsonValue:
         if isinstance(value, int | float) and not isinstance(value, bool):
             return {"easy": value, "steady": value, "hard": value, "all-out": value}
         return value
@@ -123,7 +124,7 @@ class Methods(_Setting):
             raise ValueError("effort_scale: shares must rise and efforts must not fall")
         return self
 
-    def of_figures(self) -> dict[str, Any]:
+    def of_figures(self) -> JsonObject:
         """The settings that figures of a session are made with, as JSON: all but those of the week's rules."""
         return self.model_dump(mode="json", by_alias=True, exclude=set(OF_THE_WEEK))
 

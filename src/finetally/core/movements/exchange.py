@@ -5,12 +5,12 @@ from __future__ import annotations
 import csv
 import io
 import json
-from collections.abc import Iterable
-from typing import Any
+from collections.abc import Iterable, Sequence
 
 from pydantic import ValidationError
 
 from finetally.core.session.cleaning import cleaned, formula_again, no_formula
+from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.core.session.reading import read_json
@@ -28,16 +28,16 @@ WEIGHTS = frozenset({"patterns", "muscles"})
 LISTS = frozenset({"aliases", "relieves", "stresses", "kit", "easier", "harder", "kit_swaps", "cues", "cautions"})
 
 
-def _cell(name: str, value: Any) -> str:
+def _cell(value: JsonValue) -> str:
     if value is None:
         return ""
-    if name in WEIGHTS:
-        return "; ".join(f"{part} {weight:g}" for part, weight in value.items())
-    if name in LISTS:
-        return no_formula(value) if isinstance(value, str) else "; ".join(no_formula(one) for one in value)
+    if isinstance(value, dict):
+        return "; ".join(f"{part} {weight:g}" for part, weight in value.items() if isinstance(weight, int | float))
+    if isinstance(value, list):
+        return "; ".join(no_formula(str(one)) for one in value)
     if isinstance(value, bool):
         return "yes" if value else "no"
-    return f"{value:g}" if name in NUMBERS else no_formula(str(value))
+    return f"{value:g}" if isinstance(value, int | float) else no_formula(value)
 
 
 def movements_csv(movements: Iterable[MovementDef]) -> str:
@@ -47,7 +47,7 @@ def movements_csv(movements: Iterable[MovementDef]) -> str:
     writer.writerow(COLUMNS)
     for movement in movements:
         given = movement.model_dump(mode="json", exclude_unset=True)
-        writer.writerow(_cell(name, given.get(name)) for name in COLUMNS)
+        writer.writerow(_cell(given.get(name)) for name in COLUMNS)
     return out.getvalue()
 
 
@@ -79,7 +79,7 @@ def read_movements_csv(data: str) -> list[MovementDef]:
     if unknown:
         raise DocumentError([Problem("line 1", shown(unknown[0]), ", ".join(COLUMNS), "head")])
     problems: list[Problem] = []
-    found_rows: list[tuple[str, Any]] = []
+    found_rows: list[tuple[str, JsonValue]] = []
     for number, row in enumerate(rows[1:], start=2):
         if any(cell.strip() for cell in row):
             found_rows.append((f"line {number}", _row(head, row, f"line {number}", problems)))
@@ -88,8 +88,8 @@ def read_movements_csv(data: str) -> list[MovementDef]:
     return _validated(found_rows)
 
 
-def _row(head: list[str], row: list[str], place: str, problems: list[Problem]) -> dict[str, Any]:
-    made: dict[str, Any] = {}
+def _row(head: list[str], row: list[str], place: str, problems: list[Problem]) -> JsonObject:
+    made: JsonObject = {}
     if len(row) > len(head):
         problems.append(Problem(place, f"{len(row)} cells", f"at most {len(head)}", "cells"))
     for name, cell in zip(head, row, strict=False):
@@ -103,7 +103,7 @@ def _row(head: list[str], row: list[str], place: str, problems: list[Problem]) -
     return made
 
 
-def _read_cell(name: str, text: str) -> Any:
+def _read_cell(name: str, text: str) -> JsonValue:
     if name in NUMBERS:
         number = float(text)
         return int(number) if number.is_integer() else number
@@ -115,7 +115,7 @@ def _read_cell(name: str, text: str) -> Any:
     return text.lower() in ("yes", "true", "1") if name == "skilled" else formula_again(text)
 
 
-def _validated(rows: list[tuple[str, Any]]) -> list[MovementDef]:
+def _validated(rows: Sequence[tuple[str, JsonValue]]) -> list[MovementDef]:
     if len(rows) > MAX_MOVEMENTS:
         raise DocumentError([Problem("(document)", f"{len(rows)} movements", f"up to {MAX_MOVEMENTS}", "too_many")])
     problems: list[Problem] = []

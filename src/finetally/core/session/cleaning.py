@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import re
-from typing import Any
+
+from finetally.core.session.json_value import JsonValue
 
 UNCLEAN = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x9f\u2028\u2029\ud800-\udfff\ufffe\uffff]")
 """Control characters (tab and line ends apart), line ends of other alphabets, lone surrogates, what is none:
@@ -22,7 +23,7 @@ def one_line(text: str) -> str:
     return " ".join(cleaned(text).split())
 
 
-def cleaned_tree(value: Any) -> Any:
+def cleaned_tree(value: JsonValue) -> JsonValue:
     """The same JSON value with every text cleaned, keys too. Nesting must be known to be shallow."""
     if isinstance(value, str):
         return cleaned(value)

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Discriminator, Field, Tag
 
 from finetally.core.session.limits import MAX_STEPS
 from finetally.core.session.step import Step
-from finetally.core.session.values import Count, CountValue, DocumentObject, SecondsDose, SecondsValue
+from finetally.core.session.values import Count, CountValue, DocumentObject, SecondsDose, SecondsValue, Typed
 
 
 class Intervals(DocumentObject):
@@ -78,12 +78,12 @@ class Station(DocumentObject):
 CLOCK_KINDS = ("intervals", "every", "amrap", "task", "rotation")
 
 
-def _kind(value: Any) -> str | None:
+def _kind(value: Typed) -> str | None:
     kind = value.get("kind") if isinstance(value, dict) else getattr(value, "kind", None)
     return f"~{kind}" if kind in CLOCK_KINDS else None
 
 
-def _inner_kind(value: Any) -> str | None:
+def _inner_kind(value: Typed) -> str | None:
     kind = _kind(value)
     return None if kind == "~rotation" else kind
 

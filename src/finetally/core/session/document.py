@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal, get_args
+from typing import Annotated, Literal, get_args
 
 from pydantic import Discriminator, Field, Tag
 
@@ -10,7 +10,16 @@ from finetally.core.session.clocks import Clock
 from finetally.core.session.limits import MAX_BLOCKS, MAX_STEPS
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.step import Effort, Id, LongText, ShortText, Step
-from finetally.core.session.values import Count, CountValue, DocumentObject, Seconds, SecondsValue, Ten, Weight
+from finetally.core.session.values import (
+    Count,
+    CountValue,
+    DocumentObject,
+    Seconds,
+    SecondsValue,
+    Ten,
+    Typed,
+    Weight,
+)
 
 PartName = Literal["warm-up", "main", "finisher", "cool-down"]
 VisitOrder = Literal["rounds", "build", "strip", "build-strip"]
@@ -65,7 +74,7 @@ class Section(DocumentObject):
     blocks: list[Block] = Field(min_length=1, max_length=MAX_BLOCKS)
 
 
-def _entry_shape(value: Any) -> str:
+def _entry_shape(value: Typed) -> str:
     is_section = isinstance(value, Section) or (isinstance(value, dict) and "section" in value)
     return "~section" if is_section else "~block"
 

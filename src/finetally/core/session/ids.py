@@ -4,27 +4,25 @@ from __future__ import annotations
 
 import copy
 from collections.abc import Iterator
-from typing import Any
+
+from finetally.core.session.entries import blocks_in
+from finetally.core.session.json_value import JsonObject, objects
 
 
-def _carriers(document: dict[str, Any]) -> Iterator[tuple[str, dict[str, Any]]]:
-    for entry in document.get("blocks", []):
+def _carriers(document: JsonObject) -> Iterator[tuple[str, JsonObject]]:
+    for entry in objects(document.get("blocks")):
         if "section" in entry:
             yield "c", entry
-            blocks = entry.get("blocks", [])
-        else:
-            blocks = [entry]
-        for block in blocks:
+        for block in blocks_in(entry):
             yield "b", block
-            for step in block.get("steps") or []:
-                yield "s", step
-            for station in block.get("clock", {}).get("stations") or []:
+            yield from (("s", step) for step in objects(block.get("steps")))
+            clock = block.get("clock")
+            for station in objects(clock.get("stations")) if isinstance(clock, dict) else ():
                 yield "t", station
-                for step in station.get("steps") or []:
-                    yield "s", step
+                yield from (("s", step) for step in objects(station.get("steps")))
 
 
-def with_ids(document: dict[str, Any]) -> dict[str, Any]:
+def with_ids(document: JsonObject) -> JsonObject:
     """A copy in which every block (b1), section (c1), step (s1) and station (t1) has an id; given ids stay.
 
     Deterministic: the same document gets the same ids. Returns the document itself when nothing is missing.
@@ -33,7 +31,7 @@ def with_ids(document: dict[str, Any]) -> dict[str, Any]:
     if all("id" in carrier for _, carrier in carriers):
         return document
     made = copy.deepcopy(document)
-    taken = {carrier["id"] for _, carrier in carriers if "id" in carrier}
+    taken = {str(carrier["id"]) for _, carrier in carriers if "id" in carrier}
     counters: dict[str, int] = {}
     for letter, carrier in _carriers(made):
         if "id" in carrier:
@@ -48,7 +46,7 @@ def with_ids(document: dict[str, Any]) -> dict[str, Any]:
     return made
 
 
-def without_ids(document: dict[str, Any]) -> dict[str, Any]:
+def without_ids(document: JsonObject) -> JsonObject:
     """A copy without ids: what equality of two documents means."""
     made = copy.deepcopy(document)
     for _, carrier in _carriers(made):

@@ -5,14 +5,14 @@ from __future__ import annotations
 import json
 import math
 import re
-from collections.abc import Mapping
-from typing import Any
+from collections.abc import Iterable
 
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
 from finetally.core.session.cleaning import UNCLEAN, cleaned_tree
 from finetally.core.session.document import Session
+from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.limits import MAX_BYTES, MAX_DEPTH, MAX_NODES, MAX_PROBLEMS
 from finetally.core.session.problems import (
     DocumentError,
@@ -30,13 +30,13 @@ _KEYS = re.compile(r'"[ \t\n\r]*:')
 """The end of a key. Never fewer than there are keys; more where a text holds the like of it."""
 
 
-class _Object(dict[str, Any]):
+class _Object(JsonObject):
     """A JSON object that remembers which of its keys came twice."""
 
     twice: tuple[str, ...] = ()
 
 
-def _object(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+def _object(pairs: list[tuple[str, JsonValue]]) -> JsonObject:
     made = _Object(pairs)
     if len(made) < len(pairs):
         seen: set[str] = set()
@@ -44,7 +44,7 @@ def _object(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     return made
 
 
-def read_json(data: bytes | str) -> Any:
+def read_json(data: bytes | str) -> JsonValue:
     """Parse JSON from outside. Refuses what is too large, too deep, not finite, or has a key twice.
 
     Text is cleaned (see `cleaned`). Raises DocumentError with a place for each problem.
@@ -55,7 +55,7 @@ def read_json(data: bytes | str) -> Any:
     _refuse_crowds(data)
     try:
         text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
-        value = json.loads(text)
+        value: JsonValue = json.loads(text)
         problems, keys = _tree_problems(value)
         if keys < len(_KEYS.findall(text)):
             # A key that came twice, or a text that looks like one: told apart by a slower reading.
@@ -84,11 +84,11 @@ def _refuse_crowds(data: bytes | str) -> None:
         raise refuse((), f"{count} values", f"up to {MAX_NODES}", "too_large")
 
 
-def _tree_problems(root: Any) -> tuple[list[Problem], int]:
+def _tree_problems(root: JsonValue) -> tuple[list[Problem], int]:
     """What JSON allows and a document does not, and how many keys there are. Paths are made for what is wrong."""
     problems: list[Problem] = []
     keys = 0
-    stack: list[tuple[Any, _Link | None, int]] = [(root, None, 0)]
+    stack: list[tuple[JsonValue, _Link | None, int]] = [(root, None, 0)]
     while stack and len(problems) < MAX_PROBLEMS:
         value, place, depth = stack.pop()
         if isinstance(value, float):
@@ -98,7 +98,7 @@ def _tree_problems(root: Any) -> tuple[list[Problem], int]:
             if depth >= MAX_DEPTH:
                 problems.append(Problem(_path_of(place), "very deep nesting", f"{MAX_DEPTH} levels", "too_deep"))
                 continue
-            children: Any
+            children: Iterable[tuple[PathPart, JsonValue]]
             if isinstance(value, dict):
                 keys += len(value)
                 children = value.items()
@@ -108,15 +108,15 @@ def _tree_problems(root: Any) -> tuple[list[Problem], int]:
                     )
             else:
                 children = enumerate(value)
-            for key, child in children:
+            for part, child in children:
                 if type(child) in _LOOKED_INTO:
-                    stack.append((child, (key, place), depth + 1))
+                    stack.append((child, (part, place), depth + 1))
     return problems, keys
 
 
 _LOOKED_INTO = frozenset((float, dict, list, _Object))
 
-_Link = tuple[PathPart, Any]
+_Link = tuple[PathPart, "_Link | None"]
 """A place as a chain from the inside out: a key, and the chain of what it is in."""
 
 
@@ -151,41 +151,47 @@ def _place(error: ErrorDetails) -> Path:
     return tuple(part for part in error["loc"] if not str(part).startswith("~") and part != "[key]")
 
 
-def _found(document: Any, path: Path) -> Any:
+def _value_at(document: JsonValue, path: Path) -> JsonValue:
+    """What stands at a path. Raises LookupError where nothing does."""
     value = document
     for part in path:
-        try:
-            value = value[part]
-        except (KeyError, IndexError, TypeError):
-            return _NOTHING
+        value = _child(value, part)
     return value
 
 
-_NOTHING = object()
+def _child(value: JsonValue, part: PathPart) -> JsonValue:
+    if isinstance(value, dict) and isinstance(part, str):
+        return value[part]
+    if isinstance(value, list) and isinstance(part, int):
+        return value[part]
+    raise LookupError(part)
 
 
-def _problem(document: Any, error: ErrorDetails) -> Problem:
+def _problem(document: JsonValue, error: ErrorDetails) -> Problem:
     path = _place(error)
-    context: Mapping[str, Any] = error.get("ctx") or {}
+    context = error.get("ctx") or {}
     template = _ALLOWED.get(error["type"])
     allowed = template.format(**context) if template else str(context.get("allowed", error["msg"]))
-    found = _found(document, path)
-    if error["type"] == "missing" or found is _NOTHING:
+    try:
+        if error["type"] == "clock" and isinstance(_value_at(document, path), dict):
+            path = (*path, "kind")
+        text = shown(_value_at(document, path))
+    except LookupError:
         text = "nothing"
-    elif error["type"] == "clock" and isinstance(found, dict):
-        path = (*path, "kind")
-        text = shown(found["kind"]) if "kind" in found else "nothing"
-    else:
-        text = shown(found)
-    return Problem(path_text(path), text, allowed.replace(" or ", " or "), error["type"])
+    return Problem(path_text(path), text, allowed, error["type"])
 
 
-def parse_session(document: Any) -> Session:
-    """Validate a decoded document. Raises DocumentError listing every problem, each with its path."""
+def object_of(document: JsonValue) -> JsonObject:
+    """A decoded document, if it is an object. Raises DocumentError for anything else."""
     if not isinstance(document, dict):
         raise refuse((), shown(document), "an object with the key fine_tally", "model_type")
+    return document
+
+
+def parse_session(document: JsonValue) -> Session:
+    """Validate a decoded document. Raises DocumentError listing every problem, each with its path."""
     try:
-        session = Session.model_validate(document)
+        session = Session.model_validate(object_of(document))
     except ValidationError as error:
         details = error.errors(include_url=False, include_input=False)
         raise DocumentError(_problem(document, detail) for detail in details[:MAX_PROBLEMS]) from None
@@ -195,15 +201,10 @@ def parse_session(document: Any) -> Session:
     return session
 
 
-def read_session(data: bytes | str) -> tuple[dict[str, Any], Session]:
+def read_session(data: bytes | str) -> tuple[JsonObject, Session]:
     """Read a session file: the document as written, and its validated form."""
     document = read_json(data)
-    return document, parse_session(document)
-
-
-def as_written(session: Session) -> dict[str, Any]:
-    """The document of a session built in code: only the keys that were set."""
-    return session.model_dump(mode="json", by_alias=True, exclude_unset=True)
+    return object_of(document), parse_session(document)
 
 
 SCALAR_TYPES = frozenset((str, int, float, bool, type(None)))
@@ -217,7 +218,7 @@ def walk_unknown(session: Session) -> list[Path]:
     return found
 
 
-def _unknown(value: Any, path: tuple[PathPart, ...], found: list[Path]) -> None:
+def _unknown(value: DocumentObject | list[DocumentObject], path: tuple[PathPart, ...], found: list[Path]) -> None:
     if isinstance(value, list):
         for index, item in enumerate(value):
             if isinstance(item, DocumentObject | list):

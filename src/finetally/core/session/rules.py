@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import Any
 
 from finetally.core.session.clocks import Amrap, Every, InnerClock, Intervals, Rotation, Task
 from finetally.core.session.document import Block, Section, Session
 from finetally.core.session.limits import MAX_ALL_BLOCKS, MAX_ALL_STEPS
 from finetally.core.session.problems import Path, Problem, path_text
 from finetally.core.session.step import Step
-from finetally.core.session.values import AmountRange, CountRange, FromScore
+from finetally.core.session.values import AmountRange, CountRange, CountValue, FromScore, SecondsValue
 
 RESTS = ("rest_s", "round_rest_s", "group_rest_s")
 DOSE_KEYS = ("reps", "seconds", "metres")
@@ -27,7 +26,7 @@ def blocks_with_paths(session: Session) -> Iterator[tuple[Path, Block]]:
             yield ("blocks", index), entry
 
 
-def step_lists(path: Path, block: Block) -> Iterator[tuple[Path, Sequence[Step], InnerClock, Any]]:
+def step_lists(path: Path, block: Block) -> Iterator[tuple[Path, Sequence[Step], InnerClock, CountValue | None]]:
     """The step lists of a block: its own, or one for each station; with the clock and `rounds` they run on."""
     if isinstance(block.clock, Rotation):
         for index, station in enumerate(block.clock.stations):
@@ -48,7 +47,7 @@ def rule_problems(session: Session) -> list[Problem]:
             problems.append(_bad((*path, "steps"), "nothing", "this key is required", "missing"))
         for steps_path, steps, clock, rounds in step_lists(path, block):
             clock_path = (*path, "clock", "inner") if isinstance(block.clock, Rotation) else (*path, "clock")
-            problems.extend(_length_problems(path, clock_path, clock, steps_path, steps, rounds))
+            problems.extend(_length_problems(clock_path, clock, steps_path, steps, rounds))
             problems.extend(_dose_problems(steps_path, steps, clock))
             problems.extend(_clock_problems(clock_path, clock))
     return problems
@@ -119,7 +118,7 @@ def round_lists(
 
 
 def _length_problems(
-    path: Path, clock_path: Path, clock: InnerClock, steps_path: Path, steps: Sequence[Step], rounds: Any
+    clock_path: Path, clock: InnerClock, steps_path: Path, steps: Sequence[Step], rounds: CountValue | None
 ) -> Iterator[Problem]:
     lengths = list(round_lists(clock_path, clock, steps_path, steps))
     if not lengths:
@@ -176,7 +175,7 @@ def _fill_problems(steps_path: Path, steps: Sequence[Step], clock: Amrap | Task)
         yield _bad(steps_path, "only fill", "at least one step with a dose", "no_dose")
 
 
-def _positive(path: Path, value: Any) -> Iterator[Problem]:
+def _positive(path: Path, value: SecondsValue) -> Iterator[Problem]:
     low = value.low if isinstance(value, AmountRange) else value
     if isinstance(low, int | float) and low <= 0:
         yield _bad(path, str(low), "a number above 0", "number")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Discriminator, Field, Tag
 
@@ -20,6 +20,7 @@ from finetally.core.session.values import (
     Seconds,
     SecondsDose,
     Share,
+    Typed,
     Weight,
 )
 
@@ -40,7 +41,7 @@ class Load(DocumentObject):
     unit: Literal["kg", "lb"] | None = None
 
 
-def _load_shape(value: Any) -> str:
+def _load_shape(value: Typed) -> str:
     return "~list" if isinstance(value, list) else "~one"
 
 

@@ -6,8 +6,8 @@ Numbers keep the form they were typed in (20 stays 20, 20.0 stays 20.0).
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
-from typing import Annotated, Any, Literal
+from collections.abc import Callable, Sequence
+from typing import Annotated, Literal
 
 from pydantic import (
     BaseModel,
@@ -19,8 +19,10 @@ from pydantic import (
     WithJsonSchema,
     model_validator,
 )
+from pydantic.config import JsonDict
 from pydantic_core import PydanticCustomError
 
+from finetally.core.session.json_value import JsonValue
 from finetally.core.session.limits import MAX_COUNT, MAX_DURATION_S, MAX_METRES, MAX_REPS
 
 FAILURE_PLAN = 15
@@ -30,7 +32,7 @@ POUND_KG = 0.45359237
 """Kilograms in a pound (the international pound, 1959): the document keeps kilograms."""
 
 
-def _no_open_end(schema: dict[str, Any]) -> None:
+def _no_open_end(schema: JsonDict) -> None:
     # Unknown keys are kept, but they are no part of the published shape.
     schema.pop("additionalProperties", None)
 
@@ -41,15 +43,22 @@ class DocumentObject(BaseModel):
     model_config = ConfigDict(extra="allow", strict=True, frozen=True, json_schema_extra=_no_open_end)
 
 
-def _within(low: float, high: float, *, whole: bool = False, above: bool = False) -> Callable[[Any], Any]:
+FieldValue = None | bool | int | float | str | DocumentObject | Sequence["FieldValue"]
+"""What a key of a model may hold."""
+
+
+def _within(low: float, high: float, *, whole: bool = False, above: bool = False) -> Callable[[JsonValue], float]:
     kind = "a whole number" if whole else "a number"
     allowed = f"{kind} above {low:g} and up to {high:g}" if above else f"{kind} from {low:g} to {high:g}"
 
-    def check(value: Any) -> Any:
-        good = type(value) is int or (type(value) is float and not whole and math.isfinite(value))
-        if not good or value > high or value < low or (above and value == low):
-            raise PydanticCustomError("number", "{allowed}", {"allowed": allowed})
-        return value
+    def check(value: JsonValue) -> float:
+        if (
+            (type(value) is int or (type(value) is float and not whole and math.isfinite(value)))
+            and low <= value <= high
+            and not (above and value == low)
+        ):
+            return value
+        raise PydanticCustomError("number", "{allowed}", {"allowed": allowed})
 
     return check
 
@@ -169,7 +178,11 @@ class ToFailure(DocumentObject):
     plan: Reps | None = None
 
 
-def _shape(value: Any) -> str:
+Typed = JsonValue | DocumentObject
+"""What a model's key is given: JSON from a file, or a model that is made already."""
+
+
+def _shape(value: Typed) -> str:
     if isinstance(value, list):
         return "~list"
     if isinstance(value, FromScore) or (isinstance(value, dict) and "from" in value):
@@ -179,13 +192,13 @@ def _shape(value: Any) -> str:
     return "~number"
 
 
-def _reps_shape(value: Any) -> str:
+def _reps_shape(value: Typed) -> str:
     if isinstance(value, ToFailure) or (isinstance(value, dict) and "to_failure" in value):
         return "~failure"
     return _shape(value)
 
 
-def _single_shape(value: Any) -> str:
+def _single_shape(value: Typed) -> str:
     shape = _shape(value)
     return "~number" if shape == "~list" else shape
 
@@ -223,5 +236,7 @@ MetresDose = Annotated[
     Discriminator(_shape),
 ]
 
-Value = float | CountRange | AmountRange | FromScore | ToFailure
-"""What resolving starts from, lists apart."""
+ScalarValue = float | CountRange | AmountRange | FromScore | ToFailure | None
+"""A value that holds for all rounds."""
+PerRoundValue = ScalarValue | Sequence[float]
+"""A value, or one for each round."""

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from typing_extensions import TypedDict
+
+from finetally.core.unfold.tape import RunScore
 
 
 class TimeFigures(TypedDict):
@@ -25,7 +25,7 @@ class BlockFigures(TimeFigures):
     id: str | int
     title: str | None
     part: str
-    scores: list[dict[str, Any]]
+    scores: list[RunScore]
     rpe: float
 
 

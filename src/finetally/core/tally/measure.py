@@ -18,7 +18,7 @@ from finetally.core.tally.reps import RepTally, kilograms
 from finetally.core.tally.times import TimeTotals, add_up, clock_blocks, counted, over_told, told_ends
 from finetally.core.tally.uptake import OxygenDemand, UptakeSegment, uptake_trace
 from finetally.core.unfold.resolve import AT_PLAN, Corner, Resolver
-from finetally.core.unfold.tape import PerformedVisit, Tape
+from finetally.core.unfold.tape import PerformedVisit, RunScore, Tape
 from finetally.core.unfold.unfold import Unfolder
 
 
@@ -183,7 +183,7 @@ def _parts(t: Tally) -> dict[str, TimeFigures]:
 
 
 def _blocks(t: Tally) -> list[BlockFigures]:
-    scores: dict[int, list[dict[str, object]]] = {}
+    scores: dict[int, list[RunScore]] = {}
     for run in t.tape.runs:
         scores.setdefault(run.block, []).extend(run.scores)
     return [

@@ -10,7 +10,7 @@ from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import Session
 from finetally.core.session.reading import SCALAR_TYPES
-from finetally.core.session.values import AmountRange, CountRange, DocumentObject
+from finetally.core.session.values import AmountRange, CountRange, DocumentObject, FieldValue
 from finetally.core.tally.figure_types import Spread, TapeFigures
 from finetally.core.tally.measure import measured, tally
 from finetally.core.unfold.resolve import Corner, RangeEnd
@@ -24,7 +24,7 @@ REST_KEYS = frozenset(
 """Keys whose ranges stand at the rests' end; all others are doses."""
 
 
-def ranged(value: Any, *, rest: bool = False) -> Iterator[Literal["doses", "rests"]]:
+def ranged(value: FieldValue, *, rest: bool = False) -> Iterator[Literal["doses", "rests"]]:
     """What ranges in a document, or a part of it, are about; once for each range."""
     if isinstance(value, CountRange | AmountRange):
         yield "rests" if rest else "doses"

@@ -80,13 +80,3 @@ def _inside(tape: Tape, index: int, segment: Segment, window: Window) -> Iterato
         yield TimedCall(window.start + window.seconds / 2, "half", "", index)
     if window.seconds >= TEN_LEFT_FROM_S:
         yield TimedCall(window.start + window.seconds - 10, "ten-left", "", index)
-
-
-def published_tape(tape: Tape) -> dict[str, object]:
-    """The tape with its calls, as it is published (docs/tape.schema.json)."""
-    made: dict[str, object] = tape.as_dict()
-    made["calls"] = [
-        {"at": round(call.at, 3), "kind": call.kind, "say": call.say, "segment": call.segment}
-        for call in calls_of(tape)
-    ]
-    return made

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Any
 
 from finetally.core.session.clocks import Amrap, Intervals, Task
 from finetally.core.session.problems import Path, refuse
@@ -12,7 +11,7 @@ from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.perform import LEFT, VisitPerformer
 from finetally.core.unfold.resolve import Resolver
 from finetally.core.unfold.steps import StepPlan
-from finetally.core.unfold.tape import Overflow, PerformedVisit, Recorder
+from finetally.core.unfold.tape import Overflow, PerformedVisit, Recorder, RunScore
 from finetally.core.unfold.visits import Visit
 
 
@@ -20,7 +19,7 @@ from finetally.core.unfold.visits import Visit
 class ClockResult:
     """What one run of a clock leaves besides its segments: a score, and what is left under its cap."""
 
-    score: dict[str, Any] | None = None
+    score: RunScore | None = None
     cap_slack_s: float = 0
 
 
@@ -105,7 +104,7 @@ class RoundCounter:
             self.rounds += 1
             self.reps = 0
 
-    def score(self) -> dict[str, Any]:
+    def score(self) -> RunScore:
         """As published: whole rounds and reps into the next."""
         return {"rounds": self.rounds, "reps": self.reps}
 

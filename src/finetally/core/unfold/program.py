@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Any
 
 from finetally.core.methods.value import Methods
 from finetally.core.session.clocks import Amrap, Every, InnerClock, Intervals, Task
@@ -13,6 +12,7 @@ from finetally.core.session.document import Block
 from finetally.core.session.problems import Path, refuse
 from finetally.core.session.rules import round_lists
 from finetally.core.session.step import Step
+from finetally.core.session.values import CountValue
 from finetally.core.unfold.clock_amrap import run_amrap
 from finetally.core.unfold.clock_every import in_turn, run_every, slots_of
 from finetally.core.unfold.clock_intervals import run_intervals
@@ -80,7 +80,7 @@ def program_of(
     clock_path: Path,
     steps: Sequence[Step],
     plans: Sequence[StepPlan],
-    rounds_value: Any,
+    rounds_value: CountValue | None,
     resolver: Resolver,
 ) -> StepProgram:
     """Work out the order of visits of a step list. `rounds_value` is the station's or the block's `rounds`."""

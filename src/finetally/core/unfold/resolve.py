@@ -4,11 +4,19 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from typing import Literal, NamedTuple, cast
+from typing import Literal, NamedTuple
 
 from finetally.core.methods.given import Score
 from finetally.core.session.problems import Path, refuse
-from finetally.core.session.values import FAILURE_PLAN, AmountRange, CountRange, FromScore, ToFailure
+from finetally.core.session.values import (
+    FAILURE_PLAN,
+    AmountRange,
+    CountRange,
+    FromScore,
+    PerRoundValue,
+    ScalarValue,
+    ToFailure,
+)
 
 RangeEnd = Literal["plan", "low", "high"]
 
@@ -21,9 +29,6 @@ class Corner(NamedTuple):
 
 
 AT_PLAN = Corner("plan", "plan")
-
-ScalarValue = float | CountRange | AmountRange | FromScore | ToFailure | None
-PerRoundValue = ScalarValue | Sequence[float]
 
 
 def planned_value(value: CountRange | AmountRange, *, counts_work: bool) -> float:
@@ -101,10 +106,10 @@ class Resolver:
         return self._per_round(value, round_, path, key, rest=True)
 
     def _per_round(self, value: PerRoundValue, round_: int, path: Path, key: str, *, rest: bool) -> float:
-        if isinstance(value, list):
+        if isinstance(value, Sequence):
             if round_ >= len(value):
                 raise refuse(
                     (*path, key), f"a list of {len(value)}", f"a value for round {round_ + 1}", "list_length"
                 )
-            return cast(float, value[round_])
-        return self._one(cast(ScalarValue, value), 0, rest=rest, counts_work=False)
+            return value[round_]
+        return self._one(value, 0, rest=rest, counts_work=False)

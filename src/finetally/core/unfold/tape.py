@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any, Literal, NamedTuple
+from typing import Literal, NamedTuple
+
+from typing_extensions import TypedDict
 
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
@@ -111,6 +113,18 @@ class Overflow(NamedTuple):
     period_s: float
 
 
+class RunScore(TypedDict, total=False):
+    """What a run of a clock scored: its time in seconds, or whole rounds and reps into the next.
+
+    `station`: the name of the one where it was scored.
+    """
+
+    rounds: int
+    reps: int
+    time_s: float
+    station: str
+
+
 @dataclass(slots=True)
 class BlockRun:
     """One pass through one block: `block` is its number in the file. Times in seconds from the start."""
@@ -124,7 +138,7 @@ class BlockRun:
     first_segment: int = 0
     last_segment: int = 0
     cap_slack_s: float = 0
-    scores: list[dict[str, Any]] = field(default_factory=list)
+    scores: list[RunScore] = field(default_factory=list)
 
 
 @dataclass(frozen=True, slots=True)
@@ -166,31 +180,6 @@ class Tape:
     library: Library = field(default_factory=lambda: Library(()))
     provisional: frozenset[str] = frozenset()
     total_s: float = 0
-
-    def as_dict(self) -> dict[str, Any]:
-        """The published shape (golden file): what a floor timer needs."""
-        return {
-            "tape": TAPE_VERSION,
-            "total_s": round(self.total_s, 3),
-            "segments": [self._segment(segment) for segment in self.segments],
-        }
-
-    def _segment(self, segment: Segment) -> dict[str, Any]:
-        made: dict[str, Any] = {
-            "start": round(segment.start, 3),
-            "seconds": round(segment.seconds, 3),
-            "kind": segment.kind,
-            "at": segment.at.as_dict(),
-            "ends": segment.ends,
-        }
-        if segment.visit is not None:
-            made["movement"] = self.visits[segment.visit].step.key
-        if segment.taken:
-            made["taken"] = True
-        if segment.window is not None:
-            window = self.windows[segment.window]
-            made["window"] = {"start": round(window.start, 3), "seconds": round(window.seconds, 3)}
-        return made
 
 
 class Recorder:

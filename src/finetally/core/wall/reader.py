@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
-from typing import Any
 
 from finetally.core.board.reader import META
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import EverydayNames
+from finetally.core.session.entries import blocks_in
+from finetally.core.session.json_value import JsonObject, objects
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.build import Builder
 from finetally.core.wall.blocks.draft import Draft
@@ -21,6 +22,7 @@ from finetally.core.wall.page.page import Page, is_known, keep_note
 from finetally.core.wall.page.rests import rest_line
 from finetally.core.wall.page.sets import dose_only
 from finetally.core.wall.page.talk import is_talk, margin_line, says_title, title_like
+from finetally.core.wall.parts import DOSES, dose_json
 from finetally.core.wall.text.lines import clock_marks, dress, has_letters, has_numbers, lines_of, time_slots
 from finetally.core.wall.text.settings import without_settings
 from finetally.core.wall.text.tables import without_tables
@@ -37,7 +39,7 @@ MOSTLY = 0.7
 class Reading:
     """What a text comes to: the session document, what was assumed, what was not read, which names are new."""
 
-    document: dict[str, Any]
+    document: JsonObject
     assumed: Assumptions
     unread: list[Unread] = field(default_factory=list)
     unknown: list[str] = field(default_factory=list)
@@ -65,7 +67,7 @@ class TextReader:
         if not reading.document["blocks"] and first is not None and page.title and works(page, first):
             page = Page(self._library, Names(self._library, self._everyday), self._assumed, titled=False)
             reading = self._read(page, text, ready)
-        if undosed(reading.document["blocks"]) and any(one.line.style == "count" for one in page.reads):
+        if undosed(reading.document) and any(one.line.style == "count" for one in page.reads):
             # `1 burpee`, `2 squats`, `3 rows`: what looked like numbers of lines are their doses.
             page = Page(self._library, Names(self._library, self._everyday), self._assumed, numbered=False)
             reading = self._read(page, text, ready)
@@ -90,12 +92,16 @@ class TextReader:
         return finished(page)
 
 
-def undosed(blocks: list[dict[str, Any]]) -> bool:
+def undosed(document: JsonObject) -> bool:
     """Whether there is nothing to do, or something in rounds that nobody said how much of."""
-    doses = {"reps", "seconds", "metres"}
-    every = [b for entry in blocks for b in entry.get("blocks", (entry,))]
-    open_ones = [b for b in every if b["clock"]["kind"] in ("task", "amrap")]
-    return not blocks or any(not doses & step.keys() for b in open_ones for step in b.get("steps", ()))
+    entries = [*objects(document.get("blocks"))]
+    return not entries or any(_undosed(block) for entry in entries for block in blocks_in(entry))
+
+
+def _undosed(block: JsonObject) -> bool:
+    clock = block.get("clock")
+    in_rounds = isinstance(clock, dict) and clock.get("kind") in ("task", "amrap")
+    return in_rounds and any(not step.keys() & set(DOSES) for step in objects(block.get("steps")))
 
 
 def works(page: Page, one: ReadLine) -> bool:
@@ -280,18 +286,20 @@ def many_of_one(page: Page, one: ReadLine) -> None:
 def finished(page: Page) -> Reading:
     """The session of all drafts."""
     builder = Builder(page.library, page.names, page.assumed)
-    document: dict[str, Any] = {"fine_tally": 1, "title": page.title or "Session"}
+    document: JsonObject = {"fine_tally": 1, "title": page.title or "Session"}
     if page.told is not None:
-        document["announced_s"] = page.told
+        document["announced_s"] = dose_json(page.told)
     document.update(page.meta)
+    if page.cautions:
+        document["cautions"] = page.cautions
     blocks = builder.blocks(page.drafts)
     if page.between is not None:
         for block in blocks[:-1]:
-            block.setdefault("rest_after_s", page.between)
+            block.setdefault("rest_after_s", dose_json(page.between))
     notes = [*page.notes, *builder.loose_notes]
     if notes:
         document["notes"] = "\n".join(notes)[:20_000]
-    document["blocks"] = blocks
+    document["blocks"] = [*blocks]
     return Reading(
         document,
         page.assumed,

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+import copy
 from collections.abc import Mapping
 from functools import lru_cache
-from typing import Any
 
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import MAX_LINES, BoardReading, definitions_in, split_lines, without_trailer
@@ -12,8 +12,10 @@ from finetally.core.board.unsaid import Patch, laid_over
 from finetally.core.board.writer import what_the_wall_leaves_out
 from finetally.core.movements.library import Library
 from finetally.core.movements.names import EverydayNames
+from finetally.core.session.document import Session
+from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.limits import MAX_TEXT
-from finetally.core.session.movement import MovementDef
+from finetally.core.session.parts import as_written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.wall.assumptions import Assumptions
@@ -35,7 +37,7 @@ def read_wall(
     library: Library,
     settled: Mapping[str, int] | None = None,
     habits: Mapping[str, int] | None = None,
-    before: dict[str, Any] | None = None,
+    before: JsonObject | None = None,
 ) -> Reading:
     """Read any text: what cannot be read is kept and told.
 
@@ -69,47 +71,51 @@ def read_wall(
     return _with_unsaid(sound(reading, library), patch)
 
 
-def _named_anew(value: Any, library: Library) -> Any:
+def _named_anew(document: JsonObject, library: Library) -> JsonObject:
     """A document in which every new name that has come to be known since is the movement it names."""
-    if isinstance(value, dict):
-        made = {key: _named_anew(one, library) for key, one in value.items()}
-        key = made.get("movement")
-        if isinstance(key, str) and key not in library:
-            made["movement"] = everyday_names(library).find(key) or key
-        return made
-    return [_named_anew(one, library) for one in value] if isinstance(value, list) else value
+    made = copy.deepcopy(document)
+    waiting: list[JsonValue] = [made]
+    while waiting:
+        part = waiting.pop()
+        if isinstance(part, dict):
+            key = part.get("movement")
+            if isinstance(key, str) and key not in library:
+                part["movement"] = everyday_names(library).find(key) or key
+            waiting.extend(part.values())
+        elif isinstance(part, list):
+            waiting.extend(part)
+    return made
 
 
 def keep_words(reading: Reading, text: str, settled: Mapping[str, int]) -> None:
     """Keep the words as typed, and what was chosen, with the session that was read; none for the written form."""
     reading.document.pop("wall", None)
     if not reading.written and len(text) <= MAX_TEXT:
-        wall: dict[str, Any] = {"text": text}
-        if settled:
-            wall["settled"] = dict(settled)
-        reading.document["wall"] = wall
+        chosen: JsonObject = {"settled": {**settled}} if settled else {}
+        reading.document["wall"] = {"text": text, **chosen}
 
 
-def words_as_typed(document: dict[str, Any], library: Library) -> tuple[str, dict[str, int]] | None:
-    """The words that a document was read from, and what was chosen, if they still come to it; else None."""
-    wall = document.get("wall")
-    if not isinstance(wall, dict) or not isinstance(wall.get("text"), str):
+def words_as_typed(session: Session, library: Library) -> tuple[str, dict[str, int]] | None:
+    """The words that a session was read from, and what was chosen, if they still come to it; else None."""
+    if session.wall is None:
         return None
-    settled = wall.get("settled") or {}
-    own = [MovementDef.model_validate(one) for one in document.get("movements") or ()]
+    text, settled = session.wall.text, session.wall.settled or {}
     try:
-        again = read_wall(wall["text"], library=library.with_definitions(own), settled=settled)
+        again = read_wall(text, library=library.with_definitions(session.movements), settled=settled)
     except BoardError:
         return None
-    return (wall["text"], settled) if _bare(again.document) == _bare(document) else None
+    return (text, settled) if _bare(again.document) == _bare(as_written(session)) else None
 
 
-def _bare(value: Any, depth: int = 0) -> Any:
+def _bare(document: JsonObject) -> JsonValue:
     """A document without what a text has no words for: ids, definitions, the words themselves."""
+    return _without_ids({key: one for key, one in document.items() if key not in ("wall", "movements")})
+
+
+def _without_ids(value: JsonValue) -> JsonValue:
     if isinstance(value, dict):
-        hidden = ("id", "wall", "movements") if depth == 0 else ("id",)
-        return {key: _bare(one, depth + 1) for key, one in value.items() if key not in hidden}
-    return [_bare(one, depth + 1) for one in value] if isinstance(value, list) else value
+        return {key: _without_ids(one) for key, one in value.items() if key != "id"}
+    return [_without_ids(one) for one in value] if isinstance(value, list) else value
 
 
 def _as_written(board: BoardReading) -> Reading:

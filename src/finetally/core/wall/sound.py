@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import re
-from typing import Any
 
 from finetally.core.movements.library import Library
+from finetally.core.session.json_value import JsonObject, objects
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import unfold
@@ -35,7 +35,7 @@ def sound(reading: Reading, library: Library) -> Reading:
                 _without_blocks(reading, {int(m[1]) for p in error.problems if (m := _BLOCK.match(p.path))})
         else:
             return reading
-    _without_blocks(reading, set(range(len(reading.document["blocks"]))))
+    _without_blocks(reading, set(range(len(_blocks(reading)))))
     return reading
 
 
@@ -52,20 +52,23 @@ def _without_parts(reading: Reading, problems: tuple[Problem, ...]) -> bool:
             step[0].pop(part, None)
         else:
             gone.setdefault(block, set()).add(number)
-        _tell(reading, block, step[0]["movement"])
+        _tell(reading, block, str(step[0]["movement"]))
         done = True
     for block, numbers in gone.items():
-        steps = _steps(reading, block)
-        steps[:] = [one for at, one in enumerate(steps) if at not in numbers]
+        left = [one for at, one in enumerate(_steps(reading, block)) if at not in numbers]
+        _blocks(reading)[block]["steps"] = [*left]
     empty = {number for number in gone if not _steps(reading, number)}
-    blocks = reading.document["blocks"]
-    reading.document["blocks"] = [one for number, one in enumerate(blocks) if number not in empty]
+    reading.document["blocks"] = [one for number, one in enumerate(_blocks(reading)) if number not in empty]
     return done
 
 
-def _steps(reading: Reading, block: int) -> list[dict[str, Any]]:
-    blocks = reading.document["blocks"]
-    return blocks[block]["steps"] if block < len(blocks) else []
+def _blocks(reading: Reading) -> list[JsonObject]:
+    return [*objects(reading.document["blocks"])]
+
+
+def _steps(reading: Reading, block: int) -> list[JsonObject]:
+    blocks = _blocks(reading)
+    return [*objects(blocks[block].get("steps"))] if block < len(blocks) else []
 
 
 def _tell(reading: Reading, block: int, movement: str) -> None:
@@ -78,9 +81,9 @@ def _tell(reading: Reading, block: int, movement: str) -> None:
 
 def _without_blocks(reading: Reading, numbers: set[int]) -> None:
     document = reading.document
-    blocks = document["blocks"]
+    blocks = _blocks(reading)
     gone = numbers or set(range(len(blocks) // 2, len(blocks)))
-    words = []
+    words = [str(document["notes"])] if "notes" in document else []
     for number in sorted(gone):
         if number < len(blocks):
             line = reading.lines.get(f"blocks[{number}]", (1, 1))[0]
@@ -88,6 +91,6 @@ def _without_blocks(reading: Reading, numbers: set[int]) -> None:
             words.append(said)
             reading.unread.append(Unread(line, said))
     document["blocks"] = [one for number, one in enumerate(blocks) if number not in gone]
-    notes = "\n".join([*([document["notes"]] if "notes" in document else []), *words])[:20_000]
+    notes = "\n".join(words)[:20_000]
     if notes.strip():
         document["notes"] = notes

@@ -4,21 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any
 
 from finetally.core.board.writer import headings
 from finetally.core.compare.changes import ChangeKind, series_of
 from finetally.core.compare.side_by_side import ComparisonRequest, start_comparison
-from finetally.core.compare.use import use_edits
+from finetally.core.compare.use import is_main, use_edits
 from finetally.core.edits.edit import Edit, EditError, SetEdit, apply_edits
 from finetally.core.formats.table import BY_KEY
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import EIGHT_ROWS, MAIN_SHARE, ROW_OF
-from finetally.core.session.entries import steps_in
+from finetally.core.session.document import Section
 from finetally.core.session.ids import with_ids
+from finetally.core.session.json_value import JsonObject
 from finetally.core.session.movement import FinePattern
-from finetally.core.session.parts import written
+from finetally.core.session.parts import steps_of_entry
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
@@ -48,7 +48,7 @@ class Alternative:
     what: str
     summary: LoadSummary
     edits: tuple[Edit, ...] = ()
-    document: Mapping[str, Any] = field(default_factory=dict)
+    document: JsonObject = field(default_factory=dict)
 
     @property
     def cost(self) -> int:
@@ -57,12 +57,13 @@ class Alternative:
 
 
 class _Maker:
-    def __init__(self, document: dict[str, Any], library: Library, methods: Methods) -> None:
+    def __init__(self, document: JsonObject, library: Library, methods: Methods) -> None:
         self.document = with_ids(document)
+        self.session = parse_session(self.document)
         self.library = library
         self.methods = methods
 
-    def summary(self, document: dict[str, Any]) -> LoadSummary:
+    def summary(self, document: JsonObject) -> LoadSummary:
         return summary_of(tally(parse_session(document), library=self.library, methods=self.methods))
 
     def changed(self, kind: str, what: str, edits: Sequence[Edit]) -> Alternative | None:
@@ -83,8 +84,8 @@ class _Maker:
 
     def recasts(self) -> Iterator[Alternative | None]:
         """Each main block but heavy sets in some of the usual formats, its work time held still."""
-        for number, entry in enumerate(self.document["blocks"]):
-            if "section" in entry or entry.get("part", "main") != "main":
+        for number, entry in enumerate(self.session.blocks):
+            if isinstance(entry, Section) or not is_main(entry):
                 continue
             start = start_comparison(
                 ComparisonRequest(self.document, [number], hold="work"), library=self.library, methods=self.methods
@@ -101,26 +102,25 @@ class _Maker:
                 if one.causes:
                     continue
                 made += 1
-                entries = [written(entry) for entry in one.entries]
-                edits = use_edits(self.document, [number], entries, "replace")
-                goes = "; ".join(headings({"blocks": entries}))
-                name = entry.get("title") or f"block {number + 1}"
+                edits = use_edits(self.session, [number], one.entries, "replace")
+                goes = "; ".join(headings(one.entries))
+                name = entry.title or f"block {number + 1}"
                 yield self.changed("format", f"{name} becomes {BY_KEY[key].name.lower()} ({goes})", edits)
 
     def swaps(self) -> Iterator[Alternative | None]:
         """Each main step by a movement that works another row mostly, with the same kit or none."""
-        used = {step["movement"] for entry in self.document["blocks"] for step in steps_in(entry)}
-        for entry in self.document["blocks"]:
-            if "section" in entry or entry.get("part", "main") != "main":
+        used = {step.movement for entry in self.session.blocks for step in steps_of_entry(entry)}
+        for entry in self.session.blocks:
+            if isinstance(entry, Section) or not is_main(entry):
                 continue
-            for step in steps_in(entry):
-                for key in self._others(step["movement"], used):
-                    name = self._name(step["movement"])
-                    edits = [SetEdit(path=[step["id"], "movement"], value=key)]
-                    if "sides" in step:
+            for step in steps_of_entry(entry):
+                for key in self._others(step.movement, used):
+                    # Every part has an id here: the document was given those that were missing.
+                    edits = [SetEdit(path=[step.id or "", "movement"], value=key)]
+                    if step.sides is not None:
                         sides = self.library[key].sides or "both"
-                        edits.append(SetEdit(path=[step["id"], "sides"], value=sides))
-                    yield self.changed("swap", f"{name} becomes {self._name(key)}", edits)
+                        edits.append(SetEdit(path=[step.id or "", "sides"], value=sides))
+                    yield self.changed("swap", f"{self._name(step.movement)} becomes {self._name(key)}", edits)
 
     def _name(self, key: str) -> str:
         movement = self.library.get(key)
@@ -160,7 +160,7 @@ def _main_row(patterns: Mapping[FinePattern, float]) -> str:
 
 
 def alternatives_of(
-    document: dict[str, Any], *, library: Library, methods: Methods = DEFAULT_METHODS
+    document: JsonObject, *, library: Library, methods: Methods = DEFAULT_METHODS
 ) -> list[Alternative]:
     """The session as it is, and at most 59 changed versions of it, all different in what they come to.
 

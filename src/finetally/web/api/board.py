@@ -159,7 +159,7 @@ def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
             "unread": told["unread"],
             "notes": reading.note_lines,
             "names": new_names(reading, library.with_definitions(session.movements)),
-            "outline": outline_of(reading.document, session, library),
+            "outline": outline_of(session, library),
             "sessions": several if len(several) > 1 else [],
             "problems": [],
         }
@@ -170,7 +170,7 @@ def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
 def write(request: ActorRequest, data: WriteIn) -> TextOut:
     """Write a document as board text."""
     library = data.context(request).library
-    typed = words_as_typed(data.document, library) if data.as_typed else None
+    typed = words_as_typed(parse_session(data.document), library) if data.as_typed else None
     if typed is not None:
         return TextOut(text=typed[0], as_typed=True, settled=typed[1])
     form = write_full if data.full else write_wall

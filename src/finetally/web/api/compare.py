@@ -28,7 +28,7 @@ from finetally.core.edits.edit import EDIT_LIST
 from finetally.core.figures import printed
 from finetally.core.formats.table import BY_KEY
 from finetally.core.session.budget import OverBudgetError, budget_of
-from finetally.core.session.parts import written
+from finetally.core.session.parts import parse_entries, written
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import parse_session
 from finetally.sheets.comparison import comparison_csv, comparison_xlsx
@@ -245,10 +245,10 @@ def place_formats(request: ActorRequest, data: PlacingIn) -> HttpResponse:
 @router.post("/compare/use", response={200: UseOut, **REFUSALS}, operation_id="use_recast")
 def use(request: ActorRequest, data: UseIn) -> HttpResponse:
     """The edits that put a recast to use in the session it came from."""
-    parse_session(data.document)
-    parse_session({"fine_tally": 1, "title": "-", "blocks": data.entries})
+    session = parse_session(data.document)
+    entries = parse_entries(data.entries)
     try:
-        edits = use_edits(data.document, data.source, data.entries, data.how)
+        edits = use_edits(session, data.source, entries, data.how)
     except LookupError as error:
         raise _refused("source", error) from None
     return json_answer({"edits": EDIT_LIST.dump_python(edits, mode="json")})

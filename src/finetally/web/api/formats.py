@@ -16,9 +16,8 @@ from finetally.core.formats.params import CannotMakeError, FormatParams, choices
 from finetally.core.formats.remake import remade
 from finetally.core.formats.table import BY_KEY, FORMATS, make
 from finetally.core.session.movement import MovementKey
-from finetally.core.session.parts import parse_entry, written
+from finetally.core.session.parts import parse_entries, parse_entry, written
 from finetally.core.session.problems import Problem
-from finetally.core.session.reading import parse_session
 from finetally.core.session.values import POUND_KG
 from finetally.web.api.figures import json_answer
 from finetally.web.api.library import library_with
@@ -182,7 +181,7 @@ def make_format(request: ActorRequest, data: MakeIn) -> HttpResponse:
             steps = [usual_step(m, library, dosed=dosed) for m in data.movements]
             entries = make(data.key, steps, data.params)
         made = [written(entry) for entry in entries]
-        parse_session({"fine_tally": 1, "title": "-", "blocks": made})
+        parse_entries(made)
     except CannotMakeError as error:
         place = f"params.{error.field}" if error.field else "params"
         problem = Problem(place, "these movements and numbers", str(error), "cannot_make")

@@ -12,9 +12,8 @@ from finetally.core.compare.side_by_side import OwnShape
 from finetally.core.formats.params import CannotMakeError, read_params
 from finetally.core.formats.table import BY_KEY, make
 from finetally.core.session.cleaning import one_line
-from finetally.core.session.parts import written
+from finetally.core.session.parts import parse_entries, written
 from finetally.core.session.problems import DocumentError, Problem
-from finetally.core.session.reading import parse_session
 from finetally.core.session.step import Step
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.use_cases import squad_for
@@ -68,7 +67,7 @@ def keep_shape(
     least, _, by = BY_KEY[key].holds
     try:
         entries = make(key, [TRIAL_MOVEMENT] * (-(-least // by) * by), params)
-        parse_session({"fine_tally": 1, "title": "-", "blocks": [written(entry) for entry in entries]})
+        parse_entries(written(entry) for entry in entries)
     except CannotMakeError as error:
         place = f"params.{error.field}" if error.field else "params"
         raise DocumentError([Problem(place, "these numbers", str(error), "cannot_make")]) from None

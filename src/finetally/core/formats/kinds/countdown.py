@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any
+from typing import Annotated
 
 from finetally.core.formats.axes import Axis, PlanHints, along
 from finetally.core.formats.bounds import LEFT, Bound, length, window
-from finetally.core.formats.format import Format, MovementCount, as_whole, only_block, or_default
+from finetally.core.formats.format import Format, MovementCount, as_whole, only_block
 from finetally.core.formats.kinds.rising import MOST_WINDOWS
 from finetally.core.formats.params import CannotMakeError, FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
@@ -55,9 +55,9 @@ class Countdown(Format[CountdownParams]):
         for index, step in enumerate(steps):
             windows: list[float] = [top - by * (turn * pairs + index // 2) for turn in range(turns)]
             made.append(changed(step, seconds=windows if turns > 1 else windows[0]))
-        rest: dict[str, Any] = {} if p.turn_rest_s is None else {"rest_between_repeats_s": p.turn_rest_s}
         clock = Intervals(kind="intervals", work_s=top, rest_s=0)
-        return [Block(clock=clock, rounds=turns, repeat=2, mirror=True, steps=made, **rest)]
+        block = Block(clock=clock, rounds=turns, repeat=2, mirror=True, steps=made)
+        return [block if p.turn_rest_s is None else changed(block, rest_between_repeats_s=p.turn_rest_s)]
 
     def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], CountdownParams] | None:
         """See Format."""
@@ -66,7 +66,7 @@ class Countdown(Format[CountdownParams]):
             return None
         windows = [step.seconds if isinstance(step.seconds, list) else [step.seconds] for step in block.steps]
         top, by = as_whole([windows[0][0], windows[-1][-1]])
-        values = {"top_s": top, "by_s": by, "turn_rest_s": or_default(block.rest_between_repeats_s, 0)}
+        values = {"top_s": top, "by_s": by, "turn_rest_s": block.rest_between_repeats_s or 0}
         return [without(step, "seconds") for step in block.steps], CountdownParams.model_validate(values)
 
     def search(self, count: int, hints: PlanHints) -> list[Axis]:

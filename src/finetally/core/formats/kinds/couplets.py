@@ -7,7 +7,7 @@ from typing import Annotated
 
 from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, REPS, Bound, length, window
-from finetally.core.formats.format import Format, MovementCount, RepOrigin, or_default
+from finetally.core.formats.format import Format, MovementCount, RepOrigin
 from finetally.core.formats.kinds.rounds import against
 from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Amrap
@@ -53,7 +53,7 @@ class Couplets(Format[CoupletsParams]):
 
     def make(self, steps: Sequence[Step], p: CoupletsParams) -> list[BlockOrSection]:
         """See Format."""
-        rest = or_default(p.pod_rest_s, 0)
+        rest = p.pod_rest_s or 0
         first = changed(against(p.window_s, steps[:2]), rest_after_s=rest)
         blocks = [first, against(p.window_s, steps[2:])]
         return [Section(section="Couplets", times=p.times, rest_between_s=rest, blocks=blocks)]
@@ -68,8 +68,8 @@ class Couplets(Format[CoupletsParams]):
             return None
         values = {
             "window_s": clocks[0].window_s,
-            "times": or_default(section.times, 1),
-            "pod_rest_s": or_default(section.rest_between_s, 0),
+            "times": section.times or 1,
+            "pod_rest_s": section.rest_between_s or 0,
         }
         steps = [step for block in section.blocks for step in block.steps or ()]
         return steps, CoupletsParams.model_validate(values)

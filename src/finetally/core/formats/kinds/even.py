@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from finetally.core.formats.axes import Axis, PlanHints, along
 from finetally.core.formats.bounds import LEFT, length, rounds, window
-from finetally.core.formats.format import Format, only_block, or_default
+from finetally.core.formats.format import Format, only_block
 from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
 from finetally.core.session.document import Block, BlockOrSection
@@ -46,7 +46,7 @@ class Even(Format[EvenParams]):
 
     def make(self, steps: Sequence[Step], p: EvenParams) -> list[BlockOrSection]:
         """See Format."""
-        clock = Intervals(kind="intervals", work_s=p.work_s, rest_s=or_default(p.rest_s, 0))
+        clock = Intervals(kind="intervals", work_s=p.work_s, rest_s=p.rest_s or 0)
         circuit = p.order == "circuit"
         if p.turn_rest_s is not None:
             clock = changed(clock, **{"round_rest_s" if circuit else "group_rest_s": p.turn_rest_s})
@@ -60,8 +60,8 @@ class Even(Format[EvenParams]):
         clock, straight = block.clock, block.group == 1
         values = {
             "work_s": clock.work_s,
-            "rest_s": or_default(clock.rest_s, 0),
-            "rounds": or_default(block.rounds, 1),
+            "rest_s": clock.rest_s or 0,
+            "rounds": block.rounds or 1,
             "order": "straight" if straight else "circuit",
             "turn_rest_s": clock.group_rest_s if straight else clock.round_rest_s,
         }
@@ -72,7 +72,7 @@ class Even(Format[EvenParams]):
         line = self.span("rounds")
         if hints.own is not None:
             return [along("rounds", line)]
-        options: list[tuple[Any, Any]] = list(USUAL_WINDOWS)
+        options: list[tuple[float, float]] = list(USUAL_WINDOWS)
         if hints.work_s is not None and hints.rest_s and hints.work_s in self.span("window"):
             options = [(hints.work_s, hints.rest_s), *options]
         return [along("rounds", line, work_s=work, rest_s=rest) for work, rest in dict.fromkeys(options)]

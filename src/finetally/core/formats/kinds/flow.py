@@ -7,7 +7,7 @@ from typing import Annotated
 
 from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, length, rounds, window
-from finetally.core.formats.format import Format, only_block, or_default
+from finetally.core.formats.format import Format, only_block
 from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
 from finetally.core.session.document import Block, BlockOrSection
@@ -50,7 +50,7 @@ class Flow(Format[FlowParams]):
         block = only_block(entries, Intervals)
         if block is None or not isinstance(block.clock, Intervals):
             return None
-        values = {"window_s": block.clock.work_s, "rounds": or_default(block.rounds, 1)}
+        values = {"window_s": block.clock.work_s, "rounds": block.rounds or 1}
         return block.steps or (), FlowParams.model_validate(values)
 
     def search(self, count: int, hints: PlanHints) -> list[Axis]:

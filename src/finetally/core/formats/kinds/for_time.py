@@ -3,17 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any
+from typing import Annotated
 
 from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, REPS, length, rounds
-from finetally.core.formats.format import Format, only_block, or_default
+from finetally.core.formats.format import Format, only_block
 from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Task
 from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed
 from finetally.core.session.step import Step
-from finetally.core.session.values import CountValue, SecondsDose, SecondsValue
+from finetally.core.session.values import CountValue, FieldValue, SecondsDose, SecondsValue
 
 
 class ForTimeParams(FormatParams):
@@ -44,7 +44,7 @@ class ForTime(Format[ForTimeParams]):
 
     def make(self, steps: Sequence[Step], p: ForTimeParams) -> list[BlockOrSection]:
         """See Format."""
-        clock = Task(kind="task", round_rest_s=or_default(p.round_rest_s, 0))
+        clock = Task(kind="task", round_rest_s=p.round_rest_s or 0)
         if p.cap_s is not None:
             clock = changed(clock, cap_s=p.cap_s)
         return [Block(clock=clock, rounds=p.rounds, steps=list(steps))]
@@ -54,9 +54,9 @@ class ForTime(Format[ForTimeParams]):
         block = only_block(entries, Task)
         if block is None or not isinstance(block.clock, Task):
             return None
-        values: dict[str, Any] = {
+        values: dict[str, FieldValue] = {
             "rounds": _rounds(block),
-            "round_rest_s": or_default(block.clock.round_rest_s, 0),
+            "round_rest_s": block.clock.round_rest_s or 0,
             "cap_s": block.clock.cap_s,
         }
         return block.steps or (), ForTimeParams.model_validate(values)
@@ -69,7 +69,7 @@ class ForTime(Format[ForTimeParams]):
         return axes("rounds", line, round_rest_s=(60, 30, 90, 0, 120), cap_s=(None,))
 
 
-def _rounds(block: Block) -> Any:
+def _rounds(block: Block) -> CountValue:
     """Rounds as written, or as many as its lists have values."""
     if block.rounds is not None:
         return block.rounds

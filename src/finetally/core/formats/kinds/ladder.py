@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from finetally.core.formats.axes import Axis, PlanHints
 from finetally.core.formats.bounds import LEFT, REPS, length, rounds
@@ -13,7 +13,7 @@ from finetally.core.session.clocks import Pulse, Task
 from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.parts import changed, without
 from finetally.core.session.step import Step
-from finetally.core.session.values import Reps, SecondsValue
+from finetally.core.session.values import FieldValue, Reps, SecondsValue
 
 MOST_RUNGS = 1_000
 STEPS = ((2, False), (1, False), (1, True), (5, False), (2, True), (3, False), (10, False))
@@ -63,15 +63,16 @@ def _block(steps: Sequence[Step], p: LadderParams, clock: Task) -> Block:
     return Block(clock=clock, steps=[changed(step, reps=n) for step, n in zip(steps, rungs, strict=True)])
 
 
-def _read(block: Block, clock: Task) -> tuple[list[Step], dict[str, Any]] | None:
+def _read(block: Block, clock: Task) -> tuple[list[Step], dict[str, FieldValue]] | None:
     steps = block.steps or []
     in_rounds = all(isinstance(step.reps, list) for step in steps)
-    doses: Any = steps[0].reps if in_rounds else [step.reps for step in steps]
+    first = steps[0].reps
+    doses = first if isinstance(first, list) and in_rounds else [step.reps for step in steps]
     if len(doses) < 2:
         return None
     rungs = as_whole(doses)
     back = len(rungs) > 2 and rungs == rungs[::-1]
-    values = {
+    values: dict[str, FieldValue] = {
         "start": rungs[0],
         "end": rungs[len(rungs) // 2] if back else rungs[-1],
         "by": abs(rungs[1] - rungs[0]),

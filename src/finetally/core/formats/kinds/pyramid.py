@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, REPS, Bound, length, window
-from finetally.core.formats.format import Format, MovementCount, RepOrigin, or_default
+from finetally.core.formats.format import Format, MovementCount, RepOrigin
 from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals, Task
 from finetally.core.session.document import Block, BlockOrSection
@@ -49,7 +49,7 @@ class Pyramid(Format[PyramidParams]):
 
     def make(self, steps: Sequence[Step], p: PyramidParams) -> list[BlockOrSection]:
         """See Format."""
-        rest = or_default(p.set_rest_s, 0)
+        rest = p.set_rest_s or 0
         clock = (
             Intervals(kind="intervals", rest_s=0, round_rest_s=rest, work_s=p.window_s)
             if p.clock == "intervals"
@@ -67,11 +67,11 @@ class Pyramid(Format[PyramidParams]):
             return None
         values = {
             "clock": clock.kind,
-            "set_rest_s": or_default(clock.round_rest_s, 0),
-            "strip_from": or_default(block.strip_from, "front"),
+            "set_rest_s": clock.round_rest_s or 0,
+            "strip_from": block.strip_from or "front",
         }
         if isinstance(clock, Intervals):
-            values["window_s"] = or_default(clock.work_s, 30)
+            values["window_s"] = clock.work_s or 30
         return block.steps or (), PyramidParams.model_validate(values)
 
     def search(self, count: int, hints: PlanHints) -> list[Axis]:

@@ -3,20 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import LEFT, length, rounds, window
-from finetally.core.formats.format import Format, MovementCount, or_default
+from finetally.core.formats.format import Format, MovementCount
 from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Intervals
 from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.step import Step
 from finetally.core.session.values import CountValue, Seconds, SecondsValue
 
-STAGES: tuple[Any, ...] = ("all", 2, 3)
+STAGES: tuple[int | Literal["all"], ...] = ("all", 2, 3)
 
 
 class RegroupedParams(FormatParams):
@@ -50,10 +50,10 @@ class Regrouped(Format[RegroupedParams]):
         """See Format."""
         return [
             Block(
-                clock=Intervals(kind="intervals", work_s=window_s, rest_s=or_default(p.rest_s, 0)),
+                clock=Intervals(kind="intervals", work_s=window_s, rest_s=p.rest_s or 0),
                 group=group,
                 rounds=p.rounds,
-                rest_after_s=or_default(p.stage_rest_s, 0),
+                rest_after_s=p.stage_rest_s or 0,
                 steps=list(steps),
             )
             for window_s, group in zip(p.windows_s, STAGES, strict=True)
@@ -61,15 +61,15 @@ class Regrouped(Format[RegroupedParams]):
 
     def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], RegroupedParams] | None:
         """See Format."""
-        blocks = [one for one in entries if isinstance(one, Block) and isinstance(one.clock, Intervals)]
-        if len(entries) != len(STAGES) or len(blocks) != len(STAGES):
+        blocks = [one for one in entries if isinstance(one, Block)]
+        clocks = [one.clock for one in blocks if isinstance(one.clock, Intervals)]
+        if len(entries) != len(STAGES) or len(clocks) != len(STAGES):
             return None
-        first: Any = blocks[0].clock
         values = {
-            "windows_s": [getattr(one.clock, "work_s", None) for one in blocks],
-            "rest_s": or_default(first.rest_s, 0),
-            "rounds": or_default(blocks[0].rounds, 1),
-            "stage_rest_s": or_default(blocks[0].rest_after_s, 0),
+            "windows_s": [one.work_s for one in clocks],
+            "rest_s": clocks[0].rest_s or 0,
+            "rounds": blocks[0].rounds or 1,
+            "stage_rest_s": blocks[0].rest_after_s or 0,
         }
         return blocks[0].steps or (), RegroupedParams.model_validate(values)
 

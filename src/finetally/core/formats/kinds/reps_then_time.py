@@ -7,7 +7,7 @@ from typing import Annotated
 
 from finetally.core.formats.axes import Axis, PlanHints, along, axes
 from finetally.core.formats.bounds import LEFT, REPS, length, rounds
-from finetally.core.formats.format import Format, MovementCount, only_block, or_default
+from finetally.core.formats.format import Format, MovementCount, only_block
 from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Task
 from finetally.core.session.document import Block, BlockOrSection
@@ -59,7 +59,7 @@ class RepsThenTime(Format[RepsThenTimeParams]):
             "reps": steps[0].reps,
             "seconds": steps[1].seconds,
             "pair_rest_s": block.clock.group_rest_s,
-            "rounds": or_default(block.rounds, 1),
+            "rounds": block.rounds or 1,
         }
         return [without(step, "reps", "seconds") for step in steps], RepsThenTimeParams.model_validate(values)
 

@@ -7,7 +7,7 @@ from typing import Annotated
 
 from finetally.core.formats.axes import Axis, PlanHints, along, axes
 from finetally.core.formats.bounds import BODY_IN_A_ROW, HEAVY_REST, LEFT, POSSIBLE, Bound, length, rounds
-from finetally.core.formats.format import Format, only_block, or_default
+from finetally.core.formats.format import Format, only_block
 from finetally.core.formats.params import CannotMakeError, FormatParams, ParamSpec
 from finetally.core.session.clocks import Task
 from finetally.core.session.document import Block, BlockOrSection
@@ -53,7 +53,7 @@ class Sets(Format[SetsParams]):
         undosed = [one.movement for one in made if one.reps is None and one.seconds is None and one.metres is None]
         if undosed:
             raise CannotMakeError(f"{undosed[0]} has no reps of its own")
-        clock = Task(kind="task", rest_s=or_default(p.rest_s, 0))
+        clock = Task(kind="task", rest_s=p.rest_s or 0)
         return [Block(clock=clock, group=1, rounds=p.sets, steps=made)]
 
     def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], SetsParams] | None:
@@ -63,8 +63,8 @@ class Sets(Format[SetsParams]):
             return None
         first = block.steps[0].reps
         same = first is not None and all(step.reps == first for step in block.steps)
-        sets = len(first) if same and isinstance(first, list) else or_default(block.rounds, 1)
-        values = {"sets": sets, "reps": first if same else None, "rest_s": or_default(block.clock.rest_s, 0)}
+        sets = len(first) if same and isinstance(first, list) else block.rounds or 1
+        values = {"sets": sets, "reps": first if same else None, "rest_s": block.clock.rest_s or 0}
         steps = [without(step, "reps") for step in block.steps] if same else block.steps
         return steps, SetsParams.model_validate(values)
 

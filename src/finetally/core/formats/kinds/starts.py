@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from finetally.core.formats.axes import Axis, PlanHints, axes
 from finetally.core.formats.bounds import HEAVY_REST, LEFT, REPS, Bound, length, rounds
-from finetally.core.formats.format import Format, MovementCount, only_block, or_default
+from finetally.core.formats.format import Format, MovementCount, only_block
 from finetally.core.formats.params import CannotMakeError, FormatParams, ParamSpec
 from finetally.core.session.clocks import Every
 from finetally.core.session.document import Block, BlockOrSection
@@ -28,7 +28,7 @@ def _every(entries: Sequence[BlockOrSection]) -> tuple[Block, Every] | None:
     return block, block.clock
 
 
-def _group(order: Order) -> Any:
+def _group(order: Order) -> int | Literal["all"]:
     return "all" if order == "in-turn" else 1
 
 
@@ -80,7 +80,7 @@ class Starts(Format[StartsParams]):
         if found is None:
             return None
         block, clock = found
-        values = {"period_s": clock.period_s, "rounds": or_default(block.rounds, 1), "order": _order(block)}
+        values = {"period_s": clock.period_s, "rounds": block.rounds or 1, "order": _order(block)}
         return block.steps or (), StartsParams.model_validate(values)
 
     def search(self, count: int, hints: PlanHints) -> list[Axis]:
@@ -141,7 +141,7 @@ class Fill(Format[FillParams]):
             "period_s": clock.period_s,
             "mark_s": clock.work_until_s,
             "reps": steps[0].reps,
-            "rounds": or_default(block.rounds, 1),
+            "rounds": block.rounds or 1,
             "order": _order(block),
         }
         return [without(step, "reps", "chain", "fill") for step in steps], FillParams.model_validate(values)

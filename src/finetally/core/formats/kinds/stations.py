@@ -7,7 +7,7 @@ from typing import Annotated
 
 from finetally.core.formats.axes import Axis, PlanHints, along, axes
 from finetally.core.formats.bounds import LEFT, REPS, length, rounds, window
-from finetally.core.formats.format import Format, MovementCount, RepOrigin, only_block, or_default
+from finetally.core.formats.format import Format, MovementCount, RepOrigin, only_block
 from finetally.core.formats.params import FormatParams, ParamSpec
 from finetally.core.session.clocks import Amrap, InnerClock, Intervals, Rotation, Station
 from finetally.core.session.document import Block, BlockOrSection
@@ -73,8 +73,8 @@ class Density(Format[DensityParams]):
         _, clock, steps = found
         values = {
             "window_s": found[1].inner.window_s,
-            "rotate_s": or_default(clock.rotate_s, 0),
-            "laps": or_default(clock.laps, 1),
+            "rotate_s": clock.rotate_s or 0,
+            "laps": clock.laps or 1,
         }
         return steps, DensityParams.model_validate(values)
 
@@ -113,7 +113,7 @@ class IntervalStations(Format[StationsParams]):
 
     def make(self, steps: Sequence[Step], p: StationsParams) -> list[BlockOrSection]:
         """See Format."""
-        inner = Intervals(kind="intervals", work_s=p.work_s, rest_s=or_default(p.rest_s, 0))
+        inner = Intervals(kind="intervals", work_s=p.work_s, rest_s=p.rest_s or 0)
         return [Block(clock=_rotation(steps, 1, inner, p.laps, p.rotate_s), rounds=p.rounds)]
 
     def recognise(self, entries: Sequence[BlockOrSection]) -> tuple[Sequence[Step], StationsParams] | None:
@@ -124,10 +124,10 @@ class IntervalStations(Format[StationsParams]):
         block, clock, steps = found
         values = {
             "work_s": found[1].inner.work_s,
-            "rest_s": or_default(found[1].inner.rest_s, 0),
-            "rounds": or_default(block.rounds, 1),
-            "rotate_s": or_default(clock.rotate_s, 0),
-            "laps": or_default(clock.laps, 1),
+            "rest_s": found[1].inner.rest_s or 0,
+            "rounds": block.rounds or 1,
+            "rotate_s": clock.rotate_s or 0,
+            "laps": clock.laps or 1,
         }
         return steps, StationsParams.model_validate(values)
 

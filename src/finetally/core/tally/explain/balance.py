@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from typing import cast
-
 from finetally.core.movements.patterns import PATTERN_BEAMS, SCHEMES
 from finetally.core.tally.explain.node import Explanation, Term, TermUnit, UnknownFigureError, node, term
 from finetally.core.tally.measure import Tally
+from finetally.core.unfold.tape import PerformedVisit
 
 MEASURE_UNITS: dict[str, TermUnit] = {"work-time": "s", "visits": "count", "effort-time": "load"}
 
@@ -95,14 +93,14 @@ def _row(t: Tally, figure: str, name: str, field: str, unit: TermUnit) -> Explan
     return node(figure, sum(value for _, value in members), "s", "sum", terms)
 
 
-def _weights(t: Tally, index: int) -> Mapping[str, float]:
-    return cast("Mapping[str, float]", t.tape.visits[index].step.movement.patterns)
+def _weight(visit: PerformedVisit, pattern: str) -> float:
+    return sum(weight for name, weight in visit.step.movement.patterns.items() if name == pattern)
 
 
 def _work_terms(t: Tally, name: str) -> list[Term]:
     sums: dict[tuple[str, str], float] = {}
-    for index, visit in enumerate(t.tape.visits):
-        weight = _weights(t, index).get(name, 0)
+    for visit in t.tape.visits:
+        weight = _weight(visit, name)
         if weight and t.counted[visit.block]:
             step = visit.step.key, visit.step.name
             sums[step] = sums.get(step, 0.0) + visit.seconds * weight
@@ -111,9 +109,8 @@ def _work_terms(t: Tally, name: str) -> list[Term]:
 
 def _visit_terms(t: Tally, names: tuple[str, ...]) -> list[Term]:
     sums: dict[tuple[str, str], int] = {}
-    for index, visit in enumerate(t.tape.visits):
-        weights = _weights(t, index)
-        if t.counted[visit.block] and any(weights.get(name, 0) > 0 for name in names):
+    for visit in t.tape.visits:
+        if t.counted[visit.block] and any(_weight(visit, name) > 0 for name in names):
             step = visit.step.key, visit.step.name
             sums[step] = sums.get(step, 0) + 1
     return [term(name, value, "count") for (_, name), value in sums.items()]

@@ -76,7 +76,8 @@ def _score(t: Tally, figure: str, words: list[str]) -> Explanation:
     """A score is counted as the window runs: there is no arithmetic below it, only what it was read from."""
     number, index, field = int(words[1]), int(words[3]), words[4]
     scores = [score for run in t.tape.runs if run.block == number for score in run.scores]
-    if index >= len(scores) or not isinstance(scores[index].get(field), int | float):
+    value = scores[index].get(field) if index < len(scores) else None
+    if not isinstance(value, int | float):
         raise UnknownFigureError(figure)
     unit: TermUnit = "s" if field == "time_s" else "reps" if field == "reps" else "count"
-    return node(figure, scores[index][field], unit, "given", note="counted off the tape at the planned pace")
+    return node(figure, value, unit, "given", note="counted off the tape at the planned pace")

@@ -4,15 +4,20 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterable, Sequence
-from typing import Any, Literal
+from typing import Literal
 
 from typing_extensions import TypedDict
 
 from finetally.core.tally.effort import scaled
 from finetally.core.unfold.pace import whole_units
+from finetally.core.unfold.tape import Identity
 
 Operator = Literal["sum", "product", "ratio", "rms", "max", "floor", "lookup", "given"]
 TermUnit = Literal["s", "min", "reps", "kg", "m", "share", "effort", "load", "count", "s·capacity", "ratio"]
+
+
+Scale = Sequence[tuple[float, float]]
+"""Points of the methods' effort scale: a share of capacity, and the effort it is felt as."""
 
 
 class NamedValue(TypedDict):
@@ -30,7 +35,7 @@ class Term(NamedValue, total=False):
     each: float
     weight: float
     figure: str
-    at: list[dict[str, Any]]
+    at: list[dict[str, Identity]]
 
 
 class Explanation(TypedDict):
@@ -82,7 +87,7 @@ def term(
     figure: str | None = None,
     *,
     weight: float | None = None,
-    at: Sequence[dict[str, Any]] = (),
+    at: Sequence[dict[str, Identity]] = (),
 ) -> Term:
     """Make one term."""
     made: Term = {"label": label, "value": value, "unit": unit}
@@ -95,7 +100,7 @@ def term(
     return made
 
 
-def grouped(items: Iterable[tuple[str, float, dict[str, Any], str | None]], unit: TermUnit) -> list[Term]:
+def grouped(items: Iterable[tuple[str, float, dict[str, Identity], str | None]], unit: TermUnit) -> list[Term]:
     """Alike terms (same label and value) as one, in order of first appearance: "8 × 20 s".
 
     `items` are label, value, address, and the figure to ask again (the first of a group stands for all).
@@ -114,7 +119,7 @@ def grouped(items: Iterable[tuple[str, float, dict[str, Any], str | None]], unit
     return list(groups.values())
 
 
-def evaluate(explanation: Explanation, scale: Sequence[tuple[float, float]]) -> float:
+def evaluate(explanation: Explanation, scale: Scale) -> float:
     """Apply an explanation's operator to its terms; equals its value. `scale` is the methods' effort scale.
 
     ratio: first ÷ second. floor: whole reps of first ÷ second, times the third if there is one. rms: weighted
@@ -124,13 +129,13 @@ def evaluate(explanation: Explanation, scale: Sequence[tuple[float, float]]) -> 
     return _OPERATORS[explanation["operator"]](values, explanation, scale)
 
 
-def _rms(values: list[float], explanation: Explanation, _: Any) -> float:
+def _rms(values: list[float], explanation: Explanation, _: Scale) -> float:
     weights = [t.get("weight", 1.0) for t in explanation["terms"]]
     total = sum(weights)
     return math.sqrt(sum(w * v * v for w, v in zip(weights, values, strict=True)) / total) if total else 0.0
 
 
-_OPERATORS: dict[str, Callable[[list[float], Explanation, Any], float]] = {
+_OPERATORS: dict[str, Callable[[list[float], Explanation, Scale], float]] = {
     "sum": lambda v, e, s: sum(v),
     "product": lambda v, e, s: math.prod(v),
     "ratio": lambda v, e, s: v[0] / v[1],

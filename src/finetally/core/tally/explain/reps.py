@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
 
 from finetally.core.tally.explain.node import Explanation, Term, TermUnit, UnknownFigureError, grouped, node, term
 from finetally.core.tally.measure import Tally
 from finetally.core.tally.reps import kilograms
 from finetally.core.unfold.pace import TIME_EPS_S, Pacer, whole_units
-from finetally.core.unfold.tape import PerformedVisit
+from finetally.core.unfold.tape import Identity, PerformedVisit
 
 Reader = Callable[[PerformedVisit], float]
 
@@ -102,8 +101,8 @@ def _by_movement(t: Tally, field: str, read: Reader, unit: TermUnit) -> list[Ter
     return [term(name, value, unit, f"movements.{key}.{asked}") for (key, name), value in sums.items()]
 
 
-def _starts(t: Tally) -> dict[int, dict[str, Any]]:
-    found: dict[int, dict[str, Any]] = {}
+def _starts(t: Tally) -> dict[int, dict[str, Identity]]:
+    found: dict[int, dict[str, Identity]] = {}
     for segment in t.tape.segments:
         if segment.visit is not None:
             found.setdefault(segment.visit, segment.at.as_dict())

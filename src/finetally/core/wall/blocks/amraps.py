@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from finetally.core.wall.assumptions import Assumptions
-from finetally.core.wall.blocks.draft import BlockJson, Draft
+from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
 from finetally.core.wall.items.item import Item
+from finetally.core.wall.parts import Amount, BlockPart, ClockPart, StepPart
 
 
-def amrap_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[BlockJson]:
+def amrap_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[BlockPart]:
     """The windows of a head, each with its rounds."""
     numbered = _numbered(draft)
     if numbered:
         return _one_each(draft, maker, numbered)
-    made: list[BlockJson] = []
+    made: list[BlockPart] = []
     windows = _lengths(draft, assumed)
     inline_list(draft)
     bought = _bought(draft, maker, assumed)
@@ -55,19 +54,20 @@ def _numbered(draft: Draft) -> list[list[Item]]:
     return list(rows.values()) if several else []
 
 
-def _one_each(draft: Draft, maker: StepMaker, numbered: list[list[Item]]) -> list[BlockJson]:
+def _one_each(draft: Draft, maker: StepMaker, numbered: list[list[Item]]) -> list[BlockPart]:
     """A window for each of the numbered lines."""
     between = draft.rest if draft.rest is not None else draft.rest_between
-    made: list[BlockJson] = []
+    made: list[BlockPart] = []
     for items in numbered:
-        clock = {"kind": "amrap", "window_s": draft.amraps[0]["window"]}
+        clock: ClockPart = {"kind": "amrap", "window_s": draft.amraps[0]["window"] or 0}
         made.append({"clock": clock, "steps": [maker.dosed(i, draft, rounds=1) for i in items]})
-    for block in made[:-1] if between is not None else []:
-        block["rest_after_s"] = between
+    if between is not None:
+        for block in made[:-1]:
+            block["rest_after_s"] = between
     return made
 
 
-def _grow_ladder(draft: Draft, steps: list[dict[str, Any]]) -> None:
+def _grow_ladder(draft: Draft, steps: list[StepPart]) -> None:
     ladder = draft.ladder or []
     step = ladder[1] - ladder[0] if len(ladder) > 1 else 0
     for one in steps:
@@ -77,7 +77,7 @@ def _grow_ladder(draft: Draft, steps: list[dict[str, Any]]) -> None:
                 one["grow"] = step
 
 
-def _bought(draft: Draft, maker: StepMaker, assumed: Assumptions) -> tuple[BlockJson, float, bool] | None:
+def _bought(draft: Draft, maker: StepMaker, assumed: Assumptions) -> tuple[BlockPart, float, bool] | None:
     if not draft.buy_in:
         return None
     steps = [maker.dosed(item, draft, rounds=1) for item in draft.buy_in]
@@ -87,20 +87,17 @@ def _bought(draft: Draft, maker: StepMaker, assumed: Assumptions) -> tuple[Block
     return {"clock": {"kind": "task"}, "steps": steps, "title": "buy-in"}, seconds, inside
 
 
-def _lengths(draft: Draft, assumed: Assumptions) -> list[Any]:
+def _lengths(draft: Draft, assumed: Assumptions) -> list[Amount]:
     """The windows in seconds; one that nobody told is assumed."""
-    windows = [one["window"] for one in draft.amraps]
+    told = [one["window"] for one in draft.amraps]
+    windows = [draft.total] if told == [None] else told
     if windows == [None]:
-        windows = [draft.total]
-    if windows == [None]:
-        minutes = assumed.pick(
-            "amrap-length", draft.line, draft.said, ["ten minutes", "five minutes", "twenty minutes"]
-        )
-        windows = [(600, 300, 1200)[minutes]]
-    return windows
+        lengths = ["ten minutes", "five minutes", "twenty minutes"]
+        return [(600, 300, 1200)[assumed.pick("amrap-length", draft.line, draft.said, lengths)]]
+    return [window for window in windows if window is not None]
 
 
-def _window(draft: Draft, maker: StepMaker, index: int, window: Any, *, single: bool) -> BlockJson:
+def _window(draft: Draft, maker: StepMaker, index: int, window: Amount, *, single: bool) -> BlockPart:
     """One of the windows, again and again where the head says so."""
     items = draft.again if index == 1 and draft.again else draft.items
     if items is draft.again:
@@ -111,10 +108,10 @@ def _window(draft: Draft, maker: StepMaker, index: int, window: Any, *, single: 
     steps = [maker.dosed(item, draft, rounds=1) for item in items]
     if single:
         steps = [{**steps[0], "reps": 1}]
-    clock: dict[str, Any] = {"kind": "amrap", "window_s": window}
+    clock: ClockPart = {"kind": "amrap", "window_s": window}
     if draft.rest is not None and len(draft.amraps) == 1 and "repeat" not in draft.amraps[0]:
         clock["rest_s"] = draft.rest
-    block: BlockJson = {"clock": clock, "steps": steps}
+    block: BlockPart = {"clock": clock, "steps": steps}
     repeat = draft.amraps[index].get("repeat") if index < len(draft.amraps) else None
     if repeat is None and draft.rounds is not None and isinstance(draft.rounds, int):
         repeat = draft.rounds
@@ -133,13 +130,14 @@ def _window(draft: Draft, maker: StepMaker, index: int, window: Any, *, single: 
 
 def inline_list(draft: Draft) -> None:
     """`AMRAP 9: 3-6-9… thrusters, burpees`: the list in front is that of all the lines."""
-    first = next((i for i in draft.items if isinstance(i.reps, list)), None)
+    first = next(((i, i.reps) for i in draft.items if isinstance(i.reps, list)), None)
     if first is None:
         return
-    if first.ladder and draft.ladder is None:
-        draft.ladder, draft.growing = list(first.reps), True
-        first.reps = None
+    item, reps = first
+    if item.ladder and draft.ladder is None:
+        draft.ladder, draft.growing = [int(one) for one in reps], True
+        item.reps = None
         return
     for item in draft.items:
         if not item.dosed:
-            item.reps = list(first.reps)
+            item.reps = reps.copy()

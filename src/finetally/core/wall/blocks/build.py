@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from finetally.core.movements.library import Library
+from finetally.core.session.json_value import JsonObject
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.amraps import amrap_blocks
-from finetally.core.wall.blocks.draft import BlockJson, Draft
+from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.easy import easy_rest
 from finetally.core.wall.blocks.rounds import round_blocks
 from finetally.core.wall.blocks.starts import every_clock
@@ -16,7 +17,8 @@ from finetally.core.wall.blocks.straight import set_blocks
 from finetally.core.wall.blocks.windows import holds_all, rounds_in_windows, window_block
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.items.names import Names
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.parts import BlockPart, as_json, dose_json
+from finetally.core.wall.tokens.token import Token
 from finetally.core.wall.unread import Unread
 
 CALORIE_MACHINES = (("the rowing machine", "row"), ("the bike", "bike"), ("the ski machine", "ski"))
@@ -35,7 +37,7 @@ def _settle_lengths(draft: Draft, items: Sequence[Item]) -> None:
             item.failure = False
 
 
-def _rest_behind(last: BlockJson, draft: Draft, items: Sequence[Item]) -> None:
+def _rest_behind(last: BlockPart, draft: Draft, items: Sequence[Item]) -> None:
     """The rest behind the last block: the draft's own, else what stood behind its last movement."""
     if draft.rest_after is not None:
         last["rest_after_s"] = draft.rest_after
@@ -69,20 +71,24 @@ class Builder:
         """Names that nobody knows, as they are written."""
         return self._steps.unknown
 
-    def blocks(self, drafts: Sequence[Draft]) -> list[BlockJson]:
+    def blocks(self, drafts: Sequence[Draft]) -> list[JsonObject]:
         """The blocks of all drafts in their order."""
-        made: list[BlockJson] = []
+        made: list[JsonObject] = []
         for draft in drafts:
-            for block in self._of(draft):
+            for block in self._ready(draft) or map(as_json, self._of(draft)):
                 self.lines[f"blocks[{len(made)}]"] = (draft.line, 1)
                 made.append(block)
         return made
 
-    def _of(self, draft: Draft) -> list[BlockJson]:
-        if draft.ready is not None:
-            if draft.rest_after is not None:
-                draft.ready["rest_after_s"] = draft.rest_after
-            return [draft.ready]
+    def _ready(self, draft: Draft) -> list[JsonObject]:
+        """A block that stood in the written form, with the rest that was told below it."""
+        if draft.ready is None:
+            return []
+        if draft.rest_after is not None:
+            draft.ready["rest_after_s"] = dose_json(draft.rest_after)
+        return [draft.ready]
+
+    def _of(self, draft: Draft) -> list[BlockPart]:
         # What is done easily during the rests of a harder window.
         easy_rest(draft, self._steps, self._assumed)
         items = self._worked_items(draft)
@@ -109,7 +115,7 @@ class Builder:
         self.unread.extend(Unread(row, "") for row in sorted(lost))
         return items
 
-    def _clocked(self, draft: Draft) -> list[BlockJson]:
+    def _clocked(self, draft: Draft) -> list[BlockPart]:
         """The blocks of a draft, under the clock that its head says."""
         windowed = draft.windows is not None or draft.each is not None
         if draft.every is not None:
@@ -130,8 +136,8 @@ class Builder:
         word = CALORIE_MACHINES[self._assumed.pick("calories", item.row, f"{item.reps} cal", names)][1]
         item.words = [Token("W", word, word, item.first, item.first)]
 
-    def _dress(self, block: BlockJson, draft: Draft) -> None:
-        if draft.part not in (None, "main"):
+    def _dress(self, block: BlockPart, draft: Draft) -> None:
+        if draft.part is not None and draft.part != "main":
             block["part"] = draft.part
         if draft.title:
             block["title"] = draft.title[:200]
@@ -141,7 +147,7 @@ class Builder:
         if draft.rest_as:
             block["rest_as"] = draft.rest_as
 
-    def _empty(self, draft: Draft) -> list[BlockJson]:
+    def _empty(self, draft: Draft) -> list[BlockPart]:
         """A head with nothing under it: with a length, one easy block of it; else words that are kept."""
         seconds = draft.total
         if draft.clocked or seconds is None:
@@ -158,7 +164,7 @@ class Builder:
         item = self._steps.nameless(draft)
         item.seconds = seconds
         draft.items = [item]
-        block = {
+        block: BlockPart = {
             "clock": {"kind": "intervals"},
             "steps": [{"movement": self._steps.key(item, draft), "seconds": seconds}],
         }

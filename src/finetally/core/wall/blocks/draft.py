@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
 
+from finetally.core.session.json_value import JsonObject
 from finetally.core.wall.items.item import Item
-from finetally.core.wall.tokens.rules import Fact
-
-BlockJson = dict[str, Any]
-"""A block as a document writes it, while it is put together."""
+from finetally.core.wall.parts import Amount, Dose, LoadsPart, whole
+from finetally.core.wall.tokens.rules import Fact, FactValue, merged
 
 
 @dataclass(slots=True)
@@ -24,11 +22,11 @@ class Draft:
     kind: str = ""
     items: list[Item] = field(default_factory=list)
     notes: list[str] = field(default_factory=list)
-    windows: dict[str, Any] | None = None
-    each: dict[str, Any] | None = None
-    every: dict[str, Any] | None = None
-    amraps: list[dict[str, Any]] = field(default_factory=list)
-    rounds: Any = None
+    windows: FactValue | None = None
+    each: FactValue | None = None
+    every: FactValue | None = None
+    amraps: list[FactValue] = field(default_factory=list)
+    rounds: Amount | None = None
     ladder: list[int] | None = None
     growing: bool = False
     own_reps: bool = False
@@ -39,19 +37,19 @@ class Draft:
     """Whether its head says that body parts are stretched: `hold 30 s each: quads, calves`."""
     ratio: float | None = None
     """Rest as a multiple of the work."""
-    reps_each: Any = None
+    reps_each: Amount | None = None
     pyramid: bool = False
     superset: bool = False
     turns: bool = False
     alternate: bool = False
-    cap: Any = None
+    cap: Amount | None = None
     fortime: bool = False
-    total: Any = None
+    total: Amount | None = None
     told_total: bool = False
-    rest: Any = None
-    rest_between: Any = None
-    rest_groups: Any = None
-    rest_after: Any = None
+    rest: Dose | None = None
+    rest_between: Dose | None = None
+    rest_groups: Dose | None = None
+    rest_after: Dose | None = None
     rest_each: bool = False
     """Whether the rest is said to be between the movements."""
     no_rest: bool = False
@@ -59,11 +57,11 @@ class Draft:
     sides_each: bool = False
     rounds_a_side: bool = False
     """Whether every round is done with each side: `5 rounds each arm`."""
-    tool_load: Any = None
+    tool_load: LoadsPart | None = None
     """What the tool weighs that a heading names: `kettlebell 16 kg: …`."""
     inline: bool = False
     lengths: int | None = None
-    start_work: Any = None
+    start_work: Dose | None = None
     """Seconds of work of every start, where the lines dose nothing: `EMOM 16, 40 s work`."""
     buy_in: list[Item] = field(default_factory=list)
     again: list[Item] = field(default_factory=list)
@@ -74,8 +72,8 @@ class Draft:
     heading: bool = False
     closed: bool = False
     pending: Item | None = None
-    repeat: Any = None
-    ready: dict[str, Any] | None = None
+    repeat: Amount | None = None
+    ready: JsonObject | None = None
     words: str = ""
 
     def take(self, facts: list[Fact]) -> None:
@@ -83,10 +81,10 @@ class Draft:
         for fact in facts:
             getattr(self, f"_{fact.kind}", self._other)(fact.value)
 
-    def _other(self, value: dict[str, Any]) -> None:
+    def _other(self, value: FactValue) -> None:
         return
 
-    def _windows(self, value: dict[str, Any]) -> None:
+    def _windows(self, value: FactValue) -> None:
         self.clocked = True
         if self.windows is not None and self.windows.get("straight"):
             return
@@ -95,24 +93,24 @@ class Draft:
         self.repeat = value.get("again", self.repeat)
         self.rounds = value.get("n") or self.rounds
 
-    def _each(self, value: dict[str, Any]) -> None:
+    def _each(self, value: FactValue) -> None:
         self.clocked = True
         self.each = value
         self.rounds = value.get("n") or self.rounds
         self.sides_each = self.sides_each or bool(value.get("sides"))
 
-    def _every(self, value: dict[str, Any]) -> None:
+    def _every(self, value: FactValue) -> None:
         self.clocked = True
-        self.every = {**(self.every or {}), **{k: v for k, v in value.items() if v is not None}}
+        self.every = merged(self.every or {}, value)
 
-    def _amrap(self, value: dict[str, Any]) -> None:
+    def _amrap(self, value: FactValue) -> None:
         self.clocked = True
         if value["window"] is None and self.amraps and not self.items:
             return
         self.amraps.append(value)
         self.rest_between = value.get("rest", self.rest_between)
 
-    def _repeat(self, value: dict[str, Any]) -> None:
+    def _repeat(self, value: FactValue) -> None:
         if self.rest_after is not None and self.rest_between is None:
             self.rest_between, self.rest_after = self.rest_after, None
         if self.amraps:
@@ -122,26 +120,26 @@ class Draft:
         else:
             self.rounds = self.rounds or value["n"]
 
-    def _deathby(self, value: dict[str, Any]) -> None:
+    def _deathby(self, value: FactValue) -> None:
         self.clocked = True
         self.every = {"period": 60}
         self.grow, self.growing = 1, True
 
-    def _forlong(self, value: dict[str, Any]) -> None:
+    def _forlong(self, value: FactValue) -> None:
         self.total = value["total"]
 
-    def _ratio(self, value: dict[str, Any]) -> None:
+    def _ratio(self, value: FactValue) -> None:
         self.ratio = value["r"]
 
-    def _first(self, value: dict[str, Any]) -> None:
-        self.first = value["n"]
+    def _first(self, value: FactValue) -> None:
+        self.first = whole(value["n"])
 
-    def _growlist(self, value: dict[str, Any]) -> None:
+    def _growlist(self, value: FactValue) -> None:
         self.clocked = True
         self.amraps.append({"window": value["window"]})
         self.ladder, self.growing = list(value["list"]), True
 
-    def _rounds(self, value: dict[str, Any]) -> None:
+    def _rounds(self, value: FactValue) -> None:
         self.clocked = True
         if self.windows is not None and self.windows.get("straight"):
             self.repeat = value["n"]
@@ -152,44 +150,44 @@ class Draft:
 
     _laps = _rounds
 
-    def _stations(self, value: dict[str, Any]) -> None:
+    def _stations(self, value: FactValue) -> None:
         self.clocked = True
 
-    def _lengths(self, value: dict[str, Any]) -> None:
-        self.lengths = value["n"]
+    def _lengths(self, value: FactValue) -> None:
+        self.lengths = whole(value["n"])
 
-    def _cap(self, value: dict[str, Any]) -> None:
+    def _cap(self, value: FactValue) -> None:
         self.cap = value["cap"]
         self.fortime = True
 
-    def _fortime(self, value: dict[str, Any]) -> None:
+    def _fortime(self, value: FactValue) -> None:
         self.fortime = True
 
-    def _pyramid(self, value: dict[str, Any]) -> None:
+    def _pyramid(self, value: FactValue) -> None:
         self.clocked = self.pyramid = True
 
-    def _superset(self, value: dict[str, Any]) -> None:
+    def _superset(self, value: FactValue) -> None:
         self.clocked = self.superset = True
         self.rounds = value["n"] or self.rounds
 
-    def _turns(self, value: dict[str, Any]) -> None:
+    def _turns(self, value: FactValue) -> None:
         self.turns = True
 
-    def _total(self, value: dict[str, Any]) -> None:
+    def _total(self, value: FactValue) -> None:
         self.total = value["total"]
         self.told_total = True
 
-    def _grow(self, value: dict[str, Any]) -> None:
-        self.grow = value["n"]
+    def _grow(self, value: FactValue) -> None:
+        self.grow = whole(value["n"])
 
-    def _rest(self, value: dict[str, Any]) -> None:
+    def _rest(self, value: FactValue) -> None:
         self.put_rest(value)
 
-    def between_each(self, value: dict[str, Any]) -> bool:
+    def between_each(self, value: FactValue) -> bool:
         """Whether `15 s between` is between movements that have a window each: none is told for them yet."""
         return bool(value.get("bare")) and self.each is not None and not self.no_rest and self.rest is None
 
-    def put_rest(self, value: dict[str, Any]) -> None:
+    def put_rest(self, value: FactValue) -> None:
         """Take a rest said in the head."""
         where, seconds = value["where"], value["s"]
         if where == "none":

@@ -2,22 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Any
-
-from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.amraps import amrap_blocks
-from finetally.core.wall.blocks.draft import BlockJson, Draft
+from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
-from finetally.core.wall.blocks.straight import rest_by_ratio
+from finetally.core.wall.blocks.straight import longest_list, rest_by_ratio
 from finetally.core.wall.items.item import Item
+from finetally.core.wall.parts import DOSES, BlockPart, ClockPart, StepPart, only_timed, single
 from finetally.core.wall.unread import Unread
 
 EVEN = 0.02
 """How much of a round may be missing for it to count as one that fits."""
 
 
-def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: list[Unread]) -> list[BlockJson]:
+def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: list[Unread]) -> list[BlockPart]:
     """Rounds of doses, against the clock or not; names without a dose go to `unread`."""
     items = draft.items
     if draft.rest_each and len(items) > 1:
@@ -28,8 +26,10 @@ def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: l
     if len(items) == 1 and items[0].failure and items[0].seconds is not None and items[0].in_window:
         # As many of one movement as a time holds.
         step = maker.dosed(items[0], draft, rounds=1)
-        window = step.pop("seconds")
-        return [{"clock": {"kind": "amrap", "window_s": window}, "steps": [{**step, "reps": 1}]}]
+        window = single(items[0].seconds) or 0
+        del step["seconds"]
+        step["reps"] = 1
+        return [{"clock": {"kind": "amrap", "window_s": window}, "steps": [step]}]
     _shared_total(draft, assumed, items)
     _rounds_in_total(draft, assumed, items)
     if _fills_the_time(draft, maker, assumed, items):
@@ -86,19 +86,15 @@ def _fills_the_time(draft: Draft, maker: StepMaker, assumed: Assumptions, items:
     return True
 
 
-def _round_block(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: list[dict[str, Any]]) -> BlockJson:
+def _round_block(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: list[StepPart]) -> BlockPart:
     rest_by_ratio(draft, maker, assumed, steps)
-    timed = (
-        all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
-        and not draft.cap
-        and not draft.fortime
-    )
-    clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
+    timed = all(only_timed(step) for step in steps) and not draft.cap and not draft.fortime
+    clock: ClockPart = {"kind": "intervals" if timed else "task"}
     if draft.rest_between:
         clock["round_rest_s"] = draft.rest_between
     if draft.cap:
         clock["cap_s"] = draft.cap
-    block: BlockJson = {"clock": clock, "steps": steps}
+    block: BlockPart = {"clock": clock, "steps": steps}
     if draft.pyramid:
         block["visit"] = "build-strip"
     _count_rounds(block, draft, steps)
@@ -107,14 +103,15 @@ def _round_block(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: li
     return block
 
 
-def _count_rounds(block: BlockJson, draft: Draft, steps: list[dict[str, Any]]) -> None:
+def _count_rounds(block: BlockPart, draft: Draft, steps: list[StepPart]) -> None:
     """As many rounds as the longest list has numbers (shorter ones go on with their last), else as are said."""
-    longest = max((len(s[d]) for s in steps for d in DOSE_KEYS if isinstance(s.get(d), list)), default=0)
+    longest = longest_list(steps)
     if longest:
         for step in steps:
-            for dose in DOSE_KEYS:
-                if isinstance(step.get(dose), list):
-                    step[dose] = (step[dose] + [step[dose][-1]] * longest)[:longest]
+            for dose in DOSES:
+                listed = step.get(dose)
+                if isinstance(listed, list):
+                    step[dose] = [*listed, *[listed[-1]] * longest][:longest]
         block["rounds"] = longest
         return
     if draft.rounds is not None and draft.rounds != 1:
@@ -168,7 +165,7 @@ def _listed(draft: Draft, items: list[Item]) -> None:
         _numbers_of_head(draft, item, listed)
 
 
-def _numbers_of_head(draft: Draft, item: Item, listed: list[int] | None) -> None:
+def _numbers_of_head(draft: Draft, item: Item, listed: list[int] | list[float] | None) -> None:
     """A line's reps out of its head's ladder or number, or of another line's list."""
     ladder = draft.ladder
     if ladder is not None and not item.dosed:

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
 from finetally.core.wall.items.item import Item
+from finetally.core.wall.parts import DOSES, Amount, BlockPart, ClockPart, StepPart, is_dosed, whole
+from finetally.core.wall.tokens.rules import FactValue
 
 TURNS, ALL = 0, 1
 STARTS_SAID = ("ten starts", "fifteen starts", "twenty starts")
@@ -29,9 +30,9 @@ def slots_of(items: list[Item], *, apart: bool = False) -> list[list[Item]]:
     return slots
 
 
-def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[str, Any]:
+def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> BlockPart:
     """The block of a head of starts and its lines."""
-    every = dict(draft.every or {})
+    every: FactValue = draft.every or {}
     period = every.get("period", 60)
     total = every.get("total", draft.total)
     slots = slots_of(draft.items, apart=draft.alternate or "altern" in draft.said.lower())
@@ -48,8 +49,8 @@ def every_clock(draft: Draft, maker: StepMaker, assumed: Assumptions) -> dict[st
         # `5 burpees, remaining time plank`: the one behind the other, in every start.
         slots, lines = [[item for slot in slots for item in slot]], 1
     order = TURNS if marked else _order(draft, slots, period, total, rounds, assumed)
-    clock: dict[str, Any] = {"kind": "every", "period_s": period}
-    block: dict[str, Any] = {"clock": clock}
+    clock: ClockPart = {"kind": "every", "period_s": period}
+    block: BlockPart = {"clock": clock}
     if order == ALL:
         slots = [[item for slot in slots for item in slot]]
         lines = 1
@@ -77,7 +78,9 @@ def _is_marked(draft: Draft, slots: Sequence[Sequence[Item]], lines: int) -> boo
     return "altern" in draft.said.lower() or (all(slot[0].letter for slot in slots) and lines > 1)
 
 
-def _growing_starts(draft: Draft, clock: dict[str, Any], period: Any, starts: Any, assumed: Assumptions) -> None:
+def _growing_starts(
+    draft: Draft, clock: ClockPart, period: Amount, starts: Amount | None, assumed: Assumptions
+) -> None:
     """Starts whose reps grow: from one rep, for as long as is said or assumed."""
     for item in draft.items:
         item.reps = item.reps or draft.first or 1
@@ -92,7 +95,7 @@ def _growing_starts(draft: Draft, clock: dict[str, Any], period: Any, starts: An
         clock["periods"] = (10, 15, 20)[minutes]
 
 
-def _again(block: dict[str, Any], every: dict[str, Any], draft: Draft) -> None:
+def _again(block: BlockPart, every: FactValue, draft: Draft) -> None:
     """The whole block again, as often as is said, with the rest between."""
     repeat = every.get("repeat")
     if not repeat or repeat == 1:
@@ -104,7 +107,12 @@ def _again(block: dict[str, Any], every: dict[str, Any], draft: Draft) -> None:
 
 
 def _order(
-    draft: Draft, slots: list[list[Item]], period: Any, total: Any, rounds: Any, assumed: Assumptions
+    draft: Draft,
+    slots: list[list[Item]],
+    period: Amount,
+    total: Amount | None,
+    rounds: Amount | None,
+    assumed: Assumptions,
 ) -> int:
     lines = len(slots)
     if lines < 2:
@@ -119,7 +127,16 @@ def _order(
     return assumed.pick("starts-order", draft.line, draft.said, readings, first=first)
 
 
-def _starts(draft: Draft, period: Any, total: Any, rounds: Any, lines: int, order: int, *, marked: bool) -> Any:
+def _starts(
+    draft: Draft,
+    period: Amount,
+    total: Amount | None,
+    rounds: Amount | None,
+    lines: int,
+    order: int,
+    *,
+    marked: bool,
+) -> Amount | None:
     if total is not None:
         return max(1, round(span(total) / span(period)))
     if rounds is None:
@@ -133,17 +150,16 @@ def _starts(draft: Draft, period: Any, total: Any, rounds: Any, lines: int, orde
     return rounds * lines if said_rounds else rounds
 
 
-def _lists(block: dict[str, Any], slots: int) -> None:
+def _lists(block: BlockPart, slots: int) -> None:
     """A list of reps on starts: one number a start; `2-2-2` of many starts is a cluster in each of them."""
-    listed = [step for step in block["steps"] if isinstance(step.get("reps"), list)]
+    listed = [(step, reps) for step in block["steps"] if isinstance(reps := step.get("reps"), list)]
     if not listed:
         return
-    periods = block["clock"].get("periods")
+    periods = whole(block["clock"].get("periods"))
+    visits = max(1, (periods or 1) // max(1, slots))
     if periods is None:
-        block["rounds"] = max(len(step["reps"]) for step in listed)
-    visits = block.get("rounds") or max(1, int(periods) // max(1, slots))
-    for step in listed:
-        reps = step["reps"]
+        visits = block["rounds"] = max(len(reps) for _, reps in listed)
+    for step, reps in listed:
         if len(set(reps)) == 1 and len(reps) != visits:
             step["reps"] = sum(reps)
             step["note"] = "; ".join([*([step["note"]] if "note" in step else []), "-".join(map(str, reps))])
@@ -154,7 +170,7 @@ def _lists(block: dict[str, Any], slots: int) -> None:
 WHOLE_START = ("the whole start", "40 s of it")
 
 
-def _undosed(step: dict[str, Any], item: Item, draft: Draft, assumed: Assumptions, *, last: bool) -> None:
+def _undosed(step: StepPart, item: Item, draft: Draft, assumed: Assumptions, *, last: bool) -> None:
     """A name alone on a start: the work told for all, else the whole start."""
     if draft.start_work is not None:
         step["seconds"] = draft.start_work
@@ -164,21 +180,21 @@ def _undosed(step: dict[str, Any], item: Item, draft: Draft, assumed: Assumption
         step["seconds"] = 40
 
 
-def _steps(draft: Draft, slots: list[list[Item]], maker: StepMaker, assumed: Assumptions) -> list[dict[str, Any]]:
+def _steps(draft: Draft, slots: list[list[Item]], maker: StepMaker, assumed: Assumptions) -> list[StepPart]:
     made = []
     for slot in slots:
         for index, item in enumerate(slot):
             step = maker.dosed(item, draft, rounds=1)
             if draft.grow and isinstance(step.get("reps"), int):
                 step["grow"] = draft.grow
-            if draft.ladder and "reps" not in step and "seconds" not in step and "metres" not in step:
+            if draft.ladder and not is_dosed(step):
                 step["reps"] = draft.ladder[0]
             if item.fill and index == len(slot) - 1:
                 # What is done in the time that is left.
-                for dose in ("reps", "seconds", "metres"):
+                for dose in DOSES:
                     step.pop(dose, None)
                 step["fill"] = True
-            elif not any(dose in step for dose in ("reps", "seconds", "metres")):
+            elif not is_dosed(step):
                 _undosed(step, item, draft, assumed, last=index == len(slot) - 1)
             if index < len(slot) - 1:
                 step["chain"] = True

@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
 from finetally.core.movements.library import Library
 from finetally.core.movements.sides import one_sided_hold
 from finetally.core.session.limits import MAX_DURATION_S, MAX_METRES, MAX_REPS
+from finetally.core.session.values import FAILURE_PLAN
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import LADDER_RATIO, Item
 from finetally.core.wall.items.names import NamedMovement, Names, trimmed
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.parts import Amount, Dose, LoadPart, OptionPart, StepPart
+from finetally.core.wall.tokens.token import Token
 from finetally.core.wall.tokens.words import EASY_WORDS, KIT_WORDS
 
 UNKNOWN_PACE_S, UNKNOWN_SPEED_MPS = 3.0, 2.0
@@ -20,22 +21,25 @@ CARRYING_EASY = frozenset({"walk", "jog", "march"})
 """What is done easily between harder windows."""
 
 
-def span(value: Any) -> float:
+def span(value: Dose | None) -> float:
     """The planned length of a time that may be a range or a list."""
     if isinstance(value, dict):
-        return float(value.get("plan", (value["low"] + value["high"]) / 2))
+        return (value["low"] + value["high"]) / 2
     if isinstance(value, list):
         return float(value[0]) if value else 0.0
     return float(value or 0)
 
 
-def bounded(value: Any, most: float) -> Any:
-    """A value within what a session can hold."""
+def bounded(value: Amount, most: float) -> Amount:
+    """An amount within what a session can hold."""
     if isinstance(value, dict):
-        return {k: min(v, most) for k, v in value.items()}
-    if isinstance(value, list):
-        return [min(one, most) for one in value][:200]
-    return min(value, most) if isinstance(value, int | float) else value
+        return {"low": min(value["low"], most), "high": min(value["high"], most)}
+    return min(value, most)
+
+
+def bounded_dose(value: Dose, most: float) -> Dose:
+    """A dose within what a session can hold; a list is as long as one can be."""
+    return [min(one, most) for one in value][:200] if isinstance(value, list) else bounded(value, most)
 
 
 class StepMaker:
@@ -121,15 +125,15 @@ class StepMaker:
         return one_sided_hold(self._library.get(named.key), named.words)
 
     # Steps
-    def windowed(self, item: Item, draft: Draft, work: Any, *, per_side: bool) -> dict[str, Any]:
+    def windowed(self, item: Item, draft: Draft, work: Amount, *, per_side: bool) -> StepPart:
         """A step under a head's window."""
         if item.reps is not None and item.label == "times" and not item.after_dose:
             item.reps = None
         step = self._base(item, draft)
         if item.reps is not None:
-            step["reps"] = self._reps(item, draft)
+            step["reps"] = self._reps(item, item.reps, draft)
         if item.seconds is not None:
-            self._seconds(step, item, draft)
+            self._seconds(step, item, item.seconds, draft)
         elif per_side and (draft.sides_each or self.one_sided_stretch(item, draft)):
             step["seconds"] = work
             step["sides"] = "each"
@@ -140,15 +144,15 @@ class StepMaker:
         self._small_print(step, item, draft)
         return step
 
-    def dosed(self, item: Item, draft: Draft, *, rounds: int | None) -> dict[str, Any]:
+    def dosed(self, item: Item, draft: Draft, *, rounds: int | None) -> StepPart:
         """A step with its own dose."""
         step = self._base(item, draft)
         if item.failure:
             step["reps"] = {"to_failure": True}
         elif item.reps is not None:
-            step["reps"] = self._reps(item, draft)
+            step["reps"] = self._reps(item, item.reps, draft)
         if item.seconds is not None:
-            self._seconds(step, item, draft)
+            self._seconds(step, item, item.seconds, draft)
         if item.metres is not None:
             metres = item.metres
             if draft.lengths:
@@ -158,24 +162,24 @@ class StepMaker:
                 step["seconds"] = bounded(round(metres * item.pace), MAX_DURATION_S)
                 item.notes.insert(0, f"{metres:g} m")
             else:
-                step["metres"] = bounded(metres, MAX_METRES)
+                step["metres"] = bounded_dose(metres, MAX_METRES)
         self._sides(step, item, draft)
         self._small_print(step, item, draft)
         return step
 
-    def _base(self, item: Item, draft: Draft) -> dict[str, Any]:
+    def _base(self, item: Item, draft: Draft) -> StepPart:
         return {"movement": self.key(item, draft)}
 
-    def _reps(self, item: Item, draft: Draft) -> Any:
+    def _reps(self, item: Item, reps: Dose, draft: Draft) -> Dose:
         if item.pair is not None:
             return self._paired(item, draft)
         if item.ranged is None or (item.sets is not None and not item.ladder):
-            return bounded(item.reps, MAX_REPS)
+            return bounded_dose(reps, MAX_REPS)
         a, b = item.ranged
         listed = list(range(a, b + (1 if b >= a else -1), 1 if b >= a else -1))[:200]
         said = " ".join([f"{a}-{b}", *(t.text for t in item.words)])
         if draft.amraps or draft.every or draft.windows:
-            return bounded(item.reps, MAX_REPS)
+            return bounded_dose(reps, MAX_REPS)
         if a > b:
             picked = self._assumed.pick("ladder-down", item.row, said, [f"{a}, {a - 1} … {b}", f"from {b} to {a}"])
             return listed if picked == 0 else {"low": b, "high": a}
@@ -183,12 +187,12 @@ class StepMaker:
             return (
                 listed
                 if self._assumed.pick("ladder-up", item.row, said, [f"1, 2 … {b}", f"from 1 to {b}"]) == 0
-                else item.reps
+                else reps
             )
         if b > LADDER_RATIO * a and a > 0 and (draft.rounds is None or draft.rounds == 1):
             picked = self._assumed.pick("wide-range", item.row, said, [f"from {a} to {b}", f"{a}, {a + 1} … {b}"])
-            return item.reps if picked == 0 else listed
-        return bounded(item.reps, MAX_REPS)
+            return reps if picked == 0 else listed
+        return bounded_dose(reps, MAX_REPS)
 
     def _paired(self, item: Item, draft: Draft) -> int:
         first, second = item.pair or (0, 0)
@@ -200,8 +204,8 @@ class StepMaker:
             self._assumed.pick("two-doses", item.row, said, [f"{first:g}, or {second:g}"])
         return int(first)
 
-    def _seconds(self, step: dict[str, Any], item: Item, draft: Draft) -> None:
-        seconds = bounded(item.seconds, MAX_DURATION_S)
+    def _seconds(self, step: StepPart, item: Item, dose: Dose, draft: Draft) -> None:
+        seconds = bounded_dose(dose, MAX_DURATION_S)
         step["seconds"] = seconds
         movement = self._library.get(step["movement"])
         stretch = self.one_sided_stretch_of(step["movement"])
@@ -227,17 +231,16 @@ class StepMaker:
         said = [f"{span(seconds):g} s each side", f"{span(seconds):g} s in all"]
         name = (movement.name if movement is not None else None) or step["movement"]
         if item.shared or self._assumed.pick("own-seconds", item.row, name, said, first=1 if in_all else 0) == 1:
-            step["seconds"] = span(seconds) / 2
+            half = span(seconds) / 2
+            step["seconds"] = int(half) if half.is_integer() else half
             step["sides"] = "each"
-            if float(step["seconds"]).is_integer():
-                step["seconds"] = int(step["seconds"])
 
     def one_sided_stretch_of(self, key: str) -> bool:
         """Whether a known movement is a stretch or a loosening of one side."""
         movement = self._library.get(key)
         return movement is not None and movement.sides == "each" and set(movement.patterns) == {"mobility"}
 
-    def _sides(self, step: dict[str, Any], item: Item, draft: Draft) -> None:
+    def _sides(self, step: StepPart, item: Item, draft: Draft) -> None:
         if "sides" in step or "seconds" in step:
             return
         movement = self._library.get(step["movement"])
@@ -256,18 +259,22 @@ class StepMaker:
         movement = self._library.get(key)
         return movement is None or KIT_WORDS.get(tool, tool) in (movement.kit or ())
 
-    def _small_print(self, step: dict[str, Any], item: Item, draft: Draft) -> None:
+    def _small_print(self, step: StepPart, item: Item, draft: Draft) -> None:
         """What a step has beside its dose: load, tempo, reserve, rest, options, a note."""
-        effort = isinstance(item.load, dict) and "pct_1rm" in item.load and "reps" not in step
-        if effort and ("metres" in step or "seconds" in step):
+        percent = item.load.get("pct_1rm") if isinstance(item.load, dict) and "reps" not in step else None
+        if percent is not None and ("metres" in step or "seconds" in step):
             # `5 x 60 m @ 95 %`: of the speed, not of what is lifted.
-            item.notes.append(f"{item.load['pct_1rm']:g} %")
+            item.notes.append(f"{percent:g} %")
         elif item.load is not None:
             step["load"] = item.load
         elif draft.tool_load is not None and self._moves(step["movement"], draft.tool):
             step["load"] = draft.tool_load
-        own = {"tempo": item.tempo, "reserve": item.reserve, "rest_s": item.rest_after}
-        step.update({key: value for key, value in own.items() if value is not None})
+        if item.tempo is not None:
+            step["tempo"] = item.tempo
+        if item.reserve is not None:
+            step["reserve"] = item.reserve
+        if item.rest_after is not None:
+            step["rest_s"] = item.rest_after
         options = _options(item)
         if options:
             step["options"] = options
@@ -277,7 +284,7 @@ class StepMaker:
         if "load without a unit" in item.notes:
             self._assumed.pick("load-unit", item.row, " ".join(t.text for t in item.words), ["kilograms"])
 
-    def bare_seconds(self, step: dict[str, Any]) -> float:
+    def bare_seconds(self, step: StepPart) -> float:
         """How long a step takes at its own pace, without fatigue or change-over."""
         movement = self._library.get(step["movement"])
         sides = step.get("sides") or (movement.sides if movement is not None else None)
@@ -287,17 +294,18 @@ class StepMaker:
         if "metres" in step:
             return span(step["metres"]) / ((movement.speed_mps if movement else None) or UNKNOWN_SPEED_MPS) * factor
         reps = step.get("reps")
-        count = 15 if isinstance(reps, dict) and "to_failure" in reps else math.floor(span(reps))
-        return count * ((movement.pace_s if movement else None) or UNKNOWN_PACE_S) * factor
+        if isinstance(reps, dict) and "to_failure" in reps:
+            return FAILURE_PLAN * ((movement.pace_s if movement else None) or UNKNOWN_PACE_S) * factor
+        return math.floor(span(reps)) * ((movement.pace_s if movement else None) or UNKNOWN_PACE_S) * factor
 
 
-def _load_words(load: dict[str, Any]) -> str:
+def _load_words(load: LoadPart) -> str:
     return f"{load['kg']:g} kg" if "kg" in load else f"{load.get('pct_1rm', 0):g} %"
 
 
-def _options(item: Item) -> list[dict[str, Any]]:
+def _options(item: Item) -> list[OptionPart]:
     """The lighter or shorter version that stands behind a slash."""
-    options: list[dict[str, Any]] = []
+    options: list[OptionPart] = []
     if item.other_load is not None:
         options.append({"label": _load_words(item.other_load), "level": "easier", "load": item.other_load})
     if item.other_reps is not None:

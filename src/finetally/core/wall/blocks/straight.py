@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Sequence
 
-from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.wall.assumptions import Assumptions
-from finetally.core.wall.blocks.draft import BlockJson, Draft
+from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker
 from finetally.core.wall.items.item import Item
+from finetally.core.wall.parts import DOSES, Amount, BlockPart, ClockPart, StepPart, only_timed
 
 
-def set_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[BlockJson]:
+def set_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[BlockPart]:
     """Straight sets line by line, or in groups that alternate."""
     if draft.rest is not None and draft.rest_between is None:
         draft.rest_between = draft.rest
@@ -27,9 +27,9 @@ def set_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions) -> list[Blo
     return made
 
 
-def _uneven(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[Item]) -> list[BlockJson]:
+def _uneven(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[Item]) -> list[BlockPart]:
     """A group whose sets differ: together as long as all have some, then what is left."""
-    made: list[BlockJson] = []
+    made: list[BlockPart] = []
     done = 0
     between = draft.rest_between or 0
     for count in sorted({i.sets or 1 for i in items}):
@@ -42,18 +42,18 @@ def _uneven(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[It
     return made
 
 
-def set_block(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[Item], rounds: Any) -> BlockJson:
+def set_block(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[Item], rounds: Amount) -> BlockPart:
     """Sets of one movement, or of several that take turns."""
     steps = [maker.dosed(item, draft, rounds=rounds if isinstance(rounds, int) else None) for item in items]
     rest_by_ratio(draft, maker, assumed, steps)
     if isinstance(rounds, int) and rounds > 1:
         whole_lengths(steps)
-    listed = max((len(s[d]) for s in steps for d in DOSE_KEYS if isinstance(s.get(d), list)), default=0)
-    timed = all("seconds" in s and "reps" not in s and "metres" not in s for s in steps)
-    clock: dict[str, Any] = {"kind": "intervals" if timed else "task"}
+    listed = longest_list(steps)
+    timed = all(only_timed(step) for step in steps)
+    clock: ClockPart = {"kind": "intervals" if timed else "task"}
     if draft.rest_between:
         clock["round_rest_s"] = draft.rest_between
-    block: BlockJson = {"clock": clock, "steps": steps}
+    block: BlockPart = {"clock": clock, "steps": steps}
     if listed:
         block["rounds"] = listed
         if isinstance(rounds, int) and rounds > 1 and rounds != listed:
@@ -68,20 +68,32 @@ def set_block(draft: Draft, maker: StepMaker, assumed: Assumptions, items: list[
     return block
 
 
-def rest_by_ratio(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: list[dict[str, Any]]) -> None:
+def rest_by_ratio(draft: Draft, maker: StepMaker, assumed: Assumptions, steps: list[StepPart]) -> None:
     """`work:rest 1:2`: rest by the work of a round; of a list of reps, by its middle."""
     if draft.ratio is None or draft.rest_between:
         return
-    middle = [
-        {k: sum(v) / len(v) if isinstance(v, list) and k in DOSE_KEYS else v for k, v in one.items()}
-        for one in steps
-    ]
-    seconds = round(sum(maker.bare_seconds(one) for one in middle) * draft.ratio)
+    seconds = round(sum(maker.bare_seconds(_in_the_middle(one)) for one in steps) * draft.ratio)
     assumed.pick("ratio-rest", draft.line, draft.said, [f"{seconds} s of rest"])
     draft.rest_between = seconds
 
 
-def whole_lengths(steps: list[dict[str, Any]]) -> None:
+def _in_the_middle(step: StepPart) -> StepPart:
+    """A step with the mean of every list in place of it."""
+    made = step.copy()
+    for dose in DOSES:
+        value = step.get(dose)
+        if isinstance(value, list):
+            made[dose] = sum(value) / len(value)
+    return made
+
+
+def longest_list(steps: Sequence[StepPart]) -> int:
+    """How many numbers the longest list of doses has; 0 without one."""
+    doses = (step.get(dose) for step in steps for dose in DOSES)
+    return max((len(dose) for dose in doses if isinstance(dose, list)), default=0)
+
+
+def whole_lengths(steps: list[StepPart]) -> None:
     """`10-20-30-20-10 m x 4`: the lengths of one set come one behind the other."""
     for step in steps:
         lengths = step.get("metres")

@@ -3,30 +3,33 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
 
 from finetally.core.wall.assumptions import Assumptions
-from finetally.core.wall.blocks.draft import BlockJson, Draft
+from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.blocks.steps import StepMaker, span
 from finetally.core.wall.items.item import Item
+from finetally.core.wall.parts import Amount, BlockPart, ClockPart, Dose, StepPart
+from finetally.core.wall.tokens.rules import FactValue
 
 
-def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> BlockJson:
+def window_of(draft: Draft) -> Amount:
+    """How long the windows of a head are."""
+    told: FactValue = draft.windows or draft.each or {}
+    return told["work"] or 0
+
+
+def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> BlockPart:
     """The block of a head of windows and its lines."""
-    work = (draft.windows or draft.each or {})["work"]
-    rest = (draft.windows or {}).get("rest", draft.rest)
+    work = window_of(draft)
+    rest: Dose | None = draft.windows["rest"] if draft.windows and "rest" in draft.windows else draft.rest
     if draft.windows is not None and draft.rest is not None and draft.rest_between is None:
         draft.rest_between = draft.rest
     total = draft.total
     per_side = _per_side(draft, work, total, maker, assumed)
     _rest_windows(draft, work, rest)
     steps = [maker.windowed(item, draft, work, per_side=per_side) for item in draft.items]
-    clock: dict[str, Any] = {"kind": "intervals", "work_s": work}
-    if rest:
-        clock["rest_s"] = rest
-    own = {"round_rest_s": draft.rest_between, "group_rest_s": draft.rest_groups}
-    clock.update({key: value for key, value in own.items() if value is not None})
-    block: BlockJson = {"clock": clock, "steps": steps}
+    clock = _window_clock(draft, work, rest)
+    block: BlockPart = {"clock": clock, "steps": steps}
     if draft.pyramid:
         block["visit"] = "build-strip"
     rounds = _in_turn(draft, steps, _one_window_each(draft, steps, assumed), assumed)
@@ -45,7 +48,18 @@ def window_block(draft: Draft, maker: StepMaker, assumed: Assumptions) -> BlockJ
     return block
 
 
-def _one_window_each(draft: Draft, steps: Sequence[dict[str, Any]], assumed: Assumptions) -> Any:
+def _window_clock(draft: Draft, work: Amount, rest: Dose | None) -> ClockPart:
+    clock: ClockPart = {"kind": "intervals", "work_s": work}
+    if rest:
+        clock["rest_s"] = rest
+    if draft.rest_between is not None:
+        clock["round_rest_s"] = draft.rest_between
+    if draft.rest_groups is not None:
+        clock["group_rest_s"] = draft.rest_groups
+    return clock
+
+
+def _one_window_each(draft: Draft, steps: Sequence[StepPart], assumed: Assumptions) -> Amount | None:
     """The rounds said; of `6 x 40/20: …` with six movements on one line they may be one window for each."""
     told, rounds = draft.windows or {}, draft.rounds
     one_line = len({item.row for item in draft.items}) == 1
@@ -57,7 +71,7 @@ def _one_window_each(draft: Draft, steps: Sequence[dict[str, Any]], assumed: Ass
     return rounds
 
 
-def _in_turn(draft: Draft, steps: Sequence[dict[str, Any]], rounds: Any, assumed: Assumptions) -> Any:
+def _in_turn(draft: Draft, steps: Sequence[StepPart], rounds: Amount | None, assumed: Assumptions) -> Amount | None:
     """Rounds of `8 x 20/10, alternating`: as many windows in turn, or as many rounds of them."""
     turns = draft.alternate or "altern" in draft.said.lower()
     said_n = draft.windows is not None and draft.windows.get("n") == rounds and not draft.windows.get("straight")
@@ -68,7 +82,7 @@ def _in_turn(draft: Draft, steps: Sequence[dict[str, Any]], rounds: Any, assumed
     return rounds
 
 
-def turns_in_total(draft: Draft, steps: list[dict[str, Any]], work: Any, rest: Any) -> bool:
+def turns_in_total(draft: Draft, steps: list[StepPart], work: Amount, rest: Dose | None) -> bool:
     """`1:00 on 1:00 off for 10 min, alternate`: the windows that fit, in turn, also where the last round is cut."""
     if draft.total is None or draft.rounds is not None or len(steps) < 2 or "altern" not in draft.said.lower():
         return False
@@ -78,7 +92,7 @@ def turns_in_total(draft: Draft, steps: list[dict[str, Any]], work: Any, rest: A
     count = int((span(draft.total) + span(rest) + 0.5) // slot) if slot > 0 else 0
     if count <= len(steps) or count % len(steps) == 0 or count > MOST_TURNS:
         return False
-    steps.extend(dict(steps[at % len(steps)]) for at in range(len(steps), count))
+    steps.extend(steps[at % len(steps)].copy() for at in range(len(steps), count))
     return True
 
 
@@ -86,7 +100,7 @@ MOST_TURNS = 60
 """Windows that are written out one by one."""
 
 
-def _grouped(draft: Draft, block: BlockJson, rounds: Any, assumed: Assumptions) -> Any:
+def _grouped(draft: Draft, block: BlockPart, rounds: Amount | None, assumed: Assumptions) -> Amount | None:
     """Put in which movements are worked through together, and how often the whole is done; returns the rounds."""
     clock, several = block["clock"], len(block["steps"]) > 1
     group = (draft.windows or {}).get("group")
@@ -109,7 +123,7 @@ def _grouped(draft: Draft, block: BlockJson, rounds: Any, assumed: Assumptions) 
     return rounds
 
 
-def _rest_windows(draft: Draft, work: Any, rest: Any) -> None:
+def _rest_windows(draft: Draft, work: Amount, rest: Dose | None) -> None:
     """A line that only says `rest` among windows is a window of rest."""
     kept: list[Item] = []
     for item in draft.items:
@@ -120,13 +134,13 @@ def _rest_windows(draft: Draft, work: Any, rest: Any) -> None:
             continue
         free = span(work) + 2 * span(rest)
         if item is draft.items[-1]:
-            draft.rest_between = (draft.rest_between or 0) + free
+            draft.rest_between = span(draft.rest_between) + free
         else:
             kept[-1].rest_after = free
     draft.items = kept
 
 
-def _per_side(draft: Draft, work: Any, total: Any, maker: StepMaker, assumed: Assumptions) -> bool:
+def _per_side(draft: Draft, work: Amount, total: Amount | None, maker: StepMaker, assumed: Assumptions) -> bool:
     """Whether a head's window is each side's: said so, or the stretches of a cool-down."""
     if draft.sides_each:
         return True
@@ -146,7 +160,9 @@ def _per_side(draft: Draft, work: Any, total: Any, maker: StepMaker, assumed: As
     return assumed.pick("stretch-window", draft.line, draft.said, said) == 0
 
 
-def _rounds_in(assumed: Assumptions, draft: Draft, work: Any, rest: Any, total: Any, lines: int) -> int | None:
+def _rounds_in(
+    assumed: Assumptions, draft: Draft, work: Amount, rest: Dose | None, total: Amount | None, lines: int
+) -> int | None:
     slot = span(work) + span(rest)
     windows = max(1, int((span(total) + span(rest) + 0.5) // slot)) if slot > 0 else 1
     if windows <= lines:
@@ -164,12 +180,12 @@ LONG_WINDOW_S = 90
 
 def holds_all(draft: Draft, assumed: Assumptions) -> bool:
     """`3 min on / 1 min off x 5: 10 burpees, 15 swings`: all of it in every window."""
-    windows = draft.windows or draft.each or {}
+    windows: FactValue = draft.windows or draft.each or {}
     if draft.windows is None and not (isinstance(draft.rounds, int) and draft.rounds > 1):
         return False
     if windows.get("straight") or windows.get("group") or len(draft.items) < 2 or not draft.items[0].dosed:
         return False
-    if span(windows["work"]) < LONG_WINDOW_S or any(i.seconds is not None for i in draft.items):
+    if span(window_of(draft)) < LONG_WINDOW_S or any(i.seconds is not None for i in draft.items):
         return False
     if any(not i.dosed for i in draft.items):
         return False
@@ -177,10 +193,10 @@ def holds_all(draft: Draft, assumed: Assumptions) -> bool:
     return assumed.pick("window-holds", draft.line, draft.said, said) == 0
 
 
-def rounds_in_windows(draft: Draft, maker: StepMaker) -> BlockJson:
+def rounds_in_windows(draft: Draft, maker: StepMaker) -> BlockPart:
     """Windows that each hold all the lines: as many rounds as fit, or once and the last line until the end."""
-    windows = draft.windows or draft.each or {}
-    work, rest = windows["work"], windows.get("rest") or draft.rest or draft.rest_between or 0
+    work, windows = window_of(draft), draft.windows or draft.each or {}
+    rest: Dose = windows.get("rest") or draft.rest or draft.rest_between or 0
     times = draft.rounds if draft.rounds is not None else 1
     last = draft.items[-1]
     steps = [maker.dosed(item, draft, rounds=1) for item in draft.items]
@@ -189,9 +205,10 @@ def rounds_in_windows(draft: Draft, maker: StepMaker) -> BlockJson:
             step["chain"] = True
         steps[-1].pop("reps", None)
         steps[-1]["fill"] = True
-        clock = {"kind": "every", "period_s": span(work) + span(rest), "work_until_s": span(work), "periods": times}
+        period = span(work) + span(rest)
+        clock: ClockPart = {"kind": "every", "period_s": period, "work_until_s": span(work), "periods": times}
         return {"clock": clock, "steps": steps}
-    block: BlockJson = {"clock": {"kind": "amrap", "window_s": work}, "steps": steps}
+    block: BlockPart = {"clock": {"kind": "amrap", "window_s": work}, "steps": steps}
     if times != 1:
         block["repeat"] = times
         if rest:

@@ -11,7 +11,7 @@ from finetally.core.wall.items.qualities import (
     joined,
     read_bracket,
 )
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.tokens.token import Token
 from finetally.core.wall.tokens.words import FILLER
 
 

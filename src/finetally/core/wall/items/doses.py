@@ -7,7 +7,7 @@ from collections.abc import Callable
 from finetally.core.wall.items.item import DOSE_TOKENS, GOING, Item
 from finetally.core.wall.items.qualities import joined
 from finetally.core.wall.tokens.rules import Fact, Scanned
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.tokens.token import Token
 
 LARGEST_TEMPO_S = 10
 LARGEST_SPLIT = 30

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
 
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.parts import Dose, LoadPart, LoadsPart
+from finetally.core.wall.tokens.token import Token
 
 LADDER_RATIO = 2.5
 """A range of reps goes up to so many times its low end; what goes further is more likely a ladder."""
@@ -16,15 +16,15 @@ class Item:
     """One movement as it is written: its words and where they stand (columns from 0), its dose, its qualities."""
 
     words: list[Token] = field(default_factory=list)
-    reps: Any = None
-    seconds: Any = None
-    metres: Any = None
-    sets: Any = None
+    reps: Dose | None = None
+    seconds: Dose | None = None
+    metres: Dose | None = None
+    sets: int | None = None
     sides: str | None = None
     shared: bool = False
-    load: Any = None
-    other_load: Any = None
-    other_reps: Any = None
+    load: LoadsPart | None = None
+    other_load: LoadPart | None = None
+    other_reps: int | None = None
     kit: list[str] = field(default_factory=list)
     notes: list[str] = field(default_factory=list)
     tempo: list[float] | None = None
@@ -35,11 +35,10 @@ class Item:
     fill: bool = False
     easy: bool = False
     ladder: bool = False
-    pace_times: Any = None
     turn: int | None = None
     letter: str = ""
     after_dose: bool = False
-    loose_time: Any = None
+    loose_time: Dose | None = None
     pair: tuple[float, float] | None = None
     ranged: tuple[int, int] | None = None
     first: int = 0
@@ -47,7 +46,7 @@ class Item:
     row: int = 0
     label: str = ""
     minutes: bool = False
-    rest_after: Any = None
+    rest_after: Dose | None = None
     rest_turn: bool = False
     before: int = 0
     finish: bool = False

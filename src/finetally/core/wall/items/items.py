@@ -11,8 +11,9 @@ from finetally.core.wall.items.qualities import (
     take_dose,
     trimmed_words,
 )
+from finetally.core.wall.parts import whole
 from finetally.core.wall.tokens.rules import ENDS
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.tokens.token import Token
 from finetally.core.wall.tokens.words import FILLER
 
 
@@ -27,7 +28,7 @@ class ItemReader(AsideReader):
             if self._taken[index]:
                 self._close()
                 if index in many:
-                    self._item.sets, self._item.failure = many[index].value["sets"], True
+                    self._item.sets, self._item.failure = whole(many[index].value["sets"]), True
                 index += 1
                 continue
             index = self._one(index)
@@ -48,7 +49,7 @@ class ItemReader(AsideReader):
             if any("effort" in t.text for t in how):
                 if item.label == "times" and item.sets is None:
                     # `3 x max effort plank`
-                    item.sets, item.reps = item.reps, None
+                    item.sets, item.reps = whole(item.reps), None
                 item.failure = item.failure or not item.dosed
         self._choose_words(item)
         one_side(item)

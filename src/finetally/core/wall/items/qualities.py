@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from finetally.core.wall.items.item import SOFT_WORDS, Item
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.parts import LoadPart, LoadsPart
+from finetally.core.wall.tokens.token import Token
 from finetally.core.wall.tokens.words import FILLER, KIT_WORDS
 
 TIMED_WORDS = frozenset(
@@ -175,7 +174,7 @@ def _each_quality(item: Item, inside: list[Token], kinds: list[str]) -> None:
         QUALITY_READERS[token.kind](item, token)
 
 
-def _same(one: Any, other: Any) -> bool:
+def _same(one: LoadsPart | None, other: LoadPart) -> bool:
     return isinstance(one, dict) and abs(one.get("kg", 0) - other.get("kg", -9)) < 0.3
 
 

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.items.names import trimmed
+from finetally.core.wall.parts import Dose
 from finetally.core.wall.text.lines import Line
 from finetally.core.wall.tokens.rules import Fact, Scanned
 from finetally.core.wall.tokens.words import KIT_WORDS
@@ -71,14 +71,14 @@ def head_list(one: ReadLine) -> tuple[list[int], bool] | None:
         if isinstance(item.reps, list) and (
             not item.words or (ladder and not item.sets and len(one.items) == 1 and item.label == "heading")
         ):
-            return list(item.reps), item.ladder
+            return [int(one) for one in item.reps], item.ladder
         if (
             ladder
             and isinstance(item.reps, list)
             and item.words
             and all(t.kind == "LADDER" or t.kind in ("ALT",) for t in item.words)
         ):
-            return list(item.reps), item.ladder
+            return [int(one) for one in item.reps], item.ladder
         if item.ranged is not None and not item.words and (item.ladder or 1 in item.ranged or ladder):
             return counting(*item.ranged), False
     return None
@@ -93,7 +93,7 @@ def name_text(item: Item) -> str:
     return " ".join(trimmed([t.text for t in item.words]))
 
 
-def longest(value: Any) -> float:
+def longest(value: Dose | None) -> float:
     if isinstance(value, dict):
         return float(value["high"])
     return float(value) if isinstance(value, int | float) else 0.0

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.items.doses import BARE_METRES_FROM
 from finetally.core.wall.items.item import SOFT_WORDS, Item
@@ -25,10 +23,12 @@ from finetally.core.wall.items.sharing import (
     sets_of_line,
     shared_doses,
 )
+from finetally.core.wall.parts import Dose, times
 from finetally.core.wall.text.lines import Line
 from finetally.core.wall.tokens.habits import HABITS
 from finetally.core.wall.tokens.rules import Fact, Scanned, scan
-from finetally.core.wall.tokens.tokens import Token, tokens_of
+from finetally.core.wall.tokens.token import Token
+from finetally.core.wall.tokens.tokens import tokens_of
 
 
 class LineScanner:
@@ -37,7 +37,7 @@ class LineScanner:
     def __init__(self, names: Names, assumed: Assumptions) -> None:
         self._names = names
         self._assumed = assumed
-        self._length: Any = None
+        self._length: Dose | None = None
 
     def scan(self, line: Line) -> ReadLine:
         """A line with what it says: its facts, and its movements with their doses."""
@@ -132,7 +132,7 @@ class LineScanner:
             if item.metres is not None:
                 self._length = item.metres
             if item.words and isinstance(self._length, int | float) and (item.metres is not None or not item.dosed):
-                item.metres = count * self._length
+                item.metres = times(count, self._length)
 
     def _either(self, items: list[Item], line: Line) -> None:
         """`200 double-unders or 400 singles`: the first is planned."""
@@ -185,8 +185,7 @@ class LineScanner:
         if laps is None or len(named) != 1 or named[0].dosed or name_text(named[0]).split()[-1:] not in ON_TRACK:
             return
         length = LAP_M[self._assumed.pick("lap-length", line.number, line.text, [f"a lap of {m} m" for m in LAP_M])]
-        count = laps.value["n"]
-        named[0].metres = {k: v * length for k, v in count.items()} if isinstance(count, dict) else count * length
+        named[0].metres = times(laps.value["n"] or 1, length)
         scanned.facts.remove(laps)
 
 

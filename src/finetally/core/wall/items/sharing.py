@@ -10,6 +10,7 @@ from finetally.core.wall.items.doses import BARE_METRES_FROM
 from finetally.core.wall.items.item import SOFT_WORDS, Item
 from finetally.core.wall.items.qualities import take_dose
 from finetally.core.wall.items.read import STARTING, longest, name_text
+from finetally.core.wall.parts import single
 from finetally.core.wall.tokens.rules import Fact, Scanned
 
 
@@ -39,9 +40,10 @@ def back_again(scanned: Scanned, items: list[Item]) -> None:
         item.words = [t for t in item.words if t.kind not in ("BACKDOWN", "THEN")]
         item.notes = [n for n in item.notes if "back" not in n]
     items[:] = [i for i in items if not i.empty]
-    listed = [i for i in items if isinstance(i.reps, list)]
-    for item in listed:
-        item.reps = [*item.reps, *reversed(item.reps[:-1])]
+    listed = False
+    for item in items:
+        if isinstance(item.reps, list):
+            listed, item.reps = True, [*item.reps, *reversed(item.reps[:-1])]
     if not listed and len(items) > 1 and all(i.dosed and i.words and i.sets is None for i in items):
         items.extend(replace(i) for i in reversed(items[:-1]))
 
@@ -55,7 +57,7 @@ def long_head(scanned: Scanned, items: list[Item]) -> None:
         return
     if any(t.start < colon.start for i in items[1:] for t in i.words):
         return
-    scanned.facts.insert(0, Fact("forlong", {"total": items.pop(0).seconds}, 0, 0))
+    scanned.facts.insert(0, Fact("forlong", {"total": single(items.pop(0).seconds)}, 0, 0))
 
 
 def sets_of_all(scanned: Scanned, items: list[Item], known: Callable[[str], bool]) -> bool:
@@ -81,7 +83,7 @@ def repeated_window(scanned: Scanned, items: list[Item]) -> None:
         and not scanned.has("windows", "every", "amrap")
     ):
         first = items.pop(0)
-        scanned.facts.insert(0, Fact("amrap", {"window": first.seconds, "repeat": first.sets}, 0, 0))
+        scanned.facts.insert(0, Fact("amrap", {"window": single(first.seconds), "repeat": first.sets}, 0, 0))
 
 
 def one_each(scanned: Scanned, items: list[Item]) -> None:
@@ -93,7 +95,7 @@ def one_each(scanned: Scanned, items: list[Item]) -> None:
     if any(i.dosed for i in items[1 : -1 if times else None]) or any(not i.words for i in items):
         return
     if times:
-        scanned.facts.append(Fact("rounds", {"n": items[-1].reps}, 0, 0))
+        scanned.facts.append(Fact("rounds", {"n": single(items[-1].reps)}, 0, 0))
     for item in items:
         item.reps, item.label = reps[0], ""
 
@@ -235,7 +237,7 @@ def ladder_words(item: Item) -> None:
     ladder = any(t.kind == "LADDER" for t in item.words)
     if ladder and isinstance(item.reps, list) and len(item.reps) == 3 and item.reps[0] == item.reps[2]:
         # `pyramid 1-10-1`
-        low, high = item.reps[0], item.reps[1]
+        low, high = int(item.reps[0]), int(item.reps[1])
         if low + 2 < high <= LONGEST_LADDER:
             item.reps = [*range(low, high), *range(high, low - 1, -1)]
     if (listed or item.ranged is not None) and any(t.kind == "LADDER" for t in item.words):

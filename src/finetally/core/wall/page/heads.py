@@ -11,9 +11,10 @@ from finetally.core.wall.items.read import ReadLine, head_list, name_text
 from finetally.core.wall.page.page import Page, ends_at, is_known, leave_part, more_below, new_draft
 from finetally.core.wall.page.sets import set_line, split_sets
 from finetally.core.wall.page.talk import LONGEST_TALK, speaks
+from finetally.core.wall.parts import single
 from finetally.core.wall.text.written import Written
 from finetally.core.wall.tokens.rules import Fact
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.tokens.token import Token
 from finetally.core.wall.tokens.words import KIT_WORDS
 from finetally.core.wall.unread import Unread
 
@@ -177,7 +178,7 @@ def head_items(page: Page, draft: Draft, one: ReadLine, facts: list[Fact]) -> li
             continue
         if item.label == "heading" and (not item.dosed or item.seconds is not None):
             head_words(page, draft, item)
-            draft.total = draft.total if item.seconds is None else item.seconds
+            draft.total = draft.total if item.seconds is None else single(item.seconds)
             opened = True
             continue
         if of_the_block(page, draft, one, item, kept, facts):
@@ -217,7 +218,7 @@ def of_the_block(page: Page, draft: Draft, one: ReadLine, item: Item, kept: list
         draft.alternate = True
     elif circuit(item):
         head_words(page, draft, item)
-        draft.total = item.seconds
+        draft.total = single(item.seconds)
     elif name_text(item).strip() == "":
         if item.seconds is not None and kept and "SOFT" in kinds:
             kept.append(item)
@@ -298,9 +299,9 @@ def head_dose(page: Page, draft: Draft, item: Item, one: ReadLine) -> None:
     """A dose without words on a head line: a total, a number of rounds, or nothing."""
     if item.seconds is not None and item.sets is None:
         if item.sides == "each":
-            draft.each, draft.clocked, draft.sides_each = {"work": item.seconds}, True, True
+            draft.each, draft.clocked, draft.sides_each = {"work": single(item.seconds)}, True, True
         elif draft.total is None:
-            draft.total = item.seconds
+            draft.total = single(item.seconds)
     elif item.metres is not None:
         draft.items.append(item)
     elif item.sets is not None and item.reps is not None and isinstance(item.reps, int):

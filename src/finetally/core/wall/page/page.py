@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
 
 from finetally.core.movements.library import Library
+from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.names import Names
 from finetally.core.wall.items.read import ReadLine, seconds_only
+from finetally.core.wall.parts import Amount, Dose
 from finetally.core.wall.text.written import Written
 from finetally.core.wall.unread import Unread
 
@@ -29,14 +30,15 @@ class Page:
     run: int = 0
     all_apart: bool = False
     title: str = ""
-    told: Any = None
+    told: Amount | None = None
     notes: list[str] = field(default_factory=list)
     unread: list[Unread] = field(default_factory=list)
     note_lines: list[int] = field(default_factory=list)
     unknown_written: list[str] = field(default_factory=list)
     places_written: list[tuple[str, str, int]] = field(default_factory=list)
-    between: Any = None
-    meta: dict[str, Any] = field(default_factory=dict)
+    between: Dose | None = None
+    cautions: list[JsonValue] = field(default_factory=list)
+    meta: JsonObject = field(default_factory=dict)
     ready: dict[int, Written] = field(default_factory=dict)
     numbered: bool = True
     """Whether bare numbers in front of lines may count them."""

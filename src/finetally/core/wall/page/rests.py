@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import re
-from typing import Any
 
+from finetally.core.session.json_value import JsonObject
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import SOFT_WORDS, Item
 from finetally.core.wall.items.read import ReadLine, head_list
 from finetally.core.wall.page.page import Page, ends_at, keep_note, new_draft, next_line
 from finetally.core.wall.page.talk import is_talk
+from finetally.core.wall.parts import Dose, dose_json
+from finetally.core.wall.tokens.rules import FactValue
 from finetally.core.wall.unread import Unread
 
 REST_BELOW = ("before what follows", "between the rounds")
@@ -37,19 +39,19 @@ def rest_line(page: Page, one: ReadLine) -> None:
         draft.notes.append(one.line.text)
 
 
-def _below_written(page: Page, block: dict[str, Any], one: ReadLine) -> None:
+def _below_written(page: Page, block: JsonObject, one: ReadLine) -> None:
     """A rest below a block in the written form: behind it, or between its rounds where nothing follows."""
-    seconds = one.rests[0].value["s"]
-    rounds = block.get("rounds", 1) != 1 and block.get("clock", {}).get("kind") == "task"
-    if rounds and "round_rest_s" not in block["clock"] and "after" not in one.line.low:
+    seconds, clock = dose_json(one.rests[0].value["s"]), block.get("clock")
+    rounds = isinstance(clock, dict) and clock.get("kind") == "task" and block.get("rounds", 1) != 1
+    if isinstance(clock, dict) and rounds and "round_rest_s" not in clock and "after" not in one.line.low:
         first = 1 if next_line(page) is None else 0
         if page.assumed.pick("rest-below", one.line.number, one.line.text, REST_BELOW, first=first) == 1:
-            block["clock"]["round_rest_s"] = seconds
+            clock["round_rest_s"] = seconds
             return
     block["rest_after_s"] = seconds
 
 
-def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: ReadLine) -> None:
+def take_rest(page: Page, draft: Draft, value: FactValue, one: ReadLine) -> None:
     """Put a rest where it belongs: at a place that it names, else by what stands above it."""
     where, seconds = value["where"], value["s"]
     if value.get("open"):
@@ -72,7 +74,7 @@ def take_rest(page: Page, draft: Draft, value: dict[str, Any], one: ReadLine) ->
         _plain_rest(page, draft, seconds, one)
 
 
-def _rest_of_rounds(page: Page, draft: Draft, value: dict[str, Any], one: ReadLine) -> None:
+def _rest_of_rounds(page: Page, draft: Draft, value: FactValue, one: ReadLine) -> None:
     """A rest between rounds: of all sets above, of windows, or of this block, which is closed by it."""
     seconds = value["s"]
     if draft.kind == "sets" and OF_ALL.search(one.line.low):
@@ -87,7 +89,7 @@ def _rest_of_rounds(page: Page, draft: Draft, value: dict[str, Any], one: ReadLi
         draft.closed = draft.kind != "sets"
 
 
-def _plain_rest(page: Page, draft: Draft, seconds: Any, one: ReadLine) -> None:
+def _plain_rest(page: Page, draft: Draft, seconds: Dose | None, one: ReadLine) -> None:
     """A rest that names no place: of sets, between what goes on below it, or behind the block."""
     of_sets = (draft.kind == "sets" or draft.superset) and draft.rest_between is None
     if draft.kind == "sets" and OF_ALL.search(one.line.low):
@@ -106,7 +108,7 @@ def _plain_rest(page: Page, draft: Draft, seconds: Any, one: ReadLine) -> None:
 OF_ALL = re.compile(r"\b(?:all|each|every|everything|throughout)\b")
 
 
-def rest_of_all(page: Page, seconds: Any) -> None:
+def rest_of_all(page: Page, seconds: Dose | None) -> None:
     """`90 s after every set`: the rest of all sets above that have none of their own."""
     for above in page.drafts:
         if above.kind == "sets" and above.rest_between is None:
@@ -123,7 +125,7 @@ def easy(item: Item) -> bool:
     return any(t.kind == "SOFT" or t.text in SOFT_WORDS for t in item.words)
 
 
-def rest_between(page: Page, draft: Draft, seconds: Any) -> None:
+def rest_between(page: Page, draft: Draft, seconds: Dose | None) -> None:
     run = [d for d in page.drafts if d.kind == "sets" and d.run == draft.run] if draft.kind == "sets" else [draft]
     for one in run:
         if one.rest_between is None:
@@ -160,7 +162,7 @@ def goes_on(page: Page) -> bool:
     )
 
 
-def rest_after(page: Page, draft: Draft, seconds: Any, one: ReadLine) -> None:
+def rest_after(page: Page, draft: Draft, seconds: Dose | None, one: ReadLine) -> None:
     following = next_line(page)
     if (
         following is not None
@@ -197,7 +199,7 @@ def rest_after(page: Page, draft: Draft, seconds: Any, one: ReadLine) -> None:
     draft.rest_after = seconds
 
 
-def item_rest(page: Page, draft: Draft, value: dict[str, Any], made: list[Item] | None = None) -> None:
+def item_rest(page: Page, draft: Draft, value: FactValue, made: list[Item] | None = None) -> None:
     where = value["where"]
     items = made or draft.items
     if where in ("rounds", "groups", "none"):
@@ -206,7 +208,7 @@ def item_rest(page: Page, draft: Draft, value: dict[str, Any], made: list[Item] 
         items[-1].rest_after = value["s"]
 
 
-def set_rest(draft: Draft, value: dict[str, Any]) -> None:
+def set_rest(draft: Draft, value: FactValue) -> None:
     if value["where"] == "none":
         draft.no_rest = True
     elif value["where"] == "groups":

@@ -11,6 +11,7 @@ from finetally.core.wall.items.qualities import joined, take_dose
 from finetally.core.wall.items.read import ReadLine
 from finetally.core.wall.page.page import Page, is_known, leave_part, new_draft, next_run
 from finetally.core.wall.page.rests import set_rest, take_rest
+from finetally.core.wall.parts import single
 from finetally.core.wall.tokens.words import KIT_WORDS
 from finetally.core.wall.unread import Unread
 
@@ -96,7 +97,7 @@ def set_items(page: Page, draft: Draft, one: ReadLine) -> list[Item]:
 def _is_name_of_sets(page: Page, draft: Draft, one: ReadLine, item: Item) -> bool:
     """Take a heading as the title, with its time as the length; whether it also names the movement."""
     draft.title = draft.title or joined(item.words)
-    draft.total = item.seconds
+    draft.total = single(item.seconds)
     bare = all(not i.words for i in one.items if i is not item)
     return is_known(page, draft.title) or (bare and bool(item.words))
 
@@ -249,7 +250,7 @@ def dose_only(page: Page, one: ReadLine) -> bool:
         return False
     if draft.items and len(one.items) == 1 and _is_only_time(draft, one.items[0]):
         if draft.every is not None and "total" not in draft.every and "n" not in draft.every:
-            draft.every["total"] = one.items[0].seconds
+            draft.every["total"] = single(one.items[0].seconds)
             return True
         page.assumed.pick("bare-time", one.line.number, one.line.text, ["a rest"])
         take_rest(page, draft, {"s": one.items[0].seconds, "where": "plain"}, one)

@@ -11,9 +11,11 @@ from finetally.core.session.limits import MAX_DURATION_S
 from finetally.core.wall.blocks.steps import bounded
 from finetally.core.wall.items.read import ReadLine, head_list, longest, name_text, tool_of
 from finetally.core.wall.page.page import Page, dose_follows, is_known, keep_note, next_line
+from finetally.core.wall.parts import Amount, amount_of
 from finetally.core.wall.text.lines import without_pictures
 from finetally.core.wall.tokens.rules import Fact
-from finetally.core.wall.tokens.tokens import Token, plain, tokens_of
+from finetally.core.wall.tokens.token import Token
+from finetally.core.wall.tokens.tokens import plain, tokens_of
 from finetally.core.wall.tokens.words import DAY, TALK
 
 LONGEST_TALK = 5
@@ -53,7 +55,7 @@ def title_like(page: Page, one: ReadLine) -> bool:
         return as_title(page, one)
     if work or (one.block_label and not first) or work_on_it(page, one) or (one.rests and not first):
         return False
-    long = [t for t in one.scanned.tokens if t.kind == "TIME" and longest(t.value) >= 600]
+    long = [t for t in one.scanned.tokens if t.kind == "TIME" and longest(t.amount) >= 600]
     if first and (len(page.reads) > 1 or _is_bare_title(page, one, bool(long))):
         return as_title(page, one)
     return _is_aside(page, one, long)
@@ -81,7 +83,7 @@ def _is_aside(page: Page, one: ReadLine, long: Sequence[Token]) -> bool:
     """Whether a line before the first block tells the length, or only talks; it is kept as a note."""
     beside = one.line.sentence > 0 and bool(page.title) and one.line.number == page.reads[0].line.number
     if long and (beside or not any(i.words and page.names.known(name_text(i)) for i in one.items)):
-        page.told = page.told or bounded(long[0].value, MAX_DURATION_S)
+        page.told = page.told or _within(long[0].amount)
         keep_note(page, one)
         return True
     if one.heads or one.line.text.endswith(":") or any(page.names.known(name_text(i)) for i in one.items):
@@ -142,16 +144,16 @@ def as_title(page: Page, one: ReadLine) -> bool:
     except BoardError:
         strict = {}
     if "announced_s" in strict:
-        page.title, page.told = strict["title"][:TITLE_MOST], bounded(strict["announced_s"], MAX_DURATION_S)
+        page.title, page.told = str(strict["title"])[:TITLE_MOST], _within(amount_of(strict["announced_s"]))
         return True
     text = re.sub(r"^\s*title\s*:\s*", "", raw.strip(" \t*#_=~"), flags=re.IGNORECASE)
     times = [
         t
         for t in tokens_of(plain(without_pictures(text)))
-        if t.kind == "TIME" and longest(t.value) >= SHORTEST_TOLD_S
+        if t.kind == "TIME" and longest(t.amount) >= SHORTEST_TOLD_S
     ]
     if times:
-        page.told = bounded(times[-1].value, MAX_DURATION_S)
+        page.told = _within(times[-1].amount)
         front = re.sub(r"[\s,;(\-–—/|~]*(?:about|ca\.?|approx\.?)?\s*$", "", text[: times[-1].start])
         back = re.sub(r"^[\s)]*(?:total)?", "", text[times[-1].end :])
         text = f"{front} {back}".strip(" ,;-–—/|.!") or text
@@ -194,6 +196,11 @@ def no_dose(page: Page, one: ReadLine) -> bool:
     return "=" in one.line.text and IN_CASE.match(one.line.low) is not None
 
 
+def _within(told: Amount | None) -> Amount | None:
+    """A length told, as long as a session can be."""
+    return None if told is None else bounded(told, MAX_DURATION_S)
+
+
 def margin_line(page: Page, one: ReadLine) -> bool:
     """A line about the session as the written form has it: `tags: hill, cold`."""
     if one.line.sentence:
@@ -204,9 +211,9 @@ def margin_line(page: Page, one: ReadLine) -> bool:
         return False
     for key, value in said.items():
         if key == "notes":
-            page.notes.append(value)
-        elif key == "cautions":
-            page.meta.setdefault(key, []).extend(value)
+            page.notes.append(str(value))
+        elif key == "cautions" and isinstance(value, list):
+            page.cautions.extend(value)
         elif key not in ("fine_tally", "title", "blocks"):
             page.meta[key] = value
     return True

@@ -9,16 +9,20 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Any
 
-from finetally.core.board.names import NameBook
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import PART_HEAD, BoardReading, read_lines
 from finetally.core.board.values import reps_text
 from finetally.core.movements.library import Library
 from finetally.core.movements.sides import one_sided_hold
-from finetally.core.session.problems import DocumentError
+from finetally.core.session.clocks import Amrap, Every, Intervals, Task
+from finetally.core.session.document import Block, Session
+from finetally.core.session.json_value import JsonObject, objects
+from finetally.core.session.parts import slot_count, steps_of_block
+from finetally.core.session.problems import DocumentError, path_text
 from finetally.core.session.reading import parse_session
+from finetally.core.session.rules import blocks_with_paths
+from finetally.core.session.values import CountRange
 
 _PAIR = re.compile(r"(?<![\d/.])\d+(?:\.\d+)?\s*/\s*\d+(?:\.\d+)?(?!\s*/|[\d.])(?!\s*(?:s\s*)?(?:off|pairs))")
 _QUOTED = re.compile(r'"[^"]*"|“[^”]*”')
@@ -33,7 +37,7 @@ class Written:
 
     first: int
     last: int
-    entries: list[Any]
+    entries: list[JsonObject]
     board: BoardReading
 
 
@@ -43,10 +47,10 @@ def written_whole(lines: list[str], library: Library) -> BoardReading | None:
         return None
     try:
         board = read_lines(lines, library=library)
-        parse_session(board.document)
+        session = parse_session(board.document)
     except (BoardError, DocumentError):
         return None
-    if any(not stub.quoted for stub in board.stubs) or doubtful(board, lines, library):
+    if any(not stub.quoted for stub in board.stubs) or doubtful(board, session, lines, library):
         return None
     return board
 
@@ -62,8 +66,9 @@ def written_blocks(lines: list[str], library: Library) -> Iterator[Written]:
             continue
         last = _end_of_section(lines, at) if section else _end_of_block(lines, at)
         made = written_whole([*lines[at:last]], library) if last > at + 1 else None
-        if made is not None and made.document["blocks"]:
-            yield Written(at, last, made.document["blocks"], made)
+        entries = [] if made is None else [*objects(made.document["blocks"])]
+        if made is not None and entries:
+            yield Written(at, last, entries, made)
             at = last
         else:
             at += 1
@@ -83,32 +88,22 @@ def _end_of_section(lines: list[str], at: int) -> int:
     return at
 
 
-def doubtful(board: BoardReading, lines: list[str], library: Library) -> bool:
+def doubtful(board: BoardReading, session: Session, lines: list[str], library: Library) -> bool:
     """Whether a text in the written form could be meant another way by whoever wrote it."""
     text = [_QUOTED.sub('""', _PRESET.sub("", line)) for line in lines]
     if any(_PAIR.search(line) for line in text if not _is_note(line)):
         return True
-    names = NameBook(library)
     said = "\n".join(lines)
-    for path, block in _blocks(board.document):
-        explicit = board.explicit.get(path, set())
+    for place, block in blocks_with_paths(session):
+        path = path_text(place)
         head, below = _lines_of(board, path, lines)
-        if _doubtful_block(block, explicit, head, below, library, names) or _wide(block, said):
+        if _doubtful_block(block, board.explicit.get(path, set()), head, below, library) or _wide(block, said):
             return True
     return _doubtful_end(board, lines)
 
 
 def _is_note(line: str) -> bool:
     return bool(re.match(r"\s*(?:notes?|cautions?|tags?|space)\s*:", line, re.IGNORECASE))
-
-
-def _blocks(document: dict[str, Any]) -> Iterator[tuple[str, dict[str, Any]]]:
-    for number, entry in enumerate(document["blocks"]):
-        if "section" in entry:
-            for inner, block in enumerate(entry["blocks"]):
-                yield f"blocks[{number}].blocks[{inner}]", block
-        else:
-            yield f"blocks[{number}]", entry
 
 
 def _lines_of(board: BoardReading, path: str, lines: list[str]) -> tuple[str, list[str]]:
@@ -118,38 +113,30 @@ def _lines_of(board: BoardReading, path: str, lines: list[str]) -> tuple[str, li
     return lines[first], lines[first + 1 : after]
 
 
-def _doubtful_block(
-    block: dict[str, Any], explicit: set[str], head: str, below: list[str], library: Library, names: NameBook
-) -> bool:
-    clock = block["clock"]
-    kind = clock["kind"]
-    steps = block.get("steps") or []
-    slots = sum(1 for step in steps[:-1] if step.get("chain") is not True) + 1
-    if kind == "every" and slots > 1 and block.get("group") is None and "turns" not in explicit:
+def _doubtful_block(block: Block, explicit: set[str], head: str, below: list[str], library: Library) -> bool:
+    clock = block.clock
+    steps = block.steps or []
+    if isinstance(clock, Every) and slot_count(steps) > 1 and block.group is None and "turns" not in explicit:
         return True
-    if kind in ("task", "amrap") and clock.get("rest_s") and "after each" not in head.lower():
+    if isinstance(clock, Task | Amrap) and clock.rest_s and "after each" not in head.lower():
         return True
-    if block.get("part") == "cool-down" and kind == "intervals":
+    if block.part == "cool-down" and isinstance(clock, Intervals):
         for number, step in enumerate(steps):
-            shared = f"shared {number}" in explicit
-            if (
-                step.get("seconds") is None
-                and not shared
-                and one_sided_hold(library.get(step["movement"]), step["movement"])
-            ):
+            open_window = step.seconds is None and f"shared {number}" not in explicit
+            if open_window and one_sided_hold(library.get(step.movement), step.movement):
                 return True
-    one_sided = any((m := library.get(step["movement"])) is not None and m.sides == "each" for step in steps)
+    one_sided = any((m := library.get(step.movement)) is not None and m.sides == "each" for step in steps)
     return one_sided and any(_MINUTES.match(line) for line in below)
 
 
-def _wide(block: dict[str, Any], said: str) -> bool:
-    steps = [
-        *(block.get("steps") or ()),
-        *(s for one in block["clock"].get("stations") or () for s in one["steps"]),
-    ]
-    for step in [*steps, *(option for one in steps for option in one.get("options") or ())]:
-        text = reps_text(step.get("reps")) if isinstance(step.get("reps"), dict) else None
-        if text is not None and text.startswith("between") and text not in " ".join(said.lower().split()):
+def _wide(block: Block, said: str) -> bool:
+    """Whether reps are a range that would be written out, and is not: a ladder to whoever wrote it."""
+    steps = [*steps_of_block(block)]
+    told = " ".join(said.lower().split())
+    doses = [part.reps for step in steps for part in (step, *(step.options or ()))]
+    for reps in doses:
+        text = reps_text(reps) if isinstance(reps, CountRange) else None
+        if text is not None and text.startswith("between") and text not in told:
             return True
     return False
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import pairwise
 
 from finetally.core.wall.tokens.rules import DOSE_KINDS, ENDS
-from finetally.core.wall.tokens.tokens import Token
+from finetally.core.wall.tokens.token import Token
 
 
 def bracketed_rounds(tokens: list[Token]) -> list[Token]:

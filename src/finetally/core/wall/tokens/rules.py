@@ -7,18 +7,58 @@ value; `!W` says that no such token follows, `<W` at the start that none stands 
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from finetally.core.wall.tokens.tokens import Token
+from typing_extensions import TypedDict
+
+from finetally.core.wall.parts import Amount, Dose, between
+from finetally.core.wall.tokens.token import Token
 
 BARE_REST_SECONDS_FROM = 10
 """A bare number after rest, off or on is seconds from here on, minutes below."""
 
 
-FactValue = dict[str, Any] | None
-"""What a rule makes of its tokens; None: it does not hold after all."""
+class FactValue(TypedDict, total=False):
+    """What a fact says, by its kind. Times in seconds; None where the pattern has a place that nothing stands at.
+
+    `n`: how often. `window`, `work`, `period`, `total`, `cap`, `s` (a rest): how long. `rest`: what follows `work`
+    or a `window`. `repeat`, `again`: the whole so often. `r`: rest as a multiple of the work. `where`: between
+    what a rest is. `straight`: one movement after the other, `group`: so many taking turns, `front`: the number
+    stands in front, `loose`: a length that is no race, `bare`: between what is not said, `open`: no length is said.
+    """
+
+    n: Amount | None
+    sets: Amount | None
+    reps: Amount | None
+    list: Sequence[int]
+    window: Amount | None
+    work: Amount | None
+    rest: Amount | None
+    period: Amount
+    total: Amount | None
+    cap: Amount | None
+    s: Dose | None
+    repeat: Amount | None
+    again: Amount | None
+    r: float
+    where: str
+    group: int
+    straight: bool
+    front: bool
+    loose: bool
+    bare: bool
+    open: bool
+    sides: bool
+
+
+def merged(before: FactValue, after: FactValue) -> FactValue:
+    """What a second fact of a kind says over the first; what is not told in it (None) stays."""
+    made: FactValue = {**before}
+    told: Any = {name: value for name, value in after.items() if value is not None}
+    made.update(told)
+    return made
 
 
 @dataclass(slots=True)
@@ -26,7 +66,7 @@ class Fact:
     """What a line says of how time passes: its kind, its values, and which tokens said it."""
 
     kind: str
-    value: dict[str, Any]
+    value: FactValue
     first: int
     last: int
 
@@ -40,39 +80,37 @@ class TokenMatch:
     def __contains__(self, name: str) -> bool:
         return name in self.found
 
-    def value(self, name: str, default: Any = None) -> Any:
-        """The value of a named token."""
-        token = self.found.get(name)
-        return default if token is None else token.value
+    def number(self, name: str) -> float:
+        """The number of a token that the pattern always has."""
+        return self.found[name].number
 
-    def seconds(self, name: str) -> Any:
-        """A time; a bare number is seconds from 10 on, minutes below."""
-        token = self.found.get(name)
-        if token is None:
-            return None
+    def amount(self, name: str) -> Amount:
+        """A time or a distance as it is said, of a token that the pattern always has."""
+        return self.found[name].amount
+
+    def seconds(self, name: str) -> Amount:
+        """A time, of a token that the pattern always has; a bare number is seconds from 10 on, minutes below."""
+        token = self.found[name]
         if token.kind == "NUM":
-            return token.value if token.value >= BARE_REST_SECONDS_FROM else token.value * 60
-        return token.value
+            return token.number if token.number >= BARE_REST_SECONDS_FROM else token.number * 60
+        return token.amount
 
-    def minutes(self, name: str) -> Any:
-        """A time; a bare number is minutes."""
+    def minutes(self, name: str) -> Amount | None:
+        """A time; a bare number is minutes. None where the token is not there."""
         token = self.found.get(name)
         if token is None:
             return None
-        return token.value * 60 if token.kind == "NUM" else token.value
+        return token.number * 60 if token.kind == "NUM" else token.amount
 
-    def count(self, name: str) -> Any:
-        """A count, or a range of it."""
+    def count(self, name: str) -> Amount | None:
+        """A count, at least 1, or a range of it. None where the token is not there."""
         token = self.found.get(name)
         if token is None:
             return None
-        if token.kind == "RANGE":
-            low, high = token.value
-            return {"low": min(low, high), "high": max(low, high)} if low != high else low
-        return max(1, int(token.value)) if isinstance(token.value, int | float) else token.value
+        return between(*token.pair) if token.kind == "RANGE" else max(1, int(token.number))
 
 
-Say = Callable[[TokenMatch], dict[str, Any] | None]
+Say = Callable[[TokenMatch], FactValue | None]
 
 
 @dataclass(frozen=True, slots=True)

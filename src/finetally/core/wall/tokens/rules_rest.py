@@ -19,7 +19,7 @@ OPEN_REST_S = 60
       "time=TIME BETWEEN EACH? what=ROUND|SET|TIMES|LAP|STATION|W", "REST time=TIME|NUM AFTEREACH ROUND|SET?", "REST time=TIME PER|SLASH|EACH|EVERY ROUND|SET", "time=TIME REST PER|SLASH|EACH|EVERY ROUND|SET",
       "time=TIME|NUM REST BETWEEN|AFTEREACH ROUND|SET?", "time=TIME AFTEREACH ROUND|SET",
       examples=("1 min rest between rounds", "rest 2:00 between sets", "90s between rounds", "60 seconds rest between rounds", "1 min off after every round"))  # fmt: skip
-def between_rounds(said: TokenMatch) -> FactValue:
+def between_rounds(said: TokenMatch) -> FactValue | None:
     """Between rounds or sets, said so."""
     what = said.found.get("what")
     each = what is not None and (what.kind == "STATION" or what.text in BETWEEN_MOVEMENTS)
@@ -31,9 +31,9 @@ def between_rounds(said: TokenMatch) -> FactValue:
 
 
 @rule("rest", "time=TIME BETWEEN PAIRS", "REST time=TIME BETWEEN PAIRS", examples=("1 min between pairs",))
-def between_pairs(said: TokenMatch) -> FactValue:
+def between_pairs(said: TokenMatch) -> FactValue | None:
     """When a pair is done."""
-    return {"s": said.value("time"), "where": "groups"}
+    return {"s": said.amount("time"), "where": "groups"}
 
 
 @rule(
@@ -43,27 +43,27 @@ def between_pairs(said: TokenMatch) -> FactValue:
     "time=TIME SOFT BETWEEN",
     examples=("3' between", "2 min easy between"),
 )
-def between(said: TokenMatch) -> FactValue:
+def between(said: TokenMatch) -> FactValue | None:
     """Between, said without what: rounds, or movements that have a window each."""
-    return {"s": said.value("time"), "where": "rounds", "bare": True}
+    return {"s": said.amount("time"), "where": "rounds", "bare": True}
 
 
 @rule(
     "rest", "time=TIME TO|FOR MOVE", "time=TIME MOVE", "MOVE time=TIME", examples=("30s to move", "10s to switch")
 )
-def to_move(said: TokenMatch) -> FactValue:
+def to_move(said: TokenMatch) -> FactValue | None:
     """Between movements or stations."""
-    return {"s": said.value("time"), "where": "each"}
+    return {"s": said.amount("time"), "where": "each"}
 
 
 @rule("rest", "NOREST", examples=("no rest", "without rest"))
-def none(said: TokenMatch) -> FactValue:
+def none(said: TokenMatch) -> FactValue | None:
     """No rest at all."""
     return {"s": 0, "where": "none"}
 
 
 @rule("rest", "word=REST ASNEEDED", "ASNEEDED word=REST", examples=("rest as needed",))
-def open_rest(said: TokenMatch) -> FactValue:
+def open_rest(said: TokenMatch) -> FactValue | None:
     """A rest of open length; `break as needed` is how a long dose is cut up."""
     if said.found["word"].text == "break":
         return None
@@ -71,27 +71,28 @@ def open_rest(said: TokenMatch) -> FactValue:
 
 
 @rule("rest", "SEP|RPAR time=TIME R", examples=("3x8, 2' r",))
-def rest_behind(said: TokenMatch) -> FactValue:
+def rest_behind(said: TokenMatch) -> FactValue | None:
     """`2' r` behind sets; a shorter one may be a right side."""
-    return {"s": said.value("time"), "where": "plain"} if said.value("time") >= SHORTEST_R_S else None
+    time = said.amount("time")
+    return {"s": time, "where": "plain"} if not isinstance(time, dict) and time >= SHORTEST_R_S else None
 
 
 @rule("rest", "time=TIME OF? REST|OFF", "REST FOR|OF|COLON|SEP? time=TIME", "REST FOR|OF|COLON? time=NUM !W|CAL|X|SET|ROUND|ALT",
       "R COLON? time=TIME|NUM", "OFF time=TIME|NUM", "time=NUM OFF",
       examples=("rest 90s", "r75s", "30 s rest", "1 min off", "rest 2", "2 minutes rest"))  # fmt: skip
-def rest(said: TokenMatch) -> FactValue:
+def rest(said: TokenMatch) -> FactValue | None:
     """A rest; where it is taken follows from where it stands."""
     return {"s": said.seconds("time"), "where": "plain"}
 
 
 @rule("ratio", "r=RATIO", examples=("work:rest 1:2",))
-def as_long_as_the_work(said: TokenMatch) -> FactValue:
+def as_long_as_the_work(said: TokenMatch) -> FactValue | None:
     """A rest as long as the work, or so many times as long."""
-    return {"r": said.value("r")}
+    return {"r": said.number("r")}
 
 
 @rule("rounds", "FACT SEP? X n=NUM", "FACT SEP? n=NUM TIMES|SET", examples=("30 s each, no rest, x3",))
-def rounds_behind(said: TokenMatch) -> FactValue:
+def rounds_behind(said: TokenMatch) -> FactValue | None:
     """So many rounds, told behind the rests."""
     return {"n": said.count("n")}
 
@@ -103,6 +104,6 @@ def rounds_behind(said: TokenMatch) -> FactValue:
     undosed=True,
     examples=("4 sets with 1 min rest", "4 sets, 1 min rest"),
 )
-def sets_before_rests(said: TokenMatch) -> FactValue:
+def sets_before_rests(said: TokenMatch) -> FactValue | None:
     """So many sets of what stands above, told in front of their rest."""
     return {"n": said.count("n")}

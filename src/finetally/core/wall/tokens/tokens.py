@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any
 
 from finetally.core.session.values import POUND_KG
+from finetally.core.wall.parts import Amount, LoadPart, between
+from finetally.core.wall.tokens.token import SaidLoad, Token
 from finetally.core.wall.tokens.words import (
     FRACTIONS,
     KILOGRAMS,
@@ -36,17 +37,6 @@ def plain(text: str) -> str:
     folded = text.translate(_PLAIN)
     lower = folded.lower()
     return lower if len(lower) == len(folded) else "".join(c.lower() if len(c.lower()) == 1 else c for c in folded)
-
-
-@dataclass(slots=True)
-class Token:
-    """A piece of a line: what kind, its words, its value, and where it stands (columns from 0)."""
-
-    kind: str
-    text: str
-    value: Any
-    start: int
-    end: int
 
 
 _NUM = r"(?:\d{1,5}(?:\.\d{1,3}(?!\d))?|\d{1,4},\d{1,2}(?!\d|,\d)|\d{0,3}\s?[½¼¾⅓])"
@@ -167,13 +157,13 @@ def _unit(text: str) -> int:
     return SECONDS_OF.get(text.rstrip("."), 1)
 
 
-def _load(m: re.Match[str]) -> dict[str, Any]:
+def _load(m: re.Match[str]) -> SaidLoad:
     unit = (m["lu"] or "").rstrip("s") or "#"
     factor = 1.0 if unit in ("kg", "kilo", "kilogram") else POUND_KG
     heavy = m["lu"] if m["lu"] in KILOGRAMS else None
 
-    def one(text: str) -> dict[str, Any]:
-        made: dict[str, Any] = {"kg": _tidy(amount(text) * factor)}
+    def one(text: str) -> LoadPart:
+        made: LoadPart = {"kg": _tidy(amount(text) * factor)}
         if m["lc"]:
             made["count"] = int(m["lc"])
         if heavy is None:
@@ -181,11 +171,7 @@ def _load(m: re.Match[str]) -> dict[str, Any]:
         return made
 
     second = m["lb"] or m["l2"]
-    return {"load": one(m["la"]), "other": one(second) if second else None}
-
-
-def _range(low: float, high: float) -> Any:
-    return {"low": min(low, high), "high": max(low, high)} if low != high else low
+    return {"load": one(m["la"]), "other": one(second) if second else None, "range": False}
 
 
 def _counted(numbers: list[int]) -> list[int]:
@@ -209,17 +195,20 @@ TIMES = frozenset({"TIME", "CLOCK", "RESTM", "MINSEC", "HOURMIN", "CLOCKWORDS", 
 _UNIT_TAIL = re.compile(r"[\d./\s,@-]*")
 
 
-def _list_with_unit(text: str) -> tuple[str, list[Any]]:
+def _list_with_unit(text: str) -> tuple[str, list[int] | list[float] | list[LoadPart]]:
     numbers = [int(one) for one in re.findall(r"\d+", text)]
     unit = _UNIT_TAIL.sub("", text, count=1).strip()
     if unit in METRES_OF:
         return "DISTLIST", [_tidy(one * METRES_OF[unit]) for one in numbers]
+    loads: list[LoadPart] | None = None
     if unit in KILOGRAMS:
-        return "LOADLIST", [{"kg": one} for one in numbers]
-    if unit == "%":
-        return "LOADLIST", [{"pct_1rm": one} for one in numbers]
-    if unit in POUNDS:
-        return "LOADLIST", [{"kg": _tidy(one * POUND_KG), "unit": "lb"} for one in numbers]
+        loads = [{"kg": one} for one in numbers]
+    elif unit == "%":
+        loads = [{"pct_1rm": one} for one in numbers]
+    elif unit in POUNDS:
+        loads = [{"kg": _tidy(one * POUND_KG), "unit": "lb"} for one in numbers]
+    if loads is not None:
+        return "LOADLIST", loads
     return "TIMELIST", [one * _unit(unit) for one in numbers]
 
 
@@ -232,7 +221,7 @@ def _clockwords(text: str) -> int:
     return 90 if "and a half" in joined else 30 if joined.startswith("half") else 60
 
 
-def _time(kind: str, m: re.Match[str]) -> Any:
+def _time(kind: str, m: re.Match[str]) -> Amount:
     """Seconds, or a range of them, of a match that is a time."""
     text = m[0]
     match kind:
@@ -248,7 +237,7 @@ def _time(kind: str, m: re.Match[str]) -> Any:
             return int(m["hh"]) * 3600 + int(m["hm"]) * 60
         case "TIMERANGE":
             unit = _unit(m["tu"])
-            return _range(_tidy(amount(m["ta"]) * unit), _tidy(amount(m["tb"]) * unit))
+            return between(_tidy(amount(m["ta"]) * unit), _tidy(amount(m["tb"]) * unit))
         case _:
             return _clockwords(text)
 
@@ -257,19 +246,20 @@ def _integers(m: re.Match[str]) -> list[int]:
     return [int(one) for one in re.findall(r"\d+", m[0])]
 
 
-def _distance_range(m: re.Match[str]) -> Any:
+def _distance_range(m: re.Match[str]) -> Amount:
     unit_m = METRES_OF[m["du"]]
-    return _range(_tidy(amount(m["da"]) * unit_m), _tidy(amount(m["db"]) * unit_m))
+    return between(_tidy(amount(m["da"]) * unit_m), _tidy(amount(m["db"]) * unit_m))
 
 
-def _percent(m: re.Match[str]) -> dict[str, Any]:
+def _percent(m: re.Match[str]) -> SaidLoad:
     low = amount(m["pa"])
     value = low if m["pb"] is None else _tidy((low + amount(m["pb"])) / 2)
     return {"load": {"pct_1rm": value}, "other": None, "range": m["pb"] is not None}
 
 
-def _middle_load(m: re.Match[str]) -> dict[str, Any]:
-    return {"load": {"kg": _tidy((amount(m["lr1"]) + amount(m["lr2"])) / 2)}, "other": None}
+def _middle_load(m: re.Match[str]) -> SaidLoad:
+    middle = (amount(m["lr1"]) + amount(m["lr2"])) / 2
+    return {"load": {"kg": _tidy(middle)}, "other": None, "range": False}
 
 
 def _rep_range(m: re.Match[str]) -> tuple[int, int]:

@@ -6,7 +6,7 @@ from django.core.management.base import BaseCommand
 
 from finetally.core.formats.published import formats_schema, formats_table
 from finetally.core.session.schema import session_schema
-from finetally.core.unfold.schema import tape_schema
+from finetally.core.unfold.published import tape_schema
 from finetally.web.api.api import openapi_document
 
 TABLE_HEADING = "## The table"

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal, NotRequired
+from typing import Literal, NotRequired
 
 from pydantic import ConfigDict, TypeAdapter, with_config
 from typing_extensions import TypedDict
 
+from finetally.core.session.json_value import JsonObject
 from finetally.core.session.schema import DIALECT
-from finetally.core.unfold.calls import CallKind
-from finetally.core.unfold.tape import Identity
+from finetally.core.unfold.calls import CallKind, calls_of
+from finetally.core.unfold.tape import TAPE_VERSION, Identity, Segment, Tape
 
 _CLOSED = ConfigDict(extra="forbid")
 
@@ -73,6 +74,37 @@ class PublishedTape(TypedDict):
     calls: list[PublishedCall]
 
 
-def tape_schema() -> dict[str, Any]:
+def tape_schema() -> JsonObject:
     """JSON Schema (2020-12) of the published tape."""
     return {"$schema": DIALECT, **TypeAdapter(PublishedTape).json_schema()}
+
+
+def published_tape(tape: Tape) -> JsonObject:
+    """The tape with its calls, as it is published (docs/tape.schema.json); times to a thousandth of a second."""
+    return {
+        "tape": TAPE_VERSION,
+        "total_s": round(tape.total_s, 3),
+        "segments": [_segment(tape, segment) for segment in tape.segments],
+        "calls": [
+            {"at": round(call.at, 3), "kind": call.kind, "say": call.say, "segment": call.segment}
+            for call in calls_of(tape)
+        ],
+    }
+
+
+def _segment(tape: Tape, segment: Segment) -> JsonObject:
+    made: JsonObject = {
+        "start": round(segment.start, 3),
+        "seconds": round(segment.seconds, 3),
+        "kind": segment.kind,
+        "at": {**segment.at.as_dict()},
+        "ends": segment.ends,
+    }
+    if segment.visit is not None:
+        made["movement"] = tape.visits[segment.visit].step.key
+    if segment.taken:
+        made["taken"] = True
+    if segment.window is not None:
+        window = tape.windows[segment.window]
+        made["window"] = {"start": round(window.start, 3), "seconds": round(window.seconds, 3)}
+    return made
