@@ -1547,9 +1547,7 @@ export interface components {
             /** Part */
             part: string;
             /** Scores */
-            scores: {
-                [key: string]: unknown;
-            }[];
+            scores: components["schemas"]["RunScore"][];
             /** Rpe */
             rpe: number;
         };
@@ -1741,9 +1739,10 @@ export interface components {
             key: string;
             /** Params */
             params: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             };
         };
+        JsonValue: unknown;
         /**
          * LandingFigures
          * @description Landings by grade.
@@ -1765,7 +1764,7 @@ export interface components {
             label: string;
             /** Edits */
             edits: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             }[];
         };
         /**
@@ -1851,6 +1850,22 @@ export interface components {
             visits: number;
             /** Code */
             code: string;
+        };
+        /**
+         * RunScore
+         * @description What a run of a clock scored: its time in seconds, or whole rounds and reps into the next.
+         *
+         *     `station`: the name of the one where it was scored.
+         */
+        RunScore: {
+            /** Rounds */
+            rounds?: number;
+            /** Reps */
+            reps?: number;
+            /** Time S */
+            time_s?: number;
+            /** Station */
+            station?: string;
         };
         /**
          * Spread
@@ -2176,7 +2191,7 @@ export interface components {
             figure?: string;
             /** At */
             at?: {
-                [key: string]: unknown;
+                [key: string]: string | number;
             }[];
         };
         /**
@@ -2236,7 +2251,7 @@ export interface components {
             what: string;
             /** Edits */
             edits: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             }[];
             /** Timetable S */
             timetable_s: number;
@@ -2569,10 +2584,8 @@ export interface components {
             path: string;
             /** What */
             what: string;
-            /** Before */
-            before: unknown;
-            /** After */
-            after: unknown;
+            before: components["schemas"]["JsonValue"];
+            after: components["schemas"]["JsonValue"];
         };
         /**
          * DifferencesOut
@@ -3423,15 +3436,15 @@ export interface components {
             wall: string[];
             /** Params */
             params: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             };
             /** Entries */
             entries: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             }[];
             /** Document */
             document: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             } | null;
             /** Why */
             why: string | null;
@@ -3946,8 +3959,7 @@ export interface components {
             op: "insert";
             /** Index */
             index: number;
-            /** Value */
-            value: unknown;
+            value: components["schemas"]["JsonValue"];
         };
         /**
          * MoveEdit
@@ -3997,8 +4009,7 @@ export interface components {
              * @enum {string}
              */
             op: "set";
-            /** Value */
-            value?: unknown;
+            value?: components["schemas"]["JsonValue"];
             /**
              * Unset
              * @default false

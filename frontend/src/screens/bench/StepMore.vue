@@ -5,7 +5,7 @@ import { useTables } from '@/composables/useTables'
 import { readValue, writeValue } from '@/words/values'
 import { STEP_MORE as say } from '@/words/texts/bench'
 
-import { useBench } from './bench'
+import { FILLED_CLOCKS, SLOTTED_CLOCKS, useBench } from './bench'
 import EffortField from './EffortField.vue'
 import ValueCell from './ValueCell.vue'
 
@@ -93,7 +93,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
       :edit-path="[...editPath, 'grow']"
       :path="`${path}.grow`"
     />
-    <label v-if="clock === 'every' || clock === 'amrap'">
+    <label v-if="FILLED_CLOCKS.includes(clock)">
       <input
         type="checkbox"
         :checked="Boolean(step.fill)"
@@ -101,7 +101,7 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
       />
       {{ say.toFill }}
     </label>
-    <label v-if="clock === 'every'">
+    <label v-if="SLOTTED_CLOCKS.includes(clock)">
       <input
         type="checkbox"
         :checked="Boolean(step.chain)"

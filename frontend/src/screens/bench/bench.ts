@@ -156,6 +156,10 @@ const OF_CLOCK: Record<string, FieldSpec[]> = {
   rotation: [clockField('rotate_s', say.changeOver), clockField('laps', say.laps, '')],
 }
 
+/** Clocks under which a step may be done in the time that is left, and those whose starts hold several steps. */
+export const FILLED_CLOCKS: readonly string[] = ['every', 'amrap']
+export const SLOTTED_CLOCKS: readonly string[] = ['every']
+
 const withInner = (spec: FieldSpec): FieldSpec => ({ ...spec, under: ['clock', 'inner'] })
 
 /** The numbers of a block that are edited in its sentence, in the order of time; its rest after stands below it. */

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import Any, NamedTuple
 
-from finetally.core.board.phrases import CLOCKS, OF_CLOCK, Phrase, PhraseKey
+from finetally.core.board.phrases import CLOCKS, LED_KINDS, OF_CLOCK, Phrase, PhraseKey
 from finetally.core.board.values import count_text, quoted, time_text
 from finetally.core.session.clocks import Clock, Intervals, Task
 from finetally.core.session.document import Block, Call
@@ -43,7 +43,7 @@ def said_phrases(phrases: Sequence[Phrase], head: Head, said: set[PhraseKey]) ->
 def worded(phrase: Phrase, head: Head, *, one: bool) -> str:
     """A phrase's words as they fit the block: sets where it builds, pairs where it goes in pairs."""
     block = head.block
-    if phrase.name == "rest" and head.clock.kind in ("task", "amrap"):
+    if phrase.name == "rest" and head.clock.self_paced:
         # A rest in the head of doses is one between rounds to whoever reads a wall.
         return "rest after each"
     if phrase.name == "round_rest" and block.visit not in (None, "rounds"):
@@ -63,7 +63,7 @@ def clock_phrases(head: Head, said: set[PhraseKey]) -> Iterator[str]:
             yield on_off
         if clock.work_s is not None:
             said.add(("clock", "kind"))
-    if clock.kind in ("every", "amrap"):
+    if clock.kind in LED_KINDS:
         said.add(("clock", "kind"))
     yield from said_phrases(CLOCKS, head, said)
     yield from said_phrases(OF_CLOCK, head, said)

@@ -44,6 +44,9 @@ CLOCKS = (
            r"as\s+many\s+rounds\s+as\s+(fit|possible)(\s+in)?|amrap(\s+in)?", leads=True, also=_clock("amrap")),
 )  # fmt: skip
 
+LED_KINDS = frozenset(value for phrase in CLOCKS for _, value in phrase.also if isinstance(value, str))
+"""Clocks that are said by what leads them: `every 1:30`."""
+
 OF_CLOCK = (
     Phrase("work", ("clock", "work_s"), "time", "each", r"each|work"),
     Phrase("round_rest", ("clock", "round_rest_s"), "time", "between rounds", r"between\s+(rounds|sets)"),

@@ -11,6 +11,7 @@ from finetally.core.board.names import NameBook
 from finetally.core.board.phrases import (
     AT_EACH,
     CLOCKS,
+    LED_KINDS,
     OF_BLOCK,
     OF_ROTATION,
     PRESETS,
@@ -23,7 +24,7 @@ from finetally.core.board.step_text import dose_text, quality_texts, step_of
 from finetally.core.board.unsaid import Patch, unsaid
 from finetally.core.board.values import count_text, number, quoted, time_text
 from finetally.core.movements.library import Library
-from finetally.core.session.clocks import Every, Rotation, Station
+from finetally.core.session.clocks import Rotation, Station
 from finetally.core.session.document import Block, BlockOrSection, Section, Session
 from finetally.core.session.json_value import JsonObject
 from finetally.core.session.parts import blocks_of_entry, slot_count, without
@@ -206,7 +207,7 @@ class WallWriter:
                 yield self._station(station)
                 yield from self._steps(station.steps, "    ")
         else:
-            windows = block.part == "cool-down" and clock.kind == "intervals"
+            windows = block.part == "cool-down" and clock.windowed
             yield from self._steps(block.steps or (), "  ", windows=windows)
 
     def _head(self, block: Block) -> str:
@@ -222,7 +223,7 @@ class WallWriter:
         head = Head(block, clock)
         said: set[PhraseKey] = set()
         preset = next((one for one in PRESETS if all(head.value(key) == v for key, v in one.values)), None)
-        if preset is not None and clock.kind != "every":
+        if preset is not None and clock.kind not in LED_KINDS:
             said.update(key for key, _ in preset.values)
             yield preset.words
         if isinstance(clock, Rotation):
@@ -231,7 +232,7 @@ class WallWriter:
             yield from clock_phrases(Head(block, clock.inner), set())
         else:
             yield from clock_phrases(head, said)
-        if isinstance(clock, Every) and block.group is None and slot_count(block.steps or ()) > 1:
+        if clock.slotted and block.group is None and slot_count(block.steps or ()) > 1:
             yield TAKE_TURNS.words
         yield from said_phrases(OF_BLOCK, head, said)
         if block.rpe is not None:

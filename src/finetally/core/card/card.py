@@ -135,7 +135,7 @@ def _marks(t: Tally, runs: list[BlockRun]) -> list[Mark]:
 def _of_run(t: Tally, run: BlockRun, several: bool) -> Iterator[Mark]:
     of = t.tape.blocks[run.block]
     section_pass = f"pass {run.section_pass + 1}, " if several and run.section_pass is not None else ""
-    about = of.clock_kind in ("amrap", "task")
+    about = of.work_clock.self_paced
     if run.clock_start > run.start:
         yield {"at_s": run.start, "what": f"{section_pass}talk", "about": False}
     elif of.block.talk_over and of.block.talk_s:

@@ -20,7 +20,7 @@ def dose_over_window(t: Tally) -> Iterator[Finding]:
     for visit in t.tape.visits:
         of = t.tape.blocks[visit.block]
         step = visit.step
-        if id(step) in seen or not isinstance(of.block.clock, Intervals) or not visit.called:
+        if id(step) in seen or not of.block.clock.windowed or not visit.called:
             continue
         needed = visit.called * step.dose_rep_s
         if needed > visit.seconds + TIME_EPS_S:

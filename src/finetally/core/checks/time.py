@@ -158,7 +158,7 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
         if previous is None or segments[previous[0]].block != segment.block:
             continue
         of = t.tape.blocks[segment.block]
-        if of.clock_kind != "intervals":
+        if not of.work_clock.windowed:
             continue
         last = t.tape.visits[segments[previous[0]].visit or 0].step
         step = visit.step

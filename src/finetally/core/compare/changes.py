@@ -104,7 +104,7 @@ def _rounds(block: Block, at: list[PathPart], name: str, *, longer: bool) -> Ite
     for key, words, under in (("rounds", "round", False), ("periods", "start", True), ("laps", "lap", True)):
         holder = block.clock if under else block
         now = getattr(holder, key, None)
-        if key == "rounds" and now is None and block.clock.kind in ("intervals", "task", "every"):
+        if key == "rounds" and now is None and block.clock.rounds_said:
             now = 1
         if not isinstance(now, int):
             continue

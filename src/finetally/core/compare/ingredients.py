@@ -13,10 +13,10 @@ from finetally.core.formats.names import claimed
 from finetally.core.formats.table import Recognised, recognise
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
-from finetally.core.session.clocks import Intervals, Rotation
+from finetally.core.session.clocks import Intervals
 from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.movement import MovementDef
-from finetally.core.session.parts import blocks_of_entry, changed, set_values, steps_of_entry, without
+from finetally.core.session.parts import blocks_of_entry, changed, set_values, steps_of_entry, without, work_clock
 from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.session.step import Load, Step
 from finetally.core.session.values import FieldValue, ToFailure
@@ -88,7 +88,7 @@ def of_entries(entries: Sequence[BlockOrSection], t: Tally, library: Library) ->
     losses: list[str] = []
     blocks = [block for entry in entries for block in blocks_of_entry(entry)]
     for number, block in enumerate(blocks):
-        ends: TurnEnd = "windows" if _clock_kind(block) == "intervals" else "reps"
+        ends: TurnEnd = "windows" if work_clock(block).windowed else "reps"
         for step in steps_of_entry(block):
             bare = without(step, *REPLACED_STEP_KEYS)
             if isinstance(bare.load, list):
@@ -107,7 +107,7 @@ def of_entries(entries: Sequence[BlockOrSection], t: Tally, library: Library) ->
             words={} if first is None else _words(first),
             definitions=tuple(t.session.movements or ()),
             ends=tuple(one[2] for one in found),
-            words_end=None if first is None else ("windows" if _clock_kind(first) == "intervals" else "reps"),
+            words_end=None if first is None else ("windows" if work_clock(first).windowed else "reps"),
             hints=_near(entries),
             own={one.format.key: one for one in recognise(entries)},
             plan=tuple(entries),
@@ -162,10 +162,6 @@ def _same(one: Step, other: Step) -> bool:
     return without(one, "id") == without(other, "id")
 
 
-def _clock_kind(block: Block) -> str:
-    return block.clock.inner.kind if isinstance(block.clock, Rotation) else block.clock.kind
-
-
 def _near(entries: Sequence[BlockOrSection]) -> PlanHints:
     """Rounds, window and rest of a plan of one block."""
     block = entries[0]
@@ -173,7 +169,7 @@ def _near(entries: Sequence[BlockOrSection]) -> PlanHints:
         return NO_HINTS
     lists = [step.reps for step in block.steps or () if isinstance(step.reps, list)]
     rounds = block.rounds if isinstance(block.rounds, int) else len(lists[0]) if lists else None
-    clock = block.clock.inner if isinstance(block.clock, Rotation) else block.clock
+    clock = work_clock(block)
     work, rest = (clock.work_s, clock.rest_s) if isinstance(clock, Intervals) else (None, None)
     return PlanHints(
         rounds,

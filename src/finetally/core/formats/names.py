@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from functools import lru_cache
-from types import MappingProxyType
 
 from typing_extensions import TypedDict
 
@@ -12,17 +11,6 @@ from finetally.core.formats.format import AnyFormat
 from finetally.core.formats.table import FORMATS, Recognised, recognise
 from finetally.core.session.document import Block, BlockOrSection
 from finetally.core.session.json_value import JsonObject
-
-CLOCK_NAMES = MappingProxyType(
-    {
-        "intervals": "Intervals",
-        "every": "Timed starts",
-        "amrap": "Rounds against the clock",
-        "task": "Work until done",
-        "rotation": "Stations",
-    }
-)
-"""What a block is called that fits no named format."""
 
 
 class FormatFit(TypedDict):
@@ -63,7 +51,7 @@ def name_of(entry: BlockOrSection) -> str:
 def _name(found: Sequence[Recognised], entry: BlockOrSection) -> str:
     if found:
         return found[0].format.name
-    return CLOCK_NAMES[entry.clock.kind] if isinstance(entry, Block) else "Blocks"
+    return entry.clock.called if isinstance(entry, Block) else "Blocks"
 
 
 def claimed(label: str) -> list[AnyFormat]:

@@ -2,17 +2,76 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from collections.abc import Iterator
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Discriminator, Field, Tag
 
 from finetally.core.session.limits import MAX_STEPS
+from finetally.core.session.problems import Path
 from finetally.core.session.step import Step
-from finetally.core.session.values import Count, CountValue, DocumentObject, SecondsDose, SecondsValue, Typed
+from finetally.core.session.values import (
+    AmountRange,
+    Count,
+    CountValue,
+    DocumentObject,
+    SecondsDose,
+    SecondsValue,
+    Typed,
+)
+
+PauseCounted = Literal["none", "window", "taken"]
+"""What of the pauses a school that counts by the clock takes for work: none of them, all in a window that the
+clock sets, or what is taken and not prescribed."""
+
+Breach = tuple[Path, str, str, str]
+"""Where in the clock, what was found, what is allowed, and the code of it."""
 
 
-class Intervals(DocumentObject):
+class ClockModel(DocumentObject):
+    """Base of every clock. What is so of all blocks under a clock is said in its class, and read from there.
+
+    `called`: what a block is called that fits no format. `windowed`: a window ends each turn, so steps need no
+    dose. `slotted`: starts are of slots, into which `chain` puts several steps. `self_paced`: people go at their
+    own pace, so when turns begin is only expected. `fillers`: how many steps may fill the time that is left (None:
+    no rule). `rounds_said`: rounds are as many as are said, and not as many as fit. `grouped`: movements may go in
+    groups. `mirrored`: a repeat may go backwards. `pauses`: see PauseCounted. `above_zero`: lengths that are none
+    at zero.
+    """
+
+    called: ClassVar[str]
+    windowed: ClassVar[bool] = False
+    slotted: ClassVar[bool] = False
+    self_paced: ClassVar[bool] = False
+    fillers: ClassVar[int | None] = None
+    rounds_said: ClassVar[bool] = True
+    grouped: ClassVar[bool] = True
+    mirrored: ClassVar[bool] = False
+    pauses: ClassVar[PauseCounted] = "none"
+    above_zero: ClassVar[tuple[str, ...]] = ()
+
+    def breaches(self) -> Iterator[Breach]:
+        """Breaches of what holds between several keys of the clock."""
+        for key in self.above_zero:
+            yield from _not_above_zero((key,), getattr(self, key))
+
+    def idle_keys(self) -> tuple[str, ...]:
+        """Keys of a block that say nothing under this clock as it stands."""
+        return ()
+
+
+def _not_above_zero(path: Path, value: SecondsValue) -> Iterator[Breach]:
+    low = value.low if isinstance(value, AmountRange) else value
+    if isinstance(low, int | float) and low <= 0:
+        yield path, str(low), "a number above 0", "number"
+
+
+class Intervals(ClockModel):
     """A work window for each step, then rest."""
+
+    called = "Intervals"
+    windowed = True
+    mirrored = True
 
     kind: Literal["intervals"]
     work_s: SecondsDose | None = None
@@ -23,11 +82,15 @@ class Intervals(DocumentObject):
     rest_first: bool | None = None
 
 
-class Every(DocumentObject):
+class Every(ClockModel):
     """One slot starts every period; what is left of the period is rest.
 
     `free`: starts that are left free (rest) each time all slots had their turn.
     """
+
+    called = "Timed starts"
+    slotted = True
+    above_zero = ("period_s",)
 
     kind: Literal["every"]
     period_s: SecondsValue
@@ -35,9 +98,28 @@ class Every(DocumentObject):
     periods: CountValue | None = None
     free: Count | None = None
 
+    def breaches(self) -> Iterator[Breach]:
+        """Work goes on no longer than the period."""
+        yield from super().breaches()
+        period, until = self.period_s, self.work_until_s
+        if isinstance(period, int | float) and isinstance(until, int | float) and until > period:
+            yield ("work_until_s",), str(until), f"at most the period, {period}", "number"
 
-class Amrap(DocumentObject):
+    def idle_keys(self) -> tuple[str, ...]:
+        """A number of periods says all of how often."""
+        return () if self.periods is None else ("rounds", "group", "visit")
+
+
+class Amrap(ClockModel):
     """As many rounds as the window holds, self-paced."""
+
+    called = "Rounds against the clock"
+    self_paced = True
+    fillers = 1
+    rounds_said = False
+    grouped = False
+    pauses = "window"
+    above_zero = ("window_s",)
 
     kind: Literal["amrap"]
     window_s: SecondsValue
@@ -52,8 +134,14 @@ class Pulse(DocumentObject):
     rest_s: SecondsValue
 
 
-class Task(DocumentObject):
+class Task(ClockModel):
     """The doses, self-paced, until done or capped."""
+
+    called = "Work until done"
+    self_paced = True
+    fillers = 0
+    mirrored = True
+    pauses = "taken"
 
     kind: Literal["task"]
     rest_s: SecondsDose | None = None
@@ -62,6 +150,13 @@ class Task(DocumentObject):
     cap_s: SecondsValue | None = None
     pulse: Pulse | None = None
     then: Literal["stop", "restart", "reverse"] | None = None
+
+    def breaches(self) -> Iterator[Breach]:
+        """What starts over needs a cap that ends it; a pulse works for some time."""
+        if self.then == "restart" and self.cap_s is None:
+            yield ("cap_s",), "nothing", "a cap, since then is restart", "missing"
+        if self.pulse is not None:
+            yield from _not_above_zero(("pulse", "work_s"), self.pulse.work_s)
 
 
 class Station(DocumentObject):
@@ -102,8 +197,15 @@ InnerClock = Annotated[
 ]
 
 
-class Rotation(DocumentObject):
+RestClock = Intervals | Amrap | Task
+"""A clock with rests after visits."""
+
+
+class Rotation(ClockModel):
     """Stations worked with the inner clock; all move on together."""
+
+    called = "Stations"
+    rounds_said = False
 
     kind: Literal["rotation"]
     stations: list[Station] = Field(min_length=1, max_length=MAX_STEPS)

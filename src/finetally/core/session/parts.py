@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from typing import TypeVar
 
-from finetally.core.session.clocks import Rotation
+from finetally.core.session.clocks import InnerClock, Rotation
 from finetally.core.session.document import Block, BlockOrSection, Section, Session
 from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.movement import MovementDef
@@ -96,6 +96,11 @@ def blocks_of_entry(entry: BlockOrSection) -> list[Block]:
 def steps_of_entry(entry: BlockOrSection) -> list[Step]:
     """The steps of a block, of its stations, or of a section's blocks, one after the other."""
     return [step for block in blocks_of_entry(entry) for step in steps_of_block(block)]
+
+
+def work_clock(block: Block) -> InnerClock:
+    """The clock that a block's work runs on: the inner one in a rotation."""
+    return block.clock.inner if isinstance(block.clock, Rotation) else block.clock
 
 
 def steps_of_block(block: Block) -> Iterator[Step]:

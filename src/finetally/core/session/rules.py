@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from finetally.core.session.clocks import Amrap, Every, InnerClock, Intervals, Rotation, Task
+from finetally.core.session.clocks import InnerClock, Rotation
 from finetally.core.session.document import Block, Section, Session
 from finetally.core.session.limits import MAX_ALL_BLOCKS, MAX_ALL_STEPS
 from finetally.core.session.problems import Path, Problem, path_text
 from finetally.core.session.step import Step
-from finetally.core.session.values import AmountRange, CountRange, CountValue, FromScore, SecondsValue
+from finetally.core.session.values import CountRange, CountValue, FromScore
 
 RESTS = ("rest_s", "round_rest_s", "group_rest_s")
 DOSE_KEYS = ("reps", "seconds", "metres")
@@ -49,7 +49,7 @@ def rule_problems(session: Session) -> list[Problem]:
             clock_path = (*path, "clock", "inner") if isinstance(block.clock, Rotation) else (*path, "clock")
             problems.extend(_length_problems(clock_path, clock, steps_path, steps, rounds))
             problems.extend(_dose_problems(steps_path, steps, clock))
-            problems.extend(_clock_problems(clock_path, clock))
+            problems.extend(_bad((*clock_path, *place), *breach) for place, *breach in clock.breaches())
     return problems
 
 
@@ -147,14 +147,14 @@ def _dose_problems(steps_path: Path, steps: Sequence[Step], clock: InnerClock) -
             dosed = [key for key in DOSE_KEYS if getattr(step, key) is not None]
             if dosed:
                 yield _bad((*path, dosed[0]), "a dose with fill", "fill without a dose", "fill_dose")
-            if isinstance(clock, Every) and step.chain:
+            if clock.slotted and step.chain:
                 yield _bad((*path, "chain"), "true", "fill only as the last step of its slot", "fill_last")
-        elif not isinstance(clock, Intervals) and all(getattr(step, key) is None for key in DOSE_KEYS):
+        elif not clock.windowed and all(getattr(step, key) is None for key in DOSE_KEYS):
             yield _bad(path, "no dose", "reps, seconds or metres (or fill, where the clock has it)", "no_dose")
-    if isinstance(clock, Every) and steps and steps[-1].chain:
+    if clock.slotted and steps and steps[-1].chain:
         yield _bad((*steps_path, len(steps) - 1, "chain"), "true", "a next step to join to this one", "chain_end")
-    if not isinstance(clock, Intervals | Every):
-        yield from _fill_problems(steps_path, steps, clock)
+    if clock.fillers is not None:
+        yield from _fill_problems(steps_path, steps, clock.fillers)
 
 
 def _load_problems(path: Path, step: Step) -> Iterator[Problem]:
@@ -165,32 +165,11 @@ def _load_problems(path: Path, step: Step) -> Iterator[Problem]:
             yield _bad(at, "no weight", "one of kg, pct_1rm, bodyweight", "load")
 
 
-def _fill_problems(steps_path: Path, steps: Sequence[Step], clock: Amrap | Task) -> Iterator[Problem]:
-    """Fillers under a clock that has none (a task), or more of them than it has room for (an amrap)."""
+def _fill_problems(steps_path: Path, steps: Sequence[Step], room: int) -> Iterator[Problem]:
+    """More fillers than a clock has room for: a task has for none, an amrap for one."""
     fills = [index for index, step in enumerate(steps) if step.fill]
-    allowed = "fill in every or amrap" if isinstance(clock, Task) else "one fill step in a block"
-    for index in fills if isinstance(clock, Task) else fills[1:]:
+    allowed = "one fill step in a block" if room else "fill in every or amrap"
+    for index in fills[room:]:
         yield _bad((*steps_path, index, "fill"), "true", allowed, "fill_clock")
     if fills and len(fills) == len(steps):
         yield _bad(steps_path, "only fill", "at least one step with a dose", "no_dose")
-
-
-def _positive(path: Path, value: SecondsValue) -> Iterator[Problem]:
-    low = value.low if isinstance(value, AmountRange) else value
-    if isinstance(low, int | float) and low <= 0:
-        yield _bad(path, str(low), "a number above 0", "number")
-
-
-def _clock_problems(path: Path, clock: InnerClock) -> Iterator[Problem]:
-    if isinstance(clock, Every):
-        yield from _positive((*path, "period_s"), clock.period_s)
-        period, until = clock.period_s, clock.work_until_s
-        if isinstance(period, int | float) and isinstance(until, int | float) and until > period:
-            yield _bad((*path, "work_until_s"), str(until), f"at most the period, {period}", "number")
-    elif isinstance(clock, Task):
-        if clock.then == "restart" and clock.cap_s is None:
-            yield _bad((*path, "cap_s"), "nothing", "a cap, since then is restart", "missing")
-        if clock.pulse is not None:
-            yield from _positive((*path, "pulse", "work_s"), clock.pulse.work_s)
-    elif clock.kind == "amrap":
-        yield from _positive((*path, "window_s"), clock.window_s)

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from typing_extensions import TypedDict
 
-from finetally.core.session.clocks import Amrap, Every, InnerClock, Intervals, Rotation, Task
+from finetally.core.session.clocks import InnerClock, Rotation
 from finetally.core.session.document import Block, Session
 from finetally.core.session.problems import Path, path_text
 from finetally.core.session.reading import walk_unknown
@@ -36,7 +36,7 @@ def _idle(path: Path, block: Block) -> Iterator[Path]:
     clock = block.clock
     if isinstance(clock, Rotation) and block.steps is not None:
         yield (*path, "steps")
-    if block.mirror and not isinstance(clock, Intervals | Task):
+    if block.mirror and not clock.mirrored:
         yield (*path, "mirror")
     if block.strip_from is not None and block.visit not in ("strip", "build-strip"):
         yield (*path, "strip_from")
@@ -48,24 +48,23 @@ def _idle(path: Path, block: Block) -> Iterator[Path]:
 
 
 def _idle_in_clock(path: Path, block: Block, inner: InnerClock) -> Iterator[Path]:
-    if isinstance(inner, Amrap) and block.group not in (None, "all"):
+    if not inner.grouped and block.group not in (None, "all"):
         yield (*path, "group")
-    if isinstance(inner, Every) and inner.periods is not None:
-        for key in ("rounds", "group", "visit"):
-            if getattr(block, key) is not None:
-                yield (*path, key)
-    if isinstance(inner, Amrap) and block.rounds is not None and not _has_lists(block):
+    for key in inner.idle_keys():
+        if getattr(block, key) is not None:
+            yield (*path, key)
+    if not inner.rounds_said and block.rounds is not None and not _has_lists(block):
         yield (*path, "rounds")
 
 
 def _idle_steps(path: Path, block: Block, inner: InnerClock) -> Iterator[Path]:
     for steps_path, steps, _, _ in step_lists(path, block):
         for index, step in enumerate(steps):
-            if step.chain and not isinstance(inner, Every):
+            if step.chain and not inner.slotted:
                 yield (*steps_path, index, "chain")
-            if step.fill and isinstance(inner, Intervals):
+            if step.fill and inner.windowed:
                 yield (*steps_path, index, "fill")
-            if step.rest_s is not None and isinstance(inner, Every):
+            if step.rest_s is not None and inner.slotted:
                 yield (*steps_path, index, "rest_s")
 
 

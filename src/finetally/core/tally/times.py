@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from finetally.core.methods.value import Methods
+from finetally.core.session.clocks import PauseCounted
 from finetally.core.session.values import AmountRange, SecondsValue
 from finetally.core.tally.figure_types import TimeFigures
 from finetally.core.unfold.resolve import Resolver
@@ -46,14 +47,14 @@ class TimeTotals:
         }
 
 
-def counts_by_clock(segment: Segment, clock_kind: str) -> bool:
+def counts_by_clock(segment: Segment, pauses: PauseCounted) -> bool:
     """Whether the school "by the clock" counts this rest or change as work.
 
     The whole window of an amrap; in a task what is taken, not what is prescribed.
     """
-    if clock_kind == "amrap":
+    if pauses == "window":
         return segment.window is not None
-    return clock_kind == "task" and (segment.taken or segment.kind == "change")
+    return pauses == "taken" and (segment.taken or segment.kind == "change")
 
 
 def told_ends(told: SecondsValue, resolver: Resolver) -> tuple[float, float]:
@@ -73,7 +74,7 @@ def over_told(ends: tuple[float, float], comes_to: float) -> float:
 def clock_blocks(tape: Tape) -> list[TimeTotals]:
     """Seconds of each block of the file, over all its passes. They add up to the session."""
     clocked = [TimeTotals() for _ in tape.blocks]
-    kinds = [of.clock_kind for of in tape.blocks]
+    pauses = [of.work_clock.pauses for of in tape.blocks]
     for segment in tape.segments:
         mine = clocked[segment.block]
         kind = segment.kind
@@ -86,7 +87,7 @@ def clock_blocks(tape: Tape) -> list[TimeTotals]:
                 mine.rest += segment.seconds
             else:
                 mine.change += segment.seconds
-            if counts_by_clock(segment, kinds[segment.block]):
+            if counts_by_clock(segment, pauses[segment.block]):
                 mine.by_clock_s += segment.seconds
     return clocked
 

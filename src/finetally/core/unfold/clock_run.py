@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from finetally.core.session.clocks import Amrap, Intervals, Task
+from finetally.core.session.clocks import Amrap, RestClock
 from finetally.core.session.problems import Path, refuse
 from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.perform import LEFT, VisitPerformer
@@ -28,10 +28,6 @@ class SideMemory:
     """The side each visit of the last forward run began with; a mirrored run keeps them."""
 
     sides: dict[int, int] = field(default_factory=dict)
-
-
-RestClock = Intervals | Amrap | Task
-"""A clock with rests after visits."""
 
 
 @dataclass(slots=True)

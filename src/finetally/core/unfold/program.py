@@ -107,7 +107,7 @@ def program_of(
         count,
         visit=block.visit or "rounds",
         # Rounds of an amrap go over all steps: its groups would never be left.
-        group="all" if isinstance(clock, Amrap) or block.group is None else block.group,
+        group=block.group if block.group is not None and clock.grouped else "all",
         rounds=rounds,
         strip_from=block.strip_from or "front",
     )

@@ -11,7 +11,7 @@ from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import FLOOR_POSITIONS
 from finetally.core.movements.provisional import provisional_movement
-from finetally.core.session.clocks import InnerClock, Intervals
+from finetally.core.session.clocks import InnerClock
 from finetally.core.session.document import Block
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import Path
@@ -171,7 +171,7 @@ class StepReader:
             pace_s=rep_s * self._factor if rep_s else None,
             dose_rep_s=(rep_s or unknown.pace_s) * self._factor,
             metre_s=self._factor / (movement.speed_mps or unknown.speed_mps),
-            guessed=() if isinstance(clock, Intervals) else _guessed(step, option, movement, rep_s),
+            guessed=() if clock.windowed else _guessed(step, option, movement, rep_s),
             effort=effort,
             effort_typed=typed,
             effort_factor=self._methods.effort_factor.of(effort),

@@ -8,9 +8,10 @@ from typing import Literal, NamedTuple
 from typing_extensions import TypedDict
 
 from finetally.core.movements.library import Library
-from finetally.core.session.clocks import Rotation
+from finetally.core.session.clocks import InnerClock
 from finetally.core.session.document import Block
 from finetally.core.session.limits import MAX_SEGMENTS, MAX_VISITS
+from finetally.core.session.parts import work_clock
 from finetally.core.session.problems import Path, PathPart, refuse
 from finetally.core.session.step import Load
 from finetally.core.unfold.steps import StepPlan
@@ -161,10 +162,9 @@ class LocatedBlock:
         return self.block.part or "main"
 
     @property
-    def clock_kind(self) -> str:
+    def work_clock(self) -> InnerClock:
         """The clock that its work runs on: the inner one in a rotation."""
-        clock = self.block.clock
-        return clock.inner.kind if isinstance(clock, Rotation) else clock.kind
+        return work_clock(self.block)
 
 
 @dataclass(slots=True)

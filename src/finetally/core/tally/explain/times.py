@@ -156,7 +156,7 @@ def _block_terms(t: Tally, number: int, kind: str) -> list[Term]:
     items = []
     for segment in t.tape.segments:
         if segment.block == number and segment.kind == kind:
-            by_clock = counts_by_clock(segment, t.tape.blocks[number].clock_kind)
+            by_clock = counts_by_clock(segment, t.tape.blocks[number].work_clock.pauses)
             label = "breather" if segment.taken else "inside the window" if by_clock else LABELS[kind]
             items.append((label, segment.seconds, segment.at.as_dict(), None))
     return grouped(items, "s")
