@@ -19,6 +19,11 @@ from tests.core.second_units import CLOSE, Line, Unit, clipped
 FLOOR = ("kneeling", "seated", "plank", "prone", "supine")
 
 
+def pace_of(step: dict[str, Any], movement: Any) -> float | None:
+    """Seconds of a rep: the tempo's, the step's own, the movement's; none of a hold."""
+    return sum(step["tempo"]) if "tempo" in step else step.get("pace_s", movement.pace_s)
+
+
 class Reader:
     """Reads one document without ranges."""
 
@@ -157,7 +162,7 @@ class Reader:
         name, limit = step["movement"], self.at(step.get("seconds"), round_)
         reps = self.at(step.get("reps"), round_)
         if reps is not None:
-            pace = sum(step["tempo"]) if "tempo" in step else step.get("pace_s", movement.pace_s) or 3
+            pace = pace_of(step, movement) or 3
             if isinstance(reps, dict):
                 reps = reps.get("plan", 15)
             amount = [pace] * max(0, reps + step.get("grow", 0) * round_)
@@ -168,7 +173,7 @@ class Reader:
             part = [(metres - int(metres)) / speed] if metres > int(metres) else []
             yield from clipped(self.series(name, [*whole, *part], "", worked), math.inf if limit is None else limit)
         else:
-            pace = step.get("pace_s", movement.pace_s)
+            pace = pace_of(step, movement)
             yield Unit("work", limit, movement=name, pace=pace * self.tired(at_start) if pace else None)
 
     def series(self, name: str, amounts: list[float], counted: str, worked: float) -> Iterator[Unit]:
@@ -188,7 +193,7 @@ class Reader:
         called = self.at(step.get("reps"), round_)
         if isinstance(called, dict):
             called = called.get("plan", 15)
-        pace = step.get("pace_s", movement.pace_s) if called is None else None
+        pace = pace_of(step, movement) if called is None else None
         return Unit(
             "work", seconds, visit, step["movement"], called=(called or 0) * (2 if each else 1),
             pace=pace * self.tired(self.worked) if pace else None, halves=each,

@@ -1,4 +1,4 @@
-"""Hypothesis strategies for session documents: every clock, order, dose and rule of sides."""
+"""Hypothesis strategies for session documents: every clock, order, dose and rule of sides, lists, fills, scores, calls."""
 
 from __future__ import annotations
 
@@ -20,6 +20,33 @@ reps = st.integers(1, 15)
 def optional(name: str, strategy: st.SearchStrategy[Any]) -> st.SearchStrategy[dict[str, Any]]:
     """A key that may be there."""
     return st.one_of(st.just({}), strategy.map(lambda value: {name: value}))
+
+
+def rarely(name: str, strategy: st.SearchStrategy[Any]) -> st.SearchStrategy[dict[str, Any]]:
+    """A key that is there one time in six."""
+    return st.integers(0, 5).flatmap(lambda n: strategy.map(lambda value: {name: value}) if n == 5 else st.just({}))
+
+
+scores = st.fixed_dictionaries(
+    {
+        "from": st.fixed_dictionaries(
+            {"block": st.just("tested"), "take": st.sampled_from(["rounds", "reps", "rung"])}
+        ),
+        "plan": st.integers(1, 4),
+    },
+    optional={"cap": st.integers(4, 6)},
+)
+"""A value that is known on the day: what an earlier block was scored at."""
+
+calls = st.lists(
+    st.one_of(
+        st.fixed_dictionaries({"say": st.just("switch"), "at_s": st.integers(0, 40)}),
+        st.fixed_dictionaries({"say": st.just("last ten"), "before_end_s": st.integers(0, 40)}),
+        st.just({"say": "half", "half": True}),
+    ),
+    min_size=1,
+    max_size=2,
+)
 
 
 @st.composite
@@ -55,6 +82,19 @@ def doses(draw: st.DrawFn) -> dict[str, Any]:
 
 
 @st.composite
+def options(draw: st.DrawFn) -> dict[str, Any]:
+    """Another version of a step."""
+    made = {"label": draw(st.sampled_from(["short", "on the knees", "heavy"]))}
+    made.update(draw(optional("level", st.sampled_from(["easier", "harder"]))))
+    made.update(draw(optional("movement", st.sampled_from(PACED))))
+    made.update(draw(optional("reps", reps)))
+    made.update(draw(optional("sides", st.sampled_from(SIDES))))
+    made.update(draw(optional("load", loads())))
+    made.update(draw(optional("kit", st.sampled_from(["band", ["kettlebell"]]))))
+    return {**made, **draw(optional("dose_factor", st.sampled_from([0.5, 1.5])))}
+
+
+@st.composite
 def steps(draw: st.DrawFn, *, dosed: bool) -> dict[str, Any]:
     if dosed:
         made = draw(doses())
@@ -65,6 +105,9 @@ def steps(draw: st.DrawFn, *, dosed: bool) -> dict[str, Any]:
     made.update(draw(optional("effort", st.sampled_from(["easy", "steady", "hard", "all-out"]))))
     made.update(draw(optional("rest_s", rests)))
     made.update(draw(optional("reserve", st.integers(0, 5))))
+    made.update(draw(rarely("tempo", st.sampled_from([[3, 0, 1, 0], [2, 1, 2, 1], [0, 0, 0.5, 0]]))))
+    made.update(draw(rarely("pace_s", st.sampled_from([1.5, 4]))))
+    made.update(draw(rarely("options", st.lists(options(), min_size=1, max_size=2))))
     return made
 
 
@@ -94,6 +137,35 @@ def clocks(draw: st.DrawFn, kind: str) -> dict[str, Any]:
     return made
 
 
+def listed(draw: st.DrawFn, clock: dict[str, Any], some: list[dict[str, Any]], rounds: int) -> None:
+    """Give some values of a block one for each round."""
+    holders = [(step, key) for step in some for key in ("reps", "seconds", "metres", "rest_s") if key in step]
+    holders += [(clock, key) for key in ("work_s", "rest_s", "round_rest_s", "group_rest_s") if key in clock]
+    for holder, key in holders:
+        value = holder[key]
+        if isinstance(value, int) and draw(st.integers(0, 2)) == 0:
+            holder[key] = [value + draw(st.integers(0, 9)) for _ in range(rounds)]
+    for step in some:
+        if "load" in step and draw(st.integers(0, 2)) == 0:
+            step["load"] = [step["load"], *draw(st.lists(loads(), min_size=rounds - 1, max_size=rounds - 1))]
+
+
+def slotted(draw: st.DrawFn, some: list[dict[str, Any]]) -> None:
+    """Put steps of starts together in slots, and end some of them with what is done in the time that is left."""
+    for step in some[:-1]:
+        step.update(draw(rarely("chain", st.just(True))))
+    for number, step in enumerate(some):
+        if not step.get("chain") and number and draw(st.integers(0, 5)) == 5:
+            filled(step)
+
+
+def filled(step: dict[str, Any]) -> None:
+    """Make of a step one that fills the time that is left."""
+    for key in ("reps", "seconds", "metres", "grow"):
+        step.pop(key, None)
+    step["fill"] = True
+
+
 @st.composite
 def blocks(draw: st.DrawFn) -> dict[str, Any]:
     kind = draw(st.sampled_from(["intervals", "every", "amrap", "task", "rotation"]))
@@ -113,8 +185,18 @@ def blocks(draw: st.DrawFn) -> dict[str, Any]:
     made.update(draw(optional("visit", st.sampled_from(["rounds", "build", "strip", "build-strip"]))))
     made.update(draw(optional("strip_from", st.sampled_from(["front", "back"]))))
     made.update(draw(optional("group", st.sampled_from([1, 2, "all"]))))
-    made.update(draw(optional("rounds", ranged(1, 4))))
+    made.update(draw(optional("rounds", st.one_of(ranged(1, 4), ranged(1, 4), scores))))
     made.update(draw(optional("repeat", st.integers(1, 2))))
+    lists = [made] if kind != "rotation" else made["clock"]["stations"]
+    if inner == "every":
+        slotted(draw, made["steps"])
+    if inner == "amrap" and len(lists[0]["steps"]) > 1 and draw(st.integers(0, 5)) == 5:
+        filled(lists[0]["steps"][-1])
+    if draw(st.integers(0, 3)) == 3:
+        made["rounds"] = draw(st.integers(2, 4))
+        clock = made["clock"]
+        listed(draw, clock.get("inner", clock), [step for one in lists for step in one["steps"]], made["rounds"])
+    made.update(draw(rarely("calls", calls)))
     made.update(draw(optional("mirror", st.booleans())))
     made.update(draw(optional("rest_after_s", rests)))
     made.update(draw(optional("rest_between_repeats_s", rests)))
@@ -127,11 +209,26 @@ def blocks(draw: st.DrawFn) -> dict[str, Any]:
     return made
 
 
+def has_lists(value: Any) -> bool:
+    """Whether a block, or a part of it, has a list with a value for each round."""
+    if isinstance(value, list):
+        return any(has_lists(one) for one in value)
+    if not isinstance(value, dict):
+        return False
+    own = (value.get(key) for key in ("reps", "seconds", "metres", "load", "work_s", *RESTS))
+    return any(isinstance(one, list) for one in own) or any(has_lists(one) for one in value.values())
+
+
+RESTS = ("rest_s", "round_rest_s", "group_rest_s")
+
+
 def settled(value: Any) -> Any:
-    """The same with every range at its low end."""
+    """The same with every range at its low end, and what is known on the day as it is planned."""
     if isinstance(value, dict):
         if value.keys() == {"low", "high"}:
             return value["low"]
+        if "from" in value:
+            return value["plan"]
         return {key: settled(child) for key, child in value.items()}
     return [settled(child) for child in value] if isinstance(value, list) else value
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+import json
 import random
 import re
 from typing import Any
@@ -15,7 +16,7 @@ from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import read_board
 from finetally.core.board.writer import headings, read_over, what_the_wall_leaves_out, write_full, write_wall
 from finetally.core.session.ids import with_ids
-from finetally.core.session.reading import parse_session
+from finetally.core.session.reading import parse_session, read_json
 from finetally.shipped import shipped_library
 from tests.conftest import REPOSITORY
 from tests.core.helpers import session, step
@@ -55,6 +56,18 @@ Finisher (optional): for time, cap 30:00, 45 s on / 15 s off
 
 def read(text: str) -> dict[str, Any]:
     return read_board(text, library=LIBRARY).document
+
+
+@pytest.mark.parametrize("levels", [1, 8, 14])
+def test_the_full_form_holds_what_is_nested_as_deep_as_a_document_may(levels: int) -> None:
+    mark: Any = 1
+    for _ in range(levels):
+        mark = {"within": mark}
+    option = {"label": "light", "reps": 8, "load": {"kg": 8, "mark": mark}}
+    block = {"clock": {"kind": "task"}, "steps": [step("swing", reps=10, options=[option])]}
+    document = session({"section": "Pod", "blocks": [block]})
+    assert read_json(json.dumps(document)) == document
+    assert read(write_full(document, library=LIBRARY)) == document
 
 
 @settings(max_examples=60, deadline=None)

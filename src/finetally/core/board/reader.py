@@ -17,13 +17,15 @@ from finetally.core.board.unsaid import Patch, laid_over
 from finetally.core.movements.library import Library
 from finetally.core.session.cleaning import cleaned
 from finetally.core.session.json_value import JsonObject, JsonValue
-from finetally.core.session.limits import MAX_BYTES
+from finetally.core.session.limits import MAX_BYTES, MAX_DEPTH
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, shown
 from finetally.core.session.reading import read_json
 
 TRAILER_BEGINS = "--- not for the wall ---"
 TRAILER_ENDS = "--- end ---"
+DEEPEST_PATCH = 2 * MAX_DEPTH + 2
+"""Levels of a trailer: each of the document's takes two in a patch."""
 MAX_LINES = 20_000
 """Lines of one text: two hundred blocks of a hundred lines."""
 
@@ -114,7 +116,7 @@ def without_trailer(lines: list[str]) -> tuple[list[str], Patch | None]:
         return lines, None
     end = next((i for i in range(begin + 1, len(lines)) if lines[i].strip() == TRAILER_ENDS), len(lines))
     try:
-        patch = read_json("\n".join(lines[begin + 1 : end]))
+        patch = read_json("\n".join(lines[begin + 1 : end]), deepest=DEEPEST_PATCH)
     except DocumentError as error:
         problem = error.problems[0]
         raise BoardError([BoardProblem(begin + 2, 1, problem.found, problem.allowed, "trailer")]) from None

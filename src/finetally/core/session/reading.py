@@ -44,7 +44,7 @@ def _object(pairs: list[tuple[str, JsonValue]]) -> JsonObject:
     return made
 
 
-def read_json(data: bytes | str) -> JsonValue:
+def read_json(data: bytes | str, *, deepest: int = MAX_DEPTH) -> JsonValue:
     """Parse JSON from outside. Refuses what is too large, too deep, not finite, or has a key twice.
 
     Text is cleaned (see `cleaned`). Raises DocumentError with a place for each problem.
@@ -56,17 +56,17 @@ def read_json(data: bytes | str) -> JsonValue:
     try:
         text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
         value: JsonValue = json.loads(text)
-        problems, keys = _tree_problems(value)
+        problems, keys = _tree_problems(value, deepest)
         if keys < len(_KEYS.findall(text)):
             # A key that came twice, or a text that looks like one: told apart by a slower reading.
-            problems, _ = _tree_problems(json.loads(text, object_pairs_hook=_object))
+            problems, _ = _tree_problems(json.loads(text, object_pairs_hook=_object), deepest)
     except UnicodeDecodeError as error:
         raise refuse((), f"a byte that is not UTF-8 at {error.start}", "UTF-8 text", "not_text") from None
     except json.JSONDecodeError as error:
         place = f"line {error.lineno} column {error.colno}"
         raise refuse((), f"no JSON at {place} ({error.msg.lower()})", "one JSON object", "not_json") from None
     except RecursionError:
-        raise refuse((), "very deep nesting", f"{MAX_DEPTH} levels", "too_deep") from None
+        raise refuse((), "very deep nesting", f"{deepest} levels", "too_deep") from None
     except ValueError:
         raise refuse((), "a number with thousands of digits", "ordinary numbers", "number") from None
     if problems:
@@ -84,7 +84,7 @@ def _refuse_crowds(data: bytes | str) -> None:
         raise refuse((), f"{count} values", f"up to {MAX_NODES}", "too_large")
 
 
-def _tree_problems(root: JsonValue) -> tuple[list[Problem], int]:
+def _tree_problems(root: JsonValue, deepest: int) -> tuple[list[Problem], int]:
     """What JSON allows and a document does not, and how many keys there are. Paths are made for what is wrong."""
     problems: list[Problem] = []
     keys = 0
@@ -95,8 +95,8 @@ def _tree_problems(root: JsonValue) -> tuple[list[Problem], int]:
             if not math.isfinite(value):
                 problems.append(Problem(_path_of(place), str(value), "a finite number", "not_finite"))
         elif isinstance(value, dict | list):
-            if depth >= MAX_DEPTH:
-                problems.append(Problem(_path_of(place), "very deep nesting", f"{MAX_DEPTH} levels", "too_deep"))
+            if depth >= deepest:
+                problems.append(Problem(_path_of(place), "very deep nesting", f"{deepest} levels", "too_deep"))
                 continue
             children: Iterable[tuple[PathPart, JsonValue]]
             if isinstance(value, dict):
