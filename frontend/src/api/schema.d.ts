@@ -15,7 +15,9 @@ export interface paths {
         put?: never;
         /**
          * Sign In
-         * @description Start a session of one's own.
+         * @description Sign in with name and password; the answer sets the session's cookie.
+         *
+         *     401 for a wrong pair, 429 after ten wrong ones for a name from one address, 503 while many sign in at once.
          */
         post: operations["sign_in"];
         delete?: never;
@@ -35,7 +37,7 @@ export interface paths {
         put?: never;
         /**
          * Sign Out
-         * @description End it, and what the browser kept of it.
+         * @description End the session, and have the browser drop what it kept of it.
          */
         post: operations["sign_out"];
         delete?: never;
@@ -53,7 +55,7 @@ export interface paths {
         };
         /**
          * Me
-         * @description Who is signed in.
+         * @description The name that is signed in, its squads, and its role in each.
          */
         get: operations["me"];
         put?: never;
@@ -75,7 +77,9 @@ export interface paths {
         put?: never;
         /**
          * Figures
-         * @description Figure a document.
+         * @description Every figure of a document, its stave and the format of each block; numbers are rounded to a thousandth.
+         *
+         *     With `against` also by how much each number differs from another document, or from the same on another day.
          */
         post: operations["figures"];
         delete?: never;
@@ -95,7 +99,10 @@ export interface paths {
         put?: never;
         /**
          * Explain Figure
-         * @description Open one level of a figure.
+         * @description Open one level of a figure: the operator and the terms that make its value. 404 for a name that is no
+         *     figure here.
+         *
+         *     Terms with a `figure` can be asked next.
          */
         post: operations["explain"];
         delete?: never;
@@ -115,7 +122,8 @@ export interface paths {
         put?: never;
         /**
          * Fit
-         * @description Ways to make a session fit the minutes there are.
+         * @description Up to three ways to bring the timetable within `available_s`, the closest first, each as edits with what
+         *     it comes to.
          */
         post: operations["fit"];
         delete?: never;
@@ -133,13 +141,13 @@ export interface paths {
         };
         /**
          * List Sessions
-         * @description Sessions of one's squads.
+         * @description One page of the sessions of one's squads, with their figures, by words, tag and order.
          */
         get: operations["list_sessions"];
         put?: never;
         /**
          * Create Session
-         * @description Keep a new session.
+         * @description Keep a document as a new session; parts without an id are given one.
          */
         post: operations["create_session"];
         delete?: never;
@@ -157,7 +165,7 @@ export interface paths {
         };
         /**
          * Session Names
-         * @description All sessions by title, to choose from.
+         * @description All sessions of one's squads by title, each with its length in seconds and its load.
          */
         get: operations["session_names"];
         put?: never;
@@ -179,7 +187,8 @@ export interface paths {
         put?: never;
         /**
          * Import Session
-         * @description Keep the session that a file holds; a file with anything wrong in it is refused whole.
+         * @description Make a session of a file (JSON or board text). One with anything wrong in it is refused whole, with every
+         *     problem.
          */
         post: operations["import_session"];
         delete?: never;
@@ -197,7 +206,7 @@ export interface paths {
         };
         /**
          * Export Session
-         * @description The session as a file.
+         * @description Download a session as JSON or as board text that loses nothing.
          */
         get: operations["export_session"];
         put?: never;
@@ -217,12 +226,13 @@ export interface paths {
         };
         /**
          * Read Session
-         * @description One session.
+         * @description One session with its document, and the `etag` that a save of it names as its base.
          */
         get: operations["read_session"];
         /**
          * Save Session
-         * @description Save; a save from an older state is kept beside, and said so.
+         * @description Save a document that was made from the state `base`. From an older state the answer is a conflict: the
+         *     session stays as it is, and what was sent is kept as a version beside it.
          */
         put: operations["save_session"];
         post?: never;
@@ -243,7 +253,7 @@ export interface paths {
         put?: never;
         /**
          * Duplicate Session
-         * @description Make a copy.
+         * @description Copy a session within its squad.
          */
         post: operations["duplicate_session"];
         delete?: never;
@@ -263,7 +273,7 @@ export interface paths {
         put?: never;
         /**
          * Pin Session
-         * @description Keep the present version as it is: it goes out as a file.
+         * @description Keep the present version for good, as it is handed out; later saves make new ones.
          */
         post: operations["pin_session"];
         delete?: never;
@@ -283,7 +293,7 @@ export interface paths {
         put?: never;
         /**
          * Archive Session
-         * @description Put away, or bring back with `archived=false`.
+         * @description Put a session away, or bring it back with `archived=false`.
          */
         post: operations["archive_session"];
         delete?: never;
@@ -301,7 +311,7 @@ export interface paths {
         };
         /**
          * List Revisions
-         * @description Versions, latest first.
+         * @description The kept versions of a session without their documents, the latest first.
          */
         get: operations["list_revisions"];
         put?: never;
@@ -321,7 +331,7 @@ export interface paths {
         };
         /**
          * Read Revision
-         * @description One version.
+         * @description One kept version with its document.
          */
         get: operations["read_revision"];
         put?: never;
@@ -341,7 +351,8 @@ export interface paths {
         };
         /**
          * Revision Differences
-         * @description What a version changed; `against` another than the one before it.
+         * @description Parts added, removed or moved and values changed by a version, held against the one before it or against
+         *     `against`.
          */
         get: operations["revision_differences"];
         put?: never;
@@ -361,7 +372,8 @@ export interface paths {
         };
         /**
          * Tables
-         * @description Parts, efforts, sides, schools, currencies and all else that has a name in every squad.
+         * @description Keys and words of everything that coaches choose from: parts, efforts, sides, schools, currencies,
+         *     figures.
          */
         get: operations["tables"];
         put?: never;
@@ -381,13 +393,15 @@ export interface paths {
         };
         /**
          * Movements
-         * @description All movements of a squad: those that ship, and its own.
+         * @description Every movement that a squad's sessions can name, which of them it defined itself, and the rows of
+         *     balance.
          */
         get: operations["movements"];
         put?: never;
         /**
          * Import Movements
-         * @description Define movements: all that the file holds, or none of them.
+         * @description Define all movements of a file (CSV or JSON), or none where one is wrong. 409 where the squad has others
+         *     by those keys, unless `replace` is set.
          */
         post: operations["import_movements"];
         delete?: never;
@@ -407,7 +421,7 @@ export interface paths {
         put?: never;
         /**
          * Near Movements
-         * @description What could stand in a movement's place.
+         * @description Keys of movements that could stand in a movement's place, the nearest first.
          */
         post: operations["near_movements"];
         delete?: never;
@@ -427,7 +441,7 @@ export interface paths {
         put?: never;
         /**
          * Call Movement
-         * @description Let a movement be called by these words too, in this and all later sessions of the squad.
+         * @description Let a movement go by these words in all texts that the squad has read from now on.
          */
         post: operations["call_movement"];
         delete?: never;
@@ -448,7 +462,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Movement
-         * @description Take away a movement that the squad defined.
+         * @description Remove a movement that the squad defined; sessions that name it keep its key. 404 for one that ships.
          */
         delete: operations["remove_movement"];
         options?: never;
@@ -465,7 +479,7 @@ export interface paths {
         };
         /**
          * Export Movements
-         * @description All movements as a file.
+         * @description Download all movements of a squad as CSV or JSON, in the form that an import takes.
          */
         get: operations["export_movements"];
         put?: never;
@@ -485,7 +499,8 @@ export interface paths {
         };
         /**
          * Formats
-         * @description The table of formats.
+         * @description Every named format: its parameters with units and bounds, how many movements it holds, and the bounds of
+         *     use.
          */
         get: operations["formats"];
         put?: never;
@@ -507,7 +522,8 @@ export interface paths {
         put?: never;
         /**
          * Make Format
-         * @description Make a block of a format, from movements or from a block that is there.
+         * @description Make the blocks of a format from movements, or from a block whose movements and words it keeps. 422 with
+         *     the reason where it cannot hold them.
          */
         post: operations["make_format"];
         delete?: never;
@@ -527,7 +543,7 @@ export interface paths {
         put?: never;
         /**
          * Make Step
-         * @description A step as it is added to a block.
+         * @description A step of a movement with its usual dose, as the clock asks for one.
          */
         post: operations["usual_step"];
         delete?: never;
@@ -547,7 +563,10 @@ export interface paths {
         put?: never;
         /**
          * Read
-         * @description Read a text, whatever it is. What could be meant otherwise, is new or was not read stands beside.
+         * @description Make a session of any text; beside it what was assumed (with other readings), what was not read, and new
+         *     names.
+         *
+         *     `settled` chooses among readings; `before` is the document that the text was written from, so that ids stay.
          */
         post: operations["read_board"];
         delete?: never;
@@ -567,7 +586,9 @@ export interface paths {
         put?: never;
         /**
          * Write
-         * @description Write a document as board text.
+         * @description Write a document as board text: the wall form, or with `full` one that loses nothing.
+         *
+         *     `as_typed` gives back the words it was read from, while they still come to it.
          */
         post: operations["write_board"];
         delete?: never;
@@ -587,7 +608,7 @@ export interface paths {
         put?: never;
         /**
          * Card
-         * @description All that stands on a session's card.
+         * @description What stands on a session's card: blocks with their steps and times, kit, cautions.
          */
         post: operations["card"];
         delete?: never;
@@ -607,7 +628,7 @@ export interface paths {
         put?: never;
         /**
          * Pdf
-         * @description Ask for the card as PDF; the file comes with the job.
+         * @description Begin to make the card as PDF for A4 or letter; the answer is a job (202) whose file it will be.
          */
         post: operations["card_pdf"];
         delete?: never;
@@ -625,7 +646,8 @@ export interface paths {
         };
         /**
          * Compare Tables
-         * @description The rows of a comparison, wishes to choose from, and ready sentences.
+         * @description What comparisons are read by: rows with unit and better way, wishes, and sentences that stand for several
+         *     wishes.
          */
         get: operations["compare_tables"];
         put?: never;
@@ -647,7 +669,10 @@ export interface paths {
         put?: never;
         /**
          * Compare Formats
-         * @description The plan and its recasts side by side.
+         * @description The plan and the formats that hold the same work, total, reps or load: figures, checks, frontier and
+         *     pick.
+         *
+         *     A comparison that takes longer is answered with a job (202).
          */
         post: operations["compare"];
         delete?: never;
@@ -667,7 +692,7 @@ export interface paths {
         put?: never;
         /**
          * Export Comparison
-         * @description The same as a file.
+         * @description The same comparison as a table, or a job (202) whose file it will be.
          */
         post: operations["export_comparison"];
         delete?: never;
@@ -687,7 +712,7 @@ export interface paths {
         put?: never;
         /**
          * Compare Whole
-         * @description Whole kept sessions side by side.
+         * @description Two to eight kept sessions side by side: figures, and the differences of each from the first.
          */
         post: operations["compare_sessions"];
         delete?: never;
@@ -707,7 +732,7 @@ export interface paths {
         put?: never;
         /**
          * Export Sessions
-         * @description The same as a file.
+         * @description The comparison of kept sessions as a table, or a job (202) whose file it will be.
          */
         post: operations["export_session_comparison"];
         delete?: never;
@@ -727,7 +752,7 @@ export interface paths {
         put?: never;
         /**
          * Sweep Format
-         * @description One format over a range of one number.
+         * @description One format at up to so many values of one number, the others fixed, and where figures turn.
          */
         post: operations["sweep"];
         delete?: never;
@@ -747,7 +772,8 @@ export interface paths {
         put?: never;
         /**
          * Place Formats
-         * @description Each format that is shown on each free day of a week: clashes, and the load against the band.
+         * @description Every format that holds the work on every free day of a week: clashes, and the load against the phase's
+         *     band.
          */
         post: operations["place_formats"];
         delete?: never;
@@ -767,7 +793,7 @@ export interface paths {
         put?: never;
         /**
          * Use
-         * @description The edits that put a recast to use in the session it came from.
+         * @description The edits that put a recast in the place of what was compared, or behind it; parts keep their ids.
          */
         post: operations["use_recast"];
         delete?: never;
@@ -785,13 +811,14 @@ export interface paths {
         };
         /**
          * List Shapes
-         * @description The squad's own shapes.
+         * @description The formats with numbers of their own that a squad keeps by name.
          */
         get: operations["list_shapes"];
         put?: never;
         /**
          * Keep Shape
-         * @description Keep one.
+         * @description Keep a format with its numbers under a name. 409 where another of that name stands that `replaces` does
+         *     not name.
          */
         post: operations["keep_shape"];
         delete?: never;
@@ -812,7 +839,7 @@ export interface paths {
         post?: never;
         /**
          * Drop Shape
-         * @description Take one away.
+         * @description Remove a kept shape; blocks that were made of it stay.
          */
         delete: operations["drop_shape"];
         options?: never;
@@ -829,14 +856,15 @@ export interface paths {
         };
         /**
          * Look
-         * @description How far a job is.
+         * @description How far a job is: waiting (behind how many), running, done, stopped, refused, or broken where its process
+         *     ended.
          */
         get: operations["job"];
         put?: never;
         post?: never;
         /**
          * Stop
-         * @description Be content with what a job has so far.
+         * @description End a job; what it has found so far is its answer.
          */
         delete: operations["stop_job"];
         options?: never;
@@ -853,7 +881,8 @@ export interface paths {
         };
         /**
          * Answer
-         * @description A job's answer, as the request that asked for it would have given it.
+         * @description The answer of a job, the best so far included, in the shape of the request that asked for it. 404 without
+         *     any.
          */
         get: operations["job_answer"];
         put?: never;
@@ -873,7 +902,7 @@ export interface paths {
         };
         /**
          * File
-         * @description The file that a job made.
+         * @description Download the file that a job made. 404 until it is done.
          */
         get: operations["job_file"];
         put?: never;
@@ -893,7 +922,9 @@ export interface paths {
         };
         /**
          * Week
-         * @description The week that a day lies in: the squad's, as if all came; with what is for one person if one is named.
+         * @description The week that `day` lies in: entries, days, load, rows and clashes, for the whole squad as if all came.
+         *
+         *     With `person` only what is for them, with their own minutes where those were noted.
          */
         get: operations["week"];
         put?: never;
@@ -915,7 +946,7 @@ export interface paths {
         put?: never;
         /**
          * Plan Entry
-         * @description Put a session, or other training, on a day.
+         * @description Put a kept session on a day, or other training by its title, `minutes` and `effort` (0 to 10).
          */
         post: operations["plan_entry"];
         delete?: never;
@@ -936,14 +967,15 @@ export interface paths {
         post?: never;
         /**
          * Drop Entry
-         * @description Take an entry off the plan, as it was seen.
+         * @description Take an entry off the plan. 409 where it is another by now than `version`.
          */
         delete: operations["drop_entry"];
         options?: never;
         head?: never;
         /**
          * Change Entry
-         * @description Move, time, skip, lock or log an entry; take the session's newest version.
+         * @description Change what is sent of an entry: its day, time, group, lock, what was logged; `newest` takes the
+         *     session's newest version. 409 where the entry is another by now than `version`.
          */
         patch: operations["change_entry"];
         trace?: never;
@@ -959,7 +991,7 @@ export interface paths {
         put?: never;
         /**
          * Repeat Entry
-         * @description Copy an entry to another day, or repeat it weekly.
+         * @description Copy an entry to `day`, or to the same weekday of the next `weeks` weeks.
          */
         post: operations["repeat_entry"];
         delete?: never;
@@ -977,12 +1009,12 @@ export interface paths {
         };
         /**
          * Attendance
-         * @description Who came.
+         * @description Everybody whom an entry is for, whether they came, and their own minutes and effort (0 to 10).
          */
         get: operations["attendance"];
         /**
          * Attend
-         * @description Note that somebody came or was away.
+         * @description Note whether somebody came, and what they did of it. 409 where that was noted anew meanwhile.
          */
         put: operations["attend"];
         post?: never;
@@ -1003,7 +1035,7 @@ export interface paths {
         put?: never;
         /**
          * Keep Entry
-         * @description What stands on the day as a session of its own.
+         * @description Make a session of its own of what stands on the day, with the changes that the day made to it.
          */
         post: operations["keep_entry"];
         delete?: never;
@@ -1022,7 +1054,8 @@ export interface paths {
         get?: never;
         /**
          * Set Day
-         * @description What a day is meant to be.
+         * @description Set what a day is meant to be, its share of the week's load and whether there is a hall. 409 where it
+         *     changed.
          */
         put: operations["set_day"];
         post?: never;
@@ -1043,7 +1076,7 @@ export interface paths {
         put?: never;
         /**
          * Add Phase
-         * @description Set a load for several weeks.
+         * @description Give several weeks in a row a kind, and a band that the load of each is to lie in.
          */
         post: operations["add_phase"];
         delete?: never;
@@ -1064,7 +1097,7 @@ export interface paths {
         post?: never;
         /**
          * Drop Phase
-         * @description Take a phase away.
+         * @description Remove a phase; the days and entries in it stay.
          */
         delete: operations["drop_phase"];
         options?: never;
@@ -1083,7 +1116,7 @@ export interface paths {
         put?: never;
         /**
          * Level Week
-         * @description Ask how to level a week; the answer comes with the job.
+         * @description Begin to look for ways to level a week; the rules may be set for this once. The answer is a job (202).
          */
         post: operations["level_week"];
         delete?: never;
@@ -1101,7 +1134,8 @@ export interface paths {
         };
         /**
          * Proposal
-         * @description The proposal: the best so far while it is looked for.
+         * @description The edits that were found for the week and what it then comes to: the best so far while the job is at
+         *     work.
          */
         get: operations["proposal"];
         put?: never;
@@ -1123,7 +1157,7 @@ export interface paths {
         put?: never;
         /**
          * Preview Level
-         * @description What the week comes to with only some edits taken.
+         * @description What the week comes to with only the named edits of a proposal taken; nothing is changed.
          */
         post: operations["preview_level"];
         delete?: never;
@@ -1143,7 +1177,7 @@ export interface paths {
         put?: never;
         /**
          * Take Level
-         * @description Make edits of a proposal.
+         * @description Make the named edits of a proposal. 409 where an entry is another by now; then nothing is changed.
          */
         post: operations["take_level"];
         delete?: never;
@@ -1163,7 +1197,7 @@ export interface paths {
         put?: never;
         /**
          * Undo Change
-         * @description Undo one edit of a change.
+         * @description Undo one edit of a change that was taken. 409 where the entry is another by now.
          */
         post: operations["undo_change"];
         delete?: never;
@@ -1181,7 +1215,7 @@ export interface paths {
         };
         /**
          * Season
-         * @description Weeks in a row, up to a year.
+         * @description Load and phase of `weeks` weeks in a row (1 to 53), from the one that `day` lies in.
          */
         get: operations["season"];
         put?: never;
@@ -1201,7 +1235,7 @@ export interface paths {
         };
         /**
          * Week Beside
-         * @description A week held against another.
+         * @description Load and rows of two weeks, and by how much the first differs from the other.
          */
         get: operations["week_beside"];
         put?: never;
@@ -1221,7 +1255,7 @@ export interface paths {
         };
         /**
          * Export Week
-         * @description A week as a file.
+         * @description Download a week as a table (csv, xlsx) or as a calendar (ics).
          */
         get: operations["export_week"];
         put?: never;
@@ -1241,13 +1275,13 @@ export interface paths {
         };
         /**
          * List Links
-         * @description Links for calendars that are open.
+         * @description The calendar links of a squad that are open, without their addresses.
          */
         get: operations["list_links"];
         put?: never;
         /**
          * Make Link
-         * @description A new link; its address is told this once.
+         * @description Open a calendar link, of the squad or of one person. Its address is in this answer and never again.
          */
         post: operations["make_link"];
         delete?: never;
@@ -1268,7 +1302,7 @@ export interface paths {
         post?: never;
         /**
          * Revoke Link
-         * @description Close a link.
+         * @description Close a calendar link; its address finds nothing from then on.
          */
         delete: operations["revoke_link"];
         options?: never;
@@ -1285,13 +1319,13 @@ export interface paths {
         };
         /**
          * Look
-         * @description All times away.
+         * @description The stretches of days that a squad is away, past ones too.
          */
         get: operations["times_away"];
         put?: never;
         /**
          * Add
-         * @description Say that the squad is away.
+         * @description Note that the squad is away from `first` to `last`. `known`: it rests then; else nothing is known of it.
          */
         post: operations["add_away"];
         delete?: never;
@@ -1312,7 +1346,7 @@ export interface paths {
         post?: never;
         /**
          * Drop
-         * @description Take a time away back.
+         * @description Remove a stretch of days away.
          */
         delete: operations["drop_away"];
         options?: never;
@@ -1329,7 +1363,8 @@ export interface paths {
         };
         /**
          * People
-         * @description The people of a squad.
+         * @description The people of a squad, each with what figures take from them: one-rep maxima and body mass in kg,
+         *     capacity in MET, offsets.
          */
         get: operations["people"];
         put?: never;
@@ -1349,7 +1384,7 @@ export interface paths {
         };
         /**
          * Methods
-         * @description What a squad's figures are made with.
+         * @description All settings that a squad's figures are made with, defaults filled in, and their version.
          */
         get: operations["methods"];
         put?: never;
@@ -1359,7 +1394,9 @@ export interface paths {
         head?: never;
         /**
          * Change Methods
-         * @description Change some settings. What was planned is figured anew by and by; the week tells when.
+         * @description Set some settings of a squad; null takes one back to its default. 409 where they changed meanwhile.
+         *
+         *     What is planned is figured anew in the background.
          */
         patch: operations["change_methods"];
         trace?: never;
@@ -1373,7 +1410,7 @@ export interface paths {
         };
         /**
          * Muted Checks
-         * @description What is muted.
+         * @description Codes of the checks that a squad is not told of.
          */
         get: operations["muted_checks"];
         put?: never;
@@ -1394,13 +1431,13 @@ export interface paths {
         get?: never;
         /**
          * Mute Check
-         * @description Mute a check.
+         * @description Have the squad told no more of a check; answers with all that are muted.
          */
         put: operations["mute_check"];
         post?: never;
         /**
          * Unmute Check
-         * @description Tell of a check again.
+         * @description Have the squad told of a check again; answers with all that are muted.
          */
         delete: operations["unmute_check"];
         options?: never;

@@ -129,7 +129,7 @@ SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
 SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
 X_FRAME_OPTIONS = "DENY"
 
-# Guessing passwords: counted in the database, by name and address, so that nobody else is kept out by it.
+# Guessing passwords: counted in the database, by name and address together, so that other names go on.
 AXES_FAILURE_LIMIT = 10
 AXES_COOLOFF_TIME = timedelta(minutes=5)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]

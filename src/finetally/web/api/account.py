@@ -66,7 +66,10 @@ def name_of(request: HttpRequest, credentials: dict[str, str] | None = None) -> 
 
 @router.post("/sign-in", auth=None, response={200: MeOut, **REFUSALS}, operation_id="sign_in")
 def sign_in(request: HttpRequest, data: SignIn) -> MeOut | HttpResponse:
-    """Start a session of one's own."""
+    """Sign in with name and password; the answer sets the session's cookie.
+
+    401 for a wrong pair, 429 after ten wrong ones for a name from one address, 503 while many sign in at once.
+    """
     if check_csrf(request) is not None:
         return csrf_failure(request)
     if settings.HTTPS and not request.is_secure():
@@ -91,7 +94,7 @@ def sign_in(request: HttpRequest, data: SignIn) -> MeOut | HttpResponse:
 
 @router.post("/sign-out", response={204: None}, operation_id="sign_out")
 def sign_out(request: HttpRequest) -> HttpResponse:
-    """End it, and what the browser kept of it."""
+    """End the session, and have the browser drop what it kept of it."""
     logout(request)
     answer = HttpResponse(status=204)
     answer["Clear-Site-Data"] = '"cache", "storage"'
@@ -100,5 +103,5 @@ def sign_out(request: HttpRequest) -> HttpResponse:
 
 @router.get("/me", response={200: MeOut, 401: ProblemOut}, operation_id="me")
 def me(request: HttpRequest) -> MeOut:
-    """Who is signed in."""
+    """The name that is signed in, its squads, and its role in each."""
     return _me(request)

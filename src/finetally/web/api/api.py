@@ -57,6 +57,22 @@ class SignedIn(APIKeyCookie):
         return signed_in(request.user)
 
 
+ABOUT = """
+Plans training sessions and measures them. Lengths are seconds, distances metres, loads kilograms (`unit` says how
+one was typed), efforts 0 to 10, shares 0 to 1, days ISO dates; numbers in answers are rounded to a thousandth.
+
+A session's document is as docs/session-file.md says; keys that are not known are kept and given back. Edits are
+`set`, `insert`, `remove` and `move` at a `path` of keys, indices and ids of parts.
+
+All but signing in needs the session's cookie, and what changes something the CSRF token of the cookie `csrftoken`
+in the header `X-CSRFToken`. Everything is of a squad that one belongs to: without `squad` one's first.
+
+Refusals are a Problem (application/problem+json) with every fault, its place, what was found and what is allowed:
+401 nobody is signed in, 403 this account may not, 404 not there (or of another squad), 408 it came too slowly, 409
+somebody changed it meanwhile, 413 too large, 422 something is wrong with what was sent, 429 and 503 try later.
+"""
+
+
 class Api(NinjaAPI):
     """Reads a body where ninja makes ready to answer: after the checks of who acts, before it looks at the body."""
 
@@ -68,7 +84,7 @@ class Api(NinjaAPI):
 api = Api(
     title="Fine Tally",
     version="1",
-    description="Measures planned training sessions. Durations are seconds, loads kilograms.",
+    description=ABOUT.strip(),
     auth=SignedIn(),
     docs_url=None,
     openapi_url=None,

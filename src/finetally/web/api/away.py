@@ -34,7 +34,7 @@ class AwayIn(Schema):
 
 @router.get("/away", response={200: list[AwayOut], **REFUSALS}, operation_id="times_away")
 def look(request: ActorRequest, squad: int | None = None) -> list[AwayOut]:
-    """All times away."""
+    """The stretches of days that a squad is away, past ones too."""
     return [
         AwayOut(id=one.pk, first=one.first, last=one.last, known=one.known)
         for one in times.times_away(request.auth, squad)
@@ -43,13 +43,13 @@ def look(request: ActorRequest, squad: int | None = None) -> list[AwayOut]:
 
 @router.post("/away", response={204: None, **REFUSALS}, operation_id="add_away")
 def add(request: ActorRequest, data: AwayIn) -> Status[None]:
-    """Say that the squad is away."""
+    """Note that the squad is away from `first` to `last`. `known`: it rests then; else nothing is known of it."""
     times.add_away(request.auth, data.squad, data.first, data.last, known=data.known)
     return Status(204, None)
 
 
 @router.delete("/away/{away_id}", response={204: None, **REFUSALS}, operation_id="drop_away")
 def drop(request: ActorRequest, away_id: int) -> Status[None]:
-    """Take a time away back."""
+    """Remove a stretch of days away."""
     times.drop_away(request.auth, away_id)
     return Status(204, None)

@@ -135,7 +135,11 @@ class WriteIn(DocumentIn):
 
 @router.post("/board", response={200: BoardOut, **REFUSALS}, operation_id="read_board")
 def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
-    """Read a text, whatever it is. What could be meant otherwise, is new or was not read stands beside."""
+    """Make a session of any text; beside it what was assumed (with other readings), what was not read, and new
+    names.
+
+    `settled` chooses among readings; `before` is the document that the text was written from, so that ids stay.
+    """
     library = context_for(request.auth, data.squad, Right.LOOK).library
     try:
         reading = read_wall(data.text, library=library, settled=data.settled, before=data.before)
@@ -168,7 +172,10 @@ def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
 
 @router.post("/board/write", response={200: TextOut, **REFUSALS}, operation_id="write_board")
 def write(request: ActorRequest, data: WriteIn) -> TextOut:
-    """Write a document as board text."""
+    """Write a document as board text: the wall form, or with `full` one that loses nothing.
+
+    `as_typed` gives back the words it was read from, while they still come to it.
+    """
     library = data.context(request).library
     typed = words_as_typed(parse_session(data.document), library) if data.as_typed else None
     if typed is not None:
@@ -191,13 +198,13 @@ class CardOut(Schema):
 
 @router.post("/card", response={200: CardOut, **REFUSALS}, operation_id="card")
 def card(request: ActorRequest, data: CardIn) -> HttpResponse:
-    """All that stands on a session's card."""
+    """What stands on a session's card: blocks with their steps and times, kit, cautions."""
     return json_answer(printed({"card": made_card(data.document, data.given, data.context(request))}))
 
 
 @router.post("/card.pdf", response={202: JobOut, **REFUSALS}, operation_id="card_pdf")
 def pdf(request: ActorRequest, data: CardIn) -> Status[JobOut]:
-    """Ask for the card as PDF; the file comes with the job."""
+    """Begin to make the card as PDF for A4 or letter; the answer is a job (202) whose file it will be."""
     data.context(request)
     job = ask_for_pdf(request.auth, data.squad, data.document, data.given, data.methods, data.paper)
     return Status(202, job_out(job))

@@ -113,7 +113,9 @@ def _wish(one: Wish) -> WishIn:
 
 @router.get("/compare/tables", response={200: CompareTablesOut, 401: ProblemOut}, operation_id="compare_tables")
 def compare_tables(request: ActorRequest) -> CompareTablesOut:
-    """The rows of a comparison, wishes to choose from, and ready sentences."""
+    """What comparisons are read by: rows with unit and better way, wishes, and sentences that stand for several
+    wishes.
+    """
     rows = [RowOut(key=key, label=r.label, unit=r.unit, figure=r.figure, sense=r.sense) for key, r in ROWS.items()]
     wishes = [NamedWishOut(key=one.key, label=one.label, wish=_wish(one.wish)) for one in NAMED_WISHES]
     matters = [
@@ -187,13 +189,17 @@ def compare_job(handle: JobHandle) -> None:
 
 @router.post("/compare", response={200: ComparisonOut, 202: JobOut, **REFUSALS}, operation_id="compare")
 def compare_formats(request: ActorRequest, data: CompareIn) -> HttpResponse:
-    """The plan and its recasts side by side."""
+    """The plan and the formats that hold the same work, total, reps or load: figures, checks, frontier and
+    pick.
+
+    A comparison that takes longer is answered with a job (202).
+    """
     return _compared(request, "formats", data)
 
 
 @router.post("/compare.{kind}", response={200: None, 202: JobOut, **REFUSALS}, operation_id="export_comparison")
 def export_comparison(request: ActorRequest, kind: Literal["csv", "xlsx"], data: CompareIn) -> HttpResponse:
-    """The same as a file."""
+    """The same comparison as a table, or a job (202) whose file it will be."""
     return _compared(request, "formats", data, kind)
 
 
@@ -203,7 +209,7 @@ def export_comparison(request: ActorRequest, kind: Literal["csv", "xlsx"], data:
     operation_id="compare_sessions",
 )
 def compare_whole(request: ActorRequest, data: SessionsIn) -> HttpResponse:
-    """Whole kept sessions side by side."""
+    """Two to eight kept sessions side by side: figures, and the differences of each from the first."""
     return _compared(request, "sessions", data)
 
 
@@ -213,7 +219,7 @@ def compare_whole(request: ActorRequest, data: SessionsIn) -> HttpResponse:
     operation_id="export_session_comparison",
 )
 def export_sessions(request: ActorRequest, kind: Literal["csv", "xlsx"], data: SessionsIn) -> HttpResponse:
-    """The same as a file."""
+    """The comparison of kept sessions as a table, or a job (202) whose file it will be."""
     return _compared(request, "sessions", data, kind)
 
 
@@ -232,19 +238,21 @@ def _as_answer(made: dict[str, Any], kind: str) -> HttpResponse:
 
 @router.post("/compare/sweep", response={200: SweepOut, 202: JobOut, **REFUSALS}, operation_id="sweep")
 def sweep_format(request: ActorRequest, data: SweepIn) -> HttpResponse:
-    """One format over a range of one number."""
+    """One format at up to so many values of one number, the others fixed, and where figures turn."""
     return _compared(request, "sweep", data)
 
 
 @router.post("/compare/week", response={200: PlacingOut, 202: JobOut, **REFUSALS}, operation_id="place_formats")
 def place_formats(request: ActorRequest, data: PlacingIn) -> HttpResponse:
-    """Each format that is shown on each free day of a week: clashes, and the load against the band."""
+    """Every format that holds the work on every free day of a week: clashes, and the load against the phase's
+    band.
+    """
     return _compared(request, "placing", data)
 
 
 @router.post("/compare/use", response={200: UseOut, **REFUSALS}, operation_id="use_recast")
 def use(request: ActorRequest, data: UseIn) -> HttpResponse:
-    """The edits that put a recast to use in the session it came from."""
+    """The edits that put a recast in the place of what was compared, or behind it; parts keep their ids."""
     session = parse_session(data.document)
     entries = parse_entries(data.entries)
     try:

@@ -109,7 +109,10 @@ def json_answer(value: Any, status: int = 200) -> HttpResponse:
 
 @router.post("/figures", response={200: FiguresOut, **REFUSALS}, operation_id="figures")
 def figures(request: ActorRequest, data: FiguresIn) -> HttpResponse:
-    """Figure a document."""
+    """Every figure of a document, its stave and the format of each block; numbers are rounded to a thousandth.
+
+    With `against` also by how much each number differs from another document, or from the same on another day.
+    """
     context = data.context(request)
     made = bench_figures(data.document, context, data.given)
     if data.against is None:
@@ -125,7 +128,11 @@ def figures(request: ActorRequest, data: FiguresIn) -> HttpResponse:
 
 @router.post("/explain", response={200: ExplanationOut, **REFUSALS}, operation_id="explain")
 def explain_figure(request: ActorRequest, data: ExplainIn) -> HttpResponse:
-    """Open one level of a figure."""
+    """Open one level of a figure: the operator and the terms that make its value. 404 for a name that is no
+    figure here.
+
+    Terms with a `figure` can be asked next.
+    """
     context = data.context(request)
     session = parse_session(data.document)
     try:
@@ -137,7 +144,9 @@ def explain_figure(request: ActorRequest, data: ExplainIn) -> HttpResponse:
 
 @router.post("/fit", response={200: FitOut, **REFUSALS}, operation_id="fit")
 def fit(request: ActorRequest, data: FitIn) -> HttpResponse:
-    """Ways to make a session fit the minutes there are."""
+    """Up to three ways to bring the timetable within `available_s`, the closest first, each as edits with what
+    it comes to.
+    """
     context = data.context(request)
     ways = fit_to_time(
         data.document, data.available_s, library=context.library, methods=context.methods, given=data.given

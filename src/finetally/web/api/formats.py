@@ -162,13 +162,17 @@ def _format(one: AnyFormat) -> FormatOut:
 
 @router.get("/formats", response={200: FormatsOut, 401: ProblemOut}, operation_id="formats")
 def formats(request: HttpRequest) -> FormatsOut:
-    """The table of formats."""
+    """Every named format: its parameters with units and bounds, how many movements it holds, and the bounds of
+    use.
+    """
     return FormatsOut(pound_kg=POUND_KG, formats=[_format(one) for one in FORMATS])
 
 
 @router.post("/formats/make", response={200: MakeOut, **REFUSALS}, operation_id="make_format")
 def make_format(request: ActorRequest, data: MakeIn) -> HttpResponse:
-    """Make a block of a format, from movements or from a block that is there."""
+    """Make the blocks of a format from movements, or from a block whose movements and words it keeps. 422 with
+    the reason where it cannot hold them.
+    """
     library = library_with(context_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     chosen = BY_KEY.get(data.key)
     if chosen is None:
@@ -191,6 +195,6 @@ def make_format(request: ActorRequest, data: MakeIn) -> HttpResponse:
 
 @router.post("/formats/step", response={200: StepOut, **REFUSALS}, operation_id="usual_step")
 def make_step(request: ActorRequest, data: StepIn) -> StepOut:
-    """A step as it is added to a block."""
+    """A step of a movement with its usual dose, as the clock asks for one."""
     library = library_with(context_for(request.auth, data.squad, Right.LOOK).library, data.definitions)
     return StepOut(step=written(usual_step(data.movement, library, dosed=data.clock != "intervals")))

@@ -53,27 +53,31 @@ def job_out(job: Job) -> JobOut:
 
 @router.get("/{job_id}", response={200: JobOut, **REFUSALS}, operation_id="job")
 def look(request: ActorRequest, job_id: UUID) -> JobOut:
-    """How far a job is."""
+    """How far a job is: waiting (behind how many), running, done, stopped, refused, or broken where its process
+    ended.
+    """
     return job_out(use_cases.see(request.auth, job_id))
 
 
 @router.delete("/{job_id}", response={204: None, **REFUSALS}, operation_id="stop_job")
 def stop(request: ActorRequest, job_id: UUID) -> Status[None]:
-    """Be content with what a job has so far."""
+    """End a job; what it has found so far is its answer."""
     use_cases.stop(request.auth, job_id)
     return Status(204, None)
 
 
 @router.get("/{job_id}/answer", response={200: dict[str, Any], **REFUSALS}, operation_id="job_answer")
 def answer(request: ActorRequest, job_id: UUID) -> HttpResponse:
-    """A job's answer, as the request that asked for it would have given it."""
+    """The answer of a job, the best so far included, in the shape of the request that asked for it. 404 without
+    any.
+    """
     job = use_cases.answered(request.auth, job_id)
     return json_answer(job.answer or {})
 
 
 @router.get("/{job_id}/file", response={200: None, **REFUSALS}, operation_id="job_file")
 def file(request: ActorRequest, job_id: UUID) -> HttpResponse:
-    """The file that a job made."""
+    """Download the file that a job made. 404 until it is done."""
     job = use_cases.answered(request.auth, job_id)
     made = get_object_or_404(Job, pk=job.pk, file__isnull=False)
     answer = HttpResponse(bytes(made.file or b""), content_type=made.file_type)

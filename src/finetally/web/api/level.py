@@ -95,7 +95,7 @@ class ProposalOut(Schema):
 
 @router.post("/level", response={202: JobOut, **REFUSALS}, operation_id="level_week")
 def level_week(request: ActorRequest, data: LevelIn) -> Status[JobOut]:
-    """Ask how to level a week; the answer comes with the job."""
+    """Begin to look for ways to level a week; the rules may be set for this once. The answer is a job (202)."""
     names = ("most_a_day", "no_two_hard", "landings_cap")
     changes = {name: value for name in names if (value := getattr(data, name)) is not None}
     job = levelling.ask_to_level(request.auth, data.squad, data.day, changes, gone=data.gone, today=None)
@@ -104,23 +104,25 @@ def level_week(request: ActorRequest, data: LevelIn) -> Status[JobOut]:
 
 @router.get("/level/{job_id}", response={200: ProposalOut, **REFUSALS}, operation_id="proposal")
 def proposal(request: ActorRequest, job_id: UUID) -> HttpResponse:
-    """The proposal: the best so far while it is looked for."""
+    """The edits that were found for the week and what it then comes to: the best so far while the job is at
+    work.
+    """
     return json_answer(answered(request.auth, job_id, "level").answer or {})
 
 
 @router.post("/level/{job_id}/preview", response={200: OutcomeOut, **REFUSALS}, operation_id="preview_level")
 def preview_level(request: ActorRequest, job_id: UUID, data: TakeIn) -> HttpResponse:
-    """What the week comes to with only some edits taken."""
+    """What the week comes to with only the named edits of a proposal taken; nothing is changed."""
     return json_answer(outcome_fields(levelling.preview(request.auth, job_id, data.edits)))
 
 
 @router.post("/level/{job_id}/take", response={201: ChangeOut, **REFUSALS}, operation_id="take_level")
 def take_level(request: ActorRequest, job_id: UUID, data: TakeIn) -> Status[ChangeOut]:
-    """Make edits of a proposal."""
+    """Make the named edits of a proposal. 409 where an entry is another by now; then nothing is changed."""
     return Status(201, change_out(levelling.take(request.auth, job_id, data.edits)))
 
 
 @router.post("/changes/{change_id}/undo/{item}", response={200: ChangeOut, **REFUSALS}, operation_id="undo_change")
 def undo_change(request: ActorRequest, change_id: int, item: int) -> ChangeOut:
-    """Undo one edit of a change."""
+    """Undo one edit of a change that was taken. 409 where the entry is another by now."""
     return change_out(levelling.undo(request.auth, change_id, item))

@@ -261,13 +261,16 @@ def _phase(phase: Phase, begins: date, load: float) -> PhaseOut:
 
 @router.get("/week", response={200: WeekOut, **REFUSALS}, operation_id="week")
 def week(request: ActorRequest, day: PlanDay, squad: int | None = None, person: int | None = None) -> HttpResponse:
-    """The week that a day lies in: the squad's, as if all came; with what is for one person if one is named."""
+    """The week that `day` lies in: entries, days, load, rows and clashes, for the whole squad as if all came.
+
+    With `person` only what is for them, with their own minutes where those were noted.
+    """
     return json_answer(_week(request, read_week(request.auth, squad, day, person)))
 
 
 @router.post("/entries", response={201: EntryOut, **REFUSALS}, operation_id="plan_entry")
 def plan_entry(request: ActorRequest, data: EntryIn) -> Status[EntryOut]:
-    """Put a session, or other training, on a day."""
+    """Put a kept session on a day, or other training by its title, `minutes` and `effort` (0 to 10)."""
     details = {
         name: value for name, value in data.given().items() if name not in ("session", "title", "squad", "day")
     }
@@ -282,13 +285,15 @@ def plan_entry(request: ActorRequest, data: EntryIn) -> Status[EntryOut]:
 
 @router.patch("/entries/{entry_id}", response={200: EntryOut, **REFUSALS}, operation_id="change_entry")
 def change_entry(request: ActorRequest, entry_id: UUID, data: ChangeIn) -> EntryOut:
-    """Move, time, skip, lock or log an entry; take the session's newest version."""
+    """Change what is sent of an entry: its day, time, group, lock, what was logged; `newest` takes the
+    session's newest version. 409 where the entry is another by now than `version`.
+    """
     return entry_out(entries.change_entry(request.auth, entry_id, data.version, data.given()), noted=True)
 
 
 @router.post("/entries/{entry_id}/again", response={201: list[EntryOut], **REFUSALS}, operation_id="repeat_entry")
 def repeat_entry(request: ActorRequest, entry_id: UUID, data: RepeatIn) -> Status[list[EntryOut]]:
-    """Copy an entry to another day, or repeat it weekly."""
+    """Copy an entry to `day`, or to the same weekday of the next `weeks` weeks."""
     if data.day is not None:
         made = entries.copy_entry(request.auth, entry_id, [data.day])
     else:
@@ -321,7 +326,7 @@ class AttendanceIn(Schema):
     "/entries/{entry_id}/attendance", response={200: list[AttendanceOut], **REFUSALS}, operation_id="attendance"
 )
 def attendance(request: ActorRequest, entry_id: UUID) -> list[AttendanceOut]:
-    """Who came."""
+    """Everybody whom an entry is for, whether they came, and their own minutes and effort (0 to 10)."""
     return [
         AttendanceOut(
             person=person.pk,
@@ -337,7 +342,7 @@ def attendance(request: ActorRequest, entry_id: UUID) -> list[AttendanceOut]:
 
 @router.put("/entries/{entry_id}/attendance", response={204: None, **REFUSALS}, operation_id="attend")
 def attend(request: ActorRequest, entry_id: UUID, data: AttendanceIn) -> Status[None]:
-    """Note that somebody came or was away."""
+    """Note whether somebody came, and what they did of it. 409 where that was noted anew meanwhile."""
     entries.attend(
         request.auth, entry_id, data.person, data.version, came=data.came, minutes=data.minutes, effort=data.effort
     )
@@ -352,33 +357,35 @@ class KeptOut(Schema):
 
 @router.post("/entries/{entry_id}/session", response={201: KeptOut, **REFUSALS}, operation_id="keep_entry")
 def keep_entry(request: ActorRequest, entry_id: UUID) -> Status[KeptOut]:
-    """What stands on the day as a session of its own."""
+    """Make a session of its own of what stands on the day, with the changes that the day made to it."""
     return Status(201, KeptOut(id=entries.keep_as_session(request.auth, entry_id).pk))
 
 
 @router.delete("/entries/{entry_id}", response={204: None, **REFUSALS}, operation_id="drop_entry")
 def drop_entry(request: ActorRequest, entry_id: UUID, version: int) -> Status[None]:
-    """Take an entry off the plan, as it was seen."""
+    """Take an entry off the plan. 409 where it is another by now than `version`."""
     entries.drop_entry(request.auth, entry_id, version)
     return Status(204, None)
 
 
 @router.put("/days/{day}", response={204: None, **REFUSALS}, operation_id="set_day")
 def set_day(request: ActorRequest, day: PlanDay, data: DayIn) -> Status[None]:
-    """What a day is meant to be."""
+    """Set what a day is meant to be, its share of the week's load and whether there is a hall. 409 where it
+    changed.
+    """
     entries.set_day(request.auth, data.squad, day, data.version, data.intent, data.share, hall=data.hall)
     return Status(204, None)
 
 
 @router.post("/phases", response={204: None, **REFUSALS}, operation_id="add_phase")
 def add_phase(request: ActorRequest, data: PhaseIn) -> Status[None]:
-    """Set a load for several weeks."""
+    """Give several weeks in a row a kind, and a band that the load of each is to lie in."""
     entries.add_phase(request.auth, data.squad, data.begins, data.weeks, data.kind, data.load_low, data.load_high)
     return Status(204, None)
 
 
 @router.delete("/phases/{phase_id}", response={204: None, **REFUSALS}, operation_id="drop_phase")
 def drop_phase(request: ActorRequest, phase_id: int) -> Status[None]:
-    """Take a phase away."""
+    """Remove a phase; the days and entries in it stay."""
     entries.drop_phase(request.auth, phase_id)
     return Status(204, None)

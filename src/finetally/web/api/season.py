@@ -68,13 +68,13 @@ class LinkIn(Schema):
 def season(
     request: ActorRequest, day: PlanDay, weeks: int = 12, squad: int | None = None, person: int | None = None
 ) -> SeasonOut:
-    """Weeks in a row, up to a year."""
+    """Load and phase of `weeks` weeks in a row (1 to 53), from the one that `day` lies in."""
     return SeasonOut(weeks=read_season(request.auth, squad, day, weeks, person))
 
 
 @router.get("/beside", response={200: BesideOut, **REFUSALS}, operation_id="week_beside")
 def week_beside(request: ActorRequest, day: PlanDay, other: PlanDay, squad: int | None = None) -> BesideOut:
-    """A week held against another."""
+    """Load and rows of two weeks, and by how much the first differs from the other."""
     made = compare_weeks(request.auth, squad, day, other)
     return BesideOut(
         load=made.week.load,
@@ -89,7 +89,7 @@ def week_beside(request: ActorRequest, day: PlanDay, other: PlanDay, squad: int 
 def export_week(
     request: ActorRequest, kind: Literal["csv", "xlsx", "ics"], day: PlanDay, squad: int | None = None
 ) -> HttpResponse:
-    """A week as a file."""
+    """Download a week as a table (csv, xlsx) or as a calendar (ics)."""
     made = read_week(request.auth, squad, day)
     if kind == "ics":
         full = Entry.objects.filter(pk__in=[one.pk for one in made.entries])
@@ -115,19 +115,19 @@ def _link(one: Link, path: str | None = None) -> LinkOut:
 
 @router.get("/links", response={200: list[LinkOut], **REFUSALS}, operation_id="list_links")
 def list_links(request: ActorRequest, squad: int | None = None) -> list[LinkOut]:
-    """Links for calendars that are open."""
+    """The calendar links of a squad that are open, without their addresses."""
     return [_link(one) for one in links.list_links(request.auth, squad)]
 
 
 @router.post("/links", response={201: LinkOut, **REFUSALS}, operation_id="make_link")
 def make_link(request: ActorRequest, data: LinkIn) -> Status[LinkOut]:
-    """A new link; its address is told this once."""
+    """Open a calendar link, of the squad or of one person. Its address is in this answer and never again."""
     made, token = links.make_link(request.auth, data.squad, data.name, data.person)
     return Status(201, _link(made, f"/feeds/{token}.ics"))
 
 
 @router.delete("/links/{link_id}", response={204: None, **REFUSALS}, operation_id="revoke_link")
 def revoke_link(request: ActorRequest, link_id: int) -> Status[None]:
-    """Close a link."""
+    """Close a calendar link; its address finds nothing from then on."""
     links.revoke_link(request.auth, link_id)
     return Status(204, None)

@@ -172,7 +172,7 @@ class SessionName(Schema):
 
 @router.get("", response={200: SessionsOut, 401: ProblemOut, 422: ProblemOut}, operation_id="list_sessions")
 def list_sessions(request: ActorRequest, asked: Query[ListIn]) -> SessionsOut:
-    """Sessions of one's squads."""
+    """One page of the sessions of one's squads, with their figures, by words, tag and order."""
     made = listing.list_sessions(request.auth, listing.ListAsked(**asked.model_dump()))
     items = [
         SessionItem(
@@ -191,7 +191,7 @@ def list_sessions(request: ActorRequest, asked: Query[ListIn]) -> SessionsOut:
 
 @router.get("/names", response={200: list[SessionName], 401: ProblemOut}, operation_id="session_names")
 def session_names(request: ActorRequest) -> list[SessionName]:
-    """All sessions by title, to choose from."""
+    """All sessions of one's squads by title, each with its length in seconds and its load."""
     return [
         SessionName(id=one.pk, squad=one.squad_id, title=one.title, total_s=made["total_s"], load=made["load"])
         for one, made in listing.named_sessions(request.auth)
@@ -200,19 +200,21 @@ def session_names(request: ActorRequest) -> list[SessionName]:
 
 @router.post("", response={201: SessionOut, **REFUSALS}, operation_id="create_session")
 def create_session(request: ActorRequest, data: CreateIn) -> Status[SessionOut]:
-    """Keep a new session."""
+    """Keep a document as a new session; parts without an id are given one."""
     return Status(201, _out(use_cases.create_session(request.auth, data.squad, data.document)))
 
 
 @router.post("/import", response={201: SessionOut, **REFUSALS}, operation_id="import_session")
 def import_session(request: ActorRequest, data: ImportIn) -> Status[SessionOut]:
-    """Keep the session that a file holds; a file with anything wrong in it is refused whole."""
+    """Make a session of a file (JSON or board text). One with anything wrong in it is refused whole, with every
+    problem.
+    """
     return Status(201, _out(exchange.import_session(request.auth, data.squad, data.kind, data.text)))
 
 
 @router.get("/{session_id}/export.{kind}", response={200: None, **REFUSALS}, operation_id="export_session")
 def export_session(request: ActorRequest, session_id: UUID, kind: Literal["json", "txt"]) -> HttpResponse:
-    """The session as a file."""
+    """Download a session as JSON or as board text that loses nothing."""
     name, text = exchange.export_session(request.auth, session_id, kind)
     answer = HttpResponse(text, content_type="application/json" if kind == "json" else "text/plain; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="{name}.{kind}"'
@@ -221,13 +223,15 @@ def export_session(request: ActorRequest, session_id: UUID, kind: Literal["json"
 
 @router.get("/{session_id}", response={200: SessionOut, **REFUSALS}, operation_id="read_session")
 def read_session(request: ActorRequest, session_id: UUID) -> SessionOut:
-    """One session."""
+    """One session with its document, and the `etag` that a save of it names as its base."""
     return _out(use_cases.read_session(request.auth, session_id))
 
 
 @router.put("/{session_id}", response={200: SavedOut, **REFUSALS}, operation_id="save_session")
 def save_session(request: ActorRequest, session_id: UUID, data: SaveIn) -> SavedOut:
-    """Save; a save from an older state is kept beside, and said so."""
+    """Save a document that was made from the state `base`. From an older state the answer is a conflict: the
+    session stays as it is, and what was sent is kept as a version beside it.
+    """
     saved = use_cases.save_session(request.auth, session_id, data.base, data.tab, data.document, keep=data.keep)
     session = _out(saved.session)
     return SavedOut(outcome=saved.outcome, etag=session.etag, revision=_revision(saved.revision), session=session)
@@ -235,20 +239,20 @@ def save_session(request: ActorRequest, session_id: UUID, data: SaveIn) -> Saved
 
 @router.post("/{session_id}/duplicate", response={201: SessionOut, **REFUSALS}, operation_id="duplicate_session")
 def duplicate_session(request: ActorRequest, session_id: UUID) -> Status[SessionOut]:
-    """Make a copy."""
+    """Copy a session within its squad."""
     return Status(201, _out(use_cases.duplicate_session(request.auth, session_id)))
 
 
 @router.post("/{session_id}/pin", response={204: None, **REFUSALS}, operation_id="pin_session")
 def pin_session(request: ActorRequest, session_id: UUID) -> Status[None]:
-    """Keep the present version as it is: it goes out as a file."""
+    """Keep the present version for good, as it is handed out; later saves make new ones."""
     use_cases.pin_head(request.auth, session_id)
     return Status(204, None)
 
 
 @router.post("/{session_id}/archive", response={200: SessionOut, **REFUSALS}, operation_id="archive_session")
 def archive_session(request: ActorRequest, session_id: UUID, archived: bool = True) -> SessionOut:
-    """Put away, or bring back with `archived=false`."""
+    """Put a session away, or bring it back with `archived=false`."""
     return _out(use_cases.archive_session(request.auth, session_id, archived=archived))
 
 
@@ -256,7 +260,7 @@ def archive_session(request: ActorRequest, session_id: UUID, archived: bool = Tr
     "/{session_id}/revisions", response={200: list[RevisionItem], **REFUSALS}, operation_id="list_revisions"
 )
 def list_revisions(request: ActorRequest, session_id: UUID) -> list[RevisionItem]:
-    """Versions, latest first."""
+    """The kept versions of a session without their documents, the latest first."""
     return [_revision(revision) for revision in use_cases.list_revisions(request.auth, session_id)]
 
 
@@ -266,7 +270,7 @@ def list_revisions(request: ActorRequest, session_id: UUID) -> list[RevisionItem
     operation_id="read_revision",
 )
 def read_revision(request: ActorRequest, session_id: UUID, revision_id: int) -> RevisionOut:
-    """One version."""
+    """One kept version with its document."""
     revision = use_cases.read_revision(request.auth, session_id, revision_id)
     return RevisionOut(**_revision(revision).model_dump(), document=revision.document)
 
@@ -279,6 +283,8 @@ def read_revision(request: ActorRequest, session_id: UUID, revision_id: int) -> 
 def revision_differences(
     request: ActorRequest, session_id: UUID, revision_id: int, against: int | None = None
 ) -> HttpResponse:
-    """What a version changed; `against` another than the one before it."""
+    """Parts added, removed or moved and values changed by a version, held against the one before it or against
+    `against`.
+    """
     other, found = use_cases.revision_differences(request.auth, session_id, revision_id, against)
     return json_answer({"against": other, "differences": found})

@@ -43,19 +43,21 @@ def _out(shape: Shape) -> ShapeOut:
 
 @router.get("/shapes", response={200: list[ShapeOut], **REFUSALS}, operation_id="list_shapes")
 def list_shapes(request: ActorRequest, squad: int | None = None) -> list[ShapeOut]:
-    """The squad's own shapes."""
+    """The formats with numbers of their own that a squad keeps by name."""
     return [_out(one) for one in shapes.list_shapes(request.auth, squad)]
 
 
 @router.post("/shapes", response={201: ShapeOut, **REFUSALS}, operation_id="keep_shape")
 def keep_shape(request: ActorRequest, data: ShapeIn) -> Status[ShapeOut]:
-    """Keep one."""
+    """Keep a format with its numbers under a name. 409 where another of that name stands that `replaces` does
+    not name.
+    """
     made = shapes.keep_shape(request.auth, data.squad, data.name, data.key, data.params, data.replaces)
     return Status(201, _out(made))
 
 
 @router.delete("/shapes/{shape_id}", response={204: None, **REFUSALS}, operation_id="drop_shape")
 def drop_shape(request: ActorRequest, shape_id: int) -> Status[None]:
-    """Take one away."""
+    """Remove a kept shape; blocks that were made of it stay."""
     shapes.drop_shape(request.auth, shape_id)
     return Status(204, None)

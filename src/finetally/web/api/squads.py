@@ -43,7 +43,9 @@ class MethodsOut(Schema):
 
 @router.get("/people", response={200: list[PersonOut], **REFUSALS}, operation_id="people")
 def people(request: ActorRequest, squad: int | None = None) -> list[PersonOut]:
-    """The people of a squad."""
+    """The people of a squad, each with what figures take from them: one-rep maxima and body mass in kg,
+    capacity in MET, offsets.
+    """
     return [
         PersonOut(id=person.pk, name=person.name, given=person.given())
         for person in use_cases.list_people(request.auth, squad)
@@ -57,13 +59,16 @@ def _methods(squad: Squad) -> MethodsOut:
 
 @router.get("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="methods")
 def methods(request: ActorRequest, squad_id: int) -> MethodsOut:
-    """What a squad's figures are made with."""
+    """All settings that a squad's figures are made with, defaults filled in, and their version."""
     return _methods(use_cases.squad_for(request.auth, squad_id, Right.LOOK))
 
 
 @router.patch("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="change_methods")
 def change_methods(request: ActorRequest, squad_id: int, data: MethodsIn) -> MethodsOut:
-    """Change some settings. What was planned is figured anew by and by; the week tells when."""
+    """Set some settings of a squad; null takes one back to its default. 409 where they changed meanwhile.
+
+    What is planned is figured anew in the background.
+    """
     squad = use_cases.change_methods(request.auth, squad_id, data.version, data.methods)
     methods_changed(squad)
     return _methods(squad)
@@ -80,17 +85,17 @@ MUTED = {200: MutedOut, **REFUSALS}
 
 @router.get("/squads/{squad_id}/muted-checks", response=MUTED, operation_id="muted_checks")
 def muted_checks(request: ActorRequest, squad_id: int) -> MutedOut:
-    """What is muted."""
+    """Codes of the checks that a squad is not told of."""
     return MutedOut(muted=use_cases.muted_checks(request.auth, squad_id))
 
 
 @router.put("/squads/{squad_id}/muted-checks/{code}", response=MUTED, operation_id="mute_check")
 def mute_check(request: ActorRequest, squad_id: int, code: str) -> MutedOut:
-    """Mute a check."""
+    """Have the squad told no more of a check; answers with all that are muted."""
     return MutedOut(muted=use_cases.mute_check(request.auth, squad_id, code, muted=True))
 
 
 @router.delete("/squads/{squad_id}/muted-checks/{code}", response=MUTED, operation_id="unmute_check")
 def unmute_check(request: ActorRequest, squad_id: int, code: str) -> MutedOut:
-    """Tell of a check again."""
+    """Have the squad told of a check again; answers with all that are muted."""
     return MutedOut(muted=use_cases.mute_check(request.auth, squad_id, code, muted=False))

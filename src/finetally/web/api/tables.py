@@ -169,13 +169,17 @@ def _tables() -> TablesOut:
 
 @router.get("/tables", response={200: TablesOut, 401: ProblemOut}, operation_id="tables")
 def tables(request: HttpRequest) -> TablesOut:
-    """Parts, efforts, sides, schools, currencies and all else that has a name in every squad."""
+    """Keys and words of everything that coaches choose from: parts, efforts, sides, schools, currencies,
+    figures.
+    """
     return _tables()
 
 
 @router.get("/movements", response={200: MovementsOut, 401: ProblemOut, 404: ProblemOut}, operation_id="movements")
 def movements(request: ActorRequest, squad: int | None = None) -> HttpResponse:
-    """All movements of a squad: those that ship, and its own."""
+    """Every movement that a squad's sessions can name, which of them it defined itself, and the rows of
+    balance.
+    """
     context = use_cases.movements_of(request.auth, squad)
     answer: dict[str, Any] = {
         "movements": [
@@ -193,7 +197,9 @@ def movements(request: ActorRequest, squad: int | None = None) -> HttpResponse:
 
 @router.post("/movements", response={200: TakenOut, **REFUSALS}, operation_id="import_movements")
 def import_movements(request: ActorRequest, data: MovementFileIn) -> TakenOut:
-    """Define movements: all that the file holds, or none of them."""
+    """Define all movements of a file (CSV or JSON), or none where one is wrong. 409 where the squad has others
+    by those keys, unless `replace` is set.
+    """
     keys = use_cases.import_movements(request.auth, data.squad, data.text, data.kind, replace=data.replace)
     return TakenOut(keys=keys)
 
@@ -214,7 +220,7 @@ class NearOut(Schema):
 
 @router.post("/movements/near", response={200: NearOut, **REFUSALS}, operation_id="near_movements")
 def near_movements(request: ActorRequest, data: NearIn) -> NearOut:
-    """What could stand in a movement's place."""
+    """Keys of movements that could stand in a movement's place, the nearest first."""
     context = use_cases.movements_of(request.auth, data.squad)
     return NearOut(keys=near_to(data.movement, library_with(context.library, data.definitions)))
 
@@ -229,21 +235,21 @@ class CalledIn(Schema):
 
 @router.post("/movements/names", response={204: None, **REFUSALS}, operation_id="call_movement")
 def call_movement(request: ActorRequest, data: CalledIn) -> Status[None]:
-    """Let a movement be called by these words too, in this and all later sessions of the squad."""
+    """Let a movement go by these words in all texts that the squad has read from now on."""
     use_cases.call_movement(request.auth, data.squad, data.key, data.words)
     return Status(204, None)
 
 
 @router.delete("/movements/{key}", response={204: None, **REFUSALS}, operation_id="remove_movement")
 def remove_movement(request: ActorRequest, key: str, squad: int | None = None) -> Status[None]:
-    """Take away a movement that the squad defined."""
+    """Remove a movement that the squad defined; sessions that name it keep its key. 404 for one that ships."""
     use_cases.remove_movement(request.auth, squad, key)
     return Status(204, None)
 
 
 @router.get("/movements.{kind}", response={200: None, **REFUSALS}, operation_id="export_movements")
 def export_movements(request: ActorRequest, kind: Literal["csv", "json"], squad: int | None = None) -> HttpResponse:
-    """All movements as a file."""
+    """Download all movements of a squad as CSV or JSON, in the form that an import takes."""
     text = use_cases.export_movements(request.auth, squad, kind)
     answer = HttpResponse(text, content_type="text/csv; charset=utf-8" if kind == "csv" else "application/json")
     answer["Content-Disposition"] = f'attachment; filename="movements.{kind}"'
