@@ -47,7 +47,7 @@ def read_bytes(path: Path) -> bytes:
 
 
 def read_value(path: Path | None, model: type[Model]) -> Model:
-    """Read a methods or given file into its model; problems carry their paths."""
+    """Read a methods or given file into its model; problems carry their paths. Raises DocumentError."""
     if path is None:
         return model()
     data = read_json(read_bytes(path))

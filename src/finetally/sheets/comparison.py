@@ -40,7 +40,10 @@ def comparison_csv(columns: Sequence[Column]) -> str:
 
 
 def comparison_xlsx(columns: Sequence[Column]) -> bytes:
-    """A workbook with one sheet: times as times, shares as percentages, the head kept in sight."""
+    """A workbook with one sheet: times as times, shares as percentages, the head kept in sight.
+
+    Raises ValueError for a workbook without a sheet.
+    """
     # Loaded when a workbook is first asked for, not at the start.
     from openpyxl import Workbook
     from openpyxl.styles import Alignment, Font

@@ -59,7 +59,7 @@ def week_csv(table: Sequence[Sequence[Cell]]) -> str:
 
 
 def week_xlsx(table: Sequence[Sequence[Cell]]) -> bytes:
-    """The table as a workbook with one sheet."""
+    """The table as a workbook with one sheet. Raises ValueError for a workbook without a sheet."""
     # Loaded when a workbook is first asked for, not at the start.
     from openpyxl import Workbook
     from openpyxl.styles import Font

@@ -141,6 +141,7 @@ class _Reader:
         self._block: BlockDraft | None = None
 
     def read(self, lines: list[str]) -> None:
+        """Read all lines; what is wrong is collected."""
         began = False
         for number, raw in enumerate(lines, start=1):
             text = raw.strip()

@@ -128,7 +128,10 @@ def column_of(
     methods: Methods,
     label: tuple[str, str] | None = None,
 ) -> Column:
-    """A recast as a column. `label`: key and name of a coach's own shape."""
+    """A recast as a column. `label`: key and name of a coach's own shape.
+
+    Raises DocumentError for what cannot be figured.
+    """
     key, name = label or (chosen.key, chosen.name)
     empty = _empty(key, chosen.key, name)
     if made.causes:

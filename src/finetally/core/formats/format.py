@@ -93,7 +93,10 @@ class Format(ABC, Generic[P]):
         return next((one for one in self.usual if one.measure == measure), None)
 
     def span(self, measure: Measure, step: int = 1) -> range:
-        """Whole values from the least to the most that coaches use of a measure that has both."""
+        """Whole values from the least to the most that coaches use of a measure that has both.
+
+        Raises LookupError for a measure without both ends.
+        """
         found = self.bound(measure)
         if found is None or found.low is None or found.high is None:
             raise LookupError(f"{self.key} has no span of {measure}")

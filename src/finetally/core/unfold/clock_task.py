@@ -57,10 +57,12 @@ class _Pulse:
 
     @property
     def room(self) -> float:
+        """Seconds of work until the next rest of all."""
         return self.work_s - self.since
 
     @property
     def due(self) -> bool:
+        """Whether everyone rests now."""
         return self.room <= TIME_EPS_S
 
 
@@ -87,6 +89,7 @@ class _TaskRun:
 
     @property
     def left(self) -> float:
+        """Seconds until the cap."""
         return self.end - self.recorder.now
 
     def _way(self) -> Iterator[_DueVisit]:
@@ -103,6 +106,7 @@ class _TaskRun:
             yield stop
 
     def go(self) -> ClockResult:
+        """Write the run; its score is its time, or what was done by the cap."""
         finished = all(self._stop(stop) for stop in self._way())
         self.recorder.window = None
         capped = self.end < math.inf

@@ -41,8 +41,8 @@ class Pacer:
     def series(self, units: float, unit_s: float, worked_s: float, limit_s: float) -> tuple[float, float]:
         """Do `units` (reps, or metres with a last part of one), each `unit_s` fresh, within `limit_s`.
 
-        Returns seconds spent and units done. A cut last unit costs its seconds and is not done: then the
-        seconds are `limit_s` and the units are fewer than asked.
+        Returns seconds spent and units done. A cut last unit costs its seconds and is not done: then the seconds
+        are `limit_s` and the units are fewer than asked. Raises DocumentError for too many.
         """
         self._paced += math.ceil(units)
         if self._paced > MAX_PACED_UNITS:

@@ -83,7 +83,10 @@ def program_of(
     rounds_value: CountValue | None,
     resolver: Resolver,
 ) -> StepProgram:
-    """Work out the order of visits of a step list. `rounds_value` is the station's or the block's `rounds`."""
+    """Work out the order of visits of a step list. `rounds_value` is the station's or the block's `rounds`.
+
+    Raises DocumentError for lists that are too short.
+    """
     lengths = [length for _, length in round_lists(clock_path, clock, (), steps)]
     rounds = resolver.count(rounds_value, lengths[0] if lengths else 1)
     work = StepProgram(clock, clock_path, plans, (), (), None, None, SideMemory())

@@ -200,7 +200,10 @@ class Recorder:
         self._entered = 0
 
     def enter_visit(self) -> None:
-        """Count a visit, also one that takes no time: this is what ends every loop over visits."""
+        """Count a visit, also one that takes no time: this is what ends every loop over visits.
+
+        Raises DocumentError over the limit.
+        """
         self._entered += 1
         if self._entered > MAX_VISITS:
             raise refuse((), f"over {MAX_VISITS} visits", f"{MAX_VISITS} in one session", "too_many")
@@ -253,7 +256,10 @@ class Recorder:
         visit: int | None = None,
         taken: bool = False,
     ) -> None:
-        """Append a segment and move the time on; nothing is written for no time."""
+        """Append a segment and move the time on; nothing is written for no time.
+
+        Raises DocumentError over the limit.
+        """
         if seconds <= 0:
             return
         segments = self.tape.segments

@@ -54,7 +54,7 @@ def blocks_of(session: Session) -> list[LocatedBlock]:
 
 
 def passes_of(session: Session, resolver: Resolver) -> list[BlockPass]:
-    """All passes through blocks, sections repeated, in order of time."""
+    """All passes through blocks, sections repeated, in order of time. Raises DocumentError for too many."""
     plan: list[BlockPass] = []
     number = 0
     for entry in session.blocks:

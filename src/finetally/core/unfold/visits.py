@@ -47,7 +47,10 @@ def visiting_order(
     rounds: int = 1,
     strip_from: Literal["front", "back"] = "front",
 ) -> tuple[Visit, ...]:
-    """All visits of a block with `count` items: group by group, `rounds` walks over each group."""
+    """All visits of a block with `count` items: group by group, `rounds` walks over each group.
+
+    Raises DocumentError for too many.
+    """
     size = count if group == "all" else group
     order: list[Visit] = []
     for first in range(0, count, size):

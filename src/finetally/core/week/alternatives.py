@@ -64,6 +64,7 @@ class _Maker:
         self.methods = methods
 
     def summary(self, document: JsonObject) -> LoadSummary:
+        """What a version of the session comes to. Raises DocumentError."""
         return summary_of(tally(parse_session(document), library=self.library, methods=self.methods))
 
     def changed(self, kind: str, what: str, edits: Sequence[Edit]) -> Alternative | None:

@@ -59,7 +59,7 @@ class _Search:
         self._hold(as_planned(slots))
 
     def answer(self) -> Levelled:
-        """The best choice that is found."""
+        """The best choice that is found. Raises RuntimeError before there is one."""
         # Squares are dear to the solver, and most weeks vary enough of themselves: then nothing is lost without.
         loose = replace(self.rules, monotony_under=False)
         model = Leveller(self.slots, loose, self.around, self.begins)

@@ -206,6 +206,7 @@ def entry_out(one: Entry, *, noted: bool = False) -> EntryOut:
 
 
 def change_out(one: Change) -> ChangeOut:
+    """A change as it is shown."""
     return ChangeOut(
         id=one.pk, items=[ItemOut(**{name: item.get(name) for name in ItemOut.model_fields}) for item in one.items]
     )
@@ -379,7 +380,9 @@ def set_day(request: ActorRequest, day: PlanDay, data: DayIn) -> Status[None]:
 
 @router.post("/phases", response={204: None, **REFUSALS}, operation_id="add_phase")
 def add_phase(request: ActorRequest, data: PhaseIn) -> Status[None]:
-    """Give several weeks in a row a kind, and a band that the load of each is to lie in."""
+    """Give several weeks in a row a kind, and a band that the load of each is to lie in; it may not
+    lie over another phase.
+    """
     entries.add_phase(request.auth, data.squad, data.begins, data.weeks, data.kind, data.load_low, data.load_high)
     return Status(204, None)
 

@@ -94,7 +94,7 @@ def _refused(found: str, allowed: str) -> DocumentError:
 
 
 def see(actor: Actor, job_id: UUID, kind: str | None = None) -> Job:
-    """A job of one's own, or one that is shared in a squad where one plans: others do not exist."""
+    """A job of one's own, or one that is shared in a squad where one plans: others do not exist. Raises Http404."""
     mine = Q(owner_id=actor.user_id, squad_id__in=actor.squads())
     ours = Q(shared=True, squad_id__in=actor.squads(Right.PLAN))
     job = Job.objects.filter(mine | ours, pk=job_id).defer("file").first()

@@ -94,7 +94,7 @@ def _still_newest(actor: Actor, session_id: UUID, newest: _Newest) -> tuple[Sess
 
 
 def plan_other(actor: Actor, squad_id: int | None, day: date, title: str, details: dict[str, Any]) -> Entry:
-    """Put other training on a day: a hike, a match, with minutes and effort."""
+    """Put other training on a day: a hike, a match, with minutes and effort. Raises DocumentError."""
     squad = squad_for(actor, squad_id, Right.PLAN)
     title = one_line(title)
     if not title:
@@ -207,7 +207,10 @@ def attendance_version(own: Attendance | None) -> str:
 
 
 def keep_as_session(actor: Actor, entry_id: UUID) -> Session:
-    """What stands on the day as a session of its own: to be looked at and worked on, on the Bench."""
+    """What stands on the day as a session of its own: to be looked at and worked on, on the Bench.
+
+    Raises DocumentError where there is no session.
+    """
     entry = the_entry(actor, entry_id)
     if entry.document is None:
         raise wrong("entry", "other training", "an entry with a session")
@@ -216,7 +219,10 @@ def keep_as_session(actor: Actor, entry_id: UUID) -> Session:
 
 
 def repeat_weekly(actor: Actor, entry_id: UUID, weeks: int) -> list[Entry]:
-    """The entry again in each of so many weeks that follow."""
+    """The entry again in each of so many weeks that follow.
+
+    Raises DocumentError for a number of weeks out of bounds.
+    """
     if not 1 <= weeks <= MOST_REPEATS:
         raise wrong("weeks", str(weeks), f"1 to {MOST_REPEATS}")
     day = the_entry(actor, entry_id).day
@@ -257,7 +263,10 @@ def set_day(
 def add_phase(
     actor: Actor, squad_id: int | None, begins: date, weeks: int, kind: str, low: float, high: float
 ) -> Phase:
-    """A phase of several weeks, with the load each week is to come to; it may not lie over another."""
+    """A phase of several weeks, with the load each week is to come to; it may not lie over another.
+
+    Raises DocumentError.
+    """
     squad = squad_for(actor, squad_id, Right.PLAN)
     if kind not in PHASE_KINDS:
         raise wrong("kind", repr(kind), ", ".join(PHASE_KINDS))

@@ -66,7 +66,7 @@ def read_season(
 ) -> list[SeasonWeek]:
     """So many weeks from the one that a day lies in; of the squad as if all came, or with what is for one person.
 
-    A few queries, however many weeks.
+    A few queries, however many weeks. Raises DocumentError for a number of weeks out of bounds.
     """
     if not 1 <= weeks <= MOST_WEEKS:
         raise wrong("weeks", str(weeks), f"1 to {MOST_WEEKS}")

@@ -41,7 +41,10 @@ def read_session(actor: Actor, session_id: UUID) -> Session:
 
 
 def sessions_for_comparison(actor: Actor, ids: Sequence[UUID]) -> tuple[list[Session], FiguringContext]:
-    """Sessions in the order named, and what they are figured with: the context of the first one's squad."""
+    """Sessions in the order named, and what they are figured with: the context of the first one's squad.
+
+    Raises Http404 where one is not there.
+    """
     found = {session.pk: session for session in _visible(actor).filter(pk__in=ids)}
     sessions = [found[one] for one in ids if one in found]
     if len(sessions) < len(ids):

@@ -11,7 +11,7 @@ MEASURE_UNITS: dict[str, TermUnit] = {"work-time": "s", "visits": "count", "effo
 
 
 def explain_balance(t: Tally, words: list[str]) -> Explanation:
-    """Open patterns, and what stands under `balance`: rows, beams, planes, mobility."""
+    """Open patterns, and what stands under `balance`: rows, beams, planes, mobility. Raises UnknownFigureError."""
     figure = ".".join(words)
     if words[0] == "patterns" and len(words) == 3:
         return _weighed(t, figure, words[1], words[2])

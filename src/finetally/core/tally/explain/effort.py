@@ -13,7 +13,7 @@ BLIND = "The breathing estimate sees neither load nor tempo."
 
 
 def explain_effort(t: Tally, words: list[str]) -> Explanation:
-    """Open `effort.<name>`, `blocks.<n>.rpe` and what lies below it."""
+    """Open `effort.<name>`, `blocks.<n>.rpe` and what lies below it. Raises UnknownFigureError."""
     figure = ".".join(words)
     if words[0] == "effort" and len(words) == 2:
         if words[1] not in SESSION:

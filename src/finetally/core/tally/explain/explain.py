@@ -36,7 +36,7 @@ def explain(
 
 
 def explain_tally(t: Tally, figure: str) -> Explanation:
-    """As `explain`, for what is measured already."""
+    """As `explain`, for what is measured already. Raises UnknownFigureError."""
     words = figure.split(".")
     if words[0] in REP_FAMILIES:
         return explain_reps(t, words)

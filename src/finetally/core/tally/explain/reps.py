@@ -27,7 +27,10 @@ FIELDS: dict[str, TermUnit] = {
 
 
 def explain_rate(t: Tally, words: list[str]) -> Explanation:
-    """Open `rates.reps_per_min` and `rates.kg_per_min`: over the parts that count, talk left out."""
+    """Open `rates.reps_per_min` and `rates.kg_per_min`: over the parts that count, talk left out.
+
+    Raises UnknownFigureError.
+    """
     figure = ".".join(words)
     minutes = (t.headline.total - t.headline.talk) / 60
     if minutes <= 0 or words[-1] not in ("reps_per_min", "kg_per_min"):

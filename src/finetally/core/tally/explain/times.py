@@ -38,7 +38,10 @@ class Scope:
 
 
 def explain_time(t: Tally, words: list[str]) -> Explanation:
-    """Open `<scope>.total_s`, `…work_s` and its kin, `…density`, `…work_to_rest`, `timetable_s`."""
+    """Open `<scope>.total_s`, `…work_s` and its kin, `…density`, `…work_to_rest`, `timetable_s`.
+
+    Raises UnknownFigureError.
+    """
     *scope_words, name = words
     if name == "over_told_s" and not scope_words and t.session.announced_s is not None:
         return _over_told(t, told_ends(t.session.announced_s, t.resolver))

@@ -42,10 +42,12 @@ class ReadLine:
 
     @property
     def heads(self) -> list[Fact]:
+        """Facts that say how time passes."""
         return [f for f in self.scanned.facts if f.kind in HEADS]
 
     @property
     def rests(self) -> list[Fact]:
+        """Facts of rests."""
         return [f for f in self.scanned.facts if f.kind == "rest"]
 
     @property
@@ -85,21 +87,25 @@ def head_list(one: ReadLine) -> tuple[list[int], bool] | None:
 
 
 def counting(a: int, b: int) -> list[int]:
+    """The whole numbers from one to another, up or down; at most 200."""
     step = 1 if b >= a else -1
     return list(range(a, b + step, step))[:200]
 
 
 def name_text(item: Item) -> str:
+    """The words that name an item, filler left out."""
     return " ".join(trimmed([t.text for t in item.words]))
 
 
 def longest(value: Dose | None) -> float:
+    """The longest that an amount may be; 0 of a list or nothing."""
     if isinstance(value, dict):
         return float(value["high"])
     return float(value) if isinstance(value, int | float) else 0.0
 
 
 def seconds_only(one: ReadLine) -> bool:
+    """Whether no movement of a line has reps or metres."""
     return all(i.reps is None and i.metres is None for i in one.items)
 
 

@@ -20,6 +20,7 @@ from finetally.core.wall.unread import Unread
 
 
 def part_line(page: Page, one: ReadLine) -> None:
+    """A line that names a part: it begins a draft of it."""
     if lighter_sets(page, one):
         return
     page.part = one.line.part
@@ -55,6 +56,7 @@ def lighter_sets(page: Page, one: ReadLine) -> bool:
 
 
 def head_line(page: Page, one: ReadLine) -> None:
+    """A line that says a clock: it begins a draft, or says more of the one above that has nothing yet."""
     draft = page.draft
     leave_part(page, one)
     merge = (
@@ -92,6 +94,7 @@ def stands_alone(draft: Draft, one: ReadLine) -> bool:
 
 
 def labelled(page: Page, one: ReadLine) -> None:
+    """A line behind a label (`A)`, `Block 2:`): a block, its sets, or its name."""
     if any(i.sets for i in one.items) or one.line.style == "group":
         set_line(page, one)
         return
@@ -115,6 +118,7 @@ def labelled(page: Page, one: ReadLine) -> None:
 
 
 def name_block(page: Page, draft: Draft, one: ReadLine) -> None:
+    """Take a line as the title of a block; a movement or a tool that it names is kept for what stands below."""
     title = one.line.text.strip(" :-")
     draft.title = draft.title or title[:120]
     if len(one.named) == 1 and is_known(page, name_text(one.named[0])):
@@ -262,6 +266,7 @@ def draft_work(draft: Draft, item: Item, facts: list[Fact]) -> bool:
 
 
 def is_talk_item(page: Page, item: Item) -> bool:
+    """Whether the words of an item speak to people, or are too many for a name."""
     words = " ".join(t.text for t in item.words)
     return len(item.words) > LONGEST_TALK or speaks(words)
 
@@ -283,6 +288,7 @@ def stands_behind(page: Page, one: ReadLine, item: Item) -> bool:
 
 
 def head_words(page: Page, draft: Draft, item: Item) -> None:
+    """Words on a head that are no movement: an order, a tool, else a note."""
     words = " ".join(t.text for t in item.words)
     if any(t.kind == "ALT" for t in item.words):
         draft.alternate = True

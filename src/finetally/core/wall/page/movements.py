@@ -18,6 +18,7 @@ from finetally.core.wall.unread import Unread
 
 
 def movement_line(page: Page, one: ReadLine) -> None:
+    """A line with movements: it belongs to the block above, or begins one."""
     draft = page.draft
     if draft is not None and draft.kind == "written":
         draft = None

@@ -47,10 +47,12 @@ class Page:
 
 
 def is_known(page: Page, words: str) -> bool:
+    """Whether words name a known movement."""
     return page.names.known(words) is not None
 
 
 def dose_follows(page: Page) -> bool:
+    """Whether the next line only says how much of what this one names."""
     following = next_line(page)
     return (
         following is not None
@@ -83,6 +85,7 @@ def more_below(page: Page) -> bool:
 
 
 def next_line(page: Page) -> ReadLine | None:
+    """The next line that is no note."""
     for one in page.reads[page.at + 1 :]:
         if one.line.style != "note":
             return one
@@ -90,6 +93,7 @@ def next_line(page: Page) -> ReadLine | None:
 
 
 def new_draft(page: Page, one: ReadLine, part: str | None = None) -> Draft:
+    """Begin a block at a line; a heading above it that has nothing yet becomes its title."""
     draft = Draft(one.line.number, one.line.text, part=part or page.part)
     before = page.draft
     own = (
@@ -133,11 +137,13 @@ def leave_part(page: Page, one: ReadLine) -> None:
 
 
 def next_run(page: Page) -> int:
+    """A number for a row of set lines whose rests hold for each other."""
     page.run += 1
     return page.run
 
 
 def keep_note(page: Page, one: ReadLine) -> None:
+    """Keep a line as a note of the block above, or of the session; one with doses is told as not read."""
     text = one.line.text.strip()
     if page.draft is not None:
         page.draft.notes.append(text)

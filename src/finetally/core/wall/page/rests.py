@@ -18,6 +18,7 @@ REST_BELOW = ("before what follows", "between the rounds")
 
 
 def rest_line(page: Page, one: ReadLine) -> None:
+    """A line that only says rests: each goes where it belongs."""
     draft = page.draft
     if draft is None and any(f.value["where"] in ("rounds", "each") for f in one.rests) and not one.named:
         # `rest 1 min between exercises` in front of what it is said of.
@@ -122,10 +123,12 @@ def walks_between(draft: Draft) -> bool:
 
 
 def easy(item: Item) -> bool:
+    """Whether an item is done easily: a walk, a jog, a spin."""
     return any(t.kind == "SOFT" or t.text in SOFT_WORDS for t in item.words)
 
 
 def rest_between(page: Page, draft: Draft, seconds: Dose | None) -> None:
+    """A rest between the sets of a run, or between the rounds of a block."""
     run = [d for d in page.drafts if d.kind == "sets" and d.run == draft.run] if draft.kind == "sets" else [draft]
     for one in run:
         if one.rest_between is None:
@@ -163,6 +166,7 @@ def goes_on(page: Page) -> bool:
 
 
 def rest_after(page: Page, draft: Draft, seconds: Dose | None, one: ReadLine) -> None:
+    """A rest behind what stands above: between its rounds where that is meant, else before what follows."""
     following = next_line(page)
     if (
         following is not None
@@ -200,6 +204,7 @@ def rest_after(page: Page, draft: Draft, seconds: Dose | None, one: ReadLine) ->
 
 
 def item_rest(page: Page, draft: Draft, value: FactValue, made: list[Item] | None = None) -> None:
+    """A rest said beside movements: the head's where it says so, else behind the last movement."""
     where = value["where"]
     items = made or draft.items
     if where in ("rounds", "groups", "none"):
@@ -209,6 +214,7 @@ def item_rest(page: Page, draft: Draft, value: FactValue, made: list[Item] | Non
 
 
 def set_rest(draft: Draft, value: FactValue) -> None:
+    """A rest said beside sets."""
     if value["where"] == "none":
         draft.no_rest = True
     elif value["where"] == "groups":

@@ -17,6 +17,7 @@ from finetally.core.wall.unread import Unread
 
 
 def set_line(page: Page, one: ReadLine) -> None:
+    """A line of sets: a block of its own, or one of a group that takes turns."""
     rest_before(page, one)
     leave_part(page, one)
     draft = page.draft
@@ -64,6 +65,7 @@ def rest_before(page: Page, one: ReadLine) -> None:
 
 
 def fill_sets(page: Page, draft: Draft, one: ReadLine) -> None:
+    """Take what a line of sets says, and its movements."""
     facts = [f for f in one.scanned.facts if f.kind not in ("rounds",) or not one.named]
     rests = [f for f in facts if f.kind == "rest"]
     items = set_items(page, draft, one)
@@ -201,6 +203,7 @@ def split_sets(page: Page, draft: Draft, one: ReadLine) -> None:
 
 
 def set_head_rest(page: Page, draft: Draft) -> None:
+    """A rest told in the head of sets is one between them."""
     if draft.rest is not None and draft.rest_between is None:
         draft.rest_between, draft.rest = draft.rest, None
 

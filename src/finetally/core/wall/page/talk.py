@@ -220,6 +220,7 @@ def margin_line(page: Page, one: ReadLine) -> bool:
 
 
 def says_title(text: str) -> bool:
+    """Whether a line begins with a word for a title: `Session`, `Group B`, `Week 3`."""
     return bool(re.match(r"\s*(?:title|session|group|grp|squad|team|day|week|wk)\b", text, re.IGNORECASE))
 
 

@@ -136,7 +136,10 @@ DOSE_KINDS = frozenset({"NUM", "RANGE", "DIST", "TIME"})
 
 
 def compiled(pattern: str) -> tuple[re.Pattern[str], tuple[str, ...]]:
-    """A pattern of kinds as a regular expression over `KIND KIND … `, and the names in it."""
+    """A pattern of kinds as a regular expression over `KIND KIND … `, and the names in it.
+
+    Raises ValueError for what is no pattern.
+    """
     parts, names = [], []
     for part in pattern.split():
         if part.startswith("<"):
