@@ -203,12 +203,3 @@ def test_a_time_that_is_only_come_through_stays_open_and_one_that_is_typed_at_on
     time.press("Enter")
     expect(pickers).to_have_count(0)
     expect(time).to_have_value("18:00")
-
-
-def test_levelling_leaves_days_gone_by_alone(page: Page) -> None:
-    page.goto("/week")
-    page.get_by_role("button", name="Level the week").click()
-    expect(page.get_by_role("heading", name="Ways to level it")).to_be_visible()
-    today = (date.today() - date.fromisoformat("2024-01-01")).days % 7
-    for number in range(today):
-        expect(day_of(page, number).get_by_text("in a proposal")).to_have_count(0)

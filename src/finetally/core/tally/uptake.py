@@ -59,7 +59,7 @@ def uptake_over(demand: float, start: float, seconds: float, on_s: float, off_s:
     gap = demand * seconds - integral if demand > start else 0.0
     low = start < HIGH_UPTAKE and end < HIGH_UPTAKE
     above = 0.0 if low else _above(demand, start, end, rising_s, tau) + flat_s
-    return tuple.__new__(UptakeSegment, (demand, start, end, integral, square, above, gap))
+    return UptakeSegment(demand, start, end, integral, square, above, gap)
 
 
 def _above(demand: float, start: float, end: float, seconds: float, tau: float) -> float:
