@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import os
 from collections.abc import Iterator
-from typing import Any
+from typing import Any, Literal
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, StorageState, expect, sync_playwright
@@ -37,6 +37,8 @@ def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
 
 HELD_BACK_MS = int(os.environ.get("FINE_TALLY_HELD_BACK_MS", "0"))
 """Up to so long each answer is held back at random (./tally held-back): none may count on answers coming in order."""
+MOTION: Literal["reduce", "no-preference"] = "no-preference" if HELD_BACK_MS else "reduce"
+"""Nobody waits for things to glide into their places, but where answers are held back to find what comes in between."""
 HOLD_BACK = """
 const asked = window.fetch
 window.fetch = async (...what) => {
@@ -51,15 +53,15 @@ window.fetch = async (...what) => {
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
         chromium = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
-        if HELD_BACK_MS:
-            opened = chromium.new_context
+        opened = chromium.new_context
 
-            def held_back(**how: Any) -> BrowserContext:
-                context = opened(**how)
+        def in_our_way(**how: Any) -> BrowserContext:
+            context = opened(**{"reduced_motion": MOTION, **how})
+            if HELD_BACK_MS:
                 context.add_init_script(HOLD_BACK)
-                return context
+            return context
 
-            chromium.new_context = held_back  # type: ignore[method-assign]
+        chromium.new_context = in_our_way  # type: ignore[method-assign]
         yield chromium
         chromium.close()
 

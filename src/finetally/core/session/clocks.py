@@ -24,7 +24,7 @@ PauseCounted = Literal["none", "window", "taken"]
 """What of the pauses a school that counts by the clock takes for work: none of them, all in a window that the
 clock sets, or what is taken and not prescribed."""
 
-Breach = tuple[Path, str, str, str]
+ClockBreach = tuple[Path, str, str, str]
 """Where in the clock, what was found, what is allowed, and the code of it."""
 
 
@@ -50,7 +50,7 @@ class ClockModel(DocumentObject):
     pauses: ClassVar[PauseCounted] = "none"
     above_zero: ClassVar[tuple[str, ...]] = ()
 
-    def breaches(self) -> Iterator[Breach]:
+    def breaches(self) -> Iterator[ClockBreach]:
         """Breaches of what holds between several keys of the clock."""
         for key in self.above_zero:
             yield from _not_above_zero((key,), getattr(self, key))
@@ -60,7 +60,7 @@ class ClockModel(DocumentObject):
         return ()
 
 
-def _not_above_zero(path: Path, value: SecondsValue) -> Iterator[Breach]:
+def _not_above_zero(path: Path, value: SecondsValue) -> Iterator[ClockBreach]:
     low = value.low if isinstance(value, AmountRange) else value
     if isinstance(low, int | float) and low <= 0:
         yield path, str(low), "a number above 0", "number"
@@ -98,7 +98,7 @@ class Every(ClockModel):
     periods: CountValue | None = None
     free: Count | None = None
 
-    def breaches(self) -> Iterator[Breach]:
+    def breaches(self) -> Iterator[ClockBreach]:
         """Work goes on no longer than the period."""
         yield from super().breaches()
         period, until = self.period_s, self.work_until_s
@@ -151,7 +151,7 @@ class Task(ClockModel):
     pulse: Pulse | None = None
     then: Literal["stop", "restart", "reverse"] | None = None
 
-    def breaches(self) -> Iterator[Breach]:
+    def breaches(self) -> Iterator[ClockBreach]:
         """What starts over needs a cap that ends it; a pulse works for some time."""
         if self.then == "restart" and self.cap_s is None:
             yield ("cap_s",), "nothing", "a cap, since then is restart", "missing"
