@@ -26,7 +26,7 @@ def round_blocks(draft: Draft, maker: StepMaker, assumed: Assumptions, unread: l
     if len(items) == 1 and items[0].failure and items[0].seconds is not None and items[0].in_window:
         # As many of one movement as a time holds.
         step = maker.dosed(items[0], draft, rounds=1)
-        window = single(items[0].seconds) or 0
+        window = single(step["seconds"]) or 0
         del step["seconds"]
         step["reps"] = 1
         return [{"clock": {"kind": "amrap", "window_s": window}, "steps": [step]}]
