@@ -24,6 +24,13 @@ def pace_of(step: dict[str, Any], movement: Any) -> float | None:
     return sum(step["tempo"]) if "tempo" in step else step.get("pace_s", movement.pace_s)
 
 
+def lengths_of_lists(clock: dict[str, Any], steps: list[dict[str, Any]]) -> list[int]:
+    """How many values each list has that has one for each round: of the clock's rests, of doses, loads and rests."""
+    values = [clock.get(key) for key in ("rest_s", "round_rest_s")]
+    values += [step.get(key) for step in steps for key in ("reps", "seconds", "metres", "load", "rest_s")]
+    return [len(value) for value in values if isinstance(value, list)]
+
+
 class Reader:
     """Reads one document without ranges."""
 
@@ -276,11 +283,9 @@ class Reader:
             before = step
 
     def amrap(self, block: dict[str, Any], clock: dict[str, Any], steps: Any) -> None:
+        lists = lengths_of_lists(clock, steps)
         fill = next((step for step in steps if step.get("fill")), None)
         steps = [step for step in steps if not step.get("fill")]
-        lists = [
-            len(v) for step in steps for v in step.values() if isinstance(v, list) and not isinstance(v[0], dict)
-        ]
         begun = self.line.now
         for unit in clipped(self.rounds(block, clock, steps, lists[0] if lists else None, fill), clock["window_s"]):
             self.line.write(unit)
