@@ -1076,7 +1076,8 @@ export interface paths {
         put?: never;
         /**
          * Add Phase
-         * @description Give several weeks in a row a kind, and a band that the load of each is to lie in.
+         * @description Give several weeks in a row a kind, and a band that the load of each is to lie in; it may not
+         *     lie over another phase.
          */
         post: operations["add_phase"];
         delete?: never;
