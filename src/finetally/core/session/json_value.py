@@ -9,15 +9,10 @@ from pydantic import JsonValue
 JsonObject = dict[str, JsonValue]
 
 
-def is_number(value: JsonValue) -> bool:
-    """Whether a value is a number; true and false are none."""
-    return type(value) is int or type(value) is float
-
-
 def objects(value: JsonValue) -> Iterator[JsonObject]:
     """The objects of a list; nothing of what is no list."""
     if isinstance(value, list):
         yield from (one for one in value if isinstance(one, dict))
 
 
-__all__ = ["JsonObject", "JsonValue", "is_number", "objects"]
+__all__ = ["JsonObject", "JsonValue", "objects"]
