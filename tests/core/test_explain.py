@@ -6,6 +6,8 @@ Finisher: push-up and one-arm press, 4 rounds of 20 s on and 10 s off, all-out, 
 
 from __future__ import annotations
 
+import contextlib
+from collections.abc import Iterator
 from typing import Any
 
 import pytest
@@ -157,3 +159,39 @@ def test_by_the_clock_the_whole_window_is_work_and_says_so() -> None:
     )
     assert opened("headline.density", document=rounds)["value"] == pytest.approx(40 / 60)
     assert opened("headline.density", document=rounds, methods=clock)["value"] == 1
+
+
+def leaves(value: Any, name: str = "") -> Iterator[str]:
+    """The dotted names of all numbers in figures."""
+    if isinstance(value, dict | list):
+        for key, inner in value.items() if isinstance(value, dict) else enumerate(value):
+            yield from leaves(inner, f"{name}.{key}" if name else str(key))
+    elif isinstance(value, int | float) and not isinstance(value, bool):
+        yield name
+
+
+def misspelt(name: str) -> Iterator[str]:
+    """A name with a word more, a word less, and each word another: what no figure is called."""
+    words = name.split(".")
+    yield f"{name}.more"
+    yield f"more.{name}"
+    for at in range(len(words)):
+        yield ".".join([*words[:at], *words[at + 1 :]])
+        for other in ("", "none-such", "-1", "99", "²"):
+            yield ".".join([*words[:at], other, *words[at + 1 :]])
+
+
+def test_what_is_called_nothing_like_a_figure_is_refused_whatever_it_looks_like() -> None:
+    t = tally(parse_session(DOCUMENT), library=shipped_library(), methods=BARE)
+    names = {*leaves(measured(t)), "landings"}
+    # Levels below the figures have names of their own.
+    for figure in sorted(names):
+        with contextlib.suppress(UnknownFigureError):
+            names.update(one["figure"] for one in explain_tally(t, figure)["terms"] if "figure" in one)
+    asked = {other for name in names for other in misspelt(name)} - names
+    assert len(asked) > 2_000
+    answered = set()
+    for figure in sorted(asked):
+        with contextlib.suppress(UnknownFigureError):
+            answered.add(explain_tally(t, figure)["figure"])
+    assert answered == set()

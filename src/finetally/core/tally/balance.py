@@ -23,7 +23,7 @@ class PatternWork:
         self.visits = 0
 
     def add(self, work_s: float, measure: float, visits: int) -> None:
-        """Add the part of so many visits."""
+        """Add the part of so many visits: seconds of work, and the measure that shares go by."""
         self.work_s += work_s
         self.measure += measure
         self.visits += visits
@@ -66,7 +66,7 @@ class BalanceTally:
         _weigh(self.planes, movement.plane or "sagittal", 1, visit)
 
     def measure(self, names: Iterable[str]) -> float:
-        """The measure of several fine patterns together."""
+        """The measure of several fine patterns together: seconds, visits, or seconds × effort (`balance_by`)."""
         return sum(self.patterns[name].measure for name in names if name in self.patterns)
 
     def pattern_figures(self) -> dict[str, PatternFigures]:

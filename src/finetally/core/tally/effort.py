@@ -147,15 +147,20 @@ class EffortTally:
             blocks.append(float(typed) if typed is not None else estimate)
         return clock, rms, blocks
 
-    def session(self, counted: Sequence[bool], typed: float | None) -> float:
-        """RMS of the counted blocks' efforts, weighted by their clocks' lengths; a typed effort replaces it."""
-        if typed is not None:
-            return float(typed)
+    def estimate(self, counted: Sequence[bool]) -> float | None:
+        """RMS of the counted blocks' efforts (0 to 10), weighted by their clocks' lengths; None where none runs."""
         total = sum(c for c, yes in zip(self.clock_s, counted, strict=True) if yes)
         if total <= 0:
-            return 0.0
+            return None
         squares = sum(c * e * e for c, e, yes in zip(self.clock_s, self.blocks, counted, strict=True) if yes)
-        return min(10.0, max(0.0, math.sqrt(squares / total) + self._person.effort_offset))
+        return math.sqrt(squares / total)
+
+    def session(self, counted: Sequence[bool], typed: float | None) -> float:
+        """The estimate as this person feels it, within 0 to 10; a typed effort replaces it."""
+        if typed is not None:
+            return float(typed)
+        estimate = self.estimate(counted)
+        return 0.0 if estimate is None else min(10.0, max(0.0, estimate + self._person.effort_offset))
 
     def guessed(self) -> list[str]:
         """Paths of the doses that take the time of an unknown movement."""

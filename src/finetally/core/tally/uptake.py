@@ -87,11 +87,11 @@ class OxygenDemand:
                 self._resting.append(met * methods.effort_factor.easy / self.capacity)
 
     def resting(self, block: int) -> float:
-        """Demand during a block's rests: at rest, or moving easily where `rest_as` says so."""
+        """Demand in a block's rests, as a share of capacity: still, or moving easily where `rest_as` says so."""
         return self._resting[block]
 
     def working(self, met: float, effort_factor: float) -> float:
-        """Demand of work."""
+        """Demand of work of so many MET at that effort, as a share of capacity; above 1 where it is more."""
         return met * effort_factor / self.capacity
 
 

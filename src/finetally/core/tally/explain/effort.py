@@ -19,7 +19,7 @@ def explain_effort(t: Tally, words: list[str]) -> Explanation:
         if words[1] not in SESSION:
             raise UnknownFigureError(figure)
         return SESSION[words[1]](t, figure)
-    if words[0] == "blocks" and len(words) >= 3 and words[1].isdigit():
+    if words[0] == "blocks" and len(words) >= 3 and words[1].isdecimal():
         number = int(words[1])
         if number < len(t.tape.blocks):
             return _block(t, figure, number, words[2:])
@@ -82,20 +82,24 @@ def _by_block(t: Tally, name: str) -> dict[int, float]:
 def _rpe(t: Tally, figure: str) -> Explanation:
     if t.session.rpe is not None:
         return node(figure, t.rpe, "effort", "given", note="typed for the session")
-    offset = t.given.person.effort_offset
-    if offset and figure == "effort.rpe":
-        plain = t.effort.session(t.counted, None) - offset
-        terms = [
-            term("estimate", plain, "effort", "effort.estimate"),
-            term("from rated sessions", t.rpe - plain, "effort"),
-        ]
-        return node(figure, t.rpe, "effort", "sum", terms)
+    if not t.given.person.effort_offset:
+        return _estimate(t, figure)
+    estimate = t.effort.estimate(t.counted) or 0.0
+    terms = [
+        term("estimate", estimate, "effort", "effort.estimate"),
+        term("from rated sessions", t.rpe - estimate, "effort"),
+    ]
+    return node(figure, t.rpe, "effort", "sum", terms)
+
+
+def _estimate(t: Tally, figure: str) -> Explanation:
     terms = [
         term(block_label(t, n), t.effort.blocks[n], "effort", f"blocks.{n}.rpe", weight=t.effort.clock_s[n])
         for n, yes in enumerate(t.counted)
         if yes and t.effort.clock_s[n] > 0
     ]
-    return node(figure, t.rpe, "effort", "rms", terms, "weighted by the clocks' lengths")
+    value = t.effort.estimate(t.counted) or 0.0
+    return node(figure, value, "effort", "rms", terms, "weighted by the clocks' lengths")
 
 
 def _block(t: Tally, figure: str, n: int, words: list[str]) -> Explanation:
@@ -123,7 +127,7 @@ def _block(t: Tally, figure: str, n: int, words: list[str]) -> Explanation:
         return _uptake(t, figure, n)
     if words == ["window_rpe"]:
         return _windows(t, figure, n)
-    if len(words) == 2 and words[0] == "window" and words[1].isdigit():
+    if len(words) == 2 and words[0] == "window" and words[1].isdecimal():
         return _window(t, figure, int(words[1]))
     raise UnknownFigureError(figure)
 
@@ -198,6 +202,7 @@ SESSION: Mapping[str, Callable[[Tally, str], Explanation]] = {
     "load": _load,
     "minutes": _minutes,
     "rpe": _rpe,
+    "estimate": _estimate,
     "mean_uptake": _mean_uptake,
     "peak_uptake": _peak_uptake,
     "above_80_s": _added_up("above_80_s"),

@@ -61,7 +61,7 @@ def _exit(t: Tally, words: list[str]) -> Explanation:
     """Open `exits.<n>.<figure>` as that figure of the session cut there; its terms are asked with the prefix."""
     figure = ".".join(words)
     cuts = exit_places(t.session, t.given)
-    if len(words) < 3 or not words[1].isdigit() or int(words[1]) >= len(cuts):
+    if len(words) < 3 or not words[1].isdecimal() or int(words[1]) >= len(cuts):
         raise UnknownFigureError(figure)
     cut = t.ended_before(cuts[int(words[1])][1])
     inner = ".".join(words[2:])
@@ -74,9 +74,9 @@ def _exit(t: Tally, words: list[str]) -> Explanation:
 
 def _score(t: Tally, figure: str, words: list[str]) -> Explanation:
     """A score is counted as the window runs: there is no arithmetic below it, only what it was read from."""
-    number, index, field = int(words[1]), int(words[3]), words[4]
-    scores = [score for run in t.tape.runs if run.block == number for score in run.scores]
-    value = scores[index].get(field) if index < len(scores) else None
+    _, number, _, index, field = words
+    scores = [score for run in t.tape.runs if str(run.block) == number for score in run.scores]
+    value = next((score.get(field) for at, score in enumerate(scores) if str(at) == index), None)
     if not isinstance(value, int | float):
         raise UnknownFigureError(figure)
     unit: TermUnit = "s" if field == "time_s" else "reps" if field == "reps" else "count"

@@ -69,7 +69,7 @@ def node(
     terms: Iterable[Term] = (),
     note: str | None = None,
 ) -> Explanation:
-    """Make one level."""
+    """Make one level; `value` in `unit`, which `operator` gives of the terms."""
     return {
         "figure": figure,
         "value": value,
@@ -89,7 +89,7 @@ def term(
     weight: float | None = None,
     at: Sequence[dict[str, Identity]] = (),
 ) -> Term:
-    """Make one term."""
+    """Make one term: `value` in `unit`; of `at` the first MAX_ADDRESSES stay; `figure` can be asked for."""
     made: Term = {"label": label, "value": value, "unit": unit}
     if figure is not None:
         made["figure"] = figure
@@ -103,7 +103,7 @@ def term(
 def grouped(items: Iterable[tuple[str, float, dict[str, Identity], str | None]], unit: TermUnit) -> list[Term]:
     """Alike terms (same label and value) as one, in order of first appearance: "8 × 20 s".
 
-    `items` are label, value, address, and the figure to ask again (the first of a group stands for all).
+    `items` are label, value in `unit`, address, and the figure to ask again (the first of a group stands for all).
     """
     groups: dict[tuple[str, float], Term] = {}
     for label, value, at, figure in items:

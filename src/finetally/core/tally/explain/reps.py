@@ -25,6 +25,8 @@ FIELDS: dict[str, TermUnit] = {
     "work_s": "s",
 }
 
+VOLUMES = {"volume_kg": "kg", "volume_called_kg": "kg_called"}
+
 
 def explain_rate(t: Tally, words: list[str]) -> Explanation:
     """Open `rates.reps_per_min` and `rates.kg_per_min`: over the parts that count, talk left out.
@@ -46,7 +48,10 @@ def explain_rate(t: Tally, words: list[str]) -> Explanation:
 
 
 def explain_reps(t: Tally, words: list[str]) -> Explanation:
-    """Open `reps.<kind>`, `movements.<key>.<field>`, `volume_kg`, `landings`, one grade, `visits.<n>.<field>`."""
+    """Open `reps.<kind>`, `movements.<key>.<field>`, `volume_kg`, `landings`, one grade, `visits.<n>.<field>`.
+
+    Raises UnknownFigureError.
+    """
     figure = ".".join(words)
     if words[0] == "visits":
         return _visit(t, figure, words)
@@ -57,9 +62,14 @@ def explain_reps(t: Tally, words: list[str]) -> Explanation:
         graded = (("low", low), ("medium", medium), ("high", high))
         terms = [term(grade, count, "count", f"landings.{grade}") for grade, count in graded if count]
         return node(figure, low + medium + high, "count", "sum", terms)
-    field = {"volume_kg": "kg", "volume_called_kg": "kg_called"}.get(figure, words[-1])
-    if words[0] == "landings":
-        field = f"landings_{words[-1]}"
+    if figure in VOLUMES:
+        field = VOLUMES[figure]
+    elif words[0] == "reps" and len(words) == 2:
+        field = words[1]
+    elif words[0] == "landings" and len(words) == 2 and words[1] in t.reps.landings:
+        field = f"landings_{words[1]}"
+    else:
+        raise UnknownFigureError(figure)
     read, unit = _reader(t, field)
     terms = _by_movement(t, field, read, unit)
     return node(figure, sum(one["value"] for one in terms), unit, "sum", terms)
@@ -190,7 +200,7 @@ def _estimated(t: Tally, figure: str, index: int, field: str) -> Explanation:
 
 
 def _visit(t: Tally, figure: str, words: list[str]) -> Explanation:
-    if len(words) != 3 or not words[1].isdigit() or int(words[1]) >= len(t.tape.visits):
+    if len(words) != 3 or not words[1].isdecimal() or int(words[1]) >= len(t.tape.visits):
         raise UnknownFigureError(figure)
     index, field = int(words[1]), words[2]
     visit = t.tape.visits[index]

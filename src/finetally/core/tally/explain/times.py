@@ -26,9 +26,9 @@ class Scope:
             self.prefix, chosen = "", [True] * len(blocks)
         elif words == ["headline"]:
             self.prefix, chosen = "headline.", t.counted
-        elif len(words) == 2 and words[0] == "parts":
+        elif len(words) == 2 and words[0] == "parts" and any(of.part == words[1] for of in blocks):
             self.prefix, chosen = f"parts.{words[1]}.", [of.part == words[1] for of in blocks]
-        elif len(words) == 2 and words[0] == "blocks" and words[1].isdigit() and int(words[1]) < len(blocks):
+        elif len(words) == 2 and words[0] == "blocks" and words[1].isdecimal() and int(words[1]) < len(blocks):
             self.block = int(words[1])
             self.prefix, chosen = f"blocks.{words[1]}.", [n == self.block for n in range(len(blocks))]
         else:
@@ -47,8 +47,8 @@ def explain_time(t: Tally, words: list[str]) -> Explanation:
         return _over_told(t, told_ends(t.session.announced_s, t.resolver))
     if name == "timetable_s" and not scope_words:
         return _timetable(t)
-    if len(scope_words) == 4 and scope_words[2] == "work_s" and scope_words[3] == "step":
-        return _step_work(t, int(scope_words[1]), name)
+    if len(scope_words) == 4 and scope_words[0] == "blocks" and scope_words[2:] == ["work_s", "step"]:
+        return _step_work(t, scope_words[1], name)
     scope = Scope(t, scope_words)
     figure = scope.prefix + name
     if name in ("density", "work_to_rest"):
@@ -149,7 +149,7 @@ def _block_terms(t: Tally, number: int, kind: str) -> list[Term]:
     if kind == "work":
         sums: dict[str, tuple[str, float]] = {}
         for segment in t.tape.segments:
-            if segment.block == number and segment.visit is not None:
+            if str(segment.block) == number and segment.visit is not None:
                 step = t.tape.visits[segment.visit].step
                 key = _step_key(step.path)
                 sums[key] = (step.name, sums.get(key, ("", 0.0))[1] + segment.seconds)
@@ -170,10 +170,10 @@ def _step_key(path: tuple[str | int, ...]) -> str:
     return "-".join(str(part) for part in path if isinstance(part, int))
 
 
-def _step_work(t: Tally, number: int, key: str) -> Explanation:
+def _step_work(t: Tally, number: str, key: str) -> Explanation:
     items = []
     for segment in t.tape.segments:
-        if segment.block == number and segment.visit is not None:
+        if str(segment.block) == number and segment.visit is not None:
             step = t.tape.visits[segment.visit].step
             if _step_key(step.path) == key:
                 items.append((step.name, segment.seconds, segment.at.as_dict(), None))
