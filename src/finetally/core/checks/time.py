@@ -132,6 +132,7 @@ def _factor_to_finish(t: Tally, number: int) -> float | None:
     alone = t.session.model_copy(update={"blocks": [t.tape.blocks[number].block]})
 
     def finishes(factor: float) -> bool:
+        """Whether the block ends before its cap at so many times the seconds a rep."""
         person = t.given.person.model_copy(update={"pace_factor": base * factor})
         given = t.given.model_copy(update={"person": person})
         tape = unfold(alone, library=t.library, methods=t.methods, given=given)

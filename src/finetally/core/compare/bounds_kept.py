@@ -115,7 +115,7 @@ class TapeMeasurer:
         return (0.0, "") if most is None else (_dose_of(most), most.step.key)
 
     def rounds(self, tape: Tape, stretches: Sequence[WorkStretch]) -> tuple[float, str]:
-        """How often the movement comes up that comes up most, beside how often it stands in the ingredients."""
+        """The most visits that a movement has for each time it stands in the ingredients, and the movement."""
         visits: dict[str, int] = {}
         for visit in tape.visits:
             visits[visit.step.key] = visits.get(visit.step.key, 0) + 1

@@ -138,7 +138,10 @@ class _Finder:
     def singles(
         self, document: JsonObject, now: float, *, longer: bool, cuts: bool = True
     ) -> Iterator[tuple[PlanChange, float]]:
-        """Every single change that fits: of each series the one that comes closest."""
+        """Every single change that fits, with the seconds it comes to: of each series the one that comes closest.
+
+        `now`: seconds that the document comes to.
+        """
         for cut in cuts_of(document, self._given) if cuts and not longer else ():
             length = self._fits(document, cut)
             if length is not None:
@@ -168,6 +171,7 @@ class _Finder:
     def doubles(self, document: JsonObject, now: float) -> Iterator[tuple[PlanChange, float]]:
         """Parts taken out that are not enough alone, and then the closest change of what is left.
 
+        Each with the seconds it comes to; `now`: those that the document comes to.
         What a change saves hardly depends on the others, so each is measured once and those together that should
         come closest are laid out: at most MOST_TRIED of them, however many blocks there are.
         """

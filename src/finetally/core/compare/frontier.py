@@ -8,7 +8,7 @@ from finetally.core.tally.figure_table import Sense
 
 
 def badness(value: float, sense: Sense) -> float:
-    """A figure so that less is better: even splits by their distance from the middle."""
+    """A figure, in its unit, so that less is better: even splits (0 to 1) by their distance from a half."""
     if sense == "even":
         return abs(value - 0.5)
     return -value if sense == "more" else value

@@ -26,7 +26,7 @@ class Held:
 
     @property
     def amount(self) -> float:
-        """All of it, in its unit."""
+        """All of it: reps, else seconds or load, as `what` says."""
         return float(sum(self.reps.values())) if self.what == "reps" else float(self.target or 0)
 
 

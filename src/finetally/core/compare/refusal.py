@@ -41,6 +41,7 @@ def nearest(failures: Sequence[Sequence[Cause]]) -> tuple[Cause, ...]:
     """Of several ways to fail the one that is nearest to fitting."""
 
     def far(causes: tuple[Cause, ...]) -> tuple[float, ...]:
+        """To be compared alone: how far its worst cause is, how many there are, their weights together."""
         worst = max(HOW_FAR.get(one.kind, 5) for one in causes)
         return worst, len(causes), sum(one.weight for one in causes)
 
@@ -57,7 +58,7 @@ def _percent(value: float, *, up: bool) -> str:
 
 
 def bound_text(bound: Bound, value: float, movement: str) -> str:
-    """What a bound asks for and what it would be."""
+    """What a bound asks for and what it would be, in words; `value` in the bound's unit."""
     high, low = bound.high or 0, bound.low or 0
     over = bound.high is not None and value > bound.high
     limit = high if over else low

@@ -17,7 +17,7 @@ ROWS: Mapping[str, FigureSpec] = MappingProxyType({one.key: one for one in FIGUR
 
 
 def value_at(figures: Mapping[str, Any], name: str) -> float | None:
-    """A figure by its dotted name; None where there is none."""
+    """A figure by its dotted name, in its own unit; None where there is none."""
     found: Any = figures
     for part in name.split("."):
         if not isinstance(found, Mapping) or part not in found:
@@ -27,7 +27,7 @@ def value_at(figures: Mapping[str, Any], name: str) -> float | None:
 
 
 def row_values(made: Figures, t: Tally) -> dict[str, float | None]:
-    """Every row's value of a session's figures. Landings are all grades together; checks those not accepted.
+    """Every row's value of a session's figures, in its unit. Landings are all grades together, checks not accepted.
 
     Kit is all pieces that are out at once for the people that the session is for (one, if unsaid).
     """
@@ -42,7 +42,7 @@ def row_values(made: Figures, t: Tally) -> dict[str, float | None]:
 
 
 def row_spread(made: Figures) -> dict[str, dict[str, float]]:
-    """The lowest and highest of every row that the session's ranges leave open."""
+    """The lowest and highest of every row that the session's ranges leave open, in the row's unit."""
     open_rows = {}
     for key, row in ROWS.items():
         ends = made["spread"].get(row.figure) if row.figure is not None else None
@@ -57,5 +57,5 @@ def endless_rows(values: Mapping[str, float | None]) -> list[str]:
 
 
 def ranked_values(values: Mapping[str, float | None], endless: Sequence[str]) -> dict[str, float | None]:
-    """Values to rank by: what has no end is more than anything."""
+    """Values to rank by, each in its row's unit: what has no end is more than anything."""
     return {**values, **dict.fromkeys(endless, math.inf)}

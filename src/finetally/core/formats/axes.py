@@ -45,7 +45,7 @@ def axes(name: str, values: Iterable[FieldValue], **others: Sequence[FieldValue]
 
 
 def magnitude(values: ParamValues) -> float:
-    """About how much a place of an axis is, beside the others of it: what ladders hold grows with their square."""
+    """About how much a place of an axis is beside the others of it, in no unit: what ladders hold grows with their square."""
     if "end" in values:
         return max(number_of(values, "start"), number_of(values, "end")) ** 2
     for top, by in (("top_s", "by_s"), ("slot_s", "by_s")):

@@ -46,7 +46,7 @@ def window(low: float, high: float, why: str) -> Bound:
 
 
 def rounds(low: float, high: float, why: str) -> Bound:
-    """How often a movement comes up."""
+    """How many times a movement comes up for each time it is among the ingredients."""
     return Bound("rounds", low, high, why)
 
 

@@ -45,7 +45,7 @@ class ClockRun:
     overflows: list[Overflow]
 
     def own_rest(self, clock: RestClock, visit: Visit) -> float:
-        """The step's own rest, else the clock's."""
+        """Seconds of the step's own rest, else of the clock's."""
         plan = self.steps[visit.item]
         value, path = plan.step.rest_s, plan.path
         if value is None:
@@ -55,7 +55,7 @@ class ClockRun:
         return self.resolver.rest_in(value, visit.round_, path, "rest_s")
 
     def rest_between(self, clock: RestClock, before: Visit, belongs: Visit) -> float:
-        """Rest at the boundary that `before` ends; per-round lists are read at the round of `belongs`."""
+        """Seconds of rest at the boundary that `before` ends; per-round lists are read at that of `belongs`."""
         if before.leaves_group:
             group_rest = None if isinstance(clock, Amrap) else clock.group_rest_s
             if group_rest is not None:
@@ -78,7 +78,7 @@ class ClockRun:
             self.side_memory.sides[index] = side
 
     def change_before(self, plan: StepPlan, previous: StepPlan | None) -> float:
-        """Change-over from the previous visit's movement to this one's."""
+        """Seconds of change-over from the previous visit's movement to this one's."""
         if previous is None:
             return 0
         return self.performer.pacer.change_over(

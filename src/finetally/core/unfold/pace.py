@@ -33,7 +33,7 @@ class Pacer:
         return self._paced
 
     def fatigue(self, worked_s: float) -> float:
-        """Factor on the pace after `worked_s` of work in this clock: 1 + F (1 − e^(−w/T))."""
+        """Factor on the seconds a rep takes after `worked_s` of work in this clock: 1 + F (1 − e^(−w/T))."""
         if self._f == 0:
             return 1.0
         return 1 + self._f * (1 - math.exp(-worked_s / self._t))

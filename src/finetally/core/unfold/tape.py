@@ -229,7 +229,7 @@ class Recorder:
         return self._at
 
     def open_window(self, seconds: float) -> None:
-        """The clock sets a window from now on."""
+        """The clock sets a window of so many seconds from now on."""
         self.tape.windows.append(Window(self.now, seconds))
         self.window = len(self.tape.windows) - 1
 
@@ -254,7 +254,7 @@ class Recorder:
         visit: int | None = None,
         taken: bool = False,
     ) -> None:
-        """Append a segment and move the time on; nothing is written for no time.
+        """Append a segment of so many seconds and move the time on; nothing is written for no time.
 
         Raises DocumentError over the limit.
         """

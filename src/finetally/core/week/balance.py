@@ -91,7 +91,7 @@ def week_rows(entries: Sequence[PlannedLoad], begins: date, targets: Sequence[Ta
 
 
 def off_target(target: Target, work_s: float, share: float) -> float:
-    """How far a row is from its target: below 0 too little, above too much, 0 within."""
+    """How far a row is from its target, in minutes or as a share: below 0 too little, above too much, 0 within."""
     value = work_s / 60 if target.by == "minutes" else share
     if target.low is not None and value < target.low:
         return value - target.low

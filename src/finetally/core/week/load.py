@@ -128,7 +128,7 @@ def monotony(seven: Sequence[float]) -> LoadGauge:
 
 
 def strain(seven: Sequence[float]) -> LoadGauge:
-    """Week's total × monotony."""
+    """Week's total × monotony; `seven`: the load of each day (effort × minutes)."""
     of = monotony(seven)
     if of["value"] is None:
         return _none(str(of["why"]))

@@ -28,7 +28,7 @@ class Band:
 
     @classmethod
     def around(cls, load: float) -> Band:
-        """The band around one target."""
+        """The band around one target, BAND of it to either side (load: effort × minutes)."""
         return cls(load * (1 - BAND), load * (1 + BAND))
 
     @property

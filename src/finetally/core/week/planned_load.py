@@ -21,7 +21,7 @@ class PatternLoad:
     hard_sets: int = 0
 
     def plus(self, seconds: float, hard_sets: int) -> PatternLoad:
-        """With more of it."""
+        """With so many seconds and hard sets more."""
         return PatternLoad(self.seconds + seconds, self.hard_sets + hard_sets)
 
 

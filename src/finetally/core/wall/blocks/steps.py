@@ -22,7 +22,7 @@ CARRYING_EASY = frozenset({"walk", "jog", "march"})
 
 
 def span(value: Dose | None) -> float:
-    """The planned length of a time that may be a range or a list."""
+    """The planned seconds of a time that may be a range (its middle) or a list (its first); 0 of nothing."""
     if isinstance(value, dict):
         return (value["low"] + value["high"]) / 2
     if isinstance(value, list):
@@ -31,14 +31,14 @@ def span(value: Dose | None) -> float:
 
 
 def bounded(value: Amount, most: float) -> Amount:
-    """An amount within what a session can hold."""
+    """An amount, both ends of a range, of at most `most` of its unit."""
     if isinstance(value, dict):
         return {"low": min(value["low"], most), "high": min(value["high"], most)}
     return min(value, most)
 
 
 def bounded_dose(value: Dose, most: float) -> Dose:
-    """A dose within what a session can hold; a list is as long as one can be."""
+    """A dose of at most `most` of its unit; a list is as long as one can be."""
     return [min(one, most) for one in value][:200] if isinstance(value, list) else bounded(value, most)
 
 
@@ -285,7 +285,7 @@ class StepMaker:
             self._assumed.pick("load-unit", item.row, " ".join(t.text for t in item.words), ["kilograms"])
 
     def bare_seconds(self, step: StepPart) -> float:
-        """How long a step takes at its own pace, without fatigue or change-over."""
+        """Seconds that a step takes at its own pace, without fatigue or change-over."""
         movement = self._library.get(step["movement"])
         sides = step.get("sides") or (movement.sides if movement is not None else None)
         factor = 2 if sides == "each" else 1

@@ -98,7 +98,7 @@ def name_text(item: Item) -> str:
 
 
 def longest(value: Dose | None) -> float:
-    """The longest that an amount may be; 0 of a list or nothing."""
+    """The most that an amount may be, in its unit; 0 of a list or nothing."""
     if isinstance(value, dict):
         return float(value["high"])
     return float(value) if isinstance(value, int | float) else 0.0

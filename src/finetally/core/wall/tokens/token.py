@@ -45,7 +45,7 @@ class Token:
 
     @property
     def pair(self) -> tuple[float, float]:
-        """Of PAIR, RANGE, LRPAIR."""
+        """The two numbers of PAIR, RANGE or LRPAIR, as they are written."""
         value: tuple[float, float] = self.value
         return value
 
