@@ -7,9 +7,10 @@ from collections.abc import Iterator
 from typing import Any, Literal
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, StorageState, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
-from tests.serving import PASSWORD, Server, served
+from tests.browser.squads import OwnSquad, SquadMaker
+from tests.serving import Server, served
 
 # A loaded machine may take its time; what matters is that it comes.
 expect.set_options(timeout=20_000)
@@ -66,36 +67,29 @@ def browser() -> Iterator[Browser]:
         chromium.close()
 
 
-def sign_in(page: Page, url: str, name: str = "marit") -> None:
-    page.goto(f"{url}/sign-in")
-    page.get_by_label("Name").fill(name)
-    page.get_by_label("Password", exact=True).fill(PASSWORD)
-    page.get_by_role("button", name="Sign in").click()
-    page.get_by_role("heading", name="Sessions").wait_for()
-
-
 @pytest.fixture(scope="session")
-def signed_in(browser: Browser, server: Server) -> StorageState:
-    """The cookies of the head coach: signing in takes its time on purpose, so it is done once."""
-    context = browser.new_context(base_url=server.url)
-    sign_in(context.new_page(), server.url)
-    state = context.storage_state()
-    context.close()
-    return state
+def squads(server: Server) -> Iterator[SquadMaker]:
+    maker = SquadMaker(server)
+    yield maker
+    maker.close()
 
 
 @pytest.fixture
-def page(browser: Browser, server: Server, signed_in: StorageState) -> Iterator[Page]:
-    """A signed-in page of a browser of its own, at the list. Any fault in the page's script fails the test."""
+def squad(squads: SquadMaker) -> OwnSquad:
+    """The demo's squad as it is after setting up, with accounts of its own, for this test alone."""
+    return squads.make()
+
+
+@pytest.fixture
+def page(browser: Browser, squad: OwnSquad) -> Iterator[Page]:
+    """A page of a browser of its own, signed in as the squad's head coach. Any fault in the page's script fails the test."""
     context = browser.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=server.url, storage_state=signed_in
+        viewport={"width": 1280, "height": 800}, base_url=squad.server.url, storage_state=squad.state()
     )
     opened = context.new_page()
     faults: list[str] = []
     opened.on("pageerror", lambda error: faults.append(str(error)))
     opened.on("console", lambda said: faults.append(said.text) if said.text.startswith("Fault:") else None)
-    opened.goto("/bench")
-    opened.locator("tbody tr").first.wait_for()
     yield opened
     context.close()
     assert faults == []

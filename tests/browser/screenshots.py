@@ -10,9 +10,11 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from tests.browser.conftest import FLAGS, Server, sign_in
+from tests.browser.conftest import FLAGS
 from tests.browser.controls import choose
+from tests.browser.squads import sign_in
 from tests.conftest import REPOSITORY
+from tests.serving import Server
 
 INTO = REPOSITORY / "docs" / "screenshots"
 DESK, PHONE = (1280, 800), (390, 844)

@@ -15,9 +15,11 @@ from PIL import Image
 from playwright.sync_api import Browser, Page, Route, sync_playwright
 
 from tests.browser import screenshots as views
-from tests.browser.conftest import FLAGS, Server, sign_in
+from tests.browser.conftest import FLAGS
 from tests.browser.controls import more
+from tests.browser.squads import sign_in
 from tests.conftest import REPOSITORY
+from tests.serving import Server
 
 INTO = REPOSITORY / "var" / "states"
 SIZES = {"desk": (1280, 800), "phone": (390, 844)}

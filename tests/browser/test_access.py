@@ -9,6 +9,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.controls import choose, more
+from tests.browser.screens import open_list, open_session
 from tests.conftest import REPOSITORY
 
 pytestmark = pytest.mark.browser
@@ -16,8 +17,7 @@ AXE = (REPOSITORY / "frontend/node_modules/axe-core/axe.min.js").read_text("utf-
 
 
 def open_bench(page: Page) -> None:
-    page.get_by_role("link", name="Stretcher-carry readiness B").first.click()
-    expect(page.locator("dl.big")).to_be_visible()
+    open_session(page, "Stretcher-carry readiness B")
 
 
 def bench_in_full(page: Page) -> None:
@@ -44,6 +44,7 @@ def board(page: Page) -> None:
 
 
 def card(page: Page) -> None:
+    open_list(page)
     page.get_by_role("link", name="Card of Stretcher-carry readiness B").click()
     expect(page.get_by_role("heading", name="Stretcher-carry readiness B")).to_be_visible()
 
@@ -109,7 +110,7 @@ def picking(page: Page) -> None:
 
 SCREENS: list[tuple[str, Callable[[Page], None]]] = [
     ("first", first),
-    ("list", lambda page: None),
+    ("list", open_list),
     ("bench", open_bench),
     ("bench in full", bench_in_full),
     ("adding a block", adding),

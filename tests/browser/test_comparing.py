@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from tests.browser.controls import choose, held_back, tick
-from tests.browser.test_journeys import block, open_session
+from tests.browser.screens import block, open_session
 
 pytestmark = pytest.mark.browser
 

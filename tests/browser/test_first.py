@@ -8,7 +8,7 @@ from datetime import date
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.test_journeys import block, call, open_session
+from tests.browser.screens import block, call, open_session
 
 pytestmark = pytest.mark.browser
 

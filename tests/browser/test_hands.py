@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.test_journeys import block, call
+from tests.browser.screens import block, call
 from tests.conftest import REPOSITORY
 
 pytestmark = pytest.mark.browser

@@ -4,37 +4,17 @@ from __future__ import annotations
 
 import json
 import re
-from typing import Any
 
 import pytest
 from playwright.sync_api import Browser, Locator, Page, expect
 
 from finetally.core.session.ids import without_ids
-from tests.browser.conftest import Server, sign_in
 from tests.browser.controls import more
+from tests.browser.screens import block, call, figure, open_session
+from tests.browser.squads import OwnSquad
+from tests.serving import Server
 
 pytestmark = pytest.mark.browser
-
-
-def open_session(page: Page, title: str) -> None:
-    page.get_by_role("link", name=title).first.click()
-    expect(page.locator("dl.big")).to_be_visible()
-
-
-def block(page: Page, number: int) -> Locator:
-    return page.get_by_role("article", name=f"Block {number}, ")
-
-
-def figure(page: Page, label: str) -> str:
-    return page.get_by_role("button", name=label).locator("b").inner_text()
-
-
-def call(page: Page, method: str, path: str, body: Any = None) -> Any:
-    """Ask the API as the page would: with its cookies and token."""
-    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
-    data = None if body is None else json.dumps(body)
-    headers = {"X-CSRFToken": token, "Content-Type": "application/json"}
-    return page.request.fetch(f"/api{path}", method=method, data=data, headers=headers).json()
 
 
 def test_changing_a_rest_changes_the_figures_and_is_there_after_a_restart(page: Page, server: Server) -> None:
@@ -113,19 +93,20 @@ def test_a_foreign_session_keeps_everything_but_the_one_edit(page: Page) -> None
     assert json.dumps(after["club"]) == json.dumps(document["club"])
 
 
-def test_two_coaches_on_one_session_are_told_and_lose_nothing(page: Page, browser: Browser, server: Server) -> None:
+def test_two_coaches_on_one_session_are_told_and_lose_nothing(
+    page: Page, browser: Browser, squad: OwnSquad
+) -> None:
     made = call(page, "POST", "/sessions", {"document": {
         "fine_tally": 1, "title": "Shared", "blocks": [
             {"clock": {"kind": "intervals", "work_s": 20, "rest_s": 10}, "steps": [{"movement": "burpee"}]}]}})  # fmt: skip
-    other = browser.new_context(base_url=server.url).new_page()
-    sign_in(other, server.url, "osk")
+    other = browser.new_context(base_url=squad.server.url, storage_state=squad.state("osk")).new_page()
     for one in (page, other):
         one.goto(f"/bench/{made['id']}")
         expect(one.locator("dl.big")).to_be_visible()
     block(other, 1).get_by_label("rest", exact=True).fill("15")
     expect(other.get_by_text("Saved", exact=True)).to_be_visible()
     block(page, 1).get_by_label("rest", exact=True).fill("30")
-    expect(page.get_by_role("alert")).to_contain_text("osk saved this session")
+    expect(page.get_by_role("alert")).to_contain_text(f"{squad.account('osk')} saved this session")
     page.get_by_role("button", name="Put mine on top").click()
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     assert call(page, "GET", f"/sessions/{made['id']}")["document"]["blocks"][0]["clock"]["rest_s"] == 30

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from tests.browser.controls import choose, held_back
-from tests.browser.test_journeys import block, call, open_session
+from tests.browser.screens import block, call, open_session
 
 pytestmark = pytest.mark.browser
 

@@ -7,8 +7,8 @@ import re
 import pytest
 from playwright.sync_api import Browser, Locator, Page, expect
 
-from tests.browser.conftest import Server, sign_in
-from tests.browser.test_journeys import block, call, open_session
+from tests.browser.screens import block, call, open_session
+from tests.browser.squads import OwnSquad
 
 pytestmark = pytest.mark.browser
 
@@ -81,10 +81,10 @@ def test_a_refused_value_is_asked_about_with_its_place(page: Page) -> None:
     expect(page.get_by_role("heading", name="Sessions")).to_be_visible()
 
 
-def test_signing_out_keeps_what_is_being_written(page: Page, browser: Browser, server: Server) -> None:
+def test_signing_out_keeps_what_is_being_written(page: Page, browser: Browser, squad: OwnSquad) -> None:
     # A sign-in of its own: signing out ends it for whoever shares it.
-    own = browser.new_context(base_url=server.url).new_page()
-    sign_in(own, server.url)
+    own = browser.new_context(base_url=squad.server.url).new_page()
+    squad.sign_in(own)
     session = imported(own, "Signed out\nMain: 30 s each, 3 rounds\n  burpee\n")
     block(own, 1).get_by_label("rounds", exact=True).fill("9")
     with own.expect_response("**/api/sign-out") as left:

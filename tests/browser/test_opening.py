@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page
 
-from tests.browser.test_journeys import call
+from tests.browser.screens import call
 
 pytestmark = pytest.mark.browser
 

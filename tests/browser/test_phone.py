@@ -6,11 +6,11 @@ import re
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Locator, Page, StorageState, expect
+from playwright.sync_api import Browser, Locator, Page, expect
 
-from tests.browser.conftest import Server
 from tests.browser.controls import choose
-from tests.browser.test_journeys import block, figure, open_session
+from tests.browser.screens import block, figure, open_list, open_session
+from tests.browser.squads import OwnSquad
 
 pytestmark = pytest.mark.browser
 WIDTH, HEIGHT = 390, 844
@@ -19,16 +19,13 @@ SMALLEST = 24
 
 
 @pytest.fixture
-def phone(browser: Browser, server: Server, signed_in: StorageState) -> Iterator[Page]:
-    """A page with touch, as wide as a phone, at the list."""
+def phone(browser: Browser, squad: OwnSquad) -> Iterator[Page]:
+    """A page with touch, as wide as a phone, signed in."""
     context = browser.new_context(
-        viewport={"width": WIDTH, "height": HEIGHT}, base_url=server.url, storage_state=signed_in, has_touch=True,
-        is_mobile=True,
+        viewport={"width": WIDTH, "height": HEIGHT}, base_url=squad.server.url, storage_state=squad.state(),
+        has_touch=True, is_mobile=True,
     )  # fmt: skip
-    page = context.new_page()
-    page.goto("/bench")
-    page.locator("main li").first.wait_for()
-    yield page
+    yield context.new_page()
     context.close()
 
 
@@ -119,6 +116,7 @@ def test_an_entry_is_moved_and_moved_back(phone: Page) -> None:
 
 
 def test_the_card_can_be_read(phone: Page) -> None:
+    open_list(phone)
     phone.get_by_role("link", name="Card of Stretcher-carry readiness B").tap()
     expect(phone.get_by_text("Put out")).to_be_visible()
     expect(phone.get_by_role("article")).to_contain_text(re.compile(r"comes to \d\d:\d\d · 14 people"))

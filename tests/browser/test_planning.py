@@ -9,6 +9,7 @@ import pytest
 from playwright.sync_api import Locator, Page, Route, expect
 
 from tests.browser.controls import choose, fill_picker, more, tick
+from tests.browser.screens import open_session
 
 pytestmark = pytest.mark.browser
 
@@ -159,7 +160,7 @@ def test_who_was_away_has_another_week(page: Page) -> None:
 
 def test_a_session_is_put_on_a_day_from_the_bench_as_it_stands_there(page: Page) -> None:
     day = date.today() + timedelta(weeks=20)
-    page.get_by_role("link", name="Steep ground ladder", exact=True).click()
+    open_session(page, "Steep ground ladder")
     title = page.get_by_role("textbox", name="Title")
     title.fill("Steep ground ladder, longer")
     more(page, "Put on a day")
@@ -180,7 +181,7 @@ def test_a_session_is_put_on_a_day_from_the_bench_as_it_stands_there(page: Page)
 
 
 def test_a_time_that_is_only_come_through_stays_open_and_one_that_is_typed_at_once_stays(page: Page) -> None:
-    page.get_by_role("link", name="Steep ground ladder", exact=True).click()
+    open_session(page, "Steep ground ladder")
     more(page, "Put on a day")
     time = page.get_by_role("form", name="Put on a day").get_by_role("combobox", name="at", exact=True)
     pickers = page.locator(".el-picker__popper:visible")

@@ -8,18 +8,9 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.conftest import sign_in
 from tests.browser.controls import choose
-from tests.serving import Server, Visitor
-
-SECOND_SQUAD = """
-from django.contrib.auth import get_user_model
-from finetally.web.squads.models import Membership, Squad
-from finetally.web.plan.models import Entry
-user = get_user_model().objects.get(username="osk")
-squad, _ = Squad.objects.get_or_create(name="Vale Search")
-Membership.objects.get_or_create(user=user, squad=squad, role="coach")
-"""
+from tests.browser.squads import OwnSquad, SquadMaker
+from tests.serving import Server
 
 
 @pytest.fixture
@@ -30,8 +21,8 @@ def own_page(browser: Browser, server: Server) -> Iterator[Page]:
     context.close()
 
 
-def test_nothing_of_one_account_stays_for_the_next_in_the_same_tab(own_page: Page, server: Server) -> None:
-    sign_in(own_page, server.url)
+def test_nothing_of_one_account_stays_for_the_next_in_the_same_tab(own_page: Page, squad: OwnSquad) -> None:
+    squad.sign_in(own_page)
     own_page.goto("/bench")
     own_page.get_by_role("link", name="Stretcher-carry readiness B", exact=True).click()
     own_page.locator("dl.big").wait_for()
@@ -44,13 +35,13 @@ def test_nothing_of_one_account_stays_for_the_next_in_the_same_tab(own_page: Pag
     expect(own_page.get_by_role("button", name="Sign in")).to_be_visible()
     own_page.wait_for_function("() => window.left === undefined")
     assert own_page.evaluate(kept) == [None, None, None]
-    sign_in(own_page, server.url, "tamsin")
+    squad.sign_in(own_page, "tamsin")
     assert own_page.evaluate("() => fetch('/api/people').then((answer) => answer.status)") == 403
 
 
-def test_a_member_of_two_squads_reaches_both_weeks(own_page: Page, server: Server) -> None:
-    server.manage("shell", "-c", SECOND_SQUAD)
-    sign_in(own_page, server.url, "osk")
+def test_a_member_of_two_squads_reaches_both_weeks(own_page: Page, squad: OwnSquad, squads: SquadMaker) -> None:
+    squads.make_empty(squad.account("osk"), "Vale Search")
+    squad.sign_in(own_page, "osk")
     own_page.goto("/week")
     expect(own_page.get_by_role("main")).to_contain_text("Strength for the lift")
     choose(own_page, "Squad", "Vale Search")
@@ -62,12 +53,12 @@ def test_a_member_of_two_squads_reaches_both_weeks(own_page: Page, server: Serve
     expect(own_page.get_by_role("main")).to_contain_text("Strength for the lift")
 
 
-def test_who_was_slower_is_told_and_sees_what_stands(page: Page, server: Server) -> None:
+def test_who_was_slower_is_told_and_sees_what_stands(page: Page, squad: OwnSquad) -> None:
     page.goto("/week")
     entry = page.get_by_role("article", name="Rope and knots").get_by_role("button")
     entry.click()
     page.get_by_role("region", name="Change Rope and knots").wait_for()
-    other = Visitor(server, "osk")
+    other = squad.visitor("osk")
     today = page.evaluate("() => new Date().toISOString().slice(0, 10)")
     week = other.send("GET", f"/plan/week?day={today}").json()
     mine = next(one for one in week["entries"] if one["title"] == "Rope and knots")
@@ -79,7 +70,6 @@ def test_who_was_slower_is_told_and_sees_what_stands(page: Page, server: Server)
     back = other.send("GET", f"/plan/week?day={today}").json()
     now = next(one for one in back["entries"] if one["id"] == mine["id"])
     assert (now["group"], now["locked"]) == ("north face", False)
-    other.send("PATCH", f"/plan/entries/{mine['id']}", {"version": now["version"], "group": ""})
 
 
 DOCUMENT = {
@@ -98,8 +88,8 @@ DOCUMENT = {
 }  # fmt: skip
 
 
-def test_sections_doses_to_failure_and_talk_are_edited_on_the_bench(page: Page, server: Server) -> None:
-    made = Visitor(server, "marit").send("POST", "/sessions", {"document": DOCUMENT}).json()
+def test_sections_doses_to_failure_and_talk_are_edited_on_the_bench(page: Page, squad: OwnSquad) -> None:
+    made = squad.visitor().send("POST", "/sessions", {"document": DOCUMENT}).json()
     page.goto(f"/bench/{made['id']}")
     after = page.get_by_role("textbox", name="rest after").first
     expect(after).to_have_value("90")
@@ -117,7 +107,7 @@ def test_sections_doses_to_failure_and_talk_are_edited_on_the_bench(page: Page, 
     expect(board).to_contain_text("push-up to failure (plan 20)")
     expect(board).to_contain_text("people move meanwhile")
     page.get_by_role("status").filter(has_text="Saved").wait_for()
-    kept = Visitor(server, "marit").send("GET", f"/sessions/{made['id']}").json()["document"]
+    kept = squad.visitor().send("GET", f"/sessions/{made['id']}").json()["document"]
     assert kept["blocks"][0]["rest_after_s"] == 150
     assert kept["blocks"][0]["blocks"][0]["steps"][0]["reps"] == {"to_failure": True, "plan": 20}
     assert json.dumps(kept)

@@ -12,7 +12,7 @@ from playwright.sync_api import Page, expect
 from finetally.core.formats.table import FORMATS
 from finetally.core.session.ids import without_ids
 from tests.browser.controls import choose, more
-from tests.browser.test_journeys import block, call, figure, open_session
+from tests.browser.screens import block, call, figure, open_list, open_session
 
 pytestmark = pytest.mark.browser
 
@@ -184,7 +184,7 @@ def test_a_block_moves_changes_its_format_and_comes_back(page: Page) -> None:
 
 
 def test_a_number_is_tried_and_given_back(page: Page) -> None:
-    page.get_by_role("link", name="Ridge day, rounds with rest").first.click()
+    open_session(page, "Ridge day, rounds with rest")
     rest = block(page, 2).get_by_label("between rounds")
     rest.press("ArrowUp")
     expect(rest).to_have_value("65")
@@ -199,7 +199,7 @@ def test_a_number_is_tried_and_given_back(page: Page) -> None:
 
 
 def test_the_session_is_fitted_to_the_time_with_one_key_and_undone_with_one(page: Page) -> None:
-    page.get_by_role("link", name="Stretcher-carry readiness B").first.click()
+    open_session(page, "Stretcher-carry readiness B")
     length = figure(page, "Length, whole session")
     page.locator("main").press("f")
     page.get_by_label("Minutes there are").fill("33")
@@ -246,6 +246,7 @@ def test_versions_say_what_changed_and_come_back(page: Page) -> None:
 
 
 def test_the_list_is_searched_tagged_and_sorted(page: Page) -> None:
+    open_list(page)
     titles = page.locator("tbody a.title")
     choose(page, "Tag", "strength")
     expect(titles).to_have_text(["Strength for the lift"])
@@ -263,6 +264,7 @@ def test_the_list_is_searched_tagged_and_sorted(page: Page) -> None:
 def test_a_wrong_file_is_refused_with_its_line(page: Page, tmp_path: Path) -> None:
     wrong = tmp_path / "wrong.txt"
     wrong.write_text("Day\n10 burpees\n--- not for the wall ---\n{no\n")
+    open_list(page)
     page.locator("input[type=file]").set_input_files(wrong)
     expect(page.get_by_role("alert")).to_contain_text("wrong.txt: line 4, column 1")
 
