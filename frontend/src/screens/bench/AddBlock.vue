@@ -15,8 +15,8 @@ import { useBench, type PlacedBlock } from './bench'
 import FormatPalette from './FormatPalette.vue'
 import MovementPicker from './MovementPicker.vue'
 
-/** `after`: the block it will stand after; null for the first. */
-const props = defineProps<{ after: PlacedBlock | null }>()
+/** `after`: the block it will stand after, null for the first; `beside`: after the section of that block. */
+const props = defineProps<{ after: PlacedBlock | null; beside?: boolean }>()
 const emit = defineEmits<{ added: []; close: [] }>()
 const { document, squad, edit } = useBench()
 const { byKey } = useMovements()
@@ -61,7 +61,8 @@ async function add(): Promise<void> {
     // The session as it stands now: it may have been changed while the block was made.
     const now = document.value ?? doc
     const entries = withFreshIds<object[]>(now, made.entries)
-    edit(additions(now, entries, { after: props.after?.path, part: part.value, rest_s: made.rest_before_s }))
+    const place = { after: props.after?.path, beside: props.beside, part: part.value, rest_s: made.rest_before_s }
+    edit(additions(now, entries, place))
     emit('added')
   })
 }

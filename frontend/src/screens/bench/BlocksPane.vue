@@ -47,6 +47,7 @@ function addAfter(one: PlacedBlock): void {
         <AddBlock
           v-if="adding && after?.path === entry.path"
           :after="entry"
+          :beside="chosen === null"
           @added="emit('adding', false)"
           @close="emit('adding', false)"
         />

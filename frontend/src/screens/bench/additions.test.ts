@@ -27,6 +27,12 @@ test('after a block of a section it stands in the section, after a rest where th
     { op: 'insert', path: ['s', 'blocks'], index: 1, value: NEW },
   ])
 })
+test('what was not asked for in a section goes after it, after a rest of the section', () => {
+  expect(additions(SESSION, [NEW], { after: 'blocks[1].blocks[1]', beside: true, part: 'main', rest_s: 90 })).toEqual([
+    { op: 'set', path: ['s', 'rest_after_s'], value: 90 },
+    { op: 'insert', path: ['blocks'], index: 2, value: NEW },
+  ])
+})
 test('a section goes after the section: none stands in another', () => {
   const section = { id: 't', section: 'Pairs', blocks: [NEW] }
   expect(into('blocks[1].blocks[1]', 'main', [section]).at(-1)).toEqual({
