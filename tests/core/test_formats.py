@@ -229,3 +229,12 @@ def test_a_block_alone_is_refused_with_places_of_its_own() -> None:
     assert [one.path for one in refused.value.problems] == ["clock.work_s", "steps[0].movement"]
     with pytest.raises(DocumentError, match="a section"):
         parse_block({"section": "x", "blocks": [made("even-intervals", [{"movement": "swing"}])[0]]})
+
+
+def test_a_slot_of_two_windows_rises_and_of_one_does_not() -> None:
+    steps = [Step(movement="swing")]
+    [two] = make("rising-windows", steps, {"slot_s": 20, "by_s": 10})
+    assert isinstance(two, Block)
+    assert written(two)["clock"]["work_s"] == [10, 20]
+    with pytest.raises(CannotMakeError, match="nothing rises"):
+        make("rising-windows", steps, {"slot_s": 20, "by_s": 20})

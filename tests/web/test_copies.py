@@ -71,6 +71,22 @@ def test_a_copy_that_was_changed_for_its_day_is_copied_as_it_stands_there(
     assert made.document["title"] == "Shorter"
 
 
+@pytest.mark.parametrize(("minutes", "effort"), [(41, 0), (0, 7.5), (0, 0), (30, 5)])
+def test_what_was_logged_is_the_load_of_the_day_also_where_it_is_nothing(
+    world: World, entry: dict[str, Any], minutes: float, effort: float
+) -> None:
+    logged = {"logged_minutes": minutes, "logged_effort": effort, "skipped": False}
+    made = world.send("coach", "PATCH", f"/plan/entries/{entry['id']}", logged).json()
+    assert (made["minutes"], made["effort"], made["load"], made["logged"]) == (
+        minutes,
+        effort,
+        minutes * effort,
+        True,
+    )
+    [shown] = world.send("coach", "GET", f"/plan/week?day={on(0)}").json()["entries"]
+    assert (shown["minutes"], shown["effort"], shown["load"]) == (minutes, effort, minutes * effort)
+
+
 def test_neither_weeks_nor_a_day_is_no_copy(world: World, entry: dict[str, Any]) -> None:
     before = Entry.objects.count()
     assert world.send("coach", "POST", f"/plan/entries/{entry['id']}/again", {}).status_code == 422

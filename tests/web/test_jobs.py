@@ -17,6 +17,7 @@ from finetally.web.plan.refigure import aged, methods_changed
 from finetally.web.plan.summaries import methods_key, summary_from_json, summary_json
 from finetally.web.squads.actor import member
 from finetally.web.squads.figuring_context import context_of
+from finetally.web.training.models import Summary
 from tests.web.conftest import DOCUMENT, World
 
 ASKED: dict[str, Any] = {"document": DOCUMENT, "formats": ["even-intervals", "strict-20-10"]}
@@ -146,4 +147,24 @@ def test_only_methods_that_figures_read_make_amounts_age(world: World) -> None:
     assert entries[planned["id"]].summary["load"] != planned["load"]
     assert entries[planned["id"]].sequence == 0
     assert entries[logged["id"]].figured_with == before
+    assert methods_changed(squad) is None
+
+
+def test_what_is_left_to_figure_anew_is_either_an_entry_or_a_session_of_the_list(world: World) -> None:
+    squad = world.squad
+    assert methods_changed(squad) is None
+    # Nothing is kept of the sessions in the list: they are figured, no entry is.
+    Summary.objects.all().delete()
+    job = methods_changed(squad)
+    assert job is not None
+    assert job.progress == {"count": 0}
+    assert Summary.objects.exists()
+    assert methods_changed(squad) is None
+    # An entry is of an older core, the list is not.
+    body = {"session": str(world.session.pk), "day": date(2026, 12, 7).isoformat()}
+    world.send("coach", "POST", "/plan/entries", body)
+    squad.entries.filter(document__isnull=False).update(figured_with="older")
+    job = methods_changed(squad)
+    assert job is not None
+    assert job.progress == {"count": 1}
     assert methods_changed(squad) is None
