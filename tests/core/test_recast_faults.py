@@ -7,11 +7,12 @@ from typing import Any
 
 import pytest
 
+from finetally.core.compare.pouring import pour_into
 from finetally.core.compare.recast import Recast, Recaster
 from finetally.core.formats.table import BY_KEY, FORMATS
 from finetally.core.session.clocks import Task
 from finetally.core.session.document import Block
-from finetally.core.session.parts import steps_of_entry
+from finetally.core.session.parts import steps_of_entry, written
 from finetally.core.session.values import ToFailure
 from finetally.shipped import shipped_library
 from tests.core.helpers import made, step
@@ -155,3 +156,21 @@ def test_own_words_stay_and_a_title_that_names_the_old_format_goes() -> None:
         [block] = carrying(words, entries, "rounds-against-the-clock").entries
         assert isinstance(block, Block)
         assert (block.title, block.talk_s, block.part, block.rpe) == (kept, 60, "finisher", None)
+
+
+def test_a_share_of_a_dose_is_one_rep_at_the_least_and_whole() -> None:
+    steps = [
+        step("push-up", reps=10),
+        step("swing", reps={"low": 8, "high": 12, "plan": 9}),
+        step("burpee", reps=3),
+    ]
+    start = plan_of(made("rounds-against-the-clock", steps, {"window_s": 300}), "work")
+    of, one = start.ingredients, BY_KEY["rounds-against-the-clock"]
+
+    def doses(factor: float) -> list[Any]:
+        [block] = pour_into(of, one, one.defaults(), of.doses, factor)
+        return [written(one)["reps"] for one in steps_of_entry(block)]
+
+    assert doses(1) == [10, {"low": 8, "high": 12, "plan": 9}, 3]
+    assert doses(0.5) == [5, {"low": 4, "high": 6, "plan": 4}, 1]
+    assert doses(0.01) == [1, {"low": 1, "high": 1, "plan": 1}, 1]

@@ -177,7 +177,11 @@ def rest_after(page: Page, draft: Draft, seconds: Dose | None, one: ReadLine) ->
     ):
         draft.rest_between = seconds
         return
-    again = any("repeat" in one for one in draft.amraps) or bool(draft.every and draft.every.get("repeat"))
+    again = (
+        any("repeat" in one for one in draft.amraps)
+        or bool(draft.amraps and draft.rounds)
+        or bool(draft.every and draft.every.get("repeat"))
+    )
     if again and draft.rest_between is None and draft.rest is None:
         draft.rest_between = seconds
         return
@@ -187,7 +191,6 @@ def rest_after(page: Page, draft: Draft, seconds: Dose | None, one: ReadLine) ->
         and draft.kind != "sets"
         and not draft.windows
         and not draft.each
-        and not draft.amraps
         and not draft.every
     )
     if rounds:
