@@ -8,6 +8,8 @@ from itertools import pairwise
 
 import pytest
 
+from finetally.core.wall.items.read import counting
+from finetally.core.wall.text.tables import without_tables
 from finetally.core.wall.tokens import tokens
 from finetally.core.wall.tokens.tokens import plain, tokens_of
 from tests.conftest import CASES
@@ -48,3 +50,35 @@ def test_a_text_is_covered_by_its_tokens() -> None:
             found = tokens_of(line)
             assert all(line[t.start : t.end] == t.text for t in found)
             assert all(a.end <= b.start for a, b in pairwise(found))
+
+
+@pytest.mark.parametrize(
+    ("table", "rows"),
+    [
+        (
+            "Movement\tSets\tReps\tLoad\tRest\nSquat\t3\t5\t80\t90 s\nPlank\t3\t30 s",
+            ["", "Squat 3 x 5, 80 kg, rest 90 s", "Plank 3 x 30 s"],
+        ),
+        # Nothing in a cell is nothing said; sets or reps may stand alone.
+        ("Movement\tSets\tReps\nSquat\t3\t-\nRow\t\t10", ["", "Squat 3 sets", "Row 10"]),
+        # A blank line or a lonely word ends the table; rows below it are lines like others.
+        ("Movement\tSets\tReps\nSquat\t3\t5\n\nDip\t2\t2", ["", "Squat 3 x 5", "", "Dip\t2\t2"]),
+        ("Movement\tSets\tReps\nSquat\t3\t5\nLoner\nDip\t2\t2", ["", "Squat 3 x 5", "Loner", "Dip\t2\t2"]),
+        # What names fewer than two columns is no head.
+        ("a | b\nno table", ["a | b", "no table"]),
+        ("Movement\tReps\nSquat\t5", ["Movement\tReps", "Squat\t5"]),
+    ],
+)
+def test_a_table_becomes_lines_of_words_line_for_line(table: str, rows: list[str]) -> None:
+    assert without_tables(table).split("\n") == rows
+
+
+@pytest.mark.parametrize(
+    ("ends", "count", "last"),
+    [((1, 5), 5, 5), ((5, 1), 5, 1), ((3, 3), 1, 3), ((1, 200), 200, 200), ((900, 1), 200, 701)],
+)
+def test_counting_goes_up_or_down_and_two_hundred_times_at_most(
+    ends: tuple[int, int], count: int, last: int
+) -> None:
+    made = counting(*ends)
+    assert (len(made), made[0], made[-1]) == (count, ends[0], last)
