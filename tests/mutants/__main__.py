@@ -86,12 +86,15 @@ def is_caught(root: Path, mutant: Mutant, tests: list[str]) -> bool:
 
 
 def hunt(mutants: list[Mutant], choice: TestChoice | None, tests: list[str]) -> list[Mutant]:
-    """The mutants that pass; two are tried at a time. Writes each to the report as it is known."""
+    """The mutants that pass, the source being that of which the choice of tests was made; two are tried at a time.
+
+    Writes each to the report as it is known.
+    """
     waiting: queue.SimpleQueue[Mutant] = queue.SimpleQueue()
     for mutant in mutants:
         waiting.put(mutant)
     survivors: list[Mutant] = []
-    report = FOLDER / "report.jsonl"
+    report = FOLDER / ("again.jsonl" if choice is None else "report.jsonl")
     report.write_text("")
     told = threading.Lock()
 
@@ -116,7 +119,8 @@ def hunt(mutants: list[Mutant], choice: TestChoice | None, tests: list[str]) -> 
                     "caught  " if caught else "PASSED  ", f"{mutant.path}:{mutant.first_line}", change, flush=True
                 )
 
-    hands = [threading.Thread(target=work, args=[copy_of(name, FOLDER / "whole")]) for name in ("first", "second")]
+    source = REPOSITORY if choice is None else FOLDER / "whole"
+    hands = [threading.Thread(target=work, args=[copy_of(name, source)]) for name in ("first", "second")]
     for hand in hands:
         hand.start()
     for hand in hands:
@@ -125,10 +129,21 @@ def hunt(mutants: list[Mutant], choice: TestChoice | None, tests: list[str]) -> 
 
 
 def last_survivors() -> list[Mutant]:
-    """What passed in the last run."""
+    """What passed in the last run and can still be made of the source as it is now."""
     found = [json.loads(line) for line in (FOLDER / "report.jsonl").read_text("utf-8").splitlines()]
-    fields = Mutant.__dataclass_fields__
-    return [Mutant(**{key: one[key] for key in fields}) for one in found if not one["caught"]]
+    survivors = []
+    for one in found:
+        if not one["caught"]:
+            mutant = Mutant(**{key: one[key] for key in Mutant.__dataclass_fields__})
+            try:
+                same = mutant.difference((REPOSITORY / mutant.path).read_text("utf-8")) == one["change"]
+            except ValueError:
+                same = False
+            if same:
+                survivors.append(mutant)
+            else:
+                print("gone    ", f"{mutant.path}:{mutant.first_line}", one["change"])
+    return survivors
 
 
 def main() -> None:
