@@ -149,7 +149,7 @@ def _block_terms(t: Tally, number: int, kind: str) -> list[Term]:
     if kind == "work":
         sums: dict[str, tuple[str, float]] = {}
         for segment in t.tape.segments:
-            if str(segment.block) == number and segment.visit is not None:
+            if segment.block == number and segment.visit is not None:
                 step = t.tape.visits[segment.visit].step
                 key = _step_key(step.path)
                 sums[key] = (step.name, sums.get(key, ("", 0.0))[1] + segment.seconds)
