@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import shutil
 import tempfile
+from itertools import groupby, zip_longest
 from pathlib import Path
 
 import pytest
@@ -30,6 +31,20 @@ def pytest_configure(config: pytest.Config) -> None:
     if not hasattr(config, "workerinput"):
         os.environ[SHARED] = folder = tempfile.mkdtemp(prefix="fine-tally-")
         config.add_cleanup(lambda: shutil.rmtree(folder, ignore_errors=True))
+
+
+WAITING = ("browser", "running", "fuzz")
+"""Folders whose tests often wait: for a server, a browser, a process that ends."""
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Files that wait and files that compute take turns, so that neither core is idle while tests run beside each other."""
+    waiting: list[list[pytest.Item]] = []
+    computing: list[list[pytest.Item]] = []
+    for path, of_file in groupby(items, key=lambda item: item.path):
+        (waiting if path.parent.name in WAITING else computing).append(list(of_file))
+    turns = zip_longest(waiting, computing, fillvalue=[])
+    items[:] = [item for pair in turns for of_file in pair for item in of_file]
 
 
 @pytest.fixture(scope="session")
