@@ -64,6 +64,7 @@ def test_a_text_is_covered_by_its_tokens() -> None:
         # A blank line or a lonely word ends the table; rows below it are lines like others.
         ("Movement\tSets\tReps\nSquat\t3\t5\n\nDip\t2\t2", ["", "Squat 3 x 5", "", "Dip\t2\t2"]),
         ("Movement\tSets\tReps\nSquat\t3\t5\nLoner\nDip\t2\t2", ["", "Squat 3 x 5", "Loner", "Dip\t2\t2"]),
+        ("Movement\tSets\tReps\nSquat\t3\t5\nLoner\t\t\nDip\t2\t2", ["", "Squat 3 x 5", "Loner\t\t", "Dip\t2\t2"]),
         # What names fewer than two columns is no head.
         ("a | b\nno table", ["a | b", "no table"]),
         ("Movement\tReps\nSquat\t5", ["Movement\tReps", "Squat\t5"]),
