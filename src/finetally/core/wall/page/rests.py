@@ -177,11 +177,8 @@ def rest_after(page: Page, draft: Draft, seconds: Dose | None, one: ReadLine) ->
     ):
         draft.rest_between = seconds
         return
-    again = (
-        any("repeat" in one for one in draft.amraps)
-        or bool(draft.amraps and draft.rounds)
-        or bool(draft.every and draft.every.get("repeat"))
-    )
+    amraps_again = any("repeat" in one or draft.rounds for one in draft.amraps)
+    again = amraps_again or bool(draft.every and draft.every.get("repeat"))
     if again and draft.rest_between is None and draft.rest is None:
         draft.rest_between = seconds
         return
@@ -191,6 +188,7 @@ def rest_after(page: Page, draft: Draft, seconds: Dose | None, one: ReadLine) ->
         and draft.kind != "sets"
         and not draft.windows
         and not draft.each
+        and not draft.amraps
         and not draft.every
     )
     if rounds:
