@@ -10,9 +10,11 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-from tests.browser.conftest import FLAGS, Server, sign_in
+from tests.browser.conftest import FLAGS
 from tests.browser.controls import choose
-from tests.browser.test_journeys import call
+from tests.browser.screens import call
+from tests.browser.squads import sign_in
+from tests.serving import Server
 
 TIMES = 21
 WATCH = """

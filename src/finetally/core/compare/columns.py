@@ -19,7 +19,7 @@ from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import BlockOrSection, Session
 from finetally.core.session.json_value import JsonObject
-from finetally.core.session.parts import session_of, written
+from finetally.core.session.parts import changed, session_of, written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.session.rules import rule_problems
@@ -83,11 +83,12 @@ def figured(session: Session, *, library: Library, methods: Methods) -> _Plain:
     """What a session gives to a column. Raises DocumentError."""
     made, t = figures_and_tally(session, library=library, methods=methods)
     values = row_values(made, t)
-
+    # Blocks are most of a document: they are written once.
+    entries = [written(entry) for entry in session.blocks]
     return {
         "wall": headings(session.blocks),
-        "document": written(session),
-        "entries": [written(entry) for entry in session.blocks],
+        "document": {**written(changed(session, blocks=[])), "blocks": [*entries]},
+        "entries": entries,
         "values": values,
         "endless": endless_rows(values),
         "spread": row_spread(made),

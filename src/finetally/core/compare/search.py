@@ -43,9 +43,9 @@ def last_within(
 
 
 def _at_rate(rate: float | None, target: float, sizes: Sequence[float]) -> int:
-    """Where the target should be reached at a rate; the middle where none is known."""
+    """Where the target should be reached at a rate; where none is known, the first: the least to lay out."""
     if rate is None or rate <= 0:
-        return len(sizes) // 2
+        return 0
     return bisect.bisect_right(sizes, target / rate + TIME_EPS_S) - 1
 
 
