@@ -12,19 +12,38 @@ HELD = ("hold-plank", "march", "calf-stretch")
 TRAVELLED = ("farmer-carry", "bear-crawl", "jog")
 SIDES = ("both", "each", "alternate", "swap", "left", "right")
 
+Keys = st.SearchStrategy[dict[str, Any]]
+# Strategies stand here ready made: one that is made while a session is drawn takes longer than the drawing.
 seconds = st.integers(1, 90)
 rests = st.integers(0, 60)
 reps = st.integers(1, 15)
 
 
-def optional(name: str, strategy: st.SearchStrategy[Any]) -> st.SearchStrategy[dict[str, Any]]:
+def weighted(*strategies: st.SearchStrategy[Any]) -> st.SearchStrategy[Any]:
+    """One of the strategies; unlike `one_of`, what stands there twice comes twice as often."""
+    return st.sampled_from(strategies).flatmap(lambda one: one)
+
+
+def optional(name: str, strategy: Keys) -> Keys:
     """A key that may be there."""
     return st.one_of(st.just({}), strategy.map(lambda value: {name: value}))
 
 
-def rarely(name: str, strategy: st.SearchStrategy[Any]) -> st.SearchStrategy[dict[str, Any]]:
+def rarely(name: str, strategy: Keys) -> Keys:
     """A key that is there one time in six."""
-    return st.integers(0, 5).flatmap(lambda n: strategy.map(lambda value: {name: value}) if n == 5 else st.just({}))
+    return weighted(*[st.just({})] * 5, strategy.map(lambda value: {name: value}))
+
+
+def merged(*parts: Keys) -> Keys:
+    """The keys of all parts."""
+    return st.tuples(*parts).map(lambda some: {key: value for one in some for key, value in one.items()})
+
+
+def ranged(low: int, high: int) -> st.SearchStrategy[Any]:
+    """A whole number, or a range of them."""
+    plain = st.integers(low, high)
+    pair = st.tuples(plain, plain).map(lambda p: {"low": min(p), "high": max(p)})
+    return st.one_of(plain, plain, plain, pair)
 
 
 scores = st.fixed_dictionaries(
@@ -49,92 +68,104 @@ calls = st.lists(
 )
 
 
-@st.composite
-def loads(draw: st.DrawFn) -> dict[str, Any]:
-    kind = draw(st.sampled_from(["kg", "pct_1rm", "bodyweight"]))
-    if kind == "kg":
-        return {"kg": draw(st.sampled_from([8, 12.5, 16, 24])), **draw(optional("count", st.just(2)))}
-    return {kind: draw(st.integers(40, 95)) if kind == "pct_1rm" else 0.64}
+loads = st.one_of(
+    merged(st.fixed_dictionaries({"kg": st.sampled_from([8, 12.5, 16, 24])}), optional("count", st.just(2))),
+    st.fixed_dictionaries({"pct_1rm": st.integers(40, 95)}),
+    st.just({"bodyweight": 0.64}),
+)
 
-
-def ranged(low: int, high: int) -> st.SearchStrategy[Any]:
-    """A whole number, or a range of them."""
-    plain = st.integers(low, high)
-    pair = st.tuples(plain, plain).map(lambda p: {"low": min(p), "high": max(p)})
-    return st.one_of(plain, plain, plain, pair)
-
-
-@st.composite
-def doses(draw: st.DrawFn) -> dict[str, Any]:
-    """A movement with a dose that it can have."""
-    kind = draw(st.sampled_from(["reps", "reps", "seconds", "metres", "both"]))
-    if kind == "metres":
-        return {"movement": draw(st.sampled_from([*TRAVELLED, *ANY])), "metres": draw(ranged(5, 40))}
-    if kind == "seconds":
-        return {"movement": draw(st.sampled_from(PACED + HELD)), "seconds": draw(ranged(5, 60))}
-    # Now and then a dose that the movement has no pace for, or one to failure.
-    movement = draw(st.sampled_from([*PACED, *PACED, *ANY]))
-    failing = {"to_failure": True, **draw(optional("plan", reps))} if draw(st.integers(0, 9)) == 0 else None
-    made: dict[str, Any] = {"movement": movement, "reps": failing or draw(ranged(1, 15))}
-    if kind == "both":
-        made["seconds"] = draw(seconds)
-    return {**made, **draw(optional("grow", st.integers(1, 3)))}
-
-
-@st.composite
-def options(draw: st.DrawFn) -> dict[str, Any]:
-    """Another version of a step."""
-    made = {"label": draw(st.sampled_from(["short", "on the knees", "heavy"]))}
-    made.update(draw(optional("level", st.sampled_from(["easier", "harder"]))))
-    made.update(draw(optional("movement", st.sampled_from(PACED))))
-    made.update(draw(optional("reps", reps)))
-    made.update(draw(optional("sides", st.sampled_from(SIDES))))
-    made.update(draw(optional("load", loads())))
-    made.update(draw(optional("kit", st.sampled_from(["band", ["kettlebell"]]))))
-    return {**made, **draw(optional("dose_factor", st.sampled_from([0.5, 1.5])))}
-
-
-@st.composite
-def steps(draw: st.DrawFn, *, dosed: bool) -> dict[str, Any]:
-    if dosed:
-        made = draw(doses())
-    else:
-        made = {"movement": draw(st.sampled_from(PACED + HELD)), **draw(optional("seconds", seconds))}
-    made.update(draw(optional("sides", st.sampled_from(SIDES))))
-    made.update(draw(optional("load", loads())))
-    made.update(draw(optional("effort", st.sampled_from(["easy", "steady", "hard", "all-out"]))))
-    made.update(draw(optional("rest_s", rests)))
-    made.update(draw(optional("reserve", st.integers(0, 5))))
-    made.update(draw(rarely("tempo", st.sampled_from([[3, 0, 1, 0], [2, 1, 2, 1], [0, 0, 0.5, 0]]))))
-    made.update(draw(rarely("pace_s", st.sampled_from([1.5, 4]))))
-    made.update(draw(rarely("options", st.lists(options(), min_size=1, max_size=2))))
-    return made
-
-
-@st.composite
-def clocks(draw: st.DrawFn, kind: str) -> dict[str, Any]:
-    if kind == "every":
-        period = draw(st.integers(20, 120))
-        return {"kind": kind, "period_s": period, **draw(optional("work_until_s", st.integers(5, period)))}
-    made: dict[str, Any] = {
-        "kind": kind,
-        **draw(optional("rest_s", rests)),
-        **draw(optional("round_rest_s", rests)),
+# Now and then a dose that the movement has no pace for, or one to failure.
+_failing = merged(st.just({"to_failure": True}), optional("plan", reps))
+_called = st.fixed_dictionaries(
+    {
+        "movement": st.sampled_from([*PACED, *PACED, *ANY]),
+        "reps": weighted(*[ranged(1, 15)] * 9, _failing),
     }
-    if kind == "amrap":
-        return {**made, "window_s": draw(st.integers(30, 600))}
-    made.update(draw(optional("group_rest_s", rests)))
-    if kind == "intervals":
-        made["work_s"] = draw(ranged(5, 60))
-        made.update(draw(optional("closing_rest", st.booleans())))
-        made.update(draw(optional("rest_first", st.booleans())))
-    else:
-        made.update(draw(optional("cap_s", st.integers(30, 900))))
-        pulse = st.fixed_dictionaries({"work_s": st.integers(10, 60), "rest_s": st.integers(1, 30)})
-        made.update(draw(optional("pulse", pulse)))
-        if "cap_s" in made:
-            made.update(draw(optional("then", st.sampled_from(["stop", "restart", "reverse"]))))
-    return made
+)
+_grow = optional("grow", st.integers(1, 3))
+_held = st.fixed_dictionaries({"movement": st.sampled_from(PACED + HELD), "seconds": ranged(5, 60)})
+_travelled = st.fixed_dictionaries({"movement": st.sampled_from([*TRAVELLED, *ANY]), "metres": ranged(5, 40)})
+doses = weighted(
+    merged(_called, _grow),
+    merged(_called, _grow),
+    merged(_called, st.fixed_dictionaries({"seconds": seconds}), _grow),
+    _held,
+    _travelled,
+)
+"""A movement with a dose that it can have."""
+
+options = merged(
+    st.fixed_dictionaries({"label": st.sampled_from(["short", "on the knees", "heavy"])}),
+    optional("level", st.sampled_from(["easier", "harder"])),
+    optional("movement", st.sampled_from(PACED)),
+    optional("reps", reps),
+    optional("sides", st.sampled_from(SIDES)),
+    optional("load", loads),
+    optional("kit", st.sampled_from(["band", ["kettlebell"]])),
+    optional("dose_factor", st.sampled_from([0.5, 1.5])),
+)
+"""Another version of a step."""
+
+_of_any_step = (
+    optional("sides", st.sampled_from(SIDES)),
+    optional("load", loads),
+    optional("effort", st.sampled_from(["easy", "steady", "hard", "all-out"])),
+    optional("rest_s", rests),
+    optional("reserve", st.integers(0, 5)),
+    rarely("tempo", st.sampled_from([[3, 0, 1, 0], [2, 1, 2, 1], [0, 0, 0.5, 0]])),
+    rarely("pace_s", st.sampled_from([1.5, 4])),
+    rarely("options", st.lists(options, min_size=1, max_size=2)),
+)
+dosed_steps = merged(doses, *_of_any_step)
+window_steps = merged(
+    st.fixed_dictionaries({"movement": st.sampled_from(PACED + HELD)}), optional("seconds", seconds), *_of_any_step
+)
+
+_turn_rests = (optional("rest_s", rests), optional("round_rest_s", rests))
+
+
+def _of_kind(kind: str, *parts: Keys) -> Keys:
+    return merged(st.just({"kind": kind}), *parts)
+
+
+def _until_end(clock: dict[str, Any]) -> dict[str, Any]:
+    """Work in starts ends with the period at the latest; what comes after a cap needs one."""
+    if "work_until_s" in clock:
+        clock["work_until_s"] = min(clock["work_until_s"], clock["period_s"])
+    if "cap_s" not in clock:
+        clock.pop("then", None)
+    return clock
+
+
+clocks = {
+    "every": _of_kind(
+        "every",
+        st.fixed_dictionaries({"period_s": st.integers(20, 120)}),
+        optional("work_until_s", st.integers(5, 120)),
+    ).map(_until_end),
+    "amrap": _of_kind("amrap", *_turn_rests, st.fixed_dictionaries({"window_s": st.integers(30, 600)})),
+    "intervals": _of_kind(
+        "intervals",
+        *_turn_rests,
+        optional("group_rest_s", rests),
+        st.fixed_dictionaries({"work_s": ranged(5, 60)}),
+        optional("closing_rest", st.booleans()),
+        optional("rest_first", st.booleans()),
+    ),
+    "task": _of_kind(
+        "task",
+        *_turn_rests,
+        optional("group_rest_s", rests),
+        optional("cap_s", st.integers(30, 900)),
+        optional("pulse", st.fixed_dictionaries({"work_s": st.integers(10, 60), "rest_s": st.integers(1, 30)})),
+        optional("then", st.sampled_from(["stop", "restart", "reverse"])),
+    ).map(_until_end),
+}
+
+
+_more_loads = {rounds: st.lists(loads, min_size=rounds - 1, max_size=rounds - 1) for rounds in (2, 3, 4)}
+_thirds, _sixths, _more = st.integers(0, 2), st.integers(0, 5), st.integers(0, 9)
+_chained = rarely("chain", st.just(True))
 
 
 def listed(draw: st.DrawFn, clock: dict[str, Any], some: list[dict[str, Any]], rounds: int) -> None:
@@ -143,19 +174,19 @@ def listed(draw: st.DrawFn, clock: dict[str, Any], some: list[dict[str, Any]], r
     holders += [(clock, key) for key in ("work_s", "rest_s", "round_rest_s", "group_rest_s") if key in clock]
     for holder, key in holders:
         value = holder[key]
-        if isinstance(value, int) and draw(st.integers(0, 2)) == 0:
-            holder[key] = [value + draw(st.integers(0, 9)) for _ in range(rounds)]
+        if isinstance(value, int) and draw(_thirds) == 0:
+            holder[key] = [value + draw(_more) for _ in range(rounds)]
     for step in some:
-        if "load" in step and draw(st.integers(0, 2)) == 0:
-            step["load"] = [step["load"], *draw(st.lists(loads(), min_size=rounds - 1, max_size=rounds - 1))]
+        if "load" in step and draw(_thirds) == 0:
+            step["load"] = [step["load"], *draw(_more_loads[rounds])]
 
 
 def slotted(draw: st.DrawFn, some: list[dict[str, Any]]) -> None:
     """Put steps of starts together in slots, and end some of them with what is done in the time that is left."""
     for step in some[:-1]:
-        step.update(draw(rarely("chain", st.just(True))))
+        step.update(draw(_chained))
     for number, step in enumerate(some):
-        if not step.get("chain") and number and draw(st.integers(0, 5)) == 5:
+        if not step.get("chain") and number and draw(_sixths) == 5:
             filled(step)
 
 
@@ -166,46 +197,58 @@ def filled(step: dict[str, Any]) -> None:
     step["fill"] = True
 
 
+def _rotation(inner: str, some: Keys) -> Keys:
+    station = st.fixed_dictionaries({"name": st.just("place"), "steps": some})
+    turns = st.fixed_dictionaries({"inner": clocks[inner], "stations": st.lists(station, min_size=1, max_size=3)})
+    clock = _of_kind("rotation", turns, optional("rotate_s", rests), optional("laps", st.integers(1, 2)))
+    return st.fixed_dictionaries({"clock": clock})
+
+
+def _plain(kind: str, some: Keys) -> Keys:
+    return st.fixed_dictionaries({"clock": clocks[kind], "steps": some})
+
+
+_dosed, _windows = (st.lists(one, min_size=1, max_size=4) for one in (dosed_steps, window_steps))
+_of_any_block = merged(
+    optional("part", st.sampled_from(["warm-up", "main", "finisher", "cool-down"])),
+    optional("visit", st.sampled_from(["rounds", "build", "strip", "build-strip"])),
+    optional("strip_from", st.sampled_from(["front", "back"])),
+    optional("group", st.sampled_from([1, 2, "all"])),
+    optional("rounds", st.one_of(ranged(1, 4), ranged(1, 4), scores)),
+    optional("repeat", st.integers(1, 2)),
+    rarely("calls", calls),
+    optional("mirror", st.booleans()),
+    optional("rest_after_s", rests),
+    optional("rest_between_repeats_s", rests),
+    optional("talk_s", rests),
+    optional("talk_over", st.just(True)),
+    optional("announced_s", st.integers(60, 900)),
+    optional("rest_as", st.just("walk")),
+    optional("title", st.sampled_from(["Push hard", "für alle, 20/10", "  spaced  "])),
+    optional("optional", st.sampled_from(["exit", "skip"])),
+)
+_of_some_clock = weighted(
+    _plain("intervals", _windows),
+    _plain("every", _dosed),
+    _plain("amrap", _dosed),
+    _plain("task", _dosed),
+    weighted(_rotation("intervals", _windows), _rotation("amrap", _dosed), _rotation("task", _dosed)),
+)
+_quarters, _some_rounds = st.integers(0, 3), st.integers(2, 4)
+
+
 @st.composite
 def blocks(draw: st.DrawFn) -> dict[str, Any]:
-    kind = draw(st.sampled_from(["intervals", "every", "amrap", "task", "rotation"]))
-    inner = draw(st.sampled_from(["intervals", "amrap", "task"])) if kind == "rotation" else kind
-    some = st.lists(steps(dosed=inner != "intervals"), min_size=1, max_size=4)
-    if kind == "rotation":
-        stations = st.lists(
-            st.fixed_dictionaries({"name": st.just("place"), "steps": some}), min_size=1, max_size=3
-        )
-        clock = {"kind": kind, "inner": draw(clocks(inner)), "stations": draw(stations)}
-        clock.update(draw(optional("rotate_s", rests)))
-        clock.update(draw(optional("laps", st.integers(1, 2))))
-        made: dict[str, Any] = {"clock": clock}
-    else:
-        made = {"clock": draw(clocks(kind)), "steps": draw(some)}
-    made.update(draw(optional("part", st.sampled_from(["warm-up", "main", "finisher", "cool-down"]))))
-    made.update(draw(optional("visit", st.sampled_from(["rounds", "build", "strip", "build-strip"]))))
-    made.update(draw(optional("strip_from", st.sampled_from(["front", "back"]))))
-    made.update(draw(optional("group", st.sampled_from([1, 2, "all"]))))
-    made.update(draw(optional("rounds", st.one_of(ranged(1, 4), ranged(1, 4), scores))))
-    made.update(draw(optional("repeat", st.integers(1, 2))))
-    lists = [made] if kind != "rotation" else made["clock"]["stations"]
-    if inner == "every":
-        slotted(draw, made["steps"])
-    if inner == "amrap" and len(lists[0]["steps"]) > 1 and draw(st.integers(0, 5)) == 5:
-        filled(lists[0]["steps"][-1])
-    if draw(st.integers(0, 3)) == 3:
-        made["rounds"] = draw(st.integers(2, 4))
-        clock = made["clock"]
-        listed(draw, clock.get("inner", clock), [step for one in lists for step in one["steps"]], made["rounds"])
-    made.update(draw(rarely("calls", calls)))
-    made.update(draw(optional("mirror", st.booleans())))
-    made.update(draw(optional("rest_after_s", rests)))
-    made.update(draw(optional("rest_between_repeats_s", rests)))
-    made.update(draw(optional("talk_s", rests)))
-    made.update(draw(optional("talk_over", st.just(True))))
-    made.update(draw(optional("announced_s", st.integers(60, 900))))
-    made.update(draw(optional("rest_as", st.just("walk"))))
-    made.update(draw(optional("title", st.sampled_from(["Push hard", "für alle, 20/10", "  spaced  "]))))
-    made.update(draw(optional("optional", st.sampled_from(["exit", "skip"]))))
+    made = {**draw(_of_some_clock), **draw(_of_any_block)}
+    clock = made["clock"].get("inner", made["clock"])
+    lists = [one["steps"] for one in made["clock"].get("stations", [made])]
+    if clock["kind"] == "every":
+        slotted(draw, lists[0])
+    if clock["kind"] == "amrap" and len(lists[0]) > 1 and draw(_sixths) == 5:
+        filled(lists[0][-1])
+    if draw(_quarters) == 3:
+        made["rounds"] = draw(_some_rounds)
+        listed(draw, clock, [step for some in lists for step in some], made["rounds"])
     return made
 
 
@@ -233,23 +276,26 @@ def settled(value: Any) -> Any:
     return [settled(child) for child in value] if isinstance(value, list) else value
 
 
+_block = blocks()
+_section = st.fixed_dictionaries(
+    {"section": st.just("Pod"), "blocks": st.lists(_block, min_size=1, max_size=2), "times": st.integers(1, 2)},
+    optional={"rest_between_s": rests, "rest_after_s": rests},
+)
+_document = merged(
+    st.fixed_dictionaries(
+        {
+            "fine_tally": st.just(1),
+            "title": st.sampled_from(["Hill day", "A: b, c", "12"]),
+            "blocks": st.lists(st.one_of(_block, _block, _block, _section), max_size=4),
+        }
+    ),
+    optional("announced_s", st.integers(60, 5400)),
+    optional("slack_s", rests),
+)
+
+
 @st.composite
 def documents(draw: st.DrawFn) -> dict[str, Any]:
     """A whole session document that can be figured with the shipped library; a quarter of them with ranges."""
-    section = st.fixed_dictionaries(
-        {
-            "section": st.just("Pod"),
-            "blocks": st.lists(blocks(), min_size=1, max_size=2),
-            "times": st.integers(1, 2),
-        },
-        optional={"rest_between_s": rests, "rest_after_s": rests},
-    )
-    entries = draw(st.lists(st.one_of(blocks(), blocks(), blocks(), section), max_size=4))
-    made: dict[str, Any] = {
-        "fine_tally": 1,
-        "title": draw(st.sampled_from(["Hill day", "A: b, c", "12"])),
-        "blocks": entries,
-    }
-    made.update(draw(optional("announced_s", st.integers(60, 5400))))
-    made.update(draw(optional("slack_s", rests)))
-    return made if draw(st.integers(0, 3)) == 0 else settled(made)
+    made = draw(_document)
+    return made if draw(_quarters) == 0 else settled(made)
