@@ -20,7 +20,7 @@ from finetally.core.formats.params import CannotMakeError, choices, param_spec, 
 from finetally.core.formats.shape import shape_of
 from finetally.core.formats.table import BY_KEY, FORMATS, make, make_of, recognise
 from finetally.core.session.document import Block
-from finetally.core.session.parts import parse_block, parse_entry, written
+from finetally.core.session.parts import parse_block, parse_entry, without, written
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.session.step import Step
@@ -115,6 +115,18 @@ RECOGNISED = [
 def test_reference_sessions_get_their_names(case: str, key: str) -> None:
     document = json.loads((CASES / f"sessions/{case}.json").read_text("utf-8"))["session"]
     assert recognise([parse_entry(document["blocks"][0])])[0].format.key == key
+
+
+IN_ROUNDS = [one for one in FORMATS if "rounds" in one.params.model_fields]
+
+
+@pytest.mark.parametrize("one", IN_ROUNDS, ids=lambda f: f.key)
+def test_where_no_rounds_are_said_it_is_one(one: AnyFormat) -> None:
+    steps = [{"movement": key, "reps": 5} for key in MOVEMENTS[: max(one.holds[0], 2)]]
+    entries = make(one.key, models(steps), {"rounds": 1})
+    bare = [without(entry, "rounds") if isinstance(entry, Block) else entry for entry in entries]
+    found = {r.format.key: r.params.told() for r in recognise(bare)}
+    assert found[one.key]["rounds"] == 1
 
 
 def test_the_narrower_name_comes_first() -> None:

@@ -248,6 +248,19 @@ def test_a_demo_of_an_earlier_release_gets_its_plan_too(world: World) -> None:
         assert Entry.objects.filter(squad=squad, day__gte=MONDAY).count() == 7
 
 
+def test_of_the_demos_own_week_what_is_over_is_rated(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    world.squad.name = "Elsewhere"
+    world.squad.save()
+    thursday = MONDAY + timedelta(days=3)
+    monkeypatch.setattr("finetally.web.plan.demo.date", type("Thursday", (date,), {"today": lambda: thursday}))
+    load_demo()
+    load_demo_plan()
+    entries = Entry.objects.filter(squad__name="Thornlow Ridge", day__gte=MONDAY)
+    rated = {entry.day: entry.logged_effort is not None for entry in entries}
+    assert rated == {day: day < thursday for day in rated}
+    assert len(set(rated.values())) == 2
+
+
 def test_a_calendar_reads_the_feed_with_the_same_sessions_and_times(world: World) -> None:
     world.squad.time_zone = "Europe/London"
     world.squad.save()

@@ -85,7 +85,7 @@ class _Search:
         for exact in (False, True):
             model = Leveller(self.slots, self.rules, self.around, self.begins, exact=exact)
             now = first.chosen or best[1]
-            under = self.best[0] if self.best is not None else None
+            under, _, _ = self.best or best
             model.start_from(now if exact else varied_try(self.slots, self.rules, now), under=under)
             found = self._solve(model, most=None if exact else HASTE)
             whole = exact and found.whole
