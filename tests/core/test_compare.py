@@ -52,6 +52,17 @@ def test_every_way_fits_says_the_truth_and_can_be_undone(minutes: int) -> None:
     assert [w["left_s"] for w in ways] == sorted(w["left_s"] for w in ways)
 
 
+@pytest.mark.parametrize(
+    ("minutes", "rounds", "said"), [(5, 10, "4 rounds more"), (2, 4, "2 rounds fewer"), (2.6, 5, "1 round fewer")]
+)
+def test_rounds_are_added_or_taken_off_until_the_time_is_full(minutes: float, rounds: int, said: str) -> None:
+    clock = {"kind": "intervals", "work_s": 20, "rest_s": 10}
+    six = with_ids(session({"title": "Hill", "clock": clock, "rounds": 6, "steps": [step("burpee")]}))
+    [way] = [one for one in fit_to_time(six, minutes * 60, library=LIBRARY) if one["kind"] == "rounds"]
+    assert way["edits"] == [{"op": "set", "path": ["b1", "rounds"], "value": rounds}]
+    assert said in way["what"]
+
+
 def test_a_marked_exit_is_offered() -> None:
     kinds = {way["kind"] for way in fit_to_time(CARRY, 33 * 60, library=LIBRARY)}
     assert "exit" in kinds
