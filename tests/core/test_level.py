@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import json
 import random
+import statistics
 from collections.abc import Mapping
 from dataclasses import replace
 from datetime import date, timedelta
@@ -24,8 +25,9 @@ from finetally.core.week.level import level
 from finetally.core.week.load import is_hard, monotony
 from finetally.core.week.plan import Band, Rules, intended
 from finetally.core.week.planned_load import LoadSummary, PatternLoad, PlannedLoad, summary_of
-from finetally.core.week.proposal import MOVE_COST, SearchLimit, SearchObserver, Slot, entries_of, taken
+from finetally.core.week.proposal import MOVE_COST, UNMET, SearchLimit, SearchObserver, Slot, entries_of, taken
 from finetally.core.week.review import as_planned, review
+from finetally.core.week.solver import Leveller
 from finetally.shipped import shipped_library
 from tests.conftest import CASES
 
@@ -225,6 +227,25 @@ def test_days_across_the_weeks_edge_are_hard_by_their_load_too() -> None:
     assert len(made.edits) == 1
     level_with_it = [light("a", 0, 300), light("b", 0, 200)]
     assert level(level_with_it, rules, around=[sunday], begins=MONDAY).edits == ()
+
+
+@pytest.mark.parametrize("wanted", [1.9, 1.99, 2.01, 2.1, 2.4])
+@pytest.mark.parametrize("seed", range(3))
+def test_the_solver_has_a_week_vary_just_where_its_monotony_is_under_two(seed: int, wanted: float) -> None:
+    dice = random.Random(seed)
+    drawn = [dice.uniform(0, 400) for _ in range(7)]
+    mean, spread = statistics.fmean(drawn), statistics.stdev(drawn)
+    loads = [mean + (load - mean) * mean / spread / wanted for load in drawn]
+    assert min(loads) > 0
+    slots = [light(str(day), day, load, locked=True) for day, load in enumerate(loads)]
+    found = {}
+    for exact in (True, False):
+        model = Leveller(slots, Rules(no_two_hard=False), [], MONDAY, exact=exact)
+        # Nothing can be changed: what is left to the price is whether the week varies.
+        model.start_from(as_planned(slots), under=UNMET)
+        found[exact] = model.solve(SearchLimit(None, 1.0), SearchObserver(), lambda _: None).chosen is not None
+    assert found[True] is (wanted < 2)
+    assert found[False] <= found[True]
 
 
 def test_a_share_of_no_work_is_not_met() -> None:
