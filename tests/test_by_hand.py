@@ -10,7 +10,8 @@ from tests.conftest import REPOSITORY
 
 BY_HAND = [
     f"tests.{path.parent.name}.{path.stem}"
-    for path in sorted([*REPOSITORY.glob("tests/bench/bench_*.py"), REPOSITORY / "tests/browser/screenshots.py"])
+    for folder, names in (("bench", "bench_*.py"), ("browser", "screenshots.py"), ("browser", "states.py"))
+    for path in sorted((REPOSITORY / "tests" / folder).glob(names))
 ]
 
 

@@ -24,12 +24,12 @@ def weighted(*strategies: st.SearchStrategy[Any]) -> st.SearchStrategy[Any]:
     return st.sampled_from(strategies).flatmap(lambda one: one)
 
 
-def optional(name: str, strategy: Keys) -> Keys:
+def optional(name: str, strategy: st.SearchStrategy[Any]) -> Keys:
     """A key that may be there."""
     return st.one_of(st.just({}), strategy.map(lambda value: {name: value}))
 
 
-def rarely(name: str, strategy: Keys) -> Keys:
+def rarely(name: str, strategy: st.SearchStrategy[Any]) -> Keys:
     """A key that is there one time in six."""
     return weighted(*[st.just({})] * 5, strategy.map(lambda value: {name: value}))
 
@@ -43,7 +43,7 @@ def ranged(low: int, high: int) -> st.SearchStrategy[Any]:
     """A whole number, or a range of them."""
     plain = st.integers(low, high)
     pair = st.tuples(plain, plain).map(lambda p: {"low": min(p), "high": max(p)})
-    return st.one_of(plain, plain, plain, pair)
+    return st.one_of(plain, pair)
 
 
 scores = st.fixed_dictionaries(
@@ -214,7 +214,7 @@ _of_any_block = merged(
     optional("visit", st.sampled_from(["rounds", "build", "strip", "build-strip"])),
     optional("strip_from", st.sampled_from(["front", "back"])),
     optional("group", st.sampled_from([1, 2, "all"])),
-    optional("rounds", st.one_of(ranged(1, 4), ranged(1, 4), scores)),
+    optional("rounds", st.one_of(ranged(1, 4), scores)),
     optional("repeat", st.integers(1, 2)),
     rarely("calls", calls),
     optional("mirror", st.booleans()),
@@ -286,7 +286,7 @@ _document = merged(
         {
             "fine_tally": st.just(1),
             "title": st.sampled_from(["Hill day", "A: b, c", "12"]),
-            "blocks": st.lists(st.one_of(_block, _block, _block, _section), max_size=4),
+            "blocks": st.lists(weighted(_block, _block, _block, _section), max_size=4),
         }
     ),
     optional("announced_s", st.integers(60, 5400)),
