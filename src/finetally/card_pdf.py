@@ -8,7 +8,7 @@ from typing import Literal
 from fpdf import FPDF
 
 from finetally.core.board.values import number
-from finetally.core.card.card import Card, CardBlock
+from finetally.core.card.card import Card, CardBlock, KitLine
 from finetally.core.words import clock_text
 
 Paper = Literal["a4", "letter"]
@@ -44,10 +44,18 @@ def minutes_text(seconds: float) -> str:
 
 def kit_text(card: Card) -> str:
     """14 × kettlebell 16 kg, 28 × dumbbell 12 kg."""
-    weights = [f" {number(one['kg'])} kg" if one["kg"] else "" for one in card["kit"]]
-    return ", ".join(
-        f"{one['count']} × {one['kit']}{weight}" for one, weight in zip(card["kit"], weights, strict=True)
-    )
+    return ", ".join(map(_kit_line, card["kit"]))
+
+
+def _kit_line(one: KitLine) -> str:
+    weight = f" {number(one['kg'])} kg" if one["kg"] else ""
+    short = f" (only {one['there']} there)" if one["there"] is not None and one["there"] < one["count"] else ""
+    return f"{one['count']} × {one['kit']}{weight}{short}"
+
+
+def others_text(card: Card) -> str:
+    """Bram, Ines: step-up for box jump; …"""
+    return "; ".join(f"{', '.join(one['names'])}: {one['option']} for {one['movement']}" for one in card["others"])
 
 
 class _Sheet(FPDF):
@@ -85,6 +93,8 @@ class _Sheet(FPDF):
         self._text(MARGIN, self.epw, " · ".join(says), line)
         if card["kit"]:
             self._text(MARGIN, self.epw, f"Put out: {kit_text(card)}", line)
+        if card["others"]:
+            self._text(MARGIN, self.epw, f"Otherwise: {others_text(card)}", line)
         for note in card["notes"]:
             self._text(MARGIN, self.epw, note, line)
         self.ln(1.5)

@@ -62,14 +62,15 @@ def test_who_was_slower_is_told_and_sees_what_stands(page: Page, squad: OwnSquad
     today = page.evaluate("() => new Date().toISOString().slice(0, 10)")
     week = other.send("GET", f"/plan/week?day={today}").json()
     mine = next(one for one in week["entries"] if one["title"] == "Rope and knots")
-    sent = {"version": mine["version"], "group": "north face"}
+    group = other.send("POST", "/groups", {"name": "north face"}).json()
+    sent = {"version": mine["version"], "group": group["id"]}
     assert other.send("PATCH", f"/plan/entries/{mine['id']}", sent).status == 200
     page.get_by_role("button", name="lock", exact=True).click()
     expect(page.get_by_role("alert")).to_contain_text("Meanwhile changed")
     expect(page.get_by_role("main")).to_contain_text("north face")
     back = other.send("GET", f"/plan/week?day={today}").json()
     now = next(one for one in back["entries"] if one["id"] == mine["id"])
-    assert (now["group"], now["locked"]) == ("north face", False)
+    assert (now["group"]["name"], now["locked"]) == ("north face", False)
 
 
 DOCUMENT = {

@@ -5,22 +5,29 @@ from __future__ import annotations
 import json
 import re
 from dataclasses import dataclass, field
-from datetime import date
+from datetime import date, timedelta
+from hashlib import sha256
 from typing import Any
 
 import pytest
 from django.contrib.auth import get_user_model
 from django.test import Client
+from django.utils import timezone
 
+from finetally.web.accounts.models import Invitation
 from finetally.web.jobs.models import Job
+from finetally.web.people.models import Group, Limit, Maximum
+from finetally.web.people.people import person_version
 from finetally.web.plan.entries import attendance_version, day_version
 from finetally.web.plan.models import Attendance, Away, Change, Day, Entry, Link, Phase
 from finetally.web.squads.actor import member
 from finetally.web.squads.models import Membership, Person, Role, Squad
+from finetally.web.squads.settings import settings_version
 from finetally.web.squads.use_cases import methods_version
 from finetally.web.training.models import Session, Shape
 from finetally.web.training.use_cases import create_session
 
+FEED_TOKEN = "the-squads-calendar"
 DOCUMENT: dict[str, Any] = {
     "fine_tally": 1,
     "title": "Ridge",
@@ -50,17 +57,37 @@ class Planned:
 
 
 @dataclass
+class Known:
+    """What is known of people of the squad: the athlete's own person; a set and a limit of somebody else; a group, a
+    member and an invitation."""
+
+    own: Person
+    maximum: Maximum
+    limit: Limit
+    group: Group
+    member: Membership
+    invitation: Invitation
+
+
+@dataclass
 class World:
     squad: Squad
     session: Session
     foreign: Session
     shape: Shape
     planned: Planned
+    known: Known
     users: dict[str, Any] = field(default_factory=dict)
+
+    def group(self, name: str) -> int:
+        """The number of the squad's group of that name, made where there is none."""
+        return int(Group.objects.get_or_create(squad=self.squad, name=name)[0].pk)
 
     def client(self, who: str | None) -> Client:
         client = Client()
-        if who is not None:
+        if who == "link":
+            assert client.get(f"/feeds/{FEED_TOKEN}.ics").status_code == 200
+        elif who is not None:
             client.force_login(self.users[who])
         return client
 
@@ -82,10 +109,18 @@ def seen(method: str, path: str, body: Any) -> tuple[str, Any]:
         squad = body.get("squad")
         found = Day.objects.filter(day=path[-10:], **({"squad": squad} if squad else {})).first()
         return path, {"version": day_version(found), **body}
-    who = re.fullmatch(r"/plan/entries/([\w-]{36})/attendance", path)
-    if who and method == "PUT":
-        own = Attendance.objects.filter(entry=who[1], person=body["person"]).first()
+    came = re.fullmatch(r"/plan/entries/([\w-]{36})/attendance", path)
+    if came and method == "PUT":
+        own = Attendance.objects.filter(entry=came[1], person__public_id=body["person"]).first()
         return path, {"version": attendance_version(own), **body}
+    settings = re.fullmatch(r"/squads/(\d+)/settings", path)
+    if settings and method == "PATCH":
+        squad = Squad.objects.filter(pk=settings[1]).first()
+        return path, {"version": settings_version(squad) if squad else "", **body}
+    person = re.fullmatch(r"/people/([\w-]{36})", path)
+    if person and method == "PATCH":
+        who = Person.objects.filter(public_id=person[1]).first()
+        return path, {"version": person_version(who) if who else "", **body}
     methods = re.fullmatch(r"/squads/(\d+)/methods", path)
     if methods and method == "PATCH":
         squad = Squad.objects.filter(pk=methods[1]).first()
@@ -113,7 +148,7 @@ def planned(squad: Squad) -> Planned:
     item = {"entry": str(entry.pk), "title": "Hike", "what": "moves", "undone": False}
     days = {"day": far.isoformat(), "day_before": far.isoformat()}
     change = Change.objects.create(squad=squad, items=[{**item, **days}])
-    link = Link.objects.create(squad=squad, name="Squad", token_hash="0" * 64)
+    link = Link.objects.create(squad=squad, name="Squad", token_hash=sha256(FEED_TOKEN.encode()).hexdigest())
     person = Person.objects.create(squad=squad, name="Somebody")
     answer = {"edits": [], "titles": {}}
     asked = {"day": far.isoformat(), "changes": {}, "gone": False, "today": far.isoformat()}
@@ -123,6 +158,20 @@ def planned(squad: Squad) -> Planned:
     )  # fmt: skip
     away = Away.objects.create(squad=squad, first=date(2030, 2, 1), last=date(2030, 2, 7))
     return Planned(entry, person, phase, change, link, job, away)
+
+
+def known(squad: Squad, planned: Planned, athlete: Any) -> Known:
+    other = get_user_model().objects.create_user("other", password="a-long-password")
+    return Known(
+        Person.objects.create(squad=squad, name="Tamsin Arkwell", user=athlete),
+        Maximum.objects.create(person=planned.person, movement="bench-press", kg=60, reps=5, day=date(2026, 11, 2)),
+        Limit.objects.create(person=planned.person, joint="wrist", first=date(2026, 11, 2), note="since the fall"),
+        Group.objects.create(squad=squad, name="South"),
+        Membership.objects.create(user=other, squad=squad, role=Role.ATHLETE),
+        Invitation.objects.create(
+            squad=squad, role=Role.COACH, token_hash="1" * 64, expires_at=timezone.now() + timedelta(days=7)
+        ),
+    )
 
 
 @pytest.fixture
@@ -137,8 +186,12 @@ def world(db: None) -> World:
     ):
         users[name] = get_user_model().objects.create_user(name, password="a-long-password")
         Membership.objects.create(user=users[name], squad=where, role=role)
+    users["both"] = get_user_model().objects.create_user("both", password="a-long-password")
+    Membership.objects.create(user=users["both"], squad=squad, role=Role.COACH)
+    Membership.objects.create(user=users["both"], squad=other, role=Role.HEAD_COACH)
     users["nobodys"] = get_user_model().objects.create_user("nobodys", password="a-long-password")
     session = create_session(member(users["head"].pk), squad.pk, DOCUMENT)
     foreign = create_session(member(users["stranger"].pk), other.pk, DOCUMENT)
     shape = Shape.objects.create(squad=squad, name="Short bursts", key="even-intervals")
-    return World(squad, session, foreign, shape, planned(squad), users)
+    plan = planned(squad)
+    return World(squad, session, foreign, shape, plan, known(squad, plan, users["athlete"]), users)

@@ -42,7 +42,7 @@ BOUNDS = [
 
 def sent(world: World, method: str, path: str, body: dict[str, Any]) -> Any:
     planned = world.planned
-    whole = {**body, "person": planned.person.pk} if path.endswith("attendance") else body
+    whole = {**body, "person": str(planned.person.public_id)} if path.endswith("attendance") else body
     return world.send("coach", method, path.format(entry=planned.entry.pk), whole)
 
 
@@ -72,7 +72,7 @@ def test_a_bound_is_taken_and_what_lies_beyond_it_is_not(
 
 @pytest.mark.parametrize("alone", ["minutes", "effort"])
 def test_minutes_and_effort_are_logged_together_or_not_at_all(world: World, alone: str) -> None:
-    one = {"person": world.planned.person.pk, "came": True, alone: 3}
+    one = {"person": str(world.planned.person.public_id), "came": True, alone: 3}
     path = f"/plan/entries/{world.planned.entry.pk}"
     assert world.send("coach", "PUT", f"{path}/attendance", one).json()["problems"][0]["path"] == "effort"
     refused = world.send("coach", "PATCH", path, {f"logged_{alone}": 3})

@@ -60,7 +60,7 @@ def test_a_session_has_its_wall_form_in_it_other_training_its_minutes(world: Wor
 
 
 def test_a_group_stands_behind_the_title(world: World) -> None:
-    entry = hike(world, group="rope team")
+    entry = hike(world, group=world.group("rope team"))
     assert str(feed(world)[entry["id"]]["summary"]) == "Hike (rope team)"
 
 
@@ -94,7 +94,11 @@ def test_uid_stays_and_sequence_grows_with_every_change(world: World) -> None:
     entry = hike(world)
     path = world.send("coach", "POST", "/plan/links", {}).json()["path"]
     sequences = []
-    for change in ({"time": "18:00"}, {"day": (TODAY + timedelta(days=1)).isoformat()}, {"group": "all"}):
+    for change in (
+        {"time": "18:00"},
+        {"day": (TODAY + timedelta(days=1)).isoformat()},
+        {"group": world.group("all")},
+    ):
         world.send("coach", "PATCH", f"/plan/entries/{entry['id']}", change)
         sequences.append(int(events(world.client(None).get(path).content)[entry["id"]]["sequence"]))
     assert sequences == sorted(set(sequences))
@@ -106,7 +110,7 @@ def test_what_is_unchanged_is_not_sent_again_and_what_changed_is(world: World) -
     client = world.client(None)
     etag = client.get(path)["ETag"]
     assert client.get(path, headers={"If-None-Match": etag}).status_code == 304
-    world.send("coach", "PATCH", f"/plan/entries/{entry['id']}", {"group": "north"})
+    world.send("coach", "PATCH", f"/plan/entries/{entry['id']}", {"group": world.group("north")})
     changed = client.get(path, headers={"If-None-Match": etag})
     assert (changed.status_code, changed["ETag"] != etag) == (200, True)
 
@@ -140,5 +144,5 @@ def test_a_wrong_address_tells_nothing(world: World) -> None:
 
 def test_a_person_of_another_squad_gets_no_link(world: World) -> None:
     person = world.foreign.squad.people.create(name="Stranger")
-    assert world.send("coach", "POST", "/plan/links", {"person": person.pk}).status_code == 404
+    assert world.send("coach", "POST", "/plan/links", {"person": str(person.public_id)}).status_code == 404
     assert Entry.objects.filter(person=person).count() == 0

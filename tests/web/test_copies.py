@@ -21,13 +21,14 @@ def on(days: int) -> str:
 @pytest.fixture
 def entry(world: World) -> dict[str, Any]:
     """A session that was planned for a group, logged for all and for one, skipped and noted."""
-    body = {"session": str(world.session.pk), "day": on(0), "time": "18:30", "group": "north face", "locked": True}
+    group = world.group("north face")
+    body = {"session": str(world.session.pk), "day": on(0), "time": "18:30", "group": group, "locked": True}
     made: dict[str, Any] = world.send("coach", "POST", "/plan/entries", body).json()
     path = f"/plan/entries/{made['id']}"
     logged = {"logged_minutes": 41, "logged_effort": 7.5, "skipped": True, "notes": "rain"}
     assert world.send("coach", "PATCH", path, logged).status_code == 200
     person = Person.objects.create(squad=world.squad, name="Ludo Fenwether")
-    came = {"person": person.pk, "came": False, "minutes": 10, "effort": 2}
+    came = {"person": str(person.public_id), "came": False, "minutes": 10, "effort": 2}
     assert world.send("coach", "PUT", f"{path}/attendance", came).status_code == 204
     return made
 
@@ -37,7 +38,12 @@ def test_what_is_planned_goes_with_a_copy_and_what_was_done_does_not(world: Worl
     [copied] = answer.json()
     made, was = Entry.objects.get(pk=copied["id"]), Entry.objects.get(pk=entry["id"])
     assert made.pk != was.pk
-    assert (made.day, made.time, made.group, made.locked) == (MONDAY + timedelta(9), was.time, "north face", True)
+    assert (made.day, made.time, str(made.group), made.locked) == (
+        MONDAY + timedelta(9),
+        was.time,
+        "north face",
+        True,
+    )
     assert (made.session_id, made.revision_id, made.title) == (was.session_id, was.revision_id, was.title)
     assert (made.document, made.summary, made.figured_with) == (was.document, was.summary, was.figured_with)
     assert (made.logged_minutes, made.logged_effort, made.skipped, made.notes) == (None, None, False, "")

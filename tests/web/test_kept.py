@@ -126,10 +126,10 @@ def test_a_write_that_replaces_says_what_it_saw(world: World) -> None:
         body = {"version": entry["version"], **more}
         return client.patch(path, body, content_type="application/json").status_code
 
-    assert patch(group="north") == 200
-    assert patch(group="south") == 409
+    assert patch(group=world.group("north")) == 200
+    assert patch(group=world.group("south")) == 409
     assert client.delete(f"{path}?version={entry['version']}").status_code == 409
-    assert Entry.objects.get(pk=entry["id"]).group == "north"
+    assert Entry.objects.get(pk=entry["id"]).group_id == world.group("north")
     assert client.delete(f"{path}?version={entry['version'] + 1}").status_code == 204
 
 
@@ -144,7 +144,7 @@ def test_a_write_that_replaces_says_what_it_saw(world: World) -> None:
 def test_a_stale_version_changes_nothing(world: World, method: str, path: str, body: dict[str, Any]) -> None:
     path = path.replace("SQUAD", str(world.squad.pk)).replace("ENTRY", str(world.planned.entry.pk))
     if body.get("person"):
-        body = {**body, "person": world.planned.person.pk}
+        body = {**body, "person": str(world.planned.person.public_id)}
     assert world.send("head", method, path, {**body, "version": "long ago"}).status_code == 409
     assert world.send("head", method, path, body).status_code in (200, 204)
 

@@ -70,6 +70,17 @@ def _write(installation: Installation, part: Path) -> None:
         os.fsync(file.fileno())
 
 
+def forget_freed_pages(database: Path) -> bool:
+    """Write the database anew without the pages that deletes left, and empty its log. Whether it could be done."""
+    try:
+        with closing(sqlite3.connect(database, timeout=30, isolation_level=None)) as found:
+            found.execute("VACUUM")
+            found.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+    except sqlite3.OperationalError:
+        return False
+    return True
+
+
 def _drop_old(folder: Path, begin: str, keep: int) -> None:
     """Of the backups with a time as the rest of their name, the newest so many stay."""
     length = len(f"{datetime.now():{STAMP}}")

@@ -1,4 +1,4 @@
-"""The commands of whoever keeps the machine: run, demo, backup, restore."""
+"""The commands of whoever keeps the machine: run, demo, account, backup, restore."""
 
 from __future__ import annotations
 
@@ -8,13 +8,16 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
+from finetally.running.accounts import account_lines, address_here, create_account, reset_account
 from finetally.running.backup import back_up, restore
 from finetally.running.installation import RefusedError, current_installation, hold_database
-from finetally.running.start import known_migrations, migrate, serve, use_django
+from finetally.running.start import erase_again, known_migrations, migrate, refuse_unfit, serve, use_django
 
 REFUSED = 3
 PORT = 8420
 DEMO_DATABASE = "demo.sqlite3"
+ROLES = ("head-coach", "coach", "athlete")
+"""As web/squads/models.py has them; said here so that the command line loads without Django."""
 
 
 def _run(arguments: argparse.Namespace) -> None:
@@ -23,6 +26,7 @@ def _run(arguments: argparse.Namespace) -> None:
 
     installation = current_installation()
     migrate(installation)
+    erase_again(installation)
     try:
         call_command("first_account")
     except CommandError as error:
@@ -43,6 +47,7 @@ def _demo(arguments: argparse.Namespace) -> None:
     from django.core.management import call_command
 
     migrate(installation)
+    erase_again(installation)
     call_command("demo")
     serve(installation, arguments.port)
 
@@ -56,7 +61,43 @@ def _restore(arguments: argparse.Namespace) -> None:
     installation = current_installation()
     use_django()
     kept = restore(installation, arguments.file, known_migrations())
+    if installation.erased.exists():
+        # Whoever was erased since the backup is in it: gone again before anybody reads it.
+        migrate(installation)
+        back = erase_again(installation)
+        print(f"{back} that were erased since were in it, and are erased again.")
     print(f"{installation.database} is what {arguments.file} holds." + (f" What was there: {kept}" if kept else ""))
+
+
+def _account(arguments: argparse.Namespace) -> None:
+    use_django()
+    refuse_unfit(current_installation())
+    if arguments.what == "list":
+        for line in account_lines():
+            print(line)
+        return
+    if arguments.what == "create":
+        token = create_account(arguments.name, arguments.squad, arguments.role, new_squad=arguments.new_squad)
+    else:
+        token = reset_account(arguments.name)
+    address = (arguments.address or address_here()).rstrip("/")
+    print(f"Good for a day, and once: {address}/reset#{token}")
+
+
+def _add_account(commands: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
+    account = commands.add_parser("account", help="make, list and reset accounts, also while it runs")
+    kinds = account.add_subparsers(dest="what", required=True)
+    create = kinds.add_parser("create", help="make an account; prints a link that sets its password")
+    create.add_argument("name")
+    create.add_argument("--squad", required=True, help="the squad's name")
+    create.add_argument("--role", choices=ROLES, default=ROLES[0])
+    create.add_argument("--new-squad", action="store_true", help="make the squad")
+    reset = kinds.add_parser("reset", help="print a link that sets an account's password anew")
+    reset.add_argument("name")
+    for one in (create, reset):
+        one.add_argument("--address", help="what the link begins with, as the server is reached: https://…")
+    kinds.add_parser("list", help="every account, its squads, when it signed in last")
+    account.set_defaults(run=refusing(_account))
 
 
 def refusing(work: Callable[[argparse.Namespace], None]) -> Callable[[argparse.Namespace], int]:
@@ -75,6 +116,7 @@ def refusing(work: Callable[[argparse.Namespace], None]) -> Callable[[argparse.N
 
 def add_commands(commands: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
     """Add these to the command line."""
+    _add_account(commands)
     for name, help_, work in (
         ("run", "start for real use; the first start makes the first account", _run),
         ("demo", "start with a made-up squad", _demo),

@@ -34,6 +34,11 @@ class Installation:
         return self.folder / "secret"
 
     @property
+    def erased(self) -> Path:
+        """The file with the ids of those who were erased (web/privacy/erased.py); it goes into no backup."""
+        return self.database.with_name(self.database.name + ".erased")
+
+    @property
     def backups(self) -> Path:
         """Where backups go that were given no name."""
         return self.folder / "backups"
@@ -51,7 +56,7 @@ class Installation:
 
     def close_to_others(self) -> None:
         """Take every right from others than the owner."""
-        for path in (self.folder, self.database, self.secret, *self.beside, self.backups):
+        for path in (self.folder, self.database, self.secret, *self.beside, self.backups, self.erased):
             if path.exists():
                 path.chmod(path.stat().st_mode & ~OWNER_ONLY)
 

@@ -8,7 +8,7 @@ import stat
 import sys
 from contextlib import closing
 
-from finetally.running.backup import applied, back_up, newer_than, refuse_broken
+from finetally.running.backup import applied, back_up, forget_freed_pages, newer_than, refuse_broken
 from finetally.running.installation import (
     OWNER_ONLY,
     Installation,
@@ -61,6 +61,21 @@ def migrate(installation: Installation) -> None:
             )
         call_command("migrate", verbosity=0)
         installation.close_to_others()
+
+
+def erase_again(installation: Installation) -> int:
+    """Erase whoever was erased before and came back with a restore; the freed pages go too. Returns how many."""
+    if not installation.erased.exists():
+        return 0
+    from django.db import connection
+
+    from finetally.web.privacy.erasing import erase_again as erase
+
+    count = erase()
+    connection.close()
+    if count:
+        forget_freed_pages(installation.database)
+    return count
 
 
 def _refuse_newer(installation: Installation, known: set[tuple[str, str]]) -> None:

@@ -13,6 +13,8 @@ import time
 from types import FrameType
 from typing import TYPE_CHECKING
 
+from finetally.running.backup import forget_freed_pages
+from finetally.running.installation import current_installation
 from finetally.running.start import use_django
 
 if TYPE_CHECKING:
@@ -32,6 +34,8 @@ class Loop:
         self.ending = False
         self.parent = parent
         self._taking: Worker | None = None
+        self._installation = current_installation()
+        self._forgotten = 0.0
 
     def end(self, signum: int = 0, frame: FrameType | None = None) -> None:
         """End after the present job, which is content with what it has."""
@@ -48,6 +52,7 @@ class Loop:
 
         from finetally.web.jobs.upkeep import mark_broken, prune
         from finetally.web.plan.refigure import everywhere
+        from finetally.web.squads.history import forget_history
         from finetally.web.training.upkeep import prune as prune_training
 
         mark_broken()
@@ -58,11 +63,20 @@ class Loop:
             if time.monotonic() - pruned > PRUNE_S:
                 prune()
                 prune_training()
+                forget_history()
                 pruned = time.monotonic()
+            self._forget_freed_pages()
             if DBTaskResult.objects.ready().exists():
                 self._take()
             else:
                 time.sleep(POLL_S)
+
+    def _forget_freed_pages(self) -> None:
+        """After somebody was erased: what is deleted stands in freed pages until the file is written anew."""
+        erased = self._installation.erased
+        latest = erased.stat().st_mtime if erased.exists() else 0.0
+        if latest > self._forgotten and forget_freed_pages(self._installation.database):
+            self._forgotten = latest
 
     def _take(self) -> None:
         """Do what waits. A task is taken in a moment of its own; nothing is locked while it is done."""

@@ -3,6 +3,7 @@
 FINE_TALLY_VAR (folder for the database and the secret, default ./var), FINE_TALLY_DATABASE (file name in it),
 FINE_TALLY_HOSTS (names it is reached by, comma-separated), FINE_TALLY_HTTPS=1 (behind a TLS proxy),
 FINE_TALLY_LEVEL_SECONDS (how long a week's levelling may search, default 10),
+FINE_TALLY_EMAIL_URL (the server that invitations are sent by, see web/mail_settings.py; none: links are handed on),
 FINE_TALLY_PROXIES (how many proxies stand in front and are trusted to say whom they serve; 1 with HTTPS, else 0).
 """
 
@@ -12,6 +13,7 @@ from datetime import timedelta
 from pathlib import Path
 
 from finetally.core.session.limits import MAX_BYTES
+from finetally.web.mail_settings import mail_settings
 from finetally.web.secret import secret_at
 
 HERE = Path(__file__).resolve().parent
@@ -33,6 +35,8 @@ INSTALLED_APPS = [
     "django_tasks",
     "django_tasks_db",
     "finetally.web.squads",
+    "finetally.web.accounts",
+    "finetally.web.people",
     "finetally.web.jobs",
     "finetally.web.training",
     "finetally.web.plan",
@@ -110,6 +114,7 @@ JOB_KINDS = {
     "compare": "finetally.web.api.compare.compare_job",
     "card": "finetally.web.training.cards.card_job",
     "refigure": "finetally.web.plan.refigure.refigure_job",
+    "squad-file": "finetally.web.privacy.squad_file.squad_file_job",
 }
 """What does each kind of heavy work (web/jobs)."""
 LARGE_UNITS = 60_000
@@ -121,6 +126,7 @@ LEVEL_DETERMINISTIC = 1e6 if LEVEL_SECONDS else 10.0
 CSRF_FAILURE_VIEW = "finetally.web.problems.csrf_failure"
 CSRF_COOKIE_SAMESITE = SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SECURE = SESSION_COOKIE_SECURE = HTTPS
+SESSION_ENGINE = "finetally.web.accounts.devices"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
 SECURE_CONTENT_TYPE_NOSNIFF = True
@@ -139,6 +145,15 @@ AXES_VERBOSE = False
 AXES_USERNAME_CALLABLE = "finetally.web.api.account.name_of"
 AXES_IPWARE_PROXY_COUNT = PROXIES
 AXES_IPWARE_META_PRECEDENCE_ORDER = ["HTTP_X_FORWARDED_FOR", "REMOTE_ADDR"] if PROXIES else ["REMOTE_ADDR"]
+
+_MAIL = mail_settings(os.environ.get("FINE_TALLY_EMAIL_URL", ""))
+EMAIL_URL: str = _MAIL["EMAIL_URL"]
+EMAIL_TIMEOUT, EMAIL_BACKEND = _MAIL["EMAIL_TIMEOUT"], _MAIL["EMAIL_BACKEND"]
+DEFAULT_FROM_EMAIL = _MAIL.get("DEFAULT_FROM_EMAIL", "fine-tally@localhost")
+EMAIL_FILE_PATH = _MAIL.get("EMAIL_FILE_PATH")
+EMAIL_HOST, EMAIL_PORT = _MAIL.get("EMAIL_HOST", ""), _MAIL.get("EMAIL_PORT", 25)
+EMAIL_HOST_USER, EMAIL_HOST_PASSWORD = _MAIL.get("EMAIL_HOST_USER", ""), _MAIL.get("EMAIL_HOST_PASSWORD", "")
+EMAIL_USE_SSL, EMAIL_USE_TLS = _MAIL.get("EMAIL_USE_SSL", False), _MAIL.get("EMAIL_USE_TLS", False)
 
 LOGGING = {
     "version": 1,

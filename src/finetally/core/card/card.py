@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Container, Iterator
+from collections.abc import Container, Iterator, Sequence
 
 from typing_extensions import TypedDict
 
@@ -60,11 +60,20 @@ class CardBlock(TypedDict):
 
 
 class KitLine(TypedDict):
-    """Kit to put out: how many, of what weight."""
+    """Kit to put out: how many, of what weight; `there`: how many of it the hall has, where that is known."""
 
     kit: str
     kg: float | None
     count: int
+    there: int | None
+
+
+class CardOption(TypedDict):
+    """A step that some do otherwise: its movement, the option that they take, their names on the wall."""
+
+    movement: str
+    option: str
+    names: list[str]
 
 
 class Card(TypedDict):
@@ -78,11 +87,12 @@ class Card(TypedDict):
     notes: list[str]
     blocks: list[CardBlock]
     kit: list[KitLine]
+    others: list[CardOption]
     cautions: list[str]
 
 
-def card_of(t: Tally) -> Card:
-    """Lay out a session's card from its tally."""
+def card_of(t: Tally, others: Sequence[CardOption] = ()) -> Card:
+    """Lay out a session's card from its tally; `others`: who does which step otherwise."""
     wall = WallWriter(NameBook(t.library), quoting=False)
     announced = t.session.announced_s
     own = t.session.cautions or []
@@ -94,7 +104,11 @@ def card_of(t: Tally) -> Card:
         "people": t.session.people,
         "notes": (t.session.notes or "").splitlines(),
         "blocks": _blocks(t, wall),
-        "kit": [{"kit": one.kit, "kg": one.kg, "count": one.pieces} for one in kit_needed(t)],
+        "kit": [
+            {"kit": one.kit, "kg": one.kg, "count": one.pieces, "there": t.given.kit.get(one.kit)}
+            for one in kit_needed(t)
+        ],
+        "others": list(others),
         "cautions": [*([own] if isinstance(own, str) else own), *HEALTH],
     }
 

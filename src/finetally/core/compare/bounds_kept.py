@@ -8,8 +8,8 @@ from typing import NamedTuple
 
 from finetally.core.compare.ingredients import Ingredients, loaded
 from finetally.core.formats.bounds import Bound, Measure
+from finetally.core.methods.one_rep_max import possible_reps
 from finetally.core.methods.value import Methods
-from finetally.core.tally.effort import possible_reps
 from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.tape import PerformedVisit, Tape
 

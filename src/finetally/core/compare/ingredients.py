@@ -11,6 +11,7 @@ from finetally.core.formats.axes import NO_HINTS, PlanHints
 from finetally.core.formats.doses import usual_dose
 from finetally.core.formats.names import claimed
 from finetally.core.formats.table import Recognised, recognise
+from finetally.core.methods.one_rep_max import possible_reps
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Intervals
@@ -20,7 +21,6 @@ from finetally.core.session.parts import blocks_of_entry, changed, set_values, s
 from finetally.core.session.rules import DOSE_KEYS
 from finetally.core.session.step import Load, Step
 from finetally.core.session.values import FieldValue, ToFailure
-from finetally.core.tally.effort import possible_reps
 from finetally.core.tally.measure import Tally
 
 KEPT_WORDS = ("part", "effort", "rest_as", "title", "notes", "talk_s", "optional", "calls")

@@ -63,6 +63,11 @@ class Option(DocumentObject):
     load: LoadValue | None = None
     dose_factor: Share | None = None
 
+    def goes_by(self, word: str) -> bool:
+        """Whether a word chooses it: its label, its level or its kit."""
+        kits = [self.kit] if isinstance(self.kit, str) else (self.kit or [])
+        return word != "" and (word in (self.label, self.level) or word in kits)
+
 
 class Step(DocumentObject):
     """One movement with its dose."""

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from finetally.core.methods.given import PersonGiven
+from finetally.core.methods.one_rep_max import possible_reps
 from finetally.core.methods.value import Methods
 from finetally.core.session.problems import path_text
 from finetally.core.tally.uptake import UptakeSegment
@@ -23,11 +24,6 @@ def scaled(share: float, scale: Sequence[tuple[float, float]]) -> float:
             return level + (next_level - level) * (share - below) / (above - below)
         below, level = above, next_level
     return level
-
-
-def possible_reps(share: float, formula: str) -> float:
-    """Reps that are possible at a share of the one-rep maximum. Epley 1985, or Brzycki 1993."""
-    return 37 - 36 * share if formula == "brzycki" else 30 * (1 / share - 1)
 
 
 @dataclass(frozen=True, slots=True)

@@ -107,11 +107,7 @@ def chosen_option(step: Step, given: Given) -> Option | None:
         word = given.options
     else:
         word = given.options.get(step.id, "") if step.id is not None else ""
-    for option in step.options:
-        kits = [option.kit] if isinstance(option.kit, str) else (option.kit or [])
-        if word and (option.label == word or option.level == word or word in kits):
-            return option
-    return None
+    return next((option for option in step.options if option.goes_by(word)), None)
 
 
 def _guessed(step: Step, option: Option | None, movement: MovementDef, rep_s: float | None) -> tuple[str, ...]:

@@ -19,14 +19,21 @@ from finetally.core.session.limits import MAX_PROBLEMS
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.core.session.reading import read_json
 from finetally.web.api.account import router as account
+from finetally.web.api.attendance import router as attendance
 from finetally.web.api.away import router as away
 from finetally.web.api.board import router as board
 from finetally.web.api.compare import router as compare
 from finetally.web.api.figures import router as figures
 from finetally.web.api.formats import router as formats
+from finetally.web.api.groups import router as groups
 from finetally.web.api.jobs import router as jobs
+from finetally.web.api.joining import router as joining
 from finetally.web.api.level import router as level
+from finetally.web.api.members import router as members
+from finetally.web.api.otherwise import router as otherwise
+from finetally.web.api.people import router as people
 from finetally.web.api.plan import router as plan
+from finetally.web.api.privacy import router as privacy
 from finetally.web.api.season import router as season
 from finetally.web.api.sessions import router as sessions
 from finetally.web.api.shapes import router as shapes
@@ -103,7 +110,14 @@ api.add_router("/plan", plan)
 api.add_router("/plan", level)
 api.add_router("/plan", season)
 api.add_router("/plan", away)
+api.add_router("/plan", attendance)
 api.add_router("", squads)
+api.add_router("", joining)
+api.add_router("", members)
+api.add_router("", privacy)
+api.add_router("/people", people)
+api.add_router("/groups", groups)
+api.add_router("", otherwise)
 
 
 @api.exception_handler(DocumentError)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
+from uuid import UUID
 
 from ninja import Router, Schema, Status
 
@@ -24,12 +25,13 @@ class AwayOut(Schema):
 
 
 class AwayIn(Schema):
-    """As AwayOut."""
+    """As AwayOut; of the squad, or of one person."""
 
     first: PlanDay
     last: PlanDay
     known: bool = True
     squad: int | None = None
+    person: UUID | None = None
 
 
 @router.get("/away", response={200: list[AwayOut], **REFUSALS}, operation_id="times_away")
@@ -43,8 +45,10 @@ def look(request: ActorRequest, squad: int | None = None) -> list[AwayOut]:
 
 @router.post("/away", response={204: None, **REFUSALS}, operation_id="add_away")
 def add(request: ActorRequest, data: AwayIn) -> Status[None]:
-    """Note that the squad is away from `first` to `last`. `known`: it rests then; else nothing is known of it."""
-    times.add_away(request.auth, data.squad, data.first, data.last, known=data.known)
+    """Note that the squad, or somebody of it, is away from `first` to `last`. `known`: that is rest; else nothing
+    is known of it.
+    """
+    times.add_away(request.auth, data.squad, data.first, data.last, known=data.known, person=data.person)
     return Status(204, None)
 
 

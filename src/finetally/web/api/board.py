@@ -24,7 +24,7 @@ from finetally.web.api.openapi import DocumentBody
 from finetally.web.api.request import ActorRequest
 from finetally.web.squads.actor import Right
 from finetally.web.squads.use_cases import context_for
-from finetally.web.training.cards import ask_for_pdf, made_card
+from finetally.web.training.cards import CardWish, ask_for_pdf, made_card, others_on_card
 
 router = Router()
 
@@ -199,12 +199,17 @@ class CardOut(Schema):
 @router.post("/card", response={200: CardOut, **REFUSALS}, operation_id="card")
 def card(request: ActorRequest, data: CardIn) -> HttpResponse:
     """What stands on a session's card: blocks with their steps and times, kit, cautions."""
-    return json_answer(printed({"card": made_card(data.document, data.given, data.context(request))}))
+    context = data.context(request)
+    others = others_on_card(request.auth, data.squad, data.document) if data.person is None else []
+    made = made_card(data.document, data.known(request, context), context, others)
+    return json_answer(printed({"card": made}))
 
 
 @router.post("/card.pdf", response={202: JobOut, **REFUSALS}, operation_id="card_pdf")
 def pdf(request: ActorRequest, data: CardIn) -> Status[JobOut]:
     """Begin to make the card as PDF for A4 or letter; the answer is a job (202) whose file it will be."""
-    data.context(request)
-    job = ask_for_pdf(request.auth, data.squad, data.document, data.given, data.methods, data.paper)
+    given = data.known(request, data.context(request))
+    others = others_on_card(request.auth, data.squad, data.document) if data.person is None else []
+    wanted = CardWish(data.document, given, data.methods, data.paper, others)
+    job = ask_for_pdf(request.auth, data.squad, wanted)
     return Status(202, job_out(job))

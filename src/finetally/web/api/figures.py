@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from typing import Any
+from uuid import UUID
 
 from django.http import HttpResponse
 from ninja import Router, Schema
@@ -21,6 +22,7 @@ from finetally.core.tally.explain.node import Explanation, UnknownFigureError
 from finetally.core.tally.stave import Stave
 from finetally.web.api.openapi import DocumentBody
 from finetally.web.api.request import ActorRequest
+from finetally.web.people.as_person import as_person
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
 from finetally.web.squads.figuring_context import FiguringContext
@@ -34,13 +36,22 @@ REFUSALS = {401: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
 class DocumentIn(Schema):
     """A document, the squad it is figured for (default: one's first), what is known of the day, settings to try.
 
-    `methods` holds only what differs from the squad's, for this answer alone.
+    `person`: as whom it is figured, with what is known of them and the options that their limits choose; for those
+    who plan, and for oneself. `methods` holds only what differs from the squad's, for this answer alone.
     """
 
     document: DocumentBody
     squad: int | None = None
     given: Given = Given()
     methods: dict[str, Any] = {}
+    person: UUID | None = None
+
+    def known(self, request: ActorRequest, context: FiguringContext) -> Given:
+        """What is known of the day: as it was sent, as the person, with the squad's kit."""
+        given = self.given
+        if self.person is not None:
+            given = as_person(request.auth, self.person, self.document, given)
+        return context.given(given)
 
     def context(self, request: ActorRequest) -> FiguringContext:
         """What it is figured with."""
@@ -114,14 +125,14 @@ def figures(request: ActorRequest, data: FiguresIn) -> HttpResponse:
     With `against` also by how much each number differs from another document, or from the same on another day.
     """
     context = data.context(request)
-    made = bench_figures(data.document, context, data.given)
+    made = bench_figures(data.document, context, data.known(request, context))
     if data.against is None:
         return json_answer(made)
     other, _ = figures_and_tally(
         parse_session(data.against.document or data.document),
         library=context.library,
         methods=context.methods,
-        given=data.against.given,
+        given=context.given(data.against.given),
     )
     return json_answer({**made, "deltas": printed(deltas(printed(other), dict(made["figures"])))})
 
@@ -136,7 +147,13 @@ def explain_figure(request: ActorRequest, data: ExplainIn) -> HttpResponse:
     context = data.context(request)
     session = parse_session(data.document)
     try:
-        opened = explain(session, data.figure, library=context.library, methods=context.methods, given=data.given)
+        opened = explain(
+            session,
+            data.figure,
+            library=context.library,
+            methods=context.methods,
+            given=data.known(request, context),
+        )
     except UnknownFigureError:
         return problem_response(404, "figure", f"There is no figure {data.figure[:80]!r} in this session.")
     return json_answer(printed({"explanation": opened}))
@@ -149,6 +166,10 @@ def fit(request: ActorRequest, data: FitIn) -> HttpResponse:
     """
     context = data.context(request)
     ways = fit_to_time(
-        data.document, data.available_s, library=context.library, methods=context.methods, given=data.given
+        data.document,
+        data.available_s,
+        library=context.library,
+        methods=context.methods,
+        given=data.known(request, context),
     )
     return json_answer(printed({"ways": ways}))

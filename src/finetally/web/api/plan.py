@@ -30,6 +30,14 @@ router = Router()
 REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 409: ProblemOut, 422: ProblemOut}
 
 
+class GroupName(Schema):
+    """A group of the squad: its number, name and mark."""
+
+    id: int
+    name: str
+    mark: str
+
+
 class EntryOut(Schema):
     """An entry of the plan, with what it comes to. `newer`: its session has a newer version than its copy.
 
@@ -46,8 +54,8 @@ class EntryOut(Schema):
     minutes: float
     effort: float
     load: float
-    group: str
-    person: int | None
+    group: GroupName | None
+    person: UUID | None
     locked: bool
     skipped: bool
     logged: bool
@@ -127,8 +135,8 @@ class Details(Schema):
 
     day: PlanDay | None = None
     time: time_of_day | None = None
-    group: str | None = Field(None, max_length=80)
-    person: int | None = None
+    group: int | None = None
+    person: UUID | None = None
     locked: bool | None = None
     skipped: bool | None = None
     notes: str | None = Field(None, max_length=2000)
@@ -141,7 +149,7 @@ class Details(Schema):
     def given(self) -> dict[str, Any]:
         """What was sent; words and switches that were sent as nothing are empty."""
         sent = self.model_dump(exclude_unset=True)
-        empty = {"group": "", "notes": "", "locked": False, "skipped": False}
+        empty = {"notes": "", "locked": False, "skipped": False}
         return {name: empty.get(name, value) if value is None else value for name, value in sent.items()}
 
 
@@ -200,9 +208,13 @@ def entry_out(one: Entry, *, noted: bool = False) -> EntryOut:
         id=one.pk, day=one.day, time=one.time, title=one.title, session=one.session_id, newer=one.is_behind,
         changed=one.changed,
         minutes=minutes or 0, effort=effort or 0, load=(minutes or 0) * (effort or 0) if logged else summary.load,
-        group=one.group, person=one.person_id, locked=one.locked, skipped=one.skipped, logged=logged,
+        group=_group(one), person=one.for_person, locked=one.locked, skipped=one.skipped, logged=logged,
         notes=one.notes if noted else "", version=one.sequence,
     )  # fmt: skip
+
+
+def _group(one: Entry) -> GroupName | None:
+    return None if one.group is None else GroupName(id=one.group.pk, name=one.group.name, mark=one.group.mark)
 
 
 def change_out(one: Change) -> ChangeOut:
@@ -261,12 +273,19 @@ def _phase(phase: Phase, begins: date, load: float) -> PhaseOut:
 
 
 @router.get("/week", response={200: WeekOut, **REFUSALS}, operation_id="week")
-def week(request: ActorRequest, day: PlanDay, squad: int | None = None, person: int | None = None) -> HttpResponse:
+def week(
+    request: ActorRequest,
+    day: PlanDay,
+    squad: int | None = None,
+    person: UUID | None = None,
+    group: int | None = None,
+) -> HttpResponse:
     """The week that `day` lies in: entries, days, load, rows and clashes, for the whole squad as if all came.
 
-    With `person` only what is for them, with their own minutes where those were noted.
+    With `group` what is for all and for it; with `person` what is for them, with their own minutes where those were
+    noted.
     """
-    return json_answer(_week(request, read_week(request.auth, squad, day, person)))
+    return json_answer(_week(request, read_week(request.auth, squad, day, person, group)))
 
 
 @router.post("/entries", response={201: EntryOut, **REFUSALS}, operation_id="plan_entry")
@@ -300,54 +319,6 @@ def repeat_entry(request: ActorRequest, entry_id: UUID, data: RepeatIn) -> Statu
     else:
         made = entries.repeat_weekly(request.auth, entry_id, data.weeks or 0)
     return Status(201, [entry_out(one) for one in made])
-
-
-class AttendanceOut(Schema):
-    """Somebody whom an entry is for: whether they came, and their own minutes and effort if they were noted."""
-
-    person: int
-    name: str
-    came: bool
-    minutes: float | None
-    effort: float | None
-    version: str
-
-
-class AttendanceIn(Schema):
-    """Whether somebody came, and what they did; the version of it that was seen."""
-
-    person: int
-    version: str = Field(max_length=64)
-    came: bool = True
-    minutes: float | None = None
-    effort: float | None = None
-
-
-@router.get(
-    "/entries/{entry_id}/attendance", response={200: list[AttendanceOut], **REFUSALS}, operation_id="attendance"
-)
-def attendance(request: ActorRequest, entry_id: UUID) -> list[AttendanceOut]:
-    """Everybody whom an entry is for, whether they came, and their own minutes and effort (0 to 10)."""
-    return [
-        AttendanceOut(
-            person=person.pk,
-            name=person.name,
-            came=own.came if own is not None else True,
-            minutes=own.minutes if own is not None else None,
-            effort=own.effort if own is not None else None,
-            version=entries.attendance_version(own),
-        )
-        for person, own in entries.attendance_of(request.auth, entry_id)
-    ]
-
-
-@router.put("/entries/{entry_id}/attendance", response={204: None, **REFUSALS}, operation_id="attend")
-def attend(request: ActorRequest, entry_id: UUID, data: AttendanceIn) -> Status[None]:
-    """Note whether somebody came, and what they did of it. 409 where that was noted anew meanwhile."""
-    entries.attend(
-        request.auth, entry_id, data.person, data.version, came=data.came, minutes=data.minutes, effort=data.effort
-    )
-    return Status(204, None)
 
 
 class KeptOut(Schema):

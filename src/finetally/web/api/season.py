@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 from typing import Literal
+from uuid import UUID
 
 from django.http import HttpResponse
 from ninja import Router, Schema, Status
@@ -60,13 +61,13 @@ class LinkIn(Schema):
     """A name, and the person whose plan it shows (the squad's, if none)."""
 
     name: str = Field("", max_length=80)
-    person: int | None = None
+    person: UUID | None = None
     squad: int | None = None
 
 
 @router.get("/season", response={200: SeasonOut, **REFUSALS}, operation_id="season")
 def season(
-    request: ActorRequest, day: PlanDay, weeks: int = 12, squad: int | None = None, person: int | None = None
+    request: ActorRequest, day: PlanDay, weeks: int = 12, squad: int | None = None, person: UUID | None = None
 ) -> SeasonOut:
     """Load and phase of `weeks` weeks in a row (1 to 53), from the one that `day` lies in."""
     return SeasonOut(weeks=read_season(request.auth, squad, day, weeks, person))
@@ -105,7 +106,16 @@ def export_week(
 
 def _line(one: EntryOut) -> WeekLine:
     state = "skipped" if one.skipped else "logged" if one.logged else "planned"
-    return WeekLine(one.day, one.time, one.title, one.group, one.minutes, one.effort, one.load, state)
+    return WeekLine(
+        one.day,
+        one.time,
+        one.title,
+        one.group.name if one.group is not None else "",
+        one.minutes,
+        one.effort,
+        one.load,
+        state,
+    )
 
 
 def _link(one: Link, path: str | None = None) -> LinkOut:

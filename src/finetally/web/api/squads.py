@@ -1,30 +1,25 @@
-"""A squad's people and methods."""
+"""A squad's settings, history and methods."""
 
 from __future__ import annotations
 
+import zoneinfo
+from datetime import datetime
 from typing import Any
 
 from ninja import Router, Schema
 from pydantic import Field
 
-from finetally.core.methods.given import PersonGiven
+from finetally.web.accounts.mail import can_send
 from finetally.web.api.request import ActorRequest
 from finetally.web.plan.refigure import methods_changed
 from finetally.web.problems import ProblemOut
-from finetally.web.squads import use_cases
+from finetally.web.squads import history as past
+from finetally.web.squads import settings, use_cases
 from finetally.web.squads.actor import Right
-from finetally.web.squads.models import Squad
+from finetally.web.squads.models import Act, Record, Squad
 
 router = Router()
 REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 422: ProblemOut}
-
-
-class PersonOut(Schema):
-    """Somebody of a squad, with what is known of them as figures take it."""
-
-    id: int
-    name: str
-    given: PersonGiven
 
 
 class MethodsIn(Schema):
@@ -41,15 +36,89 @@ class MethodsOut(Schema):
     version: str
 
 
-@router.get("/people", response={200: list[PersonOut], **REFUSALS}, operation_id="people")
-def people(request: ActorRequest, squad: int | None = None) -> list[PersonOut]:
-    """The people of a squad, each with what figures take from them: one-rep maxima and body mass in kg,
-    capacity in MET, offsets.
+class SettingsOut(Schema):
+    """What a squad set for itself. `kit`: how many there are of each; `sends_mail`: invitations can go by e-mail.
+
+    `can_change`: the actor may.
     """
+
+    name: str
+    time_zone: str
+    week_start: int
+    kit: dict[str, int]
+    emergency: str
+    adult_from: int
+    version: str
+    sends_mail: bool
+    can_change: bool
+
+
+class SettingsIn(Schema):
+    """What is set of a squad, and the version of it that was seen; what is not sent stays."""
+
+    version: str = Field(max_length=64)
+    name: str | None = Field(None, max_length=500)
+    time_zone: str | None = Field(None, max_length=64)
+    week_start: int | None = None
+    kit: dict[str, int] | None = Field(None, max_length=500)
+    emergency: str | None = Field(None, max_length=5000)
+    adult_from: int | None = None
+
+
+class RecordOut(Schema):
+    """Who did what, when. `by`: the account; None for one that is gone."""
+
+    id: int
+    at: datetime
+    by: str | None
+    says: str
+
+
+def _settings(request: ActorRequest, squad: Squad) -> SettingsOut:
+    shown = {name: getattr(squad, name) for name in settings.SETTINGS}
+    return SettingsOut(
+        **shown,
+        version=settings.settings_version(squad),
+        sends_mail=can_send(),
+        can_change=request.auth.may(squad.pk, Right.HEAD),
+    )
+
+
+@router.get("/squads/{squad_id}/settings", response={200: SettingsOut, **REFUSALS}, operation_id="settings")
+def look_at_settings(request: ActorRequest, squad_id: int) -> SettingsOut:
+    """Name, time zone, first day of the week, kit and emergency words of a squad."""
+    return _settings(request, use_cases.squad_for(request.auth, squad_id, Right.LOOK))
+
+
+@router.patch(
+    "/squads/{squad_id}/settings", response={200: SettingsOut, **REFUSALS}, operation_id="change_settings"
+)
+def change_settings(request: ActorRequest, squad_id: int, data: SettingsIn) -> SettingsOut:
+    """Set what is sent of a squad; for head coaches. 409 where it changed meanwhile, 422 with every fault."""
+    sent = {name: value for name, value in data.model_dump(exclude={"version"}).items() if value is not None}
+    return _settings(request, settings.change_settings(request.auth, squad_id, data.version, sent))
+
+
+@router.get("/time-zones", response={200: list[str], 401: ProblemOut}, operation_id="time_zones")
+def time_zones(request: ActorRequest) -> list[str]:
+    """The names of all time zones."""
+    return sorted(zoneinfo.available_timezones())
+
+
+@router.get("/squads/{squad_id}/history", response={200: list[RecordOut], **REFUSALS}, operation_id="history")
+def history(request: ActorRequest, squad_id: int, before: int | None = None) -> list[RecordOut]:
+    """Who did what in a squad, the latest first, a hundred at a time; `before`: older than that record."""
     return [
-        PersonOut(id=person.pk, name=person.name, given=person.given())
-        for person in use_cases.list_people(request.auth, squad)
+        RecordOut(
+            id=one.pk, at=one.at, by=one.user.get_username() if one.user is not None else None, says=_says(one)
+        )
+        for one in past.history(request.auth, squad_id, before)
     ]
+
+
+def _says(one: Record) -> str:
+    about = " ".join(filter(None, (one.about, f"({one.person})" if one.about and one.person else "")))
+    return Act(one.act).label.replace("%s", about or str(one.person or "somebody"))
 
 
 def _methods(squad: Squad) -> MethodsOut:

@@ -41,7 +41,7 @@ def _event(entry: Entry, squad: Squad, library: Library) -> Event:
     event.add("sequence", entry.sequence)
     event.add("dtstamp", entry.updated_at.astimezone(UTC))
     event.add("last-modified", entry.updated_at.astimezone(UTC))
-    event.add("summary", one_line(f"{entry.title} ({entry.group})" if entry.group else entry.title))
+    event.add("summary", one_line(f"{entry.title} ({entry.group.name})" if entry.group else entry.title))
     minutes = max(1, round(float(entry.summary.get("minutes") or 0)))
     if entry.time is None:
         event.add("dtstart", entry.day)

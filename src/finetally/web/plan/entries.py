@@ -9,17 +9,20 @@ from typing import Any, get_args
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import Q
 from django.shortcuts import get_object_or_404
 
 from finetally.core.session.cleaning import cleaned, one_line
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.week.plan import INTENT_PARTS, PhaseKind
 from finetally.core.week.planned_load import other_training
+from finetally.web.people.models import Group, GroupPlace
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
 from finetally.web.plan.summaries import SummarisedDocument, inside, summarise, summary_json
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import context_of
-from finetally.web.squads.models import Person, Squad
+from finetally.web.squads.models import Act, Person, Squad
+from finetally.web.squads.record import record
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.models import Revision, Session
 from finetally.web.training.use_cases import create_session, pin, read_session
@@ -40,7 +43,8 @@ def wrong(place: str, found: str, allowed: str) -> DocumentError:
 def the_entry(actor: Actor, entry_id: UUID, right: Right = Right.PLAN) -> Entry:
     """One entry of the actor's squads."""
     entry = get_object_or_404(
-        Entry.objects.filter(squad_id__in=actor.squads()).select_related("squad", "session", "person"), pk=entry_id
+        Entry.objects.filter(squad_id__in=actor.squads()).select_related("squad", "session", "person", "group"),
+        pk=entry_id,
     )
     actor.require(entry.squad_id, right)
     return entry
@@ -57,7 +61,13 @@ def plan_session(actor: Actor, session_id: UUID, day: date, details: dict[str, A
         newest.put(entry)
         _detail(entry, details)
         entry.save()
+        record(actor, entry.squad_id, Act.PLANNED, _named(entry))
     return entry
+
+
+def _named(entry: Entry) -> str:
+    """An entry as the history names it."""
+    return f"{entry.title[:150]}, {entry.day.isoformat()}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,7 +114,9 @@ def plan_other(actor: Actor, squad_id: int | None, day: date, title: str, detail
     if entry.minutes is None or entry.effort is None:
         raise wrong("minutes", "no minutes or no effort", "both, for other training")
     entry.summary = summary_json(other_training(entry.minutes, entry.effort))
-    entry.save()
+    with transaction.atomic():
+        entry.save()
+        record(actor, squad.pk, Act.PLANNED, _named(entry))
     return entry
 
 
@@ -114,9 +126,12 @@ def _detail(entry: Entry, details: dict[str, Any]) -> None:
         person = details["person"]
         entry.person = None
         if person is not None:
-            entry.person = get_object_or_404(Person, pk=person, squad_id=entry.squad_id)
+            entry.person = get_object_or_404(Person, public_id=person, squad_id=entry.squad_id)
+    if "group" in details:
+        group = details["group"]
+        entry.group = get_object_or_404(Group, pk=group, squad_id=entry.squad_id) if group is not None else None
     bounds = {"minutes": MOST_MINUTES, "effort": 10, "logged_minutes": MOST_MINUTES, "logged_effort": 10}
-    for name in ("time", "group", "locked", "skipped", "notes", *bounds):
+    for name in ("time", "locked", "skipped", "notes", *bounds):
         if name not in details:
             continue
         value = details[name]
@@ -147,6 +162,7 @@ def change_entry(actor: Actor, entry_id: UUID, version: int, details: dict[str, 
         if newest is not None and entry.session_id is not None:
             _still_newest(actor, entry.session_id, newest)[1].put(entry)
         entry.save()
+        record(actor, entry.squad_id, Act.ENTRY_CHANGED, _named(entry))
     return entry
 
 
@@ -162,22 +178,48 @@ def copy_entry(actor: Actor, entry_id: UUID, days: Sequence[date]) -> list[Entry
         entry.skipped, entry.notes = False, ""
         entry.save()
         made.append(get_object_or_404(Entry, pk=entry.pk))
+        record(actor, entry.squad_id, Act.PLANNED, _named(entry))
         entry.pk = None
     return made
 
 
-def attendance_of(actor: Actor, entry_id: UUID) -> list[tuple[Person, Attendance | None]]:
+@dataclass(frozen=True, slots=True)
+class Expected:
+    """Somebody whom an entry is for. `own`: what was noted of their coming; `away`: they are known to be away."""
+
+    person: Person
+    own: Attendance | None
+    away: bool
+
+
+def attendance_of(actor: Actor, entry_id: UUID) -> list[Expected]:
     """Everybody whom an entry is for, with what is known of their coming. For those who plan."""
     entry = the_entry(actor, entry_id)
     known = {one.person_id: one for one in entry.attendance.all()}
-    people = [entry.person] if entry.person is not None else list(entry.squad.people.all())
-    return [(person, known.get(person.pk)) for person in people]
+    away = set(
+        entry.squad.away.filter(first__lte=entry.day, last__gte=entry.day).exclude(person=None)
+        .values_list("person_id", flat=True)
+    )  # fmt: skip
+    return [Expected(person, known.get(person.pk), person.pk in away) for person in people_for(entry)]
+
+
+def people_for(entry: Entry) -> list[Person]:
+    """Everybody whom an entry is for: one person, those in its group on its day, or the squad."""
+    if entry.person is not None:
+        return [entry.person]
+    people = entry.squad.people.all()
+    if entry.group_id is not None:
+        there = GroupPlace.objects.filter(
+            Q(since=None) | Q(since__lte=entry.day), Q(until=None) | Q(until__gt=entry.day), group_id=entry.group_id
+        )
+        people = people.filter(places__in=there).distinct()
+    return list(people)
 
 
 def attend(
     actor: Actor,
     entry_id: UUID,
-    person_id: int,
+    person_id: UUID,
     version: str,
     *,
     came: bool,
@@ -186,7 +228,7 @@ def attend(
 ) -> Attendance:
     """Note that somebody came or was away, and what they did of it. Raises DocumentError, ChangedError."""
     entry = the_entry(actor, entry_id)
-    person = get_object_or_404(Person, pk=person_id, squad_id=entry.squad_id)
+    person = get_object_or_404(Person, public_id=person_id, squad_id=entry.squad_id)
     if (minutes is None) is not (effort is None):
         raise wrong("effort", "one of the two", "minutes and effort together, or neither")
     for name, value, most in (("minutes", minutes, MOST_MINUTES), ("effort", effort, 10)):
@@ -198,6 +240,7 @@ def attend(
         made, _ = Attendance.objects.update_or_create(
             entry=entry, person=person, defaults={"came": came, "minutes": minutes, "effort": effort}
         )
+        record(actor, entry.squad_id, Act.ATTENDED, _named(entry), person)
     return made
 
 
@@ -235,6 +278,7 @@ def drop_entry(actor: Actor, entry_id: UUID, version: int) -> None:
     with transaction.atomic():
         entry = the_entry(actor, entry_id)
         require_version(entry.title, version, entry.sequence)
+        record(actor, entry.squad_id, Act.ENTRY_DROPPED, _named(entry))
         entry.delete()
 
 
@@ -257,6 +301,7 @@ def set_day(
         made, _ = Day.objects.update_or_create(
             squad=squad, day=day, defaults={"intent": intent, "share": share, "hall": hall}
         )
+        record(actor, squad.pk, Act.DAY_SET, day.isoformat())
     return made
 
 
@@ -278,14 +323,21 @@ def add_phase(
     for other in squad.phases.all():
         if begins < other.begins + timedelta(weeks=other.weeks) and other.begins < begins + timedelta(weeks=weeks):
             raise wrong("begins", begins.isoformat(), f"weeks that are free of “{other.kind}” from {other.begins}")
-    return Phase.objects.create(squad=squad, begins=begins, weeks=weeks, kind=kind, load_low=low, load_high=high)
+    with transaction.atomic():
+        made = Phase.objects.create(
+            squad=squad, begins=begins, weeks=weeks, kind=kind, load_low=low, load_high=high
+        )
+        record(actor, squad.pk, Act.PHASE_ADDED, str(made))
+    return made
 
 
 def drop_phase(actor: Actor, phase_id: int) -> None:
     """Take a phase away."""
     phase = get_object_or_404(Phase, pk=phase_id, squad_id__in=actor.squads())
     actor.require(phase.squad_id, Right.PLAN)
-    phase.delete()
+    with transaction.atomic():
+        record(actor, phase.squad_id, Act.PHASE_DROPPED, str(phase))
+        phase.delete()
 
 
 def week_of(squad: Squad, day: date) -> date:

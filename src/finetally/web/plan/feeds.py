@@ -11,7 +11,7 @@ from django.views.decorators.http import require_safe
 
 from finetally.web.plan.calendar import calendar_of
 from finetally.web.plan.links import link_of
-from finetally.web.plan.week import entries_between
+from finetally.web.plan.week import Whose, entries_between
 from finetally.web.squads.figuring_context import context_of
 
 BACK, AHEAD = timedelta(days=60), timedelta(days=400)
@@ -26,7 +26,7 @@ def feed(request: HttpRequest, token: str) -> HttpResponse:
     except Http404:
         return HttpResponse("There is no such calendar.", status=404, content_type="text/plain; charset=utf-8")
     today = timezone.localdate()
-    entries = entries_between(link.squad, today - BACK, today + AHEAD, link.person_id).defer(None)
+    entries = entries_between(link.squad, today - BACK, today + AHEAD, Whose(person=link.person_id)).defer(None)
     body = calendar_of(link.squad, link.name, entries, context_of(link.squad).library)
     etag = f'"{hashlib.sha256(body).hexdigest()[:32]}"'
     if request.headers.get("If-None-Match") == etag:

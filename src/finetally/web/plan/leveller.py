@@ -31,8 +31,9 @@ from finetally.core.week.solver import RULE_WORDS
 from finetally.web.jobs.work import JobHandle
 from finetally.web.plan.refigure import aged, refigure
 from finetally.web.plan.summaries import documents_of, start_of, state_of, summary_from_json, summary_json
-from finetally.web.plan.week import PlannedWeek, away_of, read_week, today_of
+from finetally.web.plan.week import PlannedWeek, away_of, read_week
 from finetally.web.squads.figuring_context import FiguringContext, context_of
+from finetally.web.squads.today import today_of
 
 
 @dataclass(frozen=True, slots=True)

@@ -27,9 +27,12 @@ from finetally.web.plan.summaries import (
     summarise,
     summary_from_json,
 )
-from finetally.web.plan.week import PlannedWeek, read_week, today_of
+from finetally.web.plan.week import PlannedWeek, read_week
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
+from finetally.web.squads.models import Act
+from finetally.web.squads.record import record
+from finetally.web.squads.today import today_of
 from finetally.web.versions import require_version
 
 MOST_SLOTS = 21
@@ -149,6 +152,7 @@ def take(actor: Actor, job_id: UUID, picked: Sequence[int]) -> Change:
                 item["inverse"] = own.inverse
             entry.save()
             items.append(item)
+        record(actor, week.squad.pk, Act.LEVELLED, f"{len(items)} edits")
         return Change.objects.create(squad=week.squad, author_id=actor.user_id, items=items)
 
 
@@ -180,6 +184,7 @@ def undo(actor: Actor, change_id: int, number: int) -> Change:
         now.save()
         change.items[number]["undone"] = True
         change.save()
+        record(actor, change.squad_id, Act.UNDONE, change.items[number]["title"])
     return change
 
 

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import hashlib
 import secrets
+from uuid import UUID
 
+from django.db import transaction
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -12,7 +14,8 @@ from django.utils import timezone
 from finetally.core.session.cleaning import one_line
 from finetally.web.plan.models import Link
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.models import Person
+from finetally.web.squads.models import Act, Person
+from finetally.web.squads.record import record
 from finetally.web.squads.use_cases import squad_for
 
 TOKEN_BYTES = 24
@@ -27,14 +30,16 @@ def list_links(actor: Actor, squad_id: int | None) -> QuerySet[Link]:
     return squad_for(actor, squad_id, Right.PLAN).links.filter(revoked_at=None).select_related("person")
 
 
-def make_link(actor: Actor, squad_id: int | None, name: str, person: int | None) -> tuple[Link, str]:
+def make_link(actor: Actor, squad_id: int | None, name: str, person: UUID | None) -> tuple[Link, str]:
     """A new link and its token, which is shown this once: only its hash is kept."""
     squad = squad_for(actor, squad_id, Right.PLAN)
-    whose = get_object_or_404(Person, pk=person, squad=squad) if person is not None else None
+    whose = get_object_or_404(Person, public_id=person, squad=squad) if person is not None else None
     token = secrets.token_urlsafe(TOKEN_BYTES)
-    link = Link.objects.create(
-        squad=squad, person=whose, name=one_line(name) or squad.name, token_hash=_hash(token)
-    )
+    with transaction.atomic():
+        link = Link.objects.create(
+            squad=squad, person=whose, name=one_line(name) or squad.name, token_hash=_hash(token)
+        )
+        record(actor, squad.pk, Act.LINK_MADE, link.name, whose)
     return link, token
 
 
@@ -42,8 +47,10 @@ def revoke_link(actor: Actor, link_id: int) -> None:
     """From now on the link opens nothing."""
     link = get_object_or_404(Link, pk=link_id, squad_id__in=actor.squads())
     actor.require(link.squad_id, Right.PLAN)
-    link.revoked_at = timezone.now()
-    link.save()
+    with transaction.atomic():
+        link.revoked_at = timezone.now()
+        link.save()
+        record(actor, link.squad_id, Act.LINK_ENDED, link.name)
 
 
 def link_of(token: str) -> Link:

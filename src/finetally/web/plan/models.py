@@ -1,4 +1,4 @@
-"""Entry, Attendance, Day, Phase, Change, Link. Days are local dates of the squad; times are local too."""
+"""Entry, Attendance, TeamPlace, Day, Away, Phase, Change, Link. Days and times are those of the squad."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from django.conf import settings
 from django.db import models
 
 from finetally.core.week.plan import Band
+from finetally.web.people.models import Group
 from finetally.web.squads.models import Person, Squad
 from finetally.web.training.models import Revision, Session
 
@@ -32,7 +33,7 @@ class Entry(models.Model):
     effort = models.FloatField(null=True, blank=True)
     summary = models.JSONField(default=dict)
     figured_with = models.CharField(max_length=16, blank=True, help_text="methods and core of the summary")
-    group = models.CharField(max_length=80, blank=True)
+    group = models.ForeignKey(Group, on_delete=models.RESTRICT, null=True, blank=True, related_name="entries")
     person = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True)
     changed = models.BooleanField(default=False, help_text="the copy was changed here, for this day alone")
     locked = models.BooleanField(default=False)
@@ -58,6 +59,13 @@ class Entry(models.Model):
         super().save(*args, **options)
 
     @property
+    def for_person(self) -> uuid.UUID | None:
+        """The outside id of the one person it is for. Asks nothing where the week brought the answer."""
+        if self.person_id is None:
+            return None
+        return self.person_public_id if hasattr(self, "person_public_id") else self.person.public_id  # type: ignore[union-attr]
+
+    @property
     def is_behind(self) -> bool:
         """Whether its session has a newer version than its copy. Asks nothing where the week brought the answer."""
         if self.session_id is None:
@@ -69,11 +77,12 @@ class Entry(models.Model):
 class Attendance(models.Model):
     """That somebody was away from an entry, or did it otherwise: own minutes and effort, where they were rated.
 
-    Whoever has none of these for an entry that is for them came, and did what was planned (or logged for all).
+    `person`: None for a former member, of whom nothing else is known any more. Whoever has none of these for an
+    entry that is for them came, and did what was planned (or logged for all).
     """
 
     entry = models.ForeignKey(Entry, on_delete=models.CASCADE, related_name="attendance")
-    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="attendance")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, related_name="attendance")
     came = models.BooleanField(default=True)
     minutes = models.FloatField(null=True, blank=True)
     effort = models.FloatField(null=True, blank=True)
@@ -101,13 +110,29 @@ class Day(models.Model):
         return f"{self.day} {self.intent}"
 
 
+class TeamPlace(models.Model):
+    """In which team somebody is for an entry, counted from 1: a split for that day alone."""
+
+    entry = models.ForeignKey(Entry, on_delete=models.CASCADE, related_name="team_places")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="team_places")
+    team = models.PositiveSmallIntegerField()
+
+    class Meta:
+        ordering = ["team", "id"]
+        constraints = [models.UniqueConstraint(fields=["entry", "person"], name="one_team_a_person")]
+
+    def __str__(self) -> str:
+        return f"{self.person} in team {self.team} of {self.entry}"
+
+
 class Away(models.Model):
-    """Days on which the whole squad is away (a camp, a holiday), both ends included.
+    """Days on which the whole squad is away (a camp, a holiday), or one person; both ends included.
 
     `known`: it is rest, which counts as such; else nothing is known of it, and it is left out.
     """
 
     squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="away")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True, related_name="away")
     first = models.DateField()
     last = models.DateField()
     known = models.BooleanField(default=True)

@@ -13,9 +13,10 @@ from finetally.core.tally.measure import tally
 from finetally.core.week.load import WEEK
 from finetally.core.week.placing import FreeDay, Placed, WeekContext, free_days, placed
 from finetally.core.week.planned_load import summary_of
-from finetally.web.plan.week import PlannedWeek, read_week, today_of
+from finetally.web.plan.week import PlannedWeek, read_week
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.figuring_context import FiguringContext
+from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_to_look_at
 
 

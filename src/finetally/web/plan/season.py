@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, timedelta
+from uuid import UUID
 
 from typing_extensions import TypedDict
 
@@ -18,9 +19,10 @@ from finetally.web.plan.week import (
     away_of,
     planned_loads_between,
     read_week,
-    today_of,
+    whose_plan,
 )
-from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.actor import Actor
+from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_to_look_at
 
 MOST_WEEKS = 53
@@ -62,7 +64,7 @@ class WeekComparison:
 
 
 def read_season(
-    actor: Actor, squad_id: int | None, day: date, weeks: int, person: int | None = None
+    actor: Actor, squad_id: int | None, day: date, weeks: int, person: UUID | None = None
 ) -> list[SeasonWeek]:
     """So many weeks from the one that a day lies in; of the squad as if all came, or with what is for one person.
 
@@ -71,15 +73,14 @@ def read_season(
     if not 1 <= weeks <= MOST_WEEKS:
         raise wrong("weeks", str(weeks), f"1 to {MOST_WEEKS}")
     squad = squad_to_look_at(actor, squad_id)
-    if person is not None:
-        actor.require(squad.pk, Right.PLAN)
+    whose = whose_plan(actor, squad, person, None)
     begins = week_of(squad, day)
     ends = begins + timedelta(weeks=weeks)
-    planned_loads = planned_loads_between(squad, begins - BEFORE, ends, person)
+    planned_loads = planned_loads_between(squad, begins - BEFORE, ends, whose)
     history_from = min((planned_load.day for planned_load in planned_loads), default=None)
     methods = squad.methods_value()
     phases = list(squad.phases.all())
-    today, away = today_of(squad), away_of(squad)
+    today, away = today_of(squad), away_of(squad, whose.person)
     season: list[SeasonWeek] = []
     for number in range(weeks):
         first = begins + timedelta(weeks=number)

@@ -6,21 +6,23 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID
-from zoneinfo import ZoneInfo
 
-from django.db.models import F, Q, QuerySet
-from django.utils import timezone
+from django.db.models import Exists, F, OuterRef, Q, QuerySet
+from django.shortcuts import get_object_or_404
 
 from finetally.core.week.balance import Target, WeekBeam, WeekRow, week_beams, week_rows
 from finetally.core.week.clash import Clash, clashes
 from finetally.core.week.load import WEEK, AwayPeriod, WeekLoad, week_load
 from finetally.core.week.plan import Intent, Rules, intended
 from finetally.core.week.planned_load import PlannedLoad
+from finetally.web.people.models import GroupPlace
+from finetally.web.people.people import own_person
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
 from finetally.web.plan.summaries import LoadFields, planned_load_of
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Squad
+from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_to_look_at
 
 BEFORE = timedelta(weeks=12)
@@ -50,8 +52,35 @@ class PlannedWeek:
     intended: Mapping[int, float]
 
 
-def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None = None) -> PlannedWeek:
-    """The week that a day lies in; of the squad as if all came, or what is for one person.
+@dataclass(frozen=True, slots=True)
+class Whose:
+    """Whose plan it is: the squad's as if all came, a group's, or one person's (keys; one of them at most)."""
+
+    person: int | None = None
+    group: int | None = None
+
+
+ALL = Whose()
+NOBODY = -1
+"""The key of nobody: who looks without being a person of the squad sees what is for all."""
+
+
+def whose_plan(actor: Actor, squad: Squad, person: UUID | None, group: int | None) -> Whose:
+    """Whose plan an actor is shown: who does not plan sees what is for all and for them. One query at most."""
+    if not actor.may(squad.pk, Right.PLAN):
+        own = own_person(actor, squad)
+        return Whose(person=own.pk if own is not None else NOBODY)
+    if person is not None:
+        return Whose(person=get_object_or_404(squad.people, public_id=person).pk)
+    if group is not None:
+        return Whose(group=get_object_or_404(squad.groups, pk=group).pk)
+    return ALL
+
+
+def read_week(
+    actor: Actor, squad_id: int | None, day: date, person: UUID | None = None, group: int | None = None
+) -> PlannedWeek:
+    """The week that a day lies in; of the squad as if all came, or what is for a group or for one person.
 
     A few queries, however many entries there are.
 
@@ -59,12 +88,11 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     Whoever does not plan sees what is for all and for themselves.
     """
     squad = squad_to_look_at(actor, squad_id)
-    if not actor.may(squad.pk, Right.PLAN):
-        person = _own_person(actor, squad)
+    whose = whose_plan(actor, squad, person, group)
     begins = week_of(squad, day)
     ends = begins + timedelta(days=WEEK)
-    found = list(entries_between(squad, begins, ends, person))
-    planned_loads = planned_loads_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), person)
+    found = list(entries_between(squad, begins, ends, whose))
+    planned_loads = planned_loads_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), whose)
     inside = [planned_load for planned_load in planned_loads if begins <= planned_load.day < ends]
     beyond = [
         planned_load for planned_load in planned_loads if planned_load.day < begins or planned_load.day >= ends
@@ -73,7 +101,7 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     phase = next(
         (one for one in squad.phases.all() if one.begins <= begins < one.begins + timedelta(weeks=one.weeks)), None
     )
-    away = away_of(squad)
+    away = away_of(squad, whose.person)
     rules = rules_of(squad, begins, days, phase, away)
     first = min((planned_load.day for planned_load in planned_loads), default=None)
     near = [planned_load for planned_load in beyond if abs((planned_load.day - begins).days) <= WEEK + 2]
@@ -93,59 +121,66 @@ def read_week(actor: Actor, squad_id: int | None, day: date, person: int | None 
     )  # fmt: skip
 
 
-def entries_between(squad: Squad, first: date, end: date, person: int | None = None) -> QuerySet[Entry]:
+def entries_between(squad: Squad, first: date, end: date, whose: Whose = ALL) -> QuerySet[Entry]:
     """Entries from `first` to before `end`, without their documents (they are large; summaries are kept beside).
 
-    For all and for groups, and for one person if one is named.
+    For all and for groups; of a group, what is for all and for it; of a person, what is for all, for the groups
+    that they were in on the day, and for them.
     """
-    found = _between(squad, first, end, person).defer("document")
-    return found.annotate(newest_id=F("session__head_id"))
+    found = _between(squad, first, end, whose).defer("document").select_related("group")
+    return found.annotate(newest_id=F("session__head_id"), person_public_id=F("person__public_id"))
 
 
-def _between(squad: Squad, first: date, end: date, person: int | None) -> QuerySet[Entry]:
-    whose = Q(person_id=None) | Q(person_id=person) if person is not None else Q(person_id=None)
-    return squad.entries.filter(whose, day__gte=first, day__lt=end)
+def _between(squad: Squad, first: date, end: date, whose: Whose) -> QuerySet[Entry]:
+    found = squad.entries.filter(day__gte=first, day__lt=end)
+    if whose.person is not None:
+        # In the group on the day of the entry: who changes groups keeps what they did.
+        there = GroupPlace.objects.filter(
+            Q(since=None) | Q(since__lte=OuterRef("day")), Q(until=None) | Q(until__gt=OuterRef("day")),
+            group=OuterRef("group"), person=whose.person,
+        )  # fmt: skip
+        return found.filter(Q(person=whose.person) | Q(person=None) & (Q(group=None) | Exists(there)))
+    if whose.group is not None:
+        return found.filter(Q(group=None) | Q(group=whose.group), person=None)
+    return found.filter(person=None)
 
 
-def planned_loads_between(squad: Squad, first: date, end: date, person: int | None = None) -> list[PlannedLoad]:
-    """What the same entries come to: for the squad as if all came, for a person (one query more) by attendance.
+def planned_loads_between(squad: Squad, first: date, end: date, whose: Whose = ALL) -> list[PlannedLoad]:
+    """What the same entries come to: for the squad as if all came, for a person (two queries more) by attendance.
+
+    Who is away on a day is not at what stands on it, unless it was noted that they came.
 
     Read without the entries' other fields: a week looks at months of them.
     """
     own: dict[UUID, Attendance] = {}
-    if person is not None:
+    absent: list[AwayPeriod] = []
+    if whose.person is not None:
         attended = Attendance.objects.filter(
-            person_id=person, entry__squad=squad, entry__day__gte=first, entry__day__lt=end
+            person=whose.person, entry__squad=squad, entry__day__gte=first, entry__day__lt=end
         )
         own = {one.entry_id: one for one in attended}
+        absent = [AwayPeriod(one.first, one.last, one.known) for one in squad.away.filter(person=whose.person)]
     # The order is that of the days: what happens at the same time keeps its place in sums and lists.
-    found = _between(squad, first, end, person).filter(skipped=False)
+    found = _between(squad, first, end, whose).filter(skipped=False)
     return [
         planned_load_of(one, squad.time_zone, own.get(one.pk))
         for one in found.values_list(*LoadFields._fields, named=True)
-        if one.pk not in own or own[one.pk].came
+        if (own[one.pk].came if one.pk in own else not any(away.holds(one.day) for away in absent))
     ]
-
-
-def _own_person(actor: Actor, squad: Squad) -> int | None:
-    """The person that a member is in a squad, if any."""
-    if actor.user_id is None:
-        return None
-    return squad.people.filter(user_id=actor.user_id).values_list("pk", flat=True).first()
 
 
 def _touches(clash: Clash, begins: date, ends: date) -> bool:
     return any(begins.isoformat() <= day < ends.isoformat() for day in clash["days"])
 
 
-def today_of(squad: Squad) -> date:
-    """The day that it is where the squad is."""
-    return timezone.now().astimezone(ZoneInfo(squad.time_zone)).date()
-
-
-def away_of(squad: Squad) -> list[AwayPeriod]:
-    """When the whole squad is away."""
-    return [AwayPeriod(one.first, one.last, one.known) for one in squad.away.all()]
+def away_of(squad: Squad, person: int | None = None) -> list[AwayPeriod]:
+    """When the whole squad is away; with a person when they are, too."""
+    found = (
+        squad.away.filter(Q(person=None) | Q(person=person))
+        if person is not None
+        else squad.away.filter(person=None)
+    )
+    return [AwayPeriod(one.first, one.last, one.known) for one in found]
 
 
 def rules_of(

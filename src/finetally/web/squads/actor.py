@@ -40,6 +40,10 @@ class Actor:
     user_id: int | None = None
     known: Mapping[int, Squad] = field(default_factory=dict, compare=False)
 
+    def role_in(self, squad_id: int) -> str:
+        """The role that a right in a squad came with."""
+        return next(role for role, right in RIGHT_OF.items() if right == self.rights[squad_id])
+
     def squads(self, right: Right = Right.LOOK) -> list[int]:
         """Ids of the squads in which the actor has a right."""
         return sorted(squad for squad, held in self.rights.items() if held >= right)

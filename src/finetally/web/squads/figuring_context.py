@@ -5,13 +5,14 @@ from __future__ import annotations
 import hashlib
 import json
 import logging
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
 from pydantic import ValidationError
 
+from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.movement import MovementDef
@@ -23,12 +24,17 @@ log = logging.getLogger(__name__)
 
 @dataclass(frozen=True, slots=True)
 class FiguringContext:
-    """Methods, library, and what the library is known by in the keys of kept figures."""
+    """Methods, library, what the library is known by in the keys of kept figures; how many there are of each."""
 
     methods: Methods
     library: Library
     library_key: str
     own: frozenset[str]
+    kit: Mapping[str, int] = field(default_factory=dict)
+
+    def given(self, given: Given) -> Given:
+        """What is known about the day, with the squad's kit where nothing is said of kit."""
+        return given if given.kit or not self.kit else given.model_copy(update={"kit": dict(self.kit)})
 
 
 def _readable(own: list[Any]) -> Iterator[MovementDef]:
@@ -62,7 +68,7 @@ def context_of(squad: Squad, methods: dict[str, Any] | None = None) -> FiguringC
     if methods:
         changed = kept.model_dump(by_alias=True, exclude_unset=True)
         kept = Methods.model_validate({**changed, **methods})
-    return FiguringContext(kept, *_library(_own_movements(squad.pk, squad.movements_version)))
+    return FiguringContext(kept, *_library(_own_movements(squad.pk, squad.movements_version)), kit=squad.kit)
 
 
 @lru_cache(maxsize=64)

@@ -1,4 +1,4 @@
-"""Squad, Person, Membership."""
+"""Squad, Person, SquadMovement, Membership, Record."""
 
 from __future__ import annotations
 
@@ -12,8 +12,8 @@ from django.conf import settings
 from django.db import models, transaction
 from pydantic import ValidationError
 
-from finetally.core.methods.given import PersonGiven
 from finetally.core.methods.value import Methods
+from finetally.core.people.listing import short_name
 
 log = logging.getLogger(__name__)
 
@@ -45,7 +45,8 @@ class Squad(models.Model):
     week_start = models.PositiveSmallIntegerField(default=0, help_text="0 is Monday")
     methods = models.JSONField(default=dict, blank=True, help_text="only what differs from the defaults")
     kit = models.JSONField(default=dict, blank=True, help_text="how many there are of each kit")
-
+    emergency = models.TextField(blank=True, help_text="what to do and whom to call, in the squad's own words")
+    adult_from = models.PositiveSmallIntegerField(default=16, help_text="age under which people are under age")
     movements_version = models.CharField(
         max_length=32, blank=True, help_text="another after every change of its own movements"
     )
@@ -59,16 +60,27 @@ class Squad(models.Model):
 
 
 class Person(models.Model):
-    """Somebody who trains in a squad, with or without an account."""
+    """Somebody who trains in a squad, with or without an account. Known outside by a random id.
+
+    `capacity`: as its test and result, so that it says where it is from; both or neither. `pace_factor`,
+    `effort_offset`: set or learned. `guardian`: who agreed that more is kept of somebody under age, and when.
+    """
 
     squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="people")
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, blank=True)
+    public_id = models.UUIDField(default=uuid4, unique=True, editable=False)
     name = models.CharField(max_length=200)
-    one_rm = models.JSONField(default=dict, blank=True, help_text="kg by movement")
+    short_name = models.CharField(max_length=20, blank=True, help_text="for the wall; empty: the first name")
     body_kg = models.FloatField(null=True, blank=True)
     capacity_met = models.FloatField(null=True, blank=True)
+    capacity_test = models.CharField(max_length=20, blank=True)
+    capacity_result = models.FloatField(null=True, blank=True)
+    capacity_on = models.DateField(null=True, blank=True)
     pace_factor = models.FloatField(null=True, blank=True)
     effort_offset = models.FloatField(default=0)
+    under_age = models.BooleanField(default=False)
+    guardian = models.CharField(max_length=120, blank=True)
+    guardian_on = models.DateField(null=True, blank=True)
 
     class Meta:
         ordering = ["name"]
@@ -76,15 +88,15 @@ class Person(models.Model):
     def __str__(self) -> str:
         return self.name
 
-    def given(self) -> PersonGiven:
-        """What is known about the person, as the core takes it."""
-        return PersonGiven(
-            one_rm=self.one_rm,
-            body_kg=self.body_kg,
-            capacity_met=self.capacity_met,
-            pace_factor=self.pace_factor,
-            effort_offset=self.effort_offset,
-        )
+    @property
+    def on_the_wall(self) -> str:
+        """The name that others read: short."""
+        return self.short_name or short_name(self.name)
+
+    @property
+    def keeps_little(self) -> bool:
+        """Whether body mass, maxima from tests and notes of health are not kept: under age, no guardian agreed."""
+        return self.under_age and self.guardian_on is None
 
 
 class SquadMovement(models.Model):
@@ -143,3 +155,63 @@ class Membership(models.Model):
 
     def __str__(self) -> str:
         return f"{self.user} in {self.squad}: {self.role}"
+
+
+class Act(models.TextChoices):
+    """What is written into a squad's history; `%s` is what it was done to."""
+
+    PLANNED = "planned", "put %s on the plan"
+    ENTRY_CHANGED = "entry-changed", "changed %s in the plan"
+    ENTRY_DROPPED = "entry-dropped", "took %s off the plan"
+    DAY_SET = "day-set", "said what %s is meant to be"
+    PHASE_ADDED = "phase-added", "added the phase %s"
+    PHASE_DROPPED = "phase-dropped", "took the phase %s away"
+    AWAY_ADDED = "away-added", "noted %s as away"
+    AWAY_DROPPED = "away-dropped", "took the time away %s back"
+    LEVELLED = "levelled", "took %s of a levelling"
+    UNDONE = "undone", "undid %s of a levelling"
+    ATTENDED = "attended", "noted who came to %s"
+    SPLIT = "split", "split %s into teams"
+    PERSON_ADDED = "person-added", "added %s"
+    PERSON_CHANGED = "person-changed", "changed what is known of %s"
+    PERSON_ERASED = "person-erased", "erased %s"
+    LIMIT_SET = "limit-set", "set a limit for %s"
+    LIMIT_ENDED = "limit-ended", "ended a limit of %s"
+    GROUP_CHANGED = "group-changed", "changed the group %s"
+    LIST_TAKEN = "list-taken", "took in a list of %s"
+    INVITED = "invited", "invited %s"
+    INVITATION_ENDED = "invitation-ended", "ended an invitation for %s"
+    JOINED = "joined", "joined as %s"
+    ROLE_CHANGED = "role-changed", "changed the role of %s"
+    MEMBER_REMOVED = "member-removed", "took %s out of the squad"
+    LEFT = "left", "left the squad%s"
+    RESET_MADE = "reset-made", "made a link to set the password of %s anew"
+    METHODS_CHANGED = "methods-changed", "changed the methods: %s"
+    CHECK_MUTED = "check-muted", "had the check %s told no more"
+    CHECK_HEARD = "check-heard", "had the check %s told again"
+    MOVEMENTS_CHANGED = "movements-changed", "changed the squad's movements: %s"
+    SQUAD_CHANGED = "squad-changed", "changed the squad's %s"
+    LINK_MADE = "link-made", "made the calendar link %s"
+    LINK_ENDED = "link-ended", "ended the calendar link %s"
+    EXPORTED = "exported", "took out %s"
+
+
+class Record(models.Model):
+    """Who did what, when; for the head coaches, for a year. Says nothing of anybody's health.
+
+    `person`: who it was done to, named as they are now; `about`: what it was done to, where it is no person.
+    """
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="records")
+    at = models.DateTimeField(auto_now_add=True)
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    act = models.CharField(max_length=20, help_text="an Act")
+    person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True)
+    about = models.CharField(max_length=200, blank=True)
+
+    class Meta:
+        ordering = ["-id"]
+        indexes = [models.Index(fields=["squad", "-id"], name="history_of_a_squad")]
+
+    def __str__(self) -> str:
+        return f"{self.at} {self.act} {self.about}"

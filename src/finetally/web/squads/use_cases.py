@@ -22,7 +22,8 @@ from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
-from finetally.web.squads.models import Person, Squad, SquadMovement
+from finetally.web.squads.models import Act, Squad, SquadMovement
+from finetally.web.squads.record import record
 from finetally.web.versions import ChangedError, require_version, version_of
 
 
@@ -60,11 +61,6 @@ def context_for(
         raise DocumentError(_methods_problems(error)) from None
 
 
-def list_people(actor: Actor, squad_id: int | None) -> list[Person]:
-    """The people of a squad; what is known about their bodies is for those who plan."""
-    return list(squad_for(actor, squad_id, Right.PLAN).people.all())
-
-
 def movements_of(actor: Actor, squad_id: int | None) -> FiguringContext:
     """The movements that a squad works with."""
     return context_of(squad_for(actor, squad_id, Right.LOOK))
@@ -97,6 +93,7 @@ def import_movements(
         if others and not replace:
             raise ChangedError(f"the squad's own definition of {', '.join(others[:5])}")
         _put(squad, movements)
+        record(actor, squad.pk, Act.MOVEMENTS_CHANGED, ", ".join(movement.key for movement in movements))
     return [movement.key for movement in movements]
 
 
@@ -114,6 +111,7 @@ def call_movement(actor: Actor, squad_id: int | None, key: str, words: str) -> N
         names = [*(definition.get("aliases") or ()), one_line(words)]
         definition["aliases"] = list(dict.fromkeys(names))[-MOST_NAMES:]
         _put(squad, [MovementDef.model_validate(definition)])
+        record(actor, squad.pk, Act.MOVEMENTS_CHANGED, key)
 
 
 MOST_NAMES = 50
@@ -123,7 +121,9 @@ MOST_NAMES = 50
 def remove_movement(actor: Actor, squad_id: int | None, key: str) -> None:
     """Take a movement of the squad's own away; what ships under that key stands again. Plans keep theirs."""
     squad = squad_for(actor, squad_id, Right.PLAN)
-    get_object_or_404(SquadMovement, squad=squad, key=key).delete()
+    with transaction.atomic():
+        get_object_or_404(SquadMovement, squad=squad, key=key).delete()
+        record(actor, squad.pk, Act.MOVEMENTS_CHANGED, key)
 
 
 def export_movements(actor: Actor, squad_id: int | None, kind: Literal["csv", "json"]) -> str:
@@ -149,7 +149,9 @@ def change_methods(actor: Actor, squad_id: int, version: str, changes: dict[str,
     with transaction.atomic():
         squad = squad_for(actor, squad_id, Right.HEAD)
         require_version("the squad's methods", version, methods_version(squad))
-        return _changed_methods(squad, changes)
+        changed = _changed_methods(squad, changes)
+        record(actor, squad.pk, Act.METHODS_CHANGED, ", ".join(sorted(changes)))
+    return changed
 
 
 def _changed_methods(squad: Squad, changes: dict[str, Any]) -> Squad:
@@ -185,4 +187,5 @@ def mute_check(actor: Actor, squad_id: int, code: str, *, muted: bool) -> list[s
         codes = [*others, code] if muted else others
         squad.methods = {**squad.methods, "muted_checks": codes}
         squad.save()
+        record(actor, squad.pk, Act.CHECK_MUTED if muted else Act.CHECK_HEARD, code)
     return codes

@@ -2,35 +2,68 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Any
 
-from finetally.core.card.card import Card, card_of
+from finetally.core.card.card import Card, CardOption, card_of
 from finetally.core.methods.given import Given
+from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.web.jobs.models import Job
 from finetally.web.jobs.use_cases import JobRequest, ask
 from finetally.web.jobs.work import JobHandle
+from finetally.web.people.limits import otherwise
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
-from finetally.web.squads.use_cases import squad_for
+from finetally.web.squads.today import today_of
+from finetally.web.squads.use_cases import squad_for, squad_to_look_at
 
 FIRST = 20
 """Before comparisons and levellings: somebody stands beside the printer."""
 
 
-def made_card(document: dict[str, Any], given: Given, context: FiguringContext) -> Card:
+@dataclass(frozen=True, slots=True)
+class CardWish:
+    """A card to be drawn: of what, as whom, with which methods tried, on which paper, who does what otherwise."""
+
+    document: dict[str, Any]
+    given: Given
+    methods: dict[str, Any]
+    paper: str
+    others: Sequence[CardOption]
+
+
+def made_card(
+    document: dict[str, Any], given: Given, context: FiguringContext, others: Sequence[CardOption] = ()
+) -> Card:
     """All that stands on a session's card. Raises DocumentError."""
-    return card_of(tally(parse_session(document), library=context.library, methods=context.methods, given=given))
+    t = tally(parse_session(document), library=context.library, methods=context.methods, given=given)
+    return card_of(t, others)
 
 
-def ask_for_pdf(
-    actor: Actor, squad_id: int | None, document: dict[str, Any], given: Given, methods: dict[str, Any], paper: str
-) -> Job:
+def others_on_card(actor: Actor, squad_id: int | None, document: dict[str, Any]) -> list[CardOption]:
+    """Who of the squad takes which option today: names as on the wall, and never why."""
+    squad = squad_to_look_at(actor, squad_id)
+    library = context_of(squad).library
+    found: dict[tuple[str, str, str], list[str]] = {}
+    for one in otherwise(actor, squad, parse_session(with_ids(document)), today_of(squad)):
+        if one.step.option is not None:
+            known = library.get(one.step.movement)
+            called = known.name or known.key if known is not None else one.step.movement
+            found.setdefault((one.step.step, called, one.step.option), []).append(one.person.on_the_wall)
+    return [{"movement": called, "option": option, "names": names} for (_, called, option), names in found.items()]
+
+
+def ask_for_pdf(actor: Actor, squad_id: int | None, wanted: CardWish) -> Job:
     """Put drawing a card into the queue. Raises DocumentError for a document that cannot be read."""
     squad = squad_for(actor, squad_id, Right.LOOK)
-    parse_session(document)
-    asked = {"document": document, "given": given.model_dump(mode="json"), "methods": methods, "paper": paper}
+    parse_session(wanted.document)
+    asked = {
+        "document": wanted.document, "given": wanted.given.model_dump(mode="json"), "methods": wanted.methods,
+        "paper": wanted.paper, "others": list(wanted.others),
+    }  # fmt: skip
     return ask(actor, squad.pk, JobRequest("card", asked, priority=FIRST))
 
 
@@ -41,5 +74,6 @@ def card_job(handle: JobHandle) -> None:
 
     asked = handle.job.asked
     context = context_of(handle.job.squad, asked["methods"])
-    card = made_card(asked["document"], Given.model_validate(asked["given"]), context)
+    given = Given.model_validate(asked["given"])
+    card = made_card(asked["document"], given, context, asked.get("others", []))
     handle.show(file=card_pdf(card, asked["paper"]), file_name="card.pdf", file_type="application/pdf")

@@ -9,6 +9,7 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.db import transaction
 
+from finetally.web.people.models import Maximum
 from finetally.web.squads.actor import member
 from finetally.web.squads.models import Membership, Person, Role, Squad
 from finetally.web.training.models import Session
@@ -38,7 +39,9 @@ def load_demo() -> None:
     for index, name in enumerate(PEOPLE):
         owner = users[ACCOUNTS[index][0]] if index < len(ACCOUNTS) else None
         lifts = {key: round(kg * (0.8 + 0.03 * index), 1) for key, kg in ONE_RM.items()}
-        Person.objects.create(squad=squad, user=owner, name=name, body_kg=62 + 2.5 * (index % 9), one_rm=lifts)
+        person = Person.objects.create(squad=squad, user=owner, name=name, body_kg=62 + 2.5 * (index % 9))
+        for key, kg in lifts.items():
+            Maximum.objects.create(person=person, movement=key, kg=kg)
     actor = member(users["marit"].pk)
     for document in demo_documents():
         create_session(actor, squad.pk, document)

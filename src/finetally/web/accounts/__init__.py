@@ -1,0 +1,1 @@
+"""Accounts: invitations, passwords set anew, devices that are signed in, roles of members, notices."""

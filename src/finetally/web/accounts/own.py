@@ -1,0 +1,54 @@
+"""One's own account: password, devices that are signed in, notices."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from finetally.core.session.problems import DocumentError, refuse
+from finetally.web.accounts.invitations import password_problems
+from finetally.web.accounts.models import Device, Notice
+from finetally.web.accounts.tokens import token_hash
+
+
+def change_password(user: Any, old: str, new: str, present: str | None) -> None:
+    """Set a new password and sign out all devices but the present one. Raises DocumentError."""
+    if not user.check_password(old):
+        raise refuse(("old",), "another one", "the password that holds now", "wrong_password")
+    problems = password_problems(new, user.get_username())
+    if problems:
+        raise DocumentError(problems)
+    with transaction.atomic():
+        user.set_password(new)
+        user.save()
+        Device.objects.filter(user=user).exclude(session_key=present).delete()
+
+
+def devices_of(user: Any) -> list[Device]:
+    """Where an account is signed in, the latest first."""
+    return list(Device.objects.filter(user=user, expire_date__gt=timezone.now()))
+
+
+def sign_out_device(user: Any, number: str) -> None:
+    """End one of one's own sign-ins, named by `device_number`; one that there is not is over already."""
+    with transaction.atomic():
+        for one in Device.objects.filter(user=user):
+            if device_number(one) == number:
+                one.delete()
+
+
+def device_number(device: Device) -> str:
+    """A name for a sign-in that opens nothing: its key is what the cookie holds."""
+    return token_hash(device.session_key)[:16]
+
+
+def notices_of(user: Any) -> list[Notice]:
+    """What an account has not said to have read yet."""
+    return list(Notice.objects.filter(user=user))
+
+
+def read_notice(user: Any, notice_id: int) -> None:
+    """Tell it no more."""
+    Notice.objects.filter(user=user, pk=notice_id).delete()

@@ -1,0 +1,164 @@
+"""What links open without an account: an invitation, a new password. Wrong tokens are counted by address."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from datetime import datetime
+from typing import TypeVar
+
+from axes.handlers.proxy import AxesProxyHandler
+from django.contrib.auth.signals import user_login_failed
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import Router, Schema
+from ninja.utils import check_csrf
+from pydantic import Field
+
+from finetally.web.accounts import invitations, resets
+from finetally.web.accounts.models import Invitation
+from finetally.web.accounts.tokens import invitation_of
+from finetally.web.api.account import enter, hashing, wait_a_while
+from finetally.web.problems import ProblemOut, busy_response, csrf_failure, problem_response
+from finetally.web.squads.models import Role
+
+router = Router()
+REFUSALS = {403: ProblemOut, 404: ProblemOut, 422: ProblemOut, 429: ProblemOut, 503: ProblemOut}
+Opened = TypeVar("Opened")
+ANY_LINK = {"username": "(link)"}
+"""The name that wrong tokens are counted for."""
+OPENS_NOTHING = "This link opens nothing, or nothing more: it was used, ended, or is too old. Ask for a new one."
+
+
+class TokenIn(Schema):
+    """What stands behind the `#` of a link."""
+
+    token: str = Field(max_length=100)
+
+
+class JoinIn(TokenIn):
+    """For somebody who has no account yet: the name and password that it is to have."""
+
+    name: str | None = Field(None, max_length=150)
+    password: str | None = Field(None, max_length=500)
+    shared: bool = False
+
+
+class ResetIn(TokenIn):
+    """The password that is to hold."""
+
+    password: str = Field(max_length=500)
+
+
+class InvitationSeen(Schema):
+    """What an invitation is for, and from whom; `as_account`: the account that would join, if one is signed in."""
+
+    squad: str
+    role: str
+    by: str | None
+    person: str | None
+    expires_at: datetime
+    as_account: str | None
+
+
+class ResetSeen(Schema):
+    """Whose password a link sets."""
+
+    account: str
+    expires_at: datetime
+
+
+class JoinedOut(Schema):
+    """The squad that was joined."""
+
+    squad: int
+
+
+class ResetDone(Schema):
+    """Whose password was set."""
+
+    account: str
+
+
+def _opened(request: HttpRequest, work: Callable[[], Opened]) -> Opened | HttpResponse:
+    """What a token leads to; refused where it opens nothing, and for a while where many did not."""
+    if check_csrf(request) is not None:
+        return csrf_failure(request)
+    if not AxesProxyHandler.is_allowed(request, ANY_LINK):
+        return wait_a_while("links")
+    try:
+        return work()
+    except Http404:
+        user_login_failed.send(sender=__name__, credentials=ANY_LINK, request=request)
+        return problem_response(404, "link", OPENS_NOTHING)
+
+
+def _hashed(work: Callable[[], Opened]) -> Callable[[], Opened | HttpResponse]:
+    """The same work, refused while many passwords are looked at."""
+
+    def worked() -> Opened | HttpResponse:
+        if not hashing.acquire(blocking=False):
+            return busy_response("Many are signing in just now. Try again in a moment.")
+        try:
+            return work()
+        finally:
+            hashing.release()
+
+    return worked
+
+
+def _seen(request: HttpRequest, one: Invitation) -> InvitationSeen:
+    return InvitationSeen(
+        squad=one.squad.name,
+        role=Role(one.role).label,
+        by=one.made_by.get_username() if one.made_by is not None else None,
+        person=one.person.name if one.person is not None else None,
+        expires_at=one.expires_at,
+        as_account=request.user.get_username() if request.user.is_authenticated else None,
+    )
+
+
+@router.post(
+    "/invitations/look", auth=None, response={200: InvitationSeen, **REFUSALS}, operation_id="see_invitation"
+)
+def see_invitation(request: HttpRequest, data: TokenIn) -> InvitationSeen | HttpResponse:
+    """What an invitation is for; looking uses nothing up. 404 where it opens nothing (more)."""
+    return _opened(request, lambda: _seen(request, invitation_of(data.token)))
+
+
+@router.post(
+    "/invitations/accept", auth=None, response={200: JoinedOut, **REFUSALS}, operation_id="accept_invitation"
+)
+def accept(request: HttpRequest, data: JoinIn) -> JoinedOut | HttpResponse:
+    """Accept an invitation: with the account that is signed in, or with a new one of that name and password.
+
+    Once. 404 where it opens nothing (more), 422 for a name that is taken, a password that is no good, a member.
+    """
+    if request.user.is_authenticated:
+        return _opened(request, lambda: JoinedOut(squad=invitations.accept(request.user, data.token).squad_id))
+    return _opened(request, _hashed(lambda: _new_account(request, data)))
+
+
+def _new_account(request: HttpRequest, data: JoinIn) -> JoinedOut:
+    user = invitations.accept_as_new(data.token, data.name or "", data.password or "")
+    enter(request, user, shared=data.shared)
+    return JoinedOut(squad=user.memberships.get().squad_id)
+
+
+@router.post("/resets/look", auth=None, response={200: ResetSeen, **REFUSALS}, operation_id="see_reset")
+def see_reset(request: HttpRequest, data: TokenIn) -> ResetSeen | HttpResponse:
+    """Whose password a link sets; looking uses nothing up. 404 where it opens nothing (more)."""
+
+    def looked() -> ResetSeen:
+        found = resets.open_reset(data.token)
+        return ResetSeen(account=found.user.get_username(), expires_at=found.expires_at)
+
+    return _opened(request, looked)
+
+
+@router.post("/resets/use", auth=None, response={200: ResetDone, **REFUSALS}, operation_id="use_reset")
+def use_reset(request: HttpRequest, data: ResetIn) -> ResetDone | HttpResponse:
+    """Set the password that the link is for, and sign the account out everywhere. Once. 404, 422 as above."""
+
+    def done() -> ResetDone:
+        return ResetDone(account=resets.set_anew(data.token, data.password).get_username())
+
+    return _opened(request, _hashed(done))

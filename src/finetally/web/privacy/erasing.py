@@ -1,0 +1,129 @@
+"""Erasing a person, or an account: at once, everywhere, and again after every restore."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+from uuid import UUID
+
+from axes.models import AccessAttempt
+from django.contrib.auth import get_user_model
+from django.db import transaction
+from django.db.models import Count
+
+from finetally.core.session.problems import refuse
+from finetally.web.accounts.members import keep_a_head
+from finetally.web.accounts.models import Notice
+from finetally.web.plan.models import Attendance, Change
+from finetally.web.privacy.erased import account_id, erased_ids, note_erased
+from finetally.web.privacy.kept import the_person_themselves
+from finetally.web.privacy.traces import take_out_names
+from finetally.web.squads.actor import Actor
+from finetally.web.squads.models import Act, Membership, Person, Record, Squad
+from finetally.web.squads.record import record
+
+log = logging.getLogger(__name__)
+
+ENOUGH_TO_HIDE_AMONG = 10
+"""People with scores of a session from which on one of them may stay as "former member", without an id."""
+FORMER_MEMBER = "a former member"
+
+
+def erase_person(actor: Actor, person_id: UUID, *, from_texts: bool) -> None:
+    """Erase a person with all that is kept about them; their account too, unless it is in another squad.
+
+    For head coaches and the person. `from_texts`: their names are taken out of titles, notes and versions as well.
+    Raises DocumentError for the last head coach of a squad.
+    """
+    with transaction.atomic():
+        person = the_person_themselves(actor, person_id)
+        if person.user_id is not None:
+            keep_a_head(person.squad, person.user_id)
+        if from_texts:
+            take_out_names(person)
+        record(actor, person.squad_id, Act.PERSON_ERASED, "somebody")
+        note_erased("person", str(person.public_id))
+        _erase(person)
+
+
+def erase_account(user: Any, password: str) -> None:
+    """Erase one's own account and everybody that one is in one's squads. Raises DocumentError."""
+    if not user.check_password(password):
+        raise refuse(("password",), "another one", "the password that holds now", "wrong_password")
+    with transaction.atomic():
+        for one in Membership.objects.filter(user=user).select_related("squad"):
+            keep_a_head(one.squad, user.pk)
+        for person in Person.objects.filter(user=user).select_related("squad", "user"):
+            note_erased("person", str(person.public_id))
+            _erase(person)
+        # Gone already where the last of its people was erased with it.
+        for own in get_user_model().objects.filter(pk=user.pk):
+            note_erased("account", account_id(own))
+            _erase_account(own)
+
+
+def _erase(person: Person) -> None:
+    """Take a person out of the database; call it in a transaction."""
+    squad, user = person.squad, person.user
+    _leave_scores(person)
+    _forget_copies(squad, person)
+    person.delete()
+    if user is None:
+        return
+    Membership.objects.filter(user=user, squad=squad).delete()
+    name = user.get_username()
+    squad.records.filter(about__contains=name).update(about=FORMER_MEMBER)
+    Notice.objects.filter(about__contains=name).delete()
+    if not Membership.objects.filter(user=user).exists():
+        note_erased("account", account_id(user))
+        _erase_account(user)
+
+
+def _erase_account(user: Any) -> None:
+    name = user.get_username()
+    AccessAttempt.objects.filter(username=name.casefold()).delete()
+    Notice.objects.filter(about__contains=name).delete()
+    Record.objects.filter(about__contains=name).update(about=FORMER_MEMBER)
+    user.delete()
+
+
+def _leave_scores(person: Person) -> None:
+    """That somebody came stays without their id where enough others did too; ratings go in any case."""
+    mine = Attendance.objects.filter(person=person).values_list("entry_id", flat=True)
+    crowded = (
+        Attendance.objects.filter(entry_id__in=list(mine))
+        .values("entry_id").annotate(people=Count("id")).filter(people__gte=ENOUGH_TO_HIDE_AMONG)
+        .values_list("entry_id", flat=True)
+    )  # fmt: skip
+    Attendance.objects.filter(person=person, entry_id__in=list(crowded)).update(
+        person=None, minutes=None, effort=None
+    )
+
+
+def _forget_copies(squad: Squad, person: Person) -> None:
+    """What was made of the person and is kept for a while: finished work, changes of entries that go with them."""
+    squad.jobs.filter(ended_at__isnull=False).delete()
+    own = {str(key) for key in squad.entries.filter(person=person).values_list("pk", flat=True)}
+    for change in Change.objects.filter(squad=squad) if own else ():
+        if any(item["entry"] in own for item in change.items):
+            change.delete()
+
+
+def erase_again() -> int:
+    """After a restore, and at every start: erase whoever was erased before. Returns how many came back."""
+    wanted = list(erased_ids())
+    people = [key for kind, key in wanted if kind == "person"]
+    accounts = {key for kind, key in wanted if kind == "account"}
+    count = 0
+    with transaction.atomic():
+        for first in range(0, len(people), 500):
+            found = Person.objects.filter(public_id__in=people[first : first + 500]).select_related("squad", "user")
+            for person in found:
+                take_out_names(person)
+                _erase(person)
+                count += 1
+        for user in get_user_model().objects.all() if accounts else ():
+            if account_id(user) in accounts:
+                _erase_account(user)
+                count += 1
+    return count

@@ -1,0 +1,113 @@
+"""All that is kept about one person, as JSON: what they, a guardian or a head coach take out as a file."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.db.models import QuerySet
+
+from finetally.web.people.measures import given_of
+from finetally.web.people.models import Limit
+from finetally.web.people.people import is_self, known_people, the_person
+from finetally.web.plan.models import Attendance, Entry
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.models import Act, Person, Record
+from finetally.web.squads.record import record
+
+PERSON_FILE_VERSION = 1
+
+
+def the_person_themselves(actor: Actor, person_id: UUID) -> Person:
+    """One person, for head coaches of the squad and for the person; to others it is refused, or does not exist."""
+    person = the_person(actor, person_id)
+    if not is_self(actor, person):
+        actor.require(person.squad_id, Right.HEAD)
+    return person
+
+
+def export_person(actor: Actor, person_id: UUID) -> dict[str, Any]:
+    """Everything about one person. Written into the history."""
+    person = the_person_themselves(actor, person_id)
+    record(actor, person.squad_id, Act.EXPORTED, "all that is kept of them", person)
+    return kept_of(person)
+
+
+def kept_of(person: Person) -> dict[str, Any]:
+    """Everything that the database says of a person, in the squad's words and units: kg, MET, minutes, ISO days."""
+    whole = known_people(person.squad).get(pk=person.pk)
+    return {
+        "fine_tally_person": PERSON_FILE_VERSION,
+        "id": str(person.public_id),
+        "squad": person.squad.name,
+        "name": person.name,
+        "short_name": person.short_name,
+        "account": person.user.get_username() if person.user is not None else None,
+        "under_age": person.under_age,
+        "guardian": {"name": person.guardian or None, "agreed_on": _day(person.guardian_on)},
+        "groups": [
+            {"group": one.group.name, "from": _day(one.since), "until": _day(one.until)}
+            for one in person.places.select_related("group")
+        ],
+        "measures": {
+            **given_of(whole, person.squad.methods_value().one_rm).model_dump(mode="json"),
+            "capacity": {
+                "test": person.capacity_test, "result": person.capacity_result, "on": _day(person.capacity_on)
+            },
+            "sets": [
+                {"movement": one.movement, "kg": one.kg, "reps": one.reps, "on": _day(one.day)}
+                for one in person.maxima.all()
+            ],
+        },
+        "limits": [limit_kept(one) for one in person.limits.all()],
+        "away": [
+            {"from": _day(one.first), "to": _day(one.last), "rest": one.known} for one in person.away.all()
+        ],
+        "sessions": [_attended(one) for one in _attendance(person)],
+        "planned_for_them_alone": [
+            {"on": _day(one.day), "title": one.title, "notes": one.notes} for one in _own_entries(person)
+        ],
+        "calendar_links": [one.name for one in person.link_set.filter(revoked_at=None)],
+        "history": [_recorded(one) for one in _records(person)],
+    }  # fmt: skip
+
+
+def limit_kept(one: Limit) -> dict[str, Any]:
+    """A limit as it is taken out."""
+    return {
+        "joint": one.joint or None, "movement": one.movement or None, "side": one.side, "from": _day(one.first),
+        "to": _day(one.last), "note": one.note,
+    }  # fmt: skip
+
+
+def _day(day: Any) -> str | None:
+    return day.isoformat() if day is not None else None
+
+
+def _attendance(person: Person) -> QuerySet[Attendance]:
+    return person.attendance.select_related("entry").defer("entry__document").order_by("entry__day")
+
+
+def _attended(one: Attendance) -> dict[str, Any]:
+    return {
+        "on": _day(one.entry.day), "title": one.entry.title, "came": one.came, "minutes": one.minutes,
+        "effort": one.effort,
+    }  # fmt: skip
+
+
+def _own_entries(person: Person) -> QuerySet[Entry]:
+    return Entry.objects.filter(person=person).defer("document").order_by("day")
+
+
+def _records(person: Person) -> QuerySet[Record]:
+    done_to = Record.objects.filter(squad=person.squad, person=person)
+    if person.user_id is None:
+        return done_to.select_related("user")
+    return (done_to | Record.objects.filter(squad=person.squad, user_id=person.user_id)).select_related("user")
+
+
+def _recorded(one: Record) -> dict[str, Any]:
+    return {
+        "at": one.at.isoformat(), "by": one.user.get_username() if one.user is not None else None,
+        "what": Act(one.act).label.replace("%s", one.about or (one.person.name if one.person else "")),
+    }  # fmt: skip

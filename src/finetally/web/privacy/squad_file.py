@@ -1,0 +1,109 @@
+"""A squad's own export: one JSON of its plan, sessions and log; what is about health only where it is asked for."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.utils import timezone
+
+from finetally.web.jobs.models import Job
+from finetally.web.jobs.use_cases import JobRequest, ask
+from finetally.web.jobs.work import JobHandle
+from finetally.web.people.measures import given_of
+from finetally.web.people.people import known_people
+from finetally.web.plan.models import Attendance, Entry
+from finetally.web.privacy.kept import limit_kept
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.models import Act, Person, Squad
+from finetally.web.squads.record import record
+from finetally.web.squads.use_cases import squad_for
+
+SQUAD_FILE_VERSION = 1
+
+
+def ask_for_squad_file(actor: Actor, squad_id: int, *, health: bool) -> Job:
+    """Put the export into the queue; for head coaches. Written into the history."""
+    squad = squad_for(actor, squad_id, Right.HEAD)
+    record(actor, squad.pk, Act.EXPORTED, "the squad with health" if health else "the squad without health")
+    # The moment makes two exports two jobs: what was asked for earlier shows an earlier squad.
+    asked = {"health": health, "at": timezone.now().isoformat()}
+    return ask(actor, squad.pk, JobRequest("squad-file", asked))
+
+
+def squad_file_job(handle: JobHandle) -> None:
+    """Write the file that a job asks for; see web/jobs/work.py."""
+    squad = handle.job.squad
+    body = json.dumps(squad_kept(squad, health=handle.job.asked["health"]), ensure_ascii=False, indent=1)
+    handle.show(file=body.encode("utf-8", "replace"), file_name="squad.json", file_type="application/json")
+
+
+def squad_kept(squad: Squad, *, health: bool) -> dict[str, Any]:
+    """Everything of a squad; of people's bodies only with `health`."""
+    sessions = squad.sessions.select_related("head")
+    entries = squad.entries.select_related("group", "person")
+    return {
+        "fine_tally_squad": SQUAD_FILE_VERSION,
+        "name": squad.name,
+        "time_zone": squad.time_zone,
+        "week_start": squad.week_start,
+        "kit": squad.kit,
+        "emergency": squad.emergency,
+        "methods": squad.methods,
+        "movements": list(squad.movements.values_list("definition", flat=True)),
+        "groups": [{"name": one.name, "mark": one.mark} for one in squad.groups.filter(ended_on=None)],
+        "people": [_person(one, health) for one in known_people(squad)],
+        "sessions": [one.head.document for one in sessions if one.head is not None],
+        "plan": [_entry(one, health) for one in entries],
+        "days": [
+            {"day": one.day.isoformat(), "intent": one.intent, "share": one.share, "hall": one.hall}
+            for one in squad.days.order_by("day")
+        ],
+        "phases": [
+            {
+                "begins": one.begins.isoformat(), "weeks": one.weeks, "kind": one.kind,
+                "load": [one.load_low, one.load_high],
+            }
+            for one in squad.phases.all()
+        ],
+        "away": [
+            {"from": one.first.isoformat(), "to": one.last.isoformat(), "rest": one.known}
+            for one in squad.away.filter(person=None)
+        ],
+        "log": [_attended(one, health) for one in _attendance(squad)],
+    }  # fmt: skip
+
+
+def _person(person: Person, health: bool) -> dict[str, Any]:
+    told: dict[str, Any] = {
+        "id": str(person.public_id),
+        "name": person.name,
+        "short_name": person.short_name,
+        "groups": [one.group.name for one in person.present_places],  # type: ignore[attr-defined]
+    }
+    if health:
+        told["measures"] = given_of(person, person.squad.methods_value().one_rm).model_dump(mode="json")
+        told["limits"] = [limit_kept(one) for one in person.limits.all()]
+    return told
+
+
+def _entry(one: Entry, health: bool) -> dict[str, Any]:
+    return {
+        "id": str(one.pk), "day": one.day.isoformat(), "time": one.time.isoformat() if one.time else None,
+        "title": one.title, "group": one.group.name if one.group is not None else None,
+        "person": str(one.for_person) if one.person_id is not None else None, "skipped": one.skipped,
+        "minutes": one.minutes, "effort": one.effort, "summary": one.summary, "document": one.document,
+        "logged": {"minutes": one.logged_minutes, "effort": one.logged_effort},
+        **({"notes": one.notes} if health else {}),
+    }  # fmt: skip
+
+
+def _attendance(squad: Squad) -> Any:
+    return Attendance.objects.filter(entry__squad=squad).select_related("person").order_by("entry__day", "id")
+
+
+def _attended(one: Attendance, health: bool) -> dict[str, Any]:
+    return {
+        "entry": str(one.entry_id), "person": str(one.person.public_id) if one.person is not None else None,
+        "came": one.came, "minutes": one.minutes, **({"effort": one.effort} if health else {}),
+    }  # fmt: skip
