@@ -41,8 +41,8 @@ def place(template: Installation, tmp_path: Path) -> Installation:
 def add_squad(database: Path, name: str) -> None:
     with closing(sqlite3.connect(database)) as made, made:
         made.execute(
-            "INSERT INTO squads_squad (name, time_zone, week_start, methods, kit, movements_version)"
-            " VALUES (?, 'UTC', 0, '{}', '{}', '')",
+            "INSERT INTO squads_squad (name, time_zone, week_start, methods, kit, movements_version, emergency,"
+            " adult_from) VALUES (?, 'UTC', 0, '{}', '{}', '', '', 16)",
             (name,),
         )
 

@@ -13,7 +13,14 @@ from finetally.core.session.problems import DocumentError, Problem, shown
 MAX_PEOPLE = 500
 """People of one list, and of a squad."""
 LONGEST_NAME, LONGEST_GROUP = 120, 40
-COLUMN_WORDS = {"name": "name", "names": "name", "person": "name", "group": "group", "groups": "group", "team": "group"}
+COLUMN_WORDS = {
+    "name": "name",
+    "names": "name",
+    "person": "name",
+    "group": "group",
+    "groups": "group",
+    "team": "group",
+}
 """Words that a head line may have over its columns."""
 
 

@@ -27,7 +27,7 @@ def list_groups(actor: Actor, squad_id: int | None) -> list[Group]:
     """The groups of a squad that are not ended, each with how many are in it (`count`)."""
     squad = squad_for(actor, squad_id, Right.LOOK)
     there = Count("places", filter=Q(places__until=None))
-    return list(squad.groups.filter(ended_on=None).annotate(count=there))
+    return list(squad.groups.filter(ended_on=None).annotate(count=there).order_by("name"))
 
 
 def _the_group(actor: Actor, group_id: int) -> Group:

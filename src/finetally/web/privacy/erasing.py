@@ -17,7 +17,7 @@ from finetally.web.accounts.models import Notice
 from finetally.web.plan.models import Attendance, Change
 from finetally.web.privacy.erased import account_id, erased_ids, note_erased
 from finetally.web.privacy.kept import the_person_themselves
-from finetally.web.privacy.traces import take_out_names
+from finetally.web.privacy.traces import NameFinder, take_out_names
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.models import Act, Membership, Person, Record, Squad
 from finetally.web.squads.record import record
@@ -67,6 +67,7 @@ def _erase(person: Person) -> None:
     squad, user = person.squad, person.user
     _leave_scores(person)
     _forget_copies(squad, person)
+    _forget_in_history(squad, person)
     person.delete()
     if user is None:
         return
@@ -107,6 +108,14 @@ def _forget_copies(squad: Squad, person: Person) -> None:
     for change in Change.objects.filter(squad=squad) if own else ():
         if any(item["entry"] in own for item in change.items):
             change.delete()
+
+
+def _forget_in_history(squad: Squad, person: Person) -> None:
+    """What was done to them stays as done to somebody; their names go from what was done to anything."""
+    squad.records.filter(person=person).update(about="")
+    finder = NameFinder(person)
+    for one in squad.records.filter(finder.may_hold("about")):
+        Record.objects.filter(pk=one.pk).update(about=finder.without(one.about))
 
 
 def erase_again() -> int:

@@ -1,0 +1,387 @@
+"""People of a squad: what is known of them, their groups, limits and times away; what others see of it."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
+from finetally.web.people.models import Group, GroupPlace, Limit, Maximum
+from finetally.web.plan.models import Away, Entry
+from finetally.web.squads.models import Person
+from tests.web.conftest import World
+
+TODAY = date.today()
+JUMPS: dict[str, Any] = {
+    "fine_tally": 1,
+    "title": "Jumps",
+    "blocks": [
+        {
+            "clock": {"kind": "intervals", "work_s": 30, "rest_s": 15},
+            "rounds": 2,
+            "steps": [
+                {
+                    "id": "s1",
+                    "movement": "push-up",
+                    "options": [{"label": "from the knees", "level": "easier", "movement": "knee-push-up"}],
+                },
+                {"id": "s2", "movement": "box-jump", "options": [{"label": "bridge", "movement": "glute-bridge"}]},
+                {"id": "s3", "movement": "squat-jump"},
+            ],
+        }
+    ],
+}
+
+
+def on(days: int) -> str:
+    return (TODAY + timedelta(days=days)).isoformat()
+
+
+def path_of(person: Person) -> str:
+    return f"/people/{person.public_id}"
+
+
+def limited(world: World, person: Person, **more: Any) -> Any:
+    answer = world.send("head", "POST", f"{path_of(person)}/limits", {"first": on(0), "joint": "knee", **more})
+    assert answer.status_code == 201, answer.content
+    return answer.json()
+
+
+def otherwise(world: World, who: str, document: dict[str, Any] = JUMPS, **more: Any) -> list[Any]:
+    body = {"document": document, "squad": world.squad.pk, **more}
+    answer = world.send(who, "POST", "/otherwise", body)
+    assert answer.status_code == 200, answer.content
+    return list(answer.json())
+
+
+# What is known of them
+
+
+def test_numbers_are_kept_within_bounds_all_or_nothing(world: World) -> None:
+    path = path_of(world.planned.person)
+    made = world.send("coach", "PATCH", path, {"body_kg": 70, "pace_factor": 1.2, "effort_offset": -1}).json()
+    assert (made["body_kg"], made["pace_factor"], made["effort_offset"]) == (70, 1.2, -1)
+    bad = {"body_kg": 19, "pace_factor": 2.1, "effort_offset": 3.5, "short_name": "x" * 21}
+    refused = world.send("coach", "PATCH", path, bad).json()
+    assert {one["path"] for one in refused["problems"]} == set(bad)
+    now = world.send("coach", "PATCH", path, {"body_kg": None, "effort_offset": None}).json()
+    assert (now["body_kg"], now["pace_factor"], now["effort_offset"]) == (None, 1.2, 0)
+    assert world.send("coach", "PATCH", path, {"version": "older", "body_kg": 80}).status_code == 409
+
+
+def test_two_people_have_two_names_on_the_wall(world: World) -> None:
+    for _ in range(2):
+        assert world.send("coach", "POST", "/people", {"name": "Ines Korrigan"}).status_code == 201
+    assert sorted(Person.objects.filter(name="Ines Korrigan").values_list("short_name", flat=True)) == [
+        "Ines",
+        "Ines K",
+    ]
+    second = Person.objects.get(short_name="Ines K")
+    refused = world.send("coach", "PATCH", path_of(second), {"short_name": "ines"})
+    assert refused.json()["problems"][0]["path"] == "short_name"
+
+
+def test_a_maximum_is_the_newest_set_by_the_squads_school(world: World) -> None:
+    person = world.known.own
+    for day, kg, reps in ((on(-9), 100, 1), (on(-2), 90, 5), (on(-30), 120, 3)):
+        made = world.send(
+            "coach",
+            "POST",
+            f"{path_of(person)}/maxima",
+            {"movement": "bench-press", "kg": kg, "reps": reps, "day": day},
+        )
+        assert made.status_code == 201
+    assert made.json()["epley"] == pytest.approx(132)
+    presses = {"fine_tally": 1, "title": "P", "blocks": [{"clock": {"kind": "task"}, "steps": [
+        {"movement": "bench-press", "reps": 5, "load": {"pct_1rm": 50}},
+    ]}]}  # fmt: skip
+
+    def volume() -> float:
+        body = {"document": presses, "squad": world.squad.pk, "person": str(person.public_id)}
+        figures = world.send("coach", "POST", "/figures", body).json()["figures"]
+        return float(figures["volume_kg"])
+
+    assert volume() == pytest.approx(5 * 0.5 * 90 * (1 + 5 / 30))
+    world.send("head", "PATCH", f"/squads/{world.squad.pk}/methods", {"methods": {"one_rm": "brzycki"}})
+    assert volume() == pytest.approx(5 * 0.5 * 90 * 36 / 32)
+    newest = Maximum.objects.get(kg=90)
+    world.send("coach", "DELETE", f"/people/maxima/{newest.pk}")
+    assert volume() == pytest.approx(5 * 0.5 * 100)
+
+
+@pytest.mark.parametrize(
+    ("body", "place"),
+    [({"kg": 0}, "kg"), ({"kg": 1001}, "kg"), ({"reps": 0}, "reps"), ({"reps": 13}, "reps"), ({"movement": "gate-dive"}, "movement")],
+)  # fmt: skip
+def test_a_set_that_says_nothing_is_refused(world: World, body: dict[str, Any], place: str) -> None:
+    good = {"movement": "bench-press", "kg": 60, "reps": 5, "day": on(0)}
+    refused = world.send("coach", "POST", f"{path_of(world.known.own)}/maxima", {**good, **body})
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, place)
+
+
+def test_capacity_says_where_it_is_from(world: World) -> None:
+    path = f"{path_of(world.known.own)}/capacity"
+    made = world.send("coach", "PUT", path, {"test": "twelve-minute-run", "result": 2400, "day": on(-3)}).json()
+    assert made["capacity"] == {
+        "met": pytest.approx(12.105, abs=0.001), "test": "twelve-minute-run", "result": 2400, "day": on(-3),
+    }  # fmt: skip
+    assert world.send("coach", "PUT", path, {"test": "twelve-minute-run", "result": 20}).status_code == 422
+    assert world.send("coach", "PUT", path, {}).json()["capacity"] is None
+
+
+# Under age
+
+
+def test_of_somebody_under_age_little_is_kept_until_a_guardian_agrees(world: World) -> None:
+    person = world.planned.person
+    path = path_of(person)
+    assert world.send("coach", "PATCH", path, {"under_age": True}).json()["keeps_little"] is True
+    assert world.send("coach", "PATCH", path, {"body_kg": 50}).json()["problems"][0]["code"] == "under_age"
+    capacity = {"test": "shuttle-20-m", "result": 7}
+    assert world.send("coach", "PUT", f"{path}/capacity", capacity).json()["problems"][0]["code"] == "under_age"
+    agreed = world.send("head", "PUT", f"{path}/guardian", {"who": "Ada Merribeck", "day": on(0)}).json()
+    assert (agreed["guardian"], agreed["guardian_on"], agreed["keeps_little"]) == ("Ada Merribeck", on(0), False)
+    assert world.send("coach", "PATCH", path, {"body_kg": 50}).status_code == 200
+    # What is kept goes before the consent does.
+    assert world.send("head", "PUT", f"{path}/guardian", {}).json()["problems"][0]["path"] == "body_kg"
+    assert world.send("head", "PUT", f"{path}/guardian", {"who": " ", "day": on(0)}).status_code == 422
+
+
+@pytest.mark.parametrize(("reps", "status"), [(1, 422), (4, 422), (5, 201)])
+def test_no_maxima_are_tested_under_age(world: World, reps: int, status: int) -> None:
+    person = world.planned.person
+    world.send("coach", "PATCH", path_of(person), {"under_age": True})
+    world.send("head", "PUT", f"{path_of(person)}/guardian", {"who": "Ada", "day": on(0)})
+    body = {"movement": "bench-press", "kg": 30, "reps": reps, "day": on(0)}
+    assert world.send("coach", "POST", f"{path_of(person)}/maxima", body).status_code == status
+
+
+# Lists and groups
+
+
+def test_a_list_is_shown_before_it_is_taken(world: World) -> None:
+    text = "name,group\nWim Karsholt,North\nSomebody,North\n"
+    seen = world.send("coach", "POST", "/people/list/preview", {"text": text}).json()
+    assert [(one["line"], one["name"], one["groups"], one["known"]) for one in seen] == [
+        (2, "Wim Karsholt", ["North"], False), (3, "Somebody", ["North"], True),
+    ]  # fmt: skip
+    assert not Group.objects.filter(name="North").exists()
+    assert world.send("coach", "POST", "/people/list", {"text": text}).json() == {"added": 1}
+    assert world.send("coach", "POST", "/people/list", {"text": text}).json() == {"added": 0}
+    groups = world.send("coach", "GET", "/groups").json()
+    assert [(one["name"], one["count"]) for one in groups] == [("North", 2), ("South", 0)]
+    assert len({one["mark"] for one in groups}) == 2
+
+
+def test_a_wrong_list_adds_nobody(world: World) -> None:
+    before = Person.objects.count()
+    refused = world.send("coach", "POST", "/people/list", {"text": f"Good Name\n{'x' * 200}"})
+    assert refused.json()["problems"][0]["path"] == "line 2, name"
+    assert Person.objects.count() == before
+
+
+def entry_for(world: World, day: int, **more: Any) -> str:
+    body = {"title": "Hike", "day": on(day), "minutes": 60, "effort": 3, "squad": world.squad.pk, **more}
+    made = world.send("coach", "POST", "/plan/entries", body)
+    assert made.status_code == 201, made.content
+    return str(made.json()["id"])
+
+
+def loads(world: World, who: str = "coach", day: int = 0, **asked: Any) -> float:
+    query = "".join(f"&{name}={value}" for name, value in asked.items())
+    week = world.send(who, "GET", f"/plan/week?day={on(day)}&squad={world.squad.pk}{query}").json()
+    return float(week["load"]["totals"]["load"])
+
+
+def test_a_week_of_a_group_has_what_is_for_all_and_for_it(world: World) -> None:
+    north, south = world.group("North"), world.group("South")
+    for group in (north, south, None):
+        entry_for(world, 0, group=group)
+    assert loads(world) == 540
+    assert loads(world, group=north) == 360
+    assert world.send("coach", "GET", f"/plan/week?day={on(0)}&group=999").status_code == 404
+
+
+def test_somebodys_week_has_what_their_groups_do(world: World) -> None:
+    own = world.known.own
+    north = world.group("North")
+    entry_for(world, 0, group=north)
+    assert loads(world, "athlete") == 0
+    world.send("coach", "PUT", f"{path_of(own)}/groups", {"groups": [north]})
+    assert loads(world, "athlete") == 180
+    assert loads(world, person=own.public_id) == 180
+    # Who changes groups keeps what they did.
+    GroupPlace.objects.update(since=TODAY - timedelta(days=30))
+    entry_for(world, -14, group=north)
+    world.send("coach", "PUT", f"{path_of(own)}/groups", {"groups": []})
+    assert (loads(world, "athlete"), loads(world, "athlete", -14)) == (0, 180)
+
+
+def test_a_group_with_something_to_come_is_not_ended(world: World) -> None:
+    north = world.group("North")
+    planned = entry_for(world, 3, group=north)
+    refused = world.send("coach", "DELETE", f"/groups/{north}")
+    assert refused.json()["problems"][0]["code"] == "planned"
+    Entry.objects.filter(pk=planned).update(day=TODAY - timedelta(days=3))
+    assert world.send("coach", "DELETE", f"/groups/{north}").status_code == 204
+    # What was for it stays so; its name is free again.
+    assert Entry.objects.get(pk=planned).group_id == north
+    assert north not in {one["id"] for one in world.send("coach", "GET", "/groups").json()}
+    assert world.send("coach", "POST", "/groups", {"name": "north"}).status_code == 201
+    assert world.send("coach", "POST", "/groups", {"name": "North"}).json()["problems"][0]["code"] == "taken"
+
+
+def test_a_group_of_another_squad_is_no_group(world: World) -> None:
+    foreign = Group.objects.create(squad=world.foreign.squad, name="Theirs")
+    assert (
+        world.send("coach", "PUT", f"{path_of(world.known.own)}/groups", {"groups": [foreign.pk]}).status_code
+        == 422
+    )
+    entry = {"title": "Hike", "day": on(0), "minutes": 60, "effort": 3, "group": foreign.pk}
+    assert world.send("coach", "POST", "/plan/entries", entry).status_code == 404
+
+
+def test_a_session_is_for_whoever_is_in_its_group(world: World) -> None:
+    north = world.group("North")
+    entry = entry_for(world, 0, group=north)
+    people = [
+        world.send("coach", "POST", "/people", {"name": f"P{n}", "groups": ["North"]}).json() for n in range(5)
+    ]
+    expected = world.send("coach", "GET", f"/plan/entries/{entry}/attendance").json()
+    assert [one["name"] for one in expected] == ["P0", "P1", "P2", "P3", "P4"]
+    assert (
+        world.send(
+            "coach", "POST", "/plan/away", {"first": on(0), "last": on(2), "person": people[0]["id"]}
+        ).status_code
+        == 204
+    )
+    away = world.send("coach", "GET", f"/plan/entries/{entry}/attendance").json()
+    assert [(one["away"], one["came"]) for one in away[:2]] == [(True, False), (False, True)]
+    world.send("coach", "PUT", f"/plan/entries/{entry}/teams", {"count": 2, "by": "pace"})
+    teams = [one["team"] for one in world.send("coach", "GET", f"/plan/entries/{entry}/attendance").json()]
+    assert (teams[0], sorted(one for one in teams if one)) == (None, [1, 1, 2, 2])
+    refused = world.send("coach", "PUT", f"/plan/entries/{entry}/teams", {"count": 5})
+    assert refused.json()["problems"][0]["path"] == "count"
+    world.send("coach", "PUT", f"/plan/entries/{entry}/teams", {"count": 0})
+    assert {one["team"] for one in world.send("coach", "GET", f"/plan/entries/{entry}/attendance").json()} == {None}
+
+
+def test_who_is_away_does_nothing_that_day(world: World) -> None:
+    own = world.known.own
+    entry = entry_for(world, 0)
+    before = loads(world, "athlete")
+    away = {"first": on(0), "last": on(0), "person": str(own.public_id)}
+    assert world.send("athlete", "POST", "/plan/away", away).status_code == 204
+    assert (before, loads(world, "athlete"), loads(world)) == (180, 0, 180)
+    world.send("coach", "PUT", f"/plan/entries/{entry}/attendance", {"person": str(own.public_id), "came": True})
+    assert loads(world, "athlete") == 180
+    assert world.send("coach", "POST", "/plan/away", away).json()["problems"][0]["path"] == "first"
+    mine = Away.objects.get(person=own)
+    assert world.send("athlete", "DELETE", f"/plan/away/{mine.pk}").status_code == 204
+    squads = Away.objects.get(person=None)
+    assert world.send("athlete", "DELETE", f"/plan/away/{squads.pk}").status_code == 403
+
+
+# Limits
+
+
+def test_a_limit_chooses_the_option_and_everybody_sees_it(world: World) -> None:
+    person = world.planned.person
+    Limit.objects.all().delete()
+    limited(world, person, note="torn in the gully")
+    told = otherwise(world, "coach")
+    assert [(one["step"], one["name"], one["option"]) for one in told] == [
+        ("s2", "Somebody", "bridge"),
+        ("s3", "Somebody", None),
+    ]
+    assert [one["why"] for one in told] == [[{"joint": "knee", "movement": "", "side": "both"}]] * 2
+    [seen] = otherwise(world, "athlete")
+    assert (seen["step"], seen["option"], seen["why"]) == ("s2", "bridge", None)
+
+
+def test_the_person_knows_why_and_what_nothing_spares(world: World) -> None:
+    Limit.objects.all().delete()
+    limited(world, world.known.own)
+    assert [(one["step"], one["why"] is not None) for one in otherwise(world, "athlete")] == [
+        ("s2", True),
+        ("s3", True),
+    ]
+
+
+def test_a_limit_holds_from_its_first_day_to_its_last(world: World) -> None:
+    Limit.objects.all().delete()
+    limited(world, world.planned.person, first=on(2), last=on(4))
+    assert [len(otherwise(world, "coach", day=on(day))) for day in range(7)] == [0, 0, 2, 2, 2, 0, 0]
+
+
+def test_figures_and_the_card_are_of_the_person_with_their_options(world: World) -> None:
+    Limit.objects.all().delete()
+    person = world.planned.person
+    limited(world, person, joint="wrist")
+
+    def movements(**more: Any) -> set[str]:
+        body = {"document": JUMPS, "squad": world.squad.pk, **more}
+        figures = world.send("coach", "POST", "/figures", body).json()["figures"]
+        return set(figures["movements"])
+
+    assert "push-up" in movements()
+    assert "push-up" in movements(given={"options": {"s1": "no such"}})
+    as_them = movements(person=str(person.public_id))
+    assert as_them == {"knee-push-up", "box-jump", "squat-jump"}
+    card = world.send("athlete", "POST", "/card", {"document": JUMPS, "squad": world.squad.pk})
+    assert card.json()["card"]["others"] == [
+        {"movement": "push-up", "option": "from the knees", "names": ["Somebody"]}
+    ]
+    assert b"wrist" not in card.content
+
+
+@pytest.mark.parametrize(("who", "reads"), [("head", True), ("coach", False), ("athlete", True)])
+def test_the_note_of_a_limit_is_the_head_coachs_and_the_persons(world: World, who: str, reads: bool) -> None:
+    limited(world, world.known.own, note="torn in the gully")
+    [limit] = world.send(who, "GET", path_of(world.known.own)).json()["limits"]
+    assert limit["note"] == ("torn in the gully" if reads else None)
+
+
+def test_who_may_not_read_notes_writes_none(world: World) -> None:
+    body = {"first": on(0), "joint": "knee", "note": "hearsay"}
+    assert world.send("coach", "POST", f"{path_of(world.known.own)}/limits", body).status_code == 201
+    assert Limit.objects.get(person=world.known.own).note == ""
+
+
+@pytest.mark.parametrize(
+    ("body", "place"),
+    [({"joint": ""}, "joint"), ({"movement": "burpee"}, "joint"), ({"joint": "tail"}, "joint"), ({"side": "top"}, "side"),
+     ({"joint": "", "movement": "gate-dive"}, "movement"), ({"last": on(-1)}, "last"), ({"note": "x" * 501}, "note")],
+)  # fmt: skip
+def test_a_limit_that_says_nothing_is_refused(world: World, body: dict[str, Any], place: str) -> None:
+    good = {"joint": "knee", "first": on(0)}
+    refused = world.send("head", "POST", f"{path_of(world.known.own)}/limits", {**good, **body})
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, place)
+
+
+def test_an_ended_limit_holds_no_more_and_stays_in_the_past(world: World) -> None:
+    made = limited(world, world.known.own, first=on(-5))
+    world.send("athlete", "DELETE", f"/people/limits/{made['id']}")
+    [kept] = world.send("coach", "GET", path_of(world.known.own)).json()["limits"]
+    assert (kept["last"], kept["holds"]) == (on(-1), False)
+    begun_today = limited(world, world.known.own)
+    world.send("athlete", "DELETE", f"/people/limits/{begun_today['id']}")
+    assert Limit.objects.filter(person=world.known.own).count() == 1
+
+
+# What it costs
+
+
+def test_a_list_of_people_asks_as_much_however_many_they_are(world: World) -> None:
+    def asked() -> int:
+        client = world.client("coach")
+        with CaptureQueriesContext(connection) as queries:
+            assert client.get("/api/people").status_code == 200
+        return len(queries)
+
+    few = asked()
+    world.send("coach", "POST", "/people/list", {"text": "\n".join(f"P{n}, G{n % 5}" for n in range(60))})
+    assert asked() == few <= 9

@@ -1,0 +1,270 @@
+"""What is kept of people: taken out whole, erased whole, and erased again after a restore."""
+
+from __future__ import annotations
+
+import json
+from datetime import date
+from typing import Any
+
+import pytest
+from axes.models import AccessAttempt
+from django.apps import apps
+from django.contrib.auth import get_user_model
+from django.db import models
+
+from finetally.running.installation import current_installation
+from finetally.web.accounts.models import Notice
+from finetally.web.people.models import Maximum
+from finetally.web.plan.models import Attendance, Entry
+from finetally.web.privacy.erased import erased_ids
+from finetally.web.privacy.erasing import ENOUGH_TO_HIDE_AMONG, erase_again
+from finetally.web.privacy.traces import take_out_names, traces_of
+from finetally.web.squads.models import Membership, Person, Record, Role
+from tests.web.conftest import DOCUMENT, World
+
+NAME = "Tamsin Arkwell"
+
+
+@pytest.fixture(autouse=True)
+def no_erased_before() -> None:
+    current_installation().erased.unlink(missing_ok=True)
+
+
+def path_of(person: Person) -> str:
+    return f"/people/{person.public_id}"
+
+
+def well_known(world: World) -> Person:
+    """The athlete, of whom everything is known that can be."""
+    person = world.known.own
+    world.users["athlete"].username = "tams-9"
+    world.users["athlete"].save()
+    path = path_of(person)
+    for method, where, body in (
+        ("PATCH", path, {"body_kg": 61, "pace_factor": 1.1}),
+        ("PUT", f"{path}/capacity", {"test": "met", "result": 13}),
+        ("POST", f"{path}/maxima", {"movement": "bench-press", "kg": 47, "reps": 5, "day": "2026-11-02"}),
+        ("POST", f"{path}/limits", {"joint": "ankle", "first": "2026-11-02", "note": "the old sprain"}),
+        ("PUT", f"{path}/groups", {"groups": [world.known.group.pk]}),
+        ("POST", "/plan/away", {"first": "2026-11-02", "last": "2026-11-04", "person": str(person.public_id)}),
+        (
+            "POST",
+            "/plan/links",
+            {"name": "Tamsin's phone", "person": str(person.public_id), "squad": world.squad.pk},
+        ),
+    ):
+        assert world.send("head", method, where, body).status_code < 300
+    came = {"person": str(person.public_id), "minutes": 33, "effort": 8}
+    assert world.send("coach", "PUT", f"/plan/entries/{world.planned.entry.pk}/attendance", came).status_code == 204
+    return person
+
+
+def everything() -> str:
+    """Every text and number that the database holds, of all our tables and Django's accounts."""
+    kept: list[str] = []
+    for model in apps.get_models():
+        if model._meta.app_label in ("squads", "people", "plan", "training", "accounts", "jobs", "auth", "axes"):
+            rows = model._default_manager.values_list(
+                *(one.name for one in model._meta.concrete_fields if not isinstance(one, models.BinaryField))
+            )
+            kept.extend(json.dumps([str(value) for value in row], ensure_ascii=False) for row in rows)
+    return "\n".join(kept)
+
+
+def test_everything_about_a_person_is_taken_out(world: World) -> None:
+    person = well_known(world)
+    answer = world.send("athlete", "GET", f"{path_of(person)}/export")
+    told = answer.json()
+    assert (told["name"], told["account"], told["squad"]) == (NAME, "tams-9", "Thornlow Ridge")
+    assert told["measures"]["capacity_met"] == 13
+    assert told["measures"]["sets"] == [{"movement": "bench-press", "kg": 47, "reps": 5, "on": "2026-11-02"}]
+    assert told["limits"][0]["note"] == "the old sprain"
+    assert told["groups"][0]["group"] == "South"
+    assert told["away"] == [{"from": "2026-11-02", "to": "2026-11-04", "rest": True}]
+    assert (told["sessions"][0]["minutes"], told["sessions"][0]["effort"]) == (33, 8)
+    assert told["calendar_links"] == ["Tamsin's phone"]
+    assert any("set a limit for" in one["what"] for one in told["history"])
+    assert 'filename="person.json"' in answer["Content-Disposition"]
+
+
+def test_an_export_knows_every_table_that_points_to_a_person(world: World) -> None:
+    """A table that is added for people has to be thought of in the export and in erasing."""
+    told = {
+        "squads.record", "accounts.invitation", "people.groupplace", "people.limit", "people.maximum", "plan.entry",
+        "plan.attendance", "plan.teamplace", "plan.away", "plan.link",
+    }  # fmt: skip
+    assert {one.related_model._meta.label_lower for one in Person._meta.related_objects} == told
+
+
+def test_a_person_is_erased_with_everything(world: World) -> None:
+    person = well_known(world)
+    AccessAttempt.objects.create(username="tams-9", ip_address="10.0.0.1", failures_since_start=1)
+    Notice.objects.create(user=world.users["head"], kind="accepted", about="tams-9, athlete of Thornlow Ridge")
+    key = str(person.public_id)
+    assert world.send("athlete", "POST", f"{path_of(person)}/erase", {}).status_code == 204
+    left = everything()
+    for word in (NAME, "Tamsin", key, "tams-9", "the old sprain", '"47.0"', '"61.0"', '"33.0"'):
+        assert word not in left, word
+    assert not get_user_model().objects.filter(username="tams-9").exists()
+    assert ("person", key) in set(erased_ids())
+    assert NAME not in current_installation().erased.read_text()
+    assert world.send("head", "GET", path_of(person)).status_code == 404
+    record = world.send("head", "GET", f"/squads/{world.squad.pk}/history").json()[0]
+    assert record["says"] == "erased somebody"
+
+
+def test_an_account_that_is_in_another_squad_stays(world: World) -> None:
+    person = Person.objects.create(squad=world.squad, name="Both Ways", user=world.users["both"])
+    assert world.send("head", "POST", f"{path_of(person)}/erase", {}).status_code == 204
+    squads = [one["name"] for one in world.send("both", "GET", "/me").json()["squads"]]
+    assert squads == ["Vale"]
+
+
+def crowd(world: World, person: Person, count: int) -> None:
+    """So many people noted at the squad's entry, the person among them."""
+    others = [Person.objects.create(squad=world.squad, name=f"P{n}") for n in range(count - 1)]
+    for one in (person, *others):
+        Attendance.objects.create(entry=world.planned.entry, person=one, minutes=30, effort=5)
+
+
+@pytest.mark.parametrize(("count", "left"), [(ENOUGH_TO_HIDE_AMONG, 1), (ENOUGH_TO_HIDE_AMONG - 1, 0)])
+def test_that_they_came_stays_only_among_enough_others(world: World, count: int, left: int) -> None:
+    person = world.known.own
+    crowd(world, person, count)
+    world.send("head", "POST", f"{path_of(person)}/erase", {})
+    former = list(Attendance.objects.filter(person=None).values_list("came", "minutes", "effort"))
+    assert former == [(True, None, None)] * left
+    assert world.send("coach", "GET", f"/plan/entries/{world.planned.entry.pk}/attendance").status_code == 200
+    assert world.send("head", "POST", f"/squads/{world.squad.pk}/export", {}).status_code == 202
+
+
+# Names in texts
+
+
+def texts(world: World) -> None:
+    """The athlete's name where coaches write it."""
+    document = {
+        **DOCUMENT,
+        "title": "Ridge for Tamsin",
+        "notes": "tamsin arkwell leads; Mistamsin does not. TAMSIN!",
+    }
+    made = world.send("coach", "POST", "/sessions", {"document": document, "squad": world.squad.pk}).json()
+    entry = {"session": made["id"], "day": "2026-12-07", "notes": "ask Tamsin"}
+    assert world.send("coach", "POST", "/plan/entries", entry).status_code == 201
+
+
+def test_names_in_texts_are_found_and_taken_out(world: World) -> None:
+    texts(world)
+    person = world.known.own
+    found = world.send("head", "GET", f"{path_of(person)}/traces").json()
+    assert [one["kind"] for one in found] == ["entry", "session", "version"]
+    assert found[0]["title"] == "Ridge for Tamsin"
+    world.send("head", "POST", f"{path_of(person)}/erase", {})
+    entry = Entry.objects.get(day=date(2026, 12, 7))
+    assert (entry.title, entry.notes) == ("Ridge for …", "ask …")
+    assert entry.document is not None
+    assert entry.document["notes"] == "… leads; Mistamsin does not. …!"
+    assert "Arkwell" not in everything()
+
+
+def test_texts_stay_where_it_is_not_asked_for(world: World) -> None:
+    texts(world)
+    world.send("head", "POST", f"{path_of(world.known.own)}/erase", {"from_texts": False})
+    assert Entry.objects.get(day=date(2026, 12, 7)).notes == "ask Tamsin"
+
+
+def test_a_name_of_other_letters_is_found_in_documents_too(world: World) -> None:
+    person = Person.objects.create(squad=world.squad, name="Ægir Ångström", short_name="Ægir")
+    document = {**DOCUMENT, "notes": "for Ægir Ångström"}
+    world.send("coach", "POST", "/sessions", {"document": document, "squad": world.squad.pk})
+    assert [one.says for one in traces_of(person)] == ["for Ægir Ångström"]
+    assert take_out_names(person) == 1
+    assert traces_of(person) == []
+
+
+def test_another_squads_texts_are_not_touched(world: World) -> None:
+    document = {**DOCUMENT, "title": "Tamsin Arkwell's"}
+    world.send("stranger", "POST", "/sessions", {"document": document, "squad": world.foreign.squad.pk})
+    assert traces_of(world.known.own) == []
+
+
+# After a restore
+
+
+def test_who_was_erased_is_erased_again_when_a_backup_brings_them_back(world: World) -> None:
+    person = well_known(world)
+    kept = {"name": person.name, "public_id": person.public_id, "squad": world.squad}
+    world.send("head", "POST", f"{path_of(person)}/erase", {})
+    back = Person.objects.create(**kept)
+    Maximum.objects.create(person=back, movement="bench-press", kg=47)
+    assert erase_again() == 1
+    assert not Person.objects.filter(public_id=kept["public_id"]).exists()
+    assert erase_again() == 0
+
+
+def test_an_erased_account_comes_back_no_more_either(world: World) -> None:
+    user = world.users["nobodys"]
+    began = user.date_joined
+    number = user.pk
+    refused = world.send("nobodys", "POST", "/account/erase", {"password": "wrong-password"})
+    assert refused.json()["problems"][0]["path"] == "password"
+    assert world.send("nobodys", "POST", "/account/erase", {"password": "a-long-password"}).status_code == 204
+    get_user_model().objects.create(pk=number, username="nobodys", date_joined=began)
+    assert erase_again() == 1
+    # Another account that got the number is another one.
+    get_user_model().objects.create(pk=number, username="somebody else")
+    assert erase_again() == 0
+
+
+def test_one_erases_oneself_in_all_squads(world: World) -> None:
+    user = world.users["athlete"]
+    Membership.objects.create(user=user, squad=world.foreign.squad, role=Role.ATHLETE)
+    Person.objects.create(squad=world.foreign.squad, name=NAME, user=user)
+    assert world.send("athlete", "POST", "/account/erase", {"password": "a-long-password"}).status_code == 204
+    assert NAME not in everything()
+    assert len([kind for kind, _ in erased_ids() if kind == "person"]) == 2
+
+
+def test_a_broken_line_of_the_erased_is_left_out(world: World) -> None:
+    current_installation().erased.write_text("person\nperson 0123 2026-01-01\nrubbish x y\nacc")
+    assert list(erased_ids()) == [("person", "0123")]
+    current_installation().erased.unlink()
+    assert list(erased_ids()) == []
+
+
+# The squad's own export
+
+
+def squad_file(world: World, **more: Any) -> Any:
+    job = world.send("head", "POST", f"/squads/{world.squad.pk}/export", more).json()
+    answer = world.send("head", "GET", f"/jobs/{job['id']}/file")
+    assert answer.status_code == 200, answer.content
+    return answer
+
+
+def test_a_squads_file_holds_its_work_and_no_health(world: World) -> None:
+    well_known(world)
+    world.send("head", "PATCH", f"/plan/entries/{world.planned.entry.pk}", {"notes": "knees"})
+    answer = squad_file(world)
+    told = json.loads(answer.content)
+    assert [one["title"] for one in told["sessions"]] == ["Ridge"]
+    assert [one["title"] for one in told["plan"]] == ["Hike"]
+    assert [one["name"] for one in told["people"]] == ["Somebody", NAME]
+    assert told["log"][0]["minutes"] == 33
+    for word in (b"ankle", b"the old sprain", b"wrist", b'"effort": 8', b"61.0", b"knees", b"password", b"token"):
+        assert word not in answer.content, word
+
+
+def test_health_goes_out_where_it_is_ticked(world: World) -> None:
+    well_known(world)
+    told = json.loads(squad_file(world, health=True).content)
+    person = next(one for one in told["people"] if one["name"] == NAME)
+    assert (person["measures"]["body_kg"], person["limits"][0]["note"]) == (61, "the old sprain")
+    records = Record.objects.filter(act="exported").values_list("about", flat=True)
+    assert list(records) == ["the squad with health"]
+
+
+def test_a_squads_file_is_its_askers_alone(world: World) -> None:
+    job = world.send("head", "POST", f"/squads/{world.squad.pk}/export", {}).json()
+    Membership.objects.filter(user=world.users["coach"]).update(role=Role.HEAD_COACH)
+    assert world.send("coach", "GET", f"/jobs/{job['id']}/file").status_code == 404
