@@ -4,13 +4,15 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { APP as say } from '@/words/texts/parts'
-import { squadNow } from './composables/useAccount'
+import { account, squadNow } from './composables/useAccount'
 import { useWeekStart } from './composables/useWeekStart'
+import NoticeBar from './parts/NoticeBar.vue'
 import SideRail from './parts/SideRail.vue'
 
 const route = useRoute()
 const locale = useWeekStart()
-const bare = computed(() => route.name === 'sign-in')
+/** Before one is in there is nothing beside the page; the page on what is kept is for both. */
+const bare = computed(() => route.meta.door === true || (route.meta.open === true && account.value === null))
 </script>
 
 <template>
@@ -21,6 +23,7 @@ const bare = computed(() => route.name === 'sign-in')
       <!-- Another squad is another set of screens; signing in is none of them. -->
       <RouterView :key="bare ? 0 : squadNow" />
     </div>
+    <NoticeBar />
   </ElConfigProvider>
 </template>
 

@@ -8,7 +8,34 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'first', component: () => import('./screens/first/FirstScreen.vue') },
-    { path: '/sign-in', name: 'sign-in', component: () => import('./screens/sign-in/SignIn.vue') },
+    {
+      path: '/sign-in',
+      name: 'sign-in',
+      component: () => import('./screens/sign-in/SignIn.vue'),
+      meta: { open: true, door: true },
+    },
+    {
+      path: '/join',
+      name: 'join',
+      component: () => import('./screens/join/JoinScreen.vue'),
+      meta: { open: true, door: true },
+    },
+    {
+      path: '/reset',
+      name: 'reset',
+      component: () => import('./screens/join/ResetScreen.vue'),
+      meta: { open: true, door: true },
+    },
+    {
+      path: '/privacy',
+      name: 'privacy',
+      component: () => import('./screens/privacy/PrivacyScreen.vue'),
+      meta: { open: true },
+    },
+    { path: '/people', name: 'people', component: () => import('./screens/people/PeopleScreen.vue') },
+    { path: '/people/:id', name: 'person', component: () => import('./screens/people/PersonScreen.vue'), props: true },
+    { path: '/squad', name: 'squad', component: () => import('./screens/squad/SquadScreen.vue') },
+    { path: '/account', name: 'account', component: () => import('./screens/account/AccountScreen.vue') },
     { path: '/bench', name: 'sessions', component: () => import('./screens/bench/SessionList.vue') },
     { path: '/bench/:id', name: 'bench', component: BenchScreen, props: true },
     { path: '/bench/:id/card', name: 'card', component: () => import('./screens/card/CardScreen.vue'), props: true },
@@ -25,6 +52,10 @@ export const router = createRouter({
 
 router.beforeEach(async (to) => {
   if (to.name === 'sign-in') return true
+  if (to.meta.open) {
+    if (account.value === null) await whoAmI()
+    return true
+  }
   // The screen is fetched while it is asked who is there, not after.
   for (const { components } of to.matched) {
     const screen = components?.default

@@ -1,19 +1,38 @@
 // What the server can be asked for. Bodies and answers are the generated types (api/schema.d.ts).
 import { got, http } from './http'
 import { answerOf, fileOf } from './jobs'
-import type { Body, DocumentIn, PlanDetails, SessionDoc, SessionsAsked, Settled } from './types'
+import type { Body, DocumentIn, PlanDetails, SessionDoc, SessionsAsked, Settled, Whose } from './types'
 
 const session = (id: string) => ({ path: { session_id: id } })
 const revision = (id: string, number: number) => ({ path: { session_id: id, revision_id: number } })
 const entry = (id: string) => ({ path: { entry_id: id } })
 const job = (id: string) => ({ path: { job_id: id } })
+const ofSquad = (id: number) => ({ path: { squad_id: id } })
+const ofPerson = (id: string) => ({ path: { person_id: id } })
 /** 0 stands for one's first squad: the server finds it. */
 const squadOrFirst = (squad: number): number | null => squad || null
 
 const account = {
   me: () => got(http.GET('/api/me')),
-  signIn: (name: string, password: string) => got(http.POST('/api/sign-in', { body: { name, password } })),
+  signIn: (name: string, password: string, shared = false) =>
+    got(http.POST('/api/sign-in', { body: { name, password, shared } })),
   signOut: () => got(http.POST('/api/sign-out')),
+  changePassword: (old: string, to: string) => got(http.POST('/api/account/password', { body: { old, new: to } })),
+  devices: () => got(http.GET('/api/account/devices')),
+  signOutDevice: (number: string) =>
+    got(http.DELETE('/api/account/devices/{number}', { params: { path: { number } } })),
+  readNotice: (id: number) =>
+    got(http.DELETE('/api/account/notices/{notice_id}', { params: { path: { notice_id: id } } })),
+  leaveSquad: (id: number) => got(http.DELETE('/api/account/squads/{squad_id}', { params: ofSquad(id) })),
+  eraseAccount: (password: string) => got(http.POST('/api/account/erase', { body: { password } })),
+}
+
+/** What a link opens; its token stands behind the sign of the address, which no server is sent. */
+const links = {
+  seeInvitation: (token: string) => got(http.POST('/api/invitations/look', { body: { token } })),
+  acceptInvitation: (body: Body<'JoinIn'>) => got(http.POST('/api/invitations/accept', { body })),
+  seeReset: (token: string) => got(http.POST('/api/resets/look', { body: { token } })),
+  useReset: (token: string, password: string) => got(http.POST('/api/resets/use', { body: { token, password } })),
 }
 
 const sessions = {
@@ -94,10 +113,10 @@ const compare = {
 }
 
 const plan = {
-  week: (day: string, squad: number, person?: number, signal?: AbortSignal) =>
+  week: (day: string, squad: number, whose: Whose = {}, signal?: AbortSignal) =>
     got(
       http.GET('/api/plan/week', {
-        params: { query: { day, squad: squadOrFirst(squad), person: person || null } },
+        params: { query: { day, squad: squadOrFirst(squad), ...whose } },
         signal,
       }),
     ),
@@ -109,6 +128,8 @@ const plan = {
   attendance: (id: string) => got(http.GET('/api/plan/entries/{entry_id}/attendance', { params: entry(id) })),
   attend: (id: string, body: Body<'AttendanceIn'>) =>
     got(http.PUT('/api/plan/entries/{entry_id}/attendance', { params: entry(id), body })),
+  split: (id: string, body: Body<'TeamsIn'>) =>
+    got(http.PUT('/api/plan/entries/{entry_id}/teams', { params: entry(id), body })),
   keepEntry: (id: string) => got(http.POST('/api/plan/entries/{entry_id}/session', { params: entry(id) })),
   dropEntry: (id: string, version: number) =>
     got(http.DELETE('/api/plan/entries/{entry_id}', { params: { ...entry(id), query: { version } } })),
@@ -123,7 +144,7 @@ const plan = {
     got(http.GET('/api/plan/season', { params: { query: { day, weeks, squad: squad || null } } })),
   beside: (day: string, other: string, squad: number) =>
     got(http.GET('/api/plan/beside', { params: { query: { day, other, squad } } })),
-  links: (squad: number) => got(http.GET('/api/plan/links', { params: { query: { squad } } })),
+  calendarLinks: (squad: number) => got(http.GET('/api/plan/links', { params: { query: { squad } } })),
   makeLink: (body: Body<'LinkIn'>) => got(http.POST('/api/plan/links', { body })),
   revokeLink: (id: number) => got(http.DELETE('/api/plan/links/{link_id}', { params: { path: { link_id: id } } })),
 }
@@ -139,8 +160,59 @@ const level = {
     got(http.POST('/api/plan/changes/{change_id}/undo/{item}', { params: { path: { change_id: id, item } } })),
 }
 
+const people = {
+  people: (squad: number) => got(http.GET('/api/people', { params: { query: { squad } } })),
+  person: (id: string) => got(http.GET('/api/people/{person_id}', { params: ofPerson(id) })),
+  addPerson: (body: Body<'NewPersonIn'>) => got(http.POST('/api/people', { body })),
+  previewPeople: (text: string, squad: number) => got(http.POST('/api/people/list/preview', { body: { text, squad } })),
+  takePeople: (text: string, squad: number) => got(http.POST('/api/people/list', { body: { text, squad } })),
+  changePerson: (id: string, body: Body<'PersonIn'>) =>
+    got(http.PATCH('/api/people/{person_id}', { params: ofPerson(id), body })),
+  setGroups: (id: string, groups: number[]) =>
+    got(http.PUT('/api/people/{person_id}/groups', { params: ofPerson(id), body: { groups } })),
+  addMaximum: (id: string, body: Body<'SetIn'>) =>
+    got(http.POST('/api/people/{person_id}/maxima', { params: ofPerson(id), body })),
+  dropMaximum: (id: number) =>
+    got(http.DELETE('/api/people/maxima/{maximum_id}', { params: { path: { maximum_id: id } } })),
+  setCapacity: (id: string, body: Body<'CapacityIn'>) =>
+    got(http.PUT('/api/people/{person_id}/capacity', { params: ofPerson(id), body })),
+  addLimit: (id: string, body: Body<'LimitIn'>) =>
+    got(http.POST('/api/people/{person_id}/limits', { params: ofPerson(id), body })),
+  endLimit: (id: number) => got(http.DELETE('/api/people/limits/{limit_id}', { params: { path: { limit_id: id } } })),
+  guardianAgreed: (id: string, body: Body<'GuardianIn'>) =>
+    got(http.PUT('/api/people/{person_id}/guardian', { params: ofPerson(id), body })),
+  traces: (id: string) => got(http.GET('/api/people/{person_id}/traces', { params: ofPerson(id) })),
+  erasePerson: (id: string, fromTexts: boolean) =>
+    got(http.POST('/api/people/{person_id}/erase', { params: ofPerson(id), body: { from_texts: fromTexts } })),
+  groups: (squad: number) => got(http.GET('/api/groups', { params: { query: { squad } } })),
+  addGroup: (body: Body<'NewGroupIn'>) => got(http.POST('/api/groups', { body })),
+  changeGroup: (id: number, body: Body<'GroupIn'>) =>
+    got(http.PATCH('/api/groups/{group_id}', { params: { path: { group_id: id } }, body })),
+  endGroup: (id: number) => got(http.DELETE('/api/groups/{group_id}', { params: { path: { group_id: id } } })),
+  otherwise: (document: SessionDoc, squad: number, signal?: AbortSignal) =>
+    got(http.POST('/api/otherwise', { body: { document, squad }, signal })),
+}
+
 const squad = {
-  people: (id: number) => got(http.GET('/api/people', { params: { query: { squad: id } } })),
+  settings: (id: number) => got(http.GET('/api/squads/{squad_id}/settings', { params: ofSquad(id) })),
+  changeSettings: (id: number, body: Body<'SettingsIn'>) =>
+    got(http.PATCH('/api/squads/{squad_id}/settings', { params: ofSquad(id), body })),
+  timeZones: () => got(http.GET('/api/time-zones')),
+  history: (id: number, before?: number) =>
+    got(http.GET('/api/squads/{squad_id}/history', { params: { ...ofSquad(id), query: { before } } })),
+  members: (id: number) => got(http.GET('/api/squads/{squad_id}/members', { params: ofSquad(id) })),
+  changeRole: (id: number, role: string) =>
+    got(http.PATCH('/api/members/{member_id}', { params: { path: { member_id: id } }, body: { role } })),
+  removeMember: (id: number) => got(http.DELETE('/api/members/{member_id}', { params: { path: { member_id: id } } })),
+  makeReset: (id: number) => got(http.POST('/api/members/{member_id}/reset', { params: { path: { member_id: id } } })),
+  invitations: (id: number) => got(http.GET('/api/squads/{squad_id}/invitations', { params: ofSquad(id) })),
+  invite: (id: number, body: Body<'InvitationIn'>) =>
+    got(http.POST('/api/squads/{squad_id}/invitations', { params: ofSquad(id), body })),
+  endInvitation: (id: number) =>
+    got(http.DELETE('/api/invitations/{invitation_id}', { params: { path: { invitation_id: id } } })),
+  /** The squad's own export. */
+  squadFile: (id: number, health: boolean) =>
+    fileOf(http.POST('/api/squads/{squad_id}/export', { params: ofSquad(id), body: { health }, parseAs: 'stream' })),
   mutedChecks: (id: number) =>
     got(http.GET('/api/squads/{squad_id}/muted-checks', { params: { path: { squad_id: id } } })),
   muteCheck: (id: number, code: string, muted: boolean) => {
@@ -155,6 +227,7 @@ const squad = {
 
 export const api = {
   ...account,
+  ...links,
   ...sessions,
   ...figures,
   ...words,
@@ -162,6 +235,7 @@ export const api = {
   ...compare,
   ...plan,
   ...level,
+  ...people,
   ...squad,
 }
 

@@ -3468,6 +3468,26 @@ export interface components {
             differences: components["schemas"]["Difference"][];
         };
         /**
+         * FieldTestOut
+         * @description A way to know somebody's capacity: what is put in, its unit and bounds, and the formula with its source.
+         */
+        FieldTestOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Result */
+            result: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Source */
+            source: string;
+        };
+        /**
          * NamedOut
          * @description A key and the words that a coach sees for it.
          */
@@ -3528,6 +3548,18 @@ export interface components {
             severities: components["schemas"]["NamedOut"][];
             /** Currencies */
             currencies: components["schemas"]["NamedOut"][];
+            /** Joints */
+            joints: components["schemas"]["NamedOut"][];
+            /** Limit Sides */
+            limit_sides: components["schemas"]["NamedOut"][];
+            /** Splits */
+            splits: components["schemas"]["NamedOut"][];
+            /** Roles */
+            roles: components["schemas"]["NamedOut"][];
+            /** Marks */
+            marks: components["schemas"]["NamedOut"][];
+            /** Field Tests */
+            field_tests: components["schemas"]["FieldTestOut"][];
             /** Schools */
             schools: components["schemas"]["SchoolOut"][];
             phrases: components["schemas"]["PhrasesOut"];

@@ -18,6 +18,12 @@ export const squadNow = computed(() => {
   return squads.find((one) => one.id === chosen.value)?.id ?? squads[0]?.id ?? 0
 })
 
+/** One's membership in the squad that screens are about. */
+export const squadOwn = computed(() => account.value?.squads.find((one) => one.id === squadNow.value))
+/** Whether one plans there; whether one is its head coach. */
+export const plansHere = computed(() => squadOwn.value !== undefined && squadOwn.value.role !== 'athlete')
+export const headHere = computed(() => squadOwn.value?.role === 'head-coach')
+
 export function chooseSquad(id: number): void {
   chosen.value = id
 }
@@ -33,14 +39,19 @@ export async function whoAmI(): Promise<void> {
 }
 
 /** Sign in; throws a Refusal with the server's words. What was asked before was asked by nobody, or somebody else. */
-export async function signIn(name: string, password: string): Promise<void> {
-  account.value = await api.signIn(name, password)
+export async function signIn(name: string, password: string, shared = false): Promise<void> {
+  account.value = await api.signIn(name, password, shared)
   queryClient.clear()
 }
 
 /** Sign out here. The page begins anew: nothing of what was shown stays for whoever signs in next. */
 export async function signOut(): Promise<void> {
   await api.signOut()
+  beginAnew()
+}
+
+/** The page anew, with nothing kept: the session is over already. */
+export function beginAnew(): void {
   queryClient.clear()
   account.value = null
   sessionStorage.clear()

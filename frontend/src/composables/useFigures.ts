@@ -16,6 +16,8 @@ const KEPT_MS = 60_000
 export interface AskedWith {
   squad: Ref<number>
   given: Ref<Given>
+  /** As whom it is figured; '' for anyone. */
+  person?: Ref<string>
   methods: Ref<Record<string, unknown>>
   against: Ref<FiguresIn['against']>
 }
@@ -33,6 +35,7 @@ export function useFigures(document: Ref<SessionDoc | null>, asked: AskedWith) {
           squad: asked.squad.value,
           given: asked.given.value,
           methods: asked.methods.value,
+          ...(asked.person?.value ? { person: asked.person.value } : {}),
           ...(asked.against.value ? { against: asked.against.value } : {}),
         },
   )

@@ -20,6 +20,12 @@ const NOTHING: Tables = {
   phases: [],
   severities: [],
   currencies: [],
+  joints: [],
+  limit_sides: [],
+  splits: [],
+  roles: [],
+  marks: [],
+  field_tests: [],
   schools: [],
   phrases: { heads: [], phrases: [], qualities: [] },
   figures: [],
@@ -43,7 +49,7 @@ export const useTables = createSharedComposable(() => {
   return { tables, labelOf, choicesOf }
 })
 /** The lists of the tables that are keys with their words. */
-export type ListName = Exclude<keyof Tables, 'schools' | 'phrases' | 'figures'>
+export type ListName = Exclude<keyof Tables, 'schools' | 'phrases' | 'figures' | 'field_tests'>
 
 /** The table of named formats, asked for once. */
 export const useFormats = createSharedComposable(() => {
@@ -82,6 +88,19 @@ export function usePeople(squad: MaybeRefOrGetter<number>) {
     queryClient,
   )
   return { people: computed(() => data.value ?? []) }
+}
+
+/** The groups of a squad that can be chosen; none of squad 0. */
+export function useGroups(squad: MaybeRefOrGetter<number>) {
+  const { data } = useQuery(
+    {
+      queryKey: computed(() => KEYS.groups(toValue(squad))),
+      queryFn: ({ queryKey }) => api.groups(Number(queryKey[1])),
+      enabled: computed(() => toValue(squad) > 0),
+    },
+    queryClient,
+  )
+  return { groups: computed(() => data.value ?? []) }
 }
 
 /** The squad's own shapes of formats. */

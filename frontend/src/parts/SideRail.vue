@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { isNavigationFailure, NavigationFailureType, useRoute, useRouter } from 'vue-router'
 
-import { account, chooseSquad, signOut, squadNow } from '@/composables/useAccount'
+import { account, chooseSquad, plansHere, signOut, squadNow, squadOwn } from '@/composables/useAccount'
 import { SIDE_RAIL as say } from '@/words/texts/parts'
 
 import ChoiceField from './ChoiceField.vue'
@@ -34,13 +34,27 @@ async function leave(): Promise<void> {
     <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">{{
       say.sideBySide
     }}</RouterLink>
+    <RouterLink v-if="plansHere" to="/people" class="to" :class="{ on: route.path.startsWith('/people') }">{{
+      say.people
+    }}</RouterLink>
+    <RouterLink
+      v-else-if="squadOwn?.person"
+      :to="{ name: 'person', params: { id: squadOwn.person } }"
+      class="to"
+      :class="{ on: route.path.startsWith('/people') }"
+      >{{ say.you }}</RouterLink
+    >
+    <RouterLink v-if="squadNow" to="/squad" class="to" :class="{ on: route.path.startsWith('/squad') }">{{
+      say.squad
+    }}</RouterLink>
     <span v-if="squads.length > 1" class="to squad">
-      <span aria-hidden="true">{{ say.squad }}</span>
-      <ChoiceField :model-value="squadNow" :label="say.squad" :options="squads" @update:model-value="turnTo" />
+      <span aria-hidden="true">{{ say.of }}</span>
+      <ChoiceField :model-value="squadNow" :label="say.whichSquad" :options="squads" @update:model-value="turnTo" />
     </span>
-    <button type="button" class="plain to leave" @click="leave">
-      {{ say.signOut }}<span class="who">{{ account?.name }}</span>
-    </button>
+    <RouterLink to="/account" class="to own" :class="{ on: route.path === '/account' }" :title="say.account"
+      >{{ account?.name }}<span class="visually-hidden">: {{ say.account }}</span></RouterLink
+    >
+    <button type="button" class="plain to" @click="leave">{{ say.signOut }}</button>
   </nav>
 </template>
 
@@ -82,15 +96,12 @@ async function leave(): Promise<void> {
 .squad :deep(.el-select) {
   width: 68px !important;
 }
-.leave {
+.own {
   margin-top: auto;
+  overflow-wrap: anywhere;
 }
-.squad + .leave {
+.squad + .own {
   margin-top: 0;
-}
-.who {
-  display: block;
-  font-size: 11px;
 }
 @media print {
   .rail {
@@ -111,12 +122,14 @@ async function leave(): Promise<void> {
   .name br {
     display: none;
   }
-  .leave {
-    margin: 0 0 0 auto;
+  .rail {
+    flex-wrap: wrap;
   }
-  .who {
-    display: inline;
-    margin-left: 4px;
+  .to {
+    padding: 6px 4px;
+  }
+  .own {
+    margin: 0 0 0 auto;
   }
 }
 </style>

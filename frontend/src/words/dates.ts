@@ -27,3 +27,9 @@ export const dateOf = (moment: Date): string =>
 /** 18:30, of a moment, where the reader is. */
 export const clockTime = (at: string): string =>
   new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** 7 December 2026, 18:30, of a moment, where the reader is. */
+export const moment = (at: string): string => `${fullDate(dateOf(new Date(at)))}, ${clockTime(at)}`
+const weekday = say({ weekday: 'long' })
+const A_MONDAY = '2024-01-01'
+/** Monday to Sunday. */
+export const dayNames = (): string[] => [...Array(7).keys()].map((n) => weekday(daysOn(A_MONDAY, n)))

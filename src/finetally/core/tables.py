@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from typing import get_args
 
 from finetally.core.checks.check import Severity
+from finetally.core.people.limits import Joint, LimitSide
+from finetally.core.people.teams import SPLIT_WAYS, SplitBy
 from finetally.core.session.document import PARTS, Block
 from finetally.core.session.movement import MovementDef, Sides
 from finetally.core.session.step import Effort, Option
@@ -72,6 +74,12 @@ OPTIONAL = tuple(NamedKey(key, _OPTIONAL[key]) for key in _literals(Block, "opti
 
 _SEVERITIES: dict[Severity, str] = {"stop": "Will not work", "look": "Look", "note": "Note"}
 SEVERITIES = tuple(NamedKey(key, _SEVERITIES[key]) for key in get_args(Severity))
+
+JOINT_NAMES = _as_they_are(get_args(Joint))
+_LIMIT_SIDES: dict[LimitSide, str] = {"both": "both sides", "left": "left", "right": "right"}
+LIMIT_SIDE_NAMES = tuple(NamedKey(key, _LIMIT_SIDES[key]) for key in get_args(LimitSide))
+_SPLITS: dict[SplitBy, str] = {"pace": "by pace", "lot": "by lot"}
+SPLIT_NAMES = tuple(NamedKey(key, _SPLITS[key]) for key in SPLIT_WAYS)
 
 LOAD_UNITS = (
     NamedKey("kg", "kg"),

@@ -12,6 +12,7 @@ import { useAutosave } from '@/composables/useAutosave'
 import { useDocument } from '@/composables/useDocument'
 import { useFigures } from '@/composables/useFigures'
 import { useLeaving } from '@/composables/useLeaving'
+import { useOtherwise } from '@/composables/useOtherwise'
 import { takeOver, takeWords } from '@/composables/usePending'
 import { useWhatIf } from '@/composables/useWhatIf'
 import { OPENING } from '@/parts/opening'
@@ -41,15 +42,16 @@ const squad = ref(0)
 const { document, load, edit, replace, undo, redo, canUndo, canRedo } = useDocument()
 const { base, trying, nudge, keep, giveBack } = useWhatIf(document, edit, (wanted) => replace(wanted, 'what-if/back'))
 const given = ref<Given>({} as Given)
+const person = ref('')
 const methods = ref<Record<string, unknown>>({})
-const isPlain = computed(() => JSON.stringify(given.value) === '{}')
+const isPlain = computed(() => JSON.stringify(given.value) === '{}' && !person.value)
 // What differences are held against: how it stood before the trial, or a plain day.
 const against = computed(() => {
   if (base.value) return { document: base.value, given: given.value }
   return isPlain.value ? undefined : {}
 })
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
-const shown = useFigures(filled, { squad, given, methods, against })
+const shown = useFigures(filled, { squad, given, person, methods, against })
 const { figures, formats, deltas, problems, trouble } = shown
 
 /** Drawn a beat after it is there: its figures are asked for first, and come while it is drawn. */
@@ -114,6 +116,7 @@ const wrong = computed(
 const lit = ref<Lit | null>(null)
 const pointed = shallowRef<BenchTools['pointed']['value']>(null)
 const light = useLight(shown.stave, lit, pointed)
+const { byStep: otherwise } = useOtherwise(filled, squad)
 const tools: BenchTools = {
   edit,
   nudge,
@@ -130,8 +133,15 @@ const tools: BenchTools = {
   lit,
   pointed,
   light,
+  otherwise,
   question: () =>
-    filled.value && { document: filled.value, squad: squad.value, given: given.value, methods: methods.value },
+    filled.value && {
+      document: filled.value,
+      squad: squad.value,
+      given: given.value,
+      methods: methods.value,
+      person: person.value || null,
+    },
 }
 provide(BENCH, tools)
 provide(OPENING, { figures, question: tools.question, light: (what) => (lit.value = what) })
@@ -236,7 +246,7 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
         <section class="board" :aria-label="view === 'blocks' ? say.blocks : say.board">
           <h2 class="visually-hidden">{{ view === 'blocks' ? say.blocks : say.boardText }}</h2>
           <div class="beside">
-            <WhoPanel v-if="filled" v-model="given" :document="document" :squad="squad" />
+            <WhoPanel v-if="filled" v-model="given" v-model:person="person" :document="document" :squad="squad" />
             <button v-if="view === 'blocks'" type="button" class="link" title="a" @click="addBlock">
               {{ say.addBlock }}
             </button>

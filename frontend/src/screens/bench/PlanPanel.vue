@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { ElButton, ElInput } from 'element-plus'
+import { ElButton } from 'element-plus'
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
+import { useGroups } from '@/composables/useTables'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import DayField from '@/parts/DayField.vue'
 import TimeField from '@/parts/TimeField.vue'
 import { longDay, today } from '@/words/dates'
@@ -19,7 +21,12 @@ const { squad } = useBench()
 
 const day = ref(today())
 const time = ref('')
-const group = ref('')
+const group = ref(0)
+const { groups } = useGroups(squad)
+const groupChoices = computed(() => [
+  { value: 0, label: say.everyone },
+  ...groups.value.map((one) => ({ value: one.id, label: one.name })),
+])
 const put = ref('')
 const unsaved = ref('')
 const { trouble: refused, attempt } = useAttempt()
@@ -54,17 +61,7 @@ async function add(): Promise<void> {
   <form ref="form" class="strip" :aria-label="say.putOnADay" @submit.prevent="add" @keydown.esc.stop="emit('close')">
     <DayField v-model="day" :label="say.day" :said="say.day" />
     <TimeField v-model="time" :label="say.at" :said="say.at" />
-    <span class="group">
-      <span aria-hidden="true">{{ say.group }}</span>
-      <ElInput
-        v-model="group"
-        :aria-label="say.group"
-        maxlength="80"
-        :placeholder="say.all"
-        autocomplete="off"
-        size="small"
-      />
-    </span>
+    <ChoiceField v-model="group" :label="say.group" :said="say.group" :options="groupChoices" />
     <ElButton type="primary" size="small" native-type="submit" :disabled="busy || day === ''">{{
       say.putItThere
     }}</ElButton>
@@ -78,13 +75,3 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped src="@/styles/strip.css"></style>
-<style scoped>
-.group {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-.group .el-input {
-  width: 9em;
-}
-</style>

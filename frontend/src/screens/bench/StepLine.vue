@@ -5,6 +5,7 @@ import type { Step } from '@/api/types'
 import { withFreshIds, type PathPart } from '@/composables/edits'
 import { movementIn, useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
+import OtherwiseLines from '@/parts/OtherwiseLines.vue'
 import { STEP_LINE as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
@@ -25,7 +26,7 @@ const props = defineProps<{
   index: number
   length: number
 }>()
-const { wrong, document, edit, lit, light: shining } = useBench()
+const { wrong, document, edit, lit, light: shining, otherwise } = useBench()
 const { byKey, codeOf } = useMovements()
 const { tables, labelOf } = useTables()
 const keys = useMoveKeys(edit)
@@ -34,6 +35,8 @@ const movement = computed(() => movementIn(document.value, byKey.value, props.st
 const code = computed(() => codeOf(movement.value))
 const name = computed(() => movement.value?.name ?? props.step.movement)
 const unknown = computed(() => wrong.value.get(`${props.path}.movement`) ?? wrong.value.get(props.path))
+/** Who does it otherwise. */
+const others = computed(() => otherwise.value.get(props.step.id ?? '') ?? [])
 const picking = ref(false)
 const more = ref(false)
 
@@ -159,6 +162,7 @@ const isPointed = computed(() => shining.value.steps.has(props.step.id ?? String
       </select>
     </label>
     <span v-if="qualifiers && !more" class="said">{{ qualifiers }}</span>
+    <OtherwiseLines v-if="others.length" :all="others" />
     <button type="button" class="plain dots" :aria-expanded="more" :title="say.more" @click="more = !more">
       <span aria-hidden="true">{{ more ? '−' : '⋯' }}</span><span class="visually-hidden"
         >{{ more ? say.less : say.more }}{{ say.of(name) }}</span

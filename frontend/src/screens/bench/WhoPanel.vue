@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 
 import type { Given, SessionDoc } from '@/api/types'
+import { account } from '@/composables/useAccount'
 import { usePeople } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
@@ -9,11 +10,17 @@ import { WHO_PANEL as say } from '@/words/texts/bench'
 
 const props = defineProps<{ document: SessionDoc; squad: number }>()
 const given = defineModel<Given>({ required: true })
+/** As whom it is figured; '' for anyone. */
+const person = defineModel<string>('person', { required: true })
 
-const { people } = usePeople(() => props.squad)
+const own = computed(() => account.value?.squads.find((one) => one.id === props.squad))
+const plans = computed(() => own.value !== undefined && own.value.role !== 'athlete')
+const { people } = usePeople(() => (plans.value ? props.squad : 0))
+/** Who does not plan is figured as themselves, and as nobody else. */
 const as = computed(() => [
-  { value: 0, label: say.anyone },
+  { value: '', label: say.anyone },
   ...people.value.map((one) => ({ value: one.id, label: one.name })),
+  ...(!plans.value && own.value?.person ? [{ value: own.value.person, label: say.me }] : []),
 ])
 const withWhat = computed(() => [
   { value: '', label: options.value.length ? say.theStandard : say.noOptionsHere },
@@ -21,7 +28,6 @@ const withWhat = computed(() => [
 ])
 
 const option = ref('')
-const person = ref(0)
 const scores = ref<Record<string, number>>({})
 
 function everything(value: unknown, visit: (one: Record<string, unknown>) => void): void {
@@ -54,11 +60,9 @@ const scored = computed(() => {
   return [...found]
 })
 
-watch([option, person, scores, people], () => {
-  const known = people.value.find((one) => one.id === person.value)
+watch([option, scores], () => {
   given.value = {
     ...(option.value ? { options: option.value } : {}),
-    ...(known ? { person: known.given } : {}),
     ...(Object.keys(scores.value).length
       ? {
           scores: Object.fromEntries(

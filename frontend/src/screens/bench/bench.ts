@@ -1,7 +1,17 @@
 // What the parts of the Bench share: the document's places, and the tools to change it.
 import { inject, type InjectionKey, type Ref } from 'vue'
 
-import type { Block, BlockFormat, DocumentIn, Figures, ProblemItem, Section, SessionDoc, Step } from '@/api/types'
+import type {
+  Block,
+  BlockFormat,
+  DocumentIn,
+  Figures,
+  Otherwise,
+  ProblemItem,
+  Section,
+  SessionDoc,
+  Step,
+} from '@/api/types'
 import type { Edit, PathPart } from '@/composables/edits'
 import type { StaveLine } from '@/stave/line'
 import { FIELDS as say } from '@/words/texts/bench'
@@ -27,6 +37,8 @@ export interface BenchTools {
   question: () => DocumentIn | null
   lit: Ref<Lit | null>
   pointed: Ref<StaveLine | null>
+  /** Who does a step otherwise, by the step's id: limits of people choose its options. */
+  otherwise: Ref<ReadonlyMap<string, readonly Otherwise[]>>
   /** What lights with what is pointed at, wherever that is. */
   light: Ref<Light>
 }

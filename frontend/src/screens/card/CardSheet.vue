@@ -5,7 +5,9 @@ import { CARD_SHEET as say } from '@/words/texts/card'
 
 // A session on paper, as it hangs on the wall of the hall.
 defineProps<{ card: Card; paper: 'a4' | 'letter' }>()
-const kit = (one: Card): string => one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${k.kg} kg` : ''}`).join(', ')
+const short = (k: Card['kit'][number]): string => (k.there !== null && k.there < k.count ? say.onlyThere(k.there) : '')
+const kit = (one: Card): string =>
+  one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${k.kg} kg` : ''}${short(k)}`).join(', ')
 const indent = (line: string): string => `${(line.length - line.trimStart().length - 2) * 0.55}em`
 const OPTIONAL: Record<string, string> = { exit: say.orStopHere, skip: 'optional' }
 </script>
@@ -19,6 +21,10 @@ const OPTIONAL: Record<string, string> = { exit: say.orStopHere, skip: 'optional
     </p>
     <p v-if="card.kit.length" class="facts">
       <b>{{ say.putOut }}</b> {{ kit(card) }}
+    </p>
+    <p v-if="card.others.length" class="facts">
+      <b>{{ say.otherwise }}</b>
+      {{ card.others.map((one) => say.for(one.names.join(', '), one.option, one.movement)).join('; ') }}
     </p>
     <p v-for="note in card.notes" :key="note" class="facts">{{ note }}</p>
     <section v-for="(block, index) in card.blocks" :key="index" class="block">

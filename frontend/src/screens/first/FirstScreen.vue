@@ -21,8 +21,8 @@ const router = useRouter()
 const squad = computed(() => account.value?.squads.find((one) => one.id === squadNow.value))
 const planned = useQuery(
   {
-    queryKey: computed(() => [...KEYS.week(), squadNow.value, today(), 0]),
-    queryFn: ({ signal }) => api.week(today(), squadNow.value, 0, signal),
+    queryKey: computed(() => [...KEYS.week(), squadNow.value, today(), '']),
+    queryFn: ({ signal }) => api.week(today(), squadNow.value, {}, signal),
   },
   queryClient,
 )

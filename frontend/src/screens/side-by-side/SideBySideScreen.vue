@@ -8,8 +8,10 @@ import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { saveFile } from '@/composables/useFiles'
 import { useMovements } from '@/composables/useMovements'
+import { useOtherwise } from '@/composables/useOtherwise'
 import { useTables } from '@/composables/useTables'
 import MoreMenu from '@/parts/MoreMenu.vue'
+import OtherwiseLines from '@/parts/OtherwiseLines.vue'
 import { stepText } from '@/words/steps'
 import { SIDE_BY_SIDE_SCREEN as say } from '@/words/texts/side-by-side'
 
@@ -45,6 +47,11 @@ const used = computed(() => {
   const { session: id } = source.value
   return session.value && id ? { id, document: session.value.document, title: session.value.title } : null
 })
+
+const { all: others } = useOtherwise(
+  computed(() => session.value?.document ?? null),
+  squad,
+)
 
 const remove = (number: number): void => {
   const key = shown.value[number]?.key
@@ -116,6 +123,7 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
         :pick="answer?.pick ?? null"
         :marked="marked"
       />
+      <p v-if="others.length" class="read"><OtherwiseLines :all="others" named /></p>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <p v-if="fileTrouble" class="note-bar" role="alert">{{ fileTrouble }}</p>
       <p v-if="answer?.read" class="read">

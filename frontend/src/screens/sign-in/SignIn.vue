@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton, ElInput } from 'element-plus'
+import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -11,6 +11,7 @@ const name = ref('')
 const password = ref('')
 const trouble = ref('')
 const busy = ref(false)
+const shared = ref(false)
 const route = useRoute()
 const router = useRouter()
 
@@ -18,7 +19,7 @@ async function enter(): Promise<void> {
   busy.value = true
   trouble.value = ''
   try {
-    await signIn(name.value.trim(), password.value)
+    await signIn(name.value.trim(), password.value, shared.value)
     const next = route.query.next
     await router.push(typeof next === 'string' && next.startsWith('/') && !next.startsWith('//') ? next : '/')
   } catch (error) {
@@ -85,8 +86,12 @@ const ink = [
         show-password
         size="large"
       />
+      <ElCheckbox v-model="shared">{{ say.shared }}</ElCheckbox>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{ say.signIn }}</ElButton>
+      <p class="foot">
+        {{ say.noPassword }} <RouterLink to="/privacy">{{ say.whatIsKept }}</RouterLink>
+      </p>
     </form>
   </main>
 </template>
@@ -126,6 +131,10 @@ label {
 }
 .form :deep(.el-button) {
   margin-top: 16px;
+}
+.foot {
+  margin: 14px 0 0;
+  color: var(--mute);
 }
 @media (max-width: 420px) {
   .page {

@@ -35,7 +35,7 @@ const { choicesOf } = useTables()
 const NONE = { day: '', intent: '', share: null, hall: true, intended: null }
 const one = computed(() => props.week.days[props.number] ?? NONE)
 const entries = computed(() => props.week.entries.filter((entry) => entry.day === one.value.day))
-const nameOf = (id: number | null): string =>
+const nameOf = (id: string | null): string =>
   id === null ? '' : (props.people.find((each) => each.id === id)?.name ?? say.onePerson)
 const AWAY = { rest: say.awayRest, unknown: 'away' } as const
 const load = computed(() => props.week.load.days[props.number])

@@ -56,7 +56,7 @@ function keys(event: KeyboardEvent): void {
             entry.skipped ? say.skipped : '',
             entry.locked ? say.locked : '',
             entry.changed ? say.changedForThisDay : '',
-            entry.group,
+            entry.group?.name,
             whose,
           ]
             .filter(Boolean)

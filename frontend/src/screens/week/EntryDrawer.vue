@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
-import type { Again, PersonOut, PlanDetails, PlanEntry } from '@/api/types'
+import type { Again, Group, PersonOut, PlanDetails, PlanEntry } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
@@ -17,7 +17,12 @@ import { ENTRY_DRAWER as say } from '@/words/texts/week'
 import WhoCame from './WhoCame.vue'
 
 // An entry of the week, with room for all that can be set of it. What is set is kept at once.
-const props = defineProps<{ entry: PlanEntry; days: readonly string[]; people: readonly PersonOut[] }>()
+const props = defineProps<{
+  entry: PlanEntry
+  days: readonly string[]
+  people: readonly PersonOut[]
+  groups: readonly Group[]
+}>()
 const emit = defineEmits<{
   change: [details: PlanDetails]
   again: [how: Again]
@@ -26,24 +31,25 @@ const emit = defineEmits<{
   attended: []
 }>()
 const phone = useMediaQuery('(max-width: 700px)')
-const ALL = 0
 const dayChoices = computed(() => props.days.map((day) => ({ value: day, label: longDay(day) })))
 const peopleChoices = computed(() => [
-  { value: ALL, label: say.all },
+  { value: '', label: say.all },
   ...props.people.map((one) => ({ value: one.id, label: one.name })),
+])
+const groupChoices = computed(() => [
+  { value: 0, label: say.everyone },
+  ...props.groups.map((one) => ({ value: one.id, label: one.name })),
 ])
 const WEEKS = [1, 2, 3, 4, 6, 8].map((weeks) => ({
   value: weeks,
   label: weeks > 1 ? say.forWeeks(weeks) : say.oneWeek,
 }))
-const group = ref('')
 const notes = ref('')
 const loggedMinutes = ref<number | null>(null)
 const loggedEffort = ref<number | null>(null)
 watch(
-  () => [props.entry.id, props.entry.group, props.entry.notes],
+  () => [props.entry.id, props.entry.notes],
   ([id], before) => {
-    group.value = props.entry.group
     notes.value = props.entry.notes
     if (id !== before?.[0]) loggedMinutes.value = loggedEffort.value = null
   },
@@ -95,19 +101,15 @@ function log(): void {
       </p>
       <h3>{{ say.forWhom }}</h3>
       <p class="line">
-        <span class="group">
-          <span aria-hidden="true">{{ say.group }}</span>
-          <ElInput
-            v-model="group"
-            :aria-label="say.group"
-            :placeholder="say.all"
-            maxlength="80"
-            size="small"
-            @change="emit('change', { group })"
-          />
-        </span>
         <ChoiceField
-          :model-value="entry.person ?? ALL"
+          :model-value="entry.group?.id ?? 0"
+          :label="say.group"
+          :said="say.group"
+          :options="groupChoices"
+          @update:model-value="emit('change', { group: $event || null })"
+        />
+        <ChoiceField
+          :model-value="entry.person ?? ''"
           :label="say.person"
           :said="say.person"
           :options="peopleChoices"
@@ -216,13 +218,5 @@ h3 {
 .said {
   margin: 2px 0;
   color: var(--mute);
-}
-.group {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-.group .el-input {
-  width: 9em;
 }
 </style>

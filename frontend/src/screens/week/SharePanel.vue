@@ -13,7 +13,7 @@ import { SHARE_PANEL as say } from '@/words/texts/week'
 
 const props = defineProps<{ begins: string; squad: number; editable: boolean }>()
 defineEmits<{ close: [] }>()
-const SQUAD = 0
+const SQUAD = ''
 const { people } = usePeople(() => (props.editable ? props.squad : 0))
 const choices = computed(() => [
   { value: SQUAD, label: say.theSquad },
@@ -22,7 +22,7 @@ const choices = computed(() => [
 const { data, error, refetch } = useQuery(
   {
     queryKey: computed(() => KEYS.links(props.squad)),
-    queryFn: ({ queryKey }) => api.links(Number(queryKey[1])),
+    queryFn: ({ queryKey }) => api.calendarLinks(Number(queryKey[1])),
     enabled: computed(() => props.editable),
   },
   queryClient,
@@ -30,7 +30,7 @@ const { data, error, refetch } = useQuery(
 const links = computed(() => data.value ?? [])
 const made = ref('')
 const name = ref('')
-const person = ref(SQUAD)
+const person = ref<string>(SQUAD)
 const { trouble: refused, attempt } = useAttempt()
 const notRead = troubleOf(error)
 

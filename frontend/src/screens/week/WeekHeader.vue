@@ -3,7 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
-import type { Me, PersonOut, Week } from '@/api/types'
+import type { Group, Me, PersonOut, Week } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import MoreMenu from '@/parts/MoreMenu.vue'
 import { daysOn, fullDate, today } from '@/words/dates'
@@ -14,16 +14,19 @@ const props = defineProps<{
   week: Week | null
   own: Me['squads'][number] | undefined
   people: readonly PersonOut[]
+  groups: readonly Group[]
   editable: boolean
   levellable: boolean
 }>()
-const person = defineModel<number>('person', { required: true })
+/** Whose week: '' the squad's, else `group:3` or `person:…` (see useWeek). */
+const whose = defineModel<string>('whose', { required: true })
 const emit = defineEmits<{ go: [day: string]; panel: [which: 'share' | 'phase' | 'targets']; level: [] }>()
 const router = useRouter()
 
-const whose = computed(() => [
-  { value: 0, label: say.asIfAllCame(props.own?.name) },
-  ...props.people.map((one) => ({ value: one.id, label: one.name })),
+const choices = computed(() => [
+  { value: '', label: say.asIfAllCame(props.own?.name) },
+  ...props.groups.map((one) => ({ value: `group:${one.id}`, label: say.groupCalled(one.name) })),
+  ...props.people.map((one) => ({ value: `person:${one.id}`, label: one.name })),
 ])
 const deeds = computed(() => [
   { name: 'share', does: say.export },
@@ -42,7 +45,7 @@ function choose(name: string): void {
 <template>
   <header>
     <h1>{{ say.weekOf(week ? fullDate(week.begins) : '…') }}</h1>
-    <ChoiceField v-if="editable && people.length" v-model="person" :label="say.whoseWeek" :options="whose" />
+    <ChoiceField v-if="editable && people.length" v-model="whose" :label="say.whoseWeek" :options="choices" />
     <span class="said">
       <template v-if="!editable">{{ own?.name }}</template>
       <template v-if="week?.phase">{{ say.weekOfPhase(week.phase.kind, week.phase.week, week.phase.weeks) }}</template>

@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import type { Body, NewEntry } from '@/api/types'
 import { account } from '@/composables/useAccount'
-import { usePeople } from '@/composables/useTables'
+import { useGroups, usePeople } from '@/composables/useTables'
 import { tellDone } from '@/parts/notices'
 import { clockTime, today } from '@/words/dates'
 import { WEEK_SCREEN as say } from '@/words/texts/week'
@@ -35,8 +35,8 @@ const router = useRouter()
 const day = computed(() =>
   /^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : today(),
 )
-const person = ref(0)
-const { week, turning, trouble, squad, read, act, add, change, again, drop, setDay } = useWeek(day, person)
+const whose = ref('')
+const { week, turning, trouble, squad, read, act, add, change, again, drop, setDay } = useWeek(day, whose)
 const levelling = useLevelling(day, squad, read)
 const { proposal, picked, outcome, rules, busy, progress, trouble: levelTrouble } = levelling
 
@@ -44,7 +44,9 @@ const ownEffects = useOwnEffects(levelling.job, proposal)
 
 const own = computed(() => account.value?.squads.find((one) => one.id === week.value?.squad))
 const editable = computed(() => own.value !== undefined && own.value.role !== 'athlete')
-const { people } = usePeople(() => (editable.value ? (week.value?.squad ?? 0) : 0))
+const planned = computed(() => (editable.value ? (week.value?.squad ?? 0) : 0))
+const { people } = usePeople(planned)
+const { groups } = useGroups(planned)
 const panel = ref<Panel | null>(null)
 const toggle = (which: Panel): void => {
   panel.value = panel.value === which ? null : which
@@ -98,11 +100,12 @@ const levelActs = {
 <template>
   <main id="main" class="week">
     <WeekHeader
-      v-model:person="person"
+      v-model:whose="whose"
       :day="day"
       :week="week"
       :own="own"
       :people="people"
+      :groups="groups"
       :editable="editable"
       :levellable="!busy && !turning && (week?.entries.length ?? 0) > 0"
       @go="go"
@@ -160,6 +163,7 @@ const levelActs = {
           :entry="edited"
           :days="days"
           :people="people"
+          :groups="groups"
           @change="change(edited.id, $event)"
           @again="again(edited.id, $event)"
           @drop="drop(edited.id)"

@@ -11,6 +11,8 @@ import { useAttempt } from '@/composables/useAttempt'
 import NumberField from '@/parts/NumberField.vue'
 import { WHO_CAME as say } from '@/words/texts/week'
 
+import TeamSplit from './TeamSplit.vue'
+
 // Who came, and what they did otherwise than all: a person's own week goes by it.
 const props = defineProps<{ entry: string }>()
 const emit = defineEmits<{ changed: [] }>()
@@ -26,7 +28,7 @@ const { data, error, isPending, refetch } = useQuery(
 )
 const notRead = troubleOf(error)
 /** Minutes and effort go together: half of them is kept here until the other is typed. */
-const halves = shallowRef(new Map<number, Attending>())
+const halves = shallowRef(new Map<string, Attending>())
 watch(
   () => props.entry,
   () => (halves.value = new Map()),
@@ -56,10 +58,14 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
     <ElCollapseItem name="who" :title="say.whoCame">
       <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
       <ElSkeleton v-else-if="isPending" :rows="3" animated :throttle="200" />
+      <TeamSplit v-if="people.length > 1" :entry="entry" :split="people.some((one) => one.team)" @changed="refetch()" />
       <ul>
         <li v-for="one in people" :key="one.person">
           <ElCheckbox class="name" :model-value="one.came" @change="note(one, { came: Boolean($event) })">
-            {{ one.name }}
+            {{ one.name
+            }}<span v-if="one.away || one.team" class="said">{{
+              [one.away ? say.isAway : '', one.team ? say.team(one.team) : ''].filter(Boolean).join(' · ')
+            }}</span>
           </ElCheckbox>
           <template v-if="one.came">
             <NumberField
@@ -102,5 +108,9 @@ li {
 }
 .name {
   flex: 1;
+}
+.said {
+  margin-left: 8px;
+  color: var(--mute);
 }
 </style>

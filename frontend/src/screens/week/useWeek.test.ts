@@ -25,7 +25,7 @@ afterEach(() => {
 })
 async function reading() {
   const day = ref(MONDAY)
-  const tools = scope.run(() => useWeek(day, ref(0)))
+  const tools = scope.run(() => useWeek(day, ref('')))
   if (!tools) throw new Error('no scope')
   await vi.runAllTimersAsync()
   return { day, ...tools }
@@ -71,8 +71,8 @@ test('a change names what was seen, and what somebody else changed meanwhile is 
   const set = vi.spyOn(api, 'setDay').mockResolvedValueOnce(undefined)
   const { change, setDay, trouble } = await reading()
   read.mockClear()
-  await change('a', { group: 'north' })
-  expect(changed).toHaveBeenCalledWith('a', { group: 'north', version: 4 })
+  await change('a', { group: 3 })
+  expect(changed).toHaveBeenCalledWith('a', { group: 3, version: 4 })
   expect([read.mock.calls.length, trouble.value]).toEqual([1, 'meanwhile changed'])
   await setDay(MONDAY, { intent: 'hard', share: null, hall: true })
   expect(set.mock.calls[0]?.[1]).toMatchObject({ version: 'd1', squad: 7 })

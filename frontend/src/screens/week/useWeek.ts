@@ -4,25 +4,32 @@ import { computed, watch, type Ref } from 'vue'
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
-import type { Again, DayPlan, NewEntry, PlanDetails, Week } from '@/api/types'
+import type { Again, DayPlan, NewEntry, PlanDetails, Week, Whose } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 
+/** Whose plan `group:3` or `person:…` asks for; nothing is said of the squad's. */
+export function askedFor(whose: string): Whose {
+  const [kind, id = ''] = whose.split(':')
+  if (kind === 'group') return { group: Number(id) }
+  return kind === 'person' ? { person: id } : {}
+}
+
 /** A week of the plan: read anew after every change, since one entry changes what all make together. */
-export function useWeek(day: Ref<string>, person: Ref<number>) {
+export function useWeek(day: Ref<string>, whose: Ref<string>) {
   const { trouble: refused, stale, clear, attempt } = useAttempt()
   const { data, error, isPlaceholderData, refetch } = useQuery(
     {
-      queryKey: computed(() => [...KEYS.week(), squadNow.value, day.value, person.value]),
-      queryFn: ({ queryKey: [, squad, which, whose], signal }) =>
-        api.week(String(which), Number(squad), Number(whose), signal),
+      queryKey: computed(() => [...KEYS.week(), squadNow.value, day.value, whose.value]),
+      queryFn: ({ queryKey: [, squad, which, asked], signal }) =>
+        api.week(String(which), Number(squad), askedFor(String(asked)), signal),
       // The week before stands until the next one is there, but is not to be changed meanwhile; another squad's is not.
       placeholderData: (last: Week | undefined, query) => (query?.queryKey[1] === squadNow.value ? last : undefined),
     },
     queryClient,
   )
   const week = computed(() => data.value ?? null)
-  watch([day, person], clear)
+  watch([day, whose], clear)
   const notRead = troubleOf(error)
   const trouble = computed(() => refused.value || notRead.value)
 

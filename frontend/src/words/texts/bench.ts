@@ -199,7 +199,7 @@ export const PLAN_PANEL = {
   day: 'Day',
   at: 'at',
   group: 'group',
-  all: 'all',
+  everyone: 'everyone',
   putItThere: 'Put it there',
   close: 'close',
   itStandsOnAsIt: (put: Said) => said`It stands on ${put}, as it is now.`,
@@ -331,6 +331,7 @@ export const WHO_PANEL = {
   with: 'with',
   of: (take: Said, block: Said) => said`${take} of ${block}`,
   anyone: 'anyone',
+  me: 'myself',
   noOptionsHere: 'no options here',
   theStandard: 'the standard',
 } as const

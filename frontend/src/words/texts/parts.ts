@@ -26,6 +26,14 @@ export const MOVEMENT_PICKER = {
   noJointToSpare: 'no joint to spare',
 } as const
 
+export const OTHERWISE = {
+  takes: (names: Said, option: Said) => said`${names}: ${option}`,
+  eases: (names: Said, option: Said) => said`${names}: ${option}, which eases it`,
+  nothingSpares: (names: Said) => said`${names}: no option spares this`,
+  nothingSparesTry: (names: Said, instead: Said) => said`${names}: no option spares this; ${instead} would`,
+  because: (why: Said) => said` (${why})`,
+} as const
+
 export const OPENED_FIGURE = {
   addedUp: 'added up',
   quadraticMean: 'quadratic mean',
@@ -46,7 +54,12 @@ export const SIDE_RAIL = {
   week: 'Week',
   bench: 'Bench',
   sideBySide: 'Side by side',
+  people: 'People',
+  you: 'You',
   squad: 'Squad',
+  of: 'of',
+  whichSquad: 'Which squad',
+  account: 'your account',
   signOut: 'Sign out',
 } as const
 
@@ -58,4 +71,27 @@ export const NOTICES = {
   aFault: 'A fault',
   somethingWentWrong:
     'Something went wrong here. What you wrote is still there; if it happens again, load the page anew.',
+} as const
+
+export const LINK_SHOWN = {
+  shownThisOnce: 'The link is shown this once. Copy it, or let them take it off the screen.',
+  copy: 'Copy the link',
+  copied: 'Copied',
+  qrCode: 'The link as a QR code',
+  goodUntil: (when: Said) => said`Good until ${when}, and once.`,
+  sent: 'It was sent by e-mail, too.',
+  notSent: 'The e-mail could not be sent: hand the link on yourself.',
+} as const
+
+export const NOTICE_BAR = {
+  read: 'I have read it',
+} as const
+
+export const GROUP_MARK = {
+  group: (name: Said, mark: Said) => said`group ${name}, marked with a ${mark}`,
+} as const
+
+export const SURE = {
+  really: 'Yes, do it',
+  no: 'No, leave it',
 } as const

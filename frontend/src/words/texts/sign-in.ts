@@ -6,4 +6,7 @@ export const SIGN_IN = {
   name: 'Name',
   password: 'Password',
   signIn: 'Sign in',
+  shared: 'This device is shared: sign me out after 12 hours',
+  noPassword: 'No account, or no password any more? A head coach of your squad makes you a link.',
+  whatIsKept: 'What is kept about people',
 } as const

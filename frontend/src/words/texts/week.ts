@@ -82,7 +82,8 @@ export const ENTRY_DRAWER = {
   on: 'on',
   at: 'at',
   group: 'group',
-  all: 'all',
+  everyone: 'everyone',
+  all: 'all of them',
   person: 'person',
   copyTo: 'copy to',
   day: 'day …',
@@ -250,6 +251,7 @@ export const TARGET_FORM = {
 export const WEEK_HEADER = {
   weekOf: (begins: Said) => said`Week of ${begins}`,
   whoseWeek: 'Whose week',
+  groupCalled: (name: Said) => said`group ${name}`,
   weekOfPhase: (kind: Said, week: Said, weeks: Said) => said` · ${kind}, week ${week} of ${weeks}`,
   theWeekBefore: 'The week before',
   thisWeek: 'This week',
@@ -314,7 +316,19 @@ export const WEEK_STAVE = {
   hard: ', hard',
 } as const
 
+export const TEAM_SPLIT = {
+  splitIntoTeams: 'Split into teams',
+  splitInto: 'split into',
+  teams: 'teams',
+  howTheyAreEven: 'How they are made even',
+  split: 'Split',
+  splitAnew: 'Split anew',
+  noTeams: 'no teams',
+} as const
+
 export const WHO_CAME = {
+  isAway: 'away',
+  team: (team: Said) => said`team ${team}`,
   whoCame: 'Who came',
   minutesOf: (name: Said) => said`Minutes of ${name}`,
   min: 'min',

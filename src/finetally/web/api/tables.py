@@ -14,6 +14,7 @@ from finetally.core import tables as named
 from finetally.core.checks.table import CHECKS
 from finetally.core.movements.near import near_to
 from finetally.core.movements.patterns import EIGHT_ROWS, MOBILITY
+from finetally.core.people.field_tests import FIELD_TESTS
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.movement import FINE_PATTERNS, MovementKey
 from finetally.core.tables import NamedKey
@@ -22,8 +23,10 @@ from finetally.web.api.figures import json_answer
 from finetally.web.api.library import library_with
 from finetally.web.api.openapi import Movement
 from finetally.web.api.request import ActorRequest
+from finetally.web.people.models import GroupMark
 from finetally.web.problems import ProblemOut
 from finetally.web.squads import use_cases
+from finetally.web.squads.models import Role
 
 router = Router()
 REFUSALS = {
@@ -94,6 +97,18 @@ class TallyFigureOut(Schema):
     when: ToldWhen
 
 
+class FieldTestOut(Schema):
+    """A way to know somebody's capacity: what is put in, its unit and bounds, and the formula with its source."""
+
+    key: str
+    label: str
+    result: str
+    unit: str
+    low: float
+    high: float
+    source: str
+
+
 class TablesOut(Schema):
     """What is chosen from or read by name everywhere: each list in the order it is shown in."""
 
@@ -108,6 +123,12 @@ class TablesOut(Schema):
     phases: list[NamedOut]
     severities: list[NamedOut]
     currencies: list[NamedOut]
+    joints: list[NamedOut]
+    limit_sides: list[NamedOut]
+    splits: list[NamedOut]
+    roles: list[NamedOut]
+    marks: list[NamedOut]
+    field_tests: list[FieldTestOut]
     schools: list[SchoolOut]
     phrases: PhrasesOut
     figures: list[TallyFigureOut]
@@ -146,6 +167,23 @@ def _tables() -> TablesOut:
         phases=_named(named.PHASES),
         severities=_named(named.SEVERITIES),
         currencies=_named(named.CURRENCY_NAMES),
+        joints=_named(named.JOINT_NAMES),
+        limit_sides=_named(named.LIMIT_SIDE_NAMES),
+        splits=_named(named.SPLIT_NAMES),
+        roles=[NamedOut(key=key, label=label) for key, label in Role.choices],
+        marks=[NamedOut(key=key, label=label) for key, label in GroupMark.choices],
+        field_tests=[
+            FieldTestOut(
+                key=one.key,
+                label=one.label,
+                result=one.result,
+                unit=one.unit,
+                low=one.low,
+                high=one.high,
+                source=one.source,
+            )
+            for one in FIELD_TESTS
+        ],
         schools=[SchoolOut(key=s.key, label=s.label, choices=_named(s.choices)) for s in named.SCHOOLS],
         figures=[
             TallyFigureOut(

@@ -1,0 +1,35 @@
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { computed, type Ref } from 'vue'
+
+import { api } from '@/api/client'
+import { queryClient } from '@/api/query'
+import type { Otherwise, SessionDoc } from '@/api/types'
+import { byStep } from '@/words/otherwise'
+
+/** A while after the last letter: who does what otherwise follows the figures, and never holds them up. */
+const PAUSE_MS = 400
+const KEPT_MS = 60_000
+
+/** Who of a squad does which steps of a session otherwise today, as limits choose it. */
+export function useOtherwise(document: Ref<SessionDoc | null>, squad: Ref<number>) {
+  const settled = refDebounced(document, PAUSE_MS)
+  const wanted = computed(() => (squad.value && settled.value ? { document: settled.value, squad: squad.value } : null))
+  const { data } = useQuery(
+    {
+      queryKey: computed(() => ['otherwise', JSON.stringify(wanted.value)]),
+      queryFn({ queryKey, signal }) {
+        const asked = JSON.parse(String(queryKey[1])) as { document: SessionDoc; squad: number }
+        return api.otherwise(asked.document, asked.squad, signal)
+      },
+      enabled: computed(() => wanted.value !== null),
+      // A document that is refused has no steps that could be told of: what was told last stands.
+      placeholderData: keepPreviousData,
+      gcTime: KEPT_MS,
+    },
+    queryClient,
+  )
+  const all = computed<readonly Otherwise[]>(() => data.value ?? [])
+  const steps = computed(() => byStep(all.value))
+  return { all, byStep: steps }
+}

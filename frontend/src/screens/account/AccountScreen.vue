@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { account } from '@/composables/useAccount'
+import { ACCOUNT_SCREEN as say } from '@/words/texts/account'
+
+import DeviceList from './DeviceList.vue'
+import EraseAccount from './EraseAccount.vue'
+import OwnSquads from './OwnSquads.vue'
+import PasswordForm from './PasswordForm.vue'
+</script>
+
+<template>
+  <main id="main">
+    <header>
+      <h1>{{ say.yourAccount }}</h1>
+      <span class="said">{{ account?.name }}</span>
+      <span class="grow"></span>
+      <RouterLink to="/privacy">{{ say.whatIsKeptAboutYou }}</RouterLink>
+    </header>
+    <div class="page">
+      <div class="column">
+        <OwnSquads />
+        <DeviceList />
+      </div>
+      <div class="column">
+        <PasswordForm />
+        <EraseAccount />
+      </div>
+    </div>
+  </main>
+</template>
+
+<style scoped src="@/styles/bar.css"></style>
+<style scoped src="@/styles/paper.css"></style>

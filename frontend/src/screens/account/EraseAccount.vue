@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ElButton, ElInput } from 'element-plus'
+import { ref } from 'vue'
+
+import { api } from '@/api/client'
+import { beginAnew } from '@/composables/useAccount'
+import { useAttempt } from '@/composables/useAttempt'
+import { ERASE_ACCOUNT as say } from '@/words/texts/account'
+
+const password = ref('')
+const { trouble, attempt } = useAttempt()
+async function erase(): Promise<void> {
+  if (await attempt(() => api.eraseAccount(password.value))) beginAnew()
+}
+</script>
+
+<template>
+  <section :aria-label="say.erase">
+    <h2>{{ say.erase }}</h2>
+    <p class="said">{{ say.what }}</p>
+    <form class="line" @submit.prevent="erase">
+      <ElInput
+        v-model="password"
+        type="password"
+        :aria-label="say.passwordNow"
+        :placeholder="say.passwordNow"
+        autocomplete="current-password"
+        maxlength="500"
+        class="field"
+      />
+      <ElButton native-type="submit" type="danger" plain :disabled="!password">{{ say.eraseAll }}</ElButton>
+    </form>
+    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+  </section>
+</template>
+
+<style scoped src="@/styles/section.css"></style>
+<style scoped>
+.field {
+  width: 14em;
+}
+</style>

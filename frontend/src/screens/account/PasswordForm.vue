@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { ElButton, ElInput } from 'element-plus'
+import { ref } from 'vue'
+
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { anew } from '@/api/query'
+import { useAttempt } from '@/composables/useAttempt'
+import { tellDone } from '@/parts/notices'
+import { PASSWORD_FORM as say } from '@/words/texts/account'
+
+const old = ref('')
+const wanted = ref('')
+const { trouble, attempt } = useAttempt()
+async function change(): Promise<void> {
+  if (!(await attempt(() => api.changePassword(old.value, wanted.value)))) return
+  old.value = wanted.value = ''
+  tellDone(say.changed)
+  await anew(KEYS.devices())
+}
+</script>
+
+<template>
+  <section :aria-label="say.password">
+    <h2>{{ say.password }}</h2>
+    <form @submit.prevent="change">
+      <label for="old">{{ say.now }}</label>
+      <ElInput id="old" v-model="old" type="password" autocomplete="current-password" show-password maxlength="500" />
+      <label for="new">{{ say.toHold }}</label>
+      <ElInput
+        id="new"
+        v-model="wanted"
+        type="password"
+        autocomplete="new-password"
+        show-password
+        maxlength="500"
+        aria-describedby="password-rule"
+      />
+      <p id="password-rule" class="said">{{ say.rule }}</p>
+      <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+      <ElButton native-type="submit" :disabled="!old || !wanted">{{ say.change }}</ElButton>
+    </form>
+  </section>
+</template>
+
+<style scoped src="@/styles/section.css"></style>
+<style scoped>
+form {
+  max-width: 340px;
+}
+label {
+  display: block;
+  font-weight: 600;
+  margin-top: 4px;
+}
+</style>

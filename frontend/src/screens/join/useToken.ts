@@ -1,0 +1,18 @@
+import { useSessionStorage } from '@vueuse/core'
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+/**
+ * The token of a link: taken from behind the sign of the address, which is cleared at once. Kept in this tab, so that who
+ * signs in on the way comes back with it; `used` forgets it.
+ */
+export function useToken(kind: 'join' | 'reset') {
+  const route = useRoute()
+  const router = useRouter()
+  const kept = useSessionStorage(`token-${kind}`, '')
+  if (route.hash.length > 1) {
+    kept.value = route.hash.slice(1)
+    void router.replace({ ...route, hash: '' })
+  }
+  return { token: computed(() => kept.value), used: () => (kept.value = '') }
+}

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { ElButton, ElInput } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
+
+import { api } from '@/api/client'
+import { Refusal } from '@/api/refusal'
+import type { ListedPerson } from '@/api/types'
+import { useAttempt } from '@/composables/useAttempt'
+import { tellDone } from '@/parts/notices'
+import { placeText, refusalText } from '@/words/refusal'
+import { PEOPLE_LIST as say } from '@/words/texts/people'
+
+// A list of people: shown before anything is taken in.
+const props = defineProps<{ squad: number }>()
+const emit = defineEmits<{ changed: []; close: [] }>()
+const LARGEST = 200_000
+const text = ref('')
+const seen = shallowRef<readonly ListedPerson[] | null>(null)
+/** Every line that is wrong, by its place. */
+const wrong = ref<string[]>([])
+const { trouble, attempt } = useAttempt()
+const added = computed(() => (seen.value ?? []).filter((one) => !one.known).length)
+watch(text, () => {
+  seen.value = null
+  wrong.value = []
+})
+
+async function look(): Promise<void> {
+  wrong.value = []
+  try {
+    seen.value = await api.previewPeople(text.value, props.squad)
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    seen.value = null
+    wrong.value = error.problems.length ? error.problems.map(placeText) : [refusalText(error)]
+  }
+}
+async function take(): Promise<void> {
+  await attempt(async () => {
+    const { added: count } = await api.takePeople(text.value, props.squad)
+    tellDone(say.done(count))
+    emit('changed')
+    emit('close')
+  })
+}
+async function fromFile(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  if (file.size > LARGEST) wrong.value = [say.tooLarge]
+  else {
+    text.value = await file.text()
+    await Promise.resolve()
+    await look()
+  }
+}
+const happens = (one: ListedPerson): string =>
+  one.known ? (one.groups.length ? say.isThere : say.staysAsIs) : say.isNew
+</script>
+
+<template>
+  <form class="strip" :aria-label="say.bringAList" @submit.prevent="look" @keydown.esc.stop="emit('close')">
+    <p>
+      {{ say.how }}
+      <label class="file link"
+        ><span>{{ say.orAFile }}</span>
+        <input class="visually-hidden" type="file" accept=".csv,.txt,text/csv,text/plain" @change="fromFile"
+      /></label>
+    </p>
+    <ElInput v-model="text" type="textarea" :rows="5" :aria-label="say.list" :placeholder="say.example" />
+    <ElButton native-type="submit" :type="seen ? 'default' : 'primary'" :disabled="!text.trim()">{{
+      say.look
+    }}</ElButton>
+    <ElButton v-if="seen" type="primary" @click="take">{{ say.take(added) }}</ElButton>
+    <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
+    <ol v-if="wrong.length" class="wrong" role="alert">
+      <li v-for="one in wrong" :key="one">{{ one }}</li>
+    </ol>
+    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <div v-if="seen" class="seen">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{{ say.line }}</th>
+            <th scope="col">{{ say.name }}</th>
+            <th scope="col">{{ say.groups }}</th>
+            <th scope="col">{{ say.what }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in seen" :key="one.line">
+            <td>{{ one.line }}</td>
+            <td>{{ one.name }}</td>
+            <td>{{ one.groups.join(', ') }}</td>
+            <td :class="{ known: one.known }">{{ happens(one) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </form>
+</template>
+
+<style scoped src="@/styles/strip.css"></style>
+<style scoped>
+.wrong {
+  border-left: 3px solid var(--warn);
+  background: var(--warn-sheet);
+  padding: 6px 12px 6px 30px;
+  max-height: 160px;
+  overflow: auto;
+}
+.seen {
+  flex-basis: 100%;
+  max-height: 320px;
+  overflow: auto;
+}
+table {
+  border-collapse: collapse;
+  min-width: min(100%, 640px);
+}
+th {
+  text-align: left;
+  font: 500 13px var(--head);
+  border-bottom: 1px solid var(--ink);
+}
+td {
+  border-bottom: 1px solid var(--rule);
+  padding: 2px 12px 2px 0;
+}
+.known {
+  color: var(--mute);
+}
+.file {
+  margin-left: 8px;
+}
+.file:focus-within {
+  outline: 2px solid var(--act);
+  outline-offset: 2px;
+}
+</style>

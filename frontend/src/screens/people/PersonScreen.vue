@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { ElSkeleton } from 'element-plus'
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { anew, queryClient, troubleOf } from '@/api/query'
+import { plansHere, squadNow, whoAmI } from '@/composables/useAccount'
+import GroupMark from '@/parts/GroupMark.vue'
+import { PERSON_SCREEN as say } from '@/words/texts/people'
+
+import CapacityPanel from './CapacityPanel.vue'
+import LimitsPanel from './LimitsPanel.vue'
+import MaximaPanel from './MaximaPanel.vue'
+import PersonAway from './PersonAway.vue'
+import PersonDetails from './PersonDetails.vue'
+import PersonPrivacy from './PersonPrivacy.vue'
+import UnderAge from './UnderAge.vue'
+
+const props = defineProps<{ id: string }>()
+const router = useRouter()
+const { data, error } = useQuery(
+  { queryKey: computed(() => KEYS.person(props.id)), queryFn: () => api.person(props.id) },
+  queryClient,
+)
+const person = computed(() => data.value ?? null)
+const trouble = troubleOf(error)
+const changed = () =>
+  Promise.all([
+    anew(KEYS.person(props.id)),
+    anew(KEYS.people(squadNow.value)),
+    anew(KEYS.groups(squadNow.value)),
+    anew(KEYS.week()),
+  ])
+async function erased(): Promise<void> {
+  queryClient.removeQueries({ queryKey: KEYS.person(props.id) })
+  await anew(KEYS.people(squadNow.value))
+  await whoAmI()
+  await router.push(plansHere.value ? '/people' : '/')
+}
+</script>
+
+<template>
+  <main id="main">
+    <header>
+      <RouterLink v-if="plansHere" to="/people">{{ say.toPeople }}</RouterLink>
+      <h1>{{ person?.name ?? '…' }}</h1>
+      <GroupMark v-for="group in person?.groups ?? []" :key="group.id" :group="group" />
+      <span v-if="person?.own" class="said">{{ say.you }}</span>
+    </header>
+    <p v-if="trouble" class="note-bar" role="alert">{{ say.noSuch }} {{ trouble }}</p>
+    <div v-else-if="!person" class="waiting" role="status">
+      <span class="visually-hidden">{{ say.readingPerson }}</span>
+      <ElSkeleton :rows="8" animated :throttle="200" />
+    </div>
+    <div v-else class="page">
+      <div class="column">
+        <LimitsPanel :person="person" @changed="changed" />
+        <PersonDetails :person="person" @changed="changed" />
+      </div>
+      <div class="column">
+        <PersonAway :person="person" @changed="changed" />
+        <CapacityPanel :person="person" @changed="changed" />
+        <UnderAge v-if="person.plans" :person="person" @changed="changed" />
+        <PersonPrivacy v-if="person.own || person.manages" :person="person" @erased="erased" />
+      </div>
+      <MaximaPanel class="wide" :person="person" @changed="changed" />
+    </div>
+  </main>
+</template>
+
+<style scoped src="@/styles/bar.css"></style>
+<style scoped src="@/styles/paper.css"></style>

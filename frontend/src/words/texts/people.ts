@@ -1,0 +1,193 @@
+// Texts of people, by component: one key each. Figures come in written already (words/format.ts).
+import { said, type Said } from './said'
+
+export const PEOPLE_SCREEN = {
+  people: 'People',
+  count: (count: Said) => said`${count} in all`,
+  find: 'Find somebody',
+  findPlaceholder: 'a name or a part of it',
+  everybody: 'everybody',
+  group: 'Group',
+  addOne: 'Add somebody',
+  aList: 'A list …',
+  groups: 'Groups …',
+  readingPeople: 'Reading the people …',
+  nobodyYet: 'Nobody is here yet. Add somebody, or bring a list: a name on each line, with a group behind it.',
+  nobodyCalledSo: 'Nobody here is called so.',
+  onlyCoaches: 'Who is in the squad is seen by its coaches.',
+} as const
+
+export const PEOPLE_TABLE = {
+  name: 'Name',
+  onTheWall: 'On the wall',
+  groups: 'Groups',
+  today: 'Today',
+  account: 'Account',
+  away: (until: Said) => said`away until ${until}`,
+  limited: 'a limit holds',
+  underAge: 'under age',
+  noAccount: 'none',
+} as const
+
+export const ADD_PERSON = {
+  addSomebody: 'Add somebody to the squad',
+  name: 'Name',
+  groups: 'Groups, parted by commas',
+  groupsPlaceholder: 'North, South',
+  add: 'Add',
+  close: 'close',
+} as const
+
+export const PEOPLE_LIST = {
+  bringAList: 'Bring a list',
+  how: 'A name on each line, a group behind a comma. A file of a spreadsheet (CSV) does; so does what is copied from one.',
+  list: 'The list',
+  example: 'Wim Karsholt, North\nAda Merribeck, South',
+  orAFile: 'from a file',
+  look: 'See what it brings',
+  take: (count: Said) => said`Take it in: ${count} new`,
+  line: 'Line',
+  name: 'Name',
+  groups: 'Groups',
+  what: 'What happens',
+  isNew: 'is added',
+  isThere: 'is here already; gets the groups',
+  staysAsIs: 'is here already; stays as it is',
+  done: (count: Said) => said`${count} were added.`,
+  close: 'close',
+  tooLarge: 'This file is too large for a list of people.',
+} as const
+
+export const GROUPS_PANEL = {
+  groups: 'Groups',
+  why: 'Sessions are planned for a group, a week is read for one. Who changes groups keeps what they did in the old one.',
+  none: 'No group yet.',
+  nameOf: (name: Said) => said`Name of ${name}`,
+  markOf: (name: Said) => said`Mark of ${name}`,
+  people: (count: Said) => said`${count} people`,
+  end: 'End it',
+  endWarning: 'It is chosen no more; what was planned for it stays.',
+  newGroup: 'a new group',
+  make: 'Make it',
+  close: 'close',
+} as const
+
+export const PERSON_SCREEN = {
+  toPeople: 'People',
+  readingPerson: 'Reading what is known …',
+  you: 'This is you. Your coaches see this page, too.',
+  noSuch: 'There is nobody here whom you may see.',
+} as const
+
+export const PERSON_DETAILS = {
+  details: 'Who',
+  name: 'Name',
+  shortName: 'Name on the wall',
+  groups: 'Groups',
+  noGroups: 'in no group',
+  account: (name: Said) => said`Signs in as ${name}.`,
+  noAccount: 'Has no account; a head coach invites them on the page of the squad.',
+  figures: 'What figures take',
+  bodyMass: 'Body mass',
+  kg: 'kg',
+  pace: 'Pace factor',
+  paceWhat: 'times what is usual; above 1 slower',
+  effort: 'Effort offset',
+  effortWhat: 'points of effort added; what is hard for others may be harder for them',
+  save: 'Save',
+  saved: 'Saved.',
+} as const
+
+export const LIMITS_PANEL = {
+  limits: 'Limits',
+  why: 'A limit chooses the options of a session by itself. All see the option; why is seen by coaches and the person.',
+  none: 'None holds.',
+  spare: 'spare',
+  what: 'What is to be spared',
+  aMovement: 'a movement …',
+  movement: 'Movement to be spared',
+  side: 'Side',
+  from: 'from',
+  until: 'until',
+  openEnd: 'until it is ended',
+  note: 'Note, for the head coach and the person',
+  add: 'Add the limit',
+  end: 'End it',
+  over: 'over',
+  ahead: 'not yet',
+  since: (day: Said) => said`from ${day}`,
+  to: (day: Said) => said` to ${day}`,
+} as const
+
+export const MAXIMA_PANEL = {
+  maxima: 'One-rep maxima',
+  how: 'A set to the last rep that was possible. Of one rep it is the maximum itself; of more both formulas make an estimate.',
+  young: 'Under age: no maxima are tested; sets of five and more make an estimate.',
+  none: 'No set is kept.',
+  movement: 'Movement',
+  set: 'Set',
+  day: 'Day',
+  epley: 'Epley',
+  brzycki: 'Brzycki',
+  measured: 'measured',
+  dayUnknown: 'day not known',
+  remove: 'Take away',
+  kg: 'kg',
+  kilograms: 'Kilograms',
+  reps: 'Reps',
+  on: 'on',
+  add: 'Keep the set',
+  pick: 'movement …',
+  kgOf: (kg: Said) => said`${kg} kg`,
+  kgTimes: (kg: Said, reps: Said) => said`${kg} kg × ${reps}`,
+} as const
+
+export const CAPACITY_PANEL = {
+  capacity: 'Capacity',
+  isMet: (met: Said) => said`${met} MET`,
+  from: (test: Said, result: Said, unit: Said) => said`from ${test}: ${result} ${unit}`,
+  on: (day: Said) => said`on ${day}`,
+  notKnown: 'Not known: the usual one is taken.',
+  test: 'Test',
+  day: 'Day of the test',
+  keep: 'Keep it',
+  forget: 'Take it away',
+} as const
+
+export const AWAY_PANEL = {
+  away: 'Away',
+  none: 'No time away is noted.',
+  from: 'From',
+  until: 'Until',
+  add: 'Note it',
+  takeBack: 'Take it back',
+  span: (first: Said, last: Said) => said`${first} to ${last}`,
+  rest: 'rest',
+  unknown: 'not known what was done',
+  then: 'What is done then',
+} as const
+
+export const UNDER_AGE = {
+  underAge: 'Under age',
+  isUnderAge: 'is under age',
+  what: 'No body mass, no capacity and no tested maxima are kept until a guardian has agreed, and nobody is ranked. Local rules come first.',
+  guardian: 'Who agreed',
+  day: 'On',
+  agreed: 'A guardian agreed',
+  takeBack: 'Take it back',
+  noted: (who: Said, day: Said) => said`${who} agreed on ${day}.`,
+  headNotes: 'A head coach notes that a guardian agreed.',
+} as const
+
+export const PERSON_PRIVACY = {
+  privacy: 'What is kept',
+  takeOut: 'All of it as one file',
+  toThePage: 'What is kept of everybody, where and how long',
+  look: 'See where the name stands in texts',
+  none: 'The name stands in no text.',
+  stands: 'The name stands in these texts:',
+  in: (title: Said, says: Said) => said`${title}: “${says}”`,
+  takeOutOfTexts: 'take the name out of these texts, too',
+  erase: 'Erase',
+  eraseWarning: 'Everything about this person goes, their account with it. No backup brings it back.',
+} as const

@@ -1,0 +1,59 @@
+// The one page on what is kept about people, in plain words. What it says is held to the code by tests/web/test_privacy.py.
+
+export const PRIVACY_SCREEN = {
+  title: 'What is kept about people',
+  back: 'back',
+} as const
+
+/** Each section: its heading, and its sentences. */
+export const KEPT: readonly (readonly [string, readonly string[]])[] = [
+  [
+    'Where',
+    [
+      'Everything stands in one database, on the machine that your squad’s server runs on. Nothing is sent anywhere else; there is no tracking, and nothing is loaded from other servers.',
+      'Whoever keeps that machine can read the database and makes its backups.',
+    ],
+  ],
+  [
+    'What is kept of you',
+    [
+      'Your name, the name on the wall, your groups, times you are away.',
+      'What figures take, where your coaches noted it: body mass, sets and the maxima that follow from them, capacity with the test it is from, a factor for pace, an offset for effort.',
+      'Limits: a joint or a movement that you are to be spared, from when to when, and a note.',
+      'Whether you came to a session, and your own minutes and effort where they were noted.',
+      'If you have an account: the name you sign in with, your password as a hash that cannot be turned back, and the browsers that are signed in (browser and system, since when).',
+      'No date of birth, no address, no e-mail address: an address that an invitation is sent to is used once and not kept.',
+    ],
+  ],
+  [
+    'Who sees it',
+    [
+      'Everybody in the squad sees the plan, names as they stand on the wall, and which option somebody takes; never why.',
+      'The coaches of your squad see what is kept of you. The note of a limit is for head coaches and you.',
+      'Other athletes see none of your measures, limits, ratings and notes. Nothing of that stands on a card, in a calendar, or in an export of the squad unless a head coach ticks it.',
+      'Other squads see nothing.',
+    ],
+  ],
+  [
+    'Under age',
+    [
+      'For whoever is marked as under age no body mass, no capacity and no tested maxima are kept until a head coach has noted that a guardian agreed; estimates come from sets of five and more; nobody is ranked. The rules of the place where you train come first.',
+    ],
+  ],
+  [
+    'How long',
+    [
+      'What is kept of you stays until it is taken away or you are erased. Who did what in the squad is kept for a year.',
+      'A sign-in ends after 30 days, on a shared device after 12 hours. Wrong passwords are remembered for 30 days, by name and address.',
+      'Invitations are good for 7 days (for a head coach one), links for a new password for a day; they open something once.',
+    ],
+  ],
+  [
+    'Your rights here',
+    [
+      'On your own page you take all of it out as one file, and you can erase it; a head coach can do both for you, and your guardian may have the file.',
+      'Erasing takes your name, account, links, limits, measures, notes and ratings. That somebody came to a session stays without a name only where ten or more people have entries there. Your name is looked for in titles and notes, shown to you, and taken out.',
+      'An id without a name is kept beside the database, so that no backup brings you back. The database file is then written anew. Backups made before hold you until whoever keeps the machine deletes them.',
+    ],
+  ],
+]

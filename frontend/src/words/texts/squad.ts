@@ -1,0 +1,87 @@
+// Texts of the squad's own screen, by component: one key each. Figures come in written already (words/format.ts).
+import { said, type Said } from './said'
+
+export const SQUAD_SCREEN = {
+  squad: 'Squad',
+  readingTheSettings: 'Reading what the squad has set …',
+  whatIsKept: 'What is kept about people, where and how long',
+} as const
+
+export const SQUAD_SETTINGS = {
+  settings: 'Name, place, week',
+  name: 'Name',
+  timeZone: 'Time zone',
+  weekBegins: 'Weeks begin on',
+  adultFrom: 'Under age below',
+  years: 'years',
+  localRules: 'What holds where you are comes first: set the age that your rules name.',
+  emergency: 'In an emergency',
+  whoAndWhere: 'Whom to call, the address for the ambulance, where the first-aid kit and the defibrillator are.',
+  noEmergency: 'Nothing is written here yet.',
+  save: 'Save',
+  saved: 'Saved.',
+} as const
+
+export const KIT_FORM = {
+  kit: 'Kit in the hall',
+  why: 'What is counted here is held against each session: too little of it is told on the Bench and on the card.',
+  howMany: (kit: Said) => said`How many of ${kit}`,
+  add: 'add kit',
+  remove: 'take out',
+  none: 'Nothing is counted yet.',
+  pick: 'kit …',
+  other: 'another, by its name',
+  put: 'Put it in',
+} as const
+
+export const MEMBERS_PANEL = {
+  members: 'Accounts',
+  you: 'you',
+  roleOf: (name: Said) => said`Role of ${name}`,
+  takeOut: 'Take out',
+  takeOutWarning: 'They see nothing of the squad then; the person stays in the list.',
+  newPassword: 'New password …',
+  readingMembers: 'Reading the accounts …',
+} as const
+
+export const INVITE_PANEL = {
+  invite: 'Invite somebody',
+  as: 'as',
+  asWhat: 'As what',
+  for: 'for',
+  forWhom: 'For whom',
+  anybody: 'whoever has the link',
+  email: 'E-mail (if it is to be sent)',
+  make: 'Make the link',
+  open: 'Open invitations',
+  used: 'Used invitations',
+  forOne: (role: Said, person: Said) => said`${role}, for ${person}`,
+  by: (by: Said, until: Said) => said`by ${by}, until ${until}`,
+  wasUsed: (name: Said, when: Said) => said`${name}, ${when}`,
+  end: 'End it',
+  gone: 'an account that is gone',
+} as const
+
+export const LINKS_PANEL = {
+  calendarLinks: 'Calendar links',
+  made: (when: Said) => said`made ${when}`,
+  of: (person: Said) => said`of ${person}`,
+  revoke: 'Close it',
+  none: 'None is open. They are made in the week, under “Export and links”.',
+} as const
+
+export const SQUAD_FILE = {
+  file: 'The squad as a file',
+  what: 'Plan, sessions, people by name, who came: one JSON file. Backups of the whole database belong to whoever keeps the machine.',
+  withHealth: 'with limits, measures, ratings and notes',
+  take: 'Take it out',
+} as const
+
+export const HISTORY_PANEL = {
+  history: 'Who did what',
+  readingIt: 'Reading the history …',
+  none: 'Nothing yet.',
+  older: 'Older',
+  forAYear: 'Kept for a year.',
+  gone: 'a former member',
+} as const
