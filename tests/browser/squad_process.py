@@ -23,6 +23,7 @@ from django.contrib.auth import BACKEND_SESSION_KEY, HASH_SESSION_KEY, SESSION_K
 from django.db import transaction
 from django.db.models import Model, QuerySet
 
+from finetally.web.people.models import Group, GroupPlace, Limit, Maximum
 from finetally.web.plan.models import Attendance, Away, Day, Entry, Phase
 from finetally.web.squads.models import Membership, Person, Squad, SquadMovement
 from finetally.web.training.demo import ACCOUNTS, SQUAD
@@ -41,8 +42,10 @@ def copy(number: int) -> dict[str, str]:
     keys: Keys = {}
     copy_rows(Squad.objects.filter(pk=demo.pk), keys)
     copy_rows(users, keys, lambda user: setattr(user, "username", f"{user.username}-{number}"))
+    copy_rows(Person.objects.filter(squad=demo), keys, lambda person: setattr(person, "public_id", uuid.uuid4()))
     for rows in (
-        *(model.objects.filter(squad=demo) for model in (Membership, Person, SquadMovement, Shape)),
+        *(model.objects.filter(squad=demo) for model in (Membership, SquadMovement, Shape, Group)),
+        *(model.objects.filter(person__squad=demo) for model in (GroupPlace, Maximum, Limit)),
         sessions,
         Revision.objects.filter(session__squad=demo).order_by("pk"),
         *(model.objects.filter(squad=demo) for model in (Entry, Day, Away, Phase)),

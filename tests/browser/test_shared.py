@@ -44,12 +44,12 @@ def test_a_member_of_two_squads_reaches_both_weeks(own_page: Page, squad: OwnSqu
     squad.sign_in(own_page, "osk")
     own_page.goto("/week")
     expect(own_page.get_by_role("main")).to_contain_text("Strength for the lift")
-    choose(own_page, "Squad", "Vale Search")
+    choose(own_page, "Which squad", "Vale Search")
     expect(own_page.get_by_role("main")).not_to_contain_text("Strength for the lift")
     expect(own_page.get_by_role("button", name="add to").first).to_be_visible()
     own_page.reload()
     expect(own_page.get_by_role("main")).not_to_contain_text("Strength for the lift")
-    choose(own_page, "Squad", "Thornlow Ridge")
+    choose(own_page, "Which squad", "Thornlow Ridge")
     expect(own_page.get_by_role("main")).to_contain_text("Strength for the lift")
 
 

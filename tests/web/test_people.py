@@ -293,21 +293,21 @@ def test_a_limit_chooses_the_option_and_everybody_sees_it(world: World) -> None:
     Limit.objects.all().delete()
     limited(world, person, note="torn in the gully")
     told = otherwise(world, "coach")
-    assert [(one["step"], one["name"], one["option"]) for one in told] == [
-        ("s2", "Somebody", "bridge"),
-        ("s3", "Somebody", None),
+    assert [(one["path"], one["name"], one["option"]) for one in told] == [
+        ("blocks[0].steps[1]", "Somebody", "bridge"),
+        ("blocks[0].steps[2]", "Somebody", None),
     ]
     assert [one["why"] for one in told] == [[{"joint": "knee", "movement": "", "side": "both"}]] * 2
     [seen] = otherwise(world, "athlete")
-    assert (seen["step"], seen["option"], seen["why"]) == ("s2", "bridge", None)
+    assert (seen["path"], seen["option"], seen["why"]) == ("blocks[0].steps[1]", "bridge", None)
 
 
 def test_the_person_knows_why_and_what_nothing_spares(world: World) -> None:
     Limit.objects.all().delete()
     limited(world, world.known.own)
-    assert [(one["step"], one["why"] is not None) for one in otherwise(world, "athlete")] == [
-        ("s2", True),
-        ("s3", True),
+    assert [(one["path"], one["why"] is not None) for one in otherwise(world, "athlete")] == [
+        ("blocks[0].steps[1]", True),
+        ("blocks[0].steps[2]", True),
     ]
 
 

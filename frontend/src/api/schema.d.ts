@@ -6402,14 +6402,14 @@ export interface components {
         };
         /**
          * OtherwiseOut
-         * @description What somebody does in a step's place: `option` by its label, None where no option spares or eases it.
+         * @description What somebody does in the place of the step at `path`.
          *
-         *     `eased`: it is easier, but loads the same all the same. `why`: for those who may know, else None. `instead`:
-         *     movements that an option could name.
+         *     `option`: by its label, None where no option spares or eases it. `eased`: it is easier, but loads the same all
+         *     the same. `why`: for those who may know, else None. `instead`: movements that an option could name.
          */
         OtherwiseOut: {
-            /** Step */
-            step: string;
+            /** Path */
+            path: string;
             /** Movement */
             movement: string;
             /**

@@ -2,10 +2,10 @@
 import type { Otherwise } from '@/api/types'
 import { OTHERWISE as say } from '@/words/texts/parts'
 
-/** Those of each step, by its id, in the order of the steps. */
+/** Those of each step, by its path, in the order of the steps. */
 export function byStep(all: readonly Otherwise[]): Map<string, Otherwise[]> {
   const found = new Map<string, Otherwise[]>()
-  for (const one of all) found.set(one.step, [...(found.get(one.step) ?? []), one])
+  for (const one of all) found.set(one.path, [...(found.get(one.path) ?? []), one])
   return found
 }
 

@@ -36,7 +36,7 @@ const code = computed(() => codeOf(movement.value))
 const name = computed(() => movement.value?.name ?? props.step.movement)
 const unknown = computed(() => wrong.value.get(`${props.path}.movement`) ?? wrong.value.get(props.path))
 /** Who does it otherwise. */
-const others = computed(() => otherwise.value.get(props.step.id ?? '') ?? [])
+const others = computed(() => otherwise.value.get(props.path) ?? [])
 const picking = ref(false)
 const more = ref(false)
 

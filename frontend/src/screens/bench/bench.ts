@@ -37,7 +37,7 @@ export interface BenchTools {
   question: () => DocumentIn | null
   lit: Ref<Lit | null>
   pointed: Ref<StaveLine | null>
-  /** Who does a step otherwise, by the step's id: limits of people choose its options. */
+  /** Who does a step otherwise, by the step's path: limits of people choose its options. */
   otherwise: Ref<ReadonlyMap<string, readonly Otherwise[]>>
   /** What lights with what is pointed at, wherever that is. */
   light: Ref<Light>

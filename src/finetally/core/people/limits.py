@@ -14,6 +14,7 @@ from typing import Literal
 from finetally.core.movements.library import Library
 from finetally.core.session.document import Session
 from finetally.core.session.movement import MovementDef, Sides
+from finetally.core.session.problems import Path, path_text
 from finetally.core.session.rules import blocks_with_paths, step_lists
 from finetally.core.session.step import Option, Step
 
@@ -60,13 +61,15 @@ def _held(movement: MovementDef, library: Library, depth: int = 0) -> Iterator[M
 
 @dataclass(frozen=True, slots=True)
 class LimitedStep:
-    """A step that somebody does otherwise. `option`: its label; None where none spares or eases what is hit.
+    """A step that somebody does otherwise, by its path in the document and its id.
 
-    `eased`: the option is the easier one, but loads what is to be spared all the same. `limits`: keys of those hit.
-    `instead`: movements that an option could name, from the easier ones of its movement.
+    `option`: its label; None where none spares or eases what is hit. `eased`: the option is the easier one, but
+    loads what is to be spared all the same. `limits`: keys of those hit. `instead`: movements that an option could
+    name, from the easier ones of its movement.
     """
 
-    step: str
+    path: str
+    step: str | None
     movement: str
     option: str | None
     eased: bool
@@ -75,52 +78,57 @@ class LimitedStep:
 
 
 def limited_steps(session: Session, limits: Sequence[BodyLimit], library: Library) -> list[LimitedStep]:
-    """The steps of a session that limits hit, each with the option they choose. Steps need their ids."""
+    """The steps of a session that limits hit, each with the option they choose, in its order."""
     if not limits:
         return []
     whole = library.with_definitions(session.movements)
-    found = (_limited(step, limits, whole) for step in _steps(session))
+    found = (_limited(path, step, limits, whole) for path, step in _steps(session))
     return [one for one in found if one is not None]
 
 
-def _steps(session: Session) -> Iterator[Step]:
-    for path, block in blocks_with_paths(session):
-        for _, steps, _, _ in step_lists(path, block):
-            yield from steps
+def _steps(session: Session) -> Iterator[tuple[Path, Step]]:
+    for block_path, block in blocks_with_paths(session):
+        for path, steps, _, _ in step_lists(block_path, block):
+            yield from (((*path, index), step) for index, step in enumerate(steps))
 
 
-def step_ids(session: Session) -> list[str]:
-    """The ids of a session's steps, in its order."""
-    return [step.id for step in _steps(session) if step.id is not None]
+def step_paths(session: Session) -> list[str]:
+    """The paths of a session's steps, in its order."""
+    return [path_text(path) for path, _ in _steps(session)]
 
 
 def options_with(
     session: Session, chosen: str | Mapping[str, str], limited: Iterable[LimitedStep]
 ) -> dict[str, str]:
-    """Options by step id, as `given.options` takes them: those chosen (a word for all, or by id), limits on top."""
+    """Options by step id, as `given.options` takes them: those chosen (a word for all, or by id), limits on top.
+
+    Steps without an id have none.
+    """
     options = dict(chosen) if not isinstance(chosen, str) else {
         step.id: option.label
-        for step in _steps(session) if step.id is not None
+        for _, step in _steps(session) if step.id is not None
         for option in reversed(step.options or ()) if option.goes_by(chosen)
     }  # fmt: skip
-    return {**options, **{one.step: one.option for one in limited if one.option is not None}}
+    taken = {one.step: one.option for one in limited if one.step is not None and one.option is not None}
+    return {**options, **taken}
 
 
-def _limited(step: Step, limits: Sequence[BodyLimit], library: Library) -> LimitedStep | None:
+def _limited(path: Path, step: Step, limits: Sequence[BodyLimit], library: Library) -> LimitedStep | None:
     movement = library.get(step.movement)
-    if movement is None or step.id is None:
+    if movement is None:
         return None
     hit = [one for one in limits if one.hit_by(movement, step.sides or movement.sides, library)]
     if not hit:
         return None
     keys = tuple(one.key for one in hit)
+    place = path_text(path)
     for option in step.options or ():
         if not _hits(option, step, hit, library):
-            return LimitedStep(step.id, step.movement, option.label, False, keys)
+            return LimitedStep(place, step.id, step.movement, option.label, False, keys)
     for option in step.options or ():
         if option.level == "easier":
-            return LimitedStep(step.id, step.movement, option.label, True, keys)
-    return LimitedStep(step.id, step.movement, None, False, keys, _instead(movement, hit, library))
+            return LimitedStep(place, step.id, step.movement, option.label, True, keys)
+    return LimitedStep(place, step.id, step.movement, None, False, keys, _instead(movement, hit, library))
 
 
 def _hits(option: Option, step: Step, hit: Sequence[BodyLimit], library: Library) -> bool:

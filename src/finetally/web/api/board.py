@@ -201,7 +201,7 @@ def card(request: ActorRequest, data: CardIn) -> HttpResponse:
     """What stands on a session's card: blocks with their steps and times, kit, cautions."""
     context = data.context(request)
     others = others_on_card(request.auth, data.squad, data.document) if data.person is None else []
-    made = made_card(data.document, data.known(request, context), context, others)
+    made = made_card(data.as_done(), data.known(request, context), context, others)
     return json_answer(printed({"card": made}))
 
 
@@ -210,6 +210,6 @@ def pdf(request: ActorRequest, data: CardIn) -> Status[JobOut]:
     """Begin to make the card as PDF for A4 or letter; the answer is a job (202) whose file it will be."""
     given = data.known(request, data.context(request))
     others = others_on_card(request.auth, data.squad, data.document) if data.person is None else []
-    wanted = CardWish(data.document, given, data.methods, data.paper, others)
+    wanted = CardWish(data.as_done(), given, data.methods, data.paper, others)
     job = ask_for_pdf(request.auth, data.squad, wanted)
     return Status(202, job_out(job))

@@ -16,6 +16,7 @@ from finetally.core.compare.fit import FitWay, fit_to_time
 from finetally.core.figures import Figures, figures_and_tally, printed
 from finetally.core.formats.names import BlockFormat
 from finetally.core.methods.given import Given
+from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.explain.explain import explain
 from finetally.core.tally.explain.node import Explanation, UnknownFigureError
@@ -46,11 +47,15 @@ class DocumentIn(Schema):
     methods: dict[str, Any] = {}
     person: UUID | None = None
 
+    def as_done(self) -> dict[str, Any]:
+        """The document that is figured: as one person does it each step has the id that its option goes by."""
+        return with_ids(self.document) if self.person is not None else self.document
+
     def known(self, request: ActorRequest, context: FiguringContext) -> Given:
         """What is known of the day: as it was sent, as the person, with the squad's kit."""
         given = self.given
         if self.person is not None:
-            given = as_person(request.auth, self.person, self.document, given)
+            given = as_person(request.auth, self.person, self.as_done(), given)
         return context.given(given)
 
     def context(self, request: ActorRequest) -> FiguringContext:
@@ -125,7 +130,7 @@ def figures(request: ActorRequest, data: FiguresIn) -> HttpResponse:
     With `against` also by how much each number differs from another document, or from the same on another day.
     """
     context = data.context(request)
-    made = bench_figures(data.document, context, data.known(request, context))
+    made = bench_figures(data.as_done(), context, data.known(request, context))
     if data.against is None:
         return json_answer(made)
     other, _ = figures_and_tally(
@@ -145,7 +150,7 @@ def explain_figure(request: ActorRequest, data: ExplainIn) -> HttpResponse:
     Terms with a `figure` can be asked next.
     """
     context = data.context(request)
-    session = parse_session(data.document)
+    session = parse_session(data.as_done())
     try:
         opened = explain(
             session,

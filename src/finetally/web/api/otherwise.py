@@ -6,7 +6,6 @@ from uuid import UUID
 
 from ninja import Router, Schema
 
-from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.web.api.days import PlanDay
 from finetally.web.api.openapi import DocumentBody
@@ -38,13 +37,13 @@ class WhyOut(Schema):
 
 
 class OtherwiseOut(Schema):
-    """What somebody does in a step's place: `option` by its label, None where no option spares or eases it.
+    """What somebody does in the place of the step at `path`.
 
-    `eased`: it is easier, but loads the same all the same. `why`: for those who may know, else None. `instead`:
-    movements that an option could name.
+    `option`: by its label, None where no option spares or eases it. `eased`: it is easier, but loads the same all
+    the same. `why`: for those who may know, else None. `instead`: movements that an option could name.
     """
 
-    step: str
+    path: str
     movement: str
     person: UUID
     name: str
@@ -61,7 +60,7 @@ def _why(one: Limit) -> WhyOut:
 def otherwise_out(one: limits.Otherwise) -> OtherwiseOut:
     """As it is shown."""
     return OtherwiseOut(
-        step=one.step.step, movement=one.step.movement, person=one.person.public_id, name=one.person.on_the_wall,
+        path=one.step.path, movement=one.step.movement, person=one.person.public_id, name=one.person.on_the_wall,
         option=one.step.option, eased=one.step.eased, instead=list(one.step.instead),
         why=None if one.why is None else [_why(limit) for limit in one.why],
     )  # fmt: skip
@@ -74,6 +73,6 @@ def otherwise(request: ActorRequest, data: OtherwiseIn) -> list[OtherwiseOut]:
     Everybody sees the option; why, and steps that nothing spares, are told to those who plan and to the person.
     """
     squad = squad_to_look_at(request.auth, data.squad)
-    session = parse_session(with_ids(data.document))
+    session = parse_session(data.document)
     found = limits.otherwise(request.auth, squad, session, data.day or today_of(squad))
     return [otherwise_out(one) for one in found]

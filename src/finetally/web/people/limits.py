@@ -14,7 +14,7 @@ from uuid import UUID
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from finetally.core.people.limits import Joint, LimitedStep, LimitSide, limited_steps, step_ids
+from finetally.core.people.limits import Joint, LimitedStep, LimitSide, limited_steps, step_paths
 from finetally.core.session.cleaning import one_line
 from finetally.core.session.document import Session
 from finetally.core.session.problems import refuse, shown
@@ -142,13 +142,13 @@ def otherwise(actor: Actor, squad: Squad, session: Session, day: date) -> list[O
                 why = tuple(one for one in limits if one.pk in step.limits) if knows else None
                 found.append(Otherwise(person, step, why))
     order = {key: number for number, key in enumerate(_in_order(found, session))}
-    return sorted(found, key=lambda one: (order[one.step.step], one.person.name))
+    return sorted(found, key=lambda one: (order[one.step.path], one.person.name))
 
 
 def _in_order(found: Sequence[Otherwise], session: Session) -> list[str]:
-    """The ids of the steps in question; each person's come in the session's order, which is that of all."""
-    asked = {one.step.step for one in found}
-    return [key for key in step_ids(session) if key in asked]
+    """The paths of the steps in question; each person's come in the session's order, which is that of all."""
+    asked = {one.step.path for one in found}
+    return [key for key in step_paths(session) if key in asked]
 
 
 def options_of(actor: Actor, squad: Squad, person: Person, session: Session, day: date) -> list[LimitedStep]:

@@ -8,7 +8,6 @@ from typing import Any
 
 from finetally.core.card.card import Card, CardOption, card_of
 from finetally.core.methods.given import Given
-from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.web.jobs.models import Job
@@ -48,11 +47,11 @@ def others_on_card(actor: Actor, squad_id: int | None, document: dict[str, Any])
     squad = squad_to_look_at(actor, squad_id)
     library = context_of(squad).library
     found: dict[tuple[str, str, str], list[str]] = {}
-    for one in otherwise(actor, squad, parse_session(with_ids(document)), today_of(squad)):
+    for one in otherwise(actor, squad, parse_session(document), today_of(squad)):
         if one.step.option is not None:
             known = library.get(one.step.movement)
             called = known.name or known.key if known is not None else one.step.movement
-            found.setdefault((one.step.step, called, one.step.option), []).append(one.person.on_the_wall)
+            found.setdefault((one.step.path, called, one.step.option), []).append(one.person.on_the_wall)
     return [{"movement": called, "option": option, "names": names} for (_, called, option), names in found.items()]
 
 
