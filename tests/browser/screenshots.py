@@ -167,6 +167,22 @@ def season(page: Page) -> None:
     page.locator("tbody tr").first.wait_for()
 
 
+def people(page: Page) -> None:
+    page.goto("/people")
+    page.get_by_role("link", name="Bram Tullivant").wait_for()
+
+
+def person(page: Page) -> None:
+    people(page)
+    page.get_by_role("link", name="Bram Tullivant").click()
+    page.get_by_role("region", name="Limits").get_by_role("listitem").first.wait_for()
+
+
+def squad(page: Page) -> None:
+    page.goto("/squad")
+    page.get_by_role("button", name="Make the link").wait_for()
+
+
 VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("first", DESK, first),
     ("sessions", DESK, sessions),
@@ -175,15 +191,15 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("bench-board", DESK, bench_board),
     ("bench-wall", DESK, bench_wall),
     ("bench-adding", DESK, bench_adding),
-    ("bench-fit", DESK, bench_fit),
-    ("which-format", DESK, which_format),
     ("question", DESK, question),
     ("side-by-side", DESK, side_by_side),
-    ("side-by-side-below", DESK, side_by_side_below),
     ("week", DESK, week),
     ("week-level", DESK, week_level),
     ("season", DESK, season),
     ("week-phone", PHONE, week),
+    ("people", DESK, people),
+    ("person", DESK, person),
+    ("squad", DESK, squad),
     ("card", DESK, card),
     ("bench-phone", PHONE, bench_fit),
     ("sign-in", DESK, sign_in_page),

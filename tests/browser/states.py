@@ -54,6 +54,17 @@ def refused(pattern: str, then: Show) -> Show:
     return show
 
 
+def given(pattern: str, body: object, then: Show) -> Show:
+    """As it is with such an answer."""
+
+    def show(page: Page) -> None:
+        page.route(re.compile(pattern), lambda route: route.fulfill(json=body))
+        then(page)
+        page.wait_for_timeout(400)
+
+    return show
+
+
 def opened(then: Show, *names: str) -> Show:
     """With a list open: the field of that name."""
 
@@ -146,6 +157,58 @@ def weight(page: Page) -> None:
     page.get_by_role("button", name=re.compile("how much it matters")).first.click()
 
 
+def wrong_list(page: Page) -> None:
+    views.people(page)
+    page.get_by_role("button", name="A list").click()
+    page.get_by_label("The list").fill("name,group\n,North\n" + "x" * 130 + "\nAda Merribeck, " + "y" * 41)
+    page.get_by_role("button", name="See what it brings").click()
+    page.get_by_role("alert").wait_for()
+
+
+def young(page: Page) -> None:
+    views.person(page)
+    page.get_by_text("is under age").click()
+    page.get_by_label("Who agreed").wait_for()
+
+
+def erasing(page: Page) -> None:
+    views.person(page)
+    page.get_by_role("button", name="See where the name stands").click()
+    page.get_by_role("button", name="Erase").click()
+
+
+def link(page: Page) -> None:
+    views.squad(page)
+    page.get_by_role("button", name="Make the link").click()
+    page.get_by_role("img", name="The link as a QR code").wait_for()
+
+
+NAMES = (
+    "Wim",
+    "Bea",
+    "Cato",
+    "Dagny",
+    "Emil",
+    "Freya",
+    "Gus",
+    "Ilse",
+    "Joss",
+    "Kaja",
+    "Maximiliana-Theodora",
+    "Oona",
+)
+SIXTY = [
+    {
+        "id": f"00000000-0000-4000-8000-{n:012}", "name": f"{NAMES[n % 12]} {'Hallowmere-Strathvane'[: 4 + n % 18]}",
+        "short_name": NAMES[n % 12], "groups": [{"id": k, "name": f"Group {k}", "mark": mark} for k, mark in enumerate(
+            ("ring", "bar", "peak", "cross", "step", "wave", "frame", "star")) if (n >> (k % 6)) % 3 == k % 3],
+        "account": f"account-{n}" if n % 4 == 0 else None, "under_age": n % 7 == 0,
+        "away": "2027-01-07" if n % 5 == 0 else None, "limited": n % 6 == 0,
+    }
+    for n in range(60)
+]  # fmt: skip
+
+
 SCREENS: dict[str, dict[str, Show]] = {
     "sessions": {
         "rest": views.sessions, "list": opened(views.sessions, "Tag"), "none": searched, "empty": put_away,
@@ -183,6 +246,23 @@ SCREENS: dict[str, dict[str, Show]] = {
         "rest": views.season, "weeks": opened(views.season, "How many weeks"),
         "loading": held(r"/api/plan/season", goto("/week/season")),
         "refused": refused(r"/api/plan/season", goto("/week/season")),
+    },
+    "people": {
+        "rest": views.people, "sixty": given(r"/api/people\?", SIXTY, goto("/people")),
+        "empty": given(r"/api/people\?", [], goto("/people")), "wrong list": wrong_list,
+        "loading": held(r"/api/people\?", goto("/people")), "refused": refused(r"/api/people\?", goto("/people")),
+    },
+    "person": {
+        "rest": views.person, "young": young, "erasing": erasing,
+        "nobody": goto("/people/00000000-0000-4000-8000-000000000000"),
+    },
+    "squad": {
+        "rest": views.squad, "link": link, "loading": held(r"/settings$", goto("/squad")),
+        "refused": refused(r"/settings$", goto("/squad")),
+    },
+    "account": {
+        "rest": goto("/account"), "privacy": goto("/privacy"), "no invitation": goto("/join"),
+        "old invitation": goto("/join#no-such-token"), "old reset": goto("/reset#no-such-token"),
     },
     "sign-in": {"rest": views.sign_in_page, "nowhere": goto("/no/such/page")},
 }  # fmt: skip

@@ -8,8 +8,8 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.controls import choose, more
-from tests.browser.screens import open_list, open_session
+from tests.browser.controls import choose, more, tick
+from tests.browser.screens import call, open_list, open_session
 from tests.conftest import REPOSITORY
 
 pytestmark = pytest.mark.browser
@@ -108,6 +108,74 @@ def picking(page: Page) -> None:
     expect(page.locator(".found-list:visible").get_by_role("option").first).to_be_visible()
 
 
+def squad_of(page: Page) -> int:
+    return int(call(page, "GET", "/me")["squads"][0]["id"])
+
+
+def people(page: Page) -> None:
+    page.goto("/people")
+    page.get_by_role("button", name="Groups").click()
+    expect(page.get_by_label("Name of Rope team")).to_be_visible()
+
+
+def people_from_a_list(page: Page) -> None:
+    page.goto("/people")
+    page.get_by_role("button", name="A list").click()
+    page.get_by_label("The list").fill("Wim Karsholt, Night team\nBram Tullivant")
+    page.get_by_role("button", name="See what it brings").click()
+    expect(page.get_by_role("button", name="Take it in: 1 new")).to_be_visible()
+
+
+def person(page: Page) -> None:
+    page.goto("/people")
+    page.get_by_role("link", name="Bram Tullivant").click()
+    limits = page.get_by_role("region", name="Limits")
+    choose(limits, "What is to be spared", "a movement …")
+    tick(page, "is under age")
+    page.get_by_role("button", name="See where the name stands in texts").click()
+    expect(page.get_by_text("The name stands in no text.")).to_be_visible()
+    page.get_by_role("button", name="Erase").click()
+    expect(page.get_by_role("button", name="Yes, do it")).to_be_visible()
+    expect(page.get_by_label("Who agreed")).to_be_visible()
+
+
+def own_squad(page: Page) -> None:
+    page.goto("/squad")
+    page.get_by_role("button", name="Make the link").click()
+    expect(page.get_by_role("img", name="The link as a QR code")).to_be_visible()
+    expect(page.get_by_role("region", name="Who did what").get_by_role("listitem").first).to_be_visible()
+
+
+def own_account(page: Page) -> None:
+    page.goto("/account")
+    expect(page.get_by_role("region", name="Signed in on").get_by_role("listitem").first).to_be_visible()
+
+
+def joining(page: Page) -> None:
+    made = call(page, "POST", f"/squads/{squad_of(page)}/invitations", {"role": "coach"})
+    page.context.clear_cookies()
+    page.goto(made["address"])
+    expect(page.get_by_role("button", name="Make an account and join")).to_be_visible()
+
+
+def opening_nothing(page: Page) -> None:
+    page.goto("/reset#no-such-token")
+    expect(page.get_by_role("alert")).to_contain_text("opens nothing")
+
+
+def resetting(page: Page) -> None:
+    member = next(one for one in call(page, "GET", f"/squads/{squad_of(page)}/members") if "osk" in one["account"])
+    made = call(page, "POST", f"/members/{member['id']}/reset")
+    page.context.clear_cookies()
+    page.goto(made["address"])
+    expect(page.get_by_role("button", name="Set it")).to_be_visible()
+
+
+def privacy(page: Page) -> None:
+    page.goto("/privacy")
+    expect(page.get_by_role("heading", name="What is kept about people")).to_be_visible()
+
+
 SCREENS: list[tuple[str, Callable[[Page], None]]] = [
     ("first", first),
     ("list", open_list),
@@ -122,6 +190,15 @@ SCREENS: list[tuple[str, Callable[[Page], None]]] = [
     ("week", week),
     ("entry of the week", entry),
     ("season", season),
+    ("people", people),
+    ("people from a list", people_from_a_list),
+    ("a person", person),
+    ("the squad", own_squad),
+    ("the account", own_account),
+    ("joining", joining),
+    ("a link that opens nothing", opening_nothing),
+    ("a new password", resetting),
+    ("what is kept", privacy),
 ]
 
 

@@ -19,7 +19,10 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.controls import choose, more, tick
+from tests.browser.screens import call
+from tests.browser.squads import OwnSquad, SquadMaker
 from tests.conftest import REPOSITORY
+from tests.serving import PASSWORD as DEMO_PASSWORD
 from tests.serving import free_port
 
 pytestmark = pytest.mark.browser
@@ -294,3 +297,70 @@ def gone_everywhere(head: Page, athlete: Page, machine: OwnMachine) -> None:
             return
         time.sleep(0.1)
     raise AssertionError("the name stands in the database's files")
+
+
+def test_who_has_an_account_signs_in_on_the_way_and_joins_with_it(
+    page: Page, squad: OwnSquad, squads: SquadMaker
+) -> None:
+    other = squads.make()
+    number = call(page, "GET", "/me")["squads"][0]["id"]
+    made = call(page, "POST", f"/squads/{number}/invitations", {"role": "athlete"})
+    page.context.clear_cookies()
+    page.goto(made["address"])
+    page.get_by_role("link", name="I have an account already").click()
+    page.get_by_label("Name").fill(other.account("osk"))
+    page.get_by_label("Password", exact=True).fill(DEMO_PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("button", name=f"Join as {other.account('osk')}").click()
+    page.get_by_role("heading", name="Last sessions").wait_for()
+    # Two squads now, of which the one that was joined is on the screen; as an athlete there.
+    expect(page.get_by_role("combobox", name="Which squad")).to_be_attached()
+    expect(page.get_by_role("link", name="You", exact=True)).to_be_visible()
+    page.goto("/join")
+    expect(page.get_by_role("alert")).to_contain_text("is no invitation")
+
+
+def test_a_password_is_set_anew_and_told_at_the_next_sign_in(page: Page, squad: OwnSquad) -> None:
+    page.goto("/squad")
+    member = (
+        page.get_by_role("region", name="Accounts").get_by_role("listitem").filter(has_text=squad.account("osk"))
+    )
+    member.get_by_role("button", name="New password").click()
+    address = member.locator(".address").text_content() or ""
+    page.context.clear_cookies()
+    page.goto(address)
+    page.get_by_role("textbox", name="Password that is to hold").fill("short")
+    page.get_by_role("button", name="Set it").click()
+    expect(page.get_by_role("alert")).to_contain_text("too short")
+    page.get_by_role("textbox", name="Password that is to hold").fill(PASSWORD)
+    page.get_by_role("button", name="Set it").click()
+    expect(page.get_by_role("status")).to_contain_text("is set")
+    page.goto(address)
+    expect(page.get_by_role("alert")).to_contain_text("opens nothing")
+    sign_in(page, squad.account("osk"))
+    notice = page.get_by_text(f"Your password was set anew with a link that {squad.account('marit')} made")
+    notice.get_by_role("button").click()
+    expect(notice).to_have_count(0)
+
+
+def test_a_group_is_made_and_somebody_put_into_it_by_keys_alone(page: Page, squad: OwnSquad) -> None:
+    page.goto("/people")
+    page.get_by_role("button", name="Add somebody").press("Enter")
+    page.keyboard.type("Wim Karsholt")
+    page.keyboard.press("Tab")
+    page.keyboard.type("Night team")
+    page.keyboard.press("Enter")
+    page.get_by_role("link", name="Wim Karsholt").press("Enter")
+    limits = page.get_by_role("region", name="Limits")
+    limits.get_by_role("combobox", name="What is to be spared").focus()
+    page.keyboard.type("wrist")
+    page.keyboard.press("Enter")
+    limits.get_by_role("button", name="Add the limit").press("Enter")
+    expect(limits.get_by_role("listitem")).to_contain_text("wrist")
+    limits.get_by_role("button", name="End it").press("Enter")
+    expect(limits.get_by_text("None holds.")).to_be_visible()
+    page.get_by_role("button", name="Erase").press("Enter")
+    # What would do harm is not where the focus is.
+    expect(page.get_by_role("button", name="No, leave it")).to_be_focused()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("button", name="Erase")).to_be_visible()

@@ -108,7 +108,7 @@ def test_whoever_has_an_account_joins_with_it(world: World) -> None:
 def test_a_member_is_refused_and_the_invitation_stays_good(world: World) -> None:
     token = invited(world)
     refused = post(world.client("athlete"), "/invitations/accept", token=token)
-    assert (refused.status_code, refused.json()["problems"][0]["code"]) == (422, "member")
+    assert (refused.status_code, refused.json()["problems"][0]["code"]) == (422, "cannot_member")
     assert joined(token).status_code == 200
 
 
@@ -134,7 +134,7 @@ def test_an_invitation_for_somebody_in_the_list_makes_them_that_person(world: Wo
     assert person.user is not None
     again = {"role": "athlete", "person": str(person.public_id)}
     refused = world.send("head", "POST", f"/squads/{world.squad.pk}/invitations", again)
-    assert refused.json()["problems"][0]["code"] == "has_account"
+    assert refused.json()["problems"][0]["code"] == "cannot_has_account"
 
 
 def test_an_athlete_who_is_not_in_the_list_comes_into_it(world: World) -> None:
@@ -281,7 +281,7 @@ def test_a_bad_password_uses_no_reset_up(world: World) -> None:
 
 def test_an_account_of_two_squads_is_not_one_squads_to_reset(world: World) -> None:
     refused = reset_link(world, "both")
-    assert (refused.status_code, refused.json()["problems"][0]["code"]) == (422, "other_squad")
+    assert (refused.status_code, refused.json()["problems"][0]["code"]) == (422, "cannot_other_squad")
     assert not Reset.objects.exists()
 
 
@@ -367,7 +367,7 @@ def test_the_last_head_coach_stays(world: World, how: str) -> None:
         "erase": ("POST", f"/people/{person}/erase", {}),
     }
     refused = world.send("head", *tries[how])
-    assert (refused.status_code, refused.json()["problems"][0]["code"]) == (422, "last_head")
+    assert (refused.status_code, refused.json()["problems"][0]["code"]) == (422, "cannot_last_head")
     assert membership(world, "head").role == Role.HEAD_COACH
     # With a second one it goes.
     Membership.objects.filter(pk=membership(world, "coach").pk).update(role=Role.HEAD_COACH)
@@ -426,6 +426,16 @@ def test_settings_are_set_all_or_nothing(world: World) -> None:
     assert Squad.objects.get(pk=world.squad.pk).name == "Ridge"
     stale = world.send("head", "PATCH", path, {"version": "older", "name": "Peak"})
     assert stale.status_code == 409
+
+
+def test_a_head_coach_founds_another_squad(world: World) -> None:
+    body = {"name": "Peak", "time_zone": "Europe/Vienna", "week_start": 6}
+    made = world.send("head", "POST", "/squads", body)
+    assert made.status_code == 201
+    mine = {one["name"]: one["role"] for one in world.send("head", "GET", "/me").json()["squads"]}
+    assert mine == {"Thornlow Ridge": "head-coach", "Peak": "head-coach"}
+    wrong = world.send("head", "POST", "/squads", {"name": " ", "time_zone": "Ridge/Top", "week_start": 7}).json()
+    assert {one["path"] for one in wrong["problems"]} == {"name", "time_zone", "week_start"}
 
 
 def test_the_kit_of_the_hall_is_held_against_a_session(world: World) -> None:

@@ -139,9 +139,11 @@ def test_of_somebody_under_age_little_is_kept_until_a_guardian_agrees(world: Wor
     person = world.planned.person
     path = path_of(person)
     assert world.send("coach", "PATCH", path, {"under_age": True}).json()["keeps_little"] is True
-    assert world.send("coach", "PATCH", path, {"body_kg": 50}).json()["problems"][0]["code"] == "under_age"
+    assert world.send("coach", "PATCH", path, {"body_kg": 50}).json()["problems"][0]["code"] == "cannot_under_age"
     capacity = {"test": "shuttle-20-m", "result": 7}
-    assert world.send("coach", "PUT", f"{path}/capacity", capacity).json()["problems"][0]["code"] == "under_age"
+    assert (
+        world.send("coach", "PUT", f"{path}/capacity", capacity).json()["problems"][0]["code"] == "cannot_under_age"
+    )
     agreed = world.send("head", "PUT", f"{path}/guardian", {"who": "Ada Merribeck", "day": on(0)}).json()
     assert (agreed["guardian"], agreed["guardian_on"], agreed["keeps_little"]) == ("Ada Merribeck", on(0), False)
     assert world.send("coach", "PATCH", path, {"body_kg": 50}).status_code == 200
@@ -224,7 +226,7 @@ def test_a_group_with_something_to_come_is_not_ended(world: World) -> None:
     north = world.group("North")
     planned = entry_for(world, 3, group=north)
     refused = world.send("coach", "DELETE", f"/groups/{north}")
-    assert refused.json()["problems"][0]["code"] == "planned"
+    assert refused.json()["problems"][0]["code"] == "cannot_planned"
     Entry.objects.filter(pk=planned).update(day=TODAY - timedelta(days=3))
     assert world.send("coach", "DELETE", f"/groups/{north}").status_code == 204
     # What was for it stays so; its name is free again.

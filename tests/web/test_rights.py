@@ -14,6 +14,8 @@ from tests.web.conftest import DOCUMENT, World
 
 ROLES = (None, "athlete", "coach", "head", "stranger", "nobodys")
 AS = {"link": None, "both": "coach"}
+ELSEWHERE = {"/squads": "stranger"}
+"""What asks for a right in any squad: there whoever is head coach of another one is like its head coach."""
 """Actors whose rights here are those of another: whoever holds a calendar's link and no account; a coach of this squad
 who is head coach of another one."""
 TOKEN = {"token": "no-such-token"}
@@ -150,6 +152,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/invitations/accept", TOKEN, (404, 404, 404, 404, 404, 404)),
     ("POST", "/resets/look", TOKEN, (404, 404, 404, 404, 404, 404)),
     ("POST", "/resets/use", {**TOKEN, "password": "y"}, (404, 404, 404, 404, 404, 404)),
+    ("POST", "/squads", {"name": "Peak", "time_zone": "UTC"}, (401, 403, 403, 201, 201, 403)),
     ("GET", "/time-zones", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/account/password", {"old": "no", "new": "y"}, (401, 422, 422, 422, 422, 422)),
     ("GET", "/account/devices", None, (401, 200, 200, 200, 200, 200)),
@@ -230,7 +233,10 @@ def filled(text: str, world: World) -> str:
         for index, (method, path, body, statuses) in enumerate(TABLE)
         for who, status in (
             *zip(ROLES, statuses, strict=True),
-            *((who, statuses[ROLES.index(like)]) for who, like in AS.items()),
+            *(
+                (who, statuses[ROLES.index(ELSEWHERE.get(path, like) if like else like)])
+                for who, like in AS.items()
+            ),
         )
     ],
 )

@@ -197,6 +197,7 @@ const squad = {
   settings: (id: number) => got(http.GET('/api/squads/{squad_id}/settings', { params: ofSquad(id) })),
   changeSettings: (id: number, body: Body<'SettingsIn'>) =>
     got(http.PATCH('/api/squads/{squad_id}/settings', { params: ofSquad(id), body })),
+  foundSquad: (body: Body<'SquadIn'>) => got(http.POST('/api/squads', { body })),
   timeZones: () => got(http.GET('/api/time-zones')),
   history: (id: number, before?: number) =>
     got(http.GET('/api/squads/{squad_id}/history', { params: { ...ofSquad(id), query: { before } } })),

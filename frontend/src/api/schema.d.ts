@@ -1522,6 +1522,26 @@ export interface paths {
         patch: operations["change_settings"];
         trace?: never;
     };
+    "/api/squads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Found
+         * @description Found another squad, as its head coach; for whoever is head coach of one.
+         */
+        post: operations["found_squad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/time-zones": {
         parameters: {
             query?: never;
@@ -5795,6 +5815,29 @@ export interface components {
             emergency?: string | null;
             /** Adult From */
             adult_from?: number | null;
+        };
+        /**
+         * FoundedOut
+         * @description The number of the squad.
+         */
+        FoundedOut: {
+            /** Id */
+            id: number;
+        };
+        /**
+         * SquadIn
+         * @description A squad that is founded: its name, its time zone, the first day of its weeks (0 is Monday).
+         */
+        SquadIn: {
+            /** Name */
+            name: string;
+            /** Time Zone */
+            time_zone: string;
+            /**
+             * Week Start
+             * @default 0
+             */
+            week_start?: number;
         };
         /**
          * RecordOut
@@ -12536,6 +12579,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SettingsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    found_squad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SquadIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundedOut"];
                 };
             };
             /** @description Unauthorized */

@@ -48,6 +48,9 @@ async function erased(): Promise<void> {
       <RouterLink v-if="plansHere" to="/people">{{ say.toPeople }}</RouterLink>
       <h1>{{ person?.name ?? '…' }}</h1>
       <GroupMark v-for="group in person?.groups ?? []" :key="group.id" :group="group" />
+      <RouterLink v-if="person?.plans" :to="{ name: 'week', query: { whose: `person:${person.id}` } }">{{
+        say.week
+      }}</RouterLink>
       <span v-if="person?.own" class="said">{{ say.you }}</span>
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ say.noSuch }} {{ trouble }}</p>

@@ -35,7 +35,7 @@ const router = useRouter()
 const day = computed(() =>
   /^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : today(),
 )
-const whose = ref('')
+const whose = ref(String(route.query.whose ?? ''))
 const { week, turning, trouble, squad, read, act, add, change, again, drop, setDay } = useWeek(day, whose)
 const levelling = useLevelling(day, squad, read)
 const { proposal, picked, outcome, rules, busy, progress, trouble: levelTrouble } = levelling

@@ -5,7 +5,7 @@ import { api, Refusal } from '@/api/client'
 import type { Week } from '@/api/types'
 import { promised } from '@/testing/promised'
 
-import { useWeek } from './useWeek'
+import { askedFor, useWeek } from './useWeek'
 
 const MONDAY = '2026-11-23'
 const BEFORE = '2026-11-16'
@@ -76,4 +76,12 @@ test('a change names what was seen, and what somebody else changed meanwhile is 
   expect([read.mock.calls.length, trouble.value]).toEqual([1, 'meanwhile changed'])
   await setDay(MONDAY, { intent: 'hard', share: null, hall: true })
   expect(set.mock.calls[0]?.[1]).toMatchObject({ version: 'd1', squad: 7 })
+})
+
+test.each([
+  ['', {}],
+  ['group:3', { group: 3 }],
+  ['person:11-22', { person: '11-22' }],
+])('whose week %j is asked for as %j', (whose, asked) => {
+  expect(askedFor(whose)).toEqual(asked)
 })

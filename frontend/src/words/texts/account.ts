@@ -30,6 +30,9 @@ export const OWN_SQUADS = {
   yourPage: 'your page',
   leave: 'Leave',
   leaveWarning: 'You see nothing of it then; the person stays in its list, without an account.',
+  found: 'Found another squad',
+  name: 'Name of the squad',
+  make: 'Found it',
   none: 'You are in no squad. An invitation of a head coach brings you into one.',
 } as const
 

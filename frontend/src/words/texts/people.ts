@@ -74,6 +74,7 @@ export const GROUPS_PANEL = {
 
 export const PERSON_SCREEN = {
   toPeople: 'People',
+  week: 'Their week',
   readingPerson: 'Reading what is known …',
   you: 'This is you. Your coaches see this page, too.',
   noSuch: 'There is nobody here whom you may see.',

@@ -30,7 +30,7 @@ class SessionStore(DatabaseStore):
         """A row, with what the list of devices shows."""
         row: Any = super().create_model_instance(data)
         row.user_id = int(data[SESSION_KEY]) if SESSION_KEY in data else None
-        row.called = data.get(CALLED, "")
+        row.called = data.get(CALLED, "a browser")
         row.shared = bool(data.get(SHARED))
         if BEGAN in data:
             row.began_at = datetime.fromisoformat(data[BEGAN])

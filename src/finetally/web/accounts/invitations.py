@@ -24,7 +24,7 @@ from finetally.web.accounts.tokens import (
     token_hash,
 )
 from finetally.web.squads.actor import Actor, Right, member
-from finetally.web.squads.models import Act, Membership, Person, Role
+from finetally.web.squads.models import Act, Membership, Person, Role, Squad
 from finetally.web.squads.record import record
 from finetally.web.squads.use_cases import squad_for
 
@@ -49,7 +49,7 @@ def invite(actor: Actor, squad_id: int, role: str, person_id: UUID | None) -> tu
             raise refuse(("role",), shown(role), ", ".join(Role.values), "role")
         person = get_object_or_404(squad.people, public_id=person_id) if person_id is not None else None
         if person is not None and person.user_id is not None:
-            raise refuse(("person",), f"{person.name} with an account", "somebody without one", "has_account")
+            raise refuse(("person",), person.name, f"{person.name} has an account already.", "cannot_has_account")
         now = timezone.now()
         if squad.invitations.filter(used_at=None, ended_at=None, expires_at__gt=now).count() >= MOST_OPEN:
             raise refuse(("role",), f"{MOST_OPEN} open invitations", "fewer: end one first", "too_many")
@@ -81,7 +81,8 @@ def new_account(name: str, password: str) -> Any:
     if not 0 < len(called) <= LONGEST_ACCOUNT_NAME:
         problems.append(Problem("name", shown(called), f"1 to {LONGEST_ACCOUNT_NAME} characters", "name"))
     elif get_user_model().objects.filter(username__iexact=called).exists():
-        problems.append(Problem("name", shown(called), "a name that nobody signs in with yet", "taken"))
+        allowed = f"Somebody signs in as {called} already. If that is you, sign in first; else take another name."
+        problems.append(Problem("name", shown(called), allowed, "cannot_taken"))
     problems += password_problems(password, called)
     if problems:
         raise DocumentError(problems)
@@ -93,7 +94,7 @@ def password_problems(password: str, name: str) -> list[Problem]:
     try:
         validate_password(password, get_user_model()(username=name))
     except ValidationError as error:
-        return [Problem("password", "this one", one, "password") for one in error.messages]
+        return [Problem("password", "this one", one, "cannot_password") for one in error.messages]
     return []
 
 
@@ -114,17 +115,22 @@ def accept(user: Any, token: str) -> Invitation:
     return invitation
 
 
+def _member(user: Any, squad: Squad) -> DocumentError:
+    name = user.get_username()
+    return refuse(
+        ("squad",), name, f"{name} is in {squad.name} already. The invitation stays good.", "cannot_member"
+    )
+
+
 def _join(invitation: Invitation, user: Any) -> None:
     squad = invitation.squad
     if squad.memberships.filter(user=user).exists():
-        raise refuse(
-            ("squad",), f"{user.get_username()} in {squad.name}", "somebody who is not in it yet", "member"
-        )
+        raise _member(user, squad)
     try:
         with transaction.atomic():
             Membership.objects.create(user=user, squad=squad, role=invitation.role)
     except IntegrityError:  # pragma: no cover - the lock is held since the question above
-        raise refuse(("squad",), "a member", "somebody who is not in it yet", "member") from None
+        raise _member(user, squad) from None
     person = invitation.person
     if person is not None and person.user_id is None:
         person.user = user

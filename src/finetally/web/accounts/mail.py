@@ -31,7 +31,9 @@ def address_of(text: str) -> str:
     except ValidationError:
         raise refuse(("email",), shown(address), "an e-mail address", "email") from None
     if not can_send():
-        raise refuse(("email",), shown(address), "no address: this installation sends no e-mail", "email")
+        raise refuse(
+            ("email",), shown(address), "This installation sends no e-mail: hand the link on.", "cannot_email"
+        )
     return address
 
 

@@ -41,7 +41,8 @@ def keep_a_head(squad: Squad, user_id: int) -> None:
 
 def last_head_refusal(squad: Squad) -> DocumentError:
     """That somebody is the last head coach, in fields."""
-    return refuse(("role",), f"the last head coach of {squad.name}", "another head coach first", "last_head")
+    says = f"{squad.name} would be without a head coach. Make somebody else head coach first."
+    return refuse(("role",), "the last head coach", says, "cannot_last_head")
 
 
 def change_role(actor: Actor, membership_id: int, role: str) -> Membership:

@@ -16,7 +16,7 @@ from finetally.web.accounts.tokens import token_hash
 def change_password(user: Any, old: str, new: str, present: str | None) -> None:
     """Set a new password and sign out all devices but the present one. Raises DocumentError."""
     if not user.check_password(old):
-        raise refuse(("old",), "another one", "the password that holds now", "wrong_password")
+        raise refuse(("old",), "another one", "That is not the password that holds now.", "cannot_wrong_password")
     problems = password_problems(new, user.get_username())
     if problems:
         raise DocumentError(problems)

@@ -28,8 +28,9 @@ def make_reset(actor: Actor, membership_id: int) -> tuple[Reset, str]:
     with transaction.atomic():
         one = the_membership(actor, membership_id)
         if Membership.objects.filter(user_id=one.user_id).exclude(pk=one.pk).exists():
-            allowed = "an account of this squad alone; else themselves, or whoever keeps the machine"
-            raise refuse(("account",), "an account of several squads", allowed, "other_squad")
+            name = one.user.get_username()
+            says = f"{name} is in another squad, too: only they, or whoever keeps the machine, set that password."
+            raise refuse(("account",), name, says, "cannot_other_squad")
         made = _made(one.user_id, actor.user_id, one.squad_id)
         record(actor, one.squad_id, Act.RESET_MADE, one.user.get_username())
     return made

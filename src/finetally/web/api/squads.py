@@ -6,7 +6,7 @@ import zoneinfo
 from datetime import datetime
 from typing import Any
 
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from pydantic import Field
 
 from finetally.web.accounts.mail import can_send
@@ -97,6 +97,27 @@ def change_settings(request: ActorRequest, squad_id: int, data: SettingsIn) -> S
     """Set what is sent of a squad; for head coaches. 409 where it changed meanwhile, 422 with every fault."""
     sent = {name: value for name, value in data.model_dump(exclude={"version"}).items() if value is not None}
     return _settings(request, settings.change_settings(request.auth, squad_id, data.version, sent))
+
+
+class SquadIn(Schema):
+    """A squad that is founded: its name, its time zone, the first day of its weeks (0 is Monday)."""
+
+    name: str = Field(max_length=500)
+    time_zone: str = Field(max_length=64)
+    week_start: int = 0
+
+
+class FoundedOut(Schema):
+    """The number of the squad."""
+
+    id: int
+
+
+@router.post("/squads", response={201: FoundedOut, **REFUSALS}, operation_id="found_squad")
+def found(request: ActorRequest, data: SquadIn) -> Status[FoundedOut]:
+    """Found another squad, as its head coach; for whoever is head coach of one."""
+    made = settings.found_squad(request.auth, data.name, data.time_zone, data.week_start)
+    return Status(201, FoundedOut(id=made.pk))
 
 
 @router.get("/time-zones", response={200: list[str], 401: ProblemOut}, operation_id="time_zones")

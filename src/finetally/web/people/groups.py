@@ -130,7 +130,8 @@ def end_group(actor: Actor, group_id: int) -> None:
         today = today_of(group.squad)
         ahead = group.entries.filter(day__gte=today, skipped=False).count()
         if ahead:
-            raise refuse(("group",), f"{ahead} entries planned for it", "none from today on", "planned")
+            says = f"{ahead} entries from today on are planned for {group.name}. Plan them for others first."
+            raise refuse(("group",), f"{ahead} entries", says, "cannot_planned")
         record(actor, group.squad_id, Act.GROUP_CHANGED, group.name)
         if group.entries.exists():
             group.places.filter(until=None).update(until=today)

@@ -14,7 +14,7 @@ from finetally.core.methods.one_rep_max import MOST_REPS, RepSchool, maximum_of_
 from finetally.core.people.field_tests import capacity_met
 from finetally.core.session.problems import DocumentError, refuse, shown
 from finetally.web.people.models import Maximum
-from finetally.web.people.people import the_person
+from finetally.web.people.people import YOUNG, the_person
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Act, Person
@@ -67,8 +67,8 @@ def _refuse_set(person: Person, movement: str, kg: float, reps: int) -> None:
     if not 1 <= reps <= MOST_REPS:
         raise refuse(("reps",), str(reps), f"1 to {MOST_REPS}", "bounds")
     if person.under_age and reps < LEAST_REPS_OF_THE_YOUNG:
-        allowed = f"sets of {LEAST_REPS_OF_THE_YOUNG} and more: no maxima are tested under age"
-        raise refuse(("reps",), str(reps), allowed, "under_age")
+        says = f"Under age no maxima are tested: sets of {LEAST_REPS_OF_THE_YOUNG} reps and more make an estimate."
+        raise refuse(("reps",), str(reps), says, "cannot_under_age")
     if person.maxima.count() >= MOST_SETS:
         raise refuse(("movement",), f"{MOST_SETS} sets", "fewer: take an old one away first", "too_many")
 
@@ -96,8 +96,7 @@ def set_capacity(actor: Actor, person_id: UUID, test: str, result: float | None,
             if not isinstance(met, float):
                 raise DocumentError(met)
             if person.keeps_little:
-                allowed = "nothing, of somebody under age for whom no guardian agreed"
-                raise refuse(("result",), f"{result:g}", allowed, "under_age")
+                raise refuse(("result",), f"{result:g}", YOUNG, "cannot_under_age")
             person.capacity_met, person.capacity_test = met, test
             person.capacity_result, person.capacity_on = result, day
         person.save()

@@ -174,13 +174,15 @@ def _set(person: Person, name: str, value: Any) -> Problem | None:
     return None
 
 
+YOUNG = "Of somebody under age this is kept once a head coach has noted that a guardian agreed."
+
+
 def _kept_of_the_young(person: Person) -> list[Problem]:
     """What may not be kept of somebody under age for whom no guardian agreed."""
     if not person.keeps_little:
         return []
-    allowed = "nothing, of somebody under age for whom no guardian agreed"
     return [
-        Problem(name, f"{value:g}", allowed, "under_age")
+        Problem(name, f"{value:g}", YOUNG, "cannot_under_age")
         for name, value in (("body_kg", person.body_kg), ("capacity_met", person.capacity_met))
         if value is not None
     ]

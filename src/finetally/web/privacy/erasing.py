@@ -49,7 +49,7 @@ def erase_person(actor: Actor, person_id: UUID, *, from_texts: bool) -> None:
 def erase_account(user: Any, password: str) -> None:
     """Erase one's own account and everybody that one is in one's squads. Raises DocumentError."""
     if not user.check_password(password):
-        raise refuse(("password",), "another one", "the password that holds now", "wrong_password")
+        raise refuse(("password",), "another one", "That is not your password.", "cannot_wrong_password")
     with transaction.atomic():
         for one in Membership.objects.filter(user=user).select_related("squad"):
             keep_a_head(one.squad, user.pk)

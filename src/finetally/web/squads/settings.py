@@ -6,12 +6,13 @@ import zoneinfo
 from collections.abc import Mapping
 from typing import Any
 
+from django.core.exceptions import PermissionDenied
 from django.db import transaction
 
 from finetally.core.session.cleaning import cleaned, one_line
 from finetally.core.session.problems import DocumentError, Problem, shown
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.models import Act, Squad
+from finetally.web.squads.models import Act, Membership, Role, Squad
 from finetally.web.squads.record import record
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.versions import require_version, version_of
@@ -44,6 +45,21 @@ def change_settings(actor: Actor, squad_id: int, version: str, changes: Mapping[
             raise DocumentError(problems)
         squad.save()
         record(actor, squad.pk, Act.SQUAD_CHANGED, ", ".join(name.replace("_", " ") for name in changes))
+    return squad
+
+
+def found_squad(actor: Actor, name: str, time_zone: str, week_start: int) -> Squad:
+    """Another squad, of which the actor is head coach; for whoever is one already. Raises DocumentError."""
+    if actor.user_id is None or not actor.squads(Right.HEAD):
+        raise PermissionDenied
+    read = {"name": _name(name), "time_zone": _zone(time_zone), "week_start": _week_start(week_start)}
+    problems = [one for one in read.values() if isinstance(one, Problem)]
+    if problems:
+        raise DocumentError(problems)
+    with transaction.atomic():
+        squad = Squad.objects.create(**read)
+        Membership.objects.create(squad=squad, user_id=actor.user_id, role=Role.HEAD_COACH)
+        record(actor, squad.pk, Act.SQUAD_CHANGED, "beginning")
     return squad
 
 
