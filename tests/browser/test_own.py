@@ -354,6 +354,7 @@ def test_a_group_is_made_and_somebody_put_into_it_by_keys_alone(page: Page, squa
     limits = page.get_by_role("region", name="Limits")
     limits.get_by_role("combobox", name="What is to be spared").focus()
     page.keyboard.type("wrist")
+    page.get_by_role("option", name="wrist").wait_for()
     page.keyboard.press("Enter")
     limits.get_by_role("button", name="Add the limit").press("Enter")
     expect(limits.get_by_role("listitem")).to_contain_text("wrist")

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElButton, ElCheckbox, ElInput, ElSkeleton } from 'element-plus'
-import { onMounted, ref, shallowRef } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
@@ -23,7 +23,12 @@ const password = ref('')
 const shared = ref(false)
 const busy = ref(false)
 
-onMounted(() => attempt(async () => void (seen.value = token.value ? await api.seeInvitation(token.value) : null)))
+async function look(): Promise<void> {
+  if (!token.value) return
+  seen.value = null
+  await attempt(async () => void (seen.value = await api.seeInvitation(token.value)))
+}
+watch(token, look, { immediate: true })
 
 async function accept(): Promise<void> {
   busy.value = true

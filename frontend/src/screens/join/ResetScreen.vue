@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElButton, ElInput, ElSkeleton } from 'element-plus'
-import { onMounted, ref, shallowRef } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { queryClient } from '@/api/query'
@@ -20,7 +20,13 @@ const password = ref('')
 const done = ref('')
 const busy = ref(false)
 
-onMounted(() => attempt(async () => void (seen.value = token.value ? await api.seeReset(token.value) : null)))
+async function look(): Promise<void> {
+  if (!token.value) return
+  seen.value = null
+  done.value = ''
+  await attempt(async () => void (seen.value = await api.seeReset(token.value)))
+}
+watch(token, look, { immediate: true })
 
 async function set(): Promise<void> {
   busy.value = true

@@ -1,5 +1,5 @@
 import { useSessionStorage } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 /**
@@ -10,9 +10,15 @@ export function useToken(kind: 'join' | 'reset') {
   const route = useRoute()
   const router = useRouter()
   const kept = useSessionStorage(`token-${kind}`, '')
-  if (route.hash.length > 1) {
-    kept.value = route.hash.slice(1)
-    void router.replace({ ...route, hash: '' })
-  }
+  // Another link that is opened in the same tab changes what stands behind the sign, and nothing else.
+  watch(
+    () => route.hash,
+    (hash) => {
+      if (hash.length < 2) return
+      kept.value = hash.slice(1)
+      void router.replace({ ...route, hash: '' })
+    },
+    { immediate: true },
+  )
   return { token: computed(() => kept.value), used: () => (kept.value = '') }
 }

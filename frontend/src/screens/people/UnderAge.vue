@@ -29,7 +29,8 @@ const takeBack = () => changed(() => api.guardianAgreed(props.person.id, { who: 
   <section :aria-label="say.underAge">
     <h2>{{ say.underAge }}</h2>
     <ElCheckbox :model-value="person.under_age" @change="set(Boolean($event))">{{ say.isUnderAge }}</ElCheckbox>
-    <template v-if="person.under_age">
+    <!-- Also where the mark was refused: what is kept may stay once a guardian has agreed. -->
+    <template v-if="person.under_age || trouble">
       <p class="said">{{ say.what }}</p>
       <p v-if="person.guardian_on" class="line">
         <span>{{ say.noted(person.guardian, fullDate(person.guardian_on)) }}</span>

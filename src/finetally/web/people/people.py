@@ -174,7 +174,10 @@ def _set(person: Person, name: str, value: Any) -> Problem | None:
     return None
 
 
-YOUNG = "Of somebody under age this is kept once a head coach has noted that a guardian agreed."
+YOUNG = (
+    "Body mass and capacity of somebody under age are kept once a head coach has noted that a guardian agreed; "
+    "until then take them away."
+)
 
 
 def _kept_of_the_young(person: Person) -> list[Problem]:
