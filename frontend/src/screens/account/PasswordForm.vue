@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton, ElInput } from 'element-plus'
+import { ElButton } from 'element-plus'
 import { ref } from 'vue'
 
 import { api } from '@/api/client'
@@ -7,6 +7,7 @@ import { KEYS } from '@/api/keys'
 import { anew } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { tellDone } from '@/parts/notices'
+import PasswordField from '@/parts/PasswordField.vue'
 import { PASSWORD_FORM as say } from '@/words/texts/account'
 
 const old = ref('')
@@ -24,19 +25,8 @@ async function change(): Promise<void> {
   <section :aria-label="say.password">
     <h2>{{ say.password }}</h2>
     <form @submit.prevent="change">
-      <label for="old">{{ say.now }}</label>
-      <ElInput id="old" v-model="old" type="password" autocomplete="current-password" show-password maxlength="500" />
-      <label for="new">{{ say.toHold }}</label>
-      <ElInput
-        id="new"
-        v-model="wanted"
-        type="password"
-        autocomplete="new-password"
-        show-password
-        maxlength="500"
-        aria-describedby="password-rule"
-      />
-      <p id="password-rule" class="said">{{ say.rule }}</p>
+      <PasswordField v-model="old" :label="say.now" />
+      <PasswordField v-model="wanted" :label="say.toHold" :rule="say.rule" fresh />
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <ElButton native-type="submit" :disabled="!old || !wanted">{{ say.change }}</ElButton>
     </form>
@@ -47,10 +37,5 @@ async function change(): Promise<void> {
 <style scoped>
 form {
   max-width: 340px;
-}
-label {
-  display: block;
-  font-weight: 600;
-  margin-top: 4px;
 }
 </style>

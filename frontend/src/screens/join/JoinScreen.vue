@@ -7,6 +7,7 @@ import { api } from '@/api/client'
 import { queryClient } from '@/api/query'
 import { account, chooseSquad, whoAmI } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
+import PasswordField from '@/parts/PasswordField.vue'
 import { moment } from '@/words/dates'
 import { JOIN_SCREEN as say } from '@/words/texts/join'
 
@@ -69,17 +70,7 @@ async function accept(): Promise<void> {
         <template v-else>
           <label for="name">{{ say.nameToSignInWith }}</label>
           <ElInput id="name" v-model="name" autocomplete="username" size="large" maxlength="150" />
-          <label for="password">{{ say.password }}</label>
-          <ElInput
-            id="password"
-            v-model="password"
-            type="password"
-            autocomplete="new-password"
-            show-password
-            size="large"
-            aria-describedby="rule"
-          />
-          <p id="rule" class="quiet">{{ say.tenCharacters }}</p>
+          <PasswordField v-model="password" :label="say.password" :rule="say.tenCharacters" fresh large />
           <ElCheckbox v-model="shared">{{ say.shared }}</ElCheckbox>
           <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{ say.makeAnAccount }}</ElButton>
           <RouterLink :to="{ name: 'sign-in', query: { next: '/join' } }">{{ say.haveAnAccount }}</RouterLink>
@@ -90,6 +81,7 @@ async function accept(): Promise<void> {
       <p class="foot">
         <RouterLink to="/privacy">{{ say.whatIsKept }}</RouterLink>
         <RouterLink v-if="!account" to="/sign-in">{{ say.toSignIn }}</RouterLink>
+        <RouterLink v-else to="/">{{ say.toYourSquad }}</RouterLink>
       </p>
     </div>
   </main>

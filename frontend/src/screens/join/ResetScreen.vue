@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { ElButton, ElInput, ElSkeleton } from 'element-plus'
+import { ElButton, ElSkeleton } from 'element-plus'
 import { ref, shallowRef, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { queryClient } from '@/api/query'
 import { account } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
+import PasswordField from '@/parts/PasswordField.vue'
 import { moment } from '@/words/dates'
 import { JOIN_SCREEN as both, RESET_SCREEN as say } from '@/words/texts/join'
 
@@ -54,17 +55,7 @@ async function set(): Promise<void> {
       </div>
       <form v-else @submit.prevent="set">
         <p class="lead">{{ say.forAccount(seen.account) }} {{ say.signedOut }}</p>
-        <label for="password">{{ say.thatIsToHold }}</label>
-        <ElInput
-          id="password"
-          v-model="password"
-          type="password"
-          autocomplete="new-password"
-          show-password
-          size="large"
-          aria-describedby="rule"
-        />
-        <p id="rule" class="quiet">{{ both.tenCharacters }}</p>
+        <PasswordField v-model="password" :label="say.thatIsToHold" :rule="both.tenCharacters" fresh large />
         <p v-if="refused.trouble.value" class="note-bar" role="alert">{{ refused.trouble.value }}</p>
         <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{ say.set }}</ElButton>
         <p class="quiet">{{ both.goodUntil(moment(seen.expires_at)) }}</p>

@@ -107,6 +107,7 @@ const happens = (one: ListedPerson): string =>
   padding: 6px 12px 6px 30px;
   max-height: 160px;
   overflow: auto;
+  overflow-wrap: anywhere;
 }
 .seen {
   flex-basis: 100%;

@@ -100,7 +100,8 @@ main {
 .find {
   width: 14em;
 }
-.waiting {
+.waiting,
+:deep(.el-empty) {
   padding: 20px;
 }
 </style>

@@ -46,7 +46,7 @@ async function erased(): Promise<void> {
   <main id="main">
     <header>
       <RouterLink v-if="plansHere" to="/people">{{ say.toPeople }}</RouterLink>
-      <h1>{{ person?.name ?? '…' }}</h1>
+      <h1>{{ person?.name ?? (trouble ? say.nobody : '…') }}</h1>
       <GroupMark v-for="group in person?.groups ?? []" :key="group.id" :group="group" />
       <RouterLink v-if="person?.plans" :to="{ name: 'week', query: { whose: `person:${person.id}` } }">{{
         say.week

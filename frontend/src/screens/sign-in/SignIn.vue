@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { Refusal } from '@/api/client'
 import { signIn } from '@/composables/useAccount'
+import PasswordField from '@/parts/PasswordField.vue'
 import { SIGN_IN as say } from '@/words/texts/sign-in'
 
 const name = ref('')
@@ -77,15 +78,7 @@ const ink = [
       <p class="lead">{{ say.whatASessionComesTo }}</p>
       <label for="name">{{ say.name }}</label>
       <ElInput id="name" v-model="name" autocomplete="username" autofocus size="large" />
-      <label for="password">{{ say.password }}</label>
-      <ElInput
-        id="password"
-        v-model="password"
-        type="password"
-        autocomplete="current-password"
-        show-password
-        size="large"
-      />
+      <PasswordField v-model="password" :label="say.password" large />
       <ElCheckbox v-model="shared">{{ say.shared }}</ElCheckbox>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{ say.signIn }}</ElButton>

@@ -20,6 +20,7 @@ export const JOIN_SCREEN = {
   noToken: 'This address is no invitation: the part behind the # is missing. Open the link as it was sent.',
   whatIsKept: 'What is kept about you, and where',
   toSignIn: 'To the sign-in',
+  toYourSquad: 'Back to your squad',
 } as const
 
 export const RESET_SCREEN = {

@@ -77,6 +77,7 @@ export const PERSON_SCREEN = {
   week: 'Their week',
   readingPerson: 'Reading what is known …',
   you: 'This is you. Your coaches see this page, too.',
+  nobody: 'Nobody',
   noSuch: 'There is nobody here whom you may see.',
 } as const
 

@@ -67,7 +67,7 @@ export const LINKS_PANEL = {
   made: (when: Said) => said`made ${when}`,
   of: (person: Said) => said`of ${person}`,
   revoke: 'Close it',
-  none: 'None is open. They are made in the week, under “Export and links”.',
+  none: 'None is open. They are made in the week, under “Export”.',
 } as const
 
 export const SQUAD_FILE = {
