@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { isNavigationFailure, NavigationFailureType, useRoute, useRouter } from 'vue-router'
 
-import { account, chooseSquad, plansHere, signOut, squadNow, squadOwn } from '@/composables/useAccount'
+import { account, chooseSquad, plansHere, squadNow, squadOwn } from '@/composables/useAccount'
+import { useSignOut } from '@/composables/useSignOut'
 import { SIDE_RAIL as say } from '@/words/texts/parts'
 
 import ChoiceField from './ChoiceField.vue'
@@ -17,11 +18,7 @@ async function turnTo(id: number | null | undefined): Promise<void> {
   const stayed = await router.push({ name: 'week' })
   if (!isNavigationFailure(stayed, NavigationFailureType.aborted)) chooseSquad(id)
 }
-async function leave(): Promise<void> {
-  // Leaving first: what is being written is saved on the way, which only somebody signed in can do.
-  const stayed = await router.push({ name: 'sign-in' })
-  if (!stayed) await signOut()
-}
+const leave = useSignOut()
 </script>
 
 <template>
@@ -54,7 +51,7 @@ async function leave(): Promise<void> {
     <RouterLink to="/account" class="to own" :class="{ on: route.path === '/account' }" :title="say.account"
       >{{ account?.name }}<span class="visually-hidden">: {{ say.account }}</span></RouterLink
     >
-    <button type="button" class="plain to" @click="leave">{{ say.signOut }}</button>
+    <button type="button" class="plain to out" @click="leave">{{ say.signOut }}</button>
   </nav>
 </template>
 
@@ -124,6 +121,10 @@ async function leave(): Promise<void> {
   }
   .rail {
     flex-wrap: wrap;
+  }
+  /* On the page of the account, which is a tap away. */
+  .out {
+    display: none;
   }
   .to {
     padding: 6px 4px;

@@ -1,11 +1,16 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
+
 import { account } from '@/composables/useAccount'
+import { useSignOut } from '@/composables/useSignOut'
 import { ACCOUNT_SCREEN as say } from '@/words/texts/account'
 
 import DeviceList from './DeviceList.vue'
 import EraseAccount from './EraseAccount.vue'
 import OwnSquads from './OwnSquads.vue'
 import PasswordForm from './PasswordForm.vue'
+
+const leave = useSignOut()
 </script>
 
 <template>
@@ -14,6 +19,7 @@ import PasswordForm from './PasswordForm.vue'
       <h1>{{ say.yourAccount }}</h1>
       <span class="said">{{ account?.name }}</span>
       <span class="grow"></span>
+      <ElButton @click="leave">{{ say.signOut }}</ElButton>
       <RouterLink to="/privacy">{{ say.whatIsKeptAboutYou }}</RouterLink>
     </header>
     <div class="page">

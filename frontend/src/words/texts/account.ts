@@ -3,6 +3,7 @@ import { said, type Said } from './said'
 
 export const ACCOUNT_SCREEN = {
   yourAccount: 'Your account',
+  signOut: 'Sign out here',
   whatIsKeptAboutYou: 'What is kept about people, where and how long',
 } as const
 

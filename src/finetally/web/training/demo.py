@@ -28,8 +28,7 @@ ONE_RM = {"barbell-deadlift": 120, "barbell-back-squat": 95, "bench-press": 70}
 
 
 KIT = {
-    "barbell": 4, "box": 4, "dumbbell": 12, "kettlebell": 8, "loaded pack": 14, "pull-up bar": 3, "sandbag": 4,
-    "stretcher": 2,
+    "barbell": 8, "box": 14, "dumbbell": 28, "kettlebell": 28, "loaded pack": 14, "pull-up bar": 6, "sandbag": 8,
 }  # fmt: skip
 EMERGENCY = (
     "First-aid kit and defibrillator: by the hall door. Ambulance: say Ridge Hall, Quarry Lane. "
