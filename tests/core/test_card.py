@@ -8,8 +8,10 @@ from typing import Any
 
 import pytest
 
+from finetally.card_pdf import card_pdf, kit_text, others_text
 from finetally.core.card import card as card_module
 from finetally.core.card.card import Card, card_of
+from finetally.core.methods.given import Given
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
@@ -74,7 +76,7 @@ def test_nothing_a_person_needs_is_dropped() -> None:
         "bent row 2 x 12 kg",
     ):
         assert needed in words
-    assert {"kit": "dumbbell", "kg": 12, "count": 28} in made["kit"]
+    assert {"kit": "dumbbell", "kg": 12, "count": 28, "there": None} in made["kit"]
     assert [block["score"] for block in made["blocks"]] == [False, False, False, True, False]
     assert any("physician" in line for line in made["cautions"])
 
@@ -107,3 +109,22 @@ def test_a_sections_rest_and_a_talk_while_moving_stand_on_the_card() -> None:
     assert first["lines"] == ["  push-up to failure"]
     assert second["marks"][0]["what"] == "talk, people move"
     assert "people move meanwhile" in second["says"]
+
+
+def test_the_card_says_how_much_of_its_kit_is_there_and_who_does_what_otherwise() -> None:
+    swings = step("swing", load={"kg": 16})
+    document = {
+        **session({"clock": {"kind": "intervals", "work_s": 20, "rest_s": 10}, "steps": [swings]}),
+        "people": 6,
+    }
+    t = tally(
+        parse_session(with_ids(document)),
+        library=shipped_library(),
+        methods=BARE,
+        given=Given(kit={"kettlebell": 4}),
+    )
+    made = card_of(t, [{"movement": "swing", "option": "deadlift", "names": ["Bram", "Ines"]}])
+    assert made["kit"] == [{"kit": "kettlebell", "kg": 16, "count": 6, "there": 4}]
+    assert kit_text(made) == "6 × kettlebell 16 kg (only 4 there)"
+    assert others_text(made) == "Bram, Ines: deadlift for swing"
+    assert card_pdf(made).startswith(b"%PDF")

@@ -10,8 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from finetally.core.methods.given import Given, PersonGiven
-from finetally.core.methods.one_rep_max import possible_reps, scaled
+from finetally.core.methods.one_rep_max import possible_reps
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
+from finetally.core.tally.effort import scaled
 from finetally.core.tally.uptake import uptake_over
 from tests.core.helpers import figured, session, step
 
