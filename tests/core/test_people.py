@@ -15,6 +15,7 @@ from finetally.core.people.field_tests import FIELD_TESTS, capacity_met
 from finetally.core.people.limits import BodyLimit, limited_steps, options_with
 from finetally.core.people.listing import read_people, short_name
 from finetally.core.people.teams import Paced, even_teams
+from finetally.core.session.budget import OverBudgetError, budget_of
 from finetally.core.session.document import Session
 from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError
@@ -247,3 +248,12 @@ def test_the_options_are_those_that_figures_take(library: Library) -> None:
 
 def test_no_limits_no_work(library: Library) -> None:
     assert limited_steps(session({"movement": "box-jump"}), [], library) == []
+
+
+def test_limits_of_many_people_on_a_long_session_are_counted_as_work(library: Library) -> None:
+    made = session(*[{"movement": "push-up"}] * 50)
+    with budget_of(49), pytest.raises(OverBudgetError):
+        limited_steps(made, [KNEE], library)
+    with budget_of(50) as budget:
+        limited_steps(made, [KNEE], library)
+    assert budget.spent == 50

@@ -71,14 +71,17 @@ def _write(installation: Installation, part: Path) -> None:
 
 
 def forget_freed_pages(database: Path) -> bool:
-    """Write the database anew without the pages that deletes left, and empty its log. Whether it could be done."""
+    """Write the database anew without the pages that deletes left, and empty its log. Whether all of it was done.
+
+    Not where somebody is just reading from the log, or writes for longer than a few seconds: try again then.
+    """
     try:
-        with closing(sqlite3.connect(database, timeout=30, isolation_level=None)) as found:
+        with closing(sqlite3.connect(database, timeout=5, isolation_level=None)) as found:
             found.execute("VACUUM")
-            found.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+            busy, _, _ = found.execute("PRAGMA wal_checkpoint(TRUNCATE)").fetchone()
     except sqlite3.OperationalError:
         return False
-    return True
+    return not busy
 
 
 def _drop_old(folder: Path, begin: str, keep: int) -> None:

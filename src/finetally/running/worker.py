@@ -25,6 +25,8 @@ POLL_S = 0.1
 """Seconds between looking for work; looking takes no lock."""
 PRUNE_S = 3600.0
 PARENT_S = 1.0
+AGAIN_S = 5.0
+"""Seconds until freed pages are tried to be written over again, where somebody was in the way."""
 
 
 class Loop:
@@ -35,7 +37,7 @@ class Loop:
         self.parent = parent
         self._taking: Worker | None = None
         self._installation = current_installation()
-        self._forgotten = 0.0
+        self._forgotten = self._forget_at = 0.0
 
     def end(self, signum: int = 0, frame: FrameType | None = None) -> None:
         """End after the present job, which is content with what it has."""
@@ -75,8 +77,12 @@ class Loop:
         """After somebody was erased: what is deleted stands in freed pages until the file is written anew."""
         erased = self._installation.erased
         latest = erased.stat().st_mtime if erased.exists() else 0.0
-        if latest > self._forgotten and forget_freed_pages(self._installation.database):
+        if latest <= self._forgotten or time.monotonic() < self._forget_at:
+            return
+        if forget_freed_pages(self._installation.database):
             self._forgotten = latest
+        else:
+            self._forget_at = time.monotonic() + AGAIN_S
 
     def _take(self) -> None:
         """Do what waits. A task is taken in a moment of its own; nothing is locked while it is done."""

@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from finetally.core.movements.library import Library
+from finetally.core.session.budget import spend
 from finetally.core.session.document import Session
 from finetally.core.session.movement import MovementDef, Sides
 from finetally.core.session.problems import Path, path_text
@@ -78,11 +79,16 @@ class LimitedStep:
 
 
 def limited_steps(session: Session, limits: Sequence[BodyLimit], library: Library) -> list[LimitedStep]:
-    """The steps of a session that limits hit, each with the option they choose, in its order."""
+    """The steps of a session that limits hit, each with the option they choose, in its order.
+
+    Raises OverBudgetError where an answer would take too much work: of many people, of a very long session.
+    """
     if not limits:
         return []
     whole = library.with_definitions(session.movements)
-    found = (_limited(path, step, limits, whole) for path, step in _steps(session))
+    steps = list(_steps(session))
+    spend(len(steps) * len(limits))
+    found = (_limited(path, step, limits, whole) for path, step in steps)
     return [one for one in found if one is not None]
 
 
