@@ -136,7 +136,7 @@ SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
 X_FRAME_OPTIONS = "DENY"
 
 # Guessing passwords: counted in the database, by name and address together, so that other names go on.
-AXES_FAILURE_LIMIT = 10
+AXES_FAILURE_LIMIT = "finetally.web.api.account.wrong_ones_allowed"
 AXES_COOLOFF_TIME = timedelta(minutes=5)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True

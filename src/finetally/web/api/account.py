@@ -99,6 +99,17 @@ def name_of(request: HttpRequest, credentials: dict[str, str] | None = None) -> 
     return str((credentials or {}).get("username") or "").casefold()
 
 
+WRONG_PASSWORDS, WRONG_LINKS = 10, 60
+ANY_LINK = "(link)"
+"""The name that wrong tokens are counted for. Nobody guesses 128 bits: what is counted is a squad behind one address
+that opens old links, and whoever wants to keep the server busy."""
+
+
+def wrong_ones_allowed(request: HttpRequest, credentials: dict[str, str] | None = None) -> int:
+    """After so many wrong ones of a name from one address comes a wait."""
+    return WRONG_LINKS if name_of(request, credentials) == ANY_LINK else WRONG_PASSWORDS
+
+
 def wait_a_while(what: str) -> HttpResponse:
     """429: too many wrong ones from one address."""
     minutes = int(settings.AXES_COOLOFF_TIME.total_seconds() // 60)

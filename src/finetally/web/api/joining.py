@@ -16,15 +16,13 @@ from pydantic import Field
 from finetally.web.accounts import invitations, resets
 from finetally.web.accounts.models import Invitation
 from finetally.web.accounts.tokens import invitation_of
-from finetally.web.api.account import enter, hashing, wait_a_while
+from finetally.web.api.account import ANY_LINK, enter, hashing, wait_a_while
 from finetally.web.problems import ProblemOut, busy_response, csrf_failure, problem_response
 from finetally.web.squads.models import Role
 
 router = Router()
 REFUSALS = {403: ProblemOut, 404: ProblemOut, 422: ProblemOut, 429: ProblemOut, 503: ProblemOut}
 Opened = TypeVar("Opened")
-ANY_LINK = {"username": "(link)"}
-"""The name that wrong tokens are counted for."""
 OPENS_NOTHING = "This link opens nothing, or nothing more: it was used, ended, or is too old. Ask for a new one."
 
 
@@ -82,12 +80,12 @@ def _opened(request: HttpRequest, work: Callable[[], Opened]) -> Opened | HttpRe
     """What a token leads to; refused where it opens nothing, and for a while where many did not."""
     if check_csrf(request) is not None:
         return csrf_failure(request)
-    if not AxesProxyHandler.is_allowed(request, ANY_LINK):
+    if not AxesProxyHandler.is_allowed(request, {"username": ANY_LINK}):
         return wait_a_while("links")
     try:
         return work()
     except Http404:
-        user_login_failed.send(sender=__name__, credentials=ANY_LINK, request=request)
+        user_login_failed.send(sender=__name__, credentials={"username": ANY_LINK}, request=request)
         return problem_response(404, "link", OPENS_NOTHING)
 
 
