@@ -109,12 +109,14 @@ const leave = useSignOut()
   .rail {
     flex-direction: row;
     align-items: center;
-    padding: 6px 12px;
+    padding: 6px 10px;
+    gap: 0 1px;
     border-right: 0;
     border-bottom: 1px solid var(--rule);
   }
   .name {
-    margin: 0 12px 0 0;
+    margin: 0 4px 0 0;
+    font-size: 18px;
   }
   .name br {
     display: none;
@@ -127,7 +129,8 @@ const leave = useSignOut()
     display: none;
   }
   .to {
-    padding: 6px 4px;
+    padding: 6px 3px;
+    border-left-width: 2px;
   }
   .own {
     margin: 0 0 0 auto;

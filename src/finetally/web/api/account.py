@@ -101,8 +101,8 @@ def name_of(request: HttpRequest, credentials: dict[str, str] | None = None) -> 
 
 WRONG_PASSWORDS, WRONG_LINKS = 10, 60
 ANY_LINK = "(link)"
-"""The name that wrong tokens are counted for. Nobody guesses 128 bits: what is counted is a squad behind one address
-that opens old links, and whoever wants to keep the server busy."""
+"""The name that wrong tokens are counted for. Nobody guesses 128 bits: what is counted is a squad behind one
+address that opens old links, and whoever wants to keep the server busy."""
 
 
 def wrong_ones_allowed(request: HttpRequest, credentials: dict[str, str] | None = None) -> int:
