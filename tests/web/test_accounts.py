@@ -14,6 +14,7 @@ from django.utils import timezone
 
 from finetally.web.accounts.models import Device, Invitation, Notice, Reset
 from finetally.web.accounts.tokens import qr_of, token_hash
+from finetally.web.accounts.upkeep import LINKS_KEPT, prune
 from finetally.web.api.account import WRONG_LINKS
 from finetally.web.mail_settings import mail_settings
 from finetally.web.squads.models import Membership, Person, Role
@@ -351,3 +352,20 @@ def test_a_shared_device_ends_by_itself(world: World, shared: bool, hours: int) 
     kept = Device.objects.get(user=world.users["coach"])
     assert kept.expire_date - kept.began_at == pytest.approx(timedelta(hours=hours), abs=timedelta(seconds=5))
     assert device["shared"] is shared
+
+
+def test_what_is_over_is_dropped_by_itself(world: World) -> None:
+    for who in ("coach", "head"):
+        world.client(who)
+    Device.objects.filter(user=world.users["head"]).update(expire_date=timezone.now() - timedelta(seconds=1))
+    invited(world)
+    Invitation.objects.filter(pk=world.known.invitation.pk).update(
+        expires_at=timezone.now() - LINKS_KEPT - timedelta(seconds=1)
+    )
+    used = reset_link(world, "athlete")
+    Reset.objects.update(expires_at=timezone.now() - LINKS_KEPT + timedelta(minutes=1))
+    assert used.status_code == 201
+    assert prune() == 2
+    assert not Device.objects.filter(user=world.users["head"], expire_date__lt=timezone.now()).exists()
+    assert Device.objects.filter(user=world.users["coach"]).exists()
+    assert (Invitation.objects.count(), Reset.objects.count()) == (1, 1)

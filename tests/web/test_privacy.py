@@ -9,17 +9,24 @@ from typing import Any
 import pytest
 from axes.models import AccessAttempt
 from django.apps import apps
+from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.db import models
 
 from finetally.running.installation import current_installation
+from finetally.web.accounts.devices import SHARED_FOR
 from finetally.web.accounts.models import Notice
+from finetally.web.accounts.tokens import HEAD_INVITED_FOR, INVITED_FOR, RESET_FOR
+from finetally.web.api.account import ATTEMPTS_KEPT_FOR
+from finetally.web.people.measures import LEAST_REPS_OF_THE_YOUNG
 from finetally.web.people.models import Maximum
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.privacy.erased import erased_ids
 from finetally.web.privacy.erasing import ENOUGH_TO_HIDE_AMONG, erase_again
 from finetally.web.privacy.traces import take_out_names, traces_of
+from finetally.web.squads.history import HISTORY_KEPT
 from finetally.web.squads.models import Membership, Person, Record, Role
+from tests.conftest import REPOSITORY
 from tests.web.conftest import DOCUMENT, World
 
 NAME = "Tamsin Arkwell"
@@ -268,3 +275,27 @@ def test_a_squads_file_is_its_askers_alone(world: World) -> None:
     job = world.send("head", "POST", f"/squads/{world.squad.pk}/export", {}).json()
     Membership.objects.filter(user=world.users["coach"]).update(role=Role.HEAD_COACH)
     assert world.send("coach", "GET", f"/jobs/{job['id']}/file").status_code == 404
+
+
+# The page in plain words
+
+PAGE = (REPOSITORY / "frontend/src/words/texts/privacy.ts").read_text("utf-8")
+
+
+@pytest.mark.parametrize(
+    "sentence",
+    [
+        f"A sign-in ends after {settings.SESSION_COOKIE_AGE // 86_400} days, on a shared device after {SHARED_FOR.seconds // 3600} hours.",
+        f"Wrong passwords are remembered for {ATTEMPTS_KEPT_FOR.days} days",
+        f"Invitations are good for {INVITED_FOR.days} days",
+        "ten or more people" if ENOUGH_TO_HIDE_AMONG == 10 else "another number",
+        "is kept for a year" if HISTORY_KEPT.days == 365 else "another time",
+        "(for a head coach one), links for a new password for a day"
+        if HEAD_INVITED_FOR.days == RESET_FOR.days == 1
+        else "",
+        f"sets of {'five' if LEAST_REPS_OF_THE_YOUNG == 5 else 'another number'} and more",
+    ],
+)
+def test_what_the_page_says_is_so(sentence: str) -> None:
+    assert sentence
+    assert sentence in PAGE

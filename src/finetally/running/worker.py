@@ -52,6 +52,7 @@ class Loop:
         """Until the end."""
         from django_tasks_db.models import DBTaskResult
 
+        from finetally.web.accounts.upkeep import prune as prune_accounts
         from finetally.web.jobs.upkeep import mark_broken, prune
         from finetally.web.plan.refigure import everywhere
         from finetally.web.squads.history import forget_history
@@ -65,6 +66,7 @@ class Loop:
             if time.monotonic() - pruned > PRUNE_S:
                 prune()
                 prune_training()
+                prune_accounts()
                 forget_history()
                 pruned = time.monotonic()
             self._forget_freed_pages()

@@ -9,6 +9,7 @@ from django.contrib.sessions.backends.base import SessionBase
 from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import models
 from django.utils import timezone
+from django.utils.module_loading import import_string
 
 from finetally.web.squads.models import Person, Role, Squad
 
@@ -30,9 +31,8 @@ class Device(AbstractBaseSession):
     @classmethod
     def get_session_store_class(cls) -> type[SessionBase]:
         """Where Django keeps them."""
-        from finetally.web.accounts.devices import SessionStore
-
-        return SessionStore
+        store: type[SessionBase] = import_string(f"{settings.SESSION_ENGINE}.SessionStore")
+        return store
 
 
 class OpenOnce(models.Model):
