@@ -25,7 +25,7 @@ POLL_S = 0.1
 """Seconds between looking for work; looking takes no lock."""
 PRUNE_S = 3600.0
 PARENT_S = 1.0
-AGAIN_S = 5.0
+FORGET_AGAIN_S = 5.0
 """Seconds until freed pages are tried to be written over again, where somebody was in the way."""
 
 
@@ -84,7 +84,7 @@ class Loop:
         if forget_freed_pages(self._installation.database):
             self._forgotten = latest
         else:
-            self._forget_at = time.monotonic() + AGAIN_S
+            self._forget_at = time.monotonic() + FORGET_AGAIN_S
 
     def _take(self) -> None:
         """Do what waits. A task is taken in a moment of its own; nothing is locked while it is done."""
