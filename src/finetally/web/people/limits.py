@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date
-from typing import Any, get_args
+from typing import get_args
 from uuid import UUID
 
 from django.db import transaction
@@ -19,7 +19,7 @@ from finetally.core.session.cleaning import one_line
 from finetally.core.session.document import Session
 from finetally.core.session.problems import refuse, shown
 from finetally.web.people.models import Limit
-from finetally.web.people.people import holding_on, is_self, own_person, the_person
+from finetally.web.people.people import holding_on, is_self, the_person
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Act, Person, Squad
@@ -149,16 +149,3 @@ def _in_order(found: Sequence[Otherwise], session: Session) -> list[str]:
     """The paths of the steps in question; each person's come in the session's order, which is that of all."""
     asked = {one.step.path for one in found}
     return [key for key in step_paths(session) if key in asked]
-
-
-def options_of(actor: Actor, squad: Squad, person: Person, session: Session, day: date) -> list[LimitedStep]:
-    """What one person does otherwise: for those who plan, and the person."""
-    own = own_person(actor, squad)
-    if not actor.may(squad.pk, Right.PLAN) and (own is None or own.pk != person.pk):
-        actor.require(squad.pk, Right.PLAN)
-    return steps_for(session, limits_on(squad, day, person), squad)
-
-
-def why_in_words(limit: Limit) -> dict[str, Any]:
-    """A limit as it is told: what is spared, on which side."""
-    return {"joint": limit.joint, "movement": limit.movement, "side": limit.side}
