@@ -5,7 +5,7 @@ Everybody of the squad is told the option that somebody takes; why is told to th
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 from typing import get_args
@@ -141,11 +141,5 @@ def otherwise(actor: Actor, squad: Squad, session: Session, day: date) -> list[O
             if step.option is not None or knows:
                 why = tuple(one for one in limits if one.pk in step.limits) if knows else None
                 found.append(Otherwise(person, step, why))
-    order = {key: number for number, key in enumerate(_in_order(found, session))}
+    order = {path: number for number, path in enumerate(step_paths(session))}
     return sorted(found, key=lambda one: (order[one.step.path], one.person.name))
-
-
-def _in_order(found: Sequence[Otherwise], session: Session) -> list[str]:
-    """The paths of the steps in question; each person's come in the session's order, which is that of all."""
-    asked = {one.step.path for one in found}
-    return [key for key in step_paths(session) if key in asked]
