@@ -92,6 +92,8 @@ def test_a_head_coach_founds_another_squad(world: World) -> None:
     assert made.status_code == 201
     mine = {one["name"]: one["role"] for one in world.send("head", "GET", "/me").json()["squads"]}
     assert mine == {"Thornlow Ridge": "head-coach", "Peak": "head-coach"}
+    [record] = world.send("head", "GET", f"/squads/{made.json()['id']}/history").json()
+    assert record["says"] == "founded the squad Peak"
     wrong = world.send("head", "POST", "/squads", {"name": " ", "time_zone": "Ridge/Top", "week_start": 7}).json()
     assert {one["path"] for one in wrong["problems"]} == {"name", "time_zone", "week_start"}
 

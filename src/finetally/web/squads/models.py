@@ -190,6 +190,7 @@ class Act(models.TextChoices):
     CHECK_MUTED = "check-muted", "had the check %s told no more"
     CHECK_HEARD = "check-heard", "had the check %s told again"
     MOVEMENTS_CHANGED = "movements-changed", "changed the squad's movements: %s"
+    FOUNDED = "founded", "founded the squad %s"
     SQUAD_CHANGED = "squad-changed", "changed the squad's %s"
     LINK_MADE = "link-made", "made the calendar link %s"
     LINK_ENDED = "link-ended", "ended the calendar link %s"

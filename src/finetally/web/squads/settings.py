@@ -59,7 +59,7 @@ def found_squad(actor: Actor, name: str, time_zone: str, week_start: int) -> Squ
     with transaction.atomic():
         squad = Squad.objects.create(**read)
         Membership.objects.create(squad=squad, user_id=actor.user_id, role=Role.HEAD_COACH)
-        record(actor, squad.pk, Act.SQUAD_CHANGED, "beginning")
+        record(actor, squad.pk, Act.FOUNDED, squad.name)
     return squad
 
 
