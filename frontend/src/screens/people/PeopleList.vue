@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ElButton, ElInput } from 'element-plus'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { ElButton, ElInput, ElUpload, type UploadFile } from 'element-plus'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
@@ -43,15 +43,16 @@ async function take(): Promise<void> {
     emit('close')
   })
 }
-async function fromFile(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
-  if (file.size > LARGEST) wrong.value = [say.tooLarge]
-  else {
-    text.value = await file.text()
-    await Promise.resolve()
-    await look()
+async function fromFile({ raw }: UploadFile): Promise<void> {
+  if (!raw) return
+  if (raw.size > LARGEST) {
+    wrong.value = [say.tooLarge]
+    return
   }
+  text.value = await raw.text()
+  // What was seen of another text goes before this one is looked at.
+  await nextTick()
+  await look()
 }
 const happens = (one: ListedPerson): string =>
   one.known ? (one.groups.length ? say.isThere : say.staysAsIs) : say.isNew
@@ -59,13 +60,19 @@ const happens = (one: ListedPerson): string =>
 
 <template>
   <form class="strip" :aria-label="say.bringAList" @submit.prevent="look" @keydown.esc.stop="emit('close')">
-    <p>
+    <div class="how">
       {{ say.how }}
-      <label class="file link"
-        ><span>{{ say.orAFile }}</span>
-        <input class="visually-hidden" type="file" accept=".csv,.txt,text/csv,text/plain" @change="fromFile"
-      /></label>
-    </p>
+      <ElUpload
+        class="file"
+        accept=".csv,.txt,text/csv,text/plain"
+        :auto-upload="false"
+        :show-file-list="false"
+        :on-change="fromFile"
+      >
+        <!-- The upload is a button itself: what stands in it only looks like one. -->
+        <span class="link">{{ say.orAFile }}</span>
+      </ElUpload>
+    </div>
     <ElInput v-model="text" type="textarea" :rows="5" :aria-label="say.list" :placeholder="say.example" />
     <ElButton native-type="submit" :type="seen ? 'default' : 'primary'" :disabled="!text.trim()">{{
       say.look
@@ -101,6 +108,9 @@ const happens = (one: ListedPerson): string =>
 
 <style scoped src="@/styles/strip.css"></style>
 <style scoped>
+.how {
+  flex-basis: 100%;
+}
 .wrong {
   border-left: 3px solid var(--warn);
   background: var(--warn-sheet);
@@ -131,10 +141,7 @@ td {
   color: var(--mute);
 }
 .file {
+  display: inline-block;
   margin-left: 8px;
-}
-.file:focus-within {
-  outline: 2px solid var(--act);
-  outline-offset: 2px;
 }
 </style>
