@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
+import { inItsSquad } from './composables/squadAddress'
 import { account, whoAmI } from './composables/useAccount'
 // The Bench comes with the first script: where most time is spent, and most of what it needs others need too.
 import BenchScreen from './screens/bench/BenchScreen.vue'
@@ -7,7 +8,7 @@ import BenchScreen from './screens/bench/BenchScreen.vue'
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', name: 'first', component: () => import('./screens/first/FirstScreen.vue') },
+    { path: '/', name: 'first', component: () => import('./screens/first/FirstScreen.vue'), meta: { ofSquad: true } },
     {
       path: '/sign-in',
       name: 'sign-in',
@@ -32,19 +33,40 @@ export const router = createRouter({
       component: () => import('./screens/privacy/PrivacyScreen.vue'),
       meta: { open: true },
     },
-    { path: '/people', name: 'people', component: () => import('./screens/people/PeopleScreen.vue') },
+    {
+      path: '/people',
+      name: 'people',
+      component: () => import('./screens/people/PeopleScreen.vue'),
+      meta: { ofSquad: true },
+    },
     { path: '/people/:id', name: 'person', component: () => import('./screens/people/PersonScreen.vue'), props: true },
-    { path: '/squad', name: 'squad', component: () => import('./screens/squad/SquadScreen.vue') },
+    {
+      path: '/squad',
+      name: 'squad',
+      component: () => import('./screens/squad/SquadScreen.vue'),
+      meta: { ofSquad: true },
+    },
     { path: '/account', name: 'account', component: () => import('./screens/account/AccountScreen.vue') },
-    { path: '/bench', name: 'sessions', component: () => import('./screens/bench/SessionList.vue') },
+    {
+      path: '/bench',
+      name: 'sessions',
+      component: () => import('./screens/bench/SessionList.vue'),
+      meta: { ofSquad: true },
+    },
     { path: '/bench/:id', name: 'bench', component: BenchScreen, props: true },
     { path: '/bench/:id/card', name: 'card', component: () => import('./screens/card/CardScreen.vue'), props: true },
-    { path: '/week', name: 'week', component: () => import('./screens/week/WeekScreen.vue') },
-    { path: '/week/season', name: 'season', component: () => import('./screens/week/SeasonScreen.vue') },
+    { path: '/week', name: 'week', component: () => import('./screens/week/WeekScreen.vue'), meta: { ofSquad: true } },
+    {
+      path: '/week/season',
+      name: 'season',
+      component: () => import('./screens/week/SeasonScreen.vue'),
+      meta: { ofSquad: true },
+    },
     {
       path: '/side-by-side',
       name: 'side-by-side',
       component: () => import('./screens/side-by-side/SideBySideScreen.vue'),
+      meta: { ofSquad: true },
     },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./screens/NowhereScreen.vue') },
   ],
@@ -63,5 +85,5 @@ router.beforeEach(async (to) => {
     if (typeof screen === 'function') void (screen as () => Promise<unknown>)().catch(() => undefined)
   }
   if (account.value === null) await whoAmI()
-  return account.value === null ? { name: 'sign-in', query: { next: to.fullPath } } : true
+  return account.value === null ? { name: 'sign-in', query: { next: to.fullPath } } : inItsSquad(to)
 })

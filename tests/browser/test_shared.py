@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import json
+import re
 from collections.abc import Iterator
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.controls import choose
+from tests.browser.screens import call
 from tests.browser.squads import OwnSquad, SquadMaker
 from tests.serving import Server
 
@@ -51,6 +53,26 @@ def test_a_member_of_two_squads_reaches_both_weeks(own_page: Page, squad: OwnSqu
     expect(own_page.get_by_role("main")).not_to_contain_text("Strength for the lift")
     choose(own_page, "Which squad", "Thornlow Ridge")
     expect(own_page.get_by_role("main")).to_contain_text("Strength for the lift")
+
+
+def test_each_address_says_its_squad_or_refuses(own_page: Page, squad: OwnSquad, squads: SquadMaker) -> None:
+    squads.make_empty(squad.account("osk"), "Vale Search")
+    squad.sign_in(own_page, "osk")
+    mine = {one["name"]: one["id"] for one in call(own_page, "GET", "/me")["squads"]}
+    ridge = next(number for name, number in mine.items() if name != "Vale Search")
+    own_page.goto(f"/week?squad={mine['Vale Search']}")
+    expect(own_page.get_by_role("button", name="add to").first).to_be_visible()
+    expect(own_page.get_by_role("main")).not_to_contain_text("Strength for the lift")
+    own_page.get_by_role("link", name="People").click()
+    expect(own_page).to_have_url(re.compile(rf"/people\?squad={mine['Vale Search']}$"))
+    # A session is of its squad, and takes the screens there.
+    session = next(one["id"] for one in call(own_page, "GET", "/sessions")["items"])
+    own_page.goto(f"/bench/{session}")
+    own_page.locator("dl.big").wait_for()
+    own_page.get_by_role("link", name="Week", exact=True).click()
+    expect(own_page).to_have_url(re.compile(rf"/week\?squad={ridge}$"))
+    own_page.goto("/week?squad=999999")
+    expect(own_page.get_by_role("heading", name="Nothing here")).to_be_visible()
 
 
 def test_who_was_slower_is_told_and_sees_what_stands(page: Page, squad: OwnSquad) -> None:

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { isNavigationFailure, NavigationFailureType, useRoute, useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 
-import { account, chooseSquad, plansHere, squadNow, squadOwn } from '@/composables/useAccount'
+import { account, plansHere, squadNow, squadOwn } from '@/composables/useAccount'
 import { useSignOut } from '@/composables/useSignOut'
 import { SIDE_RAIL as say } from '@/words/texts/parts'
 
@@ -14,9 +14,8 @@ const router = useRouter()
 const squads = computed(() => (account.value?.squads ?? []).map((one) => ({ value: one.id, label: one.name })))
 async function turnTo(id: number | null | undefined): Promise<void> {
   if (!id) return
-  // Leaving first: what is being written is saved on the way, and who is asked to stay stays.
-  const stayed = await router.push({ name: 'week' })
-  if (!isNavigationFailure(stayed, NavigationFailureType.aborted)) chooseSquad(id)
+  // Turned to on the way, after leaving: what is being written is saved then, and who is asked to stay stays.
+  await router.push({ name: 'week', query: { squad: id } })
 }
 const leave = useSignOut()
 </script>

@@ -3,6 +3,7 @@ import { ref, watch, type Ref } from 'vue'
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
 import type { SessionDoc, SessionOut } from '@/api/types'
+import { turnToSquad } from '@/composables/squadAddress'
 import { squadNow } from '@/composables/useAccount'
 import { sentenceOf } from '@/words/refusal'
 
@@ -41,6 +42,8 @@ export function useOpening(
     try {
       const session = await api.session(wanted)
       if (wanted !== id.value) return
+      // Of another squad: all begins anew in that one.
+      if (turnToSquad(session.squad)) return
       now = wanted
       squad.value = session.squad
       opened(session, session.document)

@@ -2,11 +2,12 @@
 import { useQuery } from '@tanstack/vue-query'
 import { useClipboard } from '@vueuse/core'
 import { ElButton, ElSkeleton } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { queryClient, troubleOf } from '@/api/query'
+import { turnToSquad } from '@/composables/squadAddress'
 import { useAttempt } from '@/composables/useAttempt'
 import { saveFile } from '@/composables/useFiles'
 import ChoiceField from '@/parts/ChoiceField.vue'
@@ -29,6 +30,7 @@ const { data, error } = useQuery(
 )
 const card = computed(() => data.value?.card ?? null)
 const session = computed(() => data.value?.session ?? null)
+watch(session, (now) => now && turnToSquad(now.squad), { immediate: true })
 const notRead = troubleOf(error)
 const { trouble: refused, attempt } = useAttempt()
 const trouble = computed(() => refused.value || notRead.value)

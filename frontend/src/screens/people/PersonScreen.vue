@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { ElSkeleton } from 'element-plus'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
+import { turnToSquad } from '@/composables/squadAddress'
 import { plansHere, squadNow, whoAmI } from '@/composables/useAccount'
 import GroupMark from '@/parts/GroupMark.vue'
 import { PERSON_SCREEN as say } from '@/words/texts/people'
@@ -27,6 +28,7 @@ const { data, error } = useQuery(
 )
 const person = computed(() => data.value ?? null)
 const trouble = troubleOf(error)
+watch(person, (now) => now && turnToSquad(now.squad), { immediate: true })
 const changed = () =>
   Promise.all([
     anew(KEYS.person(props.id)),

@@ -2,6 +2,6 @@
 
 export const NOWHERE_SCREEN = {
   nothingHere: 'Nothing here',
-  thereIsNoSuchPage: 'There is no such page.',
+  thereIsNoSuchPage: 'There is no such page, or it is of a squad that you are not in.',
   toTheSessions: 'To the sessions',
 } as const
