@@ -72,6 +72,11 @@ def test_numbers_are_kept_within_bounds_all_or_nothing(world: World) -> None:
     assert world.send("coach", "PATCH", path, {"version": "older", "body_kg": 80}).status_code == 409
 
 
+@pytest.mark.parametrize("name", ["body_kg", "pace_factor", "effort_offset", "short_name", "under_age"])
+def test_nothing_sent_takes_away_what_can_be_without(world: World, name: str) -> None:
+    assert world.send("coach", "PATCH", path_of(world.planned.person), {name: None}).status_code == 200
+
+
 def test_two_people_have_two_names_on_the_wall(world: World) -> None:
     for _ in range(2):
         assert world.send("coach", "POST", "/people", {"name": "Ines Korrigan"}).status_code == 201
@@ -387,3 +392,17 @@ def test_a_list_of_people_asks_as_much_however_many_they_are(world: World) -> No
     few = asked()
     world.send("coach", "POST", "/people/list", {"text": "\n".join(f"P{n}, G{n % 5}" for n in range(60))})
     assert asked() == few <= 9
+
+
+def test_a_list_that_is_taken_asks_for_each_of_its_people_no_more_than_it_must(world: World) -> None:
+    def asked(count: int, kind: str) -> int:
+        client = world.client("coach")
+        text = "\n".join(f"{kind}{n} Ostrel" for n in range(count))
+        with CaptureQueriesContext(connection) as queries:
+            assert (
+                client.post("/api/people/list", {"text": text}, content_type="application/json").status_code == 200
+            )
+        return len(queries)
+
+    first = asked(1, "A")
+    assert asked(51, "B") - first == 50

@@ -232,6 +232,36 @@ def test_one_erases_oneself_in_all_squads(world: World) -> None:
     assert len([kind for kind, _ in erased_ids() if kind == "person"]) == 2
 
 
+def test_what_only_holds_the_letters_of_an_account_stays(world: World) -> None:
+    user = world.users["athlete"]
+    user.username = "a"
+    user.save()
+    kept = [
+        ("changed the plan", "entry-changed", "Saddle ridge, 2026-12-07"),
+        ("another", "joined", "ada, coach"),
+        ("methods", "methods-changed", "a"),
+    ]
+    for _, act, about in kept:
+        Record.objects.create(squad=world.squad, act=act, about=about)
+        Record.objects.create(squad=world.foreign.squad, act=act, about=about)
+    for about in ("a", "a, athlete"):
+        Record.objects.create(squad=world.squad, act="joined", about=about)
+    Notice.objects.create(user=world.users["head"], kind="accepted", about="ada, coach of Thornlow Ridge")
+    Notice.objects.create(user=world.users["head"], kind="accepted", about="a, athlete of Thornlow Ridge")
+    assert world.send("head", "POST", f"{path_of(world.known.own)}/erase", {}).status_code == 204
+    for squad, gone in ((world.squad, 2), (world.foreign.squad, 0)):
+        abouts = list(squad.records.values_list("about", flat=True))
+        assert {about for _, _, about in kept} <= set(abouts)
+        assert abouts.count("a former member") == gone
+    assert list(Notice.objects.values_list("about", flat=True)) == ["ada, coach of Thornlow Ridge"]
+
+
+def test_who_erases_themselves_goes_from_texts_too(world: World) -> None:
+    texts(world)
+    assert world.send("athlete", "POST", "/account/erase", {"password": "a-long-password"}).status_code == 204
+    assert Entry.objects.get(day=date(2026, 12, 7)).notes == "ask …"
+
+
 def test_a_broken_line_of_the_erased_is_left_out(world: World) -> None:
     current_installation().erased.write_text("person\nperson 0123 2026-01-01\nrubbish x y\nacc")
     assert list(erased_ids()) == [("person", "0123")]

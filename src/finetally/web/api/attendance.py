@@ -54,7 +54,7 @@ def attendance(request: ActorRequest, entry_id: UUID) -> list[AttendanceOut]:
             name=one.person.name,
             away=one.away,
             team=split_into.get(one.person.pk),
-            came=one.own.came if one.own is not None else not one.away,
+            came=one.comes,
             minutes=one.own.minutes if one.own is not None else None,
             effort=one.own.effort if one.own is not None else None,
             version=entries.attendance_version(one.own),

@@ -94,7 +94,7 @@ def add_person(actor: Actor, squad_id: int | None, name: str, groups: list[str])
     """Add somebody, without an account; groups by name, made where there are none. Raises DocumentError."""
     squad = squad_for(actor, squad_id, Right.PLAN)
     with transaction.atomic():
-        [person] = _added(actor, squad, [ListedPerson(1, _named(name), tuple(groups))])
+        [person] = _added(squad, [ListedPerson(1, _named(name), tuple(groups))])
         record(actor, squad.pk, Act.PERSON_ADDED, person=person)
     return person
 
@@ -106,13 +106,14 @@ def _named(name: str) -> str:
     return found
 
 
-def _added(actor: Actor, squad: Squad, listed: list[ListedPerson]) -> list[Person]:
+def _added(squad: Squad, listed: list[ListedPerson]) -> list[Person]:
     if squad.people.count() + len(listed) > MAX_PEOPLE:
         raise refuse(("people",), f"{len(listed)} more", f"{MAX_PEOPLE} people in all", "too_many")
     made = []
+    taken = [other.on_the_wall for other in squad.people.all()]
     for one in listed:
-        taken = [other.on_the_wall for other in squad.people.all()]
         person = Person.objects.create(squad=squad, name=one.name, short_name=short_name(one.name, taken))
+        taken.append(person.on_the_wall)
         put_in(person, [named_group(squad, group) for group in one.groups], since=None)
         made.append(person)
     return made
@@ -132,7 +133,7 @@ def take_list(actor: Actor, squad_id: int | None, text: str) -> list[Person]:
     squad = squad_for(actor, squad_id, Right.PLAN)
     with transaction.atomic():
         listed = read_people(text, squad.people.values_list("name", flat=True))
-        made = _added(actor, squad, [one for one in listed if not one.known])
+        made = _added(squad, [one for one in listed if not one.known])
         there = {person.name.casefold(): person for person in squad.people.all()}
         for one in listed:
             if one.known:
@@ -163,6 +164,8 @@ def _set(person: Person, name: str, value: Any) -> Problem | None:
         if value is not None and not low <= value <= high:
             return Problem(name, f"{value:g}", f"{low:g} to {high:g}", "bounds")
         value = 0 if value is None and name == "effort_offset" else value
+    if name == "under_age":
+        value = bool(value)
     if name == "name":
         value = _named(value or "")
     if name == "short_name":

@@ -61,11 +61,11 @@ def plan_session(actor: Actor, session_id: UUID, day: date, details: dict[str, A
         newest.put(entry)
         _detail(entry, details)
         entry.save()
-        record(actor, entry.squad_id, Act.PLANNED, _named(entry))
+        record(actor, entry.squad_id, Act.PLANNED, entry_named(entry))
     return entry
 
 
-def _named(entry: Entry) -> str:
+def entry_named(entry: Entry) -> str:
     """An entry as the history names it."""
     return f"{entry.title[:150]}, {entry.day.isoformat()}"
 
@@ -116,7 +116,7 @@ def plan_other(actor: Actor, squad_id: int | None, day: date, title: str, detail
     entry.summary = summary_json(other_training(entry.minutes, entry.effort))
     with transaction.atomic():
         entry.save()
-        record(actor, squad.pk, Act.PLANNED, _named(entry))
+        record(actor, squad.pk, Act.PLANNED, entry_named(entry))
     return entry
 
 
@@ -162,7 +162,7 @@ def change_entry(actor: Actor, entry_id: UUID, version: int, details: dict[str, 
         if newest is not None and entry.session_id is not None:
             _still_newest(actor, entry.session_id, newest)[1].put(entry)
         entry.save()
-        record(actor, entry.squad_id, Act.ENTRY_CHANGED, _named(entry))
+        record(actor, entry.squad_id, Act.ENTRY_CHANGED, entry_named(entry))
     return entry
 
 
@@ -178,7 +178,7 @@ def copy_entry(actor: Actor, entry_id: UUID, days: Sequence[date]) -> list[Entry
         entry.skipped, entry.notes = False, ""
         entry.save()
         made.append(get_object_or_404(Entry, pk=entry.pk))
-        record(actor, entry.squad_id, Act.PLANNED, _named(entry))
+        record(actor, entry.squad_id, Act.PLANNED, entry_named(entry))
         entry.pk = None
     return made
 
@@ -190,6 +190,11 @@ class Expected:
     person: Person
     own: Attendance | None
     away: bool
+
+    @property
+    def comes(self) -> bool:
+        """Whether they came, as it was noted; else they are expected, unless they are away."""
+        return self.own.came if self.own is not None else not self.away
 
 
 def attendance_of(actor: Actor, entry_id: UUID) -> list[Expected]:
@@ -240,7 +245,7 @@ def attend(
         made, _ = Attendance.objects.update_or_create(
             entry=entry, person=person, defaults={"came": came, "minutes": minutes, "effort": effort}
         )
-        record(actor, entry.squad_id, Act.ATTENDED, _named(entry), person)
+        record(actor, entry.squad_id, Act.ATTENDED, entry_named(entry), person)
     return made
 
 
@@ -278,7 +283,7 @@ def drop_entry(actor: Actor, entry_id: UUID, version: int) -> None:
     with transaction.atomic():
         entry = the_entry(actor, entry_id)
         require_version(entry.title, version, entry.sequence)
-        record(actor, entry.squad_id, Act.ENTRY_DROPPED, _named(entry))
+        record(actor, entry.squad_id, Act.ENTRY_DROPPED, entry_named(entry))
         entry.delete()
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
 import secrets
 from uuid import UUID
 
@@ -12,6 +11,7 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
 from finetally.core.session.cleaning import one_line
+from finetally.web.accounts.tokens import token_hash
 from finetally.web.plan.models import Link
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Act, Person
@@ -19,10 +19,6 @@ from finetally.web.squads.record import record
 from finetally.web.squads.use_cases import squad_for
 
 TOKEN_BYTES = 24
-
-
-def _hash(token: str) -> str:
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 def list_links(actor: Actor, squad_id: int | None) -> QuerySet[Link]:
@@ -37,7 +33,7 @@ def make_link(actor: Actor, squad_id: int | None, name: str, person: UUID | None
     token = secrets.token_urlsafe(TOKEN_BYTES)
     with transaction.atomic():
         link = Link.objects.create(
-            squad=squad, person=whose, name=one_line(name) or squad.name, token_hash=_hash(token)
+            squad=squad, person=whose, name=one_line(name) or squad.name, token_hash=token_hash(token)
         )
         record(actor, squad.pk, Act.LINK_MADE, link.name, whose)
     return link, token
@@ -56,7 +52,7 @@ def revoke_link(actor: Actor, link_id: int) -> None:
 def link_of(token: str) -> Link:
     """The link behind a token; Http404 for one that there is not, or no more."""
     return get_object_or_404(
-        Link.objects.select_related("squad", "person"), token_hash=_hash(token), revoked_at=None
+        Link.objects.select_related("squad", "person"), token_hash=token_hash(token), revoked_at=None
     )
 
 

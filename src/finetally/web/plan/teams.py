@@ -8,7 +8,7 @@ from uuid import UUID
 from django.db import transaction
 
 from finetally.core.people.teams import Paced, SplitBy, even_teams
-from finetally.web.plan.entries import attendance_of, the_entry, wrong
+from finetally.web.plan.entries import attendance_of, entry_named, the_entry, wrong
 from finetally.web.plan.models import TeamPlace
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.models import Act
@@ -22,7 +22,7 @@ def split(actor: Actor, entry_id: UUID, count: int, by: SplitBy) -> None:
     with transaction.atomic():
         entry = the_entry(actor, entry_id)
         expected = attendance_of(actor, entry_id)
-        there = [one.person for one in expected if (one.own.came if one.own is not None else not one.away)]
+        there = [one.person for one in expected if one.comes]
         if not 0 <= count <= min(MOST_TEAMS, len(there)):
             raise wrong("count", str(count), f"0 to {min(MOST_TEAMS, len(there))}: there are {len(there)} people")
         entry.team_places.all().delete()
@@ -33,7 +33,7 @@ def split(actor: Actor, entry_id: UUID, count: int, by: SplitBy) -> None:
             for number, team in enumerate(teams, start=1)
             for key in team
         )
-        record(actor, entry.squad_id, Act.SPLIT, f"{entry.title[:150]}, {entry.day.isoformat()}")
+        record(actor, entry.squad_id, Act.SPLIT, entry_named(entry))
 
 
 def teams_of(entry_id: UUID) -> dict[int, int]:

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import logging
 from typing import Any
 from uuid import UUID
 
 from axes.models import AccessAttempt
 from django.contrib.auth import get_user_model
 from django.db import transaction
-from django.db.models import Count
+from django.db.models import Count, Q, QuerySet
 
 from finetally.core.session.problems import refuse
 from finetally.web.accounts.members import keep_a_head
@@ -21,8 +20,6 @@ from finetally.web.privacy.traces import NameFinder, take_out_names
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.models import Act, Membership, Person, Record, Squad
 from finetally.web.squads.record import record
-
-log = logging.getLogger(__name__)
 
 ENOUGH_TO_HIDE_AMONG = 10
 """People with scores of a session from which on one of them may stay as "former member", without an id."""
@@ -47,13 +44,14 @@ def erase_person(actor: Actor, person_id: UUID, *, from_texts: bool) -> None:
 
 
 def erase_account(user: Any, password: str) -> None:
-    """Erase one's own account and everybody that one is in one's squads. Raises DocumentError."""
+    """Erase one's own account and everybody that one is in one's squads, from texts too. Raises DocumentError."""
     if not user.check_password(password):
         raise refuse(("password",), "another one", "That is not your password.", "cannot_wrong_password")
     with transaction.atomic():
         for one in Membership.objects.filter(user=user).select_related("squad"):
             keep_a_head(one.squad, user.pk)
         for person in Person.objects.filter(user=user).select_related("squad", "user"):
+            take_out_names(person)
             note_erased("person", str(person.public_id))
             _erase(person)
         # Gone already where the last of its people was erased with it.
@@ -72,20 +70,28 @@ def _erase(person: Person) -> None:
     if user is None:
         return
     Membership.objects.filter(user=user, squad=squad).delete()
-    name = user.get_username()
-    squad.records.filter(about__contains=name).update(about=FORMER_MEMBER)
-    Notice.objects.filter(about__contains=name).delete()
+    _forget_account_name(squad.records.all(), user)
     if not Membership.objects.filter(user=user).exists():
         note_erased("account", account_id(user))
         _erase_account(user)
 
 
 def _erase_account(user: Any) -> None:
-    name = user.get_username()
-    AccessAttempt.objects.filter(username=name.casefold()).delete()
-    Notice.objects.filter(about__contains=name).delete()
-    Record.objects.filter(about__contains=name).update(about=FORMER_MEMBER)
+    AccessAttempt.objects.filter(username=user.get_username().casefold()).delete()
+    _forget_account_name(Record.objects.all(), user)
     user.delete()
+
+
+OF_ACCOUNTS = (Act.JOINED, Act.ROLE_CHANGED, Act.MEMBER_REMOVED, Act.RESET_MADE)
+"""What is written of an account by its name: the name alone, or with its role behind it."""
+
+
+def _forget_account_name(records: QuerySet[Record], user: Any) -> None:
+    """Take an account's name out of history and notices, and nothing that only holds its letters."""
+    name = user.get_username()
+    begins = Q(about__iexact=name) | Q(about__istartswith=f"{name}, ") | Q(about__istartswith=f"{name}: ")
+    records.filter(begins, act__in=OF_ACCOUNTS).update(about=FORMER_MEMBER)
+    Notice.objects.filter(begins).delete()
 
 
 def _leave_scores(person: Person) -> None:
