@@ -13,17 +13,22 @@ from pydantic import BaseModel, ValidationError
 
 from finetally.core.board.problems import BoardError
 from finetally.core.figures import Figures, figures, printed
+from finetally.core.floor.document import read_run
+from finetally.core.floor.published import published_played, published_sheet
+from finetally.core.floor.replay import replay
+from finetally.core.floor.sheet import sheet
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
 from finetally.core.session.document import Session
-from finetally.core.session.limits import MAX_BYTES
+from finetally.core.session.limits import MAX_BYTES, MAX_DEPTH
 from finetally.core.session.problems import DocumentError, Problem, path_text, refuse, shown
 from finetally.core.session.reading import parse_session, read_json, read_session
 from finetally.core.wall.reader import Reading
 from finetally.core.wall.reading import read_wall
 from finetally.core.wall.text.several import sessions_in
 from finetally.core.wall.told import told_of
+from finetally.floor_table import played_table, sheet_table
 from finetally.running.commands import add_commands
 from finetally.shipped import shipped_library
 from finetally.table import figures_table, reading_table
@@ -65,18 +70,24 @@ def _complain(path: Path, error: DocumentError) -> None:
         print(f"{path}: {problem.text}", file=sys.stderr)
 
 
+def _known(arguments: argparse.Namespace) -> tuple[Methods, Given] | None:
+    """The files of methods and of the day; None where one cannot be read, which is said."""
+    path: Path = arguments.methods
+    try:
+        methods = read_value(path, Methods)
+        path = arguments.given
+        return methods, read_value(path, Given)
+    except DocumentError as error:
+        _complain(path, error)
+        return None
+
+
 def _figures(arguments: argparse.Namespace) -> int:
     library = shipped_library()
-    try:
-        methods = read_value(arguments.methods, Methods)
-    except DocumentError as error:
-        _complain(arguments.methods, error)
+    known = _known(arguments)
+    if known is None:
         return BAD_FILE
-    try:
-        given = read_value(arguments.given, Given)
-    except DocumentError as error:
-        _complain(arguments.given, error)
-        return BAD_FILE
+    methods, given = known
     status = 0
     for path in arguments.files:
         try:
@@ -115,6 +126,36 @@ def _print(made: Figures, reading: Reading | None, *, as_json: bool) -> None:
         print(reading_table(reading))
 
 
+def _sheet(arguments: argparse.Namespace) -> int:
+    """Print a session's beats."""
+    known = _known(arguments)
+    if known is None:
+        return BAD_FILE
+    methods, given = known
+    library = shipped_library()
+    try:
+        for session, _ in _sessions_of(arguments.file, library):
+            laid = sheet(session, library=library, methods=methods, given=given, apart=arguments.apart)
+            made = published_sheet(laid)
+            print(json.dumps(made, ensure_ascii=False) if arguments.json else sheet_table(made))
+    except DocumentError as error:
+        _complain(arguments.file, error)
+        return BAD_FILE
+    return 0
+
+
+def _replay(arguments: argparse.Namespace) -> int:
+    """Print what the events of a run made of its session."""
+    try:
+        run = read_run(read_json(read_bytes(arguments.file), deepest=MAX_DEPTH + 1))
+        made = published_played(replay(run, library=shipped_library()))
+    except DocumentError as error:
+        _complain(arguments.file, error)
+        return BAD_FILE
+    print(json.dumps(made, ensure_ascii=False) if arguments.json else played_table(made))
+    return 0
+
+
 def parser() -> argparse.ArgumentParser:
     """The command line's grammar."""
     top = argparse.ArgumentParser(prog="fine-tally", description="Measures planned training sessions.")
@@ -125,8 +166,23 @@ def parser() -> argparse.ArgumentParser:
     one.add_argument("--given", type=Path, help="what is known about the day: person, scores, options")
     one.add_argument("--json", action="store_true", help="one JSON object a line instead of a table")
     one.set_defaults(run=_figures)
+    _add_floor(commands)
     add_commands(commands)
     return top
+
+
+def _add_floor(commands: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
+    one = commands.add_parser("sheet", help="a session as beats, the smallest things that a coach steps through")
+    one.add_argument("file", type=Path, metavar="FILE")
+    one.add_argument("--methods", type=Path, help="a file of methods; what it leaves out stays at the default")
+    one.add_argument("--given", type=Path, help="what is known about the day: person, scores, options")
+    one.add_argument("--apart", action="store_true", help="in tasks without a cap each goes at their own pace")
+    one.add_argument("--json", action="store_true", help="one JSON object instead of a table")
+    one.set_defaults(run=_sheet)
+    one = commands.add_parser("replay", help="what the events of a run made of its session")
+    one.add_argument("file", type=Path, metavar="RUN.json")
+    one.add_argument("--json", action="store_true", help="one JSON object instead of a table")
+    one.set_defaults(run=_replay)
 
 
 def main(arguments: Sequence[str] | None = None) -> int:

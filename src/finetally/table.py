@@ -19,7 +19,8 @@ def _ratio(value: float | None) -> str:
     return "–" if value is None else f"{value:.2f}"
 
 
-def _grid(rows: Iterable[Sequence[str]]) -> list[str]:
+def grid(rows: Iterable[Sequence[str]]) -> list[str]:
+    """Rows of cells as lines: the first column to the left, the others to the right."""
     table = [list(row) for row in rows]
     widths = [max(len(row[column]) for row in table) for column in range(len(table[0]))]
     return [
@@ -57,7 +58,7 @@ def figures_table(figures: Figures) -> str:
         for block in figures["blocks"]
     )
     rows.extend(_times(f"  exit before {one['before']}", one, "") for one in figures["exits"])
-    lines = [figures["title"], *_grid(rows), ""]
+    lines = [figures["title"], *grid(rows), ""]
     lines.append(
         f"reps       {reps['called']} called, {reps['paced']} paced, {reps['estimated']} guessed,"
         f" {reps['contained']} contained; left {reps['left']:g}, right {reps['right']:g}"

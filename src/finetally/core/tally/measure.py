@@ -49,9 +49,7 @@ class Tally:
             whole = tally(self.session, library=self.library, methods=self.methods, given=given)
             return whole.ended_before(first)
         tape, kept = self.unfolder.ended_before(self.tape, first)
-        return _measured_tape(
-            self.session, self.methods, self.given, self.resolver, tape, self.unfolder, self.trace[:kept]
-        )
+        return tally_of_tape(self.session, self.methods, self.given, tape, self.unfolder, self.trace[:kept])
 
     @cached_property
     def reps(self) -> RepTally:
@@ -106,24 +104,24 @@ def tally(
 ) -> Tally:
     """Unfold a session and measure the tape. Raises DocumentError as `unfold` does."""
     unfolder = Unfolder(session, library, methods, given, corner)
-    return _measured_tape(session, methods, given, unfolder.resolver, unfolder.lay_out(), unfolder, ())
+    return tally_of_tape(session, methods, given, unfolder.lay_out(), unfolder)
 
 
-def _measured_tape(
+def tally_of_tape(
     session: Session,
     methods: Methods,
     given: Given,
-    resolver: Resolver,
     tape: Tape,
     unfolder: Unfolder,
-    begun: Sequence[UptakeSegment],
+    begun: Sequence[UptakeSegment] = (),
 ) -> Tally:
+    """Measure a tape that is there already; `begun`: the uptake over its first segments, where that is known."""
     full = tape.library
     spend(len(tape.segments))
     trace = uptake_trace(tape, OxygenDemand(tape, full, methods, given.person), methods, begun)
     effort = EffortTally(tape, trace, methods, given.person)
     clocked, chosen = clock_blocks(tape), counted(tape, methods)
-    return Tally(session, full, methods, given, resolver, tape, clocked, chosen, trace, effort, unfolder)
+    return Tally(session, full, methods, given, unfolder.resolver, tape, clocked, chosen, trace, effort, unfolder)
 
 
 def _visit_efforts(tape: Tape, effort: EffortTally) -> list[float]:

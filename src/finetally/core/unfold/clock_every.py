@@ -36,7 +36,11 @@ def run_every(run: ClockRun, clock: Every, slots: Sequence[Sequence[int]]) -> Cl
     """Write one run; the items of `run.order` are slots. Every period has its full length."""
     period = run.resolver.dose(clock.period_s)
     mark = min(period, run.resolver.dose(clock.work_until_s, period))
+    before: Visit | None = None
     for visit in run.order:
+        if run.starts_set(before, visit, backwards=False):
+            run.recorder.begin_set()
+        before = visit
         run.recorder.open_window(period)
         end = run.recorder.now + period
         _slot(run, [run.steps[index] for index in slots[visit.item]], visit.round_, period, mark)

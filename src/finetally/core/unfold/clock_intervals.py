@@ -19,6 +19,7 @@ def run_intervals(run: ClockRun, clock: Intervals, *, closing_rest: bool) -> Clo
     if run.mirrored:
         indices.reverse()
         gaps = gaps[::-1]
+    recorder.begin_set()
     recorder.write("rest", before)
     for place, index in enumerate(indices):
         visit = order[index]
@@ -33,7 +34,13 @@ def run_intervals(run: ClockRun, clock: Intervals, *, closing_rest: bool) -> Clo
         run.performer.commit(performed, side, carry=not run.mirrored)
         run.remember(index, side)
         if place < len(gaps):
+            new_set = run.starts_set(visit, order[indices[place + 1]], backwards=run.mirrored)
+            # The rest is of the round before it, but of the one that it precedes where rests come first.
+            if new_set and clock.rest_first:
+                recorder.begin_set()
             recorder.write("rest", gaps[place])
+            if new_set and not clock.rest_first:
+                recorder.begin_set()
     recorder.write("rest", after)
     return ClockResult()
 

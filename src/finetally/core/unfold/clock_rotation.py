@@ -3,12 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Protocol
 
+from finetally.core.session.budget import spend
 from finetally.core.session.clocks import Amrap, Rotation, Station
 from finetally.core.session.problems import refuse
 from finetally.core.unfold.clock_run import ClockResult
+from finetally.core.unfold.perform import SideTurns
 from finetally.core.unfold.program import LayoutContext, StepProgram
-from finetally.core.unfold.tape import BlockRun, Identity, Recorder
+from finetally.core.unfold.tape import BlockRun, Identity, Recorder, Tape
+
+
+class HasContext(Protocol):
+    """What can give a clock something to write on."""
+
+    def fresh_context(self, turns: SideTurns) -> LayoutContext:
+        """An empty tape, with these turns of sides."""
 
 
 def station_ident(station: Station, index: int) -> Identity:
@@ -70,7 +80,28 @@ def run_rotation(
         if outcome.score is not None:
             run.scores.append({**outcome.score, "station": stations[index].name})
         run.cap_slack_s += max(0.0, cap_s - max(length, recorder.now - begun))
-        recorder.write("rest", end - recorder.now if end - recorder.now > 1e-6 else 0)
+        recorder.wait_for_slowest(end - recorder.now if end - recorder.now > 1e-6 else 0)
         if turn < turns - 1:
             recorder.write("rest", rotate)
     recorder.station = None
+
+
+class StationsAlone:
+    """Each station of a rotation worked by itself, lap after lap: what whoever stands there does in that turn."""
+
+    def __init__(self, programs: Sequence[StepProgram], unfolder: HasContext, block: int) -> None:
+        self._programs = programs
+        self._unfolder = unfolder
+        self._block = block
+        self._turns = [SideTurns() for _ in programs]
+        self._laps: list[list[Tape]] = [[] for _ in programs]
+
+    def tape(self, station: int, lap: int) -> Tape:
+        """The station's tape in a lap (both from 0), from its own second 0."""
+        laps = self._laps[station]
+        while len(laps) <= lap:
+            context = self._unfolder.fresh_context(self._turns[station])
+            self._programs[station].run(context, self._block, mirrored=False)
+            spend(1 + len(context.recorder.tape.segments))
+            laps.append(context.recorder.tape)
+        return laps[lap]

@@ -72,6 +72,10 @@ class ClockRun:
             return self.side_memory.sides[index]
         return self.performer.side_now(plan)
 
+    def starts_set(self, before: Visit | None, visit: Visit, *, backwards: bool) -> bool:
+        """Whether a round or set begins with `visit`, entered after `before`; `backwards`: last one first."""
+        return before is None or (visit if backwards else before).ends_set
+
     def remember(self, index: int, side: int) -> None:
         """Keep the side of a forward visit for a mirrored run."""
         if not self.mirrored:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from finetally.core.session.clocks import Task
@@ -16,12 +16,16 @@ from finetally.core.unfold.visits import Visit
 
 
 class _DueVisit(NamedTuple):
-    """A visit to come: its place in the order, the visit, the rest due after it, whether any follows."""
+    """A visit to come: its place in the order, the visit, the rest due after it, whether any follows.
+
+    `starts_set`: a round or set begins with it.
+    """
 
     place: int
     visit: Visit
     rest_s: float
     more: bool
+    starts_set: bool
 
 
 def _way(run: ClockRun, clock: Task) -> Iterator[_DueVisit]:
@@ -30,21 +34,29 @@ def _way(run: ClockRun, clock: Task) -> Iterator[_DueVisit]:
     if run.mirrored:
         order.reverse()
         gaps.reverse()
+    starts = _set_starts(run, [visit for _, visit in order], backwards=run.mirrored)
     if clock.then == "reverse":
         order = order + order[-2::-1]
         gaps = gaps + gaps[::-1]
+        back = [visit for _, visit in order[len(starts) :]]
+        starts += _set_starts(run, back, backwards=not run.mirrored)
     last = len(order) - 1
     while True:
         for place, (index, visit) in enumerate(order):
             if place < last:
-                yield _DueVisit(index, visit, gaps[place], True)
+                yield _DueVisit(index, visit, gaps[place], True, starts[place])
             elif clock.then == "restart":
                 # Here the block goes on, so the last visit ends a round like any other.
                 again = visit._replace(leaves_group=False)
-                yield _DueVisit(index, visit, run.rest_between(clock, again, again), True)
+                yield _DueVisit(index, visit, run.rest_between(clock, again, again), True, starts[place])
             else:
-                yield _DueVisit(index, visit, 0, False)
+                yield _DueVisit(index, visit, 0, False, starts[place])
                 return
+
+
+def _set_starts(run: ClockRun, visits: Sequence[Visit], *, backwards: bool) -> list[bool]:
+    befores = [None, *visits[:-1]]
+    return [run.starts_set(b, v, backwards=backwards) for b, v in zip(befores, visits, strict=False)]
 
 
 class _Pulse:
@@ -120,6 +132,8 @@ class _TaskRun:
         run, recorder = self.run, self.recorder
         plan = run.steps[stop.visit.item]
         recorder.enter_visit()
+        if stop.starts_set:
+            recorder.begin_set()
         recorder.write("change", min(run.change_before(plan, self.previous), max(0.0, self.left)), "done")
         side = run.side_of(stop.place, plan)
         limit = self._work_before_cap()

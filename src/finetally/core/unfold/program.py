@@ -53,6 +53,12 @@ class StepProgram:
 
     def run(self, context: LayoutContext, block: int, *, mirrored: bool) -> ClockResult:
         """Run the clock once from now; fatigue starts afresh."""
+        context.recorder.begin_clock()
+        result = self._clocked(context, block, mirrored=mirrored)
+        context.recorder.end_clock()
+        return result
+
+    def _clocked(self, context: LayoutContext, block: int, *, mirrored: bool) -> ClockResult:
         run = ClockRun(
             context.recorder,
             VisitPerformer(context.pacer, context.turns, block),

@@ -124,6 +124,19 @@ class RunScore(TypedDict, total=False):
     station: str
 
 
+class ClockSpan(NamedTuple):
+    """One run of a clock: its segments `first` to before `end`, in a rotation with the wait for the slowest.
+
+    `clock_end` is where the clock's own segments end. `sets`: the first segment of each of its rounds or sets,
+    group by group; empty where the clock counts no rounds of its own (`amrap`).
+    """
+
+    first: int
+    clock_end: int
+    end: int
+    sets: tuple[int, ...]
+
+
 @dataclass(slots=True)
 class BlockRun:
     """One pass through one block: `block` is its number in the file. Times in seconds from the start."""
@@ -173,6 +186,7 @@ class Tape:
     visits: list[PerformedVisit] = field(default_factory=list)
     windows: list[Window] = field(default_factory=list)
     runs: list[BlockRun] = field(default_factory=list)
+    spans: list[ClockSpan] = field(default_factory=list)
     blocks: list[LocatedBlock] = field(default_factory=list)
     overflows: list[Overflow] = field(default_factory=list)
     library: Library = field(default_factory=lambda: Library(()))
@@ -196,6 +210,8 @@ class Recorder:
         self._piece = 0
         self._loose = 0
         self._entered = 0
+        self._clock_first = 0
+        self._sets: list[int] = []
 
     def enter_visit(self) -> None:
         """Count a visit, also one that takes no time: this is what ends every loop over visits.
@@ -212,6 +228,24 @@ class Recorder:
         self.repeat = self.station = self.window = None
         self._visit, self._loose = -1, 0
         self.outside_visits()
+
+    def begin_clock(self) -> None:
+        """A clock starts to run: what is written up to `end_clock` is one span."""
+        self._clock_first, self._sets = len(self.tape.segments), []
+
+    def begin_set(self) -> None:
+        """Another round or set of the running clock begins with the next segment."""
+        self._sets.append(len(self.tape.segments))
+
+    def end_clock(self) -> None:
+        """The running clock is over."""
+        end = len(self.tape.segments)
+        self.tape.spans.append(ClockSpan(self._clock_first, end, end, tuple(self._sets)))
+
+    def wait_for_slowest(self, seconds: float) -> None:
+        """Rest until the slowest station is done: it belongs to the turn of the clock that was over last."""
+        self.write("rest", seconds)
+        self.tape.spans[-1] = self.tape.spans[-1]._replace(end=len(self.tape.segments))
 
     def begin_repeat(self, repeat: int | None) -> None:
         """Start another run of the block's clock; `None` for a block that runs once."""

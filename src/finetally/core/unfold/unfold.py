@@ -99,6 +99,7 @@ class _TapePosition(NamedTuple):
     visits: int
     windows: int
     overflows: int
+    spans: int
     turns: SideTurns
 
 
@@ -116,7 +117,7 @@ class Unfolder:
         self.resolver = Resolver(corner, given.scores)
         self.plan = passes_of(session, self.resolver)
         self.positions: list[_TapePosition] = []
-        self.context = self._context(SideTurns())
+        self.context = self.fresh_context(SideTurns())
         self.blocks = blocks_of(session)
         reader = StepReader(library, methods, given, self.resolver)
         self._planned = 0
@@ -152,7 +153,8 @@ class Unfolder:
             programs.append(program)
         return programs
 
-    def _context(self, turns: SideTurns) -> LayoutContext:
+    def fresh_context(self, turns: SideTurns) -> LayoutContext:
+        """An empty tape to write on, with these turns of sides."""
         return LayoutContext(Recorder(), Pacer(self.methods), turns, self.resolver, self.methods)
 
     def lay_out(self) -> Tape:
@@ -163,7 +165,7 @@ class Unfolder:
             plan = plan[:first] + self._cool_down(first)
         tape = self._tape()
         for index, planned in enumerate(plan):
-            sizes = len(tape.segments), len(tape.visits), len(tape.windows), len(tape.overflows)
+            sizes = len(tape.segments), len(tape.visits), len(tape.windows), len(tape.overflows), len(tape.spans)
             self.positions.append(_TapePosition(*sizes, self.context.turns.copy()))
             self._block(planned, last=index == len(plan) - 1)
         tape.total_s = self.context.recorder.now
@@ -175,7 +177,7 @@ class Unfolder:
         `whole` is the tape of `lay_out()`; the second value tells how many of its segments the cut one begins with.
         """
         reached, rest = self.positions[first], self._cool_down(first)
-        self.context = self._context(reached.turns.copy())
+        self.context = self.fresh_context(reached.turns.copy())
         tape = self._tape()
         tape.runs = [*whole.runs[: first - 1], copy(whole.runs[first - 1])]
         kept, ended = reached.segments, tape.runs[-1]
@@ -186,7 +188,7 @@ class Unfolder:
                 kept -= 1
             ended.last_segment = kept
         tape.segments, tape.visits = whole.segments[:kept], whole.visits[: reached.visits]
-        tape.windows = whole.windows[: reached.windows]
+        tape.windows, tape.spans = whole.windows[: reached.windows], whole.spans[: reached.spans]
         tape.overflows.extend(whole.overflows[: reached.overflows])
         self.context.recorder.now = ended.end
         for index, planned in enumerate(rest):

@@ -1,0 +1,238 @@
+"""`replay`: what the events of a run make of its session. The one definition of what events mean."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field
+
+from finetally.core.edits.edit import EditError, apply_edits
+from finetally.core.floor.beats import Beat
+from finetally.core.floor.document import Run
+from finetally.core.floor.events import Event, RunChange, ScoreMade, Undo
+from finetally.core.floor.queue import Layout
+from finetally.core.floor.sheet import Sheet, sheet
+from finetally.core.floor.timer import PlayedBeat, Timer
+from finetally.core.methods.given import Score
+from finetally.core.movements.library import Library
+from finetally.core.session.budget import spend
+from finetally.core.session.json_value import JsonObject, JsonValue
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
+from finetally.core.unfold.tape import LocatedBlock
+
+
+@dataclass
+class Played:
+    """A run as it stands at `until`: the timer, the sheets it was laid out on in order, and what was scored.
+
+    `scores`: by number in `timer.played`, where that window was played.
+    """
+
+    timer: Timer
+    until: float
+    sheets: list[Sheet]
+    scores: dict[int, ScoreMade] = field(default_factory=dict)
+
+    @property
+    def over(self) -> bool:
+        """Whether the run has ended."""
+        return self.timer.mode == "over"
+
+    @property
+    def played(self) -> list[PlayedBeat]:
+        """The beats that were played, in order; the running one is not among them."""
+        return self.timer.played
+
+    @property
+    def skipped(self) -> list[int]:
+        """The numbers of beats that were never played."""
+        seen = {(one.item.sheet, one.item.number) for one in self.played}
+        return [number for at, number in self.timer.queue.in_force if (at, number) not in seen]
+
+    def seconds(self, kind: str) -> float:
+        """Seconds played in beats of a kind, without pauses."""
+        return sum(one.seconds for one in self.played if one.item.beat.kind == kind)
+
+
+def replay(run: Run, *, library: Library) -> Played:
+    """Play a run's events in order of time, up to `until`.
+
+    Raises DocumentError where the session cannot be laid out.
+    """
+    return _Replay(run, library).play()
+
+
+class _Replay:
+    def __init__(self, run: Run, library: Library) -> None:
+        self._run = run
+        self._library = library
+        events = sorted(run.events, key=lambda event: event.t)
+        last = events[-1].t if events else 0.0
+        self._until = run.until if run.until is not None else last
+        self._events = [event for event in events if event.t <= self._until]
+        self._laid: dict[str, Sheet] = {}
+        self._session, self._given = run.session, run.given
+        self._sheets: list[Sheet] = []
+        self._timer = Timer([], run.hold)
+        self._scores: list[ScoreMade] = []
+
+    def play(self) -> Played:
+        """Events one by one; an undo plays all again without what it takes back."""
+        taken_back: set[int] = set()
+        while not self._through(taken_back):
+            pass
+        self._timer.advance(self._until)
+        played = Played(self._timer, self._until, self._sheets)
+        for score in self._scores:
+            at = _window(played, score)
+            if at is not None:
+                played.scores[at] = score
+        return played
+
+    def _through(self, taken_back: set[int]) -> bool:
+        """Play what is not taken back; False once an undo has taken something back."""
+        self._session, self._given = self._run.session, self._run.given
+        first = self._lay_out()
+        self._sheets, self._scores = [first], []
+        self._timer = Timer(first.beats, self._run.hold)
+        did: list[int] = []
+        spend(len(self._events) + len(first.beats))
+        for index, event in enumerate(self._events):
+            if index in taken_back:
+                continue
+            self._timer.advance(event.t)
+            if isinstance(event, Undo):
+                taken_back.add(index)
+                if did:
+                    taken_back.add(did[-1])
+                    return False
+            elif self._take(event):
+                did.append(index)
+        return True
+
+    def _take(self, event: Event) -> bool:
+        if isinstance(event, ScoreMade):
+            self._scored(event)
+        elif isinstance(event, RunChange):
+            self._changed(event)
+        return self._timer.apply(event)
+
+    def _lay_out(self) -> Sheet:
+        """The sheet of the session as it is now; each is laid out once."""
+        key = repr((self._given.scores, self._session))
+        if key not in self._laid:
+            self._laid[key] = sheet(
+                parse_session(self._session),
+                library=self._library,
+                methods=self._run.methods,
+                given=self._given,
+                apart=self._run.apart,
+            )
+        return self._laid[key]
+
+    def _scored(self, event: ScoreMade) -> None:
+        """A score is made: what takes a value from it and has not begun is laid out with it."""
+        self._scores.append(event)
+        now = self._sheets[-1]
+        ident = now.tape.blocks[event.block].block.id if event.block < len(now.tape.blocks) else None
+        if ident is None or event.time_s is not None or self._was_skipped(event):
+            return
+        depending = [of for of in now.tape.blocks if takes_from(self._session, of, ident)]
+        if not depending:
+            return
+        score = Score(rounds=event.rounds, reps=event.reps, rung=event.rung)
+        self._given = self._given.model_copy(update={"scores": {**self._given.scores, ident: score}})
+        self._relay(self._lay_out(), {id(of) for of in depending})
+
+    def _was_skipped(self, event: ScoreMade) -> bool:
+        timer = self._timer
+        beats = self._sheets[-1].beats
+        number = next((n for n, _ in windows_of(beats, event)), None)
+        if number is None:
+            return False
+        at = len(self._sheets) - 1
+        there = any((item.sheet, item.number) == (at, number) for item in timer.queue.items)
+        return not there and all(item.number != number for item in timer.queue.items)
+
+    def _relay(self, made: Sheet, changed_blocks: set[int]) -> None:
+        old = self._sheets[-1]
+        self._sheets.append(made)
+        changed = {of.ident for of in old.tape.blocks if id(of) in changed_blocks}
+        passages = {beat.passage for beat in made.beats if made.tape.blocks[beat.block].ident in changed}
+        self._put(made, passages)
+
+    def _changed(self, event: RunChange) -> None:
+        """The session is edited: what has not begun is laid out anew. Edits that do not fit do nothing."""
+        before, old = self._session, self._sheets[-1]
+        try:
+            self._session, _ = apply_edits(before, event.edits)
+            made = self._lay_out()
+        except (EditError, DocumentError):
+            self._session = before
+            return
+        self._sheets.append(made)
+        same = {_identity(of): of.block for of in old.tape.blocks}
+        changed = {
+            beat.passage
+            for beat in made.beats
+            if same.get(_identity(made.tape.blocks[beat.block])) != made.tape.blocks[beat.block].block
+        }
+        self._put(made, changed)
+
+    def _put(self, made: Sheet, changed: set[str]) -> None:
+        order = list(dict.fromkeys(beat.passage for beat in made.beats))
+        timer = self._timer
+        running = timer.mode in ("playing", "paused")
+        timer.queue.lay_out(Layout(order, frozenset(changed), made.beats), running=running)
+
+
+def _identity(of: LocatedBlock) -> tuple[object, object]:
+    return of.section, of.ident
+
+
+def takes_from(session: JsonObject, of: LocatedBlock, block: str) -> bool:
+    """Whether a block takes a value from another's score, itself or by how often its section comes."""
+    here: JsonValue = session
+    for part in of.path:
+        if isinstance(here, dict) and "section" in here and _names(here.get("times"), block):
+            return True
+        here = here[part] if isinstance(here, dict | list) else None  # type: ignore[index]
+    return _names(here, block)
+
+
+def _names(value: JsonValue, block: str) -> bool:
+    stack = [value]
+    while stack:
+        here = stack.pop()
+        if isinstance(here, dict):
+            source = here.get("from")
+            if isinstance(source, dict) and source.get("block") == block:
+                return True
+            stack.extend(here.values())
+        elif isinstance(here, list):
+            stack.extend(here)
+    return False
+
+
+def windows_of(beats: Sequence[Beat], score: ScoreMade) -> Iterator[tuple[int, Beat]]:
+    """The beat that a score is of, on a sheet: the `index`-th scored window of that pass through the block."""
+    runs = list(dict.fromkeys(beat.run for beat in beats if beat.block == score.block))
+    if score.section_pass >= len(runs):
+        return
+    run = runs[score.section_pass]
+    scored = [(n, beat) for n, beat in enumerate(beats) if beat.run == run and beat.self_paced and beat.set is None]
+    if score.index < len(scored):
+        yield scored[score.index]
+
+
+def _window(played: Played, score: ScoreMade) -> int | None:
+    """Which of the played beats a score is of; None where that window was not played."""
+    for at, laid in enumerate(played.sheets):
+        for number, _ in windows_of(laid.beats, score):
+            for index, one in enumerate(played.played):
+                if (one.item.sheet, one.item.number) == (at, number):
+                    return index
+    return None
+
+
+__all__ = ["Played", "replay", "takes_from", "windows_of"]
