@@ -14,7 +14,7 @@ from finetally.core.unfold.tape import Address, BlockRun, Segment, Tape
 
 
 def done_tape(run: Run, played: Played, *, library: Library) -> Tape:
-    """The tape of what was played. Blocks that an edit took away meanwhile are not on it."""
+    """The tape of what was played; blocks that an edit took away meanwhile are numbered after the others."""
     return _DoneTape(run, played, library).made()
 
 
@@ -24,7 +24,9 @@ class _DoneTape:
         self._pieces = PieceMaker(run, played, library)
         last = played.sheets[-1]
         self._numbers = {(of.section, of.ident): n for n, of in enumerate(last.tape.blocks)}
-        self._tape = Tape(blocks=last.tape.blocks, library=last.tape.library, provisional=last.tape.provisional)
+        self._tape = Tape(
+            blocks=list(last.tape.blocks), library=last.tape.library, provisional=last.tape.provisional
+        )
         self._now = 0.0
         self._run_key: int | None = None
         self._clocked = False
@@ -35,8 +37,6 @@ class _DoneTape:
         """All that was played, beat by beat."""
         before: PlayedBeat | None = None
         for index, one in enumerate(self._played.played):
-            if self._number(one) is None:
-                continue
             if before is not None:
                 self._rest(before, one.start - before.end)
             self._open(one)
@@ -49,10 +49,14 @@ class _DoneTape:
         self._tape.total_s = self._now
         return self._tape
 
-    def _number(self, one: PlayedBeat) -> int | None:
-        """The block's number in the session as it is now; None for one that an edit took away."""
+    def _number(self, one: PlayedBeat) -> int:
+        """The block's number in the session as it is now, or after all others where it is no longer in it."""
         of = self._pieces.sheet(one).tape.blocks[one.item.beat.block]
-        return self._numbers.get((of.section, of.ident))
+        number = self._numbers.get((of.section, of.ident))
+        if number is None:
+            number = self._numbers[of.section, of.ident] = len(self._tape.blocks)
+            self._tape.blocks.append(of)
+        return number
 
     def _open(self, one: PlayedBeat) -> None:
         """Another run begins, unless it is the one that is being written."""
@@ -61,7 +65,7 @@ class _DoneTape:
         self._close()
         self._run_key, self._clocked, self._span = one.item.run, False, None
         source = self._pieces.sheet(one).tape.runs[one.item.beat.run]
-        made = BlockRun(self._number(one) or 0, source.section_pass, self._now)
+        made = BlockRun(self._number(one), source.section_pass, self._now)
         made.first_segment = len(self._tape.segments)
         self._tape.runs.append(made)
 
@@ -77,7 +81,7 @@ class _DoneTape:
         if seconds > TIME_EPS_S:
             at = self._pieces.sheet(one).tape.segments[one.item.beat.first].owner
             owner = Address(at.section_pass, at.section, at.block, at.repeat)
-            self._write(Segment(0, seconds, "rest", None, owner, 0, self._number(one) or 0, "done", False, None))
+            self._write(Segment(0, seconds, "rest", None, owner, 0, self._number(one), "done", False, None))
 
     def _write(self, segment: Segment) -> None:
         # Numbered through, so that no two addresses are alike where a beat was played twice.
@@ -86,7 +90,7 @@ class _DoneTape:
 
     def _copy(self, one: PlayedBeat, made: PlayedPiece) -> None:
         """Copy segments with their visits and windows; the run's clock goes from its first segment to its last."""
-        tape, block = self._tape, self._number(one) or 0
+        tape, block = self._tape, self._number(one)
         run = tape.runs[-1]
         visits: dict[int, int] = {}
         windows: dict[int, int] = {}

@@ -32,8 +32,8 @@ class LoadShown(TypedDict):
 class TodoLine(TypedDict):
     """A movement and its dose; a dose that differs from round to round is a list. `resting`: nothing to do there.
 
-    `step` names the step by id, or by its place; `times`: how often it comes in the beat, where that is told and more
-    than once; `grow`: reps that each round adds. `sides`: how sides are shared.
+    `step` names the step by id, or by its place; `times`: how often it comes in the beat, where that is told and
+    more than once; `grow`: reps that each round adds. `sides`: how sides are shared.
     """
 
     movement: NotRequired[str]

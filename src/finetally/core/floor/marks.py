@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import bisect
+import math
 from collections.abc import Iterator, Sequence
 from typing import Literal, NamedTuple
 
@@ -60,7 +61,8 @@ class MarkFinder:
         if beat.kind == "talk":
             return []
         found = list(self._pause(number, next_said) if beat.kind == "rest" else self._work(number))
-        return sorted((mark for mark in found if mark.at_s >= 0), key=lambda mark: mark.at_s)
+        ends = beat.s if beat.ends != "tap" else math.inf
+        return sorted((mark for mark in found if 0 <= mark.at_s <= ends), key=lambda mark: mark.at_s)
 
     def _pause(self, number: int, next_said: str) -> Iterator[FloorMark]:
         beat = self._beats[number]

@@ -120,12 +120,14 @@ def sheet_schema() -> JsonObject:
 
 
 def run_schema() -> JsonObject:
-    """JSON Schema (2020-12) of a run's file; its session has a schema of its own."""
-    return {"$schema": DIALECT, **Run.model_json_schema(by_alias=True)}
+    """JSON Schema (2020-12) of a run's file. Its session has a schema of its own; methods stand in docs/methods.md."""
+    made: JsonObject = {"$schema": DIALECT, **Run.model_json_schema(by_alias=True)}
+    made["properties"]["methods"] = {"type": "object", "description": "What differs from the default methods."}  # type: ignore[index,call-overload]
+    return made
 
 
 def published_sheet(of: Sheet) -> PublishedSheet:
-    """A sheet as it is published (docs/sheet.schema.json); times to a thousandth of a second."""
+    """A sheet as it is published (docs/sheet.schema.json)."""
     writer = LineWriter(of.unfolder, of.tape)
     finder = MarkFinder(of.tape, of.beats, of.unfolder.resolver)
     lines = [writer.lines(beat) for beat in of.beats]
@@ -155,7 +157,8 @@ def _beat(
     made: PublishedBeat = {
         "kind": beat.kind,
         "ends": beat.ends,
-        "s": round(beat.s, 3),
+        # Not rounded: a browser that plays the sheet adds hundreds of them up.
+        "s": beat.s,
         "self_paced": beat.self_paced,
         "block": beat.block,
         "run": beat.run,
@@ -170,7 +173,7 @@ def _beat(
         ],
     }
     if beat.expected_s is not None:
-        made["expected_s"] = round(beat.expected_s, 3)
+        made["expected_s"] = beat.expected_s
     return made
 
 

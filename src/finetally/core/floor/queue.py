@@ -54,6 +54,7 @@ class BeatQueue:
         self.sheets: list[Sequence[Beat]] = [beats]
         self.place = 0
         self._lengths: dict[tuple[int, str, float], float] = {}
+        self._newest: dict[str, int] = {}
         self._keys = max((beat.run for beat in beats), default=0) + 1
         self._sets = max((beat.set or 0 for beat in beats), default=0) + 1
         self.items = [QueuedBeat(beat, 0, i, beat.run, beat.set, beat.s) for i, beat in enumerate(beats)]
@@ -102,12 +103,18 @@ class BeatQueue:
 
     def _run_copy(self, of: QueuedBeat) -> list[QueuedBeat]:
         """The run as on the sheet, without its talk."""
+        sheet = self._newest.get(of.beat.passage, 0)
+        own = [(n, beat) for n, beat in enumerate(self.sheets[sheet]) if beat.passage == of.beat.passage]
+        return self._copy_of(own, sheet)
+
+    def _copy_of(self, own: Sequence[tuple[int, Beat]], sheet: int) -> list[QueuedBeat]:
+        """Beats of a pass as a run of its own, without its talk."""
         self._keys += 1
         fresh: dict[int, int] = {}
         return [
-            self._item(beat, of.sheet, number, self._keys, self._fresh_set(beat.set, fresh), copy=True)
-            for number, beat in enumerate(self.sheets[of.sheet])
-            if beat.run == of.beat.run and beat.kind != "talk"
+            self._item(beat, sheet, number, self._keys, self._fresh_set(beat.set, fresh), copy=True)
+            for number, beat in own
+            if beat.kind != "talk"
         ]
 
     def _fresh_set(self, old: int | None, fresh: dict[int, int]) -> int | None:
@@ -177,9 +184,11 @@ class BeatQueue:
         now = self.items[after - 1] if after else None
         kept, rest = self.items[:after], self.items[after:]
         mine, later = _split(rest, now)
-        begun = _begun(self.sheets[now.sheet], now) if now is not None else 0
+        self._newest.update(dict.fromkeys(layout.changed, sheet))
         if now is not None and now.beat.passage in layout.changed:
-            mine = self._laid(layout, sheet, now, begun, {item.run for item in mine if item.run != now.run})
+            mine = self._laid(layout, sheet, now, {item.run for item in mine if item.run != now.run})
+        elif now is not None and now.beat.passage not in layout.order:
+            mine = []
         coming = self._coming(layout, sheet, now, later)
         self.items = [*kept, *mine, *coming]
         self._keys += 1 + max((beat.run for beat in layout.beats), default=0)
@@ -200,19 +209,17 @@ class BeatQueue:
             ),
         ]
 
-    def _laid(self, layout: Layout, sheet: int, now: QueuedBeat, begun: int, copies: set[int]) -> list[QueuedBeat]:
+    def _laid(self, layout: Layout, sheet: int, now: QueuedBeat, copies: set[int]) -> list[QueuedBeat]:
         """What is left of the running pass on a new sheet, and the copies of it that were still to come."""
         own = [(n, beat) for n, beat in enumerate(layout.beats) if beat.passage == now.beat.passage]
-        left = [self._item(beat, sheet, n, now.run, self._moved(beat.set)) for n, beat in own[begun:]]
+        left = own[_begun(self.sheets[now.sheet], now) :]
+        if not left and own and _rests_after(own[-1][1]) and not _rests_after(now.beat):
+            # More was done than there now is: the rest after the block is still to come.
+            left = own[-1:]
+        laid = [self._item(beat, sheet, n, now.run, self._moved(beat.set)) for n, beat in left]
         for _ in copies:
-            self._keys += 1
-            fresh: dict[int, int] = {}
-            left += [
-                self._item(beat, sheet, n, self._keys, self._fresh_set(beat.set, fresh), copy=True)
-                for n, beat in own
-                if beat.kind != "talk"
-            ]
-        return left
+            laid += self._copy_of(own, sheet)
+        return laid
 
     def _moved(self, set_: int | None) -> int | None:
         return None if set_ is None else self._sets + 1 + set_
@@ -253,6 +260,11 @@ def _split(rest: Sequence[QueuedBeat], now: QueuedBeat | None) -> tuple[list[Que
     while now is not None and place < len(rest) and (rest[place].run == now.run or rest[place].copy):
         place += 1
     return list(rest[:place]), list(rest[place:])
+
+
+def _rests_after(beat: Beat) -> bool:
+    """Whether a beat is a rest of no round."""
+    return beat.kind == "rest" and beat.set is None
 
 
 def _begun(sheet: Sequence[Beat], now: QueuedBeat) -> int:

@@ -59,10 +59,12 @@ def replay(run: Run, *, library: Library) -> Played:
 
     Raises DocumentError where the session cannot be laid out.
     """
-    return _Replay(run, library).play()
+    return Replay(run, library).play()
 
 
-class _Replay:
+class Replay:
+    """One replay; `layouts`: by place among the events as they count, what scores and changes laid out anew."""
+
     def __init__(self, run: Run, library: Library) -> None:
         self._run = run
         self._library = library
@@ -75,6 +77,8 @@ class _Replay:
         self._sheets: list[Sheet] = []
         self._timer = Timer([], run.hold)
         self._scores: list[ScoreMade] = []
+        self._place = 0
+        self.layouts: dict[int, Layout] = {}
 
     def play(self) -> Played:
         """Events one by one; an undo plays all again without what it takes back."""
@@ -95,9 +99,11 @@ class _Replay:
         first = self._lay_out()
         self._sheets, self._scores = [first], []
         self._timer = Timer(first.beats, self._run.hold)
+        self.layouts = {}
         did: list[int] = []
         spend(len(self._events) + len(first.beats))
         for index, event in enumerate(self._events):
+            self._place = index
             if index in taken_back:
                 continue
             self._timer.advance(event.t)
@@ -183,7 +189,8 @@ class _Replay:
         order = list(dict.fromkeys(beat.passage for beat in made.beats))
         timer = self._timer
         running = timer.mode in ("playing", "paused")
-        timer.queue.lay_out(Layout(order, frozenset(changed), made.beats), running=running)
+        layout = self.layouts[self._place] = Layout(order, frozenset(changed), made.beats)
+        timer.queue.lay_out(layout, running=running)
 
 
 def _identity(of: LocatedBlock) -> tuple[object, object]:
@@ -233,6 +240,3 @@ def _window(played: Played, score: ScoreMade) -> int | None:
                 if (one.item.sheet, one.item.number) == (at, number):
                     return index
     return None
-
-
-__all__ = ["Played", "replay", "takes_from", "windows_of"]

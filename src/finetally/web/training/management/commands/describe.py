@@ -4,6 +4,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
+from finetally.core.floor.published import run_schema, sheet_schema
 from finetally.core.formats.published import formats_schema, formats_table
 from finetally.core.session.schema import session_schema
 from finetally.core.unfold.published import tape_schema
@@ -23,7 +24,9 @@ class Command(BaseCommand):
         files = {
             "openapi.json": openapi_document(),
             "formats.schema.json": formats_schema(),
+            "run.schema.json": run_schema(),
             "session.schema.json": session_schema(),
+            "sheet.schema.json": sheet_schema(),
             "tape.schema.json": tape_schema(),
         }
         for name, made in files.items():
