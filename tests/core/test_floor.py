@@ -92,8 +92,8 @@ def test_a_run_untouched_is_the_plan(document: dict[str, Any]) -> None:
 
 def unlike(planned: Figures, as_done: Figures) -> list[str]:
     """Where what was done differs from the plan, but for what is of plans alone."""
-    wanted, got = printed({**planned, **{key: None for key in OF_PLANS}}), printed(as_done)
-    return differences(wanted, {**got, **{key: None for key in OF_PLANS}})
+    wanted, got = printed({**planned, **dict.fromkeys(OF_PLANS)}), printed(as_done)
+    return differences(wanted, {**got, **dict.fromkeys(OF_PLANS)})
 
 
 @settings(deadline=None, max_examples=60)
@@ -106,7 +106,8 @@ def test_no_time_is_lost(document: dict[str, Any], seed: int, hold: str) -> None
     start = next(event["t"] for event in sorted(events, key=lambda e: e["t"]) if event["do"] == "start")
     assert clocked(made) == pytest.approx(ended(made, start) - start)
     for one, other in zip(made.played, made.played[1:], strict=False):
-        assert one.start <= one.end + 1e-9 and one.end <= other.start + 1e-9
+        assert one.start <= one.end + 1e-9
+        assert one.end <= other.start + 1e-9
         assert one.seconds >= -1e-6
 
 

@@ -15,6 +15,8 @@ from django.test import Client
 from django.utils import timezone
 
 from finetally.web.accounts.models import Invitation
+from finetally.web.accounts.tokens import token_hash
+from finetally.web.floor.models import FloorEvent, FloorRun, WallScreen
 from finetally.web.jobs.models import Job
 from finetally.web.people.models import Group, Limit, Maximum
 from finetally.web.people.people import person_version
@@ -28,6 +30,9 @@ from finetally.web.training.models import Session, Shape
 from finetally.web.training.use_cases import create_session
 
 FEED_TOKEN = "the-squads-calendar"
+WALL_TOKEN = "the-screen-on-the-wall"
+WALL_CODE = "WALL22"
+DEVICE = "a-phone-on-a-box"
 DOCUMENT: dict[str, Any] = {
     "fine_tally": 1,
     "title": "Ridge",
@@ -54,6 +59,9 @@ class Planned:
     link: Link
     job: Job
     away: Away
+    to_run: Entry
+    run: FloorRun
+    screen: WallScreen
 
 
 @dataclass
@@ -85,7 +93,9 @@ class World:
 
     def client(self, who: str | None) -> Client:
         client = Client()
-        if who == "link":
+        if who == "wall":
+            client = Client(headers={"X-Wall": WALL_TOKEN})
+        elif who == "link":
             assert client.get(f"/feeds/{FEED_TOKEN}.ics").status_code == 200
         elif who is not None:
             client.force_login(self.users[who])
@@ -157,7 +167,24 @@ def planned(squad: Squad) -> Planned:
         file_name="card.pdf", file_type="application/pdf", private={"versions": {}, "sessions": []},
     )  # fmt: skip
     away = Away.objects.create(squad=squad, first=date(2030, 2, 1), last=date(2030, 2, 7))
-    return Planned(entry, person, phase, change, link, job, away)
+    return Planned(entry, person, phase, change, link, job, away, *on_the_floor(squad))
+
+
+def on_the_floor(squad: Squad) -> tuple[Entry, FloorRun, WallScreen]:
+    """An entry with a session, a run of it that began a minute ago, a screen that shows it; another screen waits."""
+    document = {**DOCUMENT, "title": "Windows"}
+    now = timezone.now()
+    entry = Entry.objects.create(
+        squad=squad, day=date(2030, 1, 8), title="Windows", document=document, summary={"minutes": 4, "load": 30}
+    )
+    run = FloorRun.objects.create(
+        squad=squad, entry=entry, day=now.date(), title="Windows", document=document, begun_at=now
+    )
+    FloorEvent.objects.create(run=run, device=DEVICE, number=0, event={"t": 0, "do": "start"})
+    until = now + timedelta(hours=2)
+    screen = WallScreen.objects.create(squad=squad, token_hash=token_hash(WALL_TOKEN), until=until)
+    WallScreen.objects.create(token_hash=token_hash("another"), code_hash=token_hash(WALL_CODE), until=until)
+    return entry, run, screen
 
 
 def known(squad: Squad, planned: Planned, athlete: Any) -> Known:

@@ -27,7 +27,7 @@ from finetally.web.privacy.traces import take_out_names, traces_of
 from finetally.web.squads.history import HISTORY_KEPT
 from finetally.web.squads.models import Membership, Person, Record, Role
 from tests.conftest import REPOSITORY
-from tests.web.conftest import DOCUMENT, World
+from tests.web.conftest import DEVICE, DOCUMENT, World
 
 NAME = "Tamsin Arkwell"
 
@@ -61,6 +61,11 @@ def well_known(world: World) -> Person:
         ),
     ):
         assert world.send("head", method, where, body).status_code < 300
+    hurt = {"t": 40, "do": "note", "text": "the left calf", "kind": "pain", "person": str(person.public_id)}
+    free = {"t": 41, "do": "note", "text": f"{NAME} went home"}
+    sent = {"events": [{"device": DEVICE, "number": n, "event": one} for n, one in ((1, hurt), (2, free))]}
+    run = f"/floor/runs/{world.planned.run.pk}/events"
+    assert world.send("coach", "POST", run, sent).status_code == 200
     came = {"person": str(person.public_id), "minutes": 33, "effort": 8}
     assert world.send("coach", "PUT", f"/plan/entries/{world.planned.entry.pk}/attendance", came).status_code == 204
     return person
@@ -70,7 +75,17 @@ def everything() -> str:
     """Every text and number that the database holds, of all our tables and Django's accounts."""
     kept: list[str] = []
     for model in apps.get_models():
-        if model._meta.app_label in ("squads", "people", "plan", "training", "accounts", "jobs", "auth", "axes"):
+        if model._meta.app_label in (
+            "squads",
+            "people",
+            "plan",
+            "training",
+            "accounts",
+            "jobs",
+            "floor",
+            "auth",
+            "axes",
+        ):
             rows = model._default_manager.values_list(
                 *(one.name for one in model._meta.concrete_fields if not isinstance(one, models.BinaryField))
             )
@@ -90,6 +105,7 @@ def test_everything_about_a_person_is_taken_out(world: World) -> None:
     assert told["away"] == [{"from": "2026-11-02", "to": "2026-11-04", "rest": True}]
     assert (told["sessions"][0]["minutes"], told["sessions"][0]["effort"]) == (33, 8)
     assert told["calendar_links"] == ["Tamsin's phone"]
+    assert [one["text"] for one in told["on_the_floor"]] == ["the left calf"]
     assert any("set a limit for" in one["what"] for one in told["history"])
     assert 'filename="person.json"' in answer["Content-Disposition"]
 
@@ -98,7 +114,7 @@ def test_an_export_knows_every_table_that_points_to_a_person(world: World) -> No
     """A table that is added for people has to be thought of in the export and in erasing."""
     told = {
         "squads.record", "accounts.invitation", "people.groupplace", "people.limit", "people.maximum", "plan.entry",
-        "plan.attendance", "plan.teamplace", "plan.away", "plan.link",
+        "plan.attendance", "plan.teamplace", "plan.away", "plan.link", "floor.floorevent",
     }  # fmt: skip
     assert {one.related_model._meta.label_lower for one in Person._meta.related_objects} == told
 
@@ -110,7 +126,7 @@ def test_a_person_is_erased_with_everything(world: World) -> None:
     key = str(person.public_id)
     assert world.send("athlete", "POST", f"{path_of(person)}/erase", {}).status_code == 204
     left = everything()
-    for word in (NAME, "Tamsin", key, "tams-9", "the old sprain", '"47.0"', '"61.0"', '"33.0"'):
+    for word in (NAME, "Tamsin", key, "tams-9", "the old sprain", "the left calf", '"47.0"', '"61.0"', '"33.0"'):
         assert word not in left, word
     assert not get_user_model().objects.filter(username="tams-9").exists()
     assert ("person", key) in set(erased_ids())
@@ -285,7 +301,8 @@ def test_a_squads_file_holds_its_work_and_no_health(world: World) -> None:
     answer = squad_file(world)
     told = json.loads(answer.content)
     assert [one["title"] for one in told["sessions"]] == ["Ridge"]
-    assert [one["title"] for one in told["plan"]] == ["Hike"]
+    assert [one["title"] for one in told["plan"]] == ["Hike", "Windows"]
+    assert [one["do"] for one in told["runs"][0]["events"]] == ["start"]
     assert [one["name"] for one in told["people"]] == ["Somebody", NAME]
     assert told["log"][0]["minutes"] == 33
     for word in (b"ankle", b"the old sprain", b"wrist", b'"effort": 8', b"61.0", b"knees", b"password", b"token"):

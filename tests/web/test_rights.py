@@ -6,18 +6,21 @@ import json
 from typing import Any
 
 import pytest
+from django.db import transaction
 
 from finetally.web.api.api import openapi_document
 from finetally.web.squads.models import SquadMovement
 from finetally.web.training.models import Session
-from tests.web.conftest import DOCUMENT, World
+from tests.web.conftest import DOCUMENT, WALL_CODE, World
 
 ROLES = (None, "athlete", "coach", "head", "stranger", "nobodys")
-AS = {"link": None, "both": "coach"}
+AS = {"link": None, "both": "coach", "wall": None}
+OF_WALLS = ("/floor/wall",)
+"""What a screen on the wall may ask for; to everything else it is nobody."""
 ELSEWHERE = {"/squads": "stranger"}
 """What asks for a right in any squad: there whoever is head coach of another one is like its head coach."""
 """Actors whose rights here are those of another: whoever holds a calendar's link and no account; a coach of this squad
-who is head coach of another one."""
+who is head coach of another one; a screen on the wall."""
 TOKEN = {"token": "no-such-token"}
 LIMIT = {"joint": "knee", "first": "2026-12-07"}
 A_SET = {"movement": "bench-press", "kg": 60, "reps": 5, "day": "2026-12-07"}
@@ -25,6 +28,7 @@ GUARDIAN = {"who": "Ada Merribeck", "day": "2026-12-07"}
 SAVE = {"document": DOCUMENT, "base": "x", "tab": "t"}
 AWAY = {"first": "2026-12-14", "last": "2026-12-20", "squad": "SQUAD"}
 PHASE = {"begins": "2026-12-14", "weeks": 2, "kind": "build", "load_low": 1, "load_high": 2, "squad": "SQUAD"}
+EVENT = {"device": "a-phone-on-a-box", "number": 1, "event": {"t": 12, "do": "next"}}
 COMPARED = {"document": DOCUMENT, "formats": ["even-intervals"]}
 SWEPT = {"document": DOCUMENT, "format": "even-intervals", "param": "work_s", "low": 20, "high": 30, "step": 5}
 
@@ -137,6 +141,17 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/card", {"document": DOCUMENT, "person": "PERSON"}, (401, 404, 200, 200, 404, 404)),
     ("PUT", "/plan/entries/{entry_id}/teams", {"count": 0}, (401, 403, 204, 204, 404, 404)),
     ("POST", "/plan/away", {**AWAY, "person": "PERSON"}, (401, 404, 204, 204, 404, 404)),
+    ("GET", "/floor/today?squad=SQUAD_ID", None, (401, 403, 200, 200, 404, 404)),
+    ("GET", "/floor/entries/{entry_id}/sheet", None, (401, 403, 200, 200, 404, 404)),
+    ("PUT", "/floor/runs/{run_id}", {"entry": "TO_RUN", "begun": "NOW"}, (401, 403, 200, 200, 404, 404)),
+    ("GET", "/floor/runs/{run_id}", None, (401, 403, 200, 200, 404, 404)),
+    ("GET", "/floor/runs/{run_id}/sheet", None, (401, 403, 200, 200, 404, 404)),
+    ("POST", "/floor/runs/{run_id}/events", {"events": [EVENT]}, (401, 403, 200, 200, 404, 404)),
+    ("POST", "/floor/wall/screens", None, (200, 200, 200, 200, 200, 200)),
+    ("GET", "/floor/wall", None, (401, 401, 401, 401, 401, 401)),
+    ("POST", "/floor/wall/pair", {"code": WALL_CODE, "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
+    ("GET", "/floor/walls?squad=SQUAD_ID", None, (401, 403, 200, 200, 404, 404)),
+    ("DELETE", "/floor/walls/{screen_id}", None, (401, 403, 204, 204, 404, 404)),
     ("GET", "/squads/{squad_id}/settings", None, (401, 200, 200, 200, 404, 404)),
     ("PATCH", "/squads/{squad_id}/settings", {"name": "Ridge"}, (401, 403, 403, 200, 404, 404)),
     ("GET", "/squads/{squad_id}/history", None, (401, 403, 403, 200, 404, 404)),
@@ -212,6 +227,11 @@ def filled(text: str, world: World) -> str:
         .replace("{number}", "no-such-device")
         .replace("{notice_id}", "1")
         .replace("{entry_id}", str(world.planned.entry.pk))
+        .replace("/floor/entries/{entry_id}", f"/floor/entries/{world.planned.to_run.pk}")
+        .replace("TO_RUN", str(world.planned.to_run.pk))
+        .replace('"NOW"', str(world.planned.run.begun_at.timestamp()))
+        .replace("{run_id}", str(world.planned.run.pk))
+        .replace("{screen_id}", str(world.planned.screen.pk))
         .replace("{phase_id}", str(world.planned.phase.pk))
         .replace("{change_id}", str(world.planned.change.pk))
         .replace("{away_id}", str(world.planned.away.pk))
@@ -226,29 +246,36 @@ def filled(text: str, world: World) -> str:
     )
 
 
+def statuses_of(path: str, statuses: tuple[int, ...]) -> dict[str | None, int]:
+    """The status that each actor is to get."""
+    like = {who: ELSEWHERE.get(path, role) if role else role for who, role in AS.items()}
+    wanted = dict(zip(ROLES, statuses, strict=True))
+    wanted |= {who: statuses[ROLES.index(role)] for who, role in like.items()}
+    if path.partition("?")[0] in OF_WALLS:
+        wanted["wall"] = 200
+    return wanted
+
+
 @pytest.mark.parametrize(
-    ("method", "path", "body", "who", "status"),
-    [
-        pytest.param(method, path, body, who, status, id=f"{method} {path} {index} {who}")
-        for index, (method, path, body, statuses) in enumerate(TABLE)
-        for who, status in (
-            *zip(ROLES, statuses, strict=True),
-            *(
-                (who, statuses[ROLES.index(ELSEWHERE.get(path, like) if like else like)])
-                for who, like in AS.items()
-            ),
-        )
-    ],
+    ("method", "path", "body", "statuses"),
+    [pytest.param(*row, id=f"{row[0]} {row[1]} {index}") for index, row in enumerate(TABLE)],
 )
-def test_right(world: World, method: str, path: str, body: Any, who: str | None, status: int) -> None:
+def test_right(world: World, method: str, path: str, body: Any, statuses: tuple[int, ...]) -> None:
+    """All actors in turn, each on the same world: what one did is taken back before the next."""
     vault = {"key": "gate-vault", "name": "gate vault", "patterns": {"jump": 1.0}, "pace_s": 4.0}
     SquadMovement.objects.create(squad=world.squad, key="gate-vault", definition=vault)
     sent = None if body is None else json.loads(filled(json.dumps(body), world))
-    answer = world.send(who, method, filled(path, world), sent)
-    assert answer.status_code == status, answer.content
-    if status >= 400:
-        assert answer["Content-Type"] == "application/problem+json"
-        assert answer.json()["status"] == status
+    wrong = []
+    for who, status in statuses_of(path, statuses).items():
+        before = transaction.savepoint()
+        answer = world.send(who, method, filled(path, world), sent)
+        transaction.savepoint_rollback(before)
+        shaped = status < 400 or (
+            answer["Content-Type"] == "application/problem+json" and answer.json()["status"] == status
+        )
+        if answer.status_code != status or not shaped:
+            wrong.append((who, status, answer.status_code, answer.content[:300]))
+    assert wrong == []
 
 
 def test_every_route_stands_in_the_table() -> None:

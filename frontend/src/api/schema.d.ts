@@ -2222,6 +2222,210 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/floor/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Today
+         * @description What a squad has to run today, and what of it was run; for those who plan.
+         */
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/entries/{entry_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Floor Sheet
+         * @description All that running an entry needs; for those who plan.
+         */
+        get: operations["floorSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Run
+         * @description A run, and the events that came after event `since`.
+         */
+        get: operations["run"];
+        /**
+         * Begin Run
+         * @description Keep a run that a device began; asked for again, it is the one that there is.
+         */
+        put: operations["beginRun"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/runs/{run_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Run Sheet
+         * @description The sheet of a run as it began: for a second device that joins.
+         */
+        get: operations["runSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/runs/{run_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Events
+         * @description Keep events, each once; answers with what came after event `since`, these among it.
+         */
+        post: operations["sendEvents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/wall/screens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Wall
+         * @description A new screen, which shows its code until a coach types it.
+         */
+        post: operations["openWall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wall
+         * @description What a screen shows. `run` and `since`: the run that it shows already, and how far it knows it.
+         */
+        get: operations["wall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/wall/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pair Wall
+         * @description Let the screen that shows a code show the squad's runs until midnight; for those who plan.
+         */
+        post: operations["pairWall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/walls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Screens
+         * @description The screens that show the squad's runs now.
+         */
+        get: operations["screens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/walls/{screen_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Screen
+         * @description From now on a screen shows nothing.
+         */
+        delete: operations["endScreen"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6491,6 +6695,726 @@ export interface components {
             document: components["schemas"]["Session"];
             /** Day */
             day?: string | null;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * FloorEntryOut
+         * @description An entry of today. `runs_here`: whether it has a session that can be run.
+         */
+        FloorEntryOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /** Time */
+            time: string | null;
+            /** Minutes */
+            minutes: number;
+            /** Effort */
+            effort: number;
+            /** Group */
+            group: string | null;
+            /** Person */
+            person: string | null;
+            /** Runs Here */
+            runs_here: boolean;
+        };
+        /**
+         * RunListed
+         * @description A run of today: of which entry, since when, whether it is over, who began it.
+         */
+        RunListed: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Entry */
+            entry: string | null;
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            /** Begun */
+            begun: number;
+            /** Ended */
+            ended: number | null;
+            /** Events */
+            events: number;
+            /** By */
+            by: string | null;
+        };
+        /**
+         * TodayOut
+         * @description What a squad has to run today, and what of it was run. `now`: the server's seconds since 1970.
+         */
+        TodayOut: {
+            /** Squad */
+            squad: number;
+            /** Name */
+            name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Now */
+            now: number;
+            /** Entries */
+            entries: components["schemas"]["FloorEntryOut"][];
+            /** Runs */
+            runs: components["schemas"]["RunListed"][];
+        };
+        /**
+         * FloorPerson
+         * @description Somebody who is expected; `away`: known to be away on the day.
+         */
+        FloorPerson: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /** Name */
+            name: string;
+            /** Away */
+            away: boolean;
+        };
+        /**
+         * FloorSheetOut
+         * @description All that running an entry needs, also without a network. `emergency`: the squad's own words.
+         */
+        FloorSheetOut: {
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /** Squad */
+            squad: number;
+            /** Squad Name */
+            squad_name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Title */
+            title: string;
+            /** Minutes */
+            minutes: number;
+            /** Now */
+            now: number;
+            sheet: components["schemas"]["PublishedSheet"];
+            apart: components["schemas"]["PublishedSheet"] | null;
+            /** Variants */
+            variants: components["schemas"]["VariantOut"][];
+            /** Kit */
+            kit: components["schemas"]["KitLine"][];
+            /** Own Cautions */
+            own_cautions: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Emergency */
+            emergency: string;
+            /** People */
+            people: components["schemas"]["FloorPerson"][];
+            /** Others */
+            others: components["schemas"]["CardOption"][];
+        };
+        /**
+         * LoadShown
+         * @description What is moved: kilograms and how many, or a share of the one-rep maximum or of body weight.
+         */
+        LoadShown: {
+            /** Kg */
+            kg?: number;
+            /** Count */
+            count?: number;
+            /** Pct 1Rm */
+            pct_1rm?: number;
+            /** Bodyweight */
+            bodyweight?: number;
+            /** Unit */
+            unit?: string;
+        };
+        /**
+         * NumberedBeat
+         * @description A beat with its number on the sheet that it is of.
+         */
+        NumberedBeat: {
+            /** Number */
+            number: number;
+            beat: components["schemas"]["PublishedBeat"];
+        };
+        /** PublishedAddress */
+        PublishedAddress: {
+            /** Pass */
+            pass?: number;
+            /** Section */
+            section?: string | number;
+            /** Block */
+            block: string | number;
+            /** Repeat */
+            repeat?: number;
+            /** Round */
+            round?: number;
+            /** Visit */
+            visit?: number;
+            /** Station */
+            station?: string | number;
+            /** Step */
+            step?: string | number;
+            /** Side */
+            side?: string;
+            /** Piece */
+            piece?: number;
+        };
+        /**
+         * PublishedBeat
+         * @description A beat. `set`, `entry`, `passage` are opaque: alike where the round, the entry, the pass are the same.
+         */
+        PublishedBeat: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "work" | "rest" | "talk";
+            /**
+             * Ends
+             * @enum {string}
+             */
+            ends: "clock" | "tap" | "cap";
+            /** S */
+            s: number;
+            /** Expected S */
+            expected_s?: number;
+            /** Self Paced */
+            self_paced: boolean;
+            /** Block */
+            block: number;
+            /** Run */
+            run: number;
+            /** Set */
+            set: number | null;
+            /** Entry */
+            entry: string;
+            /** Passage */
+            passage: string;
+            at: components["schemas"]["PublishedAddress"];
+            /** Lines */
+            lines: components["schemas"]["TodoLine"][];
+            /** Next */
+            next: string;
+            /** Marks */
+            marks: components["schemas"]["PublishedMark"][];
+        };
+        /**
+         * PublishedLayout
+         * @description A session laid out anew while it runs: passes by name in `order`, and the beats of those that `changed`.
+         */
+        PublishedLayout: {
+            /** Order */
+            order: string[];
+            /** Changed */
+            changed: string[];
+            /** Beats */
+            beats: components["schemas"]["NumberedBeat"][];
+        };
+        /**
+         * PublishedMark
+         * @description A moment in a beat: seconds from its start, its kind, and what it says beyond that.
+         */
+        PublishedMark: {
+            /** At S */
+            at_s: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "count-in" | "half" | "ten-left" | "last-five" | "switch" | "work-until" | "pulse-rest" | "pulse-work" | "minute" | "last-round" | "own";
+            /** Say */
+            say: string;
+        };
+        /**
+         * PublishedSheet
+         * @description A session as beats. `fine_tally_sheet` is the version of this shape; times in seconds.
+         */
+        PublishedSheet: {
+            /**
+             * Fine Tally Sheet
+             * @constant
+             */
+            fine_tally_sheet: 1;
+            /** Title */
+            title: string;
+            /** Total S */
+            total_s: number;
+            /** Blocks */
+            blocks: components["schemas"]["SheetBlock"][];
+            /** Beats */
+            beats: components["schemas"]["PublishedBeat"][];
+        };
+        /**
+         * SheetBlock
+         * @description A block of the file, by its number: its id (or place), title, part, and whether it may be left out.
+         */
+        SheetBlock: {
+            /** Id */
+            id: string | number;
+            /** Title */
+            title: string;
+            /** Part */
+            part: string;
+            /** Optional */
+            optional?: string;
+        };
+        /**
+         * TodoLine
+         * @description A movement and its dose; a dose that differs from round to round is a list. `resting`: nothing to do there.
+         *
+         *     `step` names the step by id, or by its place; `times`: how often it comes in the beat, where that is told and
+         *     more than once; `grow`: reps that each round adds. `sides`: how sides are shared.
+         */
+        TodoLine: {
+            /** Movement */
+            movement?: string;
+            /** Name */
+            name?: string;
+            /** Step */
+            step?: string | number;
+            /** Times */
+            times?: number;
+            /** Reps */
+            reps?: number | number[];
+            /** Seconds */
+            seconds?: number | number[];
+            /** Metres */
+            metres?: number | number[];
+            /** To Failure */
+            to_failure?: boolean;
+            /** Grow */
+            grow?: number;
+            /** Fill */
+            fill?: boolean;
+            /** Sides */
+            sides?: string;
+            /** Side */
+            side?: string;
+            load?: components["schemas"]["LoadShown"];
+            /** Option */
+            option?: string;
+            /** Kit */
+            kit?: string[];
+            /** Cue */
+            cue?: string;
+            /** Station */
+            station?: string;
+            /** Resting */
+            resting?: boolean;
+        };
+        /**
+         * VariantOut
+         * @description What follows where a block, by number, scores a value.
+         */
+        VariantOut: {
+            /** Block */
+            block: number;
+            /** Take */
+            take: string;
+            /** Value */
+            value: number;
+            layout: components["schemas"]["PublishedLayout"];
+        };
+        /**
+         * KeptEvent
+         * @description An event with the device that gave it, and its number there.
+         */
+        KeptEvent: {
+            /** Device */
+            device: string;
+            /** Number */
+            number: number;
+            /** Event */
+            event: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * RunOut
+         * @description A run, and what came after event `since`. `last`: from where to ask next; `now`: the server's clock.
+         */
+        RunOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Entry */
+            entry: string | null;
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            /** Begun */
+            begun: number;
+            /** Apart */
+            apart: boolean;
+            /**
+             * Hold
+             * @enum {string}
+             */
+            hold: "entries" | "blocks" | "never";
+            /** Now */
+            now: number;
+            /** Last */
+            last: number;
+            /** Events */
+            events: components["schemas"]["KeptEvent"][];
+            /** Layouts */
+            layouts: {
+                [key: string]: components["schemas"]["PublishedLayout"];
+            };
+        };
+        /**
+         * RunIn
+         * @description A run as a device began it; `begun`: seconds since 1970 of its second 0, by the server's clock.
+         */
+        RunIn: {
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /** Begun */
+            begun: number;
+            /**
+             * Apart
+             * @default false
+             */
+            apart?: boolean;
+            /**
+             * Hold
+             * @default entries
+             * @enum {string}
+             */
+            hold?: "entries" | "blocks" | "never";
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+        };
+        /**
+         * EventSent
+         * @description An event as a device numbers it.
+         */
+        EventSent: {
+            /** Device */
+            device: string;
+            /** Number */
+            number: number;
+            /** Event */
+            event: components["schemas"]["Start"] | components["schemas"]["Simple"] | components["schemas"]["More"] | components["schemas"]["SetLength"] | components["schemas"]["SkipOrAgain"] | components["schemas"]["Lap"] | components["schemas"]["Undo"] | components["schemas"]["ScoreMade"] | components["schemas"]["NoteTaken"] | components["schemas"]["OptionTaken"] | components["schemas"]["Presence"] | components["schemas"]["ExitAsked"] | components["schemas"]["RunChange"];
+        };
+        /**
+         * EventsIn
+         * @description Events of a run that were not confirmed yet.
+         */
+        EventsIn: {
+            /** Events */
+            events: components["schemas"]["EventSent"][];
+        };
+        /**
+         * ExitAsked
+         * @description At an exit: whether the session ended there.
+         */
+        ExitAsked: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "exit";
+            /** Taken */
+            taken: boolean;
+        };
+        /**
+         * Lap
+         * @description A round of the self-paced beat is done.
+         */
+        Lap: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "lap";
+        };
+        /**
+         * More
+         * @description The running beat is so many seconds longer, or shorter.
+         */
+        More: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "more";
+            /** S */
+            s: number;
+            /** On */
+            on?: number | null;
+        };
+        /**
+         * NoteTaken
+         * @description Something to remember: of the session, or of a person.
+         */
+        NoteTaken: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "note";
+            /** Text */
+            text: string;
+            /** Person */
+            person?: string | null;
+            /**
+             * Kind
+             * @default free
+             * @enum {string}
+             */
+            kind?: "pain" | "dizziness" | "form" | "kit" | "hurt" | "free";
+        };
+        /**
+         * OptionTaken
+         * @description A person does a step otherwise.
+         */
+        OptionTaken: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "option";
+            /** Person */
+            person: string;
+            /** Step */
+            step: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * Presence
+         * @description A person is here from now on, or away.
+         */
+        Presence: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "away" | "here";
+            /** Person */
+            person: string;
+            /** Why */
+            why?: ("late" | "left" | "hurt") | null;
+        };
+        /**
+         * RunChange
+         * @description The session from the next beat on is laid out anew with these edits; `from` names what they were made on.
+         */
+        RunChange: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "change";
+            /** Edits */
+            edits: (components["schemas"]["SetEdit"] | components["schemas"]["InsertEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"])[];
+            /** From */
+            from?: string | null;
+        };
+        /**
+         * ScoreMade
+         * @description What was made in a self-paced window: `index` of the block's windows of pass `pass`, `block` its number.
+         *
+         *     Either rounds (and reps into the next), a time or a rung.
+         */
+        ScoreMade: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "score";
+            /** Block */
+            block: number;
+            /**
+             * Pass
+             * @default 0
+             */
+            pass?: number;
+            /**
+             * Index
+             * @default 0
+             */
+            index?: number;
+            /** Rounds */
+            rounds?: number | null;
+            /** Reps */
+            reps?: number | null;
+            /** Rung */
+            rung?: number | null;
+            /** Time S */
+            time_s?: number | null;
+            /** Person */
+            person?: string | null;
+        };
+        /**
+         * SetLength
+         * @description Beats like the running one last so many seconds from now on.
+         */
+        SetLength: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "set";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "work" | "rest";
+            /** S */
+            s: number;
+            /** On */
+            on?: number | null;
+        };
+        /**
+         * Simple
+         * @description An order that says nothing more.
+         */
+        Simple: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "back" | "next" | "pause" | "resume" | "stop";
+            /** On */
+            on?: number | null;
+        };
+        /**
+         * SkipOrAgain
+         * @description A block or round is left out, or comes once more.
+         */
+        SkipOrAgain: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "again" | "skip";
+            /**
+             * What
+             * @default block
+             * @enum {string}
+             */
+            what?: "block" | "round";
+            /** On */
+            on?: number | null;
+        };
+        /**
+         * Start
+         * @description The first beat begins; only the first of them counts.
+         */
+        Start: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "start";
+        };
+        /**
+         * Undo
+         * @description The last order or lap that did something is taken back.
+         */
+        Undo: {
+            /** T */
+            t: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "undo";
+        };
+        /**
+         * WallOpened
+         * @description A new screen: the code to show, and the token that it goes by.
+         */
+        WallOpened: {
+            /** Code */
+            code: string;
+            /** Token */
+            token: string;
+        };
+        /**
+         * WallOut
+         * @description What a screen shows: nothing until it is paired; then the run of the hour, if there is one.
+         */
+        WallOut: {
+            /** Paired */
+            paired: boolean;
+            /** Squad */
+            squad: string;
+            /** Now */
+            now: number;
+            run: components["schemas"]["RunOut"] | null;
+            sheet: components["schemas"]["PublishedSheet"] | null;
+        };
+        /**
+         * ScreenOut
+         * @description A screen that shows the squad's runs, and until when.
+         */
+        ScreenOut: {
+            /** Id */
+            id: number;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
+         * PairIn
+         * @description The code that a screen shows.
+         */
+        PairIn: {
+            /** Code */
+            code: string;
             /** Squad */
             squad?: number | null;
         };
@@ -15341,6 +16265,763 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    today: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    floorSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorSheetOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    run: {
+        parameters: {
+            query?: {
+                since?: number;
+            };
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    beginRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    runSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PublishedSheet"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    sendEvents: {
+        parameters: {
+            query?: {
+                since?: number;
+            };
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    openWall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallOpened"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    wall: {
+        parameters: {
+            query?: {
+                run?: string | null;
+                since?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    pairWall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    screens: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    endScreen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

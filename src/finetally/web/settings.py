@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "finetally.web.jobs",
     "finetally.web.training",
     "finetally.web.plan",
+    "finetally.web.floor",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -11,12 +11,15 @@ from finetally.core.floor.beats import Beat, BeatEnd, BeatKind
 from finetally.core.floor.document import Run
 from finetally.core.floor.lines import LineWriter, TodoLine
 from finetally.core.floor.marks import MarkFinder, MarkKind
+from finetally.core.floor.queue import Layout
 from finetally.core.floor.replay import Played
 from finetally.core.floor.sheet import Sheet
 from finetally.core.floor.timer import How
+from finetally.core.formats.names import format_of
 from finetally.core.session.json_value import JsonObject
 from finetally.core.session.schema import DIALECT
 from finetally.core.unfold.published import PublishedAddress
+from finetally.core.unfold.tape import LocatedBlock
 
 _CLOSED = ConfigDict(extra="forbid")
 MOST_SAID = 4
@@ -74,6 +77,23 @@ class PublishedSheet(TypedDict):
 
 
 @with_config(_CLOSED)
+class NumberedBeat(TypedDict):
+    """A beat with its number on the sheet that it is of."""
+
+    number: int
+    beat: PublishedBeat
+
+
+@with_config(_CLOSED)
+class PublishedLayout(TypedDict):
+    """A session laid out anew while it runs: passes by name in `order`, and the beats of those that `changed`."""
+
+    order: list[str]
+    changed: list[str]
+    beats: list[NumberedBeat]
+
+
+@with_config(_CLOSED)
 class NowPlaying(TypedDict):
     """What runs: `beat`, the seconds it ran and has left (none where a tap ends it); while waiting, the `next`."""
 
@@ -120,7 +140,7 @@ def sheet_schema() -> JsonObject:
 
 
 def run_schema() -> JsonObject:
-    """JSON Schema (2020-12) of a run's file. Its session has a schema of its own; methods stand in docs/methods.md."""
+    """JSON Schema (2020-12) of a run's file; its session has a schema of its own, as methods do."""
     made: JsonObject = {"$schema": DIALECT, **Run.model_json_schema(by_alias=True)}
     made["properties"]["methods"] = {"type": "object", "description": "What differs from the default methods."}  # type: ignore[index,call-overload]
     return made
@@ -128,27 +148,38 @@ def run_schema() -> JsonObject:
 
 def published_sheet(of: Sheet) -> PublishedSheet:
     """A sheet as it is published (docs/sheet.schema.json)."""
-    writer = LineWriter(of.unfolder, of.tape)
-    finder = MarkFinder(of.tape, of.beats, of.unfolder.resolver)
-    lines = [writer.lines(beat) for beat in of.beats]
-    said = _said_of_next(of.beats, lines)
     return {
         "fine_tally_sheet": 1,
         "title": of.session.title,
         "total_s": round(of.tape.total_s, 3),
-        "blocks": [
-            {
-                "id": block.ident,
-                "title": block.block.title or "",
-                "part": block.part,
-                **({"optional": block.block.optional} if block.block.optional else {}),  # type: ignore[typeddict-item]
-            }
-            for block in of.tape.blocks
-        ],
-        "beats": [
-            _beat(of, beat, lines[number], said[number], finder, number) for number, beat in enumerate(of.beats)
-        ],
+        "blocks": [_block(block) for block in of.tape.blocks],
+        "beats": _beats(of),
     }
+
+
+def published_layout(of: Sheet, layout: Layout) -> PublishedLayout:
+    """A new layout as it is published: whoever plays the run needs no more of it."""
+    beats = _beats(of)
+    return {
+        "order": list(layout.order),
+        "changed": sorted(layout.changed),
+        "beats": [{"number": n, "beat": beat} for n, beat in enumerate(beats) if beat["passage"] in layout.changed],
+    }
+
+
+def _block(of: LocatedBlock) -> SheetBlock:
+    made: SheetBlock = {"id": of.ident, "title": of.block.title or format_of(of.block)["name"], "part": of.part}
+    if of.block.optional:
+        made["optional"] = of.block.optional
+    return made
+
+
+def _beats(of: Sheet) -> list[PublishedBeat]:
+    writer = LineWriter(of.unfolder, of.tape)
+    finder = MarkFinder(of.tape, of.beats, of.unfolder.resolver)
+    lines = [writer.lines(beat) for beat in of.beats]
+    said = _said_of_next(of.beats, lines)
+    return [_beat(of, beat, lines[number], said[number], finder, number) for number, beat in enumerate(of.beats)]
 
 
 def _beat(

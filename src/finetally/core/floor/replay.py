@@ -63,7 +63,7 @@ def replay(run: Run, *, library: Library) -> Played:
 
 
 class Replay:
-    """One replay; `layouts`: by place among the events as they count, what scores and changes laid out anew."""
+    """One replay. `layouts`, `laid_out`: what scores and changes laid out anew, by their place in `events`."""
 
     def __init__(self, run: Run, library: Library) -> None:
         self._run = run
@@ -71,7 +71,7 @@ class Replay:
         events = sorted(run.events, key=lambda event: event.t)
         last = events[-1].t if events else 0.0
         self._until = run.until if run.until is not None else last
-        self._events = [event for event in events if event.t <= self._until]
+        self.events = [event for event in events if event.t <= self._until]
         self._laid: dict[str, Sheet] = {}
         self._session, self._given = run.session, run.given
         self._sheets: list[Sheet] = []
@@ -79,6 +79,7 @@ class Replay:
         self._scores: list[ScoreMade] = []
         self._place = 0
         self.layouts: dict[int, Layout] = {}
+        self.laid_out: dict[int, Sheet] = {}
 
     def play(self) -> Played:
         """Events one by one; an undo plays all again without what it takes back."""
@@ -99,10 +100,10 @@ class Replay:
         first = self._lay_out()
         self._sheets, self._scores = [first], []
         self._timer = Timer(first.beats, self._run.hold)
-        self.layouts = {}
+        self.layouts, self.laid_out = {}, {}
         did: list[int] = []
-        spend(len(self._events) + len(first.beats))
-        for index, event in enumerate(self._events):
+        spend(len(self.events) + len(first.beats))
+        for index, event in enumerate(self.events):
             self._place = index
             if index in taken_back:
                 continue
@@ -190,6 +191,7 @@ class Replay:
         timer = self._timer
         running = timer.mode in ("playing", "paused")
         layout = self.layouts[self._place] = Layout(order, frozenset(changed), made.beats)
+        self.laid_out[self._place] = made
         timer.queue.lay_out(layout, running=running)
 
 

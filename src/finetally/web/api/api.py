@@ -24,6 +24,7 @@ from finetally.web.api.away import router as away
 from finetally.web.api.board import router as board
 from finetally.web.api.compare import router as compare
 from finetally.web.api.figures import router as figures
+from finetally.web.api.floor import router as floor
 from finetally.web.api.formats import router as formats
 from finetally.web.api.groups import router as groups
 from finetally.web.api.jobs import router as jobs
@@ -118,6 +119,7 @@ api.add_router("", privacy)
 api.add_router("/people", people)
 api.add_router("/groups", groups)
 api.add_router("", otherwise)
+api.add_router("/floor", floor)
 
 
 @api.exception_handler(DocumentError)

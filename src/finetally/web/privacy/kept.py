@@ -68,6 +68,10 @@ def kept_of(person: Person) -> dict[str, Any]:
             {"on": _day(one.day), "title": one.title, "notes": one.notes} for one in _own_entries(person)
         ],
         "calendar_links": [one.name for one in person.link_set.filter(revoked_at=None)],
+        "on_the_floor": [
+            {"on": _day(one.run.day), "title": one.run.title, **one.event}
+            for one in person.floor_events.select_related("run").defer("run__document")
+        ],
         "history": [_recorded(one) for one in _records(person)],
     }  # fmt: skip
 

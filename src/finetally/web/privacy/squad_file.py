@@ -7,6 +7,7 @@ from typing import Any
 
 from django.utils import timezone
 
+from finetally.web.floor.models import FloorRun
 from finetally.web.jobs.models import Job
 from finetally.web.jobs.use_cases import JobRequest, ask
 from finetally.web.jobs.work import JobHandle
@@ -70,6 +71,7 @@ def squad_kept(squad: Squad, *, health: bool) -> dict[str, Any]:
             {"from": one.first.isoformat(), "to": one.last.isoformat(), "rest": one.known}
             for one in squad.away.filter(person=None)
         ],
+        "runs": [_run(one, health) for one in squad.runs.prefetch_related("events__person")],
         "log": [_attended(one, health) for one in _attendance(squad)],
     }  # fmt: skip
 
@@ -95,6 +97,19 @@ def _entry(one: Entry, health: bool) -> dict[str, Any]:
         "minutes": one.minutes, "effort": one.effort, "summary": one.summary, "document": one.document,
         "logged": {"minutes": one.logged_minutes, "effort": one.logged_effort},
         **({"notes": one.notes} if health else {}),
+    }  # fmt: skip
+
+
+def _run(one: FloorRun, health: bool) -> dict[str, Any]:
+    """A run with its events: those of people, and notes, only with `health`."""
+    events = [
+        {**event.event, **({"person": str(event.person.public_id)} if event.person is not None else {})}
+        for event in one.events.all()
+        if health or (event.person is None and event.event["do"] != "note")
+    ]
+    return {
+        "id": str(one.pk), "entry": str(one.entry_id) if one.entry_id else None, "title": one.title,
+        "begun_at": one.begun_at.isoformat(), "apart": one.apart, "hold": one.hold, "events": events,
     }  # fmt: skip
 
 

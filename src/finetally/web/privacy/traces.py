@@ -12,6 +12,7 @@ from django.db.models import Model, Q, QuerySet, TextField
 from django.db.models.functions import Cast
 
 from finetally.core.session.json_value import JsonValue
+from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.plan.models import Entry
 from finetally.web.squads.models import Person, Squad
 from finetally.web.training.models import Revision, Session
@@ -25,7 +26,10 @@ MOST_SHOWN = 200
 
 @dataclass(frozen=True, slots=True)
 class Trace:
-    """A place where a name stands. `kind`: entry, session or version; `title`: of what; `says`: words around it."""
+    """A place where a name stands. `title`: of what; `says`: the words around it.
+
+    `kind`: entry, session, version, run, or event of a run.
+    """
 
     kind: str
     title: str
@@ -92,6 +96,16 @@ def _rows(squad: Squad, finder: NameFinder) -> Iterator[tuple[str, str, QuerySet
     )  # fmt: skip
     sessions = Session.objects.filter(squad=squad)
     yield "session", "title", sessions.filter(finder.may_hold("title")), ("title",)
+    runs = FloorRun.objects.filter(squad=squad).annotate(document_text=as_text)
+    yield (
+        "run",
+        "title",
+        runs.filter(finder.may_hold("title", "name", "document_text")),
+        ("title", "name", "document"),
+    )
+    events = FloorEvent.objects.filter(run__squad=squad, person=None).select_related("run")
+    events = events.annotate(event_text=Cast("event", TextField()))
+    yield "event", "run.title", events.filter(finder.may_hold("event_text")), ("event",)
     versions = (
         Revision.objects.filter(session__squad=squad).select_related("session").annotate(document_text=as_text)
     )

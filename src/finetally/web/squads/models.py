@@ -171,6 +171,8 @@ class Act(models.TextChoices):
     LEVELLED = "levelled", "took %s of a levelling"
     UNDONE = "undone", "undid %s of a levelling"
     ATTENDED = "attended", "noted who came to %s"
+    RUN = "run", "ran %s"
+    WALL_PAIRED = "wall-paired", "let a screen on the wall show the runs of the day%s"
     SPLIT = "split", "split %s into teams"
     PERSON_ADDED = "person-added", "added %s"
     PERSON_CHANGED = "person-changed", "changed what is known of %s"

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class FloorConfig(AppConfig):
+    name = "finetally.web.floor"
+    label = "floor"

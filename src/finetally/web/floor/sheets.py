@@ -1,0 +1,101 @@
+"""What the floor needs of an entry before it starts: its sheet, who is expected, who does what otherwise."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from uuid import UUID
+
+from finetally.core.card.card import HEALTH, CardOption, KitLine, card_of
+from finetally.core.floor.document import Run
+from finetally.core.floor.published import PublishedLayout, PublishedSheet, published_layout, published_sheet
+from finetally.core.floor.sheet import sheet
+from finetally.core.floor.variants import variants_of
+from finetally.core.methods.given import Given
+from finetally.core.session.reading import parse_session
+from finetally.core.tally.measure import tally
+from finetally.web.floor.models import FloorRun
+from finetally.web.floor.runs import runs_of_day
+from finetally.web.plan.entries import Expected, attendance_of, the_entry, wrong
+from finetally.web.plan.models import Entry
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.figuring_context import context_of
+from finetally.web.squads.models import Squad
+from finetally.web.squads.today import today_of
+from finetally.web.squads.use_cases import squad_for
+from finetally.web.training.cards import others_on_card
+
+
+@dataclass(frozen=True, slots=True)
+class SentVariant:
+    """What follows from a score that may be made (see `Variant`), as it is sent along."""
+
+    block: int
+    take: str
+    value: int
+    layout: PublishedLayout
+
+
+@dataclass(frozen=True, slots=True)
+class FloorSheet:
+    """All that running an entry needs, also once there is no network.
+
+    `apart`: the sheet where each goes at their own pace, for sessions where that makes another one. `minutes`: what
+    the timetable comes to.
+    """
+
+    entry: Entry
+    sheet: PublishedSheet
+    apart: PublishedSheet | None
+    variants: list[SentVariant]
+    minutes: float
+    kit: list[KitLine]
+    cautions: list[str]
+    people: list[Expected]
+    others: list[CardOption]
+
+
+def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
+    """The floor's sheet of an entry, for those who plan. Raises DocumentError."""
+    entry = the_entry(actor, entry_id)
+    if entry.document is None:
+        raise wrong("entry", "other training", "an entry with a session")
+    context = context_of(entry.squad)
+    given = context.given(Given())
+    session = parse_session(entry.document)
+    made = sheet(session, library=context.library, methods=context.methods, given=given)
+    apart = sheet(session, library=context.library, methods=context.methods, given=given, apart=True)
+    card = card_of(tally(session, library=context.library, methods=context.methods, given=given))
+    run = Run(fine_tally_run=1, session=entry.document, methods=context.methods, given=given)
+    return FloorSheet(
+        entry=entry,
+        sheet=published_sheet(made),
+        apart=published_sheet(apart) if len(apart.beats) != len(made.beats) else None,
+        variants=[
+            SentVariant(one.block, one.take, one.value, published_layout(one.sheet, one.layout))
+            for one in variants_of(run, made, library=context.library)
+        ],
+        minutes=card["timetable_s"] / 60,
+        kit=card["kit"],
+        cautions=[line for line in card["cautions"] if line not in HEALTH],
+        people=attendance_of(actor, entry_id),
+        others=others_on_card(actor, entry.squad_id, entry.document),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class FloorDay:
+    """A squad's day on the floor: its entries with a session, and the runs that were begun on it."""
+
+    squad: Squad
+    day: date
+    entries: list[Entry]
+    runs: list[FloorRun]
+
+
+def floor_day(actor: Actor, squad_id: int | None) -> FloorDay:
+    """What a squad has to run today, and what of it was run; for those who plan. Three queries."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    day = today_of(squad)
+    entries = squad.entries.filter(day=day, skipped=False).select_related("group", "person")
+    return FloorDay(squad, day, list(entries), list(runs_of_day(squad, day)))
