@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from pathlib import Path
+from typing import Any
 
 import pytest
 
@@ -83,3 +84,53 @@ def test_wrong_methods_name_the_setting(good: Path, tmp_path: Path, capsys: pyte
     err = capsys.readouterr().err
     assert "fatigue: found" in err
     assert "hue: found" in err
+
+
+# The floor: sheets and runs.
+
+
+def printed_of(capsys: pytest.CaptureFixture[str]) -> Any:
+    return json.loads(capsys.readouterr().out)
+
+
+def test_a_sheet_is_printed_as_beats(good: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["sheet", str(good), "--json"]) == 0
+    told = printed_of(capsys)
+    assert told["fine_tally_sheet"] == 1
+    assert {beat["kind"] for beat in told["beats"]} == {"work", "rest", "talk"}
+    assert main(["sheet", str(good)]) == 0
+    assert "lasts" in capsys.readouterr().out
+
+
+def test_a_run_is_played(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    run = tmp_path / "run.json"
+    run.write_text(
+        json.dumps(
+            {"fine_tally_run": 1, "session": GOOD["session"], "events": [{"t": 0, "do": "start"}], "until": 45}
+        )
+    )
+    assert main(["replay", str(run), "--json"]) == 0
+    told = printed_of(capsys)
+    assert (told["over"], told["now"]["mode"], told["played"][0]["end"]) == (False, "playing", 30)
+    assert main(["replay", str(run)]) == 0
+    assert "playing" in capsys.readouterr().out
+
+
+@pytest.mark.parametrize(
+    ("text", "place"),
+    [
+        ("{", "(document)"),
+        ('{"fine_tally_run": 2}', "fine_tally_run"),
+        ('{"fine_tally_run": 1, "session": {}, "events": [{"t": 0, "do": "jump"}]}', "events[0]"),
+        ('{"fine_tally_run": 1, "session": {"fine_tally": 1, "title": "x"}}', "blocks"),
+    ],
+    ids=["no JSON", "another version", "an unknown event", "no session"],
+)
+def test_a_bad_run_is_told_with_its_place(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], text: str, place: str
+) -> None:
+    run = tmp_path / "bad.json"
+    run.write_text(text)
+    assert main(["replay", str(run)]) == 2
+    told = capsys.readouterr().err
+    assert f"{run}: {place}" in told
