@@ -1,11 +1,29 @@
 import vue from '@vitejs/plugin-vue'
 import ElementPlus from 'unplugin-element-plus/vite'
+import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
 // The built files are served by the application under /static/app/; see src/finetally/web/pages.py.
 export default defineConfig(({ command }) => ({
   base: command === 'build' ? '/static/app/' : '/',
-  plugins: [vue(), ElementPlus({})],
+  plugins: [
+    vue(),
+    ElementPlus({}),
+    // The shell on the device (src/sw.ts). Served at /sw.js, as its reach is the whole address; see src/finetally/web/pages.py.
+    VitePWA({
+      strategies: 'injectManifest',
+      srcDir: 'src',
+      filename: 'sw.ts',
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: false,
+      injectManifest: {
+        globPatterns: ['**/*.{js,css,html,woff2,png}'],
+        modifyURLPrefix: { '': '/static/app/' },
+        maximumFileSizeToCacheInBytes: 3_000_000,
+      },
+    }),
+  ],
   resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
   build: {
     outDir: '../src/finetally/web/static/app',

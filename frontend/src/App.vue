@@ -11,8 +11,10 @@ import SideRail from './parts/SideRail.vue'
 
 const route = useRoute()
 const locale = useWeekStart()
-/** Before one is in there is nothing beside the page; the page on what is kept is for both. */
-const bare = computed(() => route.meta.door === true || (route.meta.open === true && account.value === null))
+/** Before one is in there is nothing beside the page, nor on the floor; the page on what is kept is for both. */
+const bare = computed(
+  () => route.meta.door === true || route.meta.whole === true || (route.meta.open === true && account.value === null),
+)
 </script>
 
 <template>

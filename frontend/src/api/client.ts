@@ -112,6 +112,29 @@ const compare = {
     fileOf(http.POST('/api/compare/sessions.{kind}', { params: { path: { kind } }, body, parseAs: 'stream' })),
 }
 
+const floor = {
+  today: (squad: number) => got(http.GET('/api/floor/today', { params: { query: { squad: squadOrFirst(squad) } } })),
+  floorSheet: (id: string) => got(http.GET('/api/floor/entries/{entry_id}/sheet', { params: entry(id) })),
+  beginRun: (id: string, body: Body<'RunIn'>) =>
+    got(http.PUT('/api/floor/runs/{run_id}', { params: { path: { run_id: id } }, body })),
+  run: (id: string, since: number) =>
+    got(http.GET('/api/floor/runs/{run_id}', { params: { path: { run_id: id }, query: { since } } })),
+  runSheet: (id: string) => got(http.GET('/api/floor/runs/{run_id}/sheet', { params: { path: { run_id: id } } })),
+  sendEvents: (id: string, since: number, events: Body<'EventsIn'>['events']) =>
+    got(
+      http.POST('/api/floor/runs/{run_id}/events', {
+        params: { path: { run_id: id }, query: { since } },
+        body: { events },
+      }),
+    ),
+  openWall: () => got(http.POST('/api/floor/wall/screens')),
+  wall: (token: string, run: string | null, since: number) =>
+    got(http.GET('/api/floor/wall', { params: { query: { run, since } }, headers: { 'X-Wall': token } })),
+  pairWall: (code: string, squad: number) => got(http.POST('/api/floor/wall/pair', { body: { code, squad } })),
+  screens: (squad: number) => got(http.GET('/api/floor/walls', { params: { query: { squad } } })),
+  endScreen: (id: number) => got(http.DELETE('/api/floor/walls/{screen_id}', { params: { path: { screen_id: id } } })),
+}
+
 const plan = {
   week: (day: string, squad: number, whose: Whose = {}, signal?: AbortSignal) =>
     got(
@@ -234,6 +257,7 @@ export const api = {
   ...words,
   ...library,
   ...compare,
+  ...floor,
   ...plan,
   ...level,
   ...people,

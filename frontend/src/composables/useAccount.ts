@@ -1,9 +1,9 @@
-import { useSessionStorage } from '@vueuse/core'
+import { StorageSerializers, useLocalStorage, useSessionStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { queryClient } from '@/api/query'
-import { Refusal } from '@/api/refusal'
+import { Refusal, UNREACHABLE } from '@/api/refusal'
 import type { Me } from '@/api/types'
 
 /** The signed-in member; null for nobody. */
@@ -28,19 +28,24 @@ export function chooseSquad(id: number): void {
   chosen.value = id
 }
 
-/** Ask the server who is signed in. */
+/** Who was signed in when the server was last asked: on the floor there may be no network to ask again. */
+const remembered = useLocalStorage<Me | null>('floor-account', null, { serializer: StorageSerializers.object })
+
+/** Ask the server who is signed in; where it cannot be asked, whoever was is taken to be. */
 export async function whoAmI(): Promise<void> {
   try {
     account.value = await api.me()
+    remembered.value = account.value
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    account.value = null
+    account.value = error.status === UNREACHABLE ? remembered.value : null
+    if (error.status === 401) remembered.value = null
   }
 }
 
 /** Sign in; throws a Refusal with the server's words. What was asked before was asked by nobody, or somebody else. */
 export async function signIn(name: string, password: string, shared = false): Promise<void> {
-  account.value = await api.signIn(name, password, shared)
+  account.value = remembered.value = await api.signIn(name, password, shared)
   queryClient.clear()
 }
 

@@ -1,11 +1,14 @@
 import { useRouter } from 'vue-router'
 
-import { signOut } from './useAccount'
+import { account, signOut } from './useAccount'
 
 /** Leave, then sign out: what is being written is saved on the way, which only somebody signed in can do. */
 export function useSignOut(): () => Promise<void> {
   const router = useRouter()
   return async () => {
+    // Fetched when it is needed: nobody signs out often.
+    const { leavesFloor } = await import('@/floor/leaving')
+    if (!(await leavesFloor(account.value?.name ?? ''))) return
     const stayed = await router.push({ name: 'sign-in' })
     if (!stayed) await signOut()
   }

@@ -25,6 +25,9 @@ const leave = useSignOut()
     <RouterLink to="/" class="name" :aria-current="route.path === '/' ? 'page' : undefined"
       >{{ say.fine }} <br />{{ say.tally }}</RouterLink
     >
+    <RouterLink v-if="plansHere" to="/today" class="to" :class="{ on: route.path.startsWith('/today') }">{{
+      say.floor
+    }}</RouterLink>
     <RouterLink to="/week" class="to" :class="{ on: route.path.startsWith('/week') }">{{ say.week }}</RouterLink>
     <RouterLink to="/bench" class="to" :class="{ on: route.path.startsWith('/bench') }">{{ say.bench }}</RouterLink>
     <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">{{

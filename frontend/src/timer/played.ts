@@ -1,9 +1,24 @@
 import type { Timer } from './timer'
 
-const rounded = (value: number | null): number | null => (value === null ? null : Math.round(value * 1000) / 1000)
+/** A run as the core publishes it (`PublishedPlayed`). */
+export interface PlayedSums {
+  over: boolean
+  now: object | null
+  played: object[]
+  skipped: number[] | null
+  laps: Record<string, number[]>
+  work_s: number
+  rest_s: number
+  talk_s: number
+  paused_s: number
+  waited_s: number
+}
 
-/** A run as the core publishes it (`PublishedPlayed`), at `t`. */
-export function publishedPlayed(timer: Timer, t: number): object {
+const rounded = (value: number): number => Math.round(value * 1000) / 1000
+const roundedOr = (value: number | null): number | null => (value === null ? null : rounded(value))
+
+/** Where a run stands at `t`. */
+export function publishedPlayed(timer: Timer, t: number): PlayedSums {
   const { here } = timer.queue
   const live = timer.mode !== 'before' && timer.mode !== 'over' && here !== null
   const waiting = timer.mode === 'waiting'
@@ -16,7 +31,7 @@ export function publishedPlayed(timer: Timer, t: number): object {
           mode: timer.mode,
           beat: waiting ? null : here.number,
           ran_s: waiting ? null : rounded(timer.ranS(t)),
-          left_s: waiting ? null : rounded(timer.leftS(t)),
+          left_s: waiting ? null : roundedOr(timer.leftS(t)),
           ...(waiting ? { next: here.number } : {}),
           ...(here.sheet ? { sheet: here.sheet } : {}),
         }

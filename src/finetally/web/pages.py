@@ -1,4 +1,4 @@
-"""The one page: the built front end, which asks the API for everything else."""
+"""The one page: the built front end, which asks the API for everything else; what makes it an app."""
 
 from __future__ import annotations
 
@@ -20,3 +20,17 @@ def front_end(request: HttpRequest) -> HttpResponse:
     if not page.exists():
         return HttpResponse(NOT_BUILT, status=503, content_type="text/plain")
     return HttpResponse(page.read_bytes(), headers={"Cache-Control": "no-cache"})
+
+
+SHELL_FILES = {"sw.js": "text/javascript", "manifest.webmanifest": "application/manifest+json"}
+"""What browsers ask for beside the page, with its type: the worker that keeps the shell, the app's card."""
+
+
+@require_safe
+def shell_file(request: HttpRequest, name: str) -> HttpResponse:
+    """A file of the shell at the root, so that its reach is the whole address. Asked for anew each time."""
+    path = Path(settings.STATIC_ROOT) / "app" / name
+    if not path.exists():
+        return HttpResponse(NOT_BUILT, status=503, content_type="text/plain")
+    headers = {"Cache-Control": "no-cache", "Service-Worker-Allowed": "/"}
+    return HttpResponse(path.read_bytes(), content_type=SHELL_FILES[name], headers=headers)

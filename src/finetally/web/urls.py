@@ -3,12 +3,13 @@
 from django.urls import path, re_path
 
 from finetally.web.api.api import api
-from finetally.web.pages import front_end
+from finetally.web.pages import SHELL_FILES, front_end, shell_file
 from finetally.web.plan.feeds import feed
 
 urlpatterns = [
     path("api/", api.urls),
     path("feeds/<str:token>.ics", feed),
+    *(path(name, shell_file, {"name": name}) for name in SHELL_FILES),
     re_path(r"^(?!api/|static/|feeds/).*$", front_end),
 ]
 handler400 = "finetally.web.problems.bad_request"

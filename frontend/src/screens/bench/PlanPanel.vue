@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew } from '@/api/query'
+import type { PlanEntry } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import { useGroups } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
@@ -19,6 +21,7 @@ const props = defineProps<{ session: string; save: () => Promise<boolean> }>()
 const emit = defineEmits<{ close: [] }>()
 const { squad } = useBench()
 
+const router = useRouter()
 const day = ref(today())
 const time = ref('')
 const group = ref(0)
@@ -35,7 +38,9 @@ const busy = ref(false)
 const form = useTemplateRef<HTMLFormElement>('form')
 onMounted(() => form.value?.querySelector('input')?.focus())
 
-async function add(): Promise<void> {
+/** Put it on the plan as it is now; the entry, or nothing where something stood in the way. */
+async function planned(wanted: { day: string; time?: string; group?: number }): Promise<PlanEntry | null> {
+  let made: PlanEntry | null = null
   busy.value = true
   put.value = unsaved.value = ''
   await attempt(async () => {
@@ -44,16 +49,24 @@ async function add(): Promise<void> {
       unsaved.value = say.itIsNotSavedAs
       return
     }
-    const wanted = {
-      day: day.value,
-      ...(time.value ? { time: time.value } : {}),
-      ...(group.value ? { group: group.value } : {}),
-    }
-    const entry = await api.planEntry({ ...wanted, session: props.session, squad: squad.value })
-    put.value = entry.day ?? ''
+    made = await api.planEntry({ ...wanted, session: props.session, squad: squad.value })
     void anew(KEYS.week())
   })
   busy.value = false
+  return made
+}
+async function add(): Promise<void> {
+  const entry = await planned({
+    day: day.value,
+    ...(time.value ? { time: time.value } : {}),
+    ...(group.value ? { group: group.value } : {}),
+  })
+  put.value = entry?.day ?? ''
+}
+/** Run it now: it stands on today from then on. */
+async function run(): Promise<void> {
+  const entry = await planned({ day: today() })
+  if (entry) await router.push({ name: 'before', params: { entry: entry.id } })
 }
 </script>
 
@@ -65,6 +78,7 @@ async function add(): Promise<void> {
     <ElButton type="primary" size="small" native-type="submit" :disabled="busy || day === ''">{{
       say.putItThere
     }}</ElButton>
+    <ElButton size="small" :disabled="busy" @click="run">{{ say.runItNow }}</ElButton>
     <button type="button" class="link" @click="emit('close')">{{ say.close }}</button>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <p v-else-if="put" role="status">

@@ -122,6 +122,7 @@ function log(): void {
           {{ entry.newer ? say.newerVersion : entry.changed ? say.changedForThisDay : say.newestVersion }}
         </p>
         <p class="line">
+          <RouterLink :to="{ name: 'before', params: { entry: entry.id } }">{{ say.runIt }}</RouterLink>
           <RouterLink :to="{ name: 'bench', params: { id: entry.session } }">{{ say.bench }}</RouterLink>
           <button v-if="entry.newer" type="button" class="link" @click="emit('change', { newest: true })">
             {{ say.takeTheNewer }}

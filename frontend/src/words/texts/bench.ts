@@ -201,6 +201,7 @@ export const PLAN_PANEL = {
   group: 'group',
   everyone: 'everyone',
   putItThere: 'Put it there',
+  runItNow: 'Run it now',
   close: 'close',
   itStandsOnAsIt: (put: Said) => said`It stands on ${put}, as it is now.`,
   toThatWeek: 'To that week',

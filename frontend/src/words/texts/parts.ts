@@ -51,6 +51,7 @@ export const SIDE_RAIL = {
   screens: 'Screens',
   fine: 'Fine',
   tally: 'Tally',
+  floor: 'Floor',
   week: 'Week',
   bench: 'Bench',
   sideBySide: 'Side by side',
@@ -84,6 +85,8 @@ export const LINK_SHOWN = {
 } as const
 
 export const NOTICE_BAR = {
+  renewed: 'Fine Tally was renewed.',
+  openAnew: 'Open it anew',
   read: 'I have read it',
 } as const
 

@@ -78,6 +78,7 @@ export const ENTRY_CARD = {
 } as const
 
 export const ENTRY_DRAWER = {
+  runIt: 'Run it',
   change: (title: Said) => said`Change ${title}`,
   on: 'on',
   at: 'at',

@@ -1,0 +1,45 @@
+import type { FloorSheet } from '@/api/types'
+import type { RunEvent } from '@/timer/events'
+
+import { deviceName, newId } from './device'
+import { keepEvents, keepRun, type KeptRun } from './kept'
+import { runClock } from './runClock'
+
+/** What is chosen before the start: each at their own pace, and who is not here. */
+export interface StartWish {
+  account: string
+  apart: boolean
+  absent: readonly string[]
+}
+
+/** Begin a run on this device: kept before anything else, so that it is there after a reload too. Its id. */
+export async function beginRun(sheet: FloorSheet, wish: StartWish): Promise<string> {
+  const id = newId()
+  const run: KeptRun = {
+    id,
+    account: wish.account,
+    entry: sheet.entry,
+    title: sheet.title,
+    name: '',
+    begun: runClock.now(),
+    apart: wish.apart,
+    hold: 'entries',
+    sheet: wish.apart && sheet.apart ? sheet.apart : sheet.sheet,
+    with: sheet,
+    layouts: {},
+    sent: false,
+    last: 0,
+    over: false,
+    keptAt: runClock.now(),
+  }
+  const device = deviceName()
+  const events: RunEvent[] = [
+    ...wish.absent.map((person): RunEvent => ({ t: 0, do: 'away', person })),
+    { t: 0, do: 'start' },
+  ]
+  await keepRun(run)
+  await keepEvents(events.map((event, number) => ({ run: id, device, number, event, sent: false })))
+  // Asked for, never needed: a browser may drop what is kept when it runs out of room.
+  if ('storage' in navigator) void navigator.storage.persist?.().catch(() => false)
+  return id
+}

@@ -1,0 +1,76 @@
+// Sending what a device keeps, and taking what others gave: each event once, by run, device and number.
+import { api } from '@/api/client'
+import { Refusal } from '@/api/refusal'
+import type { RunNews } from '@/api/types'
+import type { Layout } from '@/timer/beats'
+import type { RunEvent } from '@/timer/events'
+
+import { eventsKept, keepEvents, keepRun, type KeptEvent, type KeptRun } from './kept'
+import { runClock } from './runClock'
+
+const MOST_AT_ONCE = 200
+
+/** How sending went: all is there; there is no network (try again); it was refused, with the server's words. */
+export type Sent = { state: 'sent'; fresh: KeptEvent[] } | { state: 'waiting' } | { state: 'refused'; why: Refusal }
+
+/** Send what is not sent of a run, and take what is new. The run's own marks (`sent`, `last`) go on. */
+export async function exchange(run: KeptRun): Promise<Sent> {
+  try {
+    if (!run.sent) await begin(run)
+    const waiting = (await eventsKept(run.id)).filter((event) => !event.sent).sort(inOrder)
+    const fresh: KeptEvent[] = []
+    do {
+      const part = waiting.splice(0, MOST_AT_ONCE)
+      const asked = Date.now()
+      const news = part.length
+        ? await api.sendEvents(
+            run.id,
+            run.last,
+            part.map(({ device, number, event }) => ({ device, number, event }) as never),
+          )
+        : await api.run(run.id, run.last)
+      runClock.measure(news.now, asked)
+      fresh.push(...(await take(run, news, part)))
+    } while (waiting.length)
+    return { state: 'sent', fresh }
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    return error.passing || error.status === 401 || error.status === 408
+      ? { state: 'waiting' }
+      : { state: 'refused', why: error }
+  }
+}
+
+async function begin(run: KeptRun): Promise<void> {
+  if (run.entry === null) return
+  const { entry, begun, apart, hold, name } = run
+  await api.beginRun(run.id, { entry, begun, apart, hold, name })
+  run.sent = true
+  await keepRun(run)
+}
+
+/** Keep what came; returns events of other devices that were not known. */
+async function take(run: KeptRun, news: RunNews, sent: readonly KeptEvent[]): Promise<KeptEvent[]> {
+  const known = new Set((await eventsKept(run.id)).map(key))
+  const came = news.events.map(({ device, number, event }) => ({
+    run: run.id,
+    device,
+    number,
+    event: withoutNote(event as unknown as RunEvent),
+    sent: true,
+  }))
+  await keepEvents([...sent.map((one) => ({ ...one, event: withoutNote(one.event), sent: true })), ...came])
+  run.last = news.last
+  run.layouts = { ...run.layouts, ...(news.layouts as unknown as Record<string, Layout>) }
+  await keepRun(run)
+  return came.filter((one) => !known.has(key(one)))
+}
+
+export const key = (event: { device: string; number: number }): string => `${event.device}/${event.number}`
+
+/** Notes go first: what was seen of somebody is not to stay on a device. */
+const inOrder = (a: KeptEvent, b: KeptEvent): number =>
+  Number(b.event.do === 'note') - Number(a.event.do === 'note') || a.number - b.number
+
+/** A note that the server has stays there alone; the rest of the event holds its place. */
+const withoutNote = (event: RunEvent): RunEvent => (event.do === 'note' ? { ...event, text: '' } : event)

@@ -1,0 +1,188 @@
+import { useDocumentVisibility, useEventListener, useIntervalFn } from '@vueuse/core'
+import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue'
+
+import { api } from '@/api/client'
+import { Refusal } from '@/api/refusal'
+import type { Beat } from '@/api/types'
+import { account } from '@/composables/useAccount'
+import type { QueuedBeat } from '@/timer/beats'
+import { isOrder, type Order, type RunEvent } from '@/timer/events'
+import { replay } from '@/timer/replay'
+import { Timer, type Mode } from '@/timer/timer'
+
+import { deviceName } from './device'
+import { eventsKept, keepEvents, keepRun, runKept, type KeptEvent, type KeptRun } from './kept'
+import { layoutFor } from './layouts'
+import { runClock } from './runClock'
+import { exchange, key } from './sending'
+
+/** How often the picture looks at the clock: a tenth of a second, as whole seconds are shown. */
+const LOOK_MS = 100
+/** How often others are asked for what they did, while the page is seen. */
+const ASK_MS = 2_000
+const ASK_AGAIN_MS = 5_000
+
+/** Where a run stands at a moment: what runs or is to come, and its seconds. */
+export interface RunState {
+  mode: Mode
+  t: number
+  /** The running beat; while waiting the one to come. */
+  item: QueuedBeat | null
+  beat: Beat | null
+  /** What comes after it. */
+  following: Beat | null
+  ranS: number
+  leftS: number | null
+  played: number
+  laps: readonly number[]
+}
+
+export interface LiveRun {
+  run: ShallowRef<KeptRun | null>
+  state: ShallowRef<RunState | null>
+  timer: () => Timer
+  events: ShallowRef<KeptEvent[]>
+  /** Grows with each order and each beat: what was set for the ear is out of date. */
+  turn: Ref<number>
+  trouble: Ref<Refusal | null>
+  waiting: Ref<boolean>
+  unsent: ComputedRef<number>
+  give: (event: Given) => Promise<void>
+  now: () => number
+}
+
+/** An event without its time, which it gets here. */
+export type Given = RunEvent extends infer E ? (E extends { t: number } ? Omit<E, 't'> : never) : never
+
+const NOTHING = new Timer([])
+
+/** A run on this device: kept, played and sent. `mayGive`: whether this page runs it, or only shows. */
+export function useRun(id: string, mayGive: () => boolean): LiveRun {
+  const run = shallowRef<KeptRun | null>(null)
+  const events = shallowRef<KeptEvent[]>([])
+  const state = shallowRef<RunState | null>(null)
+  const trouble = shallowRef<Refusal | null>(null)
+  const waiting = ref(false)
+  const turn = ref(0)
+  let timer = NOTHING
+  let busy = false
+  let askedAt = 0
+
+  const now = (): number => Math.max(0, runClock.now() - (run.value?.begun ?? 0))
+  const unsent = computed(() => events.value.filter((one) => !one.sent).length)
+
+  function playAll(): void {
+    const of = run.value
+    if (!of) return
+    const known = new Map(events.value.map((one) => [one.event, key(one)]))
+    timer = replay({
+      beats: of.sheet.beats,
+      hold: of.hold,
+      events: events.value.map((one) => one.event),
+      until: now(),
+      layoutOf: (event, at) => layoutFor(of, event, known.get(event) ?? '', at),
+    })
+    turn.value++
+    look()
+  }
+
+  function look(): void {
+    const t = now()
+    const before = timer.played.length
+    timer.advance(t)
+    if (timer.played.length !== before) turn.value++
+    const item = timer.queue.here
+    state.value = {
+      mode: timer.mode,
+      t,
+      item,
+      beat: (item?.beat as Beat | undefined) ?? null,
+      following: (timer.queue.items[timer.queue.place + 1]?.beat as Beat | undefined) ?? null,
+      ranS: timer.ranS(t),
+      leftS: timer.leftS(t),
+      played: timer.played.length,
+      laps: timer.laps.get(timer.played.length) ?? [],
+    }
+  }
+
+  async function give(given: Given): Promise<void> {
+    if (!run.value || !mayGive()) return
+    const event = { ...given, t: Math.round(now() * 1000) / 1000 } as RunEvent
+    timer.advance(event.t)
+    // Said with each order: tapped on a beat that runs no more, it does nothing.
+    const told = isOrder(event) ? ({ ...event, on: timer.played.length } as { t: number } & Order) : event
+    const device = deviceName()
+    const number = events.value.filter((one) => one.device === device).length
+    const kept: KeptEvent = { run: id, device, number, event: told, sent: false }
+    events.value = [...events.value, kept]
+    playAll()
+    await keepEvents([kept])
+    void send()
+  }
+
+  async function send(): Promise<void> {
+    const of = run.value
+    if (!of || busy) return
+    busy = true
+    askedAt = Date.now()
+    try {
+      const sent = await exchange(of)
+      waiting.value = sent.state === 'waiting'
+      trouble.value = sent.state === 'refused' ? sent.why : null
+      if (sent.state === 'sent') {
+        const kept = await eventsKept(id)
+        // What was given meanwhile is not on the disk yet.
+        const fresh = events.value.filter((one) => !kept.some((other) => key(other) === key(one)))
+        const changed = kept.length + fresh.length !== events.value.length || Object.keys(of.layouts).length > 0
+        events.value = [...kept, ...fresh]
+        if (changed) playAll()
+      }
+    } finally {
+      busy = false
+    }
+    if (timer.mode === 'over' && !of.over) await keepRun({ ...of, over: true })
+  }
+
+  async function load(): Promise<void> {
+    const who = account.value?.name ?? ''
+    try {
+      run.value = (await runKept(id, who)) ?? (await joined(id, who))
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      trouble.value = error
+      return
+    }
+    events.value = await eventsKept(id)
+    playAll()
+    void send()
+  }
+
+  const visible = useDocumentVisibility()
+  useIntervalFn(look, LOOK_MS)
+  useIntervalFn(() => {
+    const pause = waiting.value ? ASK_AGAIN_MS : ASK_MS
+    if (visible.value === 'visible' && Date.now() - askedAt >= pause) void send()
+  }, ASK_MS)
+  // After a sleep the picture is right at once, and what was set for the ear is set anew.
+  watch(visible, (seen) => seen === 'visible' && playAll())
+  useEventListener(window, 'online', () => void send())
+  onScopeDispose(() => void send())
+  void load()
+
+  return { run, state, timer: () => timer, events, turn, trouble, waiting, unsent, give, now }
+}
+
+/** A run that another device began, joined by this one. */
+async function joined(id: string, who: string): Promise<KeptRun> {
+  const asked = Date.now()
+  const news = await api.run(id, 0)
+  runClock.measure(news.now, asked)
+  const sheet = await api.runSheet(id)
+  const { entry, title, name, begun, apart, hold } = news
+  const run: KeptRun = {
+    id, account: who, entry, title, name, begun, apart, hold, sheet, with: null, layouts: {}, sent: true, last: 0,
+    over: false, keptAt: runClock.now(),
+  } // prettier-ignore
+  await keepRun(run)
+  return run
+}

@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { ElCheckbox, ElCheckboxGroup, ElRadio, ElRadioGroup, ElSkeleton } from 'element-plus'
+import { computed, ref, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api } from '@/api/client'
+import { Refusal } from '@/api/refusal'
+import type { FloorSheet } from '@/api/types'
+import { account } from '@/composables/useAccount'
+import { beginRun } from '@/floor/begin'
+import { keepSheet, sheetKept } from '@/floor/kept'
+import { runClock } from '@/floor/runClock'
+import { amount, whole } from '@/words/format'
+import { refusalText } from '@/words/refusal'
+import { BEFORE as say } from '@/words/texts/floor'
+
+// One page before the start: Start is always there, and nothing has to be answered.
+const props = defineProps<{ entry: string }>()
+const router = useRouter()
+const sheet = shallowRef<FloorSheet | null>(null)
+const trouble = shallowRef<Refusal | null>(null)
+const offline = ref(false)
+const here = ref<string[]>([])
+/** From three people on; remembered by how the session is built. */
+const shape = computed(() => (sheet.value?.sheet.blocks ?? []).map((one) => one.title).join('/'))
+const paces = useLocalStorage<Record<string, boolean>>('floor-paces', {})
+const apart = ref(false)
+const safe = window.isSecureContext
+const who = account.value?.name ?? ''
+
+async function open(): Promise<void> {
+  try {
+    const asked = Date.now()
+    const told = await api.floorSheet(props.entry)
+    runClock.measure(told.now, asked)
+    await keepSheet(who, told)
+    sheet.value = told
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    sheet.value = (error.passing && (await sheetKept(props.entry, who))) || null
+    offline.value = sheet.value !== null
+    if (!sheet.value) trouble.value = error
+  }
+  here.value = (sheet.value?.people ?? []).filter((one) => !one.away).map((one) => one.person)
+  apart.value = paces.value[shape.value] ?? false
+}
+void open()
+
+const choosesPace = computed(() => sheet.value?.apart != null && here.value.length >= 3)
+async function start(): Promise<void> {
+  if (!sheet.value) return
+  if (choosesPace.value) paces.value = { ...paces.value, [shape.value]: apart.value }
+  const absent = sheet.value.people.filter((one) => !here.value.includes(one.person)).map((one) => one.person)
+  const id = await beginRun(sheet.value, { account: who, apart: choosesPace.value && apart.value, absent })
+  await router.replace({ name: 'floor', params: { id } })
+}
+</script>
+
+<template>
+  <main id="main" class="before">
+    <p v-if="trouble" class="note-bar" role="alert">{{ refusalText(trouble) }}</p>
+    <div v-else-if="!sheet" role="status">
+      <span class="visually-hidden">{{ say.reading }}</span>
+      <ElSkeleton :rows="6" animated :throttle="200" />
+    </div>
+    <template v-else>
+      <header>
+        <h1>{{ sheet.title }}</h1>
+        <p>{{ say.minutes(whole(sheet.minutes)) }}</p>
+      </header>
+      <button type="button" class="floor-key start" @click="start">{{ say.start }}</button>
+      <p v-if="offline" class="note-bar" role="status">{{ say.offline }}</p>
+      <p v-if="!safe" class="note-bar">{{ say.notSafe }}</p>
+      <section>
+        <h2>{{ say.cautions }}</h2>
+        <p v-for="line in [...sheet.own_cautions, ...sheet.cautions, say.localRules]" :key="line">{{ line }}</p>
+      </section>
+      <section v-if="choosesPace">
+        <h2>{{ say.pace }}</h2>
+        <ElRadioGroup v-model="apart" :aria-label="say.pace">
+          <ElRadio :value="false" size="large">{{ say.together }}</ElRadio>
+          <ElRadio :value="true" size="large">{{ say.apart }}</ElRadio>
+        </ElRadioGroup>
+      </section>
+      <section v-if="sheet.others.length">
+        <h2>{{ say.otherwise }}</h2>
+        <p v-for="one in sheet.others" :key="one.movement + one.option">
+          {{ say.takes(one.names.join(', '), one.option, one.movement) }}
+        </p>
+      </section>
+      <section v-if="sheet.kit.length">
+        <h2>{{ say.kit }}</h2>
+        <p>
+          <template v-for="(one, index) in sheet.kit" :key="index"
+            ><template v-if="index"> · </template>{{ say.kitLine(one.count, one.kit)
+            }}<template v-if="one.kg !== null">{{ say.weighing(amount(one.kg, 'kg')) }}</template></template
+          >
+        </p>
+      </section>
+      <section v-if="sheet.people.length">
+        <h2>
+          {{ say.who }} <small>{{ say.here(here.length, sheet.people.length) }}</small>
+        </h2>
+        <p class="quiet">{{ say.tickOut }}</p>
+        <ElCheckboxGroup v-model="here" :aria-label="say.who" class="people">
+          <ElCheckbox v-for="one in sheet.people" :key="one.person" :value="one.person" size="large">{{
+            one.name
+          }}</ElCheckbox>
+        </ElCheckboxGroup>
+      </section>
+      <section>
+        <h2>{{ say.ifHurt }}</h2>
+        <p class="words">{{ sheet.emergency || say.noWords }}</p>
+      </section>
+    </template>
+  </main>
+</template>
+
+<style scoped src="./floor.css"></style>
+<style scoped>
+.before {
+  height: 100dvh;
+  overflow: auto;
+  padding: 14px 16px 40px;
+  max-width: 760px;
+  margin: 0 auto;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  align-items: baseline;
+}
+h1 {
+  font-size: 27px;
+  overflow-wrap: anywhere;
+}
+h2 {
+  font-size: 18px;
+  border-bottom: 1px solid var(--rule);
+}
+small {
+  font: 14px var(--text);
+  color: var(--mute);
+}
+section {
+  margin-top: 14px;
+}
+p {
+  margin: 4px 0;
+}
+.start {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  width: 100%;
+  min-height: 84px;
+  background: var(--act);
+  border-color: var(--act);
+  color: var(--sheet);
+  font-size: 34px;
+}
+.people {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
+}
+.words {
+  white-space: pre-line;
+}
+.quiet {
+  color: var(--mute);
+}
+</style>

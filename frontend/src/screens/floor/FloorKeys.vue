@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Given, RunState } from '@/floor/useRun'
+import { FLOOR as say } from '@/words/texts/floor'
+
+// What is at hand while a run goes: hold, ten seconds more, back, more; and taking the last order back.
+const props = defineProps<{ state: RunState; disabled: boolean; more: boolean; undoable: boolean }>()
+const emit = defineEmits<{ give: [place: string, given: Given]; more: [] }>()
+const stands = computed(() => props.state.mode === 'paused')
+const live = computed(() => props.state.mode === 'playing' || stands.value)
+</script>
+
+<template>
+  <div class="keys">
+    <button
+      type="button"
+      class="floor-key undo"
+      :class="{ away: !undoable }"
+      :disabled="disabled || !undoable"
+      @click="emit('give', 'undo', { do: 'undo' })"
+    >
+      {{ say.undo }}
+    </button>
+    <button
+      type="button"
+      class="floor-key"
+      :disabled="disabled || !live"
+      @click="emit('give', 'hold', { do: stands ? 'resume' : 'pause' })"
+    >
+      {{ stands ? say.goOn : say.hold }}
+    </button>
+    <button
+      type="button"
+      class="floor-key"
+      :disabled="disabled || !live || state.leftS === null"
+      @click="emit('give', 'more-time', { do: 'more', s: 10 })"
+    >
+      {{ say.tenMore }}
+    </button>
+    <button
+      type="button"
+      class="floor-key"
+      :disabled="disabled || (state.played === 0 && !live)"
+      @click="emit('give', 'back', { do: 'back' })"
+    >
+      {{ say.back }}
+    </button>
+    <button type="button" class="floor-key" :aria-expanded="more" @click="emit('more')">
+      {{ more ? say.less : say.more }}
+    </button>
+  </div>
+</template>
+
+<style scoped src="./floor.css"></style>
+<style scoped>
+.keys {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 8px;
+}
+.undo {
+  grid-column: 1 / -1;
+}
+.away {
+  visibility: hidden;
+}
+</style>

@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { useEventListener, useLocalStorage } from '@vueuse/core'
+import { computed, onMounted, ref, watch } from 'vue'
+
+import { useCalls } from '@/floor/useCalls'
+import { useOneTab } from '@/floor/useOneTab'
+import { useRun, type Given } from '@/floor/useRun'
+import { clock } from '@/words/format'
+import { refusalText } from '@/words/refusal'
+import { FLOOR as say } from '@/words/texts/floor'
+
+import DuePlace from './DuePlace.vue'
+import EndedPage from './EndedPage.vue'
+import FloorKeys from './FloorKeys.vue'
+import HurtPanel from './HurtPanel.vue'
+import MorePanel from './MorePanel.vue'
+import NowPlace from './NowPlace.vue'
+import PocketCover from './PocketCover.vue'
+import { dueOf } from './due'
+import { useUndo } from './useUndo'
+
+// A run in the coach's hand: the time, what is done now, what comes next, one place for what is due.
+const props = defineProps<{ id: string }>()
+const mine = useOneTab(props.id)
+const live = useRun(props.id, () => mine.value)
+const panel = ref<'none' | 'more' | 'hurt' | 'pocket'>('none')
+const calls = useCalls(live, () => panel.value === 'hurt' || !mine.value)
+const outdoors = useLocalStorage('floor-outdoors', false)
+const undo = useUndo(live)
+
+const state = computed(() => live.state.value)
+const run = computed(() => live.run.value)
+const due = computed(() => (state.value ? dueOf(state.value) : null))
+/** Rests and waits lie on ink, work on paper: a change is seen from the corner of the eye. */
+const ground = computed(() => (state.value?.mode === 'playing' && state.value.beat?.kind === 'work' ? 'work' : 'rest'))
+
+let last = { place: '', at: 0 }
+/** A second tap on the same place within 0.7 s counts for nothing. */
+function tap(place: string, given: Given | null): void {
+  const at = performance.now()
+  if (last.place === place && at - last.at < 700) return
+  last = { place, at }
+  calls.wake()
+  if (given) void live.give(given)
+}
+function hurt(): void {
+  void live.give({ do: 'pause' })
+  calls.silence()
+  panel.value = 'hurt'
+}
+
+// Whoever came by a tap is heard at once; else the first touch lets tones sound.
+onMounted(calls.wake)
+useEventListener(window, 'pointerdown', () => calls.ready.value || calls.wake())
+useEventListener(window, 'keydown', (event) => {
+  const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
+  const onKey = event.target instanceof HTMLButtonElement && (event.key === ' ' || event.key === 'Enter')
+  if (typing || onKey || panel.value === 'hurt' || event.ctrlKey || event.metaKey || event.altKey || event.repeat)
+    return
+  if (event.key === 'PageDown' || event.key === ' ') tap('due', due.value?.given ?? null)
+  else if (event.key === 'PageUp') tap('back', { do: 'back' })
+  else if (event.key === 'b' || event.key === 'B')
+    tap('hold', { do: state.value?.mode === 'paused' ? 'resume' : 'pause' })
+  else return
+  event.preventDefault()
+})
+// The page is dark or light with the run, up to the browser's own bar.
+watch(
+  [ground, outdoors],
+  () => (document.documentElement.style.colorScheme = ground.value === 'rest' && !outdoors.value ? 'dark' : 'light'),
+)
+
+const announced = computed(() => {
+  const now = state.value
+  if (!now) return say.reading
+  if (now.mode === 'waiting') return due.value?.label ?? ''
+  if (now.mode === 'paused') return say.paused
+  return now.beat
+    ? `${say[now.beat.kind]}: ${now.beat.lines.map((line) => line.name).join(', ') || clock(now.beat.s)}`
+    : ''
+})
+</script>
+
+<template>
+  <main id="main" class="floor" :class="[ground, { outdoors }]">
+    <h1 class="visually-hidden">{{ run?.title ?? say.reading }}</h1>
+    <p class="visually-hidden" aria-live="polite">{{ announced }}</p>
+    <p v-if="live.trouble.value && !run" class="note-bar" role="alert">{{ refusalText(live.trouble.value) }}</p>
+    <p v-else-if="!state || !run" role="status" class="opening">{{ say.reading }}</p>
+    <EndedPage v-else-if="state.mode === 'over'" :live="live" :run="run" @give="tap('ended', $event)" />
+    <HurtPanel
+      v-else-if="panel === 'hurt'"
+      :people="run.with?.people ?? []"
+      :emergency="run.with?.emergency ?? ''"
+      @give="live.give"
+      @close="panel = 'none'"
+    />
+    <template v-else>
+      <header>
+        <span class="title">{{ run.title }}</span>
+        <span v-if="live.waiting.value" class="quiet">{{ say.unsent(live.unsent.value) }}</span>
+        <button type="button" class="floor-key hurt" @click="hurt">{{ say.hurt }}</button>
+      </header>
+      <p v-if="!mine" class="note-bar">{{ say.otherTab }}</p>
+      <p v-else-if="live.trouble.value" class="note-bar" role="alert">
+        {{ say.refused }} {{ refusalText(live.trouble.value) }}
+      </p>
+      <button
+        v-else-if="!calls.ready.value && calls.wanted.value.tones"
+        type="button"
+        class="floor-key sound"
+        @click="calls.wake"
+      >
+        {{ say.soundOff }}
+      </button>
+      <NowPlace :state="state" :beats="run.sheet.beats" :small="panel === 'more'" />
+      <MorePanel
+        v-if="panel === 'more'"
+        v-model:wanted="calls.wanted.value"
+        v-model:outdoors="outdoors"
+        :state="state"
+        :run="run"
+        @give="tap('more', $event)"
+        @pocket="panel = 'pocket'"
+      />
+      <DuePlace v-else :due="due" :disabled="!mine" @tap="tap('due', $event)" />
+      <FloorKeys
+        :state="state"
+        :disabled="!mine"
+        :more="panel === 'more'"
+        :undoable="undo.offered.value"
+        @give="(place, given) => tap(place, given)"
+        @more="panel = panel === 'more' ? 'none' : 'more'"
+      />
+      <PocketCover v-if="panel === 'pocket'" @open="panel = 'none'" />
+    </template>
+  </main>
+</template>
+
+<style scoped src="./floor.css"></style>
+<style scoped>
+.floor {
+  height: 100dvh;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  padding: 10px max(12px, env(safe-area-inset-left)) max(12px, env(safe-area-inset-bottom));
+  overflow: auto;
+  max-width: 760px;
+  margin: 0 auto;
+}
+.rest {
+  background: var(--ink);
+  color: var(--sheet);
+  box-shadow: 0 0 0 100vmax var(--ink);
+  clip-path: inset(0 -100vmax);
+}
+.work {
+  background: var(--paper);
+  color: var(--ink);
+}
+.outdoors {
+  background: #fff;
+  color: #000;
+  box-shadow: none;
+  clip-path: none;
+  border: 24px solid #fff;
+  max-width: none;
+}
+.outdoors.rest {
+  border-color: #000;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+.title {
+  flex: 1;
+  min-width: 0;
+  font: 600 18px/1.2 var(--head);
+  overflow-wrap: anywhere;
+}
+.hurt {
+  font-size: 17px;
+}
+.sound {
+  font-size: 17px;
+}
+.note-bar {
+  margin: 0;
+  color: var(--ink);
+}
+.opening {
+  margin: auto;
+}
+</style>

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { useWakeLock } from '@vueuse/core'
+import { computed } from 'vue'
+
+import { byStation, roundOf, thenWords, todoWords } from '@/floor/todo'
+import { clock } from '@/words/format'
+import { WALL as say } from '@/words/texts/floor'
+
+import { useWall } from './useWall'
+
+// Read at ten metres: the time, what is done now, what comes next, which round. Nothing to operate.
+const { code, lost, shown, state } = useWall()
+const screen = useWakeLock()
+if (screen.isSupported.value) void screen.request('screen').catch(() => undefined)
+
+const waiting = computed(() => state.value?.mode === 'waiting' || state.value?.mode === 'before')
+const time = computed(() => {
+  const now = state.value
+  if (!now) return ''
+  if (now.mode === 'over') return say.over
+  if (waiting.value) return clock(now.beat?.s ?? 0)
+  return now.leftS === null ? clock(Math.floor(now.ranS)) : clock(Math.ceil(Math.max(0, now.leftS) - 1e-6))
+})
+const shownBeat = computed(() => {
+  const now = state.value
+  return now?.beat?.kind === 'work' ? now.beat : (now?.following ?? null)
+})
+const lines = computed(() => byStation(shownBeat.value?.kind === 'work' ? shownBeat.value.lines : []))
+const round = computed(() =>
+  state.value?.beat && shown.value ? roundOf(shown.value.sheet.beats, state.value.beat) : null,
+)
+const then = computed(() => {
+  const now = state.value
+  return now?.beat?.kind === 'work' ? thenWords(now.beat, now.following) : ''
+})
+const dark = computed(
+  () => !!state.value && (waiting.value || state.value.mode === 'paused' || state.value.beat?.kind !== 'work'),
+)
+</script>
+
+<template>
+  <main id="main" class="wall" :class="{ dark }">
+    <h1 class="visually-hidden">{{ shown?.title ?? say.label }}</h1>
+    <section v-if="code" class="code">
+      <p class="signs" :aria-label="say.code(code)">{{ code.slice(0, 3) }} {{ code.slice(3) }}</p>
+      <p>{{ say.typeIt }}</p>
+    </section>
+    <p v-else-if="!state" class="nothing">{{ say.nothing }}</p>
+    <template v-else>
+      <p class="top">
+        <span>{{ shown?.title }}</span>
+        <span v-if="lost">{{ say.lost }}</span>
+        <span v-else-if="state.mode === 'paused'">{{ say.stands }}</span>
+        <span v-else-if="waiting">{{ say.waiting }}</span>
+        <span v-if="round">{{ say.round(round.round, round.of) }}</span>
+      </p>
+      <p class="time" :class="{ long: time.length > 5 }">{{ time }}</p>
+      <div v-if="state.mode !== 'over'" class="todo" :class="{ several: lines.length > 1 }">
+        <div v-for="[station, some] in lines" :key="station">
+          <h2 v-if="station">{{ station }}</h2>
+          <p v-for="(line, index) in some.map(todoWords)" :key="index" class="line">
+            <template v-if="line.dose">{{ line.dose }}&ensp;</template>{{ line.name
+            }}<small v-if="line.more">{{ line.more }}</small>
+          </p>
+        </div>
+      </div>
+      <p class="then">{{ then }}</p>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.wall {
+  height: 100dvh;
+  overflow: hidden;
+  display: flex;
+  flex-direction: column;
+  padding: 2vh 3vw;
+  font-family: var(--head);
+  font-weight: 600;
+  background: var(--paper);
+  color: var(--ink);
+}
+.dark {
+  background: var(--ink);
+  color: var(--sheet);
+}
+p {
+  margin: 0;
+}
+.top,
+.then,
+h2,
+.nothing,
+.code {
+  font-size: max(64px, 6vh);
+  line-height: 1.05;
+}
+.top {
+  display: flex;
+  justify-content: space-between;
+  gap: 4vw;
+}
+.time {
+  font-size: max(300px, 44vh);
+  line-height: 0.92;
+  text-align: center;
+  font-variant-numeric: tabular-nums;
+}
+.time.long {
+  font-size: max(300px, 36vh);
+}
+.todo {
+  flex: 1;
+  min-height: 0;
+  overflow: hidden;
+}
+.several {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(420px, 1fr));
+  gap: 0 3vw;
+}
+.line {
+  font-size: max(64px, 13vh);
+  line-height: 1.02;
+}
+.several .line {
+  font-size: 64px;
+}
+small {
+  font-size: 64px;
+  font-weight: 500;
+  margin-left: 0.4em;
+}
+.code,
+.nothing {
+  margin: auto;
+  text-align: center;
+}
+.signs {
+  font-size: 300px;
+  line-height: 1;
+  letter-spacing: 0.04em;
+}
+</style>

@@ -1,0 +1,24 @@
+import { ref } from 'vue'
+
+/** Whether a newer release waits on this device until the page is opened anew. */
+export const renewed = ref(false)
+let waiting: ServiceWorker | null = null
+
+/** Keep the shell on this device, where the page came by https or from this machine. */
+export async function keepShell(): Promise<void> {
+  if (!('serviceWorker' in navigator) || !window.isSecureContext || import.meta.env.DEV) return
+  const registration = await navigator.serviceWorker.register('/sw.js', { scope: '/' })
+  const look = (): void => {
+    if (!registration.waiting || !navigator.serviceWorker.controller) return
+    waiting = registration.waiting
+    renewed.value = true
+  }
+  look()
+  registration.addEventListener('updatefound', () => registration.installing?.addEventListener('statechange', look))
+}
+
+/** Open the page anew, of the newest release. */
+export function renew(): void {
+  navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true })
+  waiting?.postMessage('take over')
+}
