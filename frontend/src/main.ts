@@ -14,11 +14,9 @@ import { queryClient } from './api/query'
 import App from './App.vue'
 import { report } from './faults'
 import { router } from './router'
-import { keepShell } from './shell'
 
 const app = createApp(App)
 app.config.errorHandler = report
 window.addEventListener('unhandledrejection', (event) => report(event.reason))
 router.onError(report)
 app.use(router).use(VueQueryPlugin, { queryClient }).mount('#app')
-void keepShell()

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 export const renewed = ref(false)
 let waiting: ServiceWorker | null = null
 
-/** Keep the shell on this device, where the page came by https or from this machine. */
+/** Keep the shell on this device, where the page came by https or from this machine: asked for by the floor's pages. */
 export async function keepShell(): Promise<void> {
   if (!('serviceWorker' in navigator) || !window.isSecureContext || import.meta.env.DEV) return
   const registration = await navigator.serviceWorker.register('/sw.js', { scope: '/' })

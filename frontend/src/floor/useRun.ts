@@ -79,7 +79,8 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
       beats: of.sheet.beats,
       hold: of.hold,
       events: events.value.map((one) => one.event),
-      until: now(),
+      // An event of a device whose clock is a little ahead counts now, not when it would be asked for next.
+      until: events.value.reduce((latest, { event }) => Math.max(latest, event.t), now()),
       layoutOf: (event, at) => layoutFor(of, event, known.get(event) ?? '', at),
     })
     turn.value++
@@ -107,7 +108,7 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
 
   async function give(given: Given): Promise<void> {
     if (!run.value || !mayGive()) return
-    const event = { ...given, t: Math.round(now() * 1000) / 1000 } as RunEvent
+    const event = { ...given, t: Math.floor(now() * 1000) / 1000 } as RunEvent
     timer.advance(event.t)
     // Said with each order: tapped on a beat that runs no more, it does nothing.
     const told = isOrder(event) ? ({ ...event, on: timer.played.length } as { t: number } & Order) : event

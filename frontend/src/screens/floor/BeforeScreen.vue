@@ -11,6 +11,7 @@ import { account } from '@/composables/useAccount'
 import { beginRun } from '@/floor/begin'
 import { keepSheet, sheetKept } from '@/floor/kept'
 import { runClock } from '@/floor/runClock'
+import { keepShell } from '@/shell'
 import { amount, whole } from '@/words/format'
 import { refusalText } from '@/words/refusal'
 import { BEFORE as say } from '@/words/texts/floor'
@@ -46,6 +47,7 @@ async function open(): Promise<void> {
   apart.value = paces.value[shape.value] ?? false
 }
 void open()
+void keepShell()
 
 const choosesPace = computed(() => sheet.value?.apart != null && here.value.length >= 3)
 async function start(): Promise<void> {

@@ -43,7 +43,7 @@ const lastLap = computed(() => props.state.laps.at(-1))
     <p class="time" :class="{ long: time.length > 5 }">{{ time }}</p>
     <p v-if="state.beat?.self_paced && !waiting" class="laps">
       <template v-if="lastLap !== undefined"
-        >{{ say.rounds(state.laps.length) }} · {{ say.roundAt(clock(lastLap)) }}</template
+        >{{ state.laps.length === 1 ? say.oneRound : say.rounds(state.laps.length) }} · {{ say.roundAt(clock(lastLap)) }}</template
       >
       <template v-else>{{ state.leftS === null ? say.sinceStart : say.left }}</template>
     </p>

@@ -13,6 +13,7 @@ import { useAttempt } from '@/composables/useAttempt'
 import { keepSheet, sheetsKept, tidy, unsentRuns } from '@/floor/kept'
 import { runClock } from '@/floor/runClock'
 import { exchange } from '@/floor/sending'
+import { keepShell } from '@/shell'
 import { dateOf, longDay, today } from '@/words/dates'
 import { tenth, whole } from '@/words/format'
 import { TODAY as say } from '@/words/texts/floor'
@@ -67,6 +68,7 @@ async function sendWaiting(): Promise<void> {
   waiting.value = (await unsentRuns(who.value)).length
 }
 watch(day.data, () => void fetchAhead())
+void keepShell()
 void tidy(runClock.now(), today())
 void sheetsKept(who.value).then((sheets) => (kept.value = sheets))
 void sendWaiting()

@@ -105,7 +105,8 @@ export function useWall(): Wall {
     const of = shown.value
     if (!of) return
     const { events, hold, layouts, sheet } = of
-    timer = replay({ beats: sheet.beats, hold, events, until: now(), layoutOf: (event) => layouts.get(event) ?? null })
+    const until = events.reduce((latest, event) => Math.max(latest, event.t), now())
+    timer = replay({ beats: sheet.beats, hold, events, until, layoutOf: (event) => layouts.get(event) ?? null })
     look()
   }
 

@@ -1,0 +1,85 @@
+"""Ways to put a session on today, to run it by phone, and to see what the server has of it."""
+
+from __future__ import annotations
+
+import time
+from typing import Any
+
+from playwright.sync_api import Browser, BrowserContext, Page, expect
+
+from tests.browser.screens import call
+from tests.browser.squads import OwnSquad
+
+PHONE = {"width": 390, "height": 844}
+
+
+def windows(
+    seconds: float, rounds: int, *, movement: str = "air-squat", rest: float = 0, **more: Any
+) -> dict[str, Any]:
+    clock = {"kind": "intervals", "work_s": seconds, "rest_s": rest}
+    return {"clock": clock, "rounds": rounds, "steps": [{"movement": movement}], **more}
+
+
+def rounds_in(seconds: float, **more: Any) -> dict[str, Any]:
+    return {
+        "clock": {"kind": "amrap", "window_s": seconds},
+        "steps": [{"movement": "push-up", "reps": 5}],
+        "part": "finisher",
+        **more,
+    }
+
+
+def on_today(page: Page, *blocks: dict[str, Any], title: str = "Short one") -> str:
+    """Put a session of these blocks on today; the entry's id."""
+    squad = call(page, "GET", "/me")["squads"][0]["id"]
+    document = {"fine_tally": 1, "title": title, "blocks": list(blocks)}
+    session = call(page, "POST", "/sessions", {"document": document, "squad": squad})
+    day = call(page, "GET", f"/floor/today?squad={squad}")["day"]
+    return str(call(page, "POST", "/plan/entries", {"session": session["id"], "day": day})["id"])
+
+
+def phone_of(browser: Browser, squad: OwnSquad, **how: Any) -> BrowserContext:
+    return browser.new_context(
+        **{
+            "viewport": PHONE,
+            "base_url": squad.server.url,
+            "storage_state": squad.state(),
+            "has_touch": True,
+            **how,
+        }
+    )
+
+
+def started(page: Page, entry: str) -> str:
+    """Start an entry's run on this page; the run's id."""
+    page.goto(f"/floor/start/{entry}")
+    page.get_by_role("button", name="Start").tap()
+    expect(page.locator(".time")).to_be_visible()
+    return page.url.rpartition("/")[2]
+
+
+def due(page: Page, name: str) -> None:
+    """Tap what is due, once it is."""
+    page.locator(".due").get_by_role("button", name=name, exact=True).tap()
+
+
+def held(page: Page, name: str) -> None:
+    """Hold what is behind "More" for as long as it takes."""
+    if page.get_by_role("region", name="More").count() == 0:
+        page.get_by_role("button", name="More", exact=True).tap()
+    key = page.get_by_role("button", name=name, exact=True)
+    key.dispatch_event("pointerdown")
+    page.wait_for_timeout(750)
+    key.dispatch_event("pointerup")
+
+
+def sent(page: Page, run: str, *wanted: str) -> list[dict[str, Any]]:
+    """The events that the server has of a run, once those wanted are among them."""
+    give_up = time.monotonic() + 20
+    while True:
+        events = [one["event"] for one in call(page, "GET", f"/floor/runs/{run}")["events"]]
+        kinds = [one["do"] for one in events]
+        if all(kinds.count(do) >= wanted.count(do) for do in wanted):
+            return events
+        assert time.monotonic() < give_up, kinds
+        page.wait_for_timeout(200)
