@@ -66,11 +66,13 @@ def due(page: Page, name: str) -> None:
 def held(page: Page, name: str) -> None:
     """Hold what is behind "More" for as long as it takes."""
     if page.get_by_role("region", name="More").count() == 0:
-        page.get_by_role("button", name="More", exact=True).tap()
+        page.get_by_role("button", name="More", exact=True).click()
     key = page.get_by_role("button", name=name, exact=True)
     key.dispatch_event("pointerdown")
     page.wait_for_timeout(750)
-    key.dispatch_event("pointerup")
+    # What was held may have gone with what it did.
+    if key.count():
+        key.dispatch_event("pointerup")
 
 
 def sent(page: Page, run: str, *wanted: str) -> list[dict[str, Any]]:
@@ -78,6 +80,7 @@ def sent(page: Page, run: str, *wanted: str) -> list[dict[str, Any]]:
     give_up = time.monotonic() + 20
     while True:
         events = [one["event"] for one in call(page, "GET", f"/floor/runs/{run}")["events"]]
+        events.sort(key=lambda event: float(event["t"]))
         kinds = [one["do"] for one in events]
         if all(kinds.count(do) >= wanted.count(do) for do in wanted):
             return events

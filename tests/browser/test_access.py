@@ -9,6 +9,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.controls import choose, more
+from tests.browser.floors import held, on_today, rounds_in, windows
 from tests.browser.screens import call, open_list, open_session
 from tests.conftest import REPOSITORY
 
@@ -177,7 +178,63 @@ def privacy(page: Page) -> None:
     expect(page.get_by_role("heading", name="What is kept about people")).to_be_visible()
 
 
-SCREENS: list[tuple[str, Callable[[Page], None]]] = [
+def today(page: Page) -> None:
+    on_today(page, windows(600, 2))
+    page.goto("/today")
+    expect(page.get_by_role("link", name="Run Short one")).to_be_visible()
+
+
+def before_start(page: Page) -> None:
+    task = {
+        "clock": {"kind": "task", "rest_s": 60},
+        "rounds": 3,
+        "group": 1,
+        "steps": [{"movement": "air-squat", "reps": 5}],
+    }
+    page.goto(f"/floor/start/{on_today(page, task)}")
+    expect(page.get_by_text("Each at own pace")).to_be_visible()
+
+
+def running(page: Page) -> str:
+    page.goto(f"/floor/start/{on_today(page, rounds_in(1200))}")
+    page.get_by_role("button", name="Start").click()
+    expect(page.locator(".time")).to_be_visible()
+    return page.url.rpartition("/")[2]
+
+
+def running_with_more(page: Page) -> None:
+    running(page)
+    page.get_by_role("button", name="More", exact=True).click()
+    expect(page.get_by_role("region", name="More")).to_be_visible()
+
+
+def hurt(page: Page) -> None:
+    running(page)
+    page.get_by_role("button", name="Someone is hurt").click()
+    expect(page.get_by_role("region", name="Someone is hurt")).to_be_visible()
+
+
+def ended(page: Page) -> None:
+    running_with_more(page)
+    held(page, "Stop the run")
+    expect(page.get_by_role("heading", name="Done")).to_be_visible()
+
+
+def wall_code(page: Page) -> None:
+    page.goto("/wall")
+    expect(page.locator(".signs")).to_be_visible()
+
+
+def wall_running(page: Page) -> None:
+    running(page)
+    opened = call(page, "POST", "/floor/wall/screens")
+    call(page, "POST", "/floor/wall/pair", {"code": opened["code"], "squad": squad_of(page)})
+    page.evaluate("token => localStorage.setItem('wall-screen', token)", opened["token"])
+    page.goto("/wall")
+    expect(page.locator(".time")).to_be_visible()
+
+
+SCREENS: list[tuple[str, Callable[[Page], object]]] = [
     ("first", first),
     ("list", open_list),
     ("bench", open_bench),
@@ -200,6 +257,14 @@ SCREENS: list[tuple[str, Callable[[Page], None]]] = [
     ("a link that opens nothing", opening_nothing),
     ("a new password", resetting),
     ("what is kept", privacy),
+    ("today", today),
+    ("before the start", before_start),
+    ("a run", running),
+    ("a run, with more", running_with_more),
+    ("somebody hurt", hurt),
+    ("a run that is over", ended),
+    ("a wall with its code", wall_code),
+    ("a wall", wall_running),
 ]
 
 
@@ -238,7 +303,7 @@ def reach(page: Page, width: int, height: int) -> tuple[int, int]:
 
 @pytest.mark.parametrize("show", [s[1] for s in SCREENS], ids=[s[0] for s in SCREENS])
 def test_nothing_stands_in_the_way_and_no_screen_is_wider_or_longer_than_its_window(
-    page: Page, show: Callable[[Page], None]
+    page: Page, show: Callable[[Page], object]
 ) -> None:
     show(page)
     found, reached = {}, {}

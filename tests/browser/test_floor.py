@@ -229,7 +229,7 @@ def test_signing_out_with_something_unsent_asks(phone: Page, hand: BrowserContex
     phone.get_by_role("button", name="Start").tap()
     expect(phone.locator(".time")).to_be_visible()
     phone.goto("/account")
-    phone.get_by_role("button", name="Sign out", exact=True).first.tap()
+    phone.get_by_role("button", name="Sign out here").tap()
     asked = phone.get_by_role("dialog", name="A run is not sent yet")
     expect(asked).to_contain_text("They stay here for 30 days")
     asked.get_by_role("button", name="Stay").tap()

@@ -62,7 +62,6 @@ def test_two_devices_tap_the_same_change_and_both_are_kept(world: World) -> None
     sent(world, run, {"t": 12, "do": "next", "on": 0}, first=1)
     answer = sent(world, run, {"t": 12.4, "do": "next", "on": 0}, device=OTHER).json()
     assert [one["event"].get("on") for one in answer["events"]] == [None, 0, 0]
-    assert FloorRun.objects.get(pk=run).ended_at is None
 
 
 def test_a_second_device_gets_what_came_since(world: World) -> None:
@@ -82,6 +81,17 @@ def test_a_run_that_is_over_says_when(world: World) -> None:
     kept = FloorRun.objects.get(pk=run)
     assert kept.ended_at == kept.begun_at + timedelta(seconds=30)
     sent(world, run, {"t": 40, "do": "undo"}, first=2)
+    assert FloorRun.objects.get(pk=run).ended_at is None
+
+
+def test_a_run_ends_by_the_clock_too(world: World) -> None:
+    run = begun(world)
+    sent(world, run, START)
+    kept = FloorRun.objects.get(pk=run)
+    # Eight windows of 20 s and seven rests of 10 s: it will be over by itself.
+    assert kept.ended_at == kept.begun_at + timedelta(seconds=230)
+    assert not kept.is_over
+    sent(world, run, {"t": 20, "do": "pause"}, first=1)
     assert FloorRun.objects.get(pk=run).ended_at is None
 
 

@@ -120,7 +120,7 @@ const announced = computed(() => {
         v-model:outdoors="outdoors"
         :state="state"
         :run="run"
-        @give="tap('more', $event)"
+        @give="tap(`more ${$event.do}`, $event)"
         @pocket="panel = 'pocket'"
       />
       <DuePlace v-else :due="due" :disabled="!mine" @tap="tap('due', $event)" />

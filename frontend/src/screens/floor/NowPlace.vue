@@ -35,7 +35,7 @@ const lastLap = computed(() => props.state.laps.at(-1))
 </script>
 
 <template>
-  <section class="now" :class="{ small }">
+  <section class="now" :class="{ small }" tabindex="0" :aria-label="say.nowPlace">
     <p class="kind">
       <span>{{ kind }}</span>
       <span v-if="round">{{ wall.round(round.round, round.of) }}</span>
@@ -43,7 +43,8 @@ const lastLap = computed(() => props.state.laps.at(-1))
     <p class="time" :class="{ long: time.length > 5 }">{{ time }}</p>
     <p v-if="state.beat?.self_paced && !waiting" class="laps">
       <template v-if="lastLap !== undefined"
-        >{{ state.laps.length === 1 ? say.oneRound : say.rounds(state.laps.length) }} · {{ say.roundAt(clock(lastLap)) }}</template
+        >{{ state.laps.length === 1 ? say.oneRound : say.rounds(state.laps.length) }} ·
+        {{ say.roundAt(clock(lastLap)) }}</template
       >
       <template v-else>{{ state.leftS === null ? say.sinceStart : say.left }}</template>
     </p>

@@ -89,6 +89,7 @@ export const FLOOR = {
   after: (what: Said) => said`then ${what}`,
   afterRest: (time: Said) => said`then rest ${time}`,
   lastOne: 'then it is over',
+  nowPlace: 'What is done now',
   oneRound: 'one round counted',
   rounds: (count: Said) => said`${count} rounds counted`,
   roundAt: (time: Said) => said`last at ${time}`,

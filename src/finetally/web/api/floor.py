@@ -225,7 +225,7 @@ def _listed(run: FloorRun) -> RunListed:
         title=run.title,
         name=run.name,
         begun=_seconds(run.begun_at),
-        ended=_seconds(run.ended_at) if run.ended_at is not None else None,
+        ended=_seconds(run.ended_at) if run.ended_at is not None and run.is_over else None,
         events=run.count,  # type: ignore[attr-defined]
         by=run.user.get_username() if run.user is not None else None,
     )

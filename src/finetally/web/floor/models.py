@@ -6,6 +6,7 @@ import uuid
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 from finetally.web.plan.models import Entry
 from finetally.web.squads.models import Person, Squad
@@ -15,7 +16,7 @@ class FloorRun(models.Model):
     """A session as it was run: what was planned when it began, and by its events what became of that.
 
     `id`: made where the run began, perhaps without a network. `document`, `methods`, `given`: as they were then;
-    `begun_at`: when second 0 was; `ended_at`: when it was over, as the last event says.
+    `begun_at`: when second 0 was; `ended_at`: when it was over, or will be if nothing more is done.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -40,6 +41,11 @@ class FloorRun(models.Model):
 
     def __str__(self) -> str:
         return f"{self.title} as run on {self.day}"
+
+    @property
+    def is_over(self) -> bool:
+        """Whether it has ended by now."""
+        return self.ended_at is not None and self.ended_at <= timezone.now()
 
 
 class FloorEvent(models.Model):

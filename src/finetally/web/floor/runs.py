@@ -15,7 +15,7 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
 from finetally.core.floor.document import Run, read_run
-from finetally.core.floor.events import EVENT, MAX_EVENTS, Event
+from finetally.core.floor.events import EVENT, MAX_EVENTS, MAX_RUN_S, Event
 from finetally.core.floor.published import PublishedLayout, published_layout
 from finetally.core.floor.queue import Holding
 from finetally.core.floor.replay import Replay
@@ -96,8 +96,8 @@ def begin_run(actor: Actor, run_id: UUID, wish: RunWish) -> FloorRun:
     return run
 
 
-def as_run(run: FloorRun, events: Iterable[Event] = ()) -> Run:
-    """A kept run as the core plays it. Raises DocumentError."""
+def as_run(run: FloorRun, events: Iterable[Event] = (), *, until: float | None = None) -> Run:
+    """A kept run as the core plays it, up to `until`. Raises DocumentError."""
     told: list[JsonValue] = [event.model_dump(mode="json", by_alias=True, exclude_unset=True) for event in events]
     return read_run(
         {
@@ -108,6 +108,7 @@ def as_run(run: FloorRun, events: Iterable[Event] = ()) -> Run:
             "apart": run.apart,
             "hold": run.hold,
             "events": told,
+            "until": until,
         }
     )
 
@@ -159,10 +160,11 @@ def event_of(kept: FloorEvent) -> Event:
 
 
 def _note_end(run: FloorRun) -> None:
-    """Keep when a run was over, as far as its events say. One that cannot be played goes on."""
+    """Keep when a run was over, or will be if nothing more is done. One that waits, or can't be played, goes on."""
     events = [event_of(one) for one in run.events.select_related("person")]
     try:
-        played = Replay(as_run(run, events), context_of(run.squad).library).play()
+        # To the end: the last window ends by the clock, and nobody says so.
+        played = Replay(as_run(run, events, until=MAX_RUN_S), context_of(run.squad).library).play()
     except DocumentError:
         return
     ended = played.played[-1].end if played.over and played.played else None

@@ -96,7 +96,7 @@ def shown_run(screen: WallScreen) -> FloorRun | None:
     if screen.squad is None:
         return None
     runs = list(screen.squad.runs.filter(day=today_of(screen.squad)).order_by("begun_at"))
-    return next((run for run in reversed(runs) if run.ended_at is None), runs[-1] if runs else None)
+    return next((run for run in reversed(runs) if not run.is_over), runs[-1] if runs else None)
 
 
 def sheet_of_run(run: FloorRun) -> PublishedSheet:

@@ -1,0 +1,70 @@
+import { expect, test } from 'vitest'
+
+import { RunClock } from './runClock'
+
+/** A device whose clocks go as they are told; milliseconds. */
+function device(): { wall: number; steady: number; run: (ms: number) => void; sleep: (ms: number) => void } {
+  return {
+    wall: 1_700_000_000_000,
+    steady: 5_000,
+    run(ms) {
+      this.wall += ms
+      this.steady += ms
+    },
+    sleep(ms) {
+      this.wall += ms
+    },
+  }
+}
+const clockOf = (of: ReturnType<typeof device>): RunClock =>
+  new RunClock({ wall: () => of.wall, steady: () => of.steady })
+
+test('counts on from what the server said, halfway between question and answer', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  const asked = phone.wall
+  phone.run(400)
+  clock.measure(1_800_000_000, asked)
+  phone.run(800)
+  // Halfway was 200 ms after the question; 1000 ms have gone by since.
+  expect(clock.now()).toBeCloseTo(1_800_000_001, 6)
+})
+
+test('an hour of ticks does not add up to an error', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  const first = clock.now()
+  for (let tick = 0; tick < 36_000; tick++) {
+    phone.run(100)
+    clock.now()
+  }
+  expect(clock.now() - first).toBeCloseTo(3_600, 3)
+})
+
+test('after a sleep the wall clock says how long it was', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  const before = clock.now()
+  phone.run(2_000)
+  phone.sleep(600_000)
+  expect(clock.now() - before).toBeCloseTo(602, 3)
+  phone.run(1_000)
+  expect(clock.now() - before).toBeCloseTo(603, 3)
+})
+
+test('it never runs backwards, also where the wall clock is set back', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  const before = clock.now()
+  phone.wall -= 60_000
+  expect(clock.now()).toBeGreaterThanOrEqual(before)
+})
+
+test('a wall clock that is a little off from the steady one is not believed', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  const before = clock.now()
+  phone.run(10_000)
+  phone.wall += 400
+  expect(clock.now() - before).toBeCloseTo(10, 3)
+})
