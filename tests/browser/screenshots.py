@@ -17,7 +17,7 @@ from tests.conftest import REPOSITORY
 from tests.serving import Server
 
 INTO = REPOSITORY / "docs" / "screenshots"
-DESK, PHONE = (1280, 800), (390, 844)
+DESK, PHONE, WALL_SCREEN = (1280, 800), (390, 844), (1920, 1080)
 
 
 def sign_in_page(page: Page) -> None:
@@ -86,14 +86,6 @@ def bench_wall(page: Page) -> None:
     page.get_by_text("1 movement is new").wait_for()
     page.locator("dl.big").wait_for()
     page.get_by_role("button", name="Line 6: the lines take turns").click()
-
-
-def bench_adding(page: Page) -> None:
-    page.goto("/bench/new")
-    page.get_by_role("textbox", name="Format").fill("pairs")
-    page.get_by_role("textbox", name="Format").press("Enter")
-    page.get_by_role("textbox", name="Movement 1").fill("squat")
-    page.locator(".found-list [role=option]").first.wait_for()
 
 
 def bench_fit(page: Page) -> None:
@@ -183,6 +175,34 @@ def squad(page: Page) -> None:
     page.get_by_role("button", name="Make the link").wait_for()
 
 
+def floor(page: Page) -> None:
+    page.goto("/today")
+    page.get_by_label("What stands on the wall").fill(
+        "Ridge rounds\n12 min amrap: 8 swings 16 kg, 10 push-ups, 12 squats\nrest 2 min\n3 rounds, 40 s on 20 s off: burpees, sit-ups"
+    )
+    page.get_by_role("button", name="Read it and run it").click()
+    page.get_by_role("button", name="Start").click()
+    page.locator(".time").wait_for()
+    page.wait_for_timeout(3_000)
+    page.get_by_role("button", name="Round done").click()
+    page.wait_for_timeout(2_000)
+
+
+def wall(page: Page) -> None:
+    floor(page)
+    opened = page.context.new_page()
+    opened.goto("/wall")
+    opened.locator(".signs").wait_for()
+    code = opened.locator(".signs").inner_text()
+    opened.close()
+    page.goto("/today")
+    page.get_by_label("Six signs").fill(code)
+    page.get_by_role("button", name="Show our runs there").click()
+    page.get_by_text("A screen shows our runs until").wait_for()
+    page.goto("/wall")
+    page.locator(".time").wait_for()
+
+
 VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("first", DESK, first),
     ("sessions", DESK, sessions),
@@ -190,7 +210,6 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("bench-opened", DESK, bench_opened),
     ("bench-board", DESK, bench_board),
     ("bench-wall", DESK, bench_wall),
-    ("bench-adding", DESK, bench_adding),
     ("question", DESK, question),
     ("side-by-side", DESK, side_by_side),
     ("week", DESK, week),
@@ -202,7 +221,8 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("squad", DESK, squad),
     ("card", DESK, card),
     ("bench-phone", PHONE, bench_fit),
-    ("sign-in", DESK, sign_in_page),
+    ("floor", PHONE, floor),
+    ("wall", WALL_SCREEN, wall),
 ]
 
 

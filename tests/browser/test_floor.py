@@ -199,6 +199,25 @@ def test_keys_and_a_clicker_run_it(phone: Page) -> None:
     assert [one["do"] for one in sent(phone, run, "back")] == ["start", "pause", "resume", "next", "back"]
 
 
+SHIFTS = """
+() => { window.shifted = 0
+  new PerformanceObserver((list) => {
+    for (const one of list.getEntries()) window.shifted += one.value
+  }).observe({ type: 'layout-shift' }) }
+"""
+
+
+def test_nothing_moves_while_time_runs(phone: Page) -> None:
+    started(phone, on_today(phone, windows(600, 2, movement="push-up")))
+    phone.wait_for_timeout(500)
+    phone.evaluate(SHIFTS)
+    before = time_of(phone)
+    phone.get_by_role("button", name="+10 sec").tap()
+    phone.wait_for_timeout(3_000)
+    assert time_of(phone) != before
+    assert phone.evaluate("window.shifted") == 0
+
+
 def test_a_text_is_run_on_the_spot(phone: Page) -> None:
     phone.get_by_label("What stands on the wall").fill(
         "Quick one\n3 rounds, 40 s on 20 s off: push-ups, air squats"

@@ -7,12 +7,14 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page
 
+from tests.browser.floors import on_today, windows
 from tests.browser.screens import call
 
 pytestmark = pytest.mark.browser
 
 MOST_OF_THE_FIRST_SCRIPT = 250_000
 MOST_OF_A_SCREEN = 450_000
+MOST_OF_THE_FLOOR = 150_000
 FETCHED = """
 () => performance.getEntriesByType('resource')
   .filter((one) => one.name.includes('/static/'))
@@ -48,3 +50,13 @@ def test_no_screen_fetches_much(page: Page) -> None:
     for path, drawn in SCREENS.items():
         files = fetched(page, path, drawn)
         assert sum(one["sent"] for one in files) < MOST_OF_A_SCREEN, path
+
+
+def test_the_floor_fetches_little_beside_the_shell(page: Page) -> None:
+    entry = on_today(page, windows(600, 1))
+    fetched(page, f"/floor/start/{entry}", ".start")
+    page.get_by_role("button", name="Start").click()
+    page.locator(".time").wait_for()
+    files = fetched(page, page.url, ".time")
+    own = [one for one in files if one["name"].endswith(".js")][1:]
+    assert sum(one["sent"] for one in own) < MOST_OF_THE_FLOOR

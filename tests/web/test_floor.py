@@ -81,7 +81,7 @@ def test_a_run_that_is_over_says_when(world: World) -> None:
     kept = FloorRun.objects.get(pk=run)
     assert kept.ended_at == kept.begun_at + timedelta(seconds=30)
     sent(world, run, {"t": 40, "do": "undo"}, first=2)
-    assert FloorRun.objects.get(pk=run).ended_at is None
+    assert FloorRun.objects.get(pk=run).ended_at == kept.begun_at + timedelta(seconds=230)
 
 
 def test_a_run_ends_by_the_clock_too(world: World) -> None:
