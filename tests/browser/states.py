@@ -209,6 +209,17 @@ SIXTY = [
 ]  # fmt: skip
 
 
+def floor_with(key: str) -> Show:
+    """A run, with a key of it pressed."""
+
+    def show(page: Page) -> None:
+        views.floor(page)
+        page.get_by_role("button", name=key, exact=True).click()
+        page.wait_for_timeout(300)
+
+    return show
+
+
 SCREENS: dict[str, dict[str, Show]] = {
     "sessions": {
         "rest": views.sessions, "list": opened(views.sessions, "Tag"), "none": searched, "empty": put_away,
@@ -264,6 +275,13 @@ SCREENS: dict[str, dict[str, Show]] = {
         "rest": goto("/account"), "privacy": goto("/privacy"), "no invitation": goto("/join"),
         "old invitation": goto("/join#no-such-token"), "old reset": goto("/reset#no-such-token"),
     },
+    "floor": {
+        "today": goto("/today"), "no network": refused(r"/api/floor/today", goto("/today")), "rest": views.floor,
+        "more": floor_with("More"), "hurt": floor_with("Someone is hurt"), "held": floor_with("Hold"),
+        "loading": held(r"/api/floor/runs", goto("/floor/00000000-0000-4000-8000-000000000000")),
+        "nothing": goto("/floor/00000000-0000-4000-8000-000000000000"),
+    },
+    "wall": {"code": goto("/wall"), "rest": views.wall},
     "sign-in": {"rest": views.sign_in_page, "nowhere": goto("/no/such/page")},
 }  # fmt: skip
 

@@ -40,7 +40,7 @@ const lastLap = computed(() => props.state.laps.at(-1))
       <span>{{ kind }}</span>
       <span v-if="round">{{ wall.round(round.round, round.of) }}</span>
     </p>
-    <p class="time" :class="{ long: time.length > 5 }">{{ time }}</p>
+    <p class="time" :class="{ wide: time.length > 4, long: time.length > 5 }">{{ time }}</p>
     <p v-if="state.beat?.self_paced && !waiting" class="laps">
       <template v-if="lastLap !== undefined"
         >{{ state.laps.length === 1 ? say.oneRound : say.rounds(state.laps.length) }} ·
@@ -53,7 +53,7 @@ const lastLap = computed(() => props.state.laps.at(-1))
         <h2 v-if="station">{{ station }}</h2>
         <p v-for="(line, index) in lines.map(todoWords)" :key="index" class="line">
           <strong
-            ><template v-if="line.dose">{{ line.dose }}&ensp;</template>{{ line.name }}</strong
+            ><template v-if="line.dose">{{ line.dose }}&nbsp;</template>{{ line.name }}</strong
           >
           <span v-if="line.more">{{ line.more }}</span>
         </p>
@@ -85,12 +85,15 @@ p {
   text-align: center;
   letter-spacing: -0.02em;
 }
+.time.wide {
+  font-size: min(37vw, 36vh, 300px);
+}
 .time.long {
   font-size: min(30vw, 30vh, 240px);
 }
 /* Beside what is behind "More" the time stays whole, and the rest gives way. */
 .small .time {
-  font-size: min(26vw, 15vh);
+  font-size: min(24vw, 15vh);
 }
 .small .todo,
 .small .laps {

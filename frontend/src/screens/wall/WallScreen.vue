@@ -59,7 +59,7 @@ const dark = computed(
         <div v-for="[station, some] in lines" :key="station">
           <h2 v-if="station">{{ station }}</h2>
           <p v-for="(line, index) in some.map(todoWords)" :key="index" class="line">
-            <template v-if="line.dose">{{ line.dose }}&ensp;</template>{{ line.name
+            <template v-if="line.dose">{{ line.dose }}&nbsp;</template>{{ line.name
             }}<small v-if="line.more">{{ line.more }}</small>
           </p>
         </div>
