@@ -7,7 +7,9 @@ let waiting: ServiceWorker | null = null
 /** Keep the shell on this device, where the page came by https or from this machine: asked for by the floor's pages. */
 export async function keepShell(): Promise<void> {
   if (!('serviceWorker' in navigator) || !window.isSecureContext || import.meta.env.DEV) return
-  const registration = await navigator.serviceWorker.register('/sw.js', { scope: '/' })
+  // A browser may refuse to keep anything: then the floor runs as long as the page is open.
+  const registration = await navigator.serviceWorker.register('/sw.js', { scope: '/' }).catch(() => null)
+  if (!registration) return
   const look = (): void => {
     if (!registration.waiting || !navigator.serviceWorker.controller) return
     waiting = registration.waiting

@@ -57,7 +57,8 @@ def browser() -> Iterator[Browser]:
         opened = chromium.new_context
 
         def in_our_way(**how: Any) -> BrowserContext:
-            context = opened(**{"reduced_motion": MOTION, **how})
+            # A worker would fetch the whole shell for each test; the floor's journey without a network lets it.
+            context = opened(**{"reduced_motion": MOTION, "service_workers": "block", **how})
             if HELD_BACK_MS:
                 context.add_init_script(HOLD_BACK)
             return context

@@ -79,7 +79,7 @@ def sent(page: Page, run: str, *wanted: str) -> list[dict[str, Any]]:
     """The events that the server has of a run, once those wanted are among them."""
     give_up = time.monotonic() + 20
     while True:
-        events = [one["event"] for one in call(page, "GET", f"/floor/runs/{run}")["events"]]
+        events = [one["event"] for one in call(page, "GET", f"/floor/runs/{run}").get("events", [])]
         events.sort(key=lambda event: float(event["t"]))
         kinds = [one["do"] for one in events]
         if all(kinds.count(do) >= wanted.count(do) for do in wanted):

@@ -259,7 +259,6 @@ SCREENS: list[tuple[str, Callable[[Page], object]]] = [
     ("what is kept", privacy),
     ("today", today),
     ("before the start", before_start),
-    ("a run", running),
     ("a run, with more", running_with_more),
     ("somebody hurt", hurt),
     ("a run that is over", ended),

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import json
 import re
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
 from tests.browser.floors import due, held, on_today, phone_of, rounds_in, sent, started, windows
 from tests.browser.screens import call
@@ -36,9 +37,10 @@ def time_of(page: Page) -> int:
     return int(minutes) * 60 + int(seconds)
 
 
-def test_four_blocks_by_phone_with_a_wall_and_without_a_network(
-    phone: Page, hand: BrowserContext, browser: Browser, squad: OwnSquad
-) -> None:
+def test_four_blocks_by_phone_with_a_wall_and_without_a_network(browser: Browser, squad: OwnSquad) -> None:
+    hand = phone_of(browser, squad, service_workers="allow")
+    phone = hand.new_page()
+    phone.goto("/today")
     blocks = [
         windows(30, 2, movement="march", part="warm-up"),
         windows(2, 2, movement="push-up", rest=1),
@@ -91,6 +93,7 @@ def test_four_blocks_by_phone_with_a_wall_and_without_a_network(
     today = call(phone, "GET", "/floor/today")
     assert next(one for one in today["runs"] if one["id"] == run)["ended"] is not None
     wall.context.close()
+    hand.close()
 
 
 def test_a_wrong_tap_is_taken_back_and_a_round_comes_again(phone: Page) -> None:
@@ -218,6 +221,23 @@ def test_nothing_moves_while_time_runs(phone: Page) -> None:
     assert phone.evaluate("window.shifted") == 0
 
 
+def test_an_exit_is_asked_once_and_the_cool_down_stays(phone: Page) -> None:
+    blocks = [
+        windows(600, 1, movement="push-up"),
+        windows(600, 1, movement="burpee", optional="exit", part="finisher"),
+        windows(600, 1, movement="march", part="cool-down"),
+    ]
+    run = started(phone, on_today(phone, *blocks))
+    held(phone, "Skip this block")
+    phone.get_by_role("button", name="Less", exact=True).tap()
+    asked = phone.get_by_text("May end here: 20:00")
+    expect(asked).to_contain_text("With what follows: 30:00")
+    phone.get_by_role("button", name="Stop here").tap()
+    expect(phone.locator(".line")).to_contain_text("march")
+    expect(asked).to_have_count(0)
+    assert [one["do"] for one in sent(phone, run, "exit", "skip", "skip")] == ["start", "skip", "exit", "skip"]
+
+
 def test_a_text_is_run_on_the_spot(phone: Page) -> None:
     phone.get_by_label("What stands on the wall").fill(
         "Quick one\n3 rounds, 40 s on 20 s off: push-ups, air squats"
@@ -255,7 +275,25 @@ def test_signing_out_with_something_unsent_asks(phone: Page, hand: BrowserContex
     expect(phone).to_have_url(re.compile("/account"))
 
 
-def test_a_coach_runs_the_weeks_entry_and_the_bench_runs_a_session(phone: Page) -> None:
+def test_an_event_that_the_server_refuses_holds_nothing_up(phone: Page) -> None:
+    run = started(phone, on_today(phone, windows(600, 2)))
+
+    def spoiled(route: Route) -> None:
+        """The first of several is spoiled on its way: the server says which, and the others come alone."""
+        body = route.request.post_data_json
+        for one in body["events"]:
+            if one["event"]["do"] == "more":
+                one["event"]["s"] = "ten"
+        route.continue_(post_data=json.dumps(body))
+
+    phone.route("**/api/floor/runs/*/events**", spoiled)
+    phone.get_by_role("button", name="+10 sec").tap()
+    phone.get_by_role("button", name="Hold", exact=True).tap()
+    assert [one["do"] for one in sent(phone, run, "pause")] == ["start", "pause"]
+    expect(phone.get_by_text("not sent yet")).to_have_count(0)
+
+
+def test_a_coach_runs_the_weeks_entry(phone: Page) -> None:
     on_today(phone, windows(60, 1), title="From the week")
     phone.goto("/week")
     phone.get_by_role("button", name=re.compile("From the week")).first.tap()

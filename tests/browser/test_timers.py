@@ -17,7 +17,7 @@ from finetally.core.floor.replay import Replay
 from finetally.shipped import shipped_library
 from tests.conftest import REPOSITORY
 from tests.core.random_runs import random_run
-from tests.core.runs import laid_out, timer_beat
+from tests.core.runs import timer_beat
 
 EVENTS, RUNS_A_BATCH, BATCHES = 100_000, 125, 10
 EACH = EVENTS // (RUNS_A_BATCH * BATCHES)
@@ -51,8 +51,9 @@ def library() -> Any:
 def both(document: dict[str, Any]) -> tuple[dict[str, Any], Any]:
     """What the browser is given of a run, and what the core makes of it."""
     run = read_run(document)
-    expected = published_played(Replay(run, library()).play())
-    beats = [timer_beat(beat) for beat in laid_out(run).beats]
+    played = Replay(run, library()).play()
+    expected = published_played(played)
+    beats = [timer_beat(beat) for beat in played.sheets[0].beats]
     given = {"beats": beats, "events": document["events"], "hold": run.hold, "until": run.until}
     return given, expected
 

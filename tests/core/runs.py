@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
+from functools import cache
 from typing import Any
 
 from finetally.core.floor.beats import Beat
@@ -22,6 +23,7 @@ RUNS = CASES / "runs.json"
 OF_TIMER = ("kind", "ends", "s", "self_paced", "block", "run", "set", "entry", "passage")
 
 
+@cache
 def run_cases() -> list[dict[str, Any]]:
     cases: list[dict[str, Any]] = json.loads(RUNS.read_text("utf-8"))
     return cases

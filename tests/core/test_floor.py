@@ -29,6 +29,7 @@ from tests.core.strategies import documents
 from tests.core.test_golden_cases import differences
 
 RUNS = {one["id"]: one for one in run_cases()}
+SHEET_SCHEMA, RUN_SCHEMA = sheet_schema(), run_schema()
 OF_PLANS = ("exits", "spread", "checks", "warnings")
 
 
@@ -63,7 +64,7 @@ def total_of(made: Sheet) -> float:
     return sum(beat.expected_s if beat.expected_s is not None else beat.s for beat in made.beats)
 
 
-@settings(deadline=None)
+@settings(deadline=None, max_examples=50)
 @given(documents())
 def test_beats_hold_the_whole_tape_once(document: dict[str, Any]) -> None:
     made = sheet_of(document, DEFAULT_METHODS)
@@ -229,25 +230,25 @@ def test_what_is_published_is_as_it_was() -> None:
     golden = json.loads((CASES / "sheet.json").read_text("utf-8"))
     made = json.loads(json.dumps(published_sheet(sheet_of(golden["session"], DEFAULT_METHODS))))
     assert made == golden["sheet"]
-    jsonschema.validate(made, sheet_schema())
+    jsonschema.validate(made, SHEET_SCHEMA)
 
 
 def test_schemas_are_current() -> None:
-    for name, schema in (("sheet", sheet_schema()), ("run", run_schema())):
+    for name, schema in (("sheet", SHEET_SCHEMA), ("run", RUN_SCHEMA)):
         written = json.loads((REPOSITORY / f"docs/{name}.schema.json").read_text("utf-8"))
         assert schema == written, "run ./tally describe"
 
 
 @pytest.mark.parametrize("name", RUNS)
 def test_runs_fit_their_schema(name: str) -> None:
-    jsonschema.validate(RUNS[name]["run"], run_schema())
+    jsonschema.validate(RUNS[name]["run"], RUN_SCHEMA)
 
 
 @settings(deadline=None, max_examples=40)
 @given(documents(), st.booleans())
 def test_every_sheet_fits_its_schema(document: dict[str, Any], apart: bool) -> None:
     made = json.loads(json.dumps(published_sheet(sheet_of(document, DEFAULT_METHODS, apart=apart))))
-    jsonschema.validate(made, sheet_schema())
+    jsonschema.validate(made, SHEET_SCHEMA)
     for beat in made["beats"]:
         at = [mark["at_s"] for mark in beat["marks"]]
         assert at == sorted(at)

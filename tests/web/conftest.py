@@ -6,6 +6,7 @@ import json
 import re
 from dataclasses import dataclass, field
 from datetime import date, timedelta
+from functools import cached_property
 from hashlib import sha256
 from typing import Any
 
@@ -22,7 +23,9 @@ from finetally.web.people.models import Group, Limit, Maximum
 from finetally.web.people.people import person_version
 from finetally.web.plan.entries import attendance_version, day_version
 from finetally.web.plan.models import Attendance, Away, Change, Day, Entry, Link, Phase
+from finetally.web.plan.summaries import summarise
 from finetally.web.squads.actor import member
+from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Membership, Person, Role, Squad
 from finetally.web.squads.settings import settings_version
 from finetally.web.squads.use_cases import methods_version
@@ -59,9 +62,6 @@ class Planned:
     link: Link
     job: Job
     away: Away
-    to_run: Entry
-    run: FloorRun
-    screen: WallScreen
 
 
 @dataclass
@@ -87,6 +87,11 @@ class World:
     known: Known
     users: dict[str, Any] = field(default_factory=dict)
 
+    @cached_property
+    def floor(self) -> OnTheFloor:
+        """What is on the floor; made when a test first asks for it."""
+        return on_the_floor(self.squad)
+
     def group(self, name: str) -> int:
         """The number of the squad's group of that name, made where there is none."""
         return int(Group.objects.get_or_create(squad=self.squad, name=name)[0].pk)
@@ -94,6 +99,7 @@ class World:
     def client(self, who: str | None) -> Client:
         client = Client()
         if who == "wall":
+            assert self.floor.screen.pk
             client = Client(headers={"X-Wall": WALL_TOKEN})
         elif who == "link":
             assert client.get(f"/feeds/{FEED_TOKEN}.ics").status_code == 200
@@ -167,16 +173,25 @@ def planned(squad: Squad) -> Planned:
         file_name="card.pdf", file_type="application/pdf", private={"versions": {}, "sessions": []},
     )  # fmt: skip
     away = Away.objects.create(squad=squad, first=date(2030, 2, 1), last=date(2030, 2, 7))
-    return Planned(entry, person, phase, change, link, job, away, *on_the_floor(squad))
+    return Planned(entry, person, phase, change, link, job, away)
 
 
-def on_the_floor(squad: Squad) -> tuple[Entry, FloorRun, WallScreen]:
+@dataclass
+class OnTheFloor:
+    """An entry that can be run, a run of it, a screen that shows it."""
+
+    to_run: Entry
+    run: FloorRun
+    screen: WallScreen
+
+
+def on_the_floor(squad: Squad) -> OnTheFloor:
     """An entry with a session, a run of it that began a minute ago, a screen that shows it; another screen waits."""
     document = {**DOCUMENT, "title": "Windows"}
     now = timezone.now()
-    entry = Entry.objects.create(
-        squad=squad, day=date(2030, 1, 8), title="Windows", document=document, summary={"minutes": 4, "load": 30}
-    )
+    entry = Entry(squad=squad, day=date(2030, 1, 8), title="Windows", document=document)
+    summarise(document, context_of(squad)).put(entry)
+    entry.save()
     run = FloorRun.objects.create(
         squad=squad, entry=entry, day=now.date(), title="Windows", document=document, begun_at=now
     )
@@ -184,7 +199,7 @@ def on_the_floor(squad: Squad) -> tuple[Entry, FloorRun, WallScreen]:
     until = now + timedelta(hours=2)
     screen = WallScreen.objects.create(squad=squad, token_hash=token_hash(WALL_TOKEN), until=until)
     WallScreen.objects.create(token_hash=token_hash("another"), code_hash=token_hash(WALL_CODE), until=until)
-    return entry, run, screen
+    return OnTheFloor(entry, run, screen)
 
 
 def known(squad: Squad, planned: Planned, athlete: Any) -> Known:

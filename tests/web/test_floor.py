@@ -18,10 +18,15 @@ from tests.web.conftest import DEVICE, WALL_CODE, World
 OTHER = "a-tablet-on-a-box"
 
 
+@pytest.fixture(autouse=True)
+def set_up(world: World) -> None:
+    assert world.floor.run.pk
+
+
 def begun(world: World, **more: Any) -> str:
     """A run that the coach's phone began now; its id."""
     run = str(uuid4())
-    wish = {"entry": str(world.planned.to_run.pk), "begun": timezone.now().timestamp(), **more}
+    wish = {"entry": str(world.floor.to_run.pk), "begun": timezone.now().timestamp(), **more}
     answer = world.send("coach", "PUT", f"/floor/runs/{run}", wish)
     assert answer.status_code == 200, answer.content
     return run
@@ -39,7 +44,7 @@ START = {"t": 0, "do": "start"}
 
 def test_a_run_that_is_sent_again_is_the_one_that_there_is(world: World) -> None:
     run = begun(world)
-    wish = {"entry": str(world.planned.to_run.pk), "begun": timezone.now().timestamp() - 60}
+    wish = {"entry": str(world.floor.to_run.pk), "begun": timezone.now().timestamp() - 60}
     again = world.send("coach", "PUT", f"/floor/runs/{run}", wish).json()
     assert again["id"] == run
     assert FloorRun.objects.filter(pk=run).count() == 1
@@ -151,7 +156,7 @@ def test_a_run_has_so_many_events_and_no_more(world: World) -> None:
 @pytest.mark.parametrize("days", [-40, 1], ids=["long ago", "to come"])
 def test_a_run_begins_about_now(world: World, days: int) -> None:
     begins = (timezone.now() + timedelta(days=days)).timestamp()
-    wish = {"entry": str(world.planned.to_run.pk), "begun": begins}
+    wish = {"entry": str(world.floor.to_run.pk), "begun": begins}
     assert world.send("coach", "PUT", f"/floor/runs/{uuid4()}", wish).status_code == 422
 
 
@@ -163,34 +168,47 @@ def test_other_training_is_not_run(world: World) -> None:
 
 def test_the_run_of_another_squad_cannot_be_taken_by_its_id(world: World) -> None:
     run = begun(world)
-    wish = {"entry": str(world.planned.to_run.pk), "begun": timezone.now().timestamp()}
+    wish = {"entry": str(world.floor.to_run.pk), "begun": timezone.now().timestamp()}
     assert world.send("stranger", "PUT", f"/floor/runs/{run}", wish).status_code == 404
 
 
 def test_a_run_stays_as_it_was_when_its_entry_changes_or_goes(world: World) -> None:
     run = begun(world)
-    world.planned.to_run.delete()
+    world.floor.to_run.delete()
     kept = world.send("coach", "GET", f"/floor/runs/{run}").json()
     assert (kept["entry"], kept["title"]) == (None, "Windows")
     assert len(world.send("coach", "GET", f"/floor/runs/{run}/sheet").json()["beats"]) == 15
 
 
 def test_today_lists_what_is_to_run_and_what_was(world: World) -> None:
-    world.planned.to_run.day = timezone.now().date()
-    world.planned.to_run.save()
+    world.floor.to_run.day = timezone.now().date()
+    world.floor.to_run.save()
     told = world.send("coach", "GET", f"/floor/today?squad={world.squad.pk}").json()
-    assert [(one["title"], one["runs_here"], one["minutes"]) for one in told["entries"]] == [("Windows", True, 4)]
+    assert [(one["title"], one["runs_here"], round(one["minutes"], 1)) for one in told["entries"]] == [
+        ("Windows", True, 3.8)
+    ]
     assert [(one["title"], one["events"], one["ended"]) for one in told["runs"]] == [("Windows", 1, None)]
 
 
 def test_a_sheet_tells_who_is_expected_and_what_they_do_otherwise(world: World) -> None:
     world.squad.emergency = "Gate 2. Call 112."
     world.squad.save()
-    told = world.send("coach", "GET", f"/floor/entries/{world.planned.to_run.pk}/sheet").json()
+    told = world.send("coach", "GET", f"/floor/entries/{world.floor.to_run.pk}/sheet").json()
     assert told["emergency"] == "Gate 2. Call 112."
     assert {one["name"] for one in told["people"]} == {"Somebody", "Tamsin"}
     assert len(told["sheet"]["beats"]) == 15
     assert told["apart"] is None
+
+
+def test_a_sheet_tells_what_an_exit_saves(world: World) -> None:
+    entry = world.floor.to_run
+    block = entry.document["blocks"][0]
+    entry.document = {**entry.document, "blocks": [block, {**block, "optional": "exit"}]}
+    entry.save()
+    told = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()
+    ((exit_way),) = told["exits"]
+    assert (exit_way["block"], exit_way["whole_s"], exit_way["ended_s"]) == (1, 460, 230)
+    assert exit_way["whole_load"] > exit_way["ended_load"]
 
 
 def test_news_of_a_run_cost_few_questions(world: World) -> None:
@@ -213,14 +231,14 @@ def shown(world: World, **query: Any) -> Any:
 
 def test_a_wall_shows_the_run_of_the_hour(world: World) -> None:
     told = shown(world).json()
-    assert (told["paired"], told["squad"], told["run"]["id"]) == (True, "Thornlow Ridge", str(world.planned.run.pk))
+    assert (told["paired"], told["squad"], told["run"]["id"]) == (True, "Thornlow Ridge", str(world.floor.run.pk))
     assert len(told["sheet"]["beats"]) == 15
     again = shown(world, run=told["run"]["id"], since=told["run"]["last"]).json()
     assert (again["sheet"], again["run"]["events"]) == (None, [])
 
 
 def test_a_wall_is_told_nothing_of_people(world: World) -> None:
-    run = str(world.planned.run.pk)
+    run = str(world.floor.run.pk)
     own = str(world.known.own.public_id)
     events: list[dict[str, Any]] = [
         {"t": 1, "do": "note", "text": "left knee", "person": own, "kind": "pain"},
@@ -244,18 +262,18 @@ def test_a_wall_opened_by_nobody_waits_for_a_coach(world: World) -> None:
     assert (
         world.send("coach", "POST", "/floor/wall/pair", {"code": typed, "squad": world.squad.pk}).status_code == 200
     )
-    assert client.get("/api/floor/wall", headers=key).json()["run"]["id"] == str(world.planned.run.pk)
+    assert client.get("/api/floor/wall", headers=key).json()["run"]["id"] == str(world.floor.run.pk)
     again = world.send("coach", "POST", "/floor/wall/pair", {"code": typed, "squad": world.squad.pk})
     assert again.status_code == 422
 
 
 def test_a_wall_ends_at_midnight_or_when_it_is_told(world: World) -> None:
-    assert world.planned.screen.until > timezone.now()
-    WallScreen.objects.filter(pk=world.planned.screen.pk).update(until=timezone.now() - timedelta(seconds=1))
+    assert world.floor.screen.until > timezone.now()
+    WallScreen.objects.filter(pk=world.floor.screen.pk).update(until=timezone.now() - timedelta(seconds=1))
     assert shown(world).status_code == 401
-    WallScreen.objects.filter(pk=world.planned.screen.pk).update(until=timezone.now() + timedelta(hours=1))
+    WallScreen.objects.filter(pk=world.floor.screen.pk).update(until=timezone.now() + timedelta(hours=1))
     assert shown(world).status_code == 200
-    assert world.send("coach", "DELETE", f"/floor/walls/{world.planned.screen.pk}").status_code == 204
+    assert world.send("coach", "DELETE", f"/floor/walls/{world.floor.screen.pk}").status_code == 204
     assert shown(world).status_code == 401
 
 

@@ -64,7 +64,7 @@ def well_known(world: World) -> Person:
     hurt = {"t": 40, "do": "note", "text": "the left calf", "kind": "pain", "person": str(person.public_id)}
     free = {"t": 41, "do": "note", "text": f"{NAME} went home"}
     sent = {"events": [{"device": DEVICE, "number": n, "event": one} for n, one in ((1, hurt), (2, free))]}
-    run = f"/floor/runs/{world.planned.run.pk}/events"
+    run = f"/floor/runs/{world.floor.run.pk}/events"
     assert world.send("coach", "POST", run, sent).status_code == 200
     came = {"person": str(person.public_id), "minutes": 33, "effort": 8}
     assert world.send("coach", "PUT", f"/plan/entries/{world.planned.entry.pk}/attendance", came).status_code == 204

@@ -210,7 +210,8 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
 
 def filled(text: str, world: World) -> str:
     return (
-        text.replace("{session_id}", str(world.session.pk))
+        text.replace("/floor/entries/{entry_id}", f"/floor/entries/{world.floor.to_run.pk}")
+        .replace("{session_id}", str(world.session.pk))
         .replace("{revision_id}", str(world.session.head_id))
         .replace('"SQUAD"', str(world.squad.pk))
         .replace("{squad_id}", str(world.squad.pk))
@@ -227,11 +228,10 @@ def filled(text: str, world: World) -> str:
         .replace("{number}", "no-such-device")
         .replace("{notice_id}", "1")
         .replace("{entry_id}", str(world.planned.entry.pk))
-        .replace("/floor/entries/{entry_id}", f"/floor/entries/{world.planned.to_run.pk}")
-        .replace("TO_RUN", str(world.planned.to_run.pk))
-        .replace('"NOW"', str(world.planned.run.begun_at.timestamp()))
-        .replace("{run_id}", str(world.planned.run.pk))
-        .replace("{screen_id}", str(world.planned.screen.pk))
+        .replace("TO_RUN", str(world.floor.to_run.pk))
+        .replace('"NOW"', str(world.floor.run.begun_at.timestamp()))
+        .replace("{run_id}", str(world.floor.run.pk))
+        .replace("{screen_id}", str(world.floor.screen.pk))
         .replace("{phase_id}", str(world.planned.phase.pk))
         .replace("{change_id}", str(world.planned.change.pk))
         .replace("{away_id}", str(world.planned.away.pk))
@@ -264,11 +264,13 @@ def test_right(world: World, method: str, path: str, body: Any, statuses: tuple[
     """All actors in turn, each on the same world: what one did is taken back before the next."""
     vault = {"key": "gate-vault", "name": "gate vault", "patterns": {"jump": 1.0}, "pace_s": 4.0}
     SquadMovement.objects.create(squad=world.squad, key="gate-vault", definition=vault)
+    assert world.floor.screen.pk
     sent = None if body is None else json.loads(filled(json.dumps(body), world))
+    where = filled(path, world)
     wrong = []
     for who, status in statuses_of(path, statuses).items():
         before = transaction.savepoint()
-        answer = world.send(who, method, filled(path, world), sent)
+        answer = world.send(who, method, where, sent)
         transaction.savepoint_rollback(before)
         shaped = status < 400 or (
             answer["Content-Type"] == "application/problem+json" and answer.json()["status"] == status

@@ -6770,6 +6770,22 @@ export interface components {
             runs: components["schemas"]["RunListed"][];
         };
         /**
+         * ExitOut
+         * @description A block, by number, before which the session may end: its seconds and load whole, and ended there.
+         */
+        ExitOut: {
+            /** Block */
+            block: number;
+            /** Whole S */
+            whole_s: number;
+            /** Whole Load */
+            whole_load: number;
+            /** Ended S */
+            ended_s: number;
+            /** Ended Load */
+            ended_load: number;
+        };
+        /**
          * FloorPerson
          * @description Somebody who is expected; `away`: known to be away on the day.
          */
@@ -6811,6 +6827,8 @@ export interface components {
             now: number;
             sheet: components["schemas"]["PublishedSheet"];
             apart: components["schemas"]["PublishedSheet"] | null;
+            /** Exits */
+            exits: components["schemas"]["ExitOut"][];
             /** Variants */
             variants: components["schemas"]["VariantOut"][];
             /** Kit */

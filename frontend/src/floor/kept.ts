@@ -35,6 +35,8 @@ export interface KeptEvent {
   number: number
   event: RunEvent
   sent: boolean
+  /** The server did not take it, and never will: it stays here, and holds nothing up. */
+  refused?: boolean
 }
 
 interface Floor extends DBSchema {
@@ -85,11 +87,13 @@ export async function unsentRuns(account?: string): Promise<{ run: KeptRun; unse
   const found: { run: KeptRun; unsent: KeptEvent[] }[] = []
   for (const run of await db.getAll('runs')) {
     if (account !== undefined && run.account !== account) continue
-    const unsent = (await db.getAllFromIndex('events', 'run', run.id)).filter((event) => !event.sent)
+    const unsent = (await db.getAllFromIndex('events', 'run', run.id)).filter(waitsToBeSent)
     if (!run.sent || unsent.length > 0) found.push({ run, unsent })
   }
   return found
 }
+
+export const waitsToBeSent = (event: KeptEvent): boolean => !event.sent && !event.refused
 
 export async function keepSheet(account: string, sheet: FloorSheet): Promise<void> {
   const tx = (await floor()).transaction('sheets', 'readwrite', STRICT)

@@ -5,7 +5,7 @@ import type { RunNews } from '@/api/types'
 import type { Layout } from '@/timer/beats'
 import type { RunEvent } from '@/timer/events'
 
-import { eventsKept, keepEvents, keepRun, type KeptEvent, type KeptRun } from './kept'
+import { eventsKept, keepEvents, keepRun, waitsToBeSent, type KeptEvent, type KeptRun } from './kept'
 import { runClock } from './runClock'
 
 const MOST_AT_ONCE = 200
@@ -17,27 +17,36 @@ export type Sent = { state: 'sent'; fresh: KeptEvent[] } | { state: 'waiting' } 
 export async function exchange(run: KeptRun): Promise<Sent> {
   try {
     if (!run.sent) await begin(run)
-    const waiting = (await eventsKept(run.id)).filter((event) => !event.sent).sort(inOrder)
+    const waiting = (await eventsKept(run.id)).filter(waitsToBeSent).sort(inOrder)
     const fresh: KeptEvent[] = []
-    do {
-      const part = waiting.splice(0, MOST_AT_ONCE)
-      const asked = Date.now()
-      const news = part.length
-        ? await api.sendEvents(
-            run.id,
-            run.last,
-            part.map(({ device, number, event }) => ({ device, number, event }) as never),
-          )
-        : await api.run(run.id, run.last)
-      runClock.measure(news.now, asked)
-      fresh.push(...(await take(run, news, part)))
-    } while (waiting.length)
+    do fresh.push(...(await sendPart(run, waiting.splice(0, MOST_AT_ONCE))))
+    while (waiting.length)
     return { state: 'sent', fresh }
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    return error.passing || error.status === 401 || error.status === 408
-      ? { state: 'waiting' }
-      : { state: 'refused', why: error }
+    const passing = error.passing || error.status === 401 || error.status === 408
+    return passing ? { state: 'waiting' } : { state: 'refused', why: error }
+  }
+}
+
+/** Send some events (or none, to ask what is new). Of several that are refused together the good ones go on alone. */
+async function sendPart(run: KeptRun, part: readonly KeptEvent[]): Promise<KeptEvent[]> {
+  const asked = Date.now()
+  try {
+    const events = part.map(({ device, number, event }) => ({ device, number, event }) as never)
+    const news = part.length ? await api.sendEvents(run.id, run.last, events) : await api.run(run.id, run.last)
+    runClock.measure(news.now, asked)
+    return await take(run, news, part)
+  } catch (error) {
+    const wrong = error instanceof Refusal && (error.status === 422 || error.status === 413)
+    if (!wrong || part.length === 0) throw error
+    if (part.length === 1) {
+      await keepEvents(part.map((one) => ({ ...one, refused: true })))
+      return []
+    }
+    const fresh: KeptEvent[] = []
+    for (const one of part) fresh.push(...(await sendPart(run, [one])))
+    return fresh
   }
 }
 

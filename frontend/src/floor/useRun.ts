@@ -11,7 +11,7 @@ import { replay } from '@/timer/replay'
 import { Timer, type Mode } from '@/timer/timer'
 
 import { deviceName } from './device'
-import { eventsKept, keepEvents, keepRun, runKept, type KeptEvent, type KeptRun } from './kept'
+import { eventsKept, keepEvents, keepRun, runKept, waitsToBeSent, type KeptEvent, type KeptRun } from './kept'
 import { layoutFor } from './layouts'
 import { runClock } from './runClock'
 import { exchange, key } from './sending'
@@ -69,7 +69,7 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
   let askedAt = 0
 
   const now = (): number => Math.max(0, runClock.now() - (run.value?.begun ?? 0))
-  const unsent = computed(() => events.value.filter((one) => !one.sent).length)
+  const unsent = computed(() => events.value.filter(waitsToBeSent).length)
 
   function playAll(): void {
     const of = run.value

@@ -20,9 +20,10 @@ SMALL_BYTES = 64_000
 """What most acts need: ids, numbers, a few lines."""
 
 DOCUMENT_ROUTES = re.compile(
-    r"/api/(figures|explain|fit|card|card\.pdf|movements|board(/\w+)?|formats/\w+|compare(\.\w+|/[\w.]+)?|sessions(/[\w-]+)?)"
+    r"/api/(figures|explain|fit|card|card\.pdf|movements|board(/\w+)?|formats/\w+|compare(\.\w+|/[\w.]+)?|sessions(/[\w-]+)?"
+    r"|floor/runs/[\w-]+/events)"
 )
-"""Routes that take whole documents: these may be as long as a document."""
+"""Routes that take whole documents, or many events: these may be as long as a document."""
 
 READ_S = 10.0
 """Seconds in which a body must be there, all of it."""

@@ -2,12 +2,13 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 
+import { exitHere, takeExit } from '@/floor/exits'
 import { useCalls } from '@/floor/useCalls'
 import { useOneTab } from '@/floor/useOneTab'
 import { useRun, type Given } from '@/floor/useRun'
-import { clock } from '@/words/format'
+import { clock, whole } from '@/words/format'
 import { refusalText } from '@/words/refusal'
-import { FLOOR as say } from '@/words/texts/floor'
+import { ENDED as ended, FLOOR as say } from '@/words/texts/floor'
 
 import DuePlace from './DuePlace.vue'
 import EndedPage from './EndedPage.vue'
@@ -30,9 +31,14 @@ const undo = useUndo(live)
 
 const state = computed(() => live.state.value)
 const run = computed(() => live.run.value)
+/** Asked once, quietly: the session may end here, but for its cool-down. */
+const exit = computed(() => (run.value && state.value ? exitHere(run.value, state.value, live) : null))
 const due = computed(() => (state.value ? dueOf(state.value) : null))
 /** Rests and waits lie on ink, work on paper: a change is seen from the corner of the eye. */
-const ground = computed(() => (state.value?.mode === 'playing' && state.value.beat?.kind === 'work' ? 'work' : 'rest'))
+const ground = computed(() => {
+  const now = state.value
+  return !now || (now.mode === 'playing' && now.beat?.kind === 'work') ? 'work' : 'rest'
+})
 
 let last = { place: '', at: 0 }
 /** A second tap on the same place within 0.7 s counts for nothing. */
@@ -85,7 +91,10 @@ const announced = computed(() => {
   <main id="main" class="floor" :class="[ground, { outdoors }]">
     <h1 class="visually-hidden">{{ run?.title ?? say.reading }}</h1>
     <p class="visually-hidden" aria-live="polite">{{ announced }}</p>
-    <p v-if="live.trouble.value && !run" class="note-bar" role="alert">{{ refusalText(live.trouble.value) }}</p>
+    <template v-if="live.trouble.value && !run">
+      <p class="note-bar" role="alert">{{ refusalText(live.trouble.value) }}</p>
+      <RouterLink to="/today">{{ ended.today }}</RouterLink>
+    </template>
     <p v-else-if="!state || !run" role="status" class="opening">{{ say.reading }}</p>
     <EndedPage v-else-if="state.mode === 'over'" :live="live" :run="run" @give="tap('ended', $event)" />
     <HurtPanel
@@ -123,7 +132,15 @@ const announced = computed(() => {
         @give="tap(`more ${$event.do}`, $event)"
         @pocket="panel = 'pocket'"
       />
-      <DuePlace v-else :due="due" :disabled="!mine" @tap="tap('due', $event)" />
+      <template v-else>
+        <p v-if="exit" class="exit" role="status">
+          {{ say.exit(clock(exit.ended_s), whole(exit.ended_load), clock(exit.whole_s), whole(exit.whole_load)) }}
+          <button type="button" class="floor-key" :disabled="!mine" @click="takeExit(run, live)">
+            {{ say.stopHere }}
+          </button>
+        </p>
+        <DuePlace :due="due" :disabled="!mine" @tap="tap('due', $event)" />
+      </template>
       <FloorKeys
         :state="state"
         :disabled="!mine"
@@ -190,6 +207,16 @@ header {
 .note-bar {
   margin: 0;
   color: var(--ink);
+}
+.exit {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin: 0;
+  font-size: 17px;
+}
+.exit .floor-key {
+  flex: none;
 }
 .opening {
   margin: auto;

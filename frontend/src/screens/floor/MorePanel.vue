@@ -118,6 +118,9 @@ function keepScore(): void {
   margin-top: 10px;
 }
 fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
   border: 0;
   margin: 8px 0 0;
   padding: 0;

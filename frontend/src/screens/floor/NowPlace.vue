@@ -80,13 +80,13 @@ p {
   font: 600 24px/1.1 var(--head);
 }
 .time {
-  font: 600 min(46vw, 40vh, 330px) / 0.95 var(--head);
+  font: 600 min(46vw, 30vh, 330px) / 0.95 var(--head);
   font-variant-numeric: tabular-nums;
   text-align: center;
   letter-spacing: -0.02em;
 }
 .time.wide {
-  font-size: min(37vw, 36vh, 300px);
+  font-size: min(37vw, 28vh, 300px);
 }
 .time.long {
   font-size: min(30vw, 30vh, 240px);

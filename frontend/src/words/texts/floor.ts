@@ -98,6 +98,9 @@ export const FLOOR = {
   left: 'left',
   unsent: (count: Said) => said`${count} not sent yet`,
   otherTab: 'This run is open in another tab of this device. It is shown here, and run there.',
+  exit: (ended: Said, endedLoad: Said, all: Said, load: Said) =>
+    said`May end here: ${ended}, load ${endedLoad}. With what follows: ${all}, load ${load}.`,
+  stopHere: 'Stop here',
   refused: 'The server did not take this run. It stays on this device.',
   soundOff: 'No sound yet: touch here',
   hurt: 'Someone is hurt',

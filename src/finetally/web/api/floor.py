@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from datetime import UTC, date, datetime
 from datetime import time as time_of_day
 from typing import Annotated, Any
@@ -84,6 +85,16 @@ class VariantOut(Schema):
     layout: PublishedLayout
 
 
+class ExitOut(Schema):
+    """A block, by number, before which the session may end: its seconds and load whole, and ended there."""
+
+    block: int
+    whole_s: float
+    whole_load: float
+    ended_s: float
+    ended_load: float
+
+
 class FloorSheetOut(Schema):
     """All that running an entry needs, also without a network. `emergency`: the squad's own words."""
 
@@ -96,6 +107,7 @@ class FloorSheetOut(Schema):
     now: float
     sheet: PublishedSheet
     apart: PublishedSheet | None
+    exits: list[ExitOut]
     variants: list[VariantOut]
     kit: list[KitLine]
     own_cautions: list[str]
@@ -246,6 +258,7 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
         now=_now(),
         sheet=found.sheet,
         apart=found.apart,
+        exits=[ExitOut(**asdict(one)) for one in found.exits],
         variants=[
             VariantOut(block=one.block, take=one.take, value=one.value, layout=one.layout) for one in found.variants
         ],

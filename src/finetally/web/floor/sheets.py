@@ -13,7 +13,8 @@ from finetally.core.floor.sheet import sheet
 from finetally.core.floor.variants import variants_of
 from finetally.core.methods.given import Given
 from finetally.core.session.reading import parse_session
-from finetally.core.tally.measure import tally
+from finetally.core.tally.exits import exits_of
+from finetally.core.tally.measure import Tally, tally
 from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import runs_of_day
 from finetally.web.plan.entries import Expected, attendance_of, the_entry, wrong
@@ -37,6 +38,17 @@ class SentVariant:
 
 
 @dataclass(frozen=True, slots=True)
+class ExitWay:
+    """A block before which the session may end, by number: minutes and load with it, and ended there."""
+
+    block: int
+    whole_s: float
+    whole_load: float
+    ended_s: float
+    ended_load: float
+
+
+@dataclass(frozen=True, slots=True)
 class FloorSheet:
     """All that running an entry needs, also once there is no network.
 
@@ -47,6 +59,7 @@ class FloorSheet:
     entry: Entry
     sheet: PublishedSheet
     apart: PublishedSheet | None
+    exits: list[ExitWay]
     variants: list[SentVariant]
     minutes: float
     kit: list[KitLine]
@@ -65,12 +78,14 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
     session = parse_session(entry.document)
     made = sheet(session, library=context.library, methods=context.methods, given=given)
     apart = sheet(session, library=context.library, methods=context.methods, given=given, apart=True)
-    card = card_of(tally(session, library=context.library, methods=context.methods, given=given))
+    t = tally(session, library=context.library, methods=context.methods, given=given)
+    card = card_of(t)
     run = Run(fine_tally_run=1, session=entry.document, methods=context.methods, given=given)
     return FloorSheet(
         entry=entry,
         sheet=published_sheet(made),
         apart=published_sheet(apart) if len(apart.beats) != len(made.beats) else None,
+        exits=exit_ways(t),
         variants=[
             SentVariant(one.block, one.take, one.value, published_layout(one.sheet, one.layout))
             for one in variants_of(run, made, library=context.library)
@@ -81,6 +96,14 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         people=attendance_of(actor, entry_id),
         others=others_on_card(actor, entry.squad_id, entry.document),
     )
+
+
+def exit_ways(t: Tally) -> list[ExitWay]:
+    """What it comes to where the session ends before each of its exits, beside the whole."""
+    numbers = {of.ident: number for number, of in enumerate(t.tape.blocks)}
+    return [
+        ExitWay(numbers[one["before"]], t.tape.total_s, t.load, one["total_s"], one["load"]) for one in exits_of(t)
+    ]
 
 
 @dataclass(frozen=True, slots=True)
