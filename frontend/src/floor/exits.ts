@@ -1,7 +1,8 @@
 import type { FloorSheet } from '@/api/types'
 
 import type { KeptRun } from './kept'
-import type { LiveRun, RunState } from './useRun'
+import type { RunState } from './runState'
+import type { LiveRun } from './useRun'
 
 export type ExitWay = FloorSheet['exits'][number]
 

@@ -30,6 +30,31 @@ test('counts on from what the server said, halfway between question and answer',
   expect(clock.now()).toBeCloseTo(1_800_000_001, 6)
 })
 
+test('an answer that came late does not spoil what a quick one said', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  let asked = phone.wall
+  phone.run(20)
+  clock.measure(1_800_000_000, asked)
+  const before = clock.now()
+  asked = phone.wall
+  // Two seconds on the way, nearly all of them back.
+  phone.run(2_000)
+  clock.measure(before + 0.01, asked)
+  expect(clock.now() - before).toBeCloseTo(2, 3)
+})
+
+test('after ten minutes a slower answer counts too', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  clock.measure(1_800_000_000, phone.wall)
+  phone.run(601_000)
+  const asked = phone.wall
+  phone.run(100)
+  clock.measure(1_800_000_700, asked)
+  expect(clock.now()).toBeCloseTo(1_800_000_700.05, 3)
+})
+
 test('an hour of ticks does not add up to an error', () => {
   const phone = device()
   const clock = clockOf(phone)

@@ -8,14 +8,18 @@ const REAL: TimeSource = { wall: () => Date.now(), steady: () => performance.now
 /** A device that slept lost its steady time: from so many seconds on the wall clock's difference counts. */
 const SLEPT_S = 1
 
+/** An answer that took longer says less of the server's time: it counts only once the better one is so old. */
+const GOOD_FOR_MS = 600_000
+
 /**
- * The server's time as this device knows it, in seconds since 1970: measured once, then counted on by the steady clock,
- * and by the wall clock after a sleep. It never runs backwards.
+ * The server's time as this device knows it, in seconds since 1970: measured by the quickest answer, counted on by the
+ * steady clock, and by the wall clock after a sleep. It never runs backwards.
  */
 export class RunClock {
   private base: { wall: number; steady: number }
   private offset = 0
   private latest = -Infinity
+  private best = { tookMs: Infinity, at: -Infinity }
 
   constructor(private readonly source: TimeSource = REAL) {
     this.base = { wall: source.wall(), steady: source.steady() }
@@ -23,8 +27,11 @@ export class RunClock {
 
   /** Take the server's time from an answer that was asked for at `asked` (of `wall`) and has come now. */
   measure(server: number, asked: number): void {
-    const middle = (asked + this.source.wall()) / 2
-    this.offset = server - middle / 1000
+    const came = this.source.wall()
+    const tookMs = came - asked
+    if (tookMs > this.best.tookMs && came - this.best.at < GOOD_FOR_MS) return
+    this.best = { tookMs, at: came }
+    this.offset = server - (asked + came) / 2000
   }
 
   /** Seconds since 1970, by the server's clock as far as it is known. */

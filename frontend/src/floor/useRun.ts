@@ -3,39 +3,23 @@ import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, typ
 
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
-import type { Beat } from '@/api/types'
 import { account } from '@/composables/useAccount'
-import type { QueuedBeat } from '@/timer/beats'
 import { isOrder, type Order, type RunEvent } from '@/timer/events'
 import { replay } from '@/timer/replay'
-import { Timer, type Mode } from '@/timer/timer'
+import { Timer } from '@/timer/timer'
 
 import { deviceName } from './device'
 import { eventsKept, keepEvents, keepRun, runKept, waitsToBeSent, type KeptEvent, type KeptRun } from './kept'
 import { layoutFor } from './layouts'
 import { runClock } from './runClock'
+import { stateAt, type RunState } from './runState'
 import { exchange, key } from './sending'
 
-/** How often the picture looks at the clock: a tenth of a second, as whole seconds are shown. */
-const LOOK_MS = 100
+/** How often the picture looks at the clock: whole seconds are shown, and nobody sees a twentieth. */
+const LOOK_MS = 50
 /** How often others are asked for what they did, while the page is seen. */
 const ASK_MS = 2_000
 const ASK_AGAIN_MS = 5_000
-
-/** Where a run stands at a moment: what runs or is to come, and its seconds. */
-export interface RunState {
-  mode: Mode
-  t: number
-  /** The running beat; while waiting the one to come. */
-  item: QueuedBeat | null
-  beat: Beat | null
-  /** What comes after it. */
-  following: Beat | null
-  ranS: number
-  leftS: number | null
-  played: number
-  laps: readonly number[]
-}
 
 export interface LiveRun {
   run: ShallowRef<KeptRun | null>
@@ -88,22 +72,9 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
   }
 
   function look(): void {
-    const t = now()
     const before = timer.played.length
-    timer.advance(t)
+    state.value = stateAt(timer, now())
     if (timer.played.length !== before) turn.value++
-    const item = timer.queue.here
-    state.value = {
-      mode: timer.mode,
-      t,
-      item,
-      beat: (item?.beat as Beat | undefined) ?? null,
-      following: (timer.queue.items[timer.queue.place + 1]?.beat as Beat | undefined) ?? null,
-      ranS: timer.ranS(t),
-      leftS: timer.leftS(t),
-      played: timer.played.length,
-      laps: timer.laps.get(timer.played.length) ?? [],
-    }
   }
 
   async function give(given: Given): Promise<void> {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Given, RunState } from '@/floor/useRun'
+import type { RunState } from '@/floor/runState'
+import type { Given } from '@/floor/useRun'
 import { FLOOR as say } from '@/words/texts/floor'
 
 // What is at hand while a run goes: hold, ten seconds more, back, more; and taking the last order back.

@@ -3,19 +3,14 @@ import { computed } from 'vue'
 
 import type { Beat } from '@/api/types'
 import { byStation, roundOf, thenWords, todoWords } from '@/floor/todo'
-import type { RunState } from '@/floor/useRun'
+import { shownTime, waitsNow, type RunState } from '@/floor/runState'
 import { clock } from '@/words/format'
 import { FLOOR as say, WALL as wall } from '@/words/texts/floor'
 
 // The time as large as the width allows, what is done now, what comes next.
 const props = defineProps<{ state: RunState; beats: readonly Beat[]; small: boolean }>()
-const waiting = computed(() => props.state.mode === 'waiting' || props.state.mode === 'before')
-/** Counted down where a clock ends it, up where only a tap does. Whole seconds: the last one is seen whole. */
-const time = computed(() => {
-  const { leftS, ranS, beat } = props.state
-  if (waiting.value) return clock(beat?.s ?? 0)
-  return leftS === null ? clock(Math.floor(ranS)) : clock(Math.ceil(Math.max(0, leftS) - 1e-6))
-})
+const waiting = computed(() => waitsNow(props.state))
+const time = computed(() => shownTime(props.state))
 const kind = computed(() => {
   const { mode, beat } = props.state
   if (mode === 'paused') return say.paused

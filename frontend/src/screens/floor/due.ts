@@ -1,4 +1,5 @@
-import type { Given, RunState } from '@/floor/useRun'
+import type { RunState } from '@/floor/runState'
+import type { Given } from '@/floor/useRun'
 import { FLOOR as say } from '@/words/texts/floor'
 
 /** What is due: its word, what a tap gives; nothing while a clock runs. `also`: a second thing that may be tapped. */

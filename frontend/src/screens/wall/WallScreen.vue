@@ -2,8 +2,8 @@
 import { useWakeLock } from '@vueuse/core'
 import { computed } from 'vue'
 
+import { shownTime, waitsNow } from '@/floor/runState'
 import { byStation, roundOf, thenWords, todoWords } from '@/floor/todo'
-import { clock } from '@/words/format'
 import { WALL as say } from '@/words/texts/floor'
 
 import { useWall } from './useWall'
@@ -13,13 +13,11 @@ const { code, lost, shown, state } = useWall()
 const screen = useWakeLock()
 if (screen.isSupported.value) void screen.request('screen').catch(() => undefined)
 
-const waiting = computed(() => state.value?.mode === 'waiting' || state.value?.mode === 'before')
+const waiting = computed(() => !!state.value && waitsNow(state.value))
 const time = computed(() => {
   const now = state.value
   if (!now) return ''
-  if (now.mode === 'over') return say.over
-  if (waiting.value) return clock(now.beat?.s ?? 0)
-  return now.leftS === null ? clock(Math.floor(now.ranS)) : clock(Math.ceil(Math.max(0, now.leftS) - 1e-6))
+  return now.mode === 'over' ? say.over : shownTime(now)
 })
 const shownBeat = computed(() => {
   const now = state.value

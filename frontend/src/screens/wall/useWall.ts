@@ -3,9 +3,9 @@ import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
-import type { Beat, Sheet, WallShown } from '@/api/types'
+import type { Sheet, WallShown } from '@/api/types'
 import { runClock } from '@/floor/runClock'
-import type { RunState } from '@/floor/useRun'
+import { stateAt, type RunState } from '@/floor/runState'
 import type { Hold, Layout } from '@/timer/beats'
 import type { RunEvent } from '@/timer/events'
 import { replay } from '@/timer/replay'
@@ -14,7 +14,7 @@ import { Timer } from '@/timer/timer'
 const KEY = 'wall-screen'
 const ASK_MS = 1_000
 const ASK_WAITING_MS = 5_000
-const LOOK_MS = 100
+const LOOK_MS = 50
 
 interface Shown {
   id: string
@@ -111,21 +111,7 @@ export function useWall(): Wall {
   }
 
   function look(): void {
-    if (!shown.value) return
-    const t = now()
-    timer.advance(t)
-    const item = timer.queue.here
-    state.value = {
-      mode: timer.mode,
-      t,
-      item,
-      beat: (item?.beat as Beat | undefined) ?? null,
-      following: (timer.queue.items[timer.queue.place + 1]?.beat as Beat | undefined) ?? null,
-      ranS: timer.ranS(t),
-      leftS: timer.leftS(t),
-      played: timer.played.length,
-      laps: timer.laps.get(timer.played.length) ?? [],
-    }
+    if (shown.value) state.value = stateAt(timer, now())
   }
 
   useIntervalFn(look, LOOK_MS)
