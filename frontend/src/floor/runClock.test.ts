@@ -44,6 +44,19 @@ test('an answer that came late does not spoil what a quick one said', () => {
   expect(clock.now() - before).toBeCloseTo(2, 3)
 })
 
+test('a better answer that moves the time is told of', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  const asked = phone.wall
+  phone.run(900)
+  clock.measure(1_800_000_000, asked)
+  const before = clock.moved
+  clock.measure(clock.now() + 0.3, phone.wall)
+  expect(clock.moved).toBe(before + 1)
+  clock.measure(clock.now() + 0.001, phone.wall)
+  expect(clock.moved).toBe(before + 1)
+})
+
 test('after ten minutes a slower answer counts too', () => {
   const phone = device()
   const clock = clockOf(phone)

@@ -8,6 +8,9 @@ const REAL: TimeSource = { wall: () => Date.now(), steady: () => performance.now
 /** A device that slept lost its steady time: from so many seconds on the wall clock's difference counts. */
 const SLEPT_S = 1
 
+/** What an ear notices between a tone and its moment. */
+const NOTICED_S = 0.02
+
 /** An answer that took longer says less of the server's time: it counts only once the better one is so old. */
 const GOOD_FOR_MS = 600_000
 
@@ -19,6 +22,8 @@ export class RunClock {
   private base: { wall: number; steady: number }
   private offset = 0
   private latest = -Infinity
+  /** Grows when a better answer moved the time by more than an ear would notice: what was set for it is set anew. */
+  moved = 0
   private best = { tookMs: Infinity, at: -Infinity }
 
   constructor(private readonly source: TimeSource = REAL) {
@@ -31,7 +36,9 @@ export class RunClock {
     const tookMs = came - asked
     if (tookMs > this.best.tookMs && came - this.best.at < GOOD_FOR_MS) return
     this.best = { tookMs, at: came }
-    this.offset = server - (asked + came) / 2000
+    const offset = server - (asked + came) / 2000
+    if (Math.abs(offset - this.offset) > NOTICED_S) this.moved++
+    this.offset = offset
   }
 
   /** Seconds since 1970, by the server's clock as far as it is known. */

@@ -45,3 +45,10 @@ export function shownTime(state: RunState): string {
   if (waitsNow(state)) return clock(beat?.s ?? 0)
   return leftS === null ? clock(Math.floor(ranS)) : clock(Math.ceil(Math.max(0, leftS) - 1e-6))
 }
+
+/** All of a state that shows: two that look alike need not be drawn twice. */
+export function looksOf(state: RunState): string {
+  const { mode, item, following, played, laps, t } = state
+  const place = item ? [item.sheet, item.number, item.run, following?.passage] : []
+  return [mode, ...place, played, laps.length, Math.floor(t), shownTime(state)].join('/')
+}

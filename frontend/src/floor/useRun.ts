@@ -12,7 +12,7 @@ import { deviceName } from './device'
 import { eventsKept, keepEvents, keepRun, runKept, waitsToBeSent, type KeptEvent, type KeptRun } from './kept'
 import { layoutFor } from './layouts'
 import { runClock } from './runClock'
-import { stateAt, type RunState } from './runState'
+import { looksOf, stateAt, type RunState } from './runState'
 import { exchange, key } from './sending'
 
 /** How often the picture looks at the clock: whole seconds are shown, and nobody sees a twentieth. */
@@ -73,7 +73,9 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
 
   function look(): void {
     const before = timer.played.length
-    state.value = stateAt(timer, now())
+    const seen = stateAt(timer, now())
+    // Looked at twenty times a second, drawn when something of it shows.
+    if (!state.value || looksOf(state.value) !== looksOf(seen)) state.value = seen
     if (timer.played.length !== before) turn.value++
   }
 
@@ -97,8 +99,10 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
     if (!of || busy) return
     busy = true
     askedAt = Date.now()
+    const moved = runClock.moved
     try {
       const sent = await exchange(of)
+      if (runClock.moved !== moved) playAll()
       waiting.value = sent.state === 'waiting'
       trouble.value = sent.state === 'refused' ? sent.why : null
       if (sent.state === 'sent') {

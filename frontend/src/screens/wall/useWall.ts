@@ -5,7 +5,7 @@ import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
 import type { Sheet, WallShown } from '@/api/types'
 import { runClock } from '@/floor/runClock'
-import { stateAt, type RunState } from '@/floor/runState'
+import { looksOf, stateAt, type RunState } from '@/floor/runState'
 import type { Hold, Layout } from '@/timer/beats'
 import type { RunEvent } from '@/timer/events'
 import { replay } from '@/timer/replay'
@@ -111,7 +111,9 @@ export function useWall(): Wall {
   }
 
   function look(): void {
-    if (shown.value) state.value = stateAt(timer, now())
+    if (!shown.value) return
+    const seen = stateAt(timer, now())
+    if (!state.value || looksOf(state.value) !== looksOf(seen)) state.value = seen
   }
 
   useIntervalFn(look, LOOK_MS)
