@@ -11,7 +11,8 @@ import type { KeptRun } from './kept'
 export function layoutFor(run: KeptRun, event: RunEvent, known: string, timer: Timer): Layout | null {
   const told = run.layouts[known]
   if (told) return told
-  if (event.do !== 'score' || wasSkipped(run, event, timer)) return null
+  // Variants are of the sheet that all do together.
+  if (event.do !== 'score' || run.apart || wasSkipped(run, event, timer)) return null
   const variant = run.with?.variants.find(
     (one) => one.block === event.block && (event as Record<string, unknown>)[one.take] === one.value,
   )
@@ -27,5 +28,9 @@ function wasSkipped(run: KeptRun, score: RunEvent & { do: 'score' }, timer: Time
     beat.run === pass && beat.self_paced && beat.set === null ? [number] : [],
   )
   const number = windows[score.index ?? 0]
-  return number !== undefined && !timer.queue.items.some((item) => item.number === number)
+  if (number === undefined) return false
+  const passage = beats[number]?.passage
+  return !timer.queue.items.some((item) =>
+    item.sheet === 0 ? item.number === number : item.beat.passage === passage && item.beat.self_paced,
+  )
 }

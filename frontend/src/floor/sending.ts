@@ -36,7 +36,7 @@ async function sendPart(run: KeptRun, part: readonly KeptEvent[]): Promise<KeptE
     const events = part.map(({ device, number, event }) => ({ device, number, event }) as never)
     const news = part.length ? await api.sendEvents(run.id, run.last, events) : await api.run(run.id, run.last)
     runClock.measure(news.now, asked)
-    return await take(run, news, part)
+    return await takeNews(run, news, part)
   } catch (error) {
     const wrong = error instanceof Refusal && (error.status === 422 || error.status === 413)
     if (!wrong || part.length === 0) throw error
@@ -59,7 +59,7 @@ async function begin(run: KeptRun): Promise<void> {
 }
 
 /** Keep what came; returns events of other devices that were not known. */
-async function take(run: KeptRun, news: RunNews, sent: readonly KeptEvent[]): Promise<KeptEvent[]> {
+export async function takeNews(run: KeptRun, news: RunNews, sent: readonly KeptEvent[]): Promise<KeptEvent[]> {
   const known = new Set((await eventsKept(run.id)).map(key))
   const came = news.events.map(({ device, number, event }) => ({
     run: run.id,

@@ -13,7 +13,7 @@ import { eventsKept, keepEvents, keepRun, runKept, waitsToBeSent, type KeptEvent
 import { layoutFor } from './layouts'
 import { runClock } from './runClock'
 import { looksOf, stateAt, type RunState } from './runState'
-import { exchange, key } from './sending'
+import { exchange, key, takeNews } from './sending'
 
 /** How often the picture looks at the clock: whole seconds are shown, and nobody sees a twentieth. */
 const LOOK_MS = 50
@@ -86,7 +86,10 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
     // Said with each order: tapped on a beat that runs no more, it does nothing.
     const told = isOrder(event) ? ({ ...event, on: timer.played.length } as { t: number } & Order) : event
     const device = deviceName()
-    const number = events.value.filter((one) => one.device === device).length
+    const number = events.value.reduce(
+      (next, one) => (one.device === device ? Math.max(next, one.number + 1) : next),
+      0,
+    )
     const kept: KeptEvent = { run: id, device, number, event: told, sent: false }
     events.value = [...events.value, kept]
     playAll()
@@ -100,6 +103,7 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
     busy = true
     askedAt = Date.now()
     const moved = runClock.moved
+    const laidOut = Object.keys(of.layouts).length
     try {
       const sent = await exchange(of)
       if (runClock.moved !== moved) playAll()
@@ -109,7 +113,7 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
         const kept = await eventsKept(id)
         // What was given meanwhile is not on the disk yet.
         const fresh = events.value.filter((one) => !kept.some((other) => key(other) === key(one)))
-        const changed = kept.length + fresh.length !== events.value.length || Object.keys(of.layouts).length > 0
+        const changed = kept.length + fresh.length !== events.value.length || Object.keys(of.layouts).length > laidOut
         events.value = [...kept, ...fresh]
         if (changed) playAll()
       }
@@ -159,6 +163,7 @@ async function joined(id: string, who: string): Promise<KeptRun> {
     id, account: who, entry, title, name, begun, apart, hold, sheet, with: null, layouts: {}, sent: true, last: 0,
     over: false, keptAt: runClock.now(),
   } // prettier-ignore
-  await keepRun(run)
+  // Its events too, before anything is given here: a device that is known there already goes on counting.
+  await takeNews(run, news, [])
   return run
 }

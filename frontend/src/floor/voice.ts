@@ -17,8 +17,3 @@ export function spokenAloud(): Voice {
     stop: () => speech?.cancel(),
   }
 }
-
-/** Whether this device has a voice of its own. */
-export function hasVoice(): boolean {
-  return typeof speechSynthesis !== 'undefined' && speechSynthesis.getVoices().some((voice) => voice.localService)
-}

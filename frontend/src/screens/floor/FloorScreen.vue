@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener, useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 
 import { exitHere, takeExit } from '@/floor/exits'
 import { useCalls } from '@/floor/useCalls'
@@ -70,11 +70,6 @@ useEventListener(window, 'keydown', (event) => {
   else return
   event.preventDefault()
 })
-// The page is dark or light with the run, up to the browser's own bar.
-watch(
-  [ground, outdoors],
-  () => (document.documentElement.style.colorScheme = ground.value === 'rest' && !outdoors.value ? 'dark' : 'light'),
-)
 
 const announced = computed(() => {
   const now = state.value
@@ -167,6 +162,7 @@ const announced = computed(() => {
   margin: 0 auto;
 }
 .rest {
+  color-scheme: dark;
   background: var(--ink);
   color: var(--sheet);
   box-shadow: 0 0 0 100vmax var(--ink);
@@ -177,6 +173,7 @@ const announced = computed(() => {
   color: var(--ink);
 }
 .outdoors {
+  color-scheme: light;
   background: #fff;
   color: #000;
   box-shadow: none;

@@ -93,7 +93,6 @@ export const FLOOR = {
   oneRound: 'one round counted',
   rounds: (count: Said) => said`${count} rounds counted`,
   roundAt: (time: Said) => said`last at ${time}`,
-  upTo: (time: Said) => said`up to ${time}`,
   sinceStart: 'since its start',
   left: 'left',
   unsent: (count: Said) => said`${count} not sent yet`,
@@ -104,7 +103,6 @@ export const FLOOR = {
   refused: 'The server did not take this run. It stays on this device.',
   soundOff: 'No sound yet: touch here',
   hurt: 'Someone is hurt',
-  openedAt: (block: Said, of: Said) => said`block ${block} of ${of}`,
 } as const
 
 export const MORE = {
@@ -158,7 +156,6 @@ export const ENDED = {
   onceMore: 'One more round',
   backOne: 'Back to the last one',
   today: 'To today',
-  scores: 'Scores',
 } as const
 
 export const POCKET = {

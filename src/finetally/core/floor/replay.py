@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from finetally.core.edits.edit import EditError, apply_edits
-from finetally.core.floor.beats import Beat
 from finetally.core.floor.document import Run
 from finetally.core.floor.events import Event, RunChange, ScoreMade, Undo
+from finetally.core.floor.from_score import takes_from
 from finetally.core.floor.queue import Layout
 from finetally.core.floor.sheet import Sheet, sheet
 from finetally.core.floor.timer import PlayedBeat, Timer
 from finetally.core.methods.given import Score
 from finetally.core.movements.library import Library
 from finetally.core.session.budget import spend
-from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.tape import LocatedBlock
@@ -152,14 +151,9 @@ class Replay:
         self._relay(self._lay_out(), {id(of) for of in depending})
 
     def _was_skipped(self, event: ScoreMade) -> bool:
-        timer = self._timer
-        beats = self._sheets[-1].beats
-        number = next((n for n, _ in windows_of(beats, event)), None)
-        if number is None:
-            return False
-        at = len(self._sheets) - 1
-        there = any((item.sheet, item.number) == (at, number) for item in timer.queue.items)
-        return not there and all(item.number != number for item in timer.queue.items)
+        """Whether the window left the queue without being played, on whichever sheet it stands."""
+        windows = _windows(self._sheets, event)
+        return bool(windows) and not any((i.sheet, i.number) in windows for i in self._timer.queue.items)
 
     def _relay(self, made: Sheet, changed_blocks: set[int]) -> None:
         old = self._sheets[-1]
@@ -199,46 +193,22 @@ def _identity(of: LocatedBlock) -> tuple[object, object]:
     return of.section, of.ident
 
 
-def takes_from(session: JsonObject, of: LocatedBlock, block: str) -> bool:
-    """Whether a block takes a value from another's score, itself or by how often its section comes."""
-    here: JsonValue = session
-    for part in of.path:
-        if isinstance(here, dict) and "section" in here and _names(here.get("times"), block):
-            return True
-        here = here[part] if isinstance(here, dict | list) else None  # type: ignore[index]
-    return _names(here, block)
-
-
-def _names(value: JsonValue, block: str) -> bool:
-    stack = [value]
-    while stack:
-        here = stack.pop()
-        if isinstance(here, dict):
-            source = here.get("from")
-            if isinstance(source, dict) and source.get("block") == block:
-                return True
-            stack.extend(here.values())
-        elif isinstance(here, list):
-            stack.extend(here)
-    return False
-
-
-def windows_of(beats: Sequence[Beat], score: ScoreMade) -> Iterator[tuple[int, Beat]]:
-    """The beat that a score is of, on a sheet: the `index`-th scored window of that pass through the block."""
-    runs = list(dict.fromkeys(beat.run for beat in beats if beat.block == score.block))
-    if score.section_pass >= len(runs):
-        return
-    run = runs[score.section_pass]
-    scored = [(n, beat) for n, beat in enumerate(beats) if beat.run == run and beat.self_paced and beat.set is None]
-    if score.index < len(scored):
-        yield scored[score.index]
+def _windows(sheets: Sequence[Sheet], score: ScoreMade) -> set[tuple[int, int]]:
+    """The beat that a score is of on each sheet, as sheet and number: the `index`-th scored window of that pass."""
+    found: set[tuple[int, int]] = set()
+    for at, laid in enumerate(sheets):
+        runs = list(dict.fromkeys(beat.run for beat in laid.beats if beat.block == score.block))
+        if score.section_pass < len(runs):
+            run = runs[score.section_pass]
+            scored = [
+                n for n, beat in enumerate(laid.beats) if beat.run == run and beat.self_paced and beat.set is None
+            ]
+            found.update((at, n) for n in scored[score.index : score.index + 1])
+    return found
 
 
 def _window(played: Played, score: ScoreMade) -> int | None:
     """Which of the played beats a score is of; None where that window was not played."""
-    for at, laid in enumerate(played.sheets):
-        for number, _ in windows_of(laid.beats, score):
-            for index, one in enumerate(played.played):
-                if (one.item.sheet, one.item.number) == (at, number):
-                    return index
-    return None
+    windows = _windows(played.sheets, score)
+    places = (n for n, one in enumerate(played.played) if (one.item.sheet, one.item.number) in windows)
+    return next(places, None)
