@@ -2262,6 +2262,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/floor/entries/{entry_id}/stations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Station Ways
+         * @description Ways to lay an entry's stations out for so many people, with the minutes; for those who plan.
+         */
+        get: operations["stationWays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Floor Clock
+         * @description The server's clock, by which runs count.
+         */
+        get: operations["floorClock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/floor/runs/{run_id}": {
         parameters: {
             query?: never;
@@ -2320,6 +2360,66 @@ export interface paths {
          * @description Keep events, each once; answers with what came after event `since`, these among it.
          */
         post: operations["sendEvents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/runs/{run_id}/minutes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Minutes Left
+         * @description Up to three ways to be done in the time that is left, each as edits for a change; for those who plan.
+         */
+        post: operations["minutesLeft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/runs/{run_id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Offers
+         * @description What may be changed of a run at second `t`: rounds, what is left out, other movements; for those who plan.
+         */
+        get: operations["offers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floor/runs/{run_id}/added": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Added Text
+         * @description The edits that put what a wall says in before what has not begun; for those who plan.
+         */
+        post: operations["addedText"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6770,6 +6870,28 @@ export interface components {
             runs: components["schemas"]["RunListed"][];
         };
         /**
+         * EarlierOut
+         * @description What somebody (none: the session's own score) made in a window before: last, and at best.
+         */
+        EarlierOut: {
+            /** Person */
+            person: string | null;
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            /** Last */
+            last: {
+                [key: string]: unknown;
+            };
+            /** Best */
+            best: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * ExitOut
          * @description A block, by number, before which the session may end: its seconds and load whole, and ended there.
          */
@@ -6786,8 +6908,20 @@ export interface components {
             ended_load: number;
         };
         /**
+         * FloorOption
+         * @description A step, by id, that some may do otherwise: its movement's name, and the labels of its options.
+         */
+        FloorOption: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Labels */
+            labels: string[];
+        };
+        /**
          * FloorPerson
-         * @description Somebody who is expected; `away`: known to be away on the day.
+         * @description Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split.
          */
         FloorPerson: {
             /**
@@ -6799,10 +6933,16 @@ export interface components {
             name: string;
             /** Away */
             away: boolean;
+            /** Team */
+            team: number | null;
+            /** Group */
+            group: string;
         };
         /**
          * FloorSheetOut
          * @description All that running an entry needs, also without a network. `emergency`: the squad's own words.
+         *
+         *     `people` stand in the order in which they are dealt to stations. `group`: whose entry it is.
          */
         FloorSheetOut: {
             /**
@@ -6843,6 +6983,12 @@ export interface components {
             people: components["schemas"]["FloorPerson"][];
             /** Others */
             others: components["schemas"]["CardOption"][];
+            /** Group */
+            group: string;
+            /** Options */
+            options: components["schemas"]["FloorOption"][];
+            /** Earlier */
+            earlier: components["schemas"]["EarlierOut"][];
         };
         /**
          * LoadShown
@@ -7047,6 +7193,50 @@ export interface components {
             /** Value */
             value: number;
             layout: components["schemas"]["PublishedLayout"];
+        };
+        /**
+         * StationsOut
+         * @description Ways to lay each rotation out; as planned comes first.
+         */
+        StationsOut: {
+            /** Ways */
+            ways: components["schemas"]["StationsWay"][];
+        };
+        /**
+         * StationsWay
+         * @description One way to lay a block's stations out, `block` its number.
+         *
+         *     `stations`: their names in order, `groups`: how many come to each at the start; `fits`: whether all of them fit
+         *     everywhere. `s`: seconds of the whole session then. `edits`: none as planned.
+         */
+        StationsWay: {
+            /** Block */
+            block: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "as-planned" | "twice" | "wait" | "leave-out";
+            /** Stations */
+            stations: string[];
+            /** Groups */
+            groups: number[];
+            /** Fits */
+            fits: boolean;
+            /** S */
+            s: number;
+            /** Edits */
+            edits: {
+                [key: string]: components["schemas"]["JsonValue"];
+            }[];
+        };
+        /**
+         * FloorClockOut
+         * @description The server's seconds since 1970.
+         */
+        FloorClockOut: {
+            /** Now */
+            now: number;
         };
         /**
          * KeptEvent
@@ -7390,6 +7580,77 @@ export interface components {
             do: "undo";
         };
         /**
+         * WaysLeftOut
+         * @description Ways to be done in time, the closest first; `timetable_s` from that moment on.
+         */
+        WaysLeftOut: {
+            /** Ways */
+            ways: components["schemas"]["FitWay"][];
+        };
+        /**
+         * LeftIn
+         * @description How many seconds there are from second `t` of the run on.
+         */
+        LeftIn: {
+            /** T */
+            t: number;
+            /** Left S */
+            left_s: number;
+        };
+        /**
+         * FloorOffer
+         * @description A change that may be made now: of which block, by its number and title, and its edits.
+         *
+         *     `name`: the movement that is done otherwise; `to`: the option's label, or the other movement's name.
+         */
+        FloorOffer: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rounds-more" | "rounds-fewer" | "leave-out" | "option" | "movement";
+            /** Block */
+            block: number;
+            /** Title */
+            title: string;
+            /** Name */
+            name?: string;
+            /** To */
+            to?: string;
+            /** Edits */
+            edits: {
+                [key: string]: components["schemas"]["JsonValue"];
+            }[];
+        };
+        /**
+         * OffersOut
+         * @description What may be changed now, in the order of the session.
+         */
+        OffersOut: {
+            /** Offers */
+            offers: components["schemas"]["FloorOffer"][];
+        };
+        /**
+         * AddedOut
+         * @description The edits that put it in before what has not begun.
+         */
+        AddedOut: {
+            /** Edits */
+            edits: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * AddedIn
+         * @description What is to be done more, as it stands on a wall, from second `t` of the run on.
+         */
+        AddedIn: {
+            /** T */
+            t: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * WallOpened
          * @description A new screen: the code to show, and the token that it goes by.
          */
@@ -7400,8 +7661,20 @@ export interface components {
             token: string;
         };
         /**
+         * WallName
+         * @description A short name, and the team that it stands with.
+         */
+        WallName: {
+            /** Name */
+            name: string;
+            /** Team */
+            team: number | null;
+        };
+        /**
          * WallOut
          * @description What a screen shows: nothing until it is paired; then the run of the hour, if there is one.
+         *
+         *     `names`: who is here, in the order of stations; none where nothing has changed since.
          */
         WallOut: {
             /** Paired */
@@ -7412,6 +7685,8 @@ export interface components {
             now: number;
             run: components["schemas"]["RunOut"] | null;
             sheet: components["schemas"]["PublishedSheet"] | null;
+            /** Names */
+            names: components["schemas"]["WallName"][] | null;
         };
         /**
          * ScreenOut
@@ -16462,6 +16737,158 @@ export interface operations {
             };
         };
     };
+    stationWays: {
+        parameters: {
+            query: {
+                people: number;
+            };
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    floorClock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorClockOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     run: {
         parameters: {
             query?: {
@@ -16720,6 +17147,244 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    minutesLeft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysLeftOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    offers: {
+        parameters: {
+            query: {
+                t: number;
+            };
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OffersOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    addedText: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
                 };
             };
             /** @description Unauthorized */

@@ -54,7 +54,7 @@ def cuts_of(document: JsonObject, given: Given) -> Iterator[PlanChange]:
     yield from _skips(document)
 
 
-def _without(session: Session, gone: Sequence[LocatedBlock]) -> tuple[RemoveEdit, ...]:
+def without(session: Session, gone: Sequence[LocatedBlock]) -> tuple[RemoveEdit, ...]:
     """Edits that take blocks out, last first so that paths hold; a section goes with its last block."""
     edits: list[RemoveEdit] = []
     inner: dict[int, int] = {}
@@ -86,7 +86,7 @@ def _exits(document: JsonObject, given: Given) -> Iterator[PlanChange]:
         gone = [of for of in blocks[first:] if of.part != "cool-down"]
         if len(gone) < len(blocks):
             name = blocks[first].block.title or blocks[first].part
-            yield PlanChange("exit", f"stop before {name}", _without(session, gone))
+            yield PlanChange("exit", f"stop before {name}", without(session, gone))
 
 
 def _skips(document: JsonObject) -> Iterator[PlanChange]:
@@ -97,7 +97,7 @@ def _skips(document: JsonObject) -> Iterator[PlanChange]:
     spare = [of for of in blocks if of.part in ("main", "finisher")]
     if len(blocks) > 1:
         for of in marked or (spare if len(spare) > 1 else []):
-            yield PlanChange("skip", f"leave out {of.block.title or of.part}", _without(session, [of]))
+            yield PlanChange("skip", f"leave out {of.block.title or of.part}", without(session, [of]))
 
 
 def _rounds(block: Block, at: list[PathPart], name: str, *, longer: bool) -> Iterator[list[PlanChange]]:

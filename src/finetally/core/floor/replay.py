@@ -12,9 +12,10 @@ from finetally.core.floor.from_score import takes_from
 from finetally.core.floor.queue import Layout
 from finetally.core.floor.sheet import Sheet, sheet
 from finetally.core.floor.timer import PlayedBeat, Timer
-from finetally.core.methods.given import Score
+from finetally.core.methods.given import Given, Score
 from finetally.core.movements.library import Library
 from finetally.core.session.budget import spend
+from finetally.core.session.json_value import JsonObject
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.tape import LocatedBlock
@@ -24,12 +25,15 @@ from finetally.core.unfold.tape import LocatedBlock
 class Played:
     """A run as it stands at `until`: the timer, the sheets it was laid out on in order, and what was scored.
 
-    `scores`: by number in `timer.played`, where that window was played.
+    `session`, `given`: as they are now, changes and scores in. `scores`: by number in `timer.played`, where that
+    window was played.
     """
 
     timer: Timer
     until: float
     sheets: list[Sheet]
+    session: JsonObject
+    given: Given
     scores: dict[int, ScoreMade] = field(default_factory=dict)
 
     @property
@@ -86,7 +90,7 @@ class Replay:
         while not self._through(taken_back):
             pass
         self._timer.advance(self._until)
-        played = Played(self._timer, self._until, self._sheets)
+        played = Played(self._timer, self._until, self._sheets, self._session, self._given)
         for score in self._scores:
             at = _window(played, score)
             if at is not None:
@@ -137,7 +141,12 @@ class Replay:
         return self._laid[key]
 
     def _scored(self, event: ScoreMade) -> None:
-        """A score is made: what takes a value from it and has not begun is laid out with it."""
+        """A score is made: what takes a value from it and has not begun is laid out with it.
+
+        One person's is kept, and nothing follows from it: the others did as they did.
+        """
+        if event.person is not None:
+            return
         self._scores.append(event)
         now = self._sheets[-1]
         ident = now.tape.blocks[event.block].block.id if event.block < len(now.tape.blocks) else None

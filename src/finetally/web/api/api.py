@@ -35,11 +35,13 @@ from finetally.web.api.otherwise import router as otherwise
 from finetally.web.api.people import router as people
 from finetally.web.api.plan import router as plan
 from finetally.web.api.privacy import router as privacy
+from finetally.web.api.runs import router as runs
 from finetally.web.api.season import router as season
 from finetally.web.api.sessions import router as sessions
 from finetally.web.api.shapes import router as shapes
 from finetally.web.api.squads import router as squads
 from finetally.web.api.tables import router as tables
+from finetally.web.api.walls import router as walls
 from finetally.web.body import TooSlowError, read_body
 from finetally.web.problems import database_refusal, problem_response
 from finetally.web.squads.actor import Actor, signed_in
@@ -120,6 +122,8 @@ api.add_router("/people", people)
 api.add_router("/groups", groups)
 api.add_router("", otherwise)
 api.add_router("/floor", floor)
+api.add_router("/floor", runs)
+api.add_router("/floor", walls)
 
 
 @api.exception_handler(DocumentError)

@@ -1,34 +1,25 @@
-"""The floor over the API: today, sheets, runs and their events, screens on the wall."""
+"""The floor over the API, before a run starts: today, the sheet of an entry, its stations for who is here."""
 
 from __future__ import annotations
 
 from dataclasses import asdict
-from datetime import UTC, date, datetime
+from datetime import date
 from datetime import time as time_of_day
-from typing import Annotated, Any
+from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest
-from django.utils import timezone
-from ninja import Router, Schema, Status
-from ninja.security import APIKeyHeader
-from pydantic import Field
+from ninja import Router, Schema
 
 from finetally.core.card.card import HEALTH, CardOption, KitLine
-from finetally.core.floor.events import Event
 from finetally.core.floor.published import PublishedLayout, PublishedSheet
-from finetally.core.floor.queue import Holding
+from finetally.core.floor.replan.stations import StationsWay
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
-from finetally.web.floor import runs, sheets, walls
-from finetally.web.floor.models import FloorEvent, FloorRun, WallScreen
-from finetally.web.problems import ProblemOut
+from finetally.web.floor import replanning, sheets
+from finetally.web.floor.clock import server_now, since_1970
+from finetally.web.floor.models import FloorRun
 
 router = Router()
-MOST_SENT = 500
-"""Events in one request: the rest comes with the next."""
-
-DeviceName = Annotated[str, Field(min_length=8, max_length=36, pattern=r"^[\w-]+$")]
 
 
 class FloorEntryOut(Schema):
@@ -69,11 +60,13 @@ class TodayOut(Schema):
 
 
 class FloorPerson(Schema):
-    """Somebody who is expected; `away`: known to be away on the day."""
+    """Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split."""
 
     person: UUID
     name: str
     away: bool
+    team: int | None
+    group: str
 
 
 class VariantOut(Schema):
@@ -95,8 +88,42 @@ class ExitOut(Schema):
     ended_load: float
 
 
+class FloorOption(Schema):
+    """A step, by id, that some may do otherwise: its movement's name, and the labels of its options."""
+
+    step: str
+    name: str
+    labels: list[str]
+
+
+class EarlierOut(Schema):
+    """What somebody (none: the session's own score) made in a window before: last, and at best."""
+
+    person: UUID | None
+    block: int
+    section_pass: int
+    index: int
+    last: dict[str, Any]
+    best: dict[str, Any]
+
+
+class FloorClockOut(Schema):
+    """The server's seconds since 1970."""
+
+    now: float
+
+
+class StationsOut(Schema):
+    """Ways to lay each rotation out; as planned comes first."""
+
+    ways: list[StationsWay]
+
+
 class FloorSheetOut(Schema):
-    """All that running an entry needs, also without a network. `emergency`: the squad's own words."""
+    """All that running an entry needs, also without a network. `emergency`: the squad's own words.
+
+    `people` stand in the order in which they are dealt to stations. `group`: whose entry it is.
+    """
 
     entry: UUID
     squad: int
@@ -115,93 +142,9 @@ class FloorSheetOut(Schema):
     emergency: str
     people: list[FloorPerson]
     others: list[CardOption]
-
-
-class RunIn(Schema):
-    """A run as a device began it; `begun`: seconds since 1970 of its second 0, by the server's clock."""
-
-    entry: UUID
-    begun: float = Field(ge=0, le=1e11)
-    apart: bool = False
-    hold: Holding = "entries"
-    name: str = Field("", max_length=80)
-
-
-class KeptEvent(Schema):
-    """An event with the device that gave it, and its number there."""
-
-    device: str
-    number: int
-    event: dict[str, Any]
-
-
-class EventSent(Schema):
-    """An event as a device numbers it."""
-
-    device: DeviceName
-    number: int = Field(ge=0, le=1_000_000)
-    event: Event
-
-
-class EventsIn(Schema):
-    """Events of a run that were not confirmed yet."""
-
-    events: list[EventSent] = Field(max_length=MOST_SENT)
-
-
-class RunOut(Schema):
-    """A run, and what came after event `since`. `last`: from where to ask next; `now`: the server's clock."""
-
-    id: UUID
-    entry: UUID | None
-    title: str
-    name: str
-    begun: float
-    apart: bool
-    hold: Holding
-    now: float
-    last: int
-    events: list[KeptEvent]
-    layouts: dict[str, PublishedLayout]
-
-
-class WallOpened(Schema):
-    """A new screen: the code to show, and the token that it goes by."""
-
-    code: str
-    token: str
-
-
-class PairIn(Schema):
-    """The code that a screen shows."""
-
-    code: str = Field(max_length=20)
-    squad: int | None = None
-
-
-class ScreenOut(Schema):
-    """A screen that shows the squad's runs, and until when."""
-
-    id: int
-    until: datetime
-
-
-class WallOut(Schema):
-    """What a screen shows: nothing until it is paired; then the run of the hour, if there is one."""
-
-    paired: bool
-    squad: str
-    now: float
-    run: RunOut | None
-    sheet: PublishedSheet | None
-
-
-def _seconds(moment: datetime) -> float:
-    return moment.timestamp()
-
-
-def _now() -> float:
-    return timezone.now().timestamp()
+    group: str
+    options: list[FloorOption]
+    earlier: list[EarlierOut]
 
 
 @router.get("/today", response={200: TodayOut, **REFUSALS}, operation_id="today")
@@ -212,7 +155,7 @@ def today(request: ActorRequest, squad: int | None = None) -> TodayOut:
         squad=found.squad.pk,
         name=found.squad.name,
         day=found.day,
-        now=_now(),
+        now=server_now(),
         entries=[
             FloorEntryOut(
                 id=one.pk,
@@ -236,8 +179,8 @@ def _listed(run: FloorRun) -> RunListed:
         entry=run.entry_id,
         title=run.title,
         name=run.name,
-        begun=_seconds(run.begun_at),
-        ended=_seconds(run.ended_at) if run.ended_at is not None and run.is_over else None,
+        begun=since_1970(run.begun_at),
+        ended=since_1970(run.ended_at) if run.ended_at is not None and run.is_over else None,
         events=run.count,  # type: ignore[attr-defined]
         by=run.user.get_username() if run.user is not None else None,
     )
@@ -255,7 +198,7 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
         day=entry.day,
         title=entry.title,
         minutes=found.minutes,
-        now=_now(),
+        now=server_now(),
         sheet=found.sheet,
         apart=found.apart,
         exits=[ExitOut(**asdict(one)) for one in found.exits],
@@ -267,117 +210,29 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
         cautions=list(HEALTH),
         emergency=entry.squad.emergency,
         people=[
-            FloorPerson(person=one.person.public_id, name=one.person.on_the_wall, away=not one.comes)
+            FloorPerson(
+                person=one.person.public_id,
+                name=one.person.on_the_wall,
+                away=one.person.pk in found.away,
+                team=one.team,
+                group=one.group,
+            )
             for one in found.people
         ],
         others=found.others,
+        group=entry.group.name if entry.group is not None else "",
+        options=[FloorOption(**asdict(one)) for one in found.options],
+        earlier=[EarlierOut(**asdict(one)) for one in found.earlier],
     )
 
 
-@router.put("/runs/{run_id}", response={200: RunOut, **REFUSALS}, operation_id="beginRun")
-def begin_run(request: ActorRequest, run_id: UUID, data: RunIn) -> RunOut:
-    """Keep a run that a device began; asked for again, it is the one that there is."""
-    wish = runs.RunWish(data.entry, datetime.fromtimestamp(data.begun, UTC), data.apart, data.hold, data.name)
-    return _run_out(runs.news_of(runs.begin_run(request.auth, run_id, wish), 0))
+@router.get("/entries/{entry_id}/stations", response={200: StationsOut, **REFUSALS}, operation_id="stationWays")
+def station_ways(request: ActorRequest, entry_id: UUID, people: int) -> StationsOut:
+    """Ways to lay an entry's stations out for so many people, with the minutes; for those who plan."""
+    return StationsOut(ways=replanning.station_ways(request.auth, entry_id, people))
 
 
-@router.get("/runs/{run_id}", response={200: RunOut, **REFUSALS}, operation_id="run")
-def run(request: ActorRequest, run_id: UUID, since: int = 0) -> RunOut:
-    """A run, and the events that came after event `since`."""
-    return _run_out(runs.news_of(runs.the_run(request.auth, run_id), since))
-
-
-@router.get("/runs/{run_id}/sheet", response={200: PublishedSheet, **REFUSALS}, operation_id="runSheet")
-def run_sheet(request: ActorRequest, run_id: UUID) -> PublishedSheet:
-    """The sheet of a run as it began: for a second device that joins."""
-    return walls.sheet_of_run(runs.the_run(request.auth, run_id))
-
-
-@router.post("/runs/{run_id}/events", response={200: RunOut, **REFUSALS}, operation_id="sendEvents")
-def send_events(request: ActorRequest, run_id: UUID, data: EventsIn, since: int = 0) -> RunOut:
-    """Keep events, each once; answers with what came after event `since`, these among it."""
-    sent = [runs.SentEvent(one.device, one.number, one.event) for one in data.events]
-    runs.take_events(request.auth, run_id, sent)
-    return _run_out(runs.news_of(runs.the_run(request.auth, run_id), since))
-
-
-def _run_out(news: runs.RunNews, *, only: frozenset[str] | None = None) -> RunOut:
-    kept = news.run
-    return RunOut(
-        id=kept.pk,
-        entry=kept.entry_id,
-        title=kept.title,
-        name=kept.name,
-        begun=_seconds(kept.begun_at),
-        apart=kept.apart,
-        hold=kept.hold,  # type: ignore[arg-type] # one of them, as it was taken in
-        now=_now(),
-        last=news.last,
-        events=[_kept(one, only is None) for one in news.events if only is None or one.event["do"] in only],
-        layouts=news.layouts,
-    )
-
-
-def _kept(one: FloorEvent, with_people: bool) -> KeptEvent:
-    event = dict(one.event)
-    if with_people and one.person is not None:
-        event["person"] = str(one.person.public_id)
-    return KeptEvent(device=one.device, number=one.number, event=event)
-
-
-class WallKey(APIKeyHeader):
-    """The screen behind a token: its own kind of actor, which reads what it shows and nothing else."""
-
-    param_name = "X-Wall"
-
-    def authenticate(self, request: HttpRequest, key: str | None) -> WallScreen | None:
-        """None, and so a refusal, for a token that opens nothing, or nothing more."""
-        return walls.screen_of(key) if key else None
-
-
-class WallRequest(HttpRequest):
-    """A request of a screen. Only for types."""
-
-    auth: WallScreen
-
-
-@router.post("/wall/screens", auth=None, response={200: WallOpened, 422: ProblemOut}, operation_id="openWall")
-def open_wall(request: HttpRequest) -> WallOpened:
-    """A new screen, which shows its code until a coach types it."""
-    token, code = walls.open_screen()
-    return WallOpened(code=code, token=token)
-
-
-@router.get("/wall", auth=WallKey(), response={200: WallOut, 401: ProblemOut}, operation_id="wall")
-def wall(request: WallRequest, run: UUID | None = None, since: int = 0) -> WallOut:
-    """What a screen shows. `run` and `since`: the run that it shows already, and how far it knows it."""
-    screen = request.auth
-    shown = walls.shown_run(screen)
-    same = shown is not None and shown.pk == run
-    return WallOut(
-        paired=screen.squad is not None,
-        squad=screen.squad.name if screen.squad is not None else "",
-        now=_now(),
-        run=None if shown is None else _run_out(runs.news_of(shown, since if same else 0), only=walls.ON_THE_WALL),
-        sheet=None if shown is None or same else walls.sheet_of_run(shown),
-    )
-
-
-@router.post("/wall/pair", response={200: ScreenOut, **REFUSALS}, operation_id="pairWall")
-def pair_wall(request: ActorRequest, data: PairIn) -> ScreenOut:
-    """Let the screen that shows a code show the squad's runs until midnight; for those who plan."""
-    screen = walls.pair(request.auth, data.squad, data.code)
-    return ScreenOut(id=screen.pk, until=screen.until)
-
-
-@router.get("/walls", response={200: list[ScreenOut], **REFUSALS}, operation_id="screens")
-def screens(request: ActorRequest, squad: int | None = None) -> list[ScreenOut]:
-    """The screens that show the squad's runs now."""
-    return [ScreenOut(id=one.pk, until=one.until) for one in walls.screens_of(request.auth, squad)]
-
-
-@router.delete("/walls/{screen_id}", response={204: None, **REFUSALS}, operation_id="endScreen")
-def end_screen(request: ActorRequest, screen_id: int) -> Status[None]:
-    """From now on a screen shows nothing."""
-    walls.end_screen(request.auth, screen_id)
-    return Status(204, None)
+@router.get("/clock", response={200: FloorClockOut, **REFUSALS}, operation_id="floorClock")
+def floor_clock(request: ActorRequest) -> FloorClockOut:
+    """The server's clock, by which runs count."""
+    return FloorClockOut(now=server_now())

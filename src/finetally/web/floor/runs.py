@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -31,6 +32,9 @@ from finetally.web.squads.record import record
 
 RELAID = ("score", "change")
 """Events that may lay the session out anew."""
+
+TEAM = re.compile(r"team \d{1,3}")
+"""How an event names a team of the day, in a person's place."""
 
 AHEAD, BACK = timedelta(minutes=5), timedelta(days=31)
 """A run begins at most so far from now: clocks differ a little, and a device may have been away for long."""
@@ -146,7 +150,9 @@ def _people(squad: Squad, sent: Iterable[SentEvent]) -> dict[str, Person]:
 
 def _without_person(event: Event) -> dict[str, Any]:
     made = event.model_dump(mode="json", by_alias=True, exclude_unset=True)
-    made.pop("person", None)
+    # A team of the day is nobody: it stays where it was said.
+    if not TEAM.fullmatch(str(made.get("person", ""))):
+        made.pop("person", None)
     return made
 
 

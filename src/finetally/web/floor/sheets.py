@@ -9,15 +9,21 @@ from uuid import UUID
 from finetally.core.card.card import HEALTH, CardOption, KitLine, card_of
 from finetally.core.floor.document import Run
 from finetally.core.floor.published import PublishedLayout, PublishedSheet, published_layout, published_sheet
+from finetally.core.floor.replan.changes import steps_of
 from finetally.core.floor.sheet import sheet
 from finetally.core.floor.variants import variants_of
 from finetally.core.methods.given import Given
+from finetally.core.movements.library import Library
+from finetally.core.session.document import Session
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.exits import exits_of
 from finetally.core.tally.measure import Tally, tally
+from finetally.core.unfold.unfold import blocks_of
+from finetally.web.floor.crowd import PersonPlaced, placed
 from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import runs_of_day
-from finetally.web.plan.entries import Expected, attendance_of, the_entry, wrong
+from finetally.web.floor.scores import EarlierScore, earlier_scores
+from finetally.web.plan.entries import attendance_of, the_entry, wrong
 from finetally.web.plan.models import Entry
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import context_of
@@ -53,7 +59,7 @@ class FloorSheet:
     """All that running an entry needs, also once there is no network.
 
     `apart`: the sheet where each goes at their own pace, for sessions where that makes another one. `minutes`: what
-    the timetable comes to.
+    the timetable comes to. `people` in the order of stations; `away`: the keys of those who do not come.
     """
 
     entry: Entry
@@ -64,8 +70,20 @@ class FloorSheet:
     minutes: float
     kit: list[KitLine]
     cautions: list[str]
-    people: list[Expected]
+    people: list[PersonPlaced]
+    away: set[int]
     others: list[CardOption]
+    options: list[StepOptions]
+    earlier: list[EarlierScore]
+
+
+@dataclass(frozen=True, slots=True)
+class StepOptions:
+    """A step, by id, that some may do otherwise: its movement's name, and the labels of its options."""
+
+    step: str
+    name: str
+    labels: list[str]
 
 
 def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
@@ -80,6 +98,7 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
     apart = sheet(session, library=context.library, methods=context.methods, given=given, apart=True)
     t = tally(session, library=context.library, methods=context.methods, given=given)
     card = card_of(t)
+    expected = attendance_of(actor, entry_id)
     run = Run(fine_tally_run=1, session=entry.document, methods=context.methods, given=given)
     return FloorSheet(
         entry=entry,
@@ -93,9 +112,25 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         minutes=card["timetable_s"] / 60,
         kit=card["kit"],
         cautions=[line for line in card["cautions"] if line not in HEALTH],
-        people=attendance_of(actor, entry_id),
+        people=placed(entry, [one.person for one in expected]),
+        away={one.person.pk for one in expected if not one.comes},
         others=others_on_card(actor, entry.squad_id, entry.document),
+        options=_options(session, context.library),
+        earlier=earlier_scores(entry),
     )
+
+
+def _options(session: Session, library: Library) -> list[StepOptions]:
+    """The steps of a session that have options; by id, as options are taken by it."""
+    known = library.with_definitions(session.movements)
+    found: list[StepOptions] = []
+    for of in blocks_of(session):
+        for _, step in steps_of(of):
+            movement = known.get(step.movement)
+            name = (movement.name if movement is not None else None) or step.movement
+            if step.id is not None and step.options:
+                found.append(StepOptions(step.id, name, [one.label for one in step.options]))
+    return found
 
 
 def exit_ways(t: Tally) -> list[ExitWay]:

@@ -1,0 +1,89 @@
+"""Scores that were made before in the windows of an entry's session: the last one and the best of each person."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Any
+from uuid import UUID
+
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
+from finetally.core.unfold.unfold import blocks_of
+from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.plan.models import Entry
+
+MOST_RUNS = 20
+"""Earlier runs that are looked through."""
+
+SCORE_KEYS = ("rounds", "reps", "rung", "time_s")
+EventScore = dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class EarlierScore:
+    """What somebody (`person` by id; None: the session's own score) made in a window: last, and at best."""
+
+    person: UUID | None
+    block: int
+    section_pass: int
+    index: int
+    last: EventScore
+    best: EventScore
+
+
+def earlier_scores(entry: Entry) -> list[EarlierScore]:
+    """Scores of earlier runs of the same session, in windows of blocks that it still has by id. Two queries."""
+    if entry.session_id is None or entry.document is None:
+        return []
+    numbers = _numbers(entry.document)
+    runs = FloorRun.objects.filter(squad_id=entry.squad_id, entry__session_id=entry.session_id)
+    earlier = list(runs.exclude(entry=entry).order_by("-begun_at")[:MOST_RUNS])
+    events: dict[UUID, list[FloorEvent]] = {run.pk: [] for run in earlier}
+    for event in FloorEvent.objects.filter(run__in=earlier, event__do="score").select_related("person"):
+        events[event.run_id].append(event)
+    found: dict[tuple[Any, ...], EarlierScore] = {}
+    for run in reversed(earlier):
+        if not events[run.pk]:
+            continue
+        titles = {number: ident for ident, number in _numbers(run.document).items()}
+        for (person, old, section_pass, index), score in _of_run(events[run.pk]).items():
+            number = numbers.get(titles.get(old, ""))
+            if number is None:
+                continue
+            key = person, number, section_pass, index
+            known = found.get(key)
+            fresh = EarlierScore(person, number, section_pass, index, score, score)
+            found[key] = fresh if known is None else replace(known, last=score, best=better(known.best, score))
+    return list(found.values())
+
+
+def better(one: EventScore, other: EventScore) -> EventScore:
+    """The better of two scores: the shorter time, else more rounds and reps, or the higher rung."""
+    if "time_s" in one and "time_s" in other:
+        return min(one, other, key=lambda score: float(score["time_s"]))
+    return max(
+        one, other, key=lambda score: (score.get("rounds") or score.get("rung") or 0, score.get("reps") or 0)
+    )
+
+
+def _of_run(events: list[FloorEvent]) -> dict[tuple[UUID | None, int, int, int], EventScore]:
+    """The scores of one run; of several for the same window the last one given."""
+    scores: dict[tuple[UUID | None, int, int, int], EventScore] = {}
+    for one in events:
+        event = one.event
+        if "person" in event:  # of a team: who was in it is not known any more
+            continue
+        person = one.person.public_id if one.person is not None else None
+        score = {key: event[key] for key in SCORE_KEYS if event.get(key) is not None}
+        if score:
+            scores[person, int(event["block"]), int(event.get("pass", 0)), int(event.get("index", 0))] = score
+    return scores
+
+
+def _numbers(document: Any) -> dict[str, int]:
+    """The number of each block, by its id."""
+    try:
+        blocks = blocks_of(parse_session(document))
+    except DocumentError:
+        return {}
+    return {of.block.id: number for number, of in enumerate(blocks) if of.block.id is not None}
