@@ -3,6 +3,8 @@ import ElementPlus from 'unplugin-element-plus/vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
+const STATEFUL = 'src/composables/**/*.test.ts'
+
 // The built files are served by the application under /static/app/; see src/finetally/web/pages.py.
 export default defineConfig(({ command }) => ({
   base: command === 'build' ? '/static/app/' : '/',
@@ -35,5 +37,14 @@ export default defineConfig(({ command }) => ({
   server: {
     proxy: { '/api': process.env.FINE_TALLY_API ?? 'http://127.0.0.1:8421' },
   },
-  test: { include: ['src/**/*.test.ts'], environment: 'node', setupFiles: ['src/testing/setup.ts'] },
+  test: {
+    environment: 'node',
+    pool: 'threads',
+    setupFiles: ['src/testing/setup.ts'],
+    // What keeps state for the whole page is tested on a page of its own; the rest shares one, a quarter of the time.
+    projects: [
+      { extends: true, test: { name: 'state', include: [STATEFUL] } },
+      { extends: true, test: { name: 'pure', include: ['src/**/*.test.ts'], exclude: [STATEFUL], isolate: false } },
+    ],
+  },
 }))

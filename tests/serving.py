@@ -18,7 +18,7 @@ import tempfile
 import time
 import urllib.error
 import urllib.request
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -74,21 +74,40 @@ def _manage(environment: dict[str, str], *arguments: str) -> None:
     subprocess.run(command, check=True, cwd=REPOSITORY, env=environment, capture_output=True)
 
 
+MIGRATE = ("migrate", "--verbosity", "0")
+
+
 def _installed() -> Path:
-    """The folder of a demo installation as it is before its first start: made once for all workers, and copied."""
+    """The folder of a demo installation as it is before its first start."""
+    return _made_once("demo", lambda folder: [_manage(_environment(folder), *one) for one in (MIGRATE, ("demo",))])
+
+
+def empty_installation(into: Path) -> Path:
+    """An installation with its tables and nobody in it, in a folder that is there; returns its database."""
+
+    def make(folder: Path) -> None:
+        environment = {**os.environ, "FINE_TALLY_VAR": str(folder)}
+        environment.pop("FINE_TALLY_DATABASE", None)
+        _manage(environment, *MIGRATE)
+
+    shutil.copytree(_made_once("empty", make), into, dirs_exist_ok=True)
+    return into / "fine-tally.sqlite3"
+
+
+def _made_once(name: str, make: Callable[[Path], object]) -> Path:
+    """A folder that is slow to make: once for all workers of a run, and copied by them."""
     if SHARED not in os.environ:
         os.environ[SHARED] = tempfile.mkdtemp(prefix="fine-tally-")
         atexit.register(shutil.rmtree, os.environ[SHARED], ignore_errors=True)
     shared = Path(os.environ[SHARED])
-    folder = shared / "demo"
-    with (shared / "lock").open("w") as lock:
+    folder = shared / name
+    with (shared / f"{name}.lock").open("w") as lock:
         fcntl.flock(lock, fcntl.LOCK_EX)
         if not folder.exists():
-            making = shared / "making"
+            making = shared / f"making {name}"
             shutil.rmtree(making, ignore_errors=True)
             making.mkdir()
-            for command in (["migrate", "--verbosity", "0"], ["demo"]):
-                _manage(_environment(making), *command)
+            make(making)
             making.rename(folder)
     return folder
 

@@ -14,8 +14,11 @@ from finetally.core.floor.replan.changes import added_after, changes_now
 from finetally.core.floor.replan.short_of_time import ways_to_end
 from finetally.core.floor.replan.stations import group_sizes, stations_for
 from finetally.core.floor.replay import replay
+from finetally.core.floor.sheet import sheet
+from finetally.core.floor.splits import planned_rounds
 from finetally.core.methods.given import Given
 from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
 from finetally.shipped import shipped_library
 
 LIBRARY = shipped_library()
@@ -214,3 +217,18 @@ def test_what_one_person_scored_changes_nothing_for_all() -> None:
         for who in ({}, {"person": "ann"})
     ]
     assert beats[0] > beats[1]
+
+
+def test_where_the_plan_would_be_is_told_of_beats_at_people_s_own_pace() -> None:
+    steps = [{"movement": "burpee", "reps": 4}]
+    window = {"clock": {"kind": "amrap", "window_s": 90}, "steps": steps}
+    document = {"fine_tally": 1, "title": "S", "blocks": [block("a", 2), window]}
+    laid = sheet(parse_session(document), library=LIBRARY)
+    (planned,) = planned_rounds(laid)
+    beat = laid.beats[planned["beat"]]
+    assert beat.self_paced
+    rounds = [one["rounds"] for run in laid.tape.runs for one in run.scores]
+    # The last one may be done as the window ends: nothing is to be told of it then.
+    assert rounds[0] - len(planned["done_s"]) in (0, 1)
+    assert planned["done_s"] == sorted(planned["done_s"])
+    assert 0 < planned["done_s"][0] <= planned["done_s"][-1] <= 90

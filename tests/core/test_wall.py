@@ -261,8 +261,8 @@ def test_mutated_writings_and_random_words_give_a_session() -> None:
                     text = text.replace(chance.choice("0123456789"), str(chance.randint(0, 99_999)))
         return text
 
-    made = [mutated(chance.choice(texts)) for _ in range(2_000)]
-    for _ in range(500):
+    made = [mutated(chance.choice(texts)) for _ in range(1_000)]
+    for _ in range(300):
         lines = (" ".join(chance.choices(words, k=chance.randint(0, 9))) for _ in range(chance.randint(1, 20)))
         made.append("\n".join(lines))
     for text in made:

@@ -1,4 +1,4 @@
-"""A minute of it with every run of the tests; `./tally fuzz` goes on for ten."""
+"""Half a minute of it with every run of the tests; `./tally fuzz` goes on for ten."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ import pytest
 
 from tests.fuzz.run import fuzz
 
-SECONDS = 60
+SECONDS = 30
 MOST_WORK = 720_000
 """The budget of a request, and the one block with which it went over."""
 MOST_MB = 600
@@ -21,7 +21,7 @@ def test_no_door_has_a_fault_hangs_or_takes_more_than_its_share(tmp_path: Path) 
     chance = int.from_bytes(os.environ.get("FINE_TALLY_FUZZ", "").encode()[:6] or b"tally", "big")
     watch = fuzz(tmp_path, SECONDS, chance)
     assert watch.faults == [], watch.told()
-    assert sum(watch.statuses.values()) > 300
+    assert sum(watch.statuses.values()) > 150
     assert {200, 422} <= set(watch.statuses)
     assert watch.most_work <= MOST_WORK, watch.told()
     assert max(watch.memory) < MOST_MB, watch.told()

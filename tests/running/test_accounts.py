@@ -15,6 +15,7 @@ import pytest
 from finetally.running.accounts import address_here
 from finetally.running.backup import forget_freed_pages
 from tests.conftest import REPOSITORY
+from tests.serving import empty_installation
 
 LINK = re.compile(r"Good for a day, and once: (\S+)/reset#([\w-]{22})\n")
 
@@ -40,9 +41,8 @@ class Keeper:
 
 @pytest.fixture
 def keeper(tmp_path: Path) -> Keeper:
-    made = Keeper(tmp_path)
-    assert made.run("migrate", "--verbosity", "0", python=("-m", "finetally.web.manage")).returncode == 0
-    return made
+    empty_installation(tmp_path)
+    return Keeper(tmp_path)
 
 
 def test_an_account_is_made_listed_and_reset(keeper: Keeper) -> None:

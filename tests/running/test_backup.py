@@ -16,14 +16,12 @@ from finetally.running.backup import back_up, restore
 from finetally.running.installation import Installation, RefusedError, exclusive_use
 from finetally.running.start import known_migrations, refuse_unfit
 from tests.conftest import REPOSITORY
+from tests.serving import empty_installation
 
 
 def installed(folder: Path) -> Installation:
-    """An installation with its tables, a secret, and a row that stands only in the database's log."""
-    environment = {**os.environ, "FINE_TALLY_VAR": str(folder)}
-    command = [sys.executable, "-m", "finetally.web.manage", "migrate", "--verbosity", "0"]
-    subprocess.run(command, cwd=REPOSITORY, env=environment, check=True, capture_output=True)
-    return Installation(folder, folder / "fine-tally.sqlite3")
+    """An installation with its tables and a secret."""
+    return Installation(folder, empty_installation(folder))
 
 
 @pytest.fixture(scope="module")

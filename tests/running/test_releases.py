@@ -114,8 +114,10 @@ def test_a_database_of_an_older_release_comes_up_and_goes_back(path: Path, tmp_p
     back = rows(database)
     same(before, back)
     assert {key for one in back["training_revision"] for key in one} == set(before["training_revision"][0])
-    migrate(tmp_path, ())
-    same(before, rows(database))
+    if "real" in path.name:
+        # Up once more: the same migrations on what came back, tried where there is least of it.
+        migrate(tmp_path, ())
+        same(before, rows(database))
 
 
 UNDO_BEFORE = [
@@ -148,7 +150,7 @@ ANSWER_NOW = {
 
 def test_what_is_kept_as_json_goes_by_the_names_of_today_and_back(tmp_path: Path) -> None:
     database = laid_out(sorted(KEPT.glob("*demo*.xz"))[-1], tmp_path)
-    migrate(tmp_path, (), ("plan", "0005"), ("jobs", "0001"))
+    migrate(tmp_path, ("plan", "0005"), ("jobs", "0001"))
     private = {"versions": {"e": {"what": "w", "amount": {"v": 2}, "edits": UNDO_BEFORE}}, "sessions": []}
     job = {
         "id": "0" * 32, "kind": "level", "squad_id": 1, "shared": 1, "place": "level 1", "key": "k", "priority": 0,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 from datetime import date, timedelta
 from functools import cached_property
@@ -11,8 +12,10 @@ from hashlib import sha256
 from typing import Any
 
 import pytest
+from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.test import Client
+from django.test.client import ClientHandler
 from django.utils import timezone
 
 from finetally.web.accounts.models import Invitation
@@ -49,6 +52,33 @@ DOCUMENT: dict[str, Any] = {
         }
     ],
 }
+
+
+CHAIN = ("_view_middleware", "_template_response_middleware", "_exception_middleware", "_middleware_chain")
+
+
+@pytest.fixture(scope="session", autouse=True)
+def one_chain() -> Iterator[None]:
+    """Middleware is loaded once for all clients: each would look through all static files, half the time of a request.
+
+    Where a test changes settings, its clients load their own.
+    """
+    load, plain = ClientHandler.load_middleware, settings._wrapped
+    kept: dict[str, Any] = {}
+
+    def load_once(self: ClientHandler, is_async: bool = False) -> None:
+        if settings._wrapped is not plain:
+            load(self, is_async)
+            return
+        if not kept:
+            load(self, is_async)
+            kept.update({name: getattr(self, name) for name in CHAIN})
+        for name, value in kept.items():
+            setattr(self, name, value)
+
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(ClientHandler, "load_middleware", load_once)
+        yield
 
 
 @dataclass

@@ -6942,7 +6942,8 @@ export interface components {
          * FloorSheetOut
          * @description All that running an entry needs, also without a network. `emergency`: the squad's own words.
          *
-         *     `people` stand in the order in which they are dealt to stations. `group`: whose entry it is.
+         *     `people` stand in the order in which they are dealt to stations. `group`: whose entry it is. `planned`: where
+         *     the plan would be in beats of `sheet` that go at people's own pace.
          */
         FloorSheetOut: {
             /**
@@ -6987,6 +6988,8 @@ export interface components {
             group: string;
             /** Options */
             options: components["schemas"]["FloorOption"][];
+            /** Planned */
+            planned: components["schemas"]["PlannedRounds"][];
             /** Earlier */
             earlier: components["schemas"]["EarlierOut"][];
         };
@@ -7014,6 +7017,16 @@ export interface components {
             /** Number */
             number: number;
             beat: components["schemas"]["PublishedBeat"];
+        };
+        /**
+         * PlannedRounds
+         * @description A beat by its number, and the seconds of it at which its rounds are done.
+         */
+        PlannedRounds: {
+            /** Beat */
+            beat: number;
+            /** Done S */
+            done_s: number[];
         };
         /** PublishedAddress */
         PublishedAddress: {

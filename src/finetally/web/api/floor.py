@@ -13,6 +13,7 @@ from ninja import Router, Schema
 from finetally.core.card.card import HEALTH, CardOption, KitLine
 from finetally.core.floor.published import PublishedLayout, PublishedSheet
 from finetally.core.floor.replan.stations import StationsWay
+from finetally.core.floor.splits import PlannedRounds
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
 from finetally.web.floor import replanning, sheets
@@ -122,7 +123,8 @@ class StationsOut(Schema):
 class FloorSheetOut(Schema):
     """All that running an entry needs, also without a network. `emergency`: the squad's own words.
 
-    `people` stand in the order in which they are dealt to stations. `group`: whose entry it is.
+    `people` stand in the order in which they are dealt to stations. `group`: whose entry it is. `planned`: where
+    the plan would be in beats of `sheet` that go at people's own pace.
     """
 
     entry: UUID
@@ -144,6 +146,7 @@ class FloorSheetOut(Schema):
     others: list[CardOption]
     group: str
     options: list[FloorOption]
+    planned: list[PlannedRounds]
     earlier: list[EarlierOut]
 
 
@@ -222,6 +225,7 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
         others=found.others,
         group=entry.group.name if entry.group is not None else "",
         options=[FloorOption(**asdict(one)) for one in found.options],
+        planned=found.planned,
         earlier=[EarlierOut(**asdict(one)) for one in found.earlier],
     )
 

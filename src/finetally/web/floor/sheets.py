@@ -11,6 +11,7 @@ from finetally.core.floor.document import Run
 from finetally.core.floor.published import PublishedLayout, PublishedSheet, published_layout, published_sheet
 from finetally.core.floor.replan.changes import steps_of
 from finetally.core.floor.sheet import sheet
+from finetally.core.floor.splits import PlannedRounds, planned_rounds
 from finetally.core.floor.variants import variants_of
 from finetally.core.methods.given import Given
 from finetally.core.movements.library import Library
@@ -74,6 +75,7 @@ class FloorSheet:
     away: set[int]
     others: list[CardOption]
     options: list[StepOptions]
+    planned: list[PlannedRounds]
     earlier: list[EarlierScore]
 
 
@@ -115,6 +117,7 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         people=placed(entry, [one.person for one in expected]),
         away={one.person.pk for one in expected if not one.comes},
         others=others_on_card(actor, entry.squad_id, entry.document),
+        planned=planned_rounds(made),
         options=_options(session, context.library),
         earlier=earlier_scores(entry),
     )
