@@ -22,8 +22,8 @@ const bare = computed(
   <ElConfigProvider :locale="locale" :message="{ max: 3 }">
     <div :class="{ shell: !bare }">
       <SideRail v-if="!bare" />
-      <!-- Another squad is another set of screens; signing in is none of them. -->
-      <RouterView :key="bare ? 0 : squadNow" />
+      <!-- Another squad is another set of screens, another run another screen; signing in is none of them. -->
+      <RouterView :key="route.meta.keyed ? route.fullPath : bare ? 0 : squadNow" />
     </div>
     <NoticeBar />
   </ElConfigProvider>

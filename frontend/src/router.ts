@@ -71,7 +71,14 @@ export const router = createRouter({
       name: 'floor',
       component: () => import('./screens/floor/FloorScreen.vue'),
       props: true,
-      meta: { whole: true },
+      meta: { whole: true, keyed: true },
+    },
+    {
+      path: '/floor/scores/:entry',
+      name: 'scores',
+      component: () => import('./screens/floor/ScoresScreen.vue'),
+      props: true,
+      meta: { keyed: true },
     },
     {
       path: '/wall',

@@ -29,13 +29,22 @@ def rounds_in(seconds: float, **more: Any) -> dict[str, Any]:
     }
 
 
-def on_today(page: Page, *blocks: dict[str, Any], title: str = "Short one") -> str:
-    """Put a session of these blocks on today; the entry's id."""
+def kept_session(page: Page, *blocks: dict[str, Any], title: str = "Short one") -> str:
+    """Keep a session of these blocks; its id."""
     squad = call(page, "GET", "/me")["squads"][0]["id"]
     document = {"fine_tally": 1, "title": title, "blocks": list(blocks)}
-    session = call(page, "POST", "/sessions", {"document": document, "squad": squad})
-    day = call(page, "GET", f"/floor/today?squad={squad}")["day"]
-    return str(call(page, "POST", "/plan/entries", {"session": session["id"], "day": day})["id"])
+    return str(call(page, "POST", "/sessions", {"document": document, "squad": squad})["id"])
+
+
+def entry_today(page: Page, session: str) -> str:
+    """Put a session on today; the entry's id."""
+    day = call(page, "GET", "/floor/today")["day"]
+    return str(call(page, "POST", "/plan/entries", {"session": session, "day": day})["id"])
+
+
+def on_today(page: Page, *blocks: dict[str, Any], title: str = "Short one") -> str:
+    """Put a session of these blocks on today; the entry's id."""
+    return entry_today(page, kept_session(page, *blocks, title=title))
 
 
 def phone_of(browser: Browser, squad: OwnSquad, **how: Any) -> BrowserContext:

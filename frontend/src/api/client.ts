@@ -127,6 +127,15 @@ const floor = {
         body: { events },
       }),
     ),
+  floorClock: () => got(http.GET('/api/floor/clock')),
+  stationWays: (id: string, people: number) =>
+    got(http.GET('/api/floor/entries/{entry_id}/stations', { params: { ...entry(id), query: { people } } })),
+  minutesLeft: (id: string, t: number, left_s: number) =>
+    got(http.POST('/api/floor/runs/{run_id}/minutes', { params: { path: { run_id: id } }, body: { t, left_s } })),
+  offers: (id: string, t: number) =>
+    got(http.GET('/api/floor/runs/{run_id}/changes', { params: { path: { run_id: id }, query: { t } } })),
+  addedText: (id: string, t: number, text: string) =>
+    got(http.POST('/api/floor/runs/{run_id}/added', { params: { path: { run_id: id } }, body: { t, text } })),
   openWall: () => got(http.POST('/api/floor/wall/screens')),
   wall: (token: string, run: string | null, since: number) =>
     got(http.GET('/api/floor/wall', { params: { query: { run, since } }, headers: { 'X-Wall': token } })),

@@ -7093,10 +7093,16 @@ export interface components {
         /**
          * PublishedLayout
          * @description A session laid out anew while it runs: passes by name in `order`, and the beats of those that `changed`.
+         *
+         *     `blocks`: as they now are; `numbers`: of which of them each pass of `order` is.
          */
         PublishedLayout: {
             /** Order */
             order: string[];
+            /** Numbers */
+            numbers: number[];
+            /** Blocks */
+            blocks: components["schemas"]["SheetBlock"][];
             /** Changed */
             changed: string[];
             /** Beats */

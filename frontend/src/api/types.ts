@@ -128,6 +128,10 @@ export type Sheet = S['PublishedSheet']
 export type Beat = S['PublishedBeat']
 export type TodoLine = S['TodoLine']
 export type RunNews = S['RunOut']
+export type FloorOffer = S['FloorOffer']
+export type StationsWay = S['StationsWay']
+export type EarlierScore = S['EarlierOut']
+export type WallName = S['WallName']
 export type WallShown = S['WallOut']
 /** Whose plan is asked for: a group's, one person's, or (nothing said) the squad's as if all came. */
 export type Whose = Partial<Record<'group', number> & Record<'person', string>>

@@ -4,23 +4,31 @@ import type { RunEvent } from '@/timer/events'
 import { deviceName, newId } from './device'
 import { keepEvents, keepRun, type KeptRun } from './kept'
 import { runClock } from './runClock'
+import type { Given } from './useRun'
 
-/** What is chosen before the start: each at their own pace, and who is not here. */
+/** What is chosen before the start: each at their own pace, who is not here, stations laid out anew, whose run it is. */
 export interface StartWish {
   account: string
   apart: boolean
   absent: readonly string[]
+  edits: readonly unknown[]
+  name: string
+  /** Without it the run stands before its start: for scores that are typed afterwards. */
+  starts: boolean
 }
 
-/** Begin a run on this device: kept before anything else, so that it is there after a reload too. Its id. */
-export async function beginRun(sheet: FloorSheet, wish: StartWish): Promise<string> {
+/**
+ * Begin a run on this device: kept before anything else, so that it is there after a reload too. Its id.
+ * `first`: what else is taken down at once.
+ */
+export async function beginRun(sheet: FloorSheet, wish: StartWish, first?: Given): Promise<string> {
   const id = newId()
   const run: KeptRun = {
     id,
     account: wish.account,
     entry: sheet.entry,
     title: sheet.title,
-    name: '',
+    name: wish.name,
     begun: runClock.now(),
     apart: wish.apart,
     hold: 'entries',
@@ -34,8 +42,10 @@ export async function beginRun(sheet: FloorSheet, wish: StartWish): Promise<stri
   }
   const device = deviceName()
   const events: RunEvent[] = [
+    ...(wish.edits.length ? [{ t: 0, do: 'change', edits: [...wish.edits] } satisfies RunEvent] : []),
     ...wish.absent.map((person): RunEvent => ({ t: 0, do: 'away', person })),
-    { t: 0, do: 'start' },
+    ...(wish.starts ? [{ t: 0, do: 'start' } satisfies RunEvent] : []),
+    ...(first ? [{ ...first, t: 0 } as RunEvent] : []),
   ]
   await keepRun(run)
   await keepEvents(events.map((event, number) => ({ run: id, device, number, event, sent: false })))

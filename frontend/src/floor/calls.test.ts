@@ -3,10 +3,9 @@ import { expect, test } from 'vitest'
 import type { Beat } from '@/api/types'
 import { Timer } from '@/timer/timer'
 
-import { tonesDue, wordsDue, type CallsWanted } from './calls'
+import { ALL_CALLS as ALL, CALL_KINDS, tonesDue, waitingTones, wordsDue } from './calls'
 import { Tones, type AudioDesk } from './tones'
 
-const ALL: CallsWanted = { tones: true, voice: true, marks: true }
 type Mark = Beat['marks'][number]
 
 function beat(kind: Beat['kind'], s: number, marks: Mark[] = [], next = ''): Beat {
@@ -66,15 +65,50 @@ test('marks that are not wanted do not sound, the change does', () => {
   const work = beat('work', 40, [mark(20, 'half'), mark(0, 'last-round')])
   const timer = new Timer([work])
   timer.apply({ t: 0, do: 'start' })
-  expect(tonesDue(timer, work, 0, { ...ALL, marks: false })).toEqual([{ shape: 'change', inS: 40 }])
+  expect(tonesDue(timer, work, 0, { ...ALL, off: ['half'] })).toEqual([{ shape: 'change', inS: 40 }])
 })
 
 test('what comes next is said as a rest begins, and not once it is half over', () => {
   const rest = beat('rest', 20, [], 'push-up')
   const timer = new Timer([rest])
   timer.apply({ t: 0, do: 'start' })
-  expect(wordsDue(timer, rest, 0).map((due) => due.words)).toEqual(['Next: push-up'])
-  expect(wordsDue(timer, rest, 10)).toEqual([])
+  expect(wordsDue(timer, rest, 0, ALL).map((due) => due.words)).toEqual(['Next: push-up'])
+  expect(wordsDue(timer, rest, 10, ALL)).toEqual([])
+  expect(wordsDue(timer, rest, 0, { ...ALL, off: ['next'] })).toEqual([])
+})
+
+test('each call can be switched off, and no other one goes with it', () => {
+  const kinds = CALL_KINDS.filter((kind) => kind !== 'next' && kind !== 'waiting' && kind !== 'count-in')
+  const work = beat(
+    'work',
+    60,
+    kinds.map((kind, n) => mark(n + 1, kind, 'own words')),
+  )
+  const timer = new Timer([work])
+  timer.apply({ t: 0, do: 'start' })
+  const all = tonesDue(timer, work, 0, ALL).length
+  for (const kind of kinds) {
+    const sounds = kind === 'last-round' ? 0 : 1
+    expect(tonesDue(timer, work, 0, { ...ALL, off: [kind] }).length).toBe(all - sounds)
+    const words = wordsDue(timer, work, 0, { ...ALL, off: [kind] })
+    expect(wordsDue(timer, work, 0, ALL).length - words.length).toBe(kind === 'last-five' ? 0 : 1)
+  }
+})
+
+test('while time waits there is a quiet call every twenty seconds', () => {
+  expect(
+    waitingTones(ALL)
+      .slice(0, 3)
+      .map((tone) => tone.inS),
+  ).toEqual([20, 40, 60])
+  expect(waitingTones({ ...ALL, off: ['waiting'] })).toEqual([])
+})
+
+test('where two run on one phone, the words begin with whose they are', () => {
+  const rest = beat('rest', 20, [], 'push-up')
+  const timer = new Timer([rest])
+  timer.apply({ t: 0, do: 'start' })
+  expect(wordsDue(timer, rest, 0, ALL, 'North').map((due) => due.words)).toEqual(['North: Next: push-up'])
 })
 
 /** An audio desk that writes down when tones begin and which are stopped. */

@@ -1,5 +1,6 @@
 import type { FloorSheet } from '@/api/types'
 
+import { blocksNow, blocksOfSheet } from './blocksNow'
 import type { KeptRun } from './kept'
 import type { RunState } from './runState'
 import type { LiveRun } from './useRun'
@@ -10,15 +11,18 @@ export type ExitWay = FloorSheet['exits'][number]
 export function exitHere(run: KeptRun, state: RunState, live: LiveRun): ExitWay | null {
   if (state.mode !== 'waiting' || !state.beat) return null
   if (live.events.value.some(({ event }) => event.do === 'exit')) return null
-  return run.with?.exits.find((one) => one.block === state.beat?.block) ?? null
+  const block = blocksOfSheet(run.sheet).passes.find(([passage]) => passage === state.beat?.passage)?.[1]
+  return run.with?.exits.find((one) => one.block === block) ?? null
 }
 
 /** End there: what is left is skipped, block by block, up to the cool-down. */
 export async function takeExit(run: KeptRun, live: LiveRun): Promise<void> {
   await live.give({ do: 'exit', taken: true })
-  for (let block = 0; block < run.sheet.blocks.length; block++) {
+  for (let left = live.timer().queue.items.length; left > 0; left--) {
     const state = live.state.value
-    if (!state?.beat || state.mode === 'over' || run.sheet.blocks[state.beat.block]?.part === 'cool-down') return
+    const now = blocksNow(run.sheet, live.timer().queue)
+    if (!state?.beat || state.mode === 'over') return
+    if (now.blocks[now.numberOf(state.beat) ?? -1]?.part === 'cool-down') return
     await live.give({ do: 'skip', what: 'block' })
   }
 }

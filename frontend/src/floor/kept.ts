@@ -6,6 +6,8 @@ import type { FloorSheet, Sheet } from '@/api/types'
 import type { Hold, Layout } from '@/timer/beats'
 import type { RunEvent } from '@/timer/events'
 
+import type { LeaveOut } from './leaveOut'
+
 /** What a run was begun with, and how far it is known to the server. */
 export interface KeptRun {
   id: string
@@ -22,6 +24,8 @@ export interface KeptRun {
   /** What the sheet came with: people, cautions, the emergency's words. None where a second device joined. */
   with: FloorSheet | null
   layouts: Record<string, Layout>
+  /** What is to be left out when its turn comes, chosen without a network. */
+  leaveOut?: LeaveOut[]
   /** Whether the server has it; how far its events are known. */
   sent: boolean
   last: number
@@ -79,6 +83,12 @@ export async function keepEvents(events: readonly KeptEvent[]): Promise<void> {
 
 export async function eventsKept(run: string): Promise<KeptEvent[]> {
   return (await floor()).getAllFromIndex('events', 'run', run)
+}
+
+/** Runs of this account that go on on this device, the newest last. */
+export async function runsGoing(account: string): Promise<KeptRun[]> {
+  const runs = (await (await floor()).getAll('runs')).filter((one) => one.account === account && !one.over)
+  return runs.sort((a, b) => a.begun - b.begun)
 }
 
 /** Runs of which something is not sent yet: those of one account, or of all. */

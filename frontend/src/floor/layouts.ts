@@ -11,8 +11,8 @@ import type { KeptRun } from './kept'
 export function layoutFor(run: KeptRun, event: RunEvent, known: string, timer: Timer): Layout | null {
   const told = run.layouts[known]
   if (told) return told
-  // Variants are of the sheet that all do together.
-  if (event.do !== 'score' || run.apart || wasSkipped(run, event, timer)) return null
+  // Variants are of the sheet that all do together; one person's score changes nothing for the others.
+  if (event.do !== 'score' || event.person !== undefined || run.apart || wasSkipped(run, event, timer)) return null
   const variant = run.with?.variants.find(
     (one) => one.block === event.block && (event as Record<string, unknown>)[one.take] === one.value,
   )

@@ -29,3 +29,17 @@ test('what a tap ends is counted up; what is waited for shows how long it will b
   const waiting = stateAt(timer, 75)
   expect([waiting.mode, shownTime(waiting), waiting.following]).toEqual(['waiting', '0:45', null])
 })
+
+test('rounds are counted in the queue, a copy too; a single one is none', () => {
+  const round = (kind: Beat['kind'], set: number | null, run = 0) => ({ ...beat('clock', 20, run), kind, set })
+  const beats = [round('work', 4), round('rest', 4), round('work', 9), round('rest', null), round('work', 11, 1)]
+  const timer = new Timer(beats, 'never')
+  timer.apply({ t: 0, do: 'start' })
+  expect(stateAt(timer, 10).round).toEqual({ round: 1, of: 2 })
+  timer.apply({ t: 10, do: 'again', what: 'round' })
+  expect(stateAt(timer, 11).round).toEqual({ round: 1, of: 3 })
+  expect(stateAt(timer, 11).pass.length).toBe(6)
+  expect(stateAt(timer, 91).round).toEqual({ round: 3, of: 3 })
+  expect(stateAt(timer, 105).round).toBeNull()
+  expect(stateAt(timer, 125).round).toBeNull()
+})

@@ -1,5 +1,6 @@
 import type { Beat } from '@/api/types'
 import type { QueuedBeat } from '@/timer/beats'
+import type { BeatQueue } from '@/timer/queue'
 import type { Mode, Timer } from '@/timer/timer'
 import { clock } from '@/words/format'
 
@@ -10,8 +11,14 @@ export interface RunState {
   /** The running beat; while waiting the one to come. */
   item: QueuedBeat | null
   beat: Beat | null
+  /** Where it stands in the queue. */
+  place: number
   /** What comes after it. */
   following: Beat | null
+  /** The beats of the pass of the work that is shown: the running one, else what comes after it. */
+  pass: readonly Beat[]
+  /** Which round of how many it is of; null where rounds are not counted so. */
+  round: { round: number; of: number } | null
   ranS: number
   leftS: number | null
   played: number
@@ -28,12 +35,36 @@ export function stateAt(timer: Timer, t: number): RunState {
     t,
     item,
     beat: (item?.beat as Beat | undefined) ?? null,
+    place: queue.place,
+    ...standsIn(queue),
     following: (queue.items[queue.place + 1]?.beat as Beat | undefined) ?? null,
     ranS: timer.ranS(t),
     leftS: timer.leftS(t),
     played: played.length,
     laps: timer.laps.get(played.length) ?? [],
   }
+}
+
+type StandsIn = Pick<RunState, 'pass' | 'round'>
+const stood = new WeakMap<readonly QueuedBeat[], StandsIn & { place: number }>()
+
+/** Found once for each place of a queue: a state is asked for twenty times a second. */
+function standsIn({ items, place, here }: BeatQueue): StandsIn {
+  const known = stood.get(items)
+  if (known?.place === place) return known
+  const shown = here?.beat.kind === 'work' ? here : items[place + 1]
+  const pass = items.filter((one) => one.run === shown?.run).map((one) => one.beat as Beat)
+  const found = { pass, round: roundOf(items, here), place }
+  stood.set(items, found)
+  return found
+}
+
+/** Counted in the queue, so that what was added, or laid out anew, is among them. */
+function roundOf(items: readonly QueuedBeat[], item: QueuedBeat | null): { round: number; of: number } | null {
+  if (!item || item.set === null) return null
+  const sets = new Set<number>()
+  for (const one of items) if (one.run === item.run && one.set !== null) sets.add(one.set)
+  return sets.size < 2 ? null : { round: [...sets].indexOf(item.set) + 1, of: sets.size }
 }
 
 /** Whether nothing runs yet, or time waits for the coach. */
@@ -48,7 +79,7 @@ export function shownTime(state: RunState): string {
 
 /** All of a state that shows: two that look alike need not be drawn twice. */
 export function looksOf(state: RunState): string {
-  const { mode, item, following, played, laps, t } = state
+  const { mode, item, following, played, laps, round, t } = state
   const place = item ? [item.sheet, item.number, item.run, following?.passage] : []
-  return [mode, ...place, played, laps.length, Math.floor(t), shownTime(state)].join('/')
+  return [mode, ...place, round?.of, played, laps.length, Math.floor(t), shownTime(state)].join('/')
 }

@@ -1,7 +1,119 @@
+// Scores: as they are typed, as they are shown, and of which window they are.
+import type { EarlierScore, Sheet } from '@/api/types'
+import type { RunEvent } from '@/timer/events'
+import type { TimerBeat } from '@/timer/beats'
+import type { BeatQueue } from '@/timer/queue'
+import { clock } from '@/words/format'
+import { SCORES as say } from '@/words/texts/floor-panels'
+
+import { blocksNow, blocksOfSheet, type BlocksNow } from './blocksNow'
+
+export type Typed = { rounds: number; reps: number } | { time_s: number }
+
 /** A score as it was typed: rounds and reps ("5+12", "5"), or a time ("7:40"); null for anything else. */
-export function typedScore(text: string): { rounds: number; reps: number } | { time_s: number } | null {
+export function typedScore(text: string): Typed | null {
   const time = /^\s*(\d{1,3}):([0-5]\d)\s*$/.exec(text)
   if (time) return { time_s: Number(time[1]) * 60 + Number(time[2]) }
   const rounds = /^\s*(\d{1,4})(?:\s*\+\s*(\d{1,4}))?\s*$/.exec(text)
   return rounds ? { rounds: Number(rounds[1]), reps: Number(rounds[2] ?? 0) } : null
 }
+
+/** A score as it is written; '' for none. */
+export function scoreText(made: Partial<Record<'rounds' | 'reps' | 'time_s' | 'rung', unknown>> | undefined): string {
+  if (!made) return ''
+  if (typeof made.time_s === 'number') return clock(made.time_s)
+  if (typeof made.rung === 'number') return String(made.rung)
+  if (typeof made.rounds !== 'number') return ''
+  return typeof made.reps === 'number' && made.reps > 0 ? `${made.rounds}+${made.reps}` : String(made.rounds)
+}
+
+/**
+ * A window that takes a score: the `index`-th of a pass through a block, by its number as the session now stands.
+ * `place`: in the queue, or on the sheet; `planned`: its block's number as it was planned, null for one put in since.
+ */
+export interface ScoredWindow {
+  place: number
+  block: number
+  pass: number
+  index: number
+  title: string
+  planned: number | null
+}
+
+interface ScoredItem {
+  beat: TimerBeat
+  copy: boolean
+}
+const takesScore = ({ beat, copy }: ScoredItem): boolean =>
+  beat.kind === 'work' && beat.self_paced && beat.set === null && !copy
+
+/** The windows of a sheet that take a score, in order: those at people's own pace that are one beat. */
+export function scoredWindows(sheet: Pick<Sheet, 'beats' | 'blocks'>): ScoredWindow[] {
+  const items = sheet.beats.map((beat) => ({ beat, copy: false }))
+  return windowsAmong(items, blocksOfSheet(sheet), sheet)
+}
+
+/** Those of a run as it now stands: what was skipped or taken out is not among them. */
+export function windowsNow(sheet: Pick<Sheet, 'beats' | 'blocks'>, queue: BeatQueue): ScoredWindow[] {
+  return windowsAmong(queue.items, blocksNow(sheet, queue), sheet)
+}
+
+function windowsAmong(
+  items: readonly ScoredItem[],
+  now: BlocksNow,
+  sheet: Pick<Sheet, 'beats' | 'blocks'>,
+): ScoredWindow[] {
+  const planned = new Map(blocksOfSheet(sheet).passes)
+  const counts = new Map<string, number>()
+  return items.flatMap((item, place) => {
+    const { passage } = item.beat
+    const block = takesScore(item) ? now.numberOf(item.beat) : null
+    if (block === null) return []
+    const index = counts.get(passage) ?? 0
+    counts.set(passage, index + 1)
+    const pass = now.passes.filter(([, of]) => of === block).findIndex(([name]) => name === passage)
+    const title = now.blocks[block]?.title ?? ''
+    return [{ place, block, pass: Math.max(0, pass), index, title, planned: planned.get(passage) ?? null }]
+  })
+}
+
+/** How a window is called where its block has several. */
+export function windowTitle(windows: readonly ScoredWindow[], window: ScoredWindow): string {
+  const same = windows.filter((one) => one.block === window.block)
+  return same.length > 1 ? say.nth(window.title, same.indexOf(window) + 1) : window.title
+}
+
+/** Of which window a score is asked for where a run stands: the running one, else the last that began. */
+export function windowNow(windows: readonly ScoredWindow[], place: number): ScoredWindow | null {
+  return windows.findLast((one) => one.place <= place) ?? windows[0] ?? null
+}
+
+const sameWindow = (a: { block: number; pass?: number; index?: number }, b: ScoredWindow): boolean =>
+  a.block === b.block && (a.pass ?? 0) === b.pass && (a.index ?? 0) === b.index
+
+/** The scores of a window by person ('' for the session's own); the one given last counts. */
+export function scoresMade(events: readonly RunEvent[], window: ScoredWindow): Map<string, RunEvent & { do: 'score' }> {
+  const made = new Map<string, RunEvent & { do: 'score' }>()
+  for (const event of events) if (event.do === 'score' && sameWindow(event, window)) made.set(event.person ?? '', event)
+  return made
+}
+
+/** When somebody's rounds were counted, in seconds of the run. */
+export function splitsOf(events: readonly RunEvent[], window: ScoredWindow, person: string): number[] {
+  const times: number[] = []
+  for (const event of events)
+    if (event.do === 'score' && sameWindow(event, window) && (event.person ?? '') === person) times.push(event.t)
+  return times
+}
+
+/** What somebody made in a window before. */
+export function earlierOf(
+  earlier: readonly EarlierScore[],
+  window: ScoredWindow,
+  person: string | null,
+): EarlierScore | undefined {
+  return earlier.find((one) => one.person === person && one.section_pass === window.pass && sameIndex(one, window))
+}
+
+const sameIndex = (one: EarlierScore, window: ScoredWindow): boolean =>
+  one.block === window.planned && one.index === window.index

@@ -3,7 +3,7 @@ import { expect, test } from 'vitest'
 import type { Beat, TodoLine } from '@/api/types'
 
 import { typedScore } from './scoring'
-import { byStation, roundOf, thenWords, todoWords } from './todo'
+import { byStation, thenWords, todoWords } from './todo'
 
 test.each<[string, TodoLine, string, string]>([
   ['reps', { name: 'swing', reps: 12 }, '12', ''],
@@ -37,13 +37,6 @@ test('stations keep their order, and one at which nothing is to be done says so'
 
 const beat = (kind: Beat['kind'], set: number | null, lines: TodoLine[] = []): Beat =>
   ({ kind, ends: 'clock', s: 20, run: 0, set, lines, marks: [], next: '' }) as unknown as Beat
-
-test('rounds are counted within a run, and a single one is none', () => {
-  const beats = [beat('work', 4), beat('rest', 4), beat('work', 9), beat('rest', null)]
-  expect(roundOf(beats, beat('work', 9))).toEqual({ round: 2, of: 2 })
-  expect(roundOf([beat('work', 4)], beat('work', 4))).toBeNull()
-  expect(roundOf(beats, beat('rest', null))).toBeNull()
-})
 
 test('what comes after: a rest, a movement with its side, the end', () => {
   expect(thenWords(null, beat('rest', 1))).toBe('then rest 0:20')

@@ -56,10 +56,3 @@ export function thenWords(beat: Beat | null, following: Beat | null): string {
   const names = following.lines.map((line) => [line.name, line.side && word.side(line.side)].filter(Boolean).join(', '))
   return say.after(names.slice(0, 3).join(', ') || beat?.next || say.work)
 }
-
-/** Which round of how many a beat is of; null where rounds are not counted so. */
-export function roundOf(beats: readonly Beat[], beat: Beat): { round: number; of: number } | null {
-  if (beat.set === null) return null
-  const sets = [...new Set(beats.filter((one) => one.run === beat.run && one.set !== null).map((one) => one.set))]
-  return sets.length < 2 ? null : { round: sets.indexOf(beat.set) + 1, of: sets.length }
-}

@@ -1,7 +1,8 @@
 // Tones on the audio clock: all of a beat are set as it begins, and set anew by any order. Three shapes, told apart by
 // their rhythm: a count-in (three short, the beat's own begins on the fourth), a change (one long), a mark (two short).
+// While time waits, one short and low.
 
-export type Shape = 'count-in' | 'change' | 'mark'
+export type Shape = 'count-in' | 'change' | 'mark' | 'waiting'
 
 /** Notes of a shape: seconds from its moment, length, pitch. A count-in ends at its moment. */
 const NOTES: Record<Shape, readonly (readonly [at: number, length: number, hertz: number])[]> = {
@@ -15,7 +16,9 @@ const NOTES: Record<Shape, readonly (readonly [at: number, length: number, hertz
     [0, 0.08, 740],
     [0.16, 0.08, 740],
   ],
+  waiting: [[0, 0.12, 330]],
 }
+const QUIET = 0.3
 
 /** A tone that is to sound: its shape, and when, in seconds from now. */
 export interface DueTone {
@@ -41,7 +44,7 @@ export class Tones {
     this.silence()
     for (const { shape, inS } of due) {
       for (const [at, length, hertz] of NOTES[shape])
-        if (inS + at >= 0) this.note(this.desk.currentTime + inS + at, length, hertz)
+        if (inS + at >= 0) this.note(this.desk.currentTime + inS + at, length, hertz, shape === 'waiting' ? QUIET : 1)
     }
   }
 
@@ -50,11 +53,11 @@ export class Tones {
     this.sounding = []
   }
 
-  private note(when: number, length: number, hertz: number): void {
+  private note(when: number, length: number, hertz: number, share: number): void {
     const oscillator = this.desk.createOscillator()
     const gain = this.desk.createGain()
     oscillator.frequency.value = hertz
-    const loud = this.loudness()
+    const loud = this.loudness() * share
     gain.gain.setValueAtTime(0, when)
     gain.gain.linearRampToValueAtTime(loud, when + 0.006)
     gain.gain.setValueAtTime(loud, when + length - 0.02)

@@ -158,9 +158,11 @@ async function joined(id: string, who: string): Promise<KeptRun> {
   const news = await api.run(id, 0)
   runClock.measure(news.now, asked)
   const sheet = await api.runSheet(id)
+  // People, emergency words and what was scored before come with the entry; without it the run goes on all the same.
+  const told = news.entry === null ? null : await api.floorSheet(news.entry).catch(() => null)
   const { entry, title, name, begun, apart, hold } = news
   const run: KeptRun = {
-    id, account: who, entry, title, name, begun, apart, hold, sheet, with: null, layouts: {}, sent: true, last: 0,
+    id, account: who, entry, title, name, begun, apart, hold, sheet, with: told, layouts: {}, sent: true, last: 0,
     over: false, keptAt: runClock.now(),
   } // prettier-ignore
   // Its events too, before anything is given here: a device that is known there already goes on counting.

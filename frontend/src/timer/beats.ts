@@ -33,6 +33,16 @@ export interface Layout {
   order: readonly string[]
   changed: readonly string[]
   beats: readonly { number: number; beat: TimerBeat }[]
+  /** The blocks as they now are, and of which of them each pass of `order` is. */
+  blocks?: readonly LaidBlock[]
+  numbers?: readonly number[]
+}
+
+/** What is said of a block of the session. */
+export interface LaidBlock {
+  title: string
+  part: string
+  optional?: string
 }
 
 /** Whether time waits for the coach between two beats. */

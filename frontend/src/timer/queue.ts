@@ -9,6 +9,8 @@ type Sheet = readonly (TimerBeat | undefined)[]
 export class BeatQueue {
   items: QueuedBeat[]
   place = 0
+  /** What was laid out last while it runs. */
+  laidOut: Layout | null = null
   inForce: (readonly [sheet: number, number: number])[]
   private readonly sheets: Sheet[]
   private readonly lengths = new Map<string, number>()
@@ -80,6 +82,7 @@ export class BeatQueue {
     const laid: (TimerBeat | undefined)[] = []
     for (const { number, beat } of layout.beats) laid[number] = beat
     this.sheets.push(laid)
+    this.laidOut = layout
     const sheet = this.sheets.length - 1
     const after = this.place + Number(running)
     const now = this.items[after - 1] ?? null

@@ -14,7 +14,12 @@ import { runClock } from '@/floor/runClock'
 import { keepShell } from '@/shell'
 import { amount, whole } from '@/words/format'
 import { refusalText } from '@/words/refusal'
+import ChoiceField from '@/parts/ChoiceField.vue'
 import { BEFORE as say } from '@/words/texts/floor'
+import { SCORES as scores } from '@/words/texts/floor-panels'
+
+import SoundCheck from './SoundCheck.vue'
+import StationsChoice from './StationsChoice.vue'
 
 // One page before the start: Start is always there, and nothing has to be answered.
 const props = defineProps<{ entry: string }>()
@@ -28,6 +33,7 @@ const shape = computed(() => (sheet.value?.sheet.blocks ?? []).map((one) => one.
 const paces = useLocalStorage<Record<string, boolean>>('floor-paces', {})
 const apart = ref(false)
 const safe = window.isSecureContext
+const ASKED_TIMES = 4
 const who = account.value?.name ?? ''
 
 async function open(): Promise<void> {
@@ -43,18 +49,54 @@ async function open(): Promise<void> {
     offline.value = sheet.value !== null
     if (!sheet.value) trouble.value = error
   }
-  here.value = (sheet.value?.people ?? []).filter((one) => !one.away).map((one) => one.person)
+  here.value = expected.value
   apart.value = paces.value[shape.value] ?? false
+  if (!offline.value) void askTheTime()
+}
+const expected = computed(() => (sheet.value?.people ?? []).filter((one) => !one.away).map((one) => one.person))
+
+/** The run counts by the server's clock, and begins here: the quickest of a few small answers says it best. */
+async function askTheTime(): Promise<void> {
+  for (let turn = 0; turn < ASKED_TIMES; turn++) {
+    const asked = Date.now()
+    const told = await api.floorClock().catch(() => null)
+    if (!told) return
+    runClock.measure(told.now, asked)
+  }
+}
+
+/** Whose run it is, where groups run apart: only they are here then. */
+const whose = ref('')
+const groups = computed(() => [...new Set((sheet.value?.people ?? []).map((one) => one.group).filter(Boolean))])
+const whoseChoices = computed(() => [
+  { value: '', label: say.everybody },
+  ...groups.value.map((group) => ({ value: group, label: group })),
+])
+function choose(group: string): void {
+  whose.value = group
+  const among = new Set(
+    (sheet.value?.people ?? []).filter((one) => !group || one.group === group).map((one) => one.person),
+  )
+  here.value = expected.value.filter((one) => among.has(one))
 }
 void open()
 void keepShell()
 
+const edits = ref<readonly unknown[]>([])
+const hasStations = computed(() => sheet.value?.sheet.beats.some((beat) => beat.lines.some((line) => line.station)))
 const choosesPace = computed(() => sheet.value?.apart != null && here.value.length >= 3)
 async function start(): Promise<void> {
   if (!sheet.value) return
   if (choosesPace.value) paces.value = { ...paces.value, [shape.value]: apart.value }
   const absent = sheet.value.people.filter((one) => !here.value.includes(one.person)).map((one) => one.person)
-  const id = await beginRun(sheet.value, { account: who, apart: choosesPace.value && apart.value, absent })
+  const id = await beginRun(sheet.value, {
+    account: who,
+    apart: choosesPace.value && apart.value,
+    absent,
+    edits: edits.value,
+    name: whose.value || sheet.value.group,
+    starts: true,
+  })
   await router.replace({ name: 'floor', params: { id } })
 }
 </script>
@@ -85,6 +127,7 @@ async function start(): Promise<void> {
           <ElRadio :value="true" size="large">{{ say.apart }}</ElRadio>
         </ElRadioGroup>
       </section>
+      <StationsChoice v-if="hasStations" v-model="edits" :entry="entry" :people="here.length" />
       <section v-if="sheet.others.length">
         <h2>{{ say.otherwise }}</h2>
         <p v-for="one in sheet.others" :key="one.movement + one.option">
@@ -104,6 +147,15 @@ async function start(): Promise<void> {
         <h2>
           {{ say.who }} <small>{{ say.here(here.length, sheet.people.length) }}</small>
         </h2>
+        <ChoiceField
+          v-if="groups.length > 1"
+          :model-value="whose"
+          :label="say.whose"
+          :said="say.whose"
+          :options="whoseChoices"
+          boxed
+          @update:model-value="choose($event ?? '')"
+        />
         <p class="quiet">{{ say.tickOut }}</p>
         <ElCheckboxGroup v-model="here" :aria-label="say.who" class="people">
           <ElCheckbox v-for="one in sheet.people" :key="one.person" :value="one.person" size="large">{{
@@ -111,10 +163,12 @@ async function start(): Promise<void> {
           }}</ElCheckbox>
         </ElCheckboxGroup>
       </section>
+      <SoundCheck />
       <section>
         <h2>{{ say.ifHurt }}</h2>
         <p class="words">{{ sheet.emergency || say.noWords }}</p>
       </section>
+      <RouterLink :to="{ name: 'scores', params: { entry } }">{{ scores.sheet }}</RouterLink>
     </template>
   </main>
 </template>

@@ -4,11 +4,14 @@ import { computed } from 'vue'
 import type { KeptRun } from '@/floor/kept'
 import type { Given, LiveRun } from '@/floor/useRun'
 import { publishedPlayed } from '@/timer/played'
+import { windowsNow } from '@/floor/scoring'
 import { clock } from '@/words/format'
 import { ENDED as say } from '@/words/texts/floor'
 
+import ScoresPanel from './panels/ScoresPanel.vue'
+
 // After the last bell: what was played, and the ways on. Figures come from the log; these are sums of the clock.
-const props = defineProps<{ live: LiveRun; run: KeptRun }>()
+const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()
 const emit = defineEmits<{ give: [given: Given] }>()
 const played = computed(() => {
   void props.live.turn.value
@@ -17,6 +20,7 @@ const played = computed(() => {
   const ends = timer.played
   return { ...all, whole: (ends.at(-1)?.end ?? 0) - (ends[0]?.start ?? 0) }
 })
+const scored = computed(() => windowsNow(props.run.sheet, props.live.timer().queue).length > 0)
 const kept = computed(() => !props.live.waiting.value && props.live.unsent.value === 0)
 </script>
 
@@ -29,6 +33,14 @@ const kept = computed(() => !props.live.waiting.value && props.live.unsent.value
     <p>{{ say.waited(clock(played.waited_s), clock(played.paused_s)) }}</p>
     <p v-if="played.skipped?.length">{{ say.leftOut(played.skipped.length) }}</p>
     <p role="status" class="kept">{{ kept ? say.sent : say.notSent }}</p>
+    <ScoresPanel
+      v-if="scored"
+      class="scores"
+      :live="live"
+      :run="run"
+      :disabled="disabled"
+      @give="emit('give', $event)"
+    />
     <div class="keys">
       <button type="button" class="floor-key" @click="emit('give', { do: 'again', what: 'round' })">
         {{ say.onceMore }}
@@ -56,6 +68,12 @@ h2 {
 }
 .title {
   font: 600 24px/1.2 var(--head);
+}
+.scores {
+  background: var(--sheet);
+  color: var(--ink);
+  color-scheme: light;
+  padding: 10px;
 }
 .kept {
   margin-top: 8px;

@@ -2,8 +2,13 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 
+import { account } from '@/composables/useAccount'
 import { exitHere, takeExit } from '@/floor/exits'
+import { runsGoing } from '@/floor/kept'
+import { presentNow } from '@/floor/present'
+import { windowsNow } from '@/floor/scoring'
 import { useCalls } from '@/floor/useCalls'
+import { useLeaveOut } from '@/floor/useLeaveOut'
 import { useOneTab } from '@/floor/useOneTab'
 import { useRun, type Given } from '@/floor/useRun'
 import { clock, whole } from '@/words/format'
@@ -16,6 +21,7 @@ import FloorKeys from './FloorKeys.vue'
 import HurtPanel from './HurtPanel.vue'
 import MorePanel from './MorePanel.vue'
 import NowPlace from './NowPlace.vue'
+import OtherRun from './OtherRun.vue'
 import PocketCover from './PocketCover.vue'
 import { dueOf } from './due'
 import { useUndo } from './useUndo'
@@ -25,7 +31,17 @@ const props = defineProps<{ id: string }>()
 const mine = useOneTab(props.id)
 const live = useRun(props.id, () => mine.value)
 const panel = ref<'none' | 'more' | 'hurt' | 'pocket'>('none')
-const calls = useCalls(live, () => panel.value === 'hurt' || !mine.value)
+/** Other runs that go on on this phone: each in a strip. */
+const others = ref<string[]>([])
+void runsGoing(account.value?.name ?? '').then((runs) => {
+  others.value = runs.map((one) => one.id).filter((id) => id !== props.id)
+})
+const calls = useCalls(
+  live,
+  () => panel.value === 'hurt' || !mine.value,
+  () => (others.value.length ? (live.run.value?.name ?? '') : ''),
+)
+const leaveOut = useLeaveOut(live, () => mine.value)
 const outdoors = useLocalStorage('floor-outdoors', false)
 const undo = useUndo(live)
 
@@ -33,6 +49,16 @@ const state = computed(() => live.state.value)
 const run = computed(() => live.run.value)
 /** Asked once, quietly: the session may end here, but for its cool-down. */
 const exit = computed(() => (run.value && state.value ? exitHere(run.value, state.value, live) : null))
+const people = computed(() =>
+  presentNow(
+    run.value?.with?.people ?? [],
+    live.events.value.map((one) => one.event),
+  ),
+)
+const windows = computed(() => {
+  void live.turn.value
+  return run.value ? windowsNow(run.value.sheet, live.timer().queue) : []
+})
 const due = computed(() => (state.value ? dueOf(state.value) : null))
 /** Rests and waits lie on ink, work on paper: a change is seen from the corner of the eye. */
 const ground = computed(() => {
@@ -48,6 +74,11 @@ function tap(place: string, given: Given | null): void {
   last = { place, at }
   calls.wake()
   if (given) void live.give(given)
+}
+/** Orders from a panel count once, as a tap does; what is taken down (scores, notes, who came) each time. */
+function panelGave(given: Given): void {
+  if (['score', 'note', 'option', 'here', 'away', 'change'].includes(given.do)) void live.give(given)
+  else tap(`more ${given.do}`, given)
 }
 function hurt(): void {
   void live.give({ do: 'pause' })
@@ -91,7 +122,13 @@ const announced = computed(() => {
       <RouterLink to="/today">{{ ended.today }}</RouterLink>
     </template>
     <p v-else-if="!state || !run" role="status" class="opening">{{ say.reading }}</p>
-    <EndedPage v-else-if="state.mode === 'over'" :live="live" :run="run" @give="tap('ended', $event)" />
+    <EndedPage
+      v-else-if="state.mode === 'over'"
+      :live="live"
+      :run="run"
+      :disabled="!mine"
+      @give="$event.do === 'score' ? live.give($event) : tap('ended', $event)"
+    />
     <HurtPanel
       v-else-if="panel === 'hurt'"
       :people="run.with?.people ?? []"
@@ -117,14 +154,18 @@ const announced = computed(() => {
       >
         {{ say.soundOff }}
       </button>
-      <NowPlace :state="state" :beats="run.sheet.beats" :small="panel === 'more'" />
+      <OtherRun v-for="other in others" :id="other" :key="other" />
+      <NowPlace :state="state" :run="run" :people="people" :windows="windows" :small="panel === 'more'" />
       <MorePanel
         v-if="panel === 'more'"
         v-model:wanted="calls.wanted.value"
         v-model:outdoors="outdoors"
         :state="state"
         :run="run"
-        @give="tap(`more ${$event.do}`, $event)"
+        :live="live"
+        :disabled="!mine"
+        @give="panelGave"
+        @leave="leaveOut.choose"
         @pocket="panel = 'pocket'"
       />
       <template v-else>

@@ -1,129 +1,131 @@
 <script setup lang="ts">
-import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
 
 import type { CallsWanted } from '@/floor/calls'
 import type { KeptRun } from '@/floor/kept'
-import { typedScore } from '@/floor/scoring'
+import type { LeaveOut } from '@/floor/leaveOut'
 import type { RunState } from '@/floor/runState'
-import type { Given } from '@/floor/useRun'
+import type { Given, LiveRun } from '@/floor/useRun'
 import { MORE as say } from '@/words/texts/floor'
+import { PANELS as panels } from '@/words/texts/floor-panels'
 
 import HoldButton from './HoldButton.vue'
+import CallsPanel from './panels/CallsPanel.vue'
+import ChangePanel from './panels/ChangePanel.vue'
+import LeftPanel from './panels/LeftPanel.vue'
+import NotePanel from './panels/NotePanel.vue'
+import PeoplePanel from './panels/PeoplePanel.vue'
+import ScoresPanel from './panels/ScoresPanel.vue'
 
-// What is needed now and then: leaving out, once more, a note, a score, what is called.
-const props = defineProps<{ state: RunState; run: KeptRun }>()
+// What is needed now and then: leaving out, once more; and what has a place of its own behind it.
+const props = defineProps<{ state: RunState; run: KeptRun; live: LiveRun; disabled: boolean }>()
 const wanted = defineModel<CallsWanted>('wanted', { required: true })
 const outdoors = defineModel<boolean>('outdoors', { required: true })
-const emit = defineEmits<{ give: [given: Given]; pocket: [] }>()
+const emit = defineEmits<{ give: [given: Given]; leave: [steps: LeaveOut[]]; pocket: [] }>()
 
+const KINDS = ['scores', 'note', 'people', 'left', 'change', 'calls'] as const
+const open = ref<(typeof KINDS)[number] | null>(null)
 const live = computed(() => props.state.mode === 'playing' || props.state.mode === 'paused')
 const inRound = computed(() => props.state.beat?.set !== null && props.state.beat !== null)
-const note = ref('')
-function keepNote(): void {
-  const text = note.value.trim()
-  if (text) emit('give', { do: 'note', text })
-  note.value = ''
-}
-
-/** The window whose score is asked for: the running one, else the last that began. */
-const scored = computed(() => {
-  const { beats } = props.run.sheet
-  const here = props.state.item?.number ?? beats.length
-  const windows = beats
-    .map((beat, number) => ({ beat, number }))
-    .filter(({ beat }) => beat.self_paced && beat.set === null)
-  const of = windows.findLast(({ number }) => number <= here)
-  if (!of) return null
-  const runs = [...new Set(beats.filter((beat) => beat.block === of.beat.block).map((beat) => beat.run))]
-  const index = windows.filter(({ beat, number }) => beat.run === of.beat.run && number < of.number).length
-  const title = props.run.sheet.blocks[of.beat.block]?.title ?? ''
-  return { block: of.beat.block, pass: runs.indexOf(of.beat.run), index, title }
-})
-const score = ref('')
-const bad = ref(false)
-function keepScore(): void {
-  const typed = typedScore(score.value)
-  bad.value = typed === null
-  if (!typed || !scored.value) return
-  const { block, pass, index } = scored.value
-  emit('give', { do: 'score', block, pass, index, ...typed })
-  score.value = ''
-}
 </script>
 
 <template>
   <section class="more" :aria-label="say.label">
-    <p class="hint">{{ say.holdIt }}</p>
-    <div class="pairs">
-      <HoldButton v-if="inRound" :label="say.skipRound" @held="emit('give', { do: 'skip', what: 'round' })" />
-      <HoldButton :label="say.skipBlock" @held="emit('give', { do: 'skip', what: 'block' })" />
-      <HoldButton v-if="inRound" :label="say.againRound" @held="emit('give', { do: 'again', what: 'round' })" />
-      <HoldButton :label="say.againBlock" @held="emit('give', { do: 'again', what: 'block' })" />
-      <HoldButton v-if="live" :label="say.endNow" @held="emit('give', { do: 'next' })" />
-      <HoldButton
-        v-if="live && state.leftS !== null"
-        :label="say.tenLess"
-        @held="emit('give', { do: 'more', s: -10 })"
-      />
-      <HoldButton :label="say.stop" @held="emit('give', { do: 'stop' })" />
-      <button type="button" class="floor-key" @click="emit('pocket')">{{ say.pocket }}</button>
-    </div>
-    <form v-if="scored" class="field" @submit.prevent="keepScore">
-      <ElInput
-        v-model="score"
-        size="large"
-        inputmode="text"
-        :aria-label="say.scoreOf(scored.title)"
-        :placeholder="`${say.scoreOf(scored.title)}: ${say.example}`"
-      />
-      <ElButton size="large" native-type="submit">{{ say.keepScore }}</ElButton>
-    </form>
-    <p v-if="bad" role="alert" class="note-bar">{{ say.badScore }}</p>
-    <form class="field" @submit.prevent="keepNote">
-      <ElInput v-model="note" size="large" :aria-label="say.note" :placeholder="say.noteText" maxlength="500" />
-      <ElButton size="large" native-type="submit">{{ say.keepNote }}</ElButton>
-    </form>
-    <fieldset>
-      <legend>{{ say.calls }}</legend>
-      <ElCheckbox v-model="wanted.tones" size="large">{{ say.tones }}</ElCheckbox>
-      <ElCheckbox v-model="wanted.voice" size="large">{{ say.voice }}</ElCheckbox>
-      <ElCheckbox v-model="wanted.marks" size="large">{{ say.marks }}</ElCheckbox>
-      <ElCheckbox v-model="outdoors" size="large">{{ say.outdoors }}</ElCheckbox>
-    </fieldset>
+    <nav class="kinds">
+      <button
+        v-for="kind in KINDS"
+        :key="kind"
+        type="button"
+        class="floor-key"
+        :aria-pressed="open === kind"
+        @click="open = open === kind ? null : kind"
+      >
+        {{ panels[kind] }}
+      </button>
+    </nav>
+    <ScoresPanel
+      v-if="open === 'scores'"
+      :live="props.live"
+      :run="run"
+      :disabled="disabled"
+      @give="emit('give', $event)"
+    />
+    <NotePanel
+      v-else-if="open === 'note'"
+      :people="run.with?.people ?? []"
+      :disabled="disabled"
+      @give="emit('give', $event)"
+    />
+    <PeoplePanel
+      v-else-if="open === 'people'"
+      :live="props.live"
+      :run="run"
+      :disabled="disabled"
+      @give="emit('give', $event)"
+    />
+    <LeftPanel
+      v-else-if="open === 'left'"
+      :live="props.live"
+      :run="run"
+      :disabled="disabled"
+      @give="emit('give', $event)"
+      @leave="emit('leave', $event)"
+    />
+    <ChangePanel
+      v-else-if="open === 'change'"
+      :live="props.live"
+      :run="run"
+      :disabled="disabled"
+      @give="emit('give', $event)"
+    />
+    <CallsPanel v-else-if="open === 'calls'" v-model:wanted="wanted" v-model:outdoors="outdoors" />
+    <template v-else>
+      <p class="hint">{{ say.holdIt }}</p>
+      <div class="pairs">
+        <HoldButton v-if="inRound" :label="say.skipRound" @held="emit('give', { do: 'skip', what: 'round' })" />
+        <HoldButton :label="say.skipBlock" @held="emit('give', { do: 'skip', what: 'block' })" />
+        <HoldButton v-if="inRound" :label="say.againRound" @held="emit('give', { do: 'again', what: 'round' })" />
+        <HoldButton :label="say.againBlock" @held="emit('give', { do: 'again', what: 'block' })" />
+        <HoldButton v-if="live" :label="say.endNow" @held="emit('give', { do: 'next' })" />
+        <HoldButton
+          v-if="live && state.leftS !== null"
+          :label="say.tenLess"
+          @held="emit('give', { do: 'more', s: -10 })"
+        />
+        <HoldButton :label="say.stop" @held="emit('give', { do: 'stop' })" />
+        <button type="button" class="floor-key" @click="emit('pocket')">{{ say.pocket }}</button>
+      </div>
+    </template>
   </section>
 </template>
 
 <style scoped src="./floor.css"></style>
+<style scoped src="./panels/panels.css"></style>
 <style scoped>
 .more {
   flex: 0 1 auto;
-  max-height: 52vh;
+  max-height: 56vh;
   overflow: auto;
   background: var(--sheet);
   color: var(--ink);
+  color-scheme: light;
   padding: 10px;
   border: 2px solid currentcolor;
 }
+.kinds {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 8px;
+  margin-bottom: 8px;
+}
+.kinds .floor-key {
+  font-size: 17px;
+}
+.kinds [aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--sheet);
+}
 .hint {
   margin: 0 0 6px;
-}
-.pairs {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 8px;
-}
-.field {
-  display: flex;
-  gap: 8px;
-  margin-top: 10px;
-}
-fieldset {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 18px;
-  border: 0;
-  margin: 8px 0 0;
-  padding: 0;
 }
 </style>

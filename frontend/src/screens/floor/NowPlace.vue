@@ -1,14 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Beat } from '@/api/types'
-import { byStation, roundOf, thenWords, todoWords } from '@/floor/todo'
+import type { FloorPerson } from '@/api/types'
+import { standing } from '@/floor/dealing'
+import type { KeptRun } from '@/floor/kept'
+import { earlierOf, scoreText, type ScoredWindow } from '@/floor/scoring'
+import { byStation, thenWords, todoWords } from '@/floor/todo'
 import { shownTime, waitsNow, type RunState } from '@/floor/runState'
 import { clock } from '@/words/format'
 import { FLOOR as say, WALL as wall } from '@/words/texts/floor'
 
 // The time as large as the width allows, what is done now, what comes next.
-const props = defineProps<{ state: RunState; beats: readonly Beat[]; small: boolean }>()
+const props = defineProps<{
+  state: RunState
+  run: KeptRun
+  people: readonly FloorPerson[]
+  windows: readonly ScoredWindow[]
+  small: boolean
+}>()
 const waiting = computed(() => waitsNow(props.state))
 const time = computed(() => shownTime(props.state))
 const kind = computed(() => {
@@ -17,35 +26,59 @@ const kind = computed(() => {
   if (waiting.value) return say.waitsFor(beat ? say[beat.kind] : '')
   return beat ? say[beat.kind] : ''
 })
-const round = computed(() => (props.state.beat ? roundOf(props.beats, props.state.beat) : null))
 /** In a rest what comes is what people need to know. */
-const shown = computed(() => {
+const worked = computed(() => {
   const { beat, following } = props.state
-  return beat?.kind === 'work' ? beat.lines : following?.kind === 'work' ? following.lines : []
+  return beat?.kind === 'work' ? beat : following?.kind === 'work' ? following : null
 })
+const shown = computed(() => byStation(worked.value?.lines ?? []))
+/** Who is at each station, by its place among them. */
+const stands = computed(() =>
+  worked.value ? standing(props.state.pass, worked.value, props.people).map((some) => some.map((one) => one.name)) : [],
+)
 const then = computed(() =>
   props.state.beat?.kind === 'work' ? thenWords(props.state.beat, props.state.following) : '',
 )
-const lastLap = computed(() => props.state.laps.at(-1))
+const splits = computed(() =>
+  props.state.laps.map((lap, index) => clock(lap - (props.state.laps[index - 1] ?? 0))).slice(-4),
+)
+const self = computed(() => (props.state.beat?.self_paced && !waiting.value ? props.state : null))
+/** Where the plan would be now, while the sheet's own beat runs. */
+const planned = computed(() => {
+  const of = self.value
+  if (!of || of.item?.sheet !== 0 || props.run.apart) return ''
+  const told = props.run.with?.planned.find((one) => one.beat === of.item?.number)
+  return told ? say.planNow(told.done_s.filter((done) => done <= of.ranS).length + 1) : ''
+})
+const before = computed(() => {
+  const window = self.value && props.windows.find((one) => one.place === self.value?.place)
+  const made = window && earlierOf(props.run.with?.earlier ?? [], window, null)
+  return made ? say.lastTime(scoreText(made.last), scoreText(made.best)) : ''
+})
 </script>
 
 <template>
   <section class="now" :class="{ small }" tabindex="0" :aria-label="say.nowPlace">
     <p class="kind">
       <span>{{ kind }}</span>
-      <span v-if="round">{{ wall.round(round.round, round.of) }}</span>
+      <span v-if="state.round">{{ wall.round(state.round.round, state.round.of) }}</span>
     </p>
-    <p class="time" :class="{ wide: time.length > 4, long: time.length > 5 }">{{ time }}</p>
-    <p v-if="state.beat?.self_paced && !waiting" class="laps">
-      <template v-if="lastLap !== undefined"
-        >{{ state.laps.length === 1 ? say.oneRound : say.rounds(state.laps.length) }} ·
-        {{ say.roundAt(clock(lastLap)) }}</template
-      >
-      <template v-else>{{ state.leftS === null ? say.sinceStart : say.left }}</template>
-    </p>
+    <p class="time" :class="{ wide: time.length > 4, long: time.length > 5, several: shown.length > 1 }">{{ time }}</p>
+    <div v-if="self" class="laps">
+      <p>
+        <template v-if="state.laps.length"
+          >{{ state.laps.length === 1 ? say.oneRound : say.rounds(state.laps.length) }} ·
+          {{ say.splits(splits.join(' ')) }}</template
+        >
+        <template v-else>{{ state.leftS === null ? say.sinceStart : say.left }}</template>
+      </p>
+      <p v-if="planned || before" class="quiet">{{ [planned, before].filter(Boolean).join(' · ') }}</p>
+    </div>
     <div class="todo">
-      <div v-for="[station, lines] in byStation(shown)" :key="station" class="station">
-        <h2 v-if="station">{{ station }}</h2>
+      <div v-for="([station, lines], place) in shown" :key="station" class="station">
+        <h2 v-if="station">
+          {{ station }} <small v-if="stands[place]?.length">{{ stands[place].join(', ') }}</small>
+        </h2>
         <p v-for="(line, index) in lines.map(todoWords)" :key="index" class="line">
           <strong
             ><template v-if="line.dose">{{ line.dose }}&nbsp;</template>{{ line.name }}</strong
@@ -86,6 +119,10 @@ p {
 .time.long {
   font-size: min(30vw, 30vh, 240px);
 }
+/* Stations need the room: who is where is asked more often than the time. */
+.time.several {
+  font-size: min(30vw, 17vh);
+}
 /* Beside what is behind "More" the time stays whole, and the rest gives way. */
 .small .time {
   font-size: min(24vw, 15vh);
@@ -94,13 +131,24 @@ p {
 .small .laps {
   display: none;
 }
+.kind,
+.laps,
+.then {
+  flex: none;
+}
 .laps {
   text-align: center;
   font-size: 17px;
   min-height: 25px;
 }
+.laps .quiet {
+  font-size: 15px;
+}
 .todo {
   flex: 1 0 auto;
+}
+h2 small {
+  font: 500 16px var(--text);
 }
 h2 {
   font-size: 18px;

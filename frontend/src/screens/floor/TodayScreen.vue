@@ -114,7 +114,10 @@ async function fromText(): Promise<void> {
     <ul v-if="running.length">
       <li v-for="one in running" :key="one.id">
         <span class="name"
-          >{{ one.title }}<small>{{ say.running(at(one.begun)) }}</small></span
+          >{{ one.name || one.title
+          }}<small
+            ><template v-if="one.name">{{ one.title }} · </template>{{ say.running(at(one.begun)) }}</small
+          ></span
         >
         <RouterLink class="run" :to="{ name: 'floor', params: { id: one.id } }" :aria-label="say.goOnWith(one.title)">{{
           say.goOn
@@ -146,9 +149,17 @@ async function fromText(): Promise<void> {
         <span class="name"
           >{{ one.title }}<small>{{ say.wasRun(at(one.begun)) }}</small></span
         >
-        <RouterLink :to="{ name: 'floor', params: { id: one.id } }" :aria-label="say.lookAt(one.title)">{{
-          say.look
-        }}</RouterLink>
+        <span class="links">
+          <RouterLink
+            v-if="one.entry"
+            :to="{ name: 'scores', params: { entry: one.entry }, query: { run: one.id } }"
+            :aria-label="say.scoresOf(one.title)"
+            >{{ say.scores }}</RouterLink
+          >
+          <RouterLink :to="{ name: 'floor', params: { id: one.id } }" :aria-label="say.lookAt(one.title)">{{
+            say.look
+          }}</RouterLink>
+        </span>
       </li>
     </ul>
     <form class="text" @submit.prevent="fromText">
@@ -213,6 +224,11 @@ small {
   font: 600 22px var(--head);
   text-decoration: none;
   padding: 0 12px;
+}
+.links {
+  display: flex;
+  gap: 16px;
+  flex: none;
 }
 .quiet {
   color: var(--mute);

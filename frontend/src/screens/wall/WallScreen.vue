@@ -2,10 +2,12 @@
 import { useWakeLock } from '@vueuse/core'
 import { computed } from 'vue'
 
+import { standing } from '@/floor/dealing'
 import { shownTime, waitsNow } from '@/floor/runState'
-import { byStation, roundOf, thenWords, todoWords } from '@/floor/todo'
+import { byStation, thenWords, todoWords } from '@/floor/todo'
 import { WALL as say } from '@/words/texts/floor'
 
+import BeatStrip from './BeatStrip.vue'
 import { useWall } from './useWall'
 
 // Read at ten metres: the time, what is done now, what comes next, which round. Nothing to operate.
@@ -24,9 +26,15 @@ const shownBeat = computed(() => {
   return now?.beat?.kind === 'work' ? now.beat : (now?.following ?? null)
 })
 const lines = computed(() => byStation(shownBeat.value?.kind === 'work' ? shownBeat.value.lines : []))
-const round = computed(() =>
-  state.value?.beat && shown.value ? roundOf(shown.value.sheet.beats, state.value.beat) : null,
-)
+/** Who stands at each station, by its place among them. */
+const stands = computed(() => {
+  const beat = shownBeat.value
+  if (beat?.kind !== 'work' || !shown.value) return []
+  return standing(state.value?.pass ?? [], beat, shown.value.names).map((some) => some.map((one) => one.name))
+})
+/** The strip is looked at while nothing runs. */
+const idle = computed(() => waiting.value || state.value?.mode === 'over')
+const round = computed(() => state.value?.round ?? null)
 const then = computed(() => {
   const now = state.value
   return now?.beat?.kind === 'work' ? thenWords(now.beat, now.following) : ''
@@ -54,15 +62,22 @@ const dark = computed(
       </p>
       <p class="time" :class="{ long: time.length > 5 }">{{ time }}</p>
       <div v-if="state.mode !== 'over'" class="todo" :class="{ several: lines.length > 1 }">
-        <div v-for="[station, some] in lines" :key="station">
-          <h2 v-if="station">{{ station }}</h2>
+        <div v-for="([station, some], place) in lines" :key="station">
+          <h2 v-if="station">
+            {{ station }}<small v-if="stands[place]?.length">{{ stands[place].join(', ') }}</small>
+          </h2>
           <p v-for="(line, index) in some.map(todoWords)" :key="index" class="line">
             <template v-if="line.dose">{{ line.dose }}&nbsp;</template>{{ line.name
             }}<small v-if="line.more">{{ line.more }}</small>
           </p>
         </div>
       </div>
-      <p class="then">{{ then }}</p>
+      <BeatStrip
+        v-if="idle && shown"
+        :sheet="shown.sheet"
+        :at="state.mode === 'over' ? null : (state.item?.number ?? null)"
+      />
+      <p v-else class="then">{{ then }}</p>
     </template>
   </main>
 </template>

@@ -3,7 +3,7 @@ import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
-import type { Sheet, WallShown } from '@/api/types'
+import type { Sheet, WallName, WallShown } from '@/api/types'
 import { runClock } from '@/floor/runClock'
 import { looksOf, stateAt, type RunState } from '@/floor/runState'
 import type { Hold, Layout } from '@/timer/beats'
@@ -25,6 +25,7 @@ interface Shown {
   last: number
   events: RunEvent[]
   layouts: Map<RunEvent, Layout>
+  names: WallName[]
 }
 
 export interface Wall {
@@ -97,7 +98,8 @@ export function useWall(): Wall {
       if (layout) layouts.set(event, layout as unknown as Layout)
     }
     const fresh = told.run.events.length > 0 || !before
-    shown.value = { id, title, begun, hold, sheet, last, events, layouts }
+    const names = told.names ?? before?.names ?? []
+    shown.value = { id, title, begun, hold, sheet, last, events, layouts, names }
     if (fresh) play()
   }
 

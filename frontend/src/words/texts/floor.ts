@@ -2,6 +2,7 @@
 import { said, type Said } from './said'
 
 export const CALLS = {
+  of: (whose: Said, words: Said) => said`${whose}: ${words}`,
   next: (what: Said) => said`Next: ${what}`,
   half: 'Half-way',
   tenLeft: 'Ten left',
@@ -26,6 +27,8 @@ export const TODAY = {
   goOnWith: (title: Said) => said`Go on with ${title}`,
   running: (time: Said) => said`running since ${time}`,
   wasRun: (time: Said) => said`run at ${time}`,
+  scores: 'Scores',
+  scoresOf: (title: Said) => said`Scores of ${title}`,
   look: 'Look at it',
   lookAt: (title: Said) => said`Look at the run of ${title}`,
   fromText: 'Run from a text',
@@ -63,6 +66,8 @@ export const BEFORE = {
   pace: 'Blocks done until finished',
   offline: 'No network. The session is on this device: it runs all the same, and is sent later.',
   notSafe: 'This page did not come over https: without a network it cannot be opened again, and the screen may sleep.',
+  whose: 'Whose run',
+  everybody: 'everybody',
   ifHurt: 'If someone is hurt',
   noWords: 'The squad has no emergency words yet. Write them on the page Squad: address, defibrillator, whom to call.',
 } as const
@@ -92,9 +97,11 @@ export const FLOOR = {
   nowPlace: 'What is done now',
   oneRound: 'one round counted',
   rounds: (count: Said) => said`${count} rounds counted`,
-  roundAt: (time: Said) => said`last at ${time}`,
   sinceStart: 'since its start',
   left: 'left',
+  splits: (splits: Said) => said`in ${splits}`,
+  planNow: (round: Said) => said`planned: in round ${round} now`,
+  lastTime: (last: Said, best: Said) => said`last time ${last} · best ${best}`,
   unsent: (count: Said) => said`${count} not sent yet`,
   otherTab: 'This run is open in another tab of this device. It is shown here, and run there.',
   exit: (ended: Said, endedLoad: Said, all: Said, load: Said) =>
@@ -115,19 +122,6 @@ export const MORE = {
   tenLess: '−10 sec',
   stop: 'Stop the run',
   holdIt: 'Hold for a moment',
-  note: 'Note',
-  noteText: 'What to remember',
-  keepNote: 'Keep it',
-  score: 'Score',
-  scoreOf: (title: Said) => said`Score of ${title}`,
-  example: 'as 5+12',
-  keepScore: 'Keep the score',
-  badScore: 'Rounds and reps as 5+12, or a time as 7:40.',
-  calls: 'Calls',
-  tones: 'Tones',
-  voice: 'Voice',
-  marks: 'Half-way, ten left',
-  outdoors: 'Outdoors: black on white',
   pocket: 'Into the pocket',
 } as const
 
@@ -175,6 +169,7 @@ export const WALL = {
   stands: 'time stands',
   over: 'done',
   lost: 'no network: it goes on as it was',
+  strip: 'The session, work and rest',
 } as const
 
 export const SIGN_OUT = {

@@ -86,9 +86,14 @@ class NumberedBeat(TypedDict):
 
 @with_config(_CLOSED)
 class PublishedLayout(TypedDict):
-    """A session laid out anew while it runs: passes by name in `order`, and the beats of those that `changed`."""
+    """A session laid out anew while it runs: passes by name in `order`, and the beats of those that `changed`.
+
+    `blocks`: as they now are; `numbers`: of which of them each pass of `order` is.
+    """
 
     order: list[str]
+    numbers: list[int]
+    blocks: list[SheetBlock]
     changed: list[str]
     beats: list[NumberedBeat]
 
@@ -160,8 +165,11 @@ def published_sheet(of: Sheet) -> PublishedSheet:
 def published_layout(of: Sheet, layout: Layout) -> PublishedLayout:
     """A new layout as it is published: whoever plays the run needs no more of it."""
     beats = _beats(of)
+    numbers = {beat["passage"]: beat["block"] for beat in beats}
     return {
         "order": list(layout.order),
+        "numbers": [numbers[passage] for passage in layout.order],
+        "blocks": [_block(block) for block in of.tape.blocks],
         "changed": sorted(layout.changed),
         "beats": [{"number": n, "beat": beat} for n, beat in enumerate(beats) if beat["passage"] in layout.changed],
     }

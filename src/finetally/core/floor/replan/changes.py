@@ -13,6 +13,7 @@ from finetally.core.edits.edit import InsertEdit, SetEdit, edit_json
 from finetally.core.floor.document import Run
 from finetally.core.floor.replan.to_come import to_come
 from finetally.core.floor.replay import replay
+from finetally.core.formats.names import format_of
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
 from finetally.core.session.json_value import JsonObject, objects
@@ -85,7 +86,7 @@ def added_after(run: Run, added: JsonObject, *, library: Library) -> list[JsonOb
 
 
 def _title(of: LocatedBlock) -> str:
-    return of.block.title or of.part
+    return of.block.title or format_of(of.block)["name"]
 
 
 def _rounds(document: JsonObject, of: LocatedBlock, number: int) -> Iterator[FloorOffer]:
