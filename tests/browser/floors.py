@@ -29,6 +29,15 @@ def rounds_in(seconds: float, **more: Any) -> dict[str, Any]:
     }
 
 
+STATIONS = [
+    {"name": name, "capacity": 4, "steps": [{"movement": movement}]}
+    for name, movement in (("North", "swing"), ("South", "air-squat"), ("West", "push-up"))
+]
+INNER = {"kind": "intervals", "work_s": 60}
+CIRCUIT: dict[str, Any] = {"title": "Circuit", "clock": {"kind": "rotation", "stations": STATIONS, "inner": INNER}}
+"""A minute at each of three stations, four people at each."""
+
+
 def kept_session(page: Page, *blocks: dict[str, Any], title: str = "Short one") -> str:
     """Keep a session of these blocks; its id."""
     squad = call(page, "GET", "/me")["squads"][0]["id"]

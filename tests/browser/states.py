@@ -17,6 +17,8 @@ from playwright.sync_api import Browser, Page, Route, sync_playwright
 from tests.browser import screenshots as views
 from tests.browser.conftest import FLAGS
 from tests.browser.controls import more
+from tests.browser.floors import CIRCUIT, on_today, rounds_in
+from tests.browser.floors import held as held_key
 from tests.browser.squads import sign_in
 from tests.conftest import REPOSITORY
 from tests.serving import Server
@@ -220,6 +222,54 @@ def floor_with(key: str) -> Show:
     return show
 
 
+def panel(name: str) -> Show:
+    """A run, with what stands behind "More" opened."""
+
+    def show(page: Page) -> None:
+        floor_with("More")(page)
+        page.get_by_role("button", name=name, exact=True).click()
+        page.wait_for_timeout(600)
+
+    return show
+
+
+LONG_NAME = "Rounds at the stations by the old quarry wall, with a name that goes over the line"
+
+
+def before(page: Page) -> None:
+    page.goto(f"/floor/start/{on_today(page, CIRCUIT, rounds_in(480), title=LONG_NAME)}")
+    page.get_by_text("more people than fit").wait_for()
+
+
+def stations(page: Page) -> None:
+    before(page)
+    page.get_by_text("A station twice").click()
+    page.get_by_role("button", name="Start").click()
+    page.locator(".station h2 small").first.wait_for()
+
+
+def waiting(page: Page) -> None:
+    stations(page)
+    held_key(page, "Skip this block")
+    page.get_by_role("button", name="Less", exact=True).click()
+
+
+def outdoors(page: Page) -> None:
+    page.evaluate("localStorage.setItem('floor-outdoors', 'true')")
+    waiting(page)
+
+
+def no_sound(page: Page) -> None:
+    page.evaluate("localStorage.setItem('floor-calls', JSON.stringify({ tones: false, voice: false }))")
+    waiting(page)
+    page.locator(".due button").first.click()
+
+
+def score_sheet(page: Page) -> None:
+    page.goto(f"/floor/scores/{on_today(page, rounds_in(480), rounds_in(240), title=LONG_NAME)}")
+    page.get_by_role("button", name="Print it").wait_for()
+
+
 SCREENS: dict[str, dict[str, Show]] = {
     "sessions": {
         "rest": views.sessions, "list": opened(views.sessions, "Tag"), "none": searched, "empty": put_away,
@@ -276,7 +326,9 @@ SCREENS: dict[str, dict[str, Show]] = {
         "old invitation": goto("/join#no-such-token"), "old reset": goto("/reset#no-such-token"),
     },
     "floor": {
-        "today": goto("/today"), "no network": refused(r"/api/floor/today", goto("/today")), "rest": views.floor,
+        **{name: panel(name) for name in ("Scores", "Note", "People", "Minutes left", "Change the plan", "Calls")},
+        "before": before, "stations": stations, "waiting": waiting, "outdoors": outdoors, "no sound": no_sound,
+        "score sheet": score_sheet, "today": goto("/today"), "no network": refused(r"/api/floor/today", goto("/today")), "rest": views.floor,
         "more": floor_with("More"), "hurt": floor_with("Someone is hurt"), "held": floor_with("Hold"),
         "loading": held(r"/api/floor/runs", goto("/floor/00000000-0000-4000-8000-000000000000")),
         "nothing": goto("/floor/00000000-0000-4000-8000-000000000000"),

@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.controls import choose, more
-from tests.browser.floors import held, on_today, rounds_in, windows
+from tests.browser.floors import CIRCUIT, held, on_today, rounds_in, windows
 from tests.browser.screens import call, open_list, open_session
 from tests.conftest import REPOSITORY
 
@@ -191,8 +191,14 @@ def before_start(page: Page) -> None:
         "group": 1,
         "steps": [{"movement": "air-squat", "reps": 5}],
     }
-    page.goto(f"/floor/start/{on_today(page, task)}")
+    page.goto(f"/floor/start/{on_today(page, task, CIRCUIT)}")
     expect(page.get_by_text("Each at own pace")).to_be_visible()
+    expect(page.get_by_text("more people than fit")).to_be_visible()
+
+
+def score_sheet(page: Page) -> None:
+    page.goto(f"/floor/scores/{on_today(page, rounds_in(1200), rounds_in(300))}")
+    expect(page.get_by_role("button", name="Print it")).to_be_visible()
 
 
 def running(page: Page) -> str:
@@ -226,7 +232,8 @@ def wall_code(page: Page) -> None:
 
 
 def wall_running(page: Page) -> None:
-    running(page)
+    page.goto(f"/floor/start/{on_today(page, CIRCUIT)}")
+    page.get_by_role("button", name="Start").click()
     opened = call(page, "POST", "/floor/wall/screens")
     call(page, "POST", "/floor/wall/pair", {"code": opened["code"], "squad": squad_of(page)})
     page.evaluate("token => localStorage.setItem('wall-screen', token)", opened["token"])
@@ -259,6 +266,7 @@ SCREENS: list[tuple[str, Callable[[Page], object]]] = [
     ("what is kept", privacy),
     ("today", today),
     ("before the start", before_start),
+    ("a score sheet", score_sheet),
     ("a run, with more", running_with_more),
     ("somebody hurt", hurt),
     ("a run that is over", ended),
@@ -313,6 +321,24 @@ def test_nothing_stands_in_the_way_and_no_screen_is_wider_or_longer_than_its_win
             found[size] = faults(page)
     assert reached == SIZES
     assert found == {size: [] for size in LOOKED_THROUGH}
+
+
+def test_nothing_stands_in_the_way_behind_more(page: Page) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    running_with_more(page)
+    found = {}
+    for panel, shows in (
+        ("Scores", "Score of All together"),
+        ("Note", "What to remember"),
+        ("People", "Greta: has gone"),
+        ("Minutes left", "Minutes left"),
+        ("Change the plan", "Add, as on a wall"),
+        ("Calls", "Each call"),
+    ):
+        page.get_by_role("button", name=panel, exact=True).click()
+        expect(page.get_by_label(shows).last).to_be_visible()
+        found[panel] = faults(page, ".more")
+    assert found == {panel: [] for panel in found}
 
 
 @pytest.mark.parametrize(("width", "height"), SIZES.values(), ids=SIZES)

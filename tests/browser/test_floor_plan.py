@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from typing import Any
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 from tests.browser.floors import (
+    CIRCUIT,
     due,
     entry_today,
     held,
@@ -118,14 +118,6 @@ def test_the_plan_is_changed_while_it_runs(phone: Page) -> None:
     held(phone, "Skip this block")
     phone.get_by_role("button", name="Less", exact=True).click()
     expect(phone.locator(".kind")).to_contain_text("round 1 of 3")
-
-
-STATIONS = [
-    {"name": name, "capacity": 4, "steps": [{"movement": movement}]}
-    for name, movement in (("North", "swing"), ("South", "air-squat"), ("West", "push-up"))
-]
-INNER = {"kind": "intervals", "work_s": 60}
-CIRCUIT: dict[str, Any] = {"title": "Circuit", "clock": {"kind": "rotation", "stations": STATIONS, "inner": INNER}}
 
 
 def test_stations_are_laid_out_for_who_is_here_and_everybody_sees_where_they_stand(
@@ -258,8 +250,8 @@ def test_late_comers_options_and_notes_are_taken_down(phone: Page) -> None:
     run = phone.url.rpartition("/")[2] if "/start/" not in phone.url else ""
     behind_more(phone, "People")
     run = run or phone.url.rpartition("/")[2]
-    phone.get_by_role("button", name="Greta is here").tap()
-    expect(phone.get_by_role("button", name="Greta is away")).to_be_visible()
+    phone.get_by_role("button", name="Greta: has come").tap()
+    expect(phone.get_by_role("button", name="Greta: has gone")).to_be_visible()
     chosen = phone.get_by_role("region", name="More")
     for label, option in (("Who does it otherwise", "Greta"), ("What instead", "air squat: to a chair")):
         chosen.locator(".choice", has=phone.get_by_label(label)).locator(".el-select__wrapper").tap()

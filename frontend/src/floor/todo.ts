@@ -33,11 +33,11 @@ function loadOf(line: TodoLine): string {
   return ''
 }
 
-/** What to say of a line; at a station where nothing is to be done, that. */
-export function todoWords(line: TodoLine): TodoWords {
+/** What to say of a line; at a station where nothing is to be done, that. `cued`: with how it is done well. */
+export function todoWords(line: TodoLine, cued = true): TodoWords {
   if (line.resting) return { name: word.resting, dose: '', more: '' }
   const side = line.side ? word.side(line.side) : line.sides ? word.sides(line.sides) : ''
-  const more = [side, loadOf(line), line.option ?? '', line.cue ?? ''].filter(Boolean).join(' · ')
+  const more = [side, loadOf(line), line.option ?? '', (cued && line.cue) || ''].filter(Boolean).join(' · ')
   return { name: line.name ?? '', dose: doseOf(line), more }
 }
 

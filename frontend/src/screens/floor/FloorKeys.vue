@@ -60,6 +60,11 @@ const live = computed(() => props.state.mode === 'playing' || stands.value)
   grid-template-columns: repeat(4, minmax(0, 1fr));
   gap: 8px;
 }
+@media (max-width: 300px) {
+  .keys {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+}
 .undo {
   grid-column: 1 / -1;
 }

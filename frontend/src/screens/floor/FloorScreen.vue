@@ -256,6 +256,16 @@ header {
 .exit .floor-key {
   flex: none;
 }
+/* Text at 200 % on a phone: all of it below each other, to be scrolled through. */
+@media (max-width: 300px) {
+  .floor {
+    height: auto;
+    min-height: 100dvh;
+  }
+  header {
+    flex-wrap: wrap;
+  }
+}
 .opening {
   margin: auto;
 }

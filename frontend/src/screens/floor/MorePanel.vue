@@ -125,6 +125,15 @@ const inRound = computed(() => props.state.beat?.set !== null && props.state.bea
   background: var(--ink);
   color: var(--sheet);
 }
+@media (max-width: 300px) {
+  .more {
+    max-height: none;
+  }
+  .kinds,
+  .pairs {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 .hint {
   margin: 0 0 6px;
 }

@@ -79,7 +79,7 @@ const before = computed(() => {
         <h2 v-if="station">
           {{ station }} <small v-if="stands[place]?.length">{{ stands[place].join(', ') }}</small>
         </h2>
-        <p v-for="(line, index) in lines.map(todoWords)" :key="index" class="line">
+        <p v-for="(line, index) in lines.map((one) => todoWords(one, shown.length < 3))" :key="index" class="line">
           <strong
             ><template v-if="line.dose">{{ line.dose }}&nbsp;</template>{{ line.name }}</strong
           >
@@ -172,5 +172,11 @@ h2 {
 .then {
   font-size: 19px;
   min-height: 27px;
+}
+@media (max-width: 300px) {
+  .now {
+    flex: none;
+    overflow: visible;
+  }
 }
 </style>

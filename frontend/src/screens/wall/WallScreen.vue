@@ -66,7 +66,7 @@ const dark = computed(
           <h2 v-if="station">
             {{ station }}<small v-if="stands[place]?.length">{{ stands[place].join(', ') }}</small>
           </h2>
-          <p v-for="(line, index) in some.map(todoWords)" :key="index" class="line">
+          <p v-for="(line, index) in some.map((one) => todoWords(one, lines.length < 2))" :key="index" class="line">
             <template v-if="line.dose">{{ line.dose }}&nbsp;</template>{{ line.name
             }}<small v-if="line.more">{{ line.more }}</small>
           </p>
@@ -130,7 +130,7 @@ h2,
 }
 .several {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(420px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(400px, 1fr));
   gap: 0 3vw;
 }
 .line {

@@ -34,8 +34,8 @@ export const CHANGE = {
 export const PRESENT = {
   here: 'here',
   away: 'away',
-  came: (name: Said) => said`${name} is here`,
-  left: (name: Said) => said`${name} is away`,
+  came: (name: Said) => said`${name}: has come`,
+  left: (name: Said) => said`${name}: has gone`,
   hasCome: 'Has come',
   hasGone: 'Has gone',
   nobody: 'Nobody is known for this entry.',

@@ -26,11 +26,11 @@ const WAYS = ['usual', 'music', 'silent'] as const
       <ElCheckbox v-if="shakes" v-model="wanted.vibration" size="large">{{ say.vibration }}</ElCheckbox>
       <ElCheckbox v-model="outdoors" size="large">{{ say.outdoors }}</ElCheckbox>
     </div>
-    <h3>{{ say.way }}</h3>
+    <h2>{{ say.way }}</h2>
     <ElRadioGroup v-model="wanted.way" :aria-label="say.way" class="spaced">
       <ElRadio v-for="way in WAYS" :key="way" :value="way" size="large">{{ say.ways[way] }}</ElRadio>
     </ElRadioGroup>
-    <h3>{{ say.each }}</h3>
+    <h2>{{ say.each }}</h2>
     <ElCheckboxGroup v-model="on" :aria-label="say.each" class="each">
       <ElCheckbox v-for="kind in CALL_KINDS" :key="kind" :value="kind" size="large">{{ say.kinds[kind] }}</ElCheckbox>
     </ElCheckboxGroup>

@@ -83,7 +83,7 @@ async function add(): Promise<void> {
       <p v-if="said" role="status">{{ said }}</p>
       <p v-if="blocks.length === 0">{{ say.nothing }}</p>
       <section v-for="[number, block] in blocks" :key="number" :aria-label="block.title">
-        <h3>{{ block.title }}</h3>
+        <h2>{{ block.title }}</h2>
         <div class="pairs">
           <HoldButton
             v-for="offer in block.whole"
@@ -109,7 +109,7 @@ async function add(): Promise<void> {
         </div>
       </section>
       <form @submit.prevent="add">
-        <h3>{{ say.text }}</h3>
+        <h2>{{ say.text }}</h2>
         <ElInput v-model="text" type="textarea" :rows="3" :aria-label="say.text" />
         <p v-if="unread" class="note-bar" role="alert">{{ unread }}</p>
         <ElButton size="large" native-type="submit" :disabled="disabled || !text.trim()">{{ say.add }}</ElButton>
