@@ -155,6 +155,23 @@ def test_a_text_is_added_before_what_has_not_begun() -> None:
         added_after(of, {"fine_tally": 1, "title": "x", "blocks": [{}]}, library=LIBRARY)
 
 
+def test_what_is_added_gets_ids_of_its_own_and_goes_on_taking_its_own_scores() -> None:
+    window = {
+        "id": "first",
+        "clock": {"kind": "amrap", "window_s": 60},
+        "steps": [{"id": "s1", "movement": "burpee", "reps": 5}],
+    }
+    after = block("r", {"from": {"block": "first", "take": "rounds"}, "plan": 3, "cap": 8})
+    added = {"fine_tally": 1, "title": "More", "blocks": [window, after]}
+    edits = added_after(run(until=30), added, library=LIBRARY)
+    session: Any = apply_edits(SESSION, EDIT_LIST.validate_python(edits))[0]
+    parse_session(session)
+    first, fresh, follows, *_ = session["blocks"]
+    assert (first["id"], follows["id"]) == ("first", "r")
+    assert fresh["id"] not in ("first", "second", "third", "r")
+    assert follows["rounds"]["from"]["block"] == fresh["id"]
+
+
 def circuit(stations: int, **more: Any) -> dict[str, Any]:
     """A minute at each station and 20 s to move on."""
     places = [{"name": f"S{n + 1}", "steps": [{"movement": "swing"}], **more} for n in range(stations)]

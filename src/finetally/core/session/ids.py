@@ -6,7 +6,7 @@ import copy
 from collections.abc import Iterator
 
 from finetally.core.session.entries import blocks_in
-from finetally.core.session.json_value import JsonObject, objects
+from finetally.core.session.json_value import JsonObject, JsonValue, objects
 
 
 def _carriers(document: JsonObject) -> Iterator[tuple[str, JsonObject]]:
@@ -51,4 +51,36 @@ def without_ids(document: JsonObject) -> JsonObject:
     made = copy.deepcopy(document)
     for _, carrier in _carriers(made):
         carrier.pop("id", None)
+    return made
+
+
+def ids_of(document: JsonObject) -> set[str]:
+    """The ids that a document's blocks, sections, steps and stations have."""
+    return {str(carrier["id"]) for _, carrier in _carriers(document) if "id" in carrier}
+
+
+def with_other_ids(document: JsonObject, taken: set[str]) -> JsonObject:
+    """A copy none of whose ids is among `taken`; values that are taken from a renamed block's score go on doing so."""
+    made = copy.deepcopy(document)
+    known = taken | ids_of(made)
+    names: dict[str, str] = {}
+    for letter, carrier in _carriers(made):
+        own = carrier.get("id")
+        if own not in taken:
+            continue
+        number = 1
+        while f"{letter}{number}" in known:
+            number += 1
+        carrier["id"] = names[str(own)] = f"{letter}{number}"
+        known.add(f"{letter}{number}")
+    stack: list[JsonValue] = [made]
+    while stack:
+        here = stack.pop()
+        if isinstance(here, dict):
+            source = here.get("from")
+            if isinstance(source, dict) and source.get("block") in names:
+                source["block"] = names[str(source["block"])]
+            stack.extend(here.values())
+        elif isinstance(here, list):
+            stack.extend(here)
     return made

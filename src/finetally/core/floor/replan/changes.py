@@ -16,6 +16,7 @@ from finetally.core.floor.replay import replay
 from finetally.core.formats.names import format_of
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation
+from finetally.core.session.ids import ids_of, with_other_ids
 from finetally.core.session.json_value import JsonObject, objects
 from finetally.core.session.problems import PathPart
 from finetally.core.session.reading import parse_session
@@ -74,6 +75,7 @@ def added_after(run: Run, added: JsonObject, *, library: Library) -> list[JsonOb
     parse_session(added)
     played = replay(run, library=library)
     first = to_come(played).first
+    added = with_other_ids(added, ids_of(played.session))
     entries = [*objects(added["blocks"])]
     edits = [InsertEdit(path=["blocks"], index=first + n, value=entry) for n, entry in enumerate(entries)]
     known = {one.get("key") for one in objects(played.session.get("movements"))}
