@@ -9,6 +9,7 @@ from typing import Any, Literal
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
+from tests.browser.floors import phone_of
 from tests.browser.squads import OwnSquad, SquadMaker
 from tests.serving import Server, served
 
@@ -94,3 +95,20 @@ def page(browser: Browser, squad: OwnSquad) -> Iterator[Page]:
     yield opened
     context.close()
     assert faults == []
+
+
+@pytest.fixture
+def hand(browser: Browser, squad: OwnSquad) -> Iterator[BrowserContext]:
+    """The coach's phone."""
+    context = phone_of(browser, squad)
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def phone(hand: BrowserContext) -> Page:
+    """Its page on what stands on today."""
+    page = hand.new_page()
+    page.goto("/today")
+    expect(page.get_by_role("heading", name="Run from a text")).to_be_visible()
+    return page

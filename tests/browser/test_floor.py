@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import re
-from collections.abc import Iterator
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
@@ -14,22 +13,6 @@ from tests.browser.screens import call
 from tests.browser.squads import OwnSquad
 
 pytestmark = pytest.mark.browser
-
-
-@pytest.fixture
-def hand(browser: Browser, squad: OwnSquad) -> Iterator[BrowserContext]:
-    """The coach's phone."""
-    context = phone_of(browser, squad)
-    yield context
-    context.close()
-
-
-@pytest.fixture
-def phone(hand: BrowserContext) -> Page:
-    page = hand.new_page()
-    page.goto("/today")
-    expect(page.get_by_role("heading", name="Run from a text")).to_be_visible()
-    return page
 
 
 def time_of(page: Page) -> int:

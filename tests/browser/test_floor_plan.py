@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
@@ -23,19 +22,7 @@ from tests.browser.floors import (
 )
 from tests.browser.squads import OwnSquad
 
-
-@pytest.fixture
-def hand(browser: Browser, squad: OwnSquad) -> Iterator[BrowserContext]:
-    context = phone_of(browser, squad)
-    yield context
-    context.close()
-
-
-@pytest.fixture
-def phone(hand: BrowserContext) -> Page:
-    page = hand.new_page()
-    page.goto("/today")
-    return page
+pytestmark = pytest.mark.browser
 
 
 def behind_more(page: Page, name: str) -> None:

@@ -42,35 +42,37 @@ export interface ScoredWindow {
 
 interface ScoredItem {
   beat: TimerBeat
+  number: number
+  sheet: number
   copy: boolean
 }
-const takesScore = ({ beat, copy }: ScoredItem): boolean =>
-  beat.kind === 'work' && beat.self_paced && beat.set === null && !copy
+const takesScore = (beat: TimerBeat): boolean => beat.kind === 'work' && beat.self_paced && beat.set === null
 
 /** The windows of a sheet that take a score, in order: those at people's own pace that are one beat. */
 export function scoredWindows(sheet: Pick<Sheet, 'beats' | 'blocks'>): ScoredWindow[] {
-  const items = sheet.beats.map((beat) => ({ beat, copy: false }))
-  return windowsAmong(items, blocksOfSheet(sheet), sheet)
+  const items = sheet.beats.map((beat, number) => ({ beat, number, sheet: 0, copy: false }))
+  return windowsAmong(items, blocksOfSheet(sheet), sheet, [sheet.beats])
 }
 
 /** Those of a run as it now stands: what was skipped or taken out is not among them. */
 export function windowsNow(sheet: Pick<Sheet, 'beats' | 'blocks'>, queue: BeatQueue): ScoredWindow[] {
-  return windowsAmong(queue.items, blocksNow(sheet, queue), sheet)
+  return windowsAmong(queue.items, blocksNow(sheet, queue), sheet, queue.sheets)
 }
 
 function windowsAmong(
   items: readonly ScoredItem[],
   now: BlocksNow,
   sheet: Pick<Sheet, 'beats' | 'blocks'>,
+  sheets: readonly (readonly (TimerBeat | undefined)[])[],
 ): ScoredWindow[] {
   const planned = new Map(blocksOfSheet(sheet).passes)
-  const counts = new Map<string, number>()
   return items.flatMap((item, place) => {
     const { passage } = item.beat
-    const block = takesScore(item) ? now.numberOf(item.beat) : null
+    const block = takesScore(item.beat) && !item.copy ? now.numberOf(item.beat) : null
     if (block === null) return []
-    const index = counts.get(passage) ?? 0
-    counts.set(passage, index + 1)
+    // Counted on its sheet: one that was skipped before it keeps its number.
+    const before = (sheets[item.sheet] ?? []).slice(0, item.number)
+    const index = before.filter((one) => one?.passage === passage && takesScore(one)).length
     const pass = now.passes.filter(([, of]) => of === block).findIndex(([name]) => name === passage)
     const title = now.blocks[block]?.title ?? ''
     return [{ place, block, pass: Math.max(0, pass), index, title, planned: planned.get(passage) ?? null }]

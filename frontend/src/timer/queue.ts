@@ -12,7 +12,8 @@ export class BeatQueue {
   /** What was laid out last while it runs. */
   laidOut: Layout | null = null
   inForce: (readonly [sheet: number, number: number])[]
-  private readonly sheets: Sheet[]
+  /** The beats of each sheet that the run was laid out on, by number; of later ones those that changed. */
+  readonly sheets: Sheet[]
   private readonly lengths = new Map<string, number>()
   private readonly newest = new Map<string, number>()
   private keys: number

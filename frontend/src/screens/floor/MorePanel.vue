@@ -24,6 +24,13 @@ const outdoors = defineModel<boolean>('outdoors', { required: true })
 const emit = defineEmits<{ give: [given: Given]; leave: [steps: LeaveOut[]]; pocket: [] }>()
 
 const KINDS = ['scores', 'note', 'people', 'left', 'change', 'calls'] as const
+const PLACES = {
+  scores: ScoresPanel,
+  note: NotePanel,
+  people: PeoplePanel,
+  left: LeftPanel,
+  change: ChangePanel,
+} as const
 const open = ref<(typeof KINDS)[number] | null>(null)
 const live = computed(() => props.state.mode === 'playing' || props.state.mode === 'paused')
 const inRound = computed(() => props.state.beat?.set !== null && props.state.beat !== null)
@@ -43,40 +50,14 @@ const inRound = computed(() => props.state.beat?.set !== null && props.state.bea
         {{ panels[kind] }}
       </button>
     </nav>
-    <ScoresPanel
-      v-if="open === 'scores'"
-      :live="props.live"
-      :run="run"
-      :disabled="disabled"
-      @give="emit('give', $event)"
-    />
-    <NotePanel
-      v-else-if="open === 'note'"
-      :people="run.with?.people ?? []"
-      :disabled="disabled"
-      @give="emit('give', $event)"
-    />
-    <PeoplePanel
-      v-else-if="open === 'people'"
-      :live="props.live"
-      :run="run"
-      :disabled="disabled"
-      @give="emit('give', $event)"
-    />
-    <LeftPanel
-      v-else-if="open === 'left'"
+    <component
+      :is="PLACES[open]"
+      v-if="open !== null && open !== 'calls'"
       :live="props.live"
       :run="run"
       :disabled="disabled"
       @give="emit('give', $event)"
       @leave="emit('leave', $event)"
-    />
-    <ChangePanel
-      v-else-if="open === 'change'"
-      :live="props.live"
-      :run="run"
-      :disabled="disabled"
-      @give="emit('give', $event)"
     />
     <CallsPanel v-else-if="open === 'calls'" v-model:wanted="wanted" v-model:outdoors="outdoors" />
     <template v-else>

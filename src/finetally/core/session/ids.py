@@ -60,7 +60,7 @@ def ids_of(document: JsonObject) -> set[str]:
 
 
 def with_other_ids(document: JsonObject, taken: set[str]) -> JsonObject:
-    """A copy none of whose ids is among `taken`; values that are taken from a renamed block's score go on doing so."""
+    """A copy none of whose ids is among `taken`; values taken from a renamed block's score go on with it."""
     made = copy.deepcopy(document)
     known = taken | ids_of(made)
     names: dict[str, str] = {}

@@ -2,13 +2,14 @@
 import { ElButton, ElInput, ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, ref } from 'vue'
 
-import type { FloorPerson } from '@/api/types'
-import type { Given } from '@/floor/useRun'
+import type { KeptRun } from '@/floor/kept'
+import type { Given, LiveRun } from '@/floor/useRun'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { NOTE as say } from '@/words/texts/floor-panels'
 
 // Something to remember, of the session or of somebody. Pain and dizziness bring the usual caution with them.
-const props = defineProps<{ people: readonly FloorPerson[]; disabled: boolean }>()
+const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()
+const people = computed(() => props.run.with?.people ?? [])
 const emit = defineEmits<{ give: [given: Given] }>()
 const KINDS = ['free', 'form', 'kit', 'pain', 'dizziness'] as const
 const kind = ref<(typeof KINDS)[number]>('free')
@@ -17,7 +18,7 @@ const text = ref('')
 const kept = ref(false)
 const whom = computed(() => [
   { value: '', label: say.nobody },
-  ...props.people.map((one) => ({ value: one.person, label: one.name })),
+  ...people.value.map((one) => ({ value: one.person, label: one.name })),
 ])
 const cautions = computed(() => kind.value === 'pain' || kind.value === 'dizziness')
 function keep(): void {
