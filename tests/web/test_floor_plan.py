@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date, timedelta
 from typing import Any
 from uuid import uuid4
 
@@ -153,7 +154,7 @@ def earlier_run(world: World, day: int, *scores: tuple[Person | None, dict[str, 
     )
     run = FloorRun.objects.create(
         squad=world.squad, entry=entry, day=entry.day, title="Two", document=moved,
-        begun_at=timezone.now() - timezone.timedelta(days=30 - day),
+        begun_at=timezone.now() - timedelta(days=30 - day),
     )  # fmt: skip
     for number, (person, score) in enumerate(scores):
         event = {"t": 60, "do": "score", "block": 1, **score}
@@ -210,3 +211,20 @@ def test_a_run_that_is_not_there_is_not_found(world: World) -> None:
         ("POST", "added", {"t": 1, "text": "10 burpees"}),
     ):
         assert world.send("coach", method, f"/floor/runs/{uuid4()}/{of}", body).status_code == 404
+
+
+def test_today_tells_what_of_the_days_before_is_not_logged(world: World) -> None:
+    day = date.fromisoformat(world.send("coach", "GET", "/floor/today").json()["day"])
+    world.squad.entries.all().delete()
+
+    def planned(title: str, ago: int, **more: Any) -> None:
+        Entry.objects.create(squad=world.squad, title=title, day=day - timedelta(days=ago), **more)
+
+    planned("today", 0, logged_minutes=40, logged_effort=5)
+    planned("yesterday", 1)
+    planned("logged", 2, logged_minutes=40, logged_effort=5)
+    planned("left out", 3, skipped=True)
+    planned("long ago", 8)
+    told = world.send("coach", "GET", "/floor/today").json()
+    assert [(one["title"], one["logged"]) for one in told["entries"]] == [("today", True)]
+    assert [one["title"] for one in told["unlogged"]] == ["yesterday"]

@@ -6800,7 +6800,7 @@ export interface components {
         };
         /**
          * FloorEntryOut
-         * @description An entry of today. `runs_here`: whether it has a session that can be run.
+         * @description An entry of today. `runs_here`: whether it has a session that can be run; `logged`: what it was is known.
          */
         FloorEntryOut: {
             /**
@@ -6822,6 +6822,26 @@ export interface components {
             person: string | null;
             /** Runs Here */
             runs_here: boolean;
+            /** Logged */
+            logged: boolean;
+        };
+        /**
+         * FloorWaiting
+         * @description An entry of the days before that is not logged.
+         */
+        FloorWaiting: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
         };
         /**
          * RunListed
@@ -6868,6 +6888,8 @@ export interface components {
             entries: components["schemas"]["FloorEntryOut"][];
             /** Runs */
             runs: components["schemas"]["RunListed"][];
+            /** Unlogged */
+            unlogged: components["schemas"]["FloorWaiting"][];
         };
         /**
          * EarlierOut

@@ -86,6 +86,7 @@ const entries = computed(() =>
           time: null,
           effort: null,
           group: null,
+          logged: false,
         })),
 )
 const running = computed(() => (day.data.value?.runs ?? []).filter((one) => one.ended === null))
@@ -134,6 +135,16 @@ async function fromText(): Promise<void> {
             ><template v-if="one.group"> · {{ one.group }}</template></small
           ><small v-if="needs(one.id)">{{ needs(one.id) }}</small></span
         >
+        <span class="links">
+          <span v-if="!one.runs_here" class="quiet">{{ say.other }}</span>
+          <span v-if="one.logged" class="quiet">{{ say.logged }}</span>
+          <RouterLink
+            v-else-if="day.data.value"
+            :to="{ name: 'week', query: { day: day.data.value.day, entry: one.id } }"
+            :aria-label="say.rateIt(one.title)"
+            >{{ say.rate }}</RouterLink
+          >
+        </span>
         <RouterLink
           v-if="one.runs_here"
           class="run"
@@ -141,7 +152,6 @@ async function fromText(): Promise<void> {
           :aria-label="say.runIt(one.title)"
           >{{ say.run }}</RouterLink
         >
-        <span v-else class="quiet">{{ say.other }}</span>
       </li>
     </ul>
     <ul v-if="over.length" class="over">
@@ -162,6 +172,21 @@ async function fromText(): Promise<void> {
         </span>
       </li>
     </ul>
+    <template v-if="day.data.value?.unlogged.length">
+      <h2>{{ say.waits }}</h2>
+      <ul class="over">
+        <li v-for="one in day.data.value.unlogged" :key="one.id">
+          <span class="name"
+            >{{ one.title }}<small>{{ longDay(one.day) }}</small></span
+          >
+          <RouterLink
+            :to="{ name: 'week', query: { day: one.day, entry: one.id } }"
+            :aria-label="say.rateIt(one.title)"
+            >{{ say.rate }}</RouterLink
+          >
+        </li>
+      </ul>
+    </template>
     <form class="text" @submit.prevent="fromText">
       <h2>{{ say.fromText }}</h2>
       <p class="quiet">{{ say.pasteIt }}</p>
@@ -203,6 +228,7 @@ li {
   min-height: 44px;
 }
 .name {
+  flex: 1;
   font: 600 21px/1.15 var(--head);
   min-width: 0;
   overflow-wrap: anywhere;
@@ -229,6 +255,7 @@ small {
   display: flex;
   gap: 16px;
   flex: none;
+  align-items: center;
 }
 .quiet {
   color: var(--mute);

@@ -24,7 +24,7 @@ router = Router()
 
 
 class FloorEntryOut(Schema):
-    """An entry of today. `runs_here`: whether it has a session that can be run."""
+    """An entry of today. `runs_here`: whether it has a session that can be run; `logged`: what it was is known."""
 
     id: UUID
     title: str
@@ -34,6 +34,15 @@ class FloorEntryOut(Schema):
     group: str | None
     person: str | None
     runs_here: bool
+    logged: bool
+
+
+class FloorWaiting(Schema):
+    """An entry of the days before that is not logged."""
+
+    id: UUID
+    title: str
+    day: date
 
 
 class RunListed(Schema):
@@ -58,6 +67,7 @@ class TodayOut(Schema):
     now: float
     entries: list[FloorEntryOut]
     runs: list[RunListed]
+    unlogged: list[FloorWaiting]
 
 
 class FloorPerson(Schema):
@@ -169,10 +179,12 @@ def today(request: ActorRequest, squad: int | None = None) -> TodayOut:
                 group=one.group.name if one.group is not None else None,
                 person=one.person.on_the_wall if one.person is not None else None,
                 runs_here=one.document is not None,
+                logged=one.logged_minutes is not None,
             )
             for one in found.entries
         ],
         runs=[_listed(one) for one in found.runs],
+        unlogged=[FloorWaiting(id=one.pk, title=one.title, day=one.day) for one in found.unlogged],
     )
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from uuid import UUID
 
 from finetally.core.card.card import HEALTH, CardOption, KitLine, card_of
@@ -32,6 +32,9 @@ from finetally.web.squads.models import Squad
 from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.training.cards import others_on_card
+
+LOOKS_BACK = timedelta(days=7)
+"""Entries that were not logged are told for so long."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,17 +149,19 @@ def exit_ways(t: Tally) -> list[ExitWay]:
 
 @dataclass(frozen=True, slots=True)
 class FloorDay:
-    """A squad's day on the floor: its entries with a session, and the runs that were begun on it."""
+    """A squad's day on the floor: its entries, the runs that were begun on it; `unlogged`: of the days before."""
 
     squad: Squad
     day: date
     entries: list[Entry]
     runs: list[FloorRun]
+    unlogged: list[Entry]
 
 
 def floor_day(actor: Actor, squad_id: int | None) -> FloorDay:
-    """What a squad has to run today, and what of it was run; for those who plan. Three queries."""
+    """What a squad has to run today, and what of it was run; for those who plan. Four queries."""
     squad = squad_for(actor, squad_id, Right.PLAN)
     day = today_of(squad)
     entries = squad.entries.filter(day=day, skipped=False).select_related("group", "person")
-    return FloorDay(squad, day, list(entries), list(runs_of_day(squad, day)))
+    past = squad.entries.filter(day__lt=day, day__gte=day - LOOKS_BACK, skipped=False, logged_minutes=None)
+    return FloorDay(squad, day, list(entries), list(runs_of_day(squad, day)), list(past.defer("document")))
