@@ -51,6 +51,7 @@ interface Floor extends DBSchema {
 
 const STRICT = { durability: 'strict' } as const
 export const KEPT_DAYS = 30
+const GOING_S = 6 * 3_600
 
 let opened: Promise<IDBPDatabase<Floor>> | null = null
 function floor(): Promise<IDBPDatabase<Floor>> {
@@ -85,10 +86,10 @@ export async function eventsKept(run: string): Promise<KeptEvent[]> {
   return (await floor()).getAllFromIndex('events', 'run', run)
 }
 
-/** Runs of this account that go on on this device, the newest last. */
-export async function runsGoing(account: string): Promise<KeptRun[]> {
+/** Runs of this account that go on on this device: begun in the last hours, one that was left waiting long ago is none. */
+export async function runsGoing(account: string, now: number): Promise<KeptRun[]> {
   const runs = (await (await floor()).getAll('runs')).filter((one) => one.account === account && !one.over)
-  return runs.sort((a, b) => a.begun - b.begun)
+  return runs.filter((one) => now - one.begun < GOING_S).sort((a, b) => a.begun - b.begun)
 }
 
 /** Runs of which something is not sent yet: those of one account, or of all. */

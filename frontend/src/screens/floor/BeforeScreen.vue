@@ -1,16 +1,14 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { ElCheckbox, ElCheckboxGroup, ElRadio, ElRadioGroup, ElSkeleton } from 'element-plus'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
-import { Refusal } from '@/api/refusal'
-import type { FloorSheet } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import { beginRun } from '@/floor/begin'
-import { keepSheet, sheetKept } from '@/floor/kept'
 import { runClock } from '@/floor/runClock'
+import { useFloorSheet } from '@/floor/useFloorSheet'
 import { keepShell } from '@/shell'
 import { amount, whole } from '@/words/format'
 import { refusalText } from '@/words/refusal'
@@ -24,9 +22,7 @@ import StationsChoice from './StationsChoice.vue'
 // One page before the start: Start is always there, and nothing has to be answered.
 const props = defineProps<{ entry: string }>()
 const router = useRouter()
-const sheet = shallowRef<FloorSheet | null>(null)
-const trouble = shallowRef<Refusal | null>(null)
-const offline = ref(false)
+const { sheet, trouble, offline, read } = useFloorSheet(props.entry)
 const here = ref<string[]>([])
 /** From three people on; remembered by how the session is built. */
 const shape = computed(() => (sheet.value?.sheet.blocks ?? []).map((one) => one.title).join('/'))
@@ -36,23 +32,11 @@ const safe = window.isSecureContext
 const ASKED_TIMES = 4
 const who = account.value?.name ?? ''
 
-async function open(): Promise<void> {
-  try {
-    const asked = Date.now()
-    const told = await api.floorSheet(props.entry)
-    runClock.measure(told.now, asked)
-    await keepSheet(who, told)
-    sheet.value = told
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    sheet.value = (error.passing && (await sheetKept(props.entry, who))) || null
-    offline.value = sheet.value !== null
-    if (!sheet.value) trouble.value = error
-  }
+void read.then(() => {
   here.value = expected.value
   apart.value = paces.value[shape.value] ?? false
   if (!offline.value) void askTheTime()
-}
+})
 const expected = computed(() => (sheet.value?.people ?? []).filter((one) => !one.away).map((one) => one.person))
 
 /** The run counts by the server's clock, and begins here: the quickest of a few small answers says it best. */
@@ -79,7 +63,6 @@ function choose(group: string): void {
   )
   here.value = expected.value.filter((one) => among.has(one))
 }
-void open()
 void keepShell()
 
 const edits = ref<readonly unknown[]>([])

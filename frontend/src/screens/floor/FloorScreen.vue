@@ -6,6 +6,7 @@ import { account } from '@/composables/useAccount'
 import { exitHere, takeExit } from '@/floor/exits'
 import { runsGoing } from '@/floor/kept'
 import { presentNow } from '@/floor/present'
+import { runClock } from '@/floor/runClock'
 import { windowsNow } from '@/floor/scoring'
 import { useCalls } from '@/floor/useCalls'
 import { useLeaveOut } from '@/floor/useLeaveOut'
@@ -33,7 +34,7 @@ const live = useRun(props.id, () => mine.value)
 const panel = ref<'none' | 'more' | 'hurt' | 'pocket'>('none')
 /** Other runs that go on on this phone: each in a strip. */
 const others = ref<string[]>([])
-void runsGoing(account.value?.name ?? '').then((runs) => {
+void runsGoing(account.value?.name ?? '', runClock.now()).then((runs) => {
   others.value = runs.map((one) => one.id).filter((id) => id !== props.id)
 })
 const calls = useCalls(

@@ -1,14 +1,10 @@
 <script setup lang="ts">
 import { ElButton, ElSkeleton } from 'element-plus'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api } from '@/api/client'
-import { Refusal } from '@/api/refusal'
-import type { FloorSheet } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import { beginRun } from '@/floor/begin'
-import { sheetKept } from '@/floor/kept'
 import {
   earlierOf,
   scoredWindows,
@@ -20,6 +16,7 @@ import {
   type Typed,
 } from '@/floor/scoring'
 import { presentNow } from '@/floor/present'
+import { useFloorSheet } from '@/floor/useFloorSheet'
 import { useOneTab } from '@/floor/useOneTab'
 import { useRun, type Given } from '@/floor/useRun'
 import { refusalText } from '@/words/refusal'
@@ -34,20 +31,8 @@ const router = useRouter()
 const runId = String(route.query.run ?? '')
 const mine = runId ? useOneTab(runId) : ref(true)
 const live = runId ? useRun(runId, () => mine.value) : null
-const sheet = shallowRef<FloorSheet | null>(null)
-const trouble = shallowRef<Refusal | null>(null)
+const { sheet, trouble } = useFloorSheet(props.entry)
 const who = account.value?.name ?? ''
-
-async function open(): Promise<void> {
-  try {
-    sheet.value = await api.floorSheet(props.entry)
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    sheet.value = (error.passing && (await sheetKept(props.entry, who))) || null
-    if (!sheet.value) trouble.value = error
-  }
-}
-void open()
 
 const windows = computed(() => {
   if (!sheet.value) return []

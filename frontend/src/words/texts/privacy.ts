@@ -21,7 +21,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
       'What figures take, where your coaches noted it: body mass, sets and the maxima that follow from them, capacity with the test it is from, a factor for pace, an offset for effort.',
       'Limits: a joint or a movement that you are to be spared, from when to when, and a note.',
       'Whether you came to a session, and your own minutes and effort where they were noted.',
-      'What a coach noted of you while a session ran: that you came late, left, were hurt, a note. Once sent, a note is not kept on the coach’s phone.',
+      'What a coach noted of you while a session ran: that you came late, left, were hurt, what you did otherwise, your scores, a note. Once sent, a note is not kept on the coach’s phone; who is expected and what was scored before is, until the next day.',
       'If you have an account: the name you sign in with, your password as a hash that cannot be turned back, and the browsers that are signed in (browser and system, since when).',
       'No date of birth, no address, no e-mail address: an address that an invitation is sent to is used once and not kept.',
     ],
@@ -29,7 +29,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
   [
     'Who sees it',
     [
-      'Everybody in the squad sees the plan, names as they stand on the wall, and which option somebody takes; never why.',
+      'Everybody in the squad sees the plan, names as they stand on the wall, and which option somebody takes; never why. At stations your name stands on the wall while a session runs.',
       'The coaches of your squad see what is kept of you. The note of a limit is for head coaches and you.',
       'Other athletes see none of your measures, limits, ratings and notes. Nothing of that stands on a card, on a wall, in a calendar, or in an export of the squad unless a head coach ticks it.',
       'Other squads see nothing.',

@@ -25,8 +25,8 @@ from finetally.core.unfold.tape import LocatedBlock
 from finetally.core.unfold.unfold import blocks_of
 
 OfferKind = Literal["rounds-more", "rounds-fewer", "leave-out", "option", "movement"]
-MOST_OTHERS = 4
-"""Movements offered in place of one: the nearest easier and harder ones."""
+MOST_OTHERS = 2
+"""Movements offered in place of one, of the easier ones and of the harder ones."""
 
 
 class FloorOffer(TypedDict):
@@ -132,8 +132,8 @@ def _otherwise(
                 "to": option.label,
                 "edits": made,
             }
-    others = [*(movement.easier or ()), *(movement.harder or ())] if movement is not None else []
-    for key in others[:MOST_OTHERS]:
+    easier, harder = ((movement.easier or []), (movement.harder or [])) if movement is not None else ([], [])
+    for key in (*easier[:MOST_OTHERS], *harder[:MOST_OTHERS]):
         other = library.get(key)
         if other is not None:
             edit = edit_json(SetEdit(path=[*at, "movement"], value=key))
