@@ -206,11 +206,15 @@ def test_too_many_for_their_capacity_get_a_station_twice_or_places_to_wait() -> 
         assert session["people"] == 14
 
 
-def test_kit_is_what_holds_where_it_is_counted() -> None:
-    (planned, *_) = stations_for(
-        circuit(2), 6, library=LIBRARY, given=Given.model_validate({"kit": {"kettlebell": 2}})
-    )
+def test_kit_is_shared_by_all_stations_so_that_another_one_does_not_help() -> None:
+    kit = Given.model_validate({"kit": {"kettlebell": 2}})
+    planned, wait = stations_for(circuit(2), 6, library=LIBRARY, given=kit)
     assert not planned["fits"]
+    assert (wait["kind"], wait["stations"]) == ("wait", ["S1", "S2", "Wait 1", "Wait 2", "Wait 3", "Wait 4"])
+    (enough,) = stations_for(circuit(2), 2, library=LIBRARY, given=kit)
+    assert enough["fits"]
+    # Far more people than there is kit for: no way that would still be this session.
+    assert [one["kind"] for one in stations_for(circuit(2), 60, library=LIBRARY, given=kit)] == ["as-planned"]
 
 
 def test_fewer_people_than_stations_may_leave_some_out() -> None:

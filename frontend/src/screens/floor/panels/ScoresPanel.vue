@@ -88,7 +88,7 @@ const count = (key: string): number => Number(made.value.get(key)?.rounds ?? 0)
           say.sheet
         }}</RouterLink>
       </div>
-      <div v-if="way === 'tap'" class="columns">
+      <div v-if="way === 'tap' && columns.length" class="columns">
         <button
           v-for="one in columns"
           :key="one.key"

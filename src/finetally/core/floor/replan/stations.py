@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from typing_extensions import TypedDict
@@ -11,7 +12,7 @@ from finetally.core.edits.edit import Edit, InsertEdit, RemoveEdit, SetEdit, app
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
-from finetally.core.session.clocks import Rotation, Station
+from finetally.core.session.clocks import Rotation
 from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.problems import DocumentError, PathPart
 from finetally.core.session.reading import parse_session
@@ -56,9 +57,9 @@ def stations_for(
 ) -> list[StationsWay]:
     """Ways to lay out each rotation of a session for so many people; as planned comes first.
 
-    Too many for a station's capacity or kit (`given.kit`): the fullest station twice, or places to wait, as many as
-    it takes. Fewer people than stations: the last stations left out. Raises DocumentError where the session cannot
-    be laid out; ValueError for less than one person.
+    Too many for a station's capacity: the smallest station twice; for that, or for the kit that all of them take at
+    once (`given.kit`): places to wait, as many as it takes. Fewer people than stations: the last ones left out.
+    Raises DocumentError where the session cannot be laid out; ValueError for less than one person.
     """
     if people < 1:
         raise ValueError(f"{people} people")
@@ -90,6 +91,15 @@ def _needs(plans: Sequence[StepPlan]) -> dict[str, int]:
     return needs
 
 
+@dataclass(frozen=True, slots=True)
+class _Place:
+    """A station: how many people it holds (None: as many as come), and the kit that each of them takes there."""
+
+    name: str
+    capacity: int | None
+    needs: Mapping[str, int]
+
+
 class _Ways:
     def __init__(self, document: JsonObject, people: int, library: Library, methods: Methods, given: Given) -> None:
         self._document = document
@@ -102,85 +112,77 @@ class _Ways:
         self, number: int, of: LocatedBlock, clock: Rotation, needs: Sequence[Mapping[str, int]]
     ) -> Iterator[StationsWay]:
         """The ways of one rotation."""
-        names = [station.name for station in clock.stations]
-        rooms = [self._room(station, need) for station, need in zip(clock.stations, needs, strict=True)]
-        said: Edit = SetEdit(path=["people"], value=self._people)
-        planned = self._way(number, "as-planned", names, rooms, [said])
+        places = [_Place(one.name, one.capacity, need) for one, need in zip(clock.stations, needs, strict=True)]
+        planned = self._way(number, "as-planned", places, [])
         if planned is None:
             return
         yield planned
-        stations: list[PathPart] = [*of.edit_path, "clock", "stations"]
+        path: list[PathPart] = [*of.edit_path, "clock", "stations"]
+        ways: list[StationsWay | None] = []
         if not planned["fits"]:
-            yield from self._twice(number, stations, clock, rooms)
-            yield from self._waiting(number, stations, clock, rooms)
-        elif self._people < len(names):
-            gone = [RemoveEdit(path=stations, index=i) for i in range(len(names) - 1, self._people - 1, -1)]
-            kept = names[: self._people]
-            fewer = self._way(number, "leave-out", kept, rooms[: self._people], [*gone, said])
-            if fewer is not None:
-                yield fewer
+            ways = [self._twice(number, path, clock, places), self._waiting(number, path, clock, places)]
+        elif self._people < len(places):
+            gone = [RemoveEdit(path=path, index=i) for i in range(len(places) - 1, self._people - 1, -1)]
+            ways = [self._way(number, "leave-out", places[: self._people], gone)]
+        yield from (way for way in ways if way is not None)
 
-    def _room(self, station: Station, needs: Mapping[str, int]) -> float:
-        """How many people fit at a station at once: by its capacity, and by the kit that is there."""
-        room = float("inf") if station.capacity is None else float(station.capacity)
-        for kit, each in needs.items():
-            there = self._given.kit.get(kit)
-            if there is not None:
-                room = min(room, there // each)
-        return room
+    def _fits(self, places: Sequence[_Place]) -> bool:
+        """Whether capacity and kit hold in every turn: all stations are worked at the same time."""
+        groups = group_sizes(self._people, len(places))
+        if any(place.capacity is not None and max(groups) > place.capacity for place in places):
+            return False
+        for kit, there in self._given.kit.items():
+            each = [place.needs.get(kit, 0) for place in places]
+            for turn in range(len(places)):
+                if sum(groups[station - turn] * pieces for station, pieces in enumerate(each)) > there:
+                    return False
+        return True
 
     def _twice(
-        self, number: int, path: list[PathPart], clock: Rotation, rooms: list[float]
-    ) -> Iterator[StationsWay]:
-        """The fullest station a second time, further ones too, until all fit; where capacity is what is short."""
-        names, room, edits = [station.name for station in clock.stations], list(rooms), list[Edit]()
-        of = list(range(len(names)))
+        self, number: int, path: list[PathPart], clock: Rotation, planned: Sequence[_Place]
+    ) -> StationsWay | None:
+        """The smallest station a second time, further ones too, until all fit; None where that does not help."""
+        places, of, edits = list(planned), list(range(len(planned))), list[Edit]()
         for _ in range(MOST_ADDED):
-            tight = min(range(len(names)), key=lambda index: room[index])
+            held = [index for index, place in enumerate(places) if place.capacity is not None]
+            if not held:
+                return None
+            tight = min(held, key=lambda index: places[index].capacity or 0)
             station = clock.stations[of[tight]]
             again = f"{station.name} {of.count(of[tight]) + 1}"
             copy: JsonObject = {**_without_ids(station.model_dump(mode="json", exclude_unset=True)), "name": again}
             edits.append(InsertEdit(path=path, index=tight + 1, value=copy))
-            names.insert(tight + 1, again)
-            room.insert(tight + 1, room[tight])
+            places.insert(tight + 1, replace(places[tight], name=again))
             of.insert(tight + 1, of[tight])
-            if max(group_sizes(self._people, len(names))) <= min(room):
-                way = self._way(
-                    number, "twice", names, room, [*edits, SetEdit(path=["people"], value=self._people)]
-                )
-                if way is not None:
-                    yield way
-                return
+            if self._fits(places):
+                return self._way(number, "twice", places, edits)
+        return None
 
     def _waiting(
-        self, number: int, path: list[PathPart], clock: Rotation, rooms: list[float]
-    ) -> Iterator[StationsWay]:
-        """Places to wait a turn, as many as it takes."""
-        names = [station.name for station in clock.stations]
+        self, number: int, path: list[PathPart], clock: Rotation, planned: Sequence[_Place]
+    ) -> StationsWay | None:
+        """Places to wait a turn, as many as it takes; None where so many would be another session."""
         walked: JsonObject = {"movement": WAITING, **({} if clock.inner.windowed else {"seconds": WAITING_S})}
-        least = min(rooms)
         for added in range(1, MOST_ADDED + 1):
-            if max(group_sizes(self._people, len(names) + added)) > least:
+            names = [f"Wait {n}" if added > 1 else "Wait" for n in range(1, added + 1)]
+            places = [*planned, *(_Place(name, None, {}) for name in names)]
+            if not self._fits(places):
                 continue
-            waits = [f"Wait {n}" if added > 1 else "Wait" for n in range(1, added + 1)]
-            edits: list[Edit] = [
-                InsertEdit(path=path, index=len(names) + n, value={"name": name, "steps": [walked]})
-                for n, name in enumerate(waits)
+            first = len(planned)
+            edits = [
+                InsertEdit(path=path, index=first + n, value={"name": name, "steps": [walked]})
+                for n, name in enumerate(names)
             ]
-            room = [*rooms, *(float("inf") for _ in waits)]
-            edits.append(SetEdit(path=["people"], value=self._people))
-            way = self._way(number, "wait", [*names, *waits], room, edits)
-            if way is not None:
-                yield way
-            return
+            return self._way(number, "wait", places, edits)
+        return None
 
     def _way(
-        self, number: int, kind: StationsKind, names: list[str], rooms: Sequence[float], edits: Sequence[Edit]
+        self, number: int, kind: StationsKind, places: Sequence[_Place], edits: Sequence[Edit]
     ) -> StationsWay | None:
-        """A way with its minutes; None where the session cannot be laid out so."""
-        groups = group_sizes(self._people, len(names))
+        """A way with its seconds; None where the session cannot be laid out so."""
+        told = [*edits, SetEdit(path=["people"], value=self._people)]
         try:
-            seconds = self._seconds(apply_edits(self._document, edits)[0])
+            seconds = self._seconds(apply_edits(self._document, told)[0])
         except DocumentError:
             if kind == "as-planned":
                 raise
@@ -188,11 +190,11 @@ class _Ways:
         return {
             "block": number,
             "kind": kind,
-            "stations": list(names),
-            "groups": groups,
-            "fits": max(groups) <= min(rooms),
+            "stations": [place.name for place in places],
+            "groups": group_sizes(self._people, len(places)),
+            "fits": self._fits(places),
             "s": seconds,
-            "edits": [] if kind == "as-planned" else [edit_json(edit) for edit in edits],
+            "edits": [] if kind == "as-planned" else [edit_json(edit) for edit in told],
         }
 
     def _seconds(self, document: JsonObject) -> float:
