@@ -308,6 +308,8 @@ def test_who_has_an_account_signs_in_on_the_way_and_joins_with_it(
     page.context.clear_cookies()
     page.goto(made["address"])
     page.get_by_role("link", name="I have an account already").click()
+    # The page before it has fields of the same names: what is filled in there is gone with it.
+    expect(page.get_by_role("button", name="Sign in")).to_be_visible()
     page.get_by_label("Name").fill(other.account("osk"))
     page.get_by_label("Password", exact=True).fill(DEMO_PASSWORD)
     page.get_by_role("button", name="Sign in").click()
