@@ -272,3 +272,20 @@ def test_each_call_can_be_switched_off_and_the_sound_is_tried_once(phone: Page) 
     expect(phone.get_by_role("checkbox", name="half-way")).not_to_be_checked()
     expect(phone.get_by_role("checkbox", name="last five")).to_be_checked()
     expect(phone.get_by_role("radio", name="over the silent switch")).to_be_checked()
+
+
+def test_what_is_due_is_announced_on_a_change_and_not_every_second(phone: Page) -> None:
+    started(phone, on_today(phone, windows(4, 2, movement="push-up", rest=5)))
+    phone.evaluate(
+        """() => {
+          window.announced = []
+          const place = document.querySelector('[aria-live]')
+          const say = () => window.announced.push(place.textContent)
+          new MutationObserver(say).observe(place, { characterData: true, childList: true, subtree: true })
+        }"""
+    )
+    expect(phone.get_by_role("heading", name="Done")).to_be_visible(timeout=30_000)
+    # Work, rest and work again, 13 seconds long: two changes and the end.
+    said = phone.evaluate("window.announced")
+    assert said[:2] == ["Rest: 0:05", "Work: push-up"]
+    assert len(said) <= 3
