@@ -196,6 +196,7 @@ SHIFTS = """
 
 def test_nothing_moves_while_time_runs(phone: Page) -> None:
     started(phone, on_today(phone, windows(600, 2, movement="push-up")))
+    expect(phone.get_by_role("button", name="Hold", exact=True)).to_be_enabled()
     phone.wait_for_timeout(500)
     phone.evaluate(SHIFTS)
     before = time_of(phone)

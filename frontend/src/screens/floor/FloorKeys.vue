@@ -6,15 +6,26 @@ import type { Given } from '@/floor/useRun'
 import { FLOOR as say } from '@/words/texts/floor'
 
 // What is at hand while a run goes: hold, ten seconds more, back, more; and taking the last order back.
-const props = defineProps<{ state: RunState; disabled: boolean; more: boolean; undoable: boolean }>()
-const emit = defineEmits<{ give: [place: string, given: Given]; more: [] }>()
+const props = defineProps<{
+  state: RunState
+  disabled: boolean
+  more: boolean
+  undoable: boolean
+  soundless: boolean
+}>()
+const emit = defineEmits<{ give: [place: string, given: Given]; more: []; wake: [] }>()
 const stands = computed(() => props.state.mode === 'paused')
 const live = computed(() => props.state.mode === 'playing' || stands.value)
 </script>
 
 <template>
   <div class="keys">
+    <!-- Its place is kept for what is taken back: nothing moves when sound comes. -->
+    <button v-if="soundless && !undoable" type="button" class="floor-key undo" @click="emit('wake')">
+      {{ say.soundOff }}
+    </button>
     <button
+      v-else
       type="button"
       class="floor-key undo"
       :class="{ away: !undoable }"

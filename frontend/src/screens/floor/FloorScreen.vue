@@ -147,14 +147,6 @@ const announced = computed(() => {
       <p v-else-if="live.trouble.value" class="note-bar" role="alert">
         {{ say.refused }} {{ refusalText(live.trouble.value) }}
       </p>
-      <button
-        v-else-if="!calls.ready.value && calls.wanted.value.tones"
-        type="button"
-        class="floor-key sound"
-        @click="calls.wake"
-      >
-        {{ say.soundOff }}
-      </button>
       <OtherRun v-for="other in others" :id="other" :key="other" />
       <NowPlace :state="state" :run="run" :people="people" :windows="windows" :small="panel === 'more'" />
       <MorePanel
@@ -183,6 +175,8 @@ const announced = computed(() => {
         :disabled="!mine"
         :more="panel === 'more'"
         :undoable="undo.offered.value"
+        :soundless="!calls.ready.value && calls.wanted.value.tones"
+        @wake="calls.wake"
         @give="(place, given) => tap(place, given)"
         @more="panel = panel === 'more' ? 'none' : 'more'"
       />
@@ -238,9 +232,6 @@ header {
   overflow-wrap: anywhere;
 }
 .hurt {
-  font-size: 17px;
-}
-.sound {
   font-size: 17px;
 }
 .note-bar {
