@@ -15,9 +15,8 @@ from finetally.core.figures import Figures, figures, printed
 from finetally.core.floor.document import read_run
 from finetally.core.floor.done import done
 from finetally.core.floor.published import published_sheet, run_schema, sheet_schema
-from finetally.core.floor.replay import Played, Replay, replay
+from finetally.core.floor.replay import Played, replay
 from finetally.core.floor.sheet import Sheet, sheet
-from finetally.core.floor.variants import Variant, variants_of
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
@@ -222,57 +221,6 @@ def test_work_of_a_block_that_was_taken_out_stays_done() -> None:
     made = figured_as_done(two, (15, "change", out), (30, "next", {}), until=200)
     assert made["work_s"] == 20 + 60
     assert len(made["blocks"]) == 2
-
-
-# Values from a score, laid out ahead.
-
-
-def taking(take: str = "rounds", **more: Any) -> dict[str, Any]:
-    value = {"from": {"block": "test", "take": take}, "plan": 3, **more}
-    return {"id": "after", **WINDOWS["blocks"][0], "rounds": value}
-
-
-def variants(*blocks: dict[str, Any]) -> list[Variant]:
-    run = read_run(run_of(session({**AMRAP["blocks"][0], "id": "test"}, *blocks), []))
-    return variants_of(run, laid_out(run), library=shipped_library())
-
-
-def test_there_is_a_layout_for_every_score_up_to_the_cap() -> None:
-    found = variants(taking(cap=4))
-    assert [(one.block, one.take, one.value) for one in found] == [(0, "rounds", value) for value in range(5)]
-    # At least one round comes, whatever was scored.
-    assert [sum(beat.kind == "work" and beat.block == 1 for beat in one.sheet.beats) for one in found] == [
-        1,
-        1,
-        2,
-        3,
-        4,
-    ]
-
-
-def test_a_variant_is_what_the_score_lays_out() -> None:
-    document = RUNS["from-a-score"]["run"]
-    run = read_run(document)
-    replayed = Replay(run, shipped_library())
-    replayed.play()
-    ((layout),) = replayed.layouts.values()
-    variant = next(one for one in variants_of(run, laid_out(run), library=shipped_library()) if one.value == 5)
-    assert (list(variant.layout.order), variant.layout.changed) == (list(layout.order), layout.changed)
-    assert [timer_beat(beat) for beat in variant.layout.beats] == [timer_beat(beat) for beat in layout.beats]
-
-
-@pytest.mark.parametrize(
-    ("blocks", "count"),
-    [
-        ([taking()], 60),
-        ([taking(cap=100)], 0),
-        ([taking(cap=4), {**taking("reps", cap=4), "id": "b"}], 0),
-        ([WINDOWS["blocks"][0]], 0),
-    ],
-    ids=["no cap", "too many", "two values of one score", "nothing taken"],
-)
-def test_how_many_variants_are_sent_along(blocks: list[dict[str, Any]], count: int) -> None:
-    assert len(variants(*blocks)) == count
 
 
 # The sheet, as it is published.

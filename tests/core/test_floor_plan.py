@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from typing import Any
 
 import pytest
@@ -20,6 +21,7 @@ from finetally.core.methods.given import Given
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.shipped import shipped_library
+from tests.conftest import CASES
 
 LIBRARY = shipped_library()
 
@@ -185,6 +187,11 @@ def test_groups_are_as_even_as_can_be(people: int, stations: int) -> None:
     sizes = group_sizes(people, stations)
     assert sum(sizes) == people
     assert max(sizes) - min(sizes) <= 1
+
+
+@pytest.mark.parametrize("case", json.loads((CASES / "dealing.json").read_text()))
+def test_people_are_dealt_as_the_browser_deals_them(case: dict[str, Any]) -> None:
+    assert group_sizes(case["people"], case["stations"]) == case["groups"]
 
 
 def test_stations_that_hold_all_stand_as_planned() -> None:

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from finetally.core.learn.pace import HALVINGS, QUICKEST, SLOWEST, PaceModel, factor_of, rank
+from finetally.core.learn.pace import HALVINGS, QUICKEST, SLOWEST, PaceModel, better, factor_of, rank
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
@@ -115,3 +115,17 @@ def test_a_block_that_is_not_there_is_told() -> None:
     with pytest.raises(DocumentError) as refused:
         PaceModel(parse_session(session(AMRAP)), 4, shipped_library()).tape(1)
     assert refused.value.problems[0].path == "block"
+
+
+@pytest.mark.parametrize(
+    ("worse", "best"),
+    [
+        ({"rounds": 4, "reps": 9}, {"rounds": 5}),
+        ({"rounds": 4}, {"rounds": 4, "reps": 1}),
+        ({"rounds": 40, "reps": 9}, {"time_s": 400}),
+        ({"time_s": 400}, {"time_s": 399.5}),
+        ({"rung": 6}, {"rung": 7}),
+    ],
+)
+def test_of_two_scores_one_is_better_in_whichever_order(worse: dict[str, float], best: dict[str, float]) -> None:
+    assert better(worse, best) == better(best, worse) == best

@@ -76,7 +76,7 @@ def test_a_text_is_added_or_refused_with_its_place(world: World) -> None:
     assert added["edits"][0] == {**added["edits"][0], "op": "insert", "path": ["blocks"], "index": 1}
     answer = give(world, {"t": 2, "do": "change", "edits": added["edits"]})
     layout = answer["layouts"][f"{DEVICE}/1"]
-    assert len(layout["order"]) == 3
+    assert [layout["blocks"][number]["title"] for number in layout["numbers"]][::2] == ["Window", "Swings"]
     nothing = world.send("coach", "POST", f"{path(world)}/added", {"t": 1, "text": "?!"})
     assert nothing.status_code == 422
 

@@ -7116,7 +7116,7 @@ export interface components {
          * PublishedLayout
          * @description A session laid out anew while it runs: passes by name in `order`, and the beats of those that `changed`.
          *
-         *     `blocks`: as they now are; `numbers`: of which of them each pass of `order` is.
+         *     `blocks`: as they now are, where they are others; `numbers`: of which of them each pass of `order` is.
          */
         PublishedLayout: {
             /** Order */
@@ -7124,7 +7124,7 @@ export interface components {
             /** Numbers */
             numbers: number[];
             /** Blocks */
-            blocks: components["schemas"]["SheetBlock"][];
+            blocks?: components["schemas"]["SheetBlock"][];
             /** Changed */
             changed: string[];
             /** Beats */

@@ -18,8 +18,8 @@ export function blocksOfSheet(sheet: Pick<Sheet, 'beats' | 'blocks'>): BlocksNow
 
 export function blocksNow(sheet: Pick<Sheet, 'beats' | 'blocks'>, queue: BeatQueue): BlocksNow {
   const laid = queue.laidOut
-  if (!laid?.blocks || !laid.numbers) return blocksOfSheet(sheet)
+  if (!laid?.numbers) return blocksOfSheet(sheet)
   const passes = laid.order.map((passage, place) => [passage, laid.numbers?.[place] ?? 0] as const)
   const numbers = new Map(passes)
-  return { blocks: laid.blocks, passes, numberOf: (beat) => numbers.get(beat.passage) ?? null }
+  return { blocks: queue.blocks ?? sheet.blocks, passes, numberOf: (beat) => numbers.get(beat.passage) ?? null }
 }

@@ -2,6 +2,8 @@ import { expect, test } from 'vitest'
 
 import type { Beat } from '@/api/types'
 
+import CASES from '../../../tests/cases/dealing.json'
+
 import { dealt, standing, turnOf } from './dealing'
 
 const person = (name: string, team: number | null = null) => ({ name, team })
@@ -16,6 +18,10 @@ test('groups are as even as can be, and nobody is left out', () => {
       expect(Math.max(...sizes) - Math.min(...sizes)).toBeLessThanOrEqual(1)
       expect(groups.flat().map((one) => one.name)).toEqual(people(count).map((one) => one.name))
     }
+})
+
+test.each(CASES)('$people people at $stations stations are dealt as the core deals them', (one) => {
+  expect(dealt(people(one.people), one.stations).map((group) => group.length)).toEqual(one.groups)
 })
 
 test('as many teams as stations stay together, however large they are', () => {

@@ -7,10 +7,9 @@ interface AudioSession {
 }
 const SESSIONS: Record<SoundWay, AudioSession['type']> = { usual: 'auto', music: 'ambient', silent: 'playback' }
 
-export function audioDesk(way: SoundWay): AudioContext {
+export function takeWay(way: SoundWay): void {
   const session = (navigator as Navigator & { audioSession?: AudioSession }).audioSession
   if (session) session.type = SESSIONS[way]
-  return new AudioContext()
 }
 
 /** With music the tones are louder: it goes on beside them. */

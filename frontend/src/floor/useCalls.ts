@@ -2,7 +2,7 @@ import { useLocalStorage, useWakeLock } from '@vueuse/core'
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 
 import { ALL_CALLS, tonesDue, waitingTones, wordsDue, type CallsWanted } from './calls'
-import { audioDesk, loudnessOf } from './sound'
+import { loudnessOf, takeWay } from './sound'
 import { Tones, type DueTone } from './tones'
 import type { LiveRun } from './useRun'
 import { spokenAloud, type Voice } from './voice'
@@ -33,7 +33,7 @@ export function useCalls(live: LiveRun, quiet: () => boolean, whose: () => strin
   let due: ReturnType<typeof setTimeout>[] = []
 
   function wake(): void {
-    context ??= audioDesk(wanted.value.way)
+    context ??= new AudioContext()
     tones ??= new Tones(context, () => loudnessOf(wanted.value.way))
     void context.resume().then(() => {
       ready.value = true
@@ -69,6 +69,7 @@ export function useCalls(live: LiveRun, quiet: () => boolean, whose: () => strin
     }
   }
 
+  watch(() => wanted.value.way, takeWay, { immediate: true })
   watch([live.turn, wanted, quiet, whose], setAnew, { deep: true })
   onScopeDispose(() => {
     silence()

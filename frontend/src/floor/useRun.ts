@@ -3,6 +3,7 @@ import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, typ
 
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
+import type { FloorPerson } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import { isOrder, type Order, type RunEvent } from '@/timer/events'
 import { replay } from '@/timer/replay'
@@ -12,7 +13,9 @@ import { deviceName } from './device'
 import { eventsKept, keepEvents, keepRun, runKept, waitsToBeSent, type KeptEvent, type KeptRun } from './kept'
 import { layoutFor } from './layouts'
 import { runClock } from './runClock'
+import { presentNow } from './present'
 import { looksOf, stateAt, type RunState } from './runState'
+import { windowsNow, type ScoredWindow } from './scoring'
 import { exchange, key, takeNews } from './sending'
 
 /** How often the picture looks at the clock: whole seconds are shown, and nobody sees a twentieth. */
@@ -26,6 +29,12 @@ export interface LiveRun {
   state: ShallowRef<RunState | null>
   timer: () => Timer
   events: ShallowRef<KeptEvent[]>
+  /** The same without what they are kept with. */
+  said: ComputedRef<RunEvent[]>
+  /** Who is here now, in the order of stations. */
+  here: ComputedRef<FloorPerson[]>
+  /** What takes a score, as the session now stands. */
+  windows: ComputedRef<ScoredWindow[]>
   /** Grows with each order and each beat: what was set for the ear is out of date. */
   turn: Ref<number>
   trouble: Ref<Refusal | null>
@@ -53,6 +62,12 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
   let askedAt = 0
 
   const now = (): number => Math.max(0, runClock.now() - (run.value?.begun ?? 0))
+  const said = computed(() => events.value.map((one) => one.event))
+  const here = computed(() => presentNow(run.value?.with?.people ?? [], said.value))
+  const windows = computed(() => {
+    void turn.value
+    return run.value ? windowsNow(run.value.sheet, timer.queue) : []
+  })
   const unsent = computed(() => events.value.filter(waitsToBeSent).length)
 
   function playAll(): void {
@@ -62,7 +77,7 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
     timer = replay({
       beats: of.sheet.beats,
       hold: of.hold,
-      events: events.value.map((one) => one.event),
+      events: said.value,
       // An event of a device whose clock is a little ahead counts now, not when it would be asked for next.
       until: events.value.reduce((latest, { event }) => Math.max(latest, event.t), now()),
       layoutOf: (event, at) => layoutFor(of, event, known.get(event) ?? '', at),
@@ -149,7 +164,7 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
   onScopeDispose(() => void send())
   void load()
 
-  return { run, state, timer: () => timer, events, turn, trouble, waiting, unsent, give, now }
+  return { run, state, timer: () => timer, events, said, here, windows, turn, trouble, waiting, unsent, give, now }
 }
 
 /** A run that another device began, joined by this one. */

@@ -33,7 +33,7 @@ export interface Layout {
   order: readonly string[]
   changed: readonly string[]
   beats: readonly { number: number; beat: TimerBeat }[]
-  /** The blocks as they now are, and of which of them each pass of `order` is. */
+  /** The blocks as they now are, where they are others; of which of them each pass of `order` is. */
   blocks?: readonly LaidBlock[]
   numbers?: readonly number[]
 }

@@ -1,4 +1,4 @@
-import type { Layout, QueuedBeat, TimerBeat, What } from './beats'
+import type { LaidBlock, Layout, QueuedBeat, TimerBeat, What } from './beats'
 
 type Sheet = readonly (TimerBeat | undefined)[]
 
@@ -9,8 +9,9 @@ type Sheet = readonly (TimerBeat | undefined)[]
 export class BeatQueue {
   items: QueuedBeat[]
   place = 0
-  /** What was laid out last while it runs. */
+  /** What was laid out last while it runs; the blocks that were told last. */
   laidOut: Layout | null = null
+  blocks: readonly LaidBlock[] | null = null
   inForce: (readonly [sheet: number, number: number])[]
   /** The beats of each sheet that the run was laid out on, by number; of later ones those that changed. */
   readonly sheets: Sheet[]
@@ -84,6 +85,7 @@ export class BeatQueue {
     for (const { number, beat } of layout.beats) laid[number] = beat
     this.sheets.push(laid)
     this.laidOut = layout
+    this.blocks = layout.blocks ?? this.blocks
     const sheet = this.sheets.length - 1
     const after = this.place + Number(running)
     const now = this.items[after - 1] ?? null

@@ -4,7 +4,6 @@ import { computed } from 'vue'
 import type { KeptRun } from '@/floor/kept'
 import type { Given, LiveRun } from '@/floor/useRun'
 import { publishedPlayed } from '@/timer/played'
-import { windowsNow } from '@/floor/scoring'
 import { clock } from '@/words/format'
 import { ENDED as say } from '@/words/texts/floor'
 
@@ -20,7 +19,6 @@ const played = computed(() => {
   const ends = timer.played
   return { ...all, whole: (ends.at(-1)?.end ?? 0) - (ends[0]?.start ?? 0) }
 })
-const scored = computed(() => windowsNow(props.run.sheet, props.live.timer().queue).length > 0)
 const kept = computed(() => !props.live.waiting.value && props.live.unsent.value === 0)
 </script>
 
@@ -34,7 +32,7 @@ const kept = computed(() => !props.live.waiting.value && props.live.unsent.value
     <p v-if="played.skipped?.length">{{ say.leftOut(played.skipped.length) }}</p>
     <p role="status" class="kept">{{ kept ? say.sent : say.notSent }}</p>
     <ScoresPanel
-      v-if="scored"
+      v-if="live.windows.value.length"
       class="scores"
       :live="live"
       :run="run"

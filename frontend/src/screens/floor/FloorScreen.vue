@@ -5,9 +5,7 @@ import { computed, onMounted, ref } from 'vue'
 import { account } from '@/composables/useAccount'
 import { exitHere, takeExit } from '@/floor/exits'
 import { runsGoing } from '@/floor/kept'
-import { presentNow } from '@/floor/present'
 import { runClock } from '@/floor/runClock'
-import { windowsNow } from '@/floor/scoring'
 import { useCalls } from '@/floor/useCalls'
 import { useLeaveOut } from '@/floor/useLeaveOut'
 import { useOneTab } from '@/floor/useOneTab'
@@ -50,16 +48,6 @@ const state = computed(() => live.state.value)
 const run = computed(() => live.run.value)
 /** Asked once, quietly: the session may end here, but for its cool-down. */
 const exit = computed(() => (run.value && state.value ? exitHere(run.value, state.value, live) : null))
-const people = computed(() =>
-  presentNow(
-    run.value?.with?.people ?? [],
-    live.events.value.map((one) => one.event),
-  ),
-)
-const windows = computed(() => {
-  void live.turn.value
-  return run.value ? windowsNow(run.value.sheet, live.timer().queue) : []
-})
 const due = computed(() => (state.value ? dueOf(state.value) : null))
 /** Rests and waits lie on ink, work on paper: a change is seen from the corner of the eye. */
 const ground = computed(() => {
@@ -76,10 +64,26 @@ function tap(place: string, given: Given | null): void {
   calls.wake()
   if (given) void live.give(given)
 }
-/** Orders from a panel count once, as a tap does; what is taken down (scores, notes, who came) each time. */
+/** Where a tap of a panel was: a score's and a person's places are their own; what was typed came by no tap. */
+function placeOf(given: Given): string | null {
+  switch (given.do) {
+    case 'note':
+    case 'option':
+    case 'change':
+      return null
+    case 'here':
+    case 'away':
+      return `present ${given.person}`
+    case 'score':
+      return `score ${given.block} ${given.pass} ${given.index} ${given.person}`
+    default:
+      return `more ${given.do}`
+  }
+}
 function panelGave(given: Given): void {
-  if (['score', 'note', 'option', 'here', 'away', 'change'].includes(given.do)) void live.give(given)
-  else tap(`more ${given.do}`, given)
+  const place = placeOf(given)
+  if (place === null) void live.give(given)
+  else tap(place, given)
 }
 function hurt(): void {
   void live.give({ do: 'pause' })
@@ -123,13 +127,7 @@ const announced = computed(() => {
       <RouterLink to="/today">{{ ended.today }}</RouterLink>
     </template>
     <p v-else-if="!state || !run" role="status" class="opening">{{ say.reading }}</p>
-    <EndedPage
-      v-else-if="state.mode === 'over'"
-      :live="live"
-      :run="run"
-      :disabled="!mine"
-      @give="$event.do === 'score' ? live.give($event) : tap('ended', $event)"
-    />
+    <EndedPage v-else-if="state.mode === 'over'" :live="live" :run="run" :disabled="!mine" @give="panelGave" />
     <HurtPanel
       v-else-if="panel === 'hurt'"
       :people="run.with?.people ?? []"
@@ -148,7 +146,13 @@ const announced = computed(() => {
         {{ say.refused }} {{ refusalText(live.trouble.value) }}
       </p>
       <OtherRun v-for="other in others" :id="other" :key="other" />
-      <NowPlace :state="state" :run="run" :people="people" :windows="windows" :small="panel === 'more'" />
+      <NowPlace
+        :state="state"
+        :run="run"
+        :people="live.here.value"
+        :windows="live.windows.value"
+        :small="panel === 'more'"
+      />
       <MorePanel
         v-if="panel === 'more'"
         v-model:wanted="calls.wanted.value"

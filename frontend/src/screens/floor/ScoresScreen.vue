@@ -10,7 +10,6 @@ import {
   scoredWindows,
   scoresMade,
   scoreText,
-  windowsNow,
   windowTitle,
   type ScoredWindow,
   type Typed,
@@ -35,13 +34,11 @@ const { sheet, trouble } = useFloorSheet(props.entry)
 const who = account.value?.name ?? ''
 
 const windows = computed(() => {
-  if (!sheet.value) return []
-  if (!live?.run.value) return scoredWindows(sheet.value.sheet)
-  void live.turn.value
-  return windowsNow(live.run.value.sheet, live.timer().queue)
+  if (live?.run.value) return live.windows.value
+  return sheet.value ? scoredWindows(sheet.value.sheet) : []
 })
 const titleOf = (window: ScoredWindow): string => windowTitle(windows.value, window)
-const events = computed(() => live?.events.value.map((one) => one.event) ?? [])
+const events = computed(() => live?.said.value ?? [])
 const madeIn = computed(() => new Map(windows.value.map((one) => [one.place, scoresMade(events.value, one)])))
 /** Who is on it: who is here, and whoever has a score; before there is a run, who is expected. */
 const listed = computed(() => {

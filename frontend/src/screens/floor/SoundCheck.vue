@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { ElRadio, ElRadioGroup } from 'element-plus'
 import { onScopeDispose } from 'vue'
 
-import { audioDesk, loudnessOf } from '@/floor/sound'
+import { loudnessOf, takeWay } from '@/floor/sound'
 import { Tones } from '@/floor/tones'
 import { useCallsWanted } from '@/floor/useCalls'
 import { spokenAloud } from '@/floor/voice'
@@ -17,7 +17,8 @@ let context: AudioContext | null = null
 
 async function hear(): Promise<void> {
   await context?.close()
-  context = audioDesk(wanted.value.way)
+  takeWay(wanted.value.way)
+  context = new AudioContext()
   await context.resume()
   new Tones(context, () => loudnessOf(wanted.value.way)).setAnew([
     { shape: 'count-in', inS: 0.1 },

@@ -88,12 +88,12 @@ class NumberedBeat(TypedDict):
 class PublishedLayout(TypedDict):
     """A session laid out anew while it runs: passes by name in `order`, and the beats of those that `changed`.
 
-    `blocks`: as they now are; `numbers`: of which of them each pass of `order` is.
+    `blocks`: as they now are, where they are others; `numbers`: of which of them each pass of `order` is.
     """
 
     order: list[str]
     numbers: list[int]
-    blocks: list[SheetBlock]
+    blocks: NotRequired[list[SheetBlock]]
     changed: list[str]
     beats: list[NumberedBeat]
 
@@ -162,17 +162,23 @@ def published_sheet(of: Sheet) -> PublishedSheet:
     }
 
 
-def published_layout(of: Sheet, layout: Layout) -> PublishedLayout:
-    """A new layout as it is published: whoever plays the run needs no more of it."""
+def published_layout(of: Sheet, layout: Layout, *, before: Sheet | None = None) -> PublishedLayout:
+    """A new layout as it is published: whoever plays the run needs no more of it.
+
+    `before`: a sheet that whoever plays it has; blocks that are the same there are not told again.
+    """
     beats = _beats(of)
     numbers = {beat["passage"]: beat["block"] for beat in beats}
-    return {
+    made: PublishedLayout = {
         "order": list(layout.order),
         "numbers": [numbers[passage] for passage in layout.order],
-        "blocks": [_block(block) for block in of.tape.blocks],
         "changed": sorted(layout.changed),
         "beats": [{"number": n, "beat": beat} for n, beat in enumerate(beats) if beat["passage"] in layout.changed],
     }
+    blocks = [_block(block) for block in of.tape.blocks]
+    if before is None or blocks != [_block(block) for block in before.tape.blocks]:
+        made["blocks"] = blocks
+    return made
 
 
 def _block(of: LocatedBlock) -> SheetBlock:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from finetally.core.methods.given import NOTHING_GIVEN, Given
@@ -79,6 +79,17 @@ def rank(score: RunScore) -> ScoreRank:
     if "time_s" in score:
         return 1, -score["time_s"], 0
     return 0, score.get("rounds", 0), score.get("reps", 0)
+
+
+def better(one: Mapping[str, float], other: Mapping[str, float]) -> Mapping[str, float]:
+    """The better of two scores as they were made (rounds and reps, a rung, or a time); the first of two alike."""
+    return max(one, other, key=_made_rank)
+
+
+def _made_rank(score: Mapping[str, float]) -> ScoreRank:
+    if "time_s" in score:
+        return rank({"time_s": score["time_s"]})
+    return rank({"rounds": int(score.get("rounds", score.get("rung", 0))), "reps": int(score.get("reps", 0))})
 
 
 def factor_of(model: PaceModel, index: int, score: RunScore) -> float | None:

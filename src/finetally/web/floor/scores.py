@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
 
+from finetally.core.learn.pace import better
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import blocks_of
@@ -16,7 +18,7 @@ MOST_RUNS = 20
 """Earlier runs that are looked through."""
 
 SCORE_KEYS = ("rounds", "reps", "rung", "time_s")
-EventScore = dict[str, Any]
+EventScore = Mapping[str, float]
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,15 +57,6 @@ def earlier_scores(entry: Entry) -> list[EarlierScore]:
             fresh = EarlierScore(person, number, section_pass, index, score, score)
             found[key] = fresh if known is None else replace(known, last=score, best=better(known.best, score))
     return list(found.values())
-
-
-def better(one: EventScore, other: EventScore) -> EventScore:
-    """The better of two scores: the shorter time, else more rounds and reps, or the higher rung."""
-    if "time_s" in one and "time_s" in other:
-        return min(one, other, key=lambda score: float(score["time_s"]))
-    return max(
-        one, other, key=lambda score: (score.get("rounds") or score.get("rung") or 0, score.get("reps") or 0)
-    )
 
 
 def _of_run(events: list[FloorEvent]) -> dict[tuple[UUID | None, int, int, int], EventScore]:

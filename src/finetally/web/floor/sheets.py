@@ -111,7 +111,7 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         apart=published_sheet(apart) if len(apart.beats) != len(made.beats) else None,
         exits=exit_ways(t),
         variants=[
-            SentVariant(one.block, one.take, one.value, published_layout(one.sheet, one.layout))
+            SentVariant(one.block, one.take, one.value, published_layout(one.sheet, one.layout, before=made))
             for one in variants_of(run, made, library=context.library)
         ],
         minutes=card["timetable_s"] / 60,

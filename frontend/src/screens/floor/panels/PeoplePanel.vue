@@ -3,7 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 
 import type { KeptRun } from '@/floor/kept'
-import { optionsTaken, presentNow } from '@/floor/present'
+import { optionsTaken } from '@/floor/present'
 import type { Given, LiveRun } from '@/floor/useRun'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { PRESENT as say } from '@/words/texts/floor-panels'
@@ -12,8 +12,7 @@ import { PRESENT as say } from '@/words/texts/floor-panels'
 const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()
 const emit = defineEmits<{ give: [given: Given] }>()
 const people = computed(() => props.run.with?.people ?? [])
-const events = computed(() => props.live.events.value.map((one) => one.event))
-const here = computed(() => new Set(presentNow(people.value, events.value).map((one) => one.person)))
+const here = computed(() => new Set(props.live.here.value.map((one) => one.person)))
 
 const who = ref('')
 const what = ref('')
@@ -29,7 +28,7 @@ function keep(): void {
   if (who.value && step && label) emit('give', { do: 'option', person: who.value, step, label })
   what.value = ''
 }
-const otherwise = (person: string): string => [...optionsTaken(events.value, person).values()].join(', ')
+const otherwise = (person: string): string => [...optionsTaken(props.live.said.value, person).values()].join(', ')
 </script>
 
 <template>

@@ -3,8 +3,7 @@ import { ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, ref } from 'vue'
 
 import type { KeptRun } from '@/floor/kept'
-import { presentNow } from '@/floor/present'
-import { earlierOf, scoresMade, scoreText, splitsOf, windowNow, windowsNow, windowTitle } from '@/floor/scoring'
+import { earlierOf, scoresMade, scoreText, splitsOf, windowNow, windowTitle } from '@/floor/scoring'
 import type { Given, LiveRun } from '@/floor/useRun'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { clock } from '@/words/format'
@@ -17,10 +16,7 @@ const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()
 const emit = defineEmits<{ give: [given: Given] }>()
 const MOST_COLUMNS = 4
 
-const windows = computed(() => {
-  void props.live.turn.value
-  return windowsNow(props.run.sheet, props.live.timer().queue)
-})
+const windows = computed(() => props.live.windows.value)
 /** The one asked for, by its place in the queue; until one is chosen, that which runs or ran last. */
 const chosen = ref<number | null>(null)
 const at = computed({
@@ -31,9 +27,9 @@ const window = computed(() => windows.value.find((one) => one.place === at.value
 const windowChoices = computed(() =>
   windows.value.map((one) => ({ value: one.place, label: windowTitle(windows.value, one) })),
 )
-const events = computed(() => props.live.events.value.map((one) => one.event))
+const events = computed(() => props.live.said.value)
 const made = computed(() => (window.value ? scoresMade(events.value, window.value) : new Map()))
-const people = computed(() => presentNow(props.run.with?.people ?? [], events.value))
+const people = computed(() => props.live.here.value)
 const teams = computed(() => [...new Set(people.value.flatMap((one) => (one.team === null ? [] : [one.team])))])
 
 /** Who is counted by tapping: people while they are few, else their teams; none where both are too many. */

@@ -56,9 +56,10 @@ def changes_now(run: Run, *, library: Library) -> list[FloorOffer]:
     own = library.with_definitions(session.movements)
     blocks = blocks_of(session)
     offers: list[FloorOffer] = []
+    rounds = _rounds(played.session, blocks)
     for number in coming.blocks:
         of = blocks[number]
-        offers.extend(_rounds(played.session, of, number))
+        offers.extend(rounds.get(number, []))
         if int(of.path[1]) >= coming.first and len(blocks) > 1:
             gone = [edit_json(edit) for edit in without(session, [of])]
             offers.append({"kind": "leave-out", "block": number, "title": _title(of), "edits": gone})
@@ -91,16 +92,21 @@ def _title(of: LocatedBlock) -> str:
     return of.block.title or format_of(of.block)["name"]
 
 
-def _rounds(document: JsonObject, of: LocatedBlock, number: int) -> Iterator[FloorOffer]:
-    where = of.edit_path
-    for kind, longer in (("rounds-more", True), ("rounds-fewer", False)):
+def _rounds(document: JsonObject, blocks: Sequence[LocatedBlock]) -> dict[int, list[FloorOffer]]:
+    """One round more and one fewer, by the number of the block, where it has rounds."""
+    numbers = {tuple(of.edit_path): number for number, of in enumerate(blocks)}
+    found: dict[int, list[FloorOffer]] = {}
+    kinds: tuple[tuple[OfferKind, bool], ...] = (("rounds-more", True), ("rounds-fewer", False))
+    for kind, longer in kinds:
         for series in series_of(document, longer=longer):
-            first = series[0] if series else None
-            if first is None or first.kind != "rounds" or list(first.edits[0].path[: len(where)]) != where:
+            if not series or series[0].kind != "rounds":
                 continue
-            edits = [edit_json(edit) for edit in first.edits]
-            yield {"kind": kind, "block": number, "title": _title(of), "edits": edits}  # type: ignore[typeddict-item]
-            break
+            edits = [edit_json(edit) for edit in series[0].edits]
+            path = series[0].edits[0].path
+            number = next(n for at, n in numbers.items() if tuple(path[: len(at)]) == at)
+            offer: FloorOffer = {"kind": kind, "block": number, "title": _title(blocks[number]), "edits": edits}
+            found.setdefault(number, []).append(offer)
+    return found
 
 
 def steps_of(of: LocatedBlock) -> Iterator[tuple[list[PathPart], Step]]:
