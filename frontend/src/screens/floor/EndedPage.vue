@@ -31,6 +31,13 @@ const kept = computed(() => !props.live.waiting.value && props.live.unsent.value
     <p>{{ say.waited(clock(played.waited_s), clock(played.paused_s)) }}</p>
     <p v-if="played.skipped?.length">{{ say.leftOut(played.skipped.length) }}</p>
     <p role="status" class="kept">{{ kept ? say.sent : say.notSent }}</p>
+    <div class="keys">
+      <button type="button" class="floor-key" @click="emit('give', { do: 'again', what: 'round' })">
+        {{ say.onceMore }}
+      </button>
+      <button type="button" class="floor-key" @click="emit('give', { do: 'back' })">{{ say.backOne }}</button>
+      <RouterLink class="floor-key to" to="/today">{{ say.today }}</RouterLink>
+    </div>
     <ScoresPanel
       v-if="live.windows.value.length"
       class="scores"
@@ -39,13 +46,6 @@ const kept = computed(() => !props.live.waiting.value && props.live.unsent.value
       :disabled="disabled"
       @give="emit('give', $event)"
     />
-    <div class="keys">
-      <button type="button" class="floor-key" @click="emit('give', { do: 'again', what: 'round' })">
-        {{ say.onceMore }}
-      </button>
-      <button type="button" class="floor-key" @click="emit('give', { do: 'back' })">{{ say.backOne }}</button>
-      <RouterLink class="floor-key to" to="/today">{{ say.today }}</RouterLink>
-    </div>
   </section>
 </template>
 
