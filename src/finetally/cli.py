@@ -17,6 +17,8 @@ from finetally.core.floor.document import read_run
 from finetally.core.floor.published import published_played, published_sheet
 from finetally.core.floor.replay import replay
 from finetally.core.floor.sheet import sheet
+from finetally.core.log.document import DEEPER_IN_LOG, read_log
+from finetally.core.log.learn import learn
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
@@ -29,6 +31,7 @@ from finetally.core.wall.reading import read_wall
 from finetally.core.wall.text.several import sessions_in
 from finetally.core.wall.told import told_of
 from finetally.floor_table import played_table, sheet_table
+from finetally.learned_table import learned_table
 from finetally.running.commands import add_commands
 from finetally.shipped import shipped_library
 from finetally.table import figures_table, reading_table
@@ -156,6 +159,23 @@ def _replay(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def _learn(arguments: argparse.Namespace) -> int:
+    """Print what a log teaches of each person."""
+    path: Path = arguments.methods
+    try:
+        methods = read_value(path, Methods)
+        path = arguments.file
+        log = read_log(read_json(read_bytes(path), deepest=MAX_DEPTH + DEEPER_IN_LOG))
+        made = {
+            person: one.figures() for person, one in learn(log, library=shipped_library(), methods=methods).items()
+        }
+    except DocumentError as error:
+        _complain(path, error)
+        return BAD_FILE
+    print(json.dumps(made, ensure_ascii=False) if arguments.json else learned_table(made))
+    return 0
+
+
 def parser() -> argparse.ArgumentParser:
     """The command line's grammar."""
     top = argparse.ArgumentParser(prog="fine-tally", description="Measures planned training sessions.")
@@ -183,6 +203,13 @@ def _add_floor(commands: argparse._SubParsersAction[argparse.ArgumentParser]) ->
     one.add_argument("file", type=Path, metavar="RUN.json")
     one.add_argument("--json", action="store_true", help="one JSON object instead of a table")
     one.set_defaults(run=_replay)
+    one = commands.add_parser(
+        "learn", help="what a log's scores and ratings teach of each person's pace and effort"
+    )
+    one.add_argument("file", type=Path, metavar="LOG.json")
+    one.add_argument("--methods", type=Path, help="a file of methods; what it leaves out stays at the default")
+    one.add_argument("--json", action="store_true", help="one JSON object instead of a table")
+    one.set_defaults(run=_learn)
 
 
 def main(arguments: Sequence[str] | None = None) -> int:

@@ -1,0 +1,1 @@
+"""The log: what was done, held against the plan, and what scores and ratings teach."""
