@@ -16,7 +16,7 @@ from django.test.utils import CaptureQueriesContext
 from icalendar import Calendar
 from openpyxl import load_workbook
 
-from finetally.web.log import WithoutTokens
+from finetally.web.log_lines import WithoutTokens
 from finetally.web.plan.demo import load_demo_plan
 from finetally.web.plan.models import Change, Entry
 from finetally.web.plan.week import read_week

@@ -2526,6 +2526,258 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description Eight weeks of the log before a day, the latest first; what waits to be logged comes with the first page.
+         *
+         *     Who does not plan sees what was for them, and of ratings and notes their own.
+         */
+        get: operations["log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settle
+         * @description Log several entries as they were run, or as planned; those that are logged already stay as they are.
+         */
+        post: operations["settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/learning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Learning
+         * @description Let the squad's estimates learn as scores come (auto), or ask for each person (ask).
+         */
+        put: operations["set_learning"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/entries/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Entry
+         * @description An entry: planned against done, scores against what was expected, ratings and notes.
+         *
+         *     Who does not plan sees their own alone.
+         */
+        get: operations["log_entry"];
+        /**
+         * Write Log
+         * @description Log an entry of today or before: as it was run or planned, or with the minutes and effort that are sent.
+         */
+        put: operations["write_log"];
+        post?: never;
+        /**
+         * Unlog
+         * @description Take the log of an entry back: it waits again. Scores, ratings and notes stay.
+         */
+        delete: operations["unlog"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/entries/{entry_id}/expected": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Expected
+         * @description What everybody whom an entry is for should make in its windows, with the interval that 8 of 10 lie in.
+         */
+        get: operations["expected"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/entries/{entry_id}/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write Results
+         * @description Write scores down, all or none; what the same account told of a window before is replaced.
+         */
+        put: operations["write_results"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/results/{result_id}/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose Result
+         * @description Settle that of several counts this one is used.
+         */
+        post: operations["choose_result"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/entries/{entry_id}/rating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rate
+         * @description Keep how hard somebody found it, or the group together. Answers nothing: nobody sees what others said.
+         */
+        put: operations["rate"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/entries/{entry_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Note
+         * @description Write a note; of pain and dizziness the caution that belongs to it comes back at once.
+         */
+        post: operations["write_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/notes/{note_id}/lift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lift Note
+         * @description A note of pain or dizziness stands no more on the person's next sessions.
+         */
+        post: operations["lift_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Person
+         * @description A person over the last year: scores by shape, ratings, what is learned and why, what they did, notes.
+         */
+        get: operations["person_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/people/{person_id}/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Use Learned
+         * @description Use what is learned of somebody, or put it back.
+         */
+        put: operations["use_learned"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5272,22 +5524,14 @@ export interface components {
         };
         /**
          * UseIn
-         * @description Entries to put in the place of others, or after them.
+         * @description Whether what is learned is used: yes, no, or nothing for as the squad has it.
          */
         UseIn: {
-            document: components["schemas"]["Session"];
-            /** Source */
-            source: (number | string)[];
-            /** Entries */
-            entries: {
-                [key: string]: unknown;
-            }[];
             /**
-             * How
-             * @default replace
+             * Use
              * @enum {string}
              */
-            how?: "replace" | "insert";
+            use: "" | "yes" | "no";
         };
         /**
          * ShapeOut
@@ -7751,6 +7995,823 @@ export interface components {
             code: string;
             /** Squad */
             squad?: number | null;
+        };
+        /**
+         * LogLineOut
+         * @description An entry in the log's list. `minutes`, `effort`: logged, else None; `rated`: the mean of `ratings` ratings.
+         *
+         *     `disputed`: windows whose counts differ; `notes`: how many; `how`: from its run, as planned, as typed.
+         */
+        LogLineOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Time */
+            time: string | null;
+            /** Title */
+            title: string;
+            /** Group */
+            group: string | null;
+            /** Person */
+            person: string | null;
+            /** Session */
+            session: boolean;
+            /** How */
+            how: string;
+            /** Planned Minutes */
+            planned_minutes: number;
+            /** Planned Effort */
+            planned_effort: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Effort */
+            effort: number | null;
+            /** Rated */
+            rated: number | null;
+            /** Ratings */
+            ratings: number;
+            /** Away */
+            away: number;
+            /** Notes */
+            notes: number;
+            /** Results */
+            results: number;
+            /** Disputed */
+            disputed: number;
+            /** Runs */
+            runs: number;
+        };
+        /**
+         * LogOut
+         * @description The log: what waits to be logged (for those who plan), what was logged, the latest first.
+         *
+         *     `earlier`: the day to ask on from; `learning`: auto, ask, or not asked yet.
+         */
+        LogOut: {
+            /** Squad */
+            squad: number;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Waiting */
+            waiting: components["schemas"]["LogLineOut"][];
+            /** Entries */
+            entries: components["schemas"]["LogLineOut"][];
+            /** Earlier */
+            earlier: string | null;
+            /** Plans */
+            plans: boolean;
+            /** Learning */
+            learning: string;
+            /** Asks Health */
+            asks_health: boolean;
+        };
+        /**
+         * SettledOut
+         * @description Which of them were logged by that.
+         */
+        SettledOut: {
+            /** Entries */
+            entries: string[];
+        };
+        /**
+         * SettleIn
+         * @description Entries to log in one step, as they were run or planned.
+         */
+        SettleIn: {
+            /** Entries */
+            entries: string[];
+        };
+        /**
+         * LearningIn
+         * @description Whether estimates learn as scores come, or it is asked.
+         */
+        LearningIn: {
+            /**
+             * Learning
+             * @enum {string}
+             */
+            learning: "auto" | "ask";
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * DoneDifference
+         * @description What a block took more or less than planned, of which kind of beats; seconds, negative where it was less.
+         */
+        DoneDifference: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "added" | "skipped" | "longer" | "shorter" | "waited" | "paused";
+            /** Of */
+            of: ("work" | "rest" | "talk") | "";
+            /** Block */
+            block: number;
+            /** Title */
+            title: string;
+            /** Seconds */
+            seconds: number;
+            /** Count */
+            count: number;
+        };
+        /**
+         * EffortWordOut
+         * @description A step of the scale of ratings and its word.
+         */
+        EffortWordOut: {
+            /** Effort */
+            effort: number;
+            /** Word */
+            word: string;
+        };
+        /**
+         * ExpectedTold
+         * @description What was or is expected: the score, and between which scores 8 of 10 lie, the lesser first.
+         */
+        ExpectedTold: {
+            expected: components["schemas"]["ScoreTold"];
+            least: components["schemas"]["ScoreTold"];
+            most: components["schemas"]["ScoreTold"];
+        };
+        /**
+         * LastMadeOut
+         * @description What somebody made in windows of a shape before: last, when, at best.
+         */
+        LastMadeOut: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /** Shape */
+            shape: string;
+            last: components["schemas"]["ScoreTold"];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            best: components["schemas"]["ScoreTold"];
+        };
+        /**
+         * LogEntryOut
+         * @description An entry of the log: planned against done, people, scores, notes. `working`: scores are being worked out.
+         *
+         *     `planned`, `picture`: None for other training. `effort_from`: ratings, group, estimate or typed.
+         */
+        LogEntryOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Version */
+            version: number;
+            /** Squad */
+            squad: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Time */
+            time: string | null;
+            /** Title */
+            title: string;
+            /** Group */
+            group: string | null;
+            /** Session */
+            session: boolean;
+            /** Logged */
+            logged: boolean;
+            /** How */
+            how: string;
+            /** Logged At */
+            logged_at: string | null;
+            /** Logged By */
+            logged_by: string | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Effort */
+            effort: number | null;
+            /** Effort From */
+            effort_from: string;
+            /** Planned Minutes */
+            planned_minutes: number;
+            /** Planned Effort */
+            planned_effort: number;
+            planned: components["schemas"]["LoggedFigures"] | null;
+            picture: components["schemas"]["LoggedPicture"] | null;
+            /** Runs */
+            runs: components["schemas"]["LoggedRunOut"][];
+            /** Windows */
+            windows: components["schemas"]["WindowOut"][];
+            /** Results */
+            results: components["schemas"]["ResultOut"][];
+            /** People */
+            people: components["schemas"]["LoggedPersonOut"][];
+            /** Group Rating */
+            group_rating: number | null;
+            /** Notes */
+            notes: components["schemas"]["LogNoteOut"][];
+            /** Earlier */
+            earlier: components["schemas"]["LastMadeOut"][];
+            /** Scale */
+            scale: components["schemas"]["EffortWordOut"][];
+            /** Plans */
+            plans: boolean;
+            /** Own */
+            own: string | null;
+            /** Asks Health */
+            asks_health: boolean;
+            /** Health Why */
+            health_why: string;
+            /** Working */
+            working: boolean;
+        };
+        /**
+         * LogNoteOut
+         * @description A note. `health`: of pain, dizziness or a hurt; `emptied`: it is forgotten, only that it was stays.
+         */
+        LogNoteOut: {
+            /** Id */
+            id: number;
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Person */
+            person: string | null;
+            /** Name */
+            name: string | null;
+            /** Kind */
+            kind: string;
+            /** Text */
+            text: string;
+            /** Place */
+            place: string;
+            /** Side */
+            side: string;
+            /** Level */
+            level: number | null;
+            /** Health */
+            health: boolean;
+            /** Lifted */
+            lifted: string | null;
+            /** Emptied */
+            emptied: boolean;
+            /** By */
+            by: string | null;
+        };
+        /**
+         * LoggedFigures
+         * @description What a session came to, seconds and counts. `counted`: reps in windows whose score was told; never estimates.
+         *
+         *     Work, pause and density are those of the parts that count; `told_s`: how long it was said to be.
+         */
+        LoggedFigures: {
+            /** Total S */
+            total_s: number;
+            /** Timetable S */
+            timetable_s: number;
+            /** Told S */
+            told_s: number | null;
+            /** Work S */
+            work_s: number;
+            /** Pause S */
+            pause_s: number;
+            /** Density */
+            density: number | null;
+            /** Reps */
+            reps: {
+                [key: string]: number;
+            };
+            /** Effort */
+            effort: number;
+            /** Load */
+            load: number;
+        };
+        /**
+         * LoggedPersonOut
+         * @description Somebody at an entry. `limits`: what spares them that day (for those who plan, and the person).
+         *
+         *     `minutes`, `effort`: their own, where they were noted; `way`: how the rating came in; `off`: estimates are off.
+         */
+        LoggedPersonOut: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /** Name */
+            name: string;
+            /** Came */
+            came: boolean;
+            /** Minutes */
+            minutes: number | null;
+            /** Effort */
+            effort: number | null;
+            /** Rated */
+            rated: number | null;
+            /** Way */
+            way: string;
+            /** Early */
+            early: boolean;
+            /** Estimated */
+            estimated: number | null;
+            /** Limits */
+            limits: string[];
+            pace: components["schemas"]["PaceOut"];
+            off: components["schemas"]["OffCourse"] | null;
+        };
+        /**
+         * LoggedPicture
+         * @description The ink of a session: the names of its rows, marks as (row, start, seconds, level 0 to 4).
+         */
+        LoggedPicture: {
+            /** Total S */
+            total_s: number;
+            /** Rows */
+            rows: string[];
+            /** Marks */
+            marks: [
+                number,
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
+         * LoggedRunOut
+         * @description A run and what it came to.
+         */
+        LoggedRunOut: {
+            /**
+             * Run
+             * Format: uuid
+             */
+            run: string;
+            /** Name */
+            name: string;
+            /** By */
+            by: string | null;
+            /**
+             * Begun
+             * Format: date-time
+             */
+            begun: string;
+            /** Session S */
+            session_s: number;
+            figures: components["schemas"]["LoggedFigures"];
+            picture: components["schemas"]["LoggedPicture"];
+            /** Differences */
+            differences: components["schemas"]["DoneDifference"][];
+        };
+        /**
+         * OffCourse
+         * @description That estimates were off to one side, by more than their spread, so many times running; what would fit.
+         *
+         *     `factors`: of the last sessions, oldest first; `fits`: the factor that they come to without what was before.
+         */
+        OffCourse: {
+            /** Factors */
+            factors: number[];
+            /** Fits */
+            fits: number;
+        };
+        /**
+         * PaceOut
+         * @description The factor on all paces that predictions go by, its spread, where it is from, from how many scores.
+         */
+        PaceOut: {
+            /** Factor */
+            factor: number;
+            /** Spread */
+            spread: number;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "set" | "learned" | "squad";
+            /** Scores */
+            scores: number;
+        };
+        /**
+         * ResultOut
+         * @description A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that.
+         *
+         *     `way`: on the floor, typed in, by the person; `by`: whose account.
+         */
+        ResultOut: {
+            /** Id */
+            id: number;
+            /** Person */
+            person: string | null;
+            /** Whose */
+            whose: string;
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            score: components["schemas"]["ScoreTold"];
+            /** Unfinished */
+            unfinished: string;
+            /** Options */
+            options: {
+                [key: string]: string;
+            };
+            /** Sets */
+            sets: {
+                [key: string]: number;
+            }[];
+            /** Way */
+            way: string;
+            /** By */
+            by: string | null;
+            /** Used */
+            used: boolean;
+            /** Chosen */
+            chosen: boolean;
+            /** Factor */
+            factor: number | null;
+            expected: components["schemas"]["ExpectedTold"] | null;
+        };
+        /**
+         * ScoreTold
+         * @description A score: rounds and reps into the next, a time in seconds, or a rung.
+         */
+        ScoreTold: {
+            /** Rounds */
+            rounds?: number | null;
+            /** Reps */
+            reps?: number | null;
+            /** Rung */
+            rung?: number | null;
+            /** Time S */
+            time_s?: number | null;
+        };
+        /**
+         * WindowOut
+         * @description A window in which a score is made: its block, pass and place, its title; rounds or a time.
+         */
+        WindowOut: {
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            /** Title */
+            title: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rounds" | "time";
+            /** Shape */
+            shape: string;
+        };
+        /**
+         * LogIn
+         * @description How an entry is logged; what is not said is taken from its run, else from the plan.
+         */
+        LogIn: {
+            /** Minutes */
+            minutes?: number | null;
+            /** Effort */
+            effort?: number | null;
+            /**
+             * Away
+             * @default []
+             */
+            away?: string[];
+        };
+        /**
+         * ExpectedOut
+         * @description What somebody should make in a window by the pace they have.
+         */
+        ExpectedOut: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /** Name */
+            name: string;
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            score: components["schemas"]["ExpectedTold"];
+            pace: components["schemas"]["PaceOut"];
+        };
+        /**
+         * ResultIn
+         * @description A score of somebody (no person: the session's own); without a score what this account told is taken back.
+         */
+        ResultIn: {
+            /** Person */
+            person?: string | null;
+            /** Block */
+            block: number;
+            /**
+             * Section Pass
+             * @default 0
+             */
+            section_pass?: number;
+            /**
+             * Index
+             * @default 0
+             */
+            index?: number;
+            score?: components["schemas"]["ScoreTold"] | null;
+            /**
+             * Unfinished
+             * @default
+             */
+            unfinished?: string;
+            /**
+             * Options
+             * @default {}
+             */
+            options?: {
+                [key: string]: string;
+            };
+            /**
+             * Sets
+             * @default []
+             */
+            sets?: {
+                [key: string]: number;
+            }[];
+        };
+        /**
+         * ResultsIn
+         * @description Scores to write down together.
+         */
+        ResultsIn: {
+            /** Results */
+            results: components["schemas"]["ResultIn"][];
+        };
+        /**
+         * RatingIn
+         * @description How hard it was, 0 to 10 (None takes it back), for a person, or for the group together (no person).
+         */
+        RatingIn: {
+            /** Person */
+            person?: string | null;
+            /** Effort */
+            effort?: number | null;
+            /**
+             * Way
+             * @default table
+             * @enum {string}
+             */
+            way?: "tablet" | "table";
+        };
+        /**
+         * CautionOut
+         * @description The note's number, and the caution that belongs to its kind, if one does.
+         */
+        CautionOut: {
+            /** Id */
+            id: number;
+            /** Caution */
+            caution: string | null;
+        };
+        /**
+         * NoteIn
+         * @description A note of a person, or of the session; of health with place, side and how much it hurts (0 to 10).
+         */
+        NoteIn: {
+            /** Person */
+            person?: string | null;
+            /**
+             * Kind
+             * @default free
+             * @enum {string}
+             */
+            kind?: "pain" | "dizziness" | "form" | "kit" | "hurt" | "free";
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /**
+             * Side
+             * @default
+             * @enum {string}
+             */
+            side?: "" | "left" | "right" | "both";
+            /** Level */
+            level?: number | null;
+        };
+        /**
+         * LearnedOut
+         * @description What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic.
+         */
+        LearnedOut: {
+            /** Pace Factor */
+            pace_factor: number;
+            /** Spread */
+            spread: number;
+            /** Scores */
+            scores: number;
+            /** Effort Offset */
+            effort_offset: number;
+            /** Ratings */
+            ratings: number;
+            /** Counts */
+            counts: boolean;
+            /** Use */
+            use: string;
+            pace: components["schemas"]["PaceOut"];
+            why: components["schemas"]["LearnedWhy"];
+            off: components["schemas"]["OffCourse"] | null;
+        };
+        /**
+         * LearnedTerm
+         * @description One score or rating with its weight in what is learned: `value` a pace factor, or rated − estimated.
+         */
+        LearnedTerm: {
+            /** Day */
+            day: string;
+            /** Value */
+            value: number;
+            /** Weight */
+            weight: number;
+        };
+        /**
+         * LearnedWhy
+         * @description The arithmetic of what is learned.
+         *
+         *     pace: exp(Σ weight · ln value / (Σ weight + `pace_prior`)); effort: Σ weight · value / (Σ weight +
+         *     `effort_prior`).
+         */
+        LearnedWhy: {
+            /** Pace */
+            pace: components["schemas"]["LearnedTerm"][];
+            /** Pace Prior */
+            pace_prior: number;
+            /** Effort */
+            effort: components["schemas"]["LearnedTerm"][];
+            /** Effort Prior */
+            effort_prior: number;
+        };
+        /**
+         * MovementDoneOut
+         * @description A movement over the year: the last day it was done, in how many sessions, sets, reps, kilograms.
+         */
+        MovementDoneOut: {
+            /** Key */
+            key: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Sessions */
+            sessions: number;
+            /** Sets */
+            sets: number;
+            /** Reps */
+            reps: {
+                [key: string]: number;
+            };
+            /** Kg */
+            kg: number;
+        };
+        /**
+         * PersonLogOut
+         * @description The log of one person.
+         */
+        PersonLogOut: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /** Name */
+            name: string;
+            /** Squad */
+            squad: number;
+            /** Learning */
+            learning: string;
+            learned: components["schemas"]["LearnedOut"];
+            /** Lines */
+            lines: components["schemas"]["ScoreLineOut"][];
+            /** Rated */
+            rated: components["schemas"]["RatedPointOut"][];
+            /** Weeks */
+            weeks: components["schemas"]["WeekDoneOut"][];
+            /** Movements */
+            movements: components["schemas"]["MovementDoneOut"][];
+            /** Notes */
+            notes: components["schemas"]["LogNoteOut"][];
+            /** Plans */
+            plans: boolean;
+        };
+        /**
+         * RatedPointOut
+         * @description A rating against what was estimated.
+         */
+        RatedPointOut: {
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Title */
+            title: string;
+            /** Rated */
+            rated: number;
+            /** Estimated */
+            estimated: number | null;
+        };
+        /**
+         * ScoreLineOut
+         * @description Scores of the same shape in order of time.
+         */
+        ScoreLineOut: {
+            /** Title */
+            title: string;
+            /** Points */
+            points: components["schemas"]["ScorePointOut"][];
+            best: components["schemas"]["ScoreTold"];
+        };
+        /**
+         * ScorePointOut
+         * @description A score of a shape: when, what was expected of it, its pace factor.
+         */
+        ScorePointOut: {
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            score: components["schemas"]["ScoreTold"];
+            /** Factor */
+            factor: number | null;
+            expected: components["schemas"]["ExpectedTold"] | null;
+        };
+        /**
+         * WeekDoneOut
+         * @description A week as done: minutes, load, reps by how they are known, kilograms.
+         */
+        WeekDoneOut: {
+            /**
+             * Begins
+             * Format: date
+             */
+            begins: string;
+            /** Minutes */
+            minutes: number;
+            /** Load */
+            load: number;
+            /** Sessions */
+            sessions: number;
+            /** Reps */
+            reps: {
+                [key: string]: number;
+            };
+            /** Kg */
+            kg: number;
         };
         /**
          * AmountRange
@@ -17709,6 +18770,1079 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    log: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+                before?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    settle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettledOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    set_learning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearningIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    log_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    write_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    unlog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    expected: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExpectedOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    write_results: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResultsIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    choose_result: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                result_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    rate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RatingIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    write_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CautionOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    lift_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    person_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonLogOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    use_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseIn"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

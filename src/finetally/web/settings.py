@@ -41,6 +41,7 @@ INSTALLED_APPS = [
     "finetally.web.training",
     "finetally.web.plan",
     "finetally.web.floor",
+    "finetally.web.log",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
@@ -115,6 +116,7 @@ JOB_KINDS = {
     "compare": "finetally.web.api.compare.compare_job",
     "card": "finetally.web.training.cards.card_job",
     "refigure": "finetally.web.plan.refigure.refigure_job",
+    "log": "finetally.web.log.working_out.work_out_job",
     "squad-file": "finetally.web.privacy.squad_file.squad_file_job",
 }
 """What does each kind of heavy work (web/jobs)."""
@@ -159,7 +161,7 @@ EMAIL_USE_SSL, EMAIL_USE_TLS = _MAIL.get("EMAIL_USE_SSL", False), _MAIL.get("EMA
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "filters": {"without_tokens": {"()": "finetally.web.log.WithoutTokens"}},
+    "filters": {"without_tokens": {"()": "finetally.web.log_lines.WithoutTokens"}},
     "handlers": {"stderr": {"class": "logging.StreamHandler", "filters": ["without_tokens"]}},
     "root": {"handlers": ["stderr"], "level": "WARNING"},
 }

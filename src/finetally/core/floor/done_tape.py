@@ -13,14 +13,26 @@ from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.tape import Address, BlockRun, Segment, Tape
 
 
-def done_tape(run: Run, played: Played, *, library: Library) -> Tape:
-    """The tape of what was played; blocks that an edit took away meanwhile are numbered after the others."""
-    return _DoneTape(run, played, library).made()
+def done_tape(run: Run, played: Played, *, library: Library, since: float = 0.0) -> Tape:
+    """The tape of what was played from second `since` on; blocks that an edit took away are numbered last.
+
+    Of a beat that had begun by `since` as much is taken as was still played of it.
+    """
+    return _DoneTape(run, played, library, since).made()
+
+
+def _from(one: PlayedBeat, since: float) -> PlayedBeat:
+    """What of a beat was played from a second on."""
+    if one.start >= since:
+        return one
+    left = one.end - since
+    return replace(one, start=since, paused_s=min(one.paused_s, left), how="short")
 
 
 class _DoneTape:
-    def __init__(self, run: Run, played: Played, library: Library) -> None:
+    def __init__(self, run: Run, played: Played, library: Library, since: float) -> None:
         self._played = played
+        self._since = since
         self._pieces = PieceMaker(run, played, library)
         last = played.sheets[-1]
         self._numbers = {(of.section, of.ident): n for n, of in enumerate(last.tape.blocks)}
@@ -36,7 +48,10 @@ class _DoneTape:
     def made(self) -> Tape:
         """All that was played, beat by beat."""
         before: PlayedBeat | None = None
-        for index, one in enumerate(self._played.played):
+        for index, whole in enumerate(self._played.played):
+            if whole.end <= self._since and self._since > 0:
+                continue
+            one = _from(whole, self._since)
             if before is not None:
                 self._rest(before, one.start - before.end)
             self._open(one)

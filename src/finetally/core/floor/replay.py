@@ -57,19 +57,21 @@ class Played:
         return sum(one.seconds for one in self.played if one.item.beat.kind == kind)
 
 
-def replay(run: Run, *, library: Library) -> Played:
+def replay(run: Run, *, library: Library, person: str | None = None) -> Played:
     """Play a run's events in order of time, up to `until`.
 
-    Raises DocumentError where the session cannot be laid out.
+    `person`: whose own scores stand in the place of the session's in their windows. Raises DocumentError where the
+    session cannot be laid out.
     """
-    return Replay(run, library).play()
+    return Replay(run, library, person).play()
 
 
 class Replay:
     """One replay. `layouts`, `laid_out`: what scores and changes laid out anew, by their place in `events`."""
 
-    def __init__(self, run: Run, library: Library) -> None:
+    def __init__(self, run: Run, library: Library, person: str | None = None) -> None:
         self._run = run
+        self._person = person
         self._library = library
         events = sorted(run.events, key=lambda event: event.t)
         last = events[-1].t if events else 0.0
@@ -80,6 +82,7 @@ class Replay:
         self._sheets: list[Sheet] = []
         self._timer = Timer([], run.hold)
         self._scores: list[ScoreMade] = []
+        self._own: list[ScoreMade] = []
         self._place = 0
         self.layouts: dict[int, Layout] = {}
         self.laid_out: dict[int, Sheet] = {}
@@ -91,7 +94,7 @@ class Replay:
             pass
         self._timer.advance(self._until)
         played = Played(self._timer, self._until, self._sheets, self._session, self._given)
-        for score in self._scores:
+        for score in (*self._scores, *self._own):
             at = _window(played, score)
             if at is not None:
                 played.scores[at] = score
@@ -101,7 +104,7 @@ class Replay:
         """Play what is not taken back; False once an undo has taken something back."""
         self._session, self._given = self._run.session, self._run.given
         first = self._lay_out()
-        self._sheets, self._scores = [first], []
+        self._sheets, self._scores, self._own = [first], [], []
         self._timer = Timer(first.beats, self._run.hold)
         self.layouts, self.laid_out = {}, {}
         did: list[int] = []
@@ -146,6 +149,8 @@ class Replay:
         One person's is kept, and nothing follows from it: the others did as they did.
         """
         if event.person is not None:
+            if event.person == self._person:
+                self._own.append(event)
             return
         self._scores.append(event)
         now = self._sheets[-1]

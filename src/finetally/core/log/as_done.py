@@ -10,6 +10,7 @@ from finetally.core.floor.document import Run
 from finetally.core.floor.done_tape import done_tape
 from finetally.core.floor.replay import Played, replay
 from finetally.core.learn.pace import PaceModel, factor_of
+from finetally.core.log.as_person import as_person
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
@@ -30,7 +31,10 @@ class WindowPlayed:
 
 
 class DoneSession:
-    """A session as somebody did it: as planned with their options, or as a run has it. Blocks by number."""
+    """A session as somebody did it: as planned with their options, or as a run has it. Blocks by number.
+
+    `person`: as whom a run is looked at, as its events name them: their options and scores, while they were there.
+    """
 
     def __init__(
         self,
@@ -40,16 +44,33 @@ class DoneSession:
         methods: Methods = DEFAULT_METHODS,
         given: Given = NOTHING_GIVEN,
         run: Run | None = None,
+        person: str | None = None,
     ) -> None:
         self._library, self._methods = library, methods
+        self._since = 0.0
+        if run is not None and person is not None:
+            run, self._since = as_person(run, person)
         self._run = run
         self._played: Played | None = None
         self.session, self.given = session, given
         self._windows: Mapping[tuple[int, int], WindowPlayed] | None = None
         if run is not None:
-            self._played = replay(run, library=library)
+            self._played = replay(run, library=library, person=person)
             self.session, self.given = parse_session(self._played.session), self._played.given
             self._windows = _windows_of(self._played)
+
+    @property
+    def played(self) -> Played | None:
+        """What was played of a run, up to when the person left; None without a run."""
+        return self._played
+
+    @property
+    def session_s(self) -> float:
+        """How long it was: pauses and waits in, from when the person came; as planned without a run."""
+        if self._played is None:
+            return self.tally().tape.total_s
+        beats = [one for one in self._played.played if one.end > self._since]
+        return beats[-1].end - max(beats[0].start, self._since) if beats else 0.0
 
     def model(self, block: int, index: int) -> PaceModel | None:
         """The block at any pace, its window as long as it was; None for a window that was not finished."""
@@ -77,7 +98,7 @@ class DoneSession:
         if self._run is None or self._played is None:
             return tally(self.session, library=self._library, methods=self._methods, given=given)
         last = self._played.sheets[-1]
-        tape = done_tape(self._run, self._played, library=self._library)
+        tape = done_tape(self._run, self._played, library=self._library, since=self._since)
         return tally_of_tape(last.session, self._run.methods, given, tape, last.unfolder)
 
     def effort(self) -> float:

@@ -92,12 +92,14 @@ class Thumbnail(TypedDict):
 
 def thumbnail_of(t: Tally) -> Thumbnail:
     """The stave small, for lists and columns: ink alone."""
+    rows, marks = ink_of(t)
+    return {"total_s": round(t.tape.total_s, 3), "rows": len(rows), "marks": marks}
+
+
+def ink_of(t: Tally) -> tuple[list[str], list[tuple[int, float, float, int]]]:
+    """The names of the rows, and the ink in them: marks as (row, start, seconds, level)."""
     rows, marks, _ = _ink(t)
-    return {
-        "total_s": round(t.tape.total_s, 3),
-        "rows": len(rows),
-        "marks": [(row, start, seconds, level) for row, start, seconds, level, _, _ in marks],
-    }
+    return [row.name for row in rows], [(row, start, lasts, level) for row, start, lasts, level, _, _ in marks]
 
 
 def level_of(effort: float) -> int:

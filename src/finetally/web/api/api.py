@@ -30,6 +30,7 @@ from finetally.web.api.groups import router as groups
 from finetally.web.api.jobs import router as jobs
 from finetally.web.api.joining import router as joining
 from finetally.web.api.level import router as level
+from finetally.web.api.log import router as log
 from finetally.web.api.members import router as members
 from finetally.web.api.otherwise import router as otherwise
 from finetally.web.api.people import router as people
@@ -124,6 +125,7 @@ api.add_router("", otherwise)
 api.add_router("/floor", floor)
 api.add_router("/floor", runs)
 api.add_router("/floor", walls)
+api.add_router("/log", log)
 
 
 @api.exception_handler(DocumentError)

@@ -24,6 +24,7 @@ from finetally.core.session.cleaning import one_line
 from finetally.core.session.json_value import JsonValue
 from finetally.core.session.problems import DocumentError, refuse
 from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.log.from_floor import take_from_floor
 from finetally.web.plan.entries import the_entry, wrong
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import context_of
@@ -126,7 +127,7 @@ def take_events(actor: Actor, run_id: UUID, sent: Sequence[SentEvent]) -> int:
         if len(known) + len(fresh) > MAX_EVENTS:
             raise refuse(("events",), f"{len(known) + len(fresh)} events of one run", str(MAX_EVENTS), "too_many")
         people = _people(run.squad, fresh.values())
-        FloorEvent.objects.bulk_create(
+        kept = FloorEvent.objects.bulk_create(
             FloorEvent(
                 run=run,
                 device=one.device,
@@ -139,6 +140,7 @@ def take_events(actor: Actor, run_id: UUID, sent: Sequence[SentEvent]) -> int:
         )
         if fresh:
             _note_end(run)
+            take_from_floor(run, kept)
     return len(fresh)
 
 

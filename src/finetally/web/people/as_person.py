@@ -22,7 +22,7 @@ def as_person(actor: Actor, person_id: UUID, document: dict[str, Any], given: Gi
     """What is known of the day, and of one person today; for those who plan, and the person. Three queries."""
     the_person(actor, person_id)
     person = get_object_or_404(
-        Person.objects.select_related("squad").prefetch_related("maxima"), public_id=person_id
+        Person.objects.select_related("squad", "learned_pace").prefetch_related("maxima"), public_id=person_id
     )
     session = parse_session(document)
     limited = steps_for(session, limits_on(person.squad, today_of(person.squad), person), person.squad)

@@ -9,6 +9,7 @@ from uuid import UUID
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
+from finetally.core.learn.learned import Learned
 from finetally.core.methods.given import PersonGiven
 from finetally.core.methods.one_rep_max import MOST_REPS, RepSchool, maximum_of_set
 from finetally.core.people.field_tests import capacity_met
@@ -28,14 +29,31 @@ MOST_SETS = 400
 
 
 def given_of(person: Person, school: RepSchool) -> PersonGiven:
-    """What is known about somebody, as figures take it. One query where the maxima did not come with the person."""
+    """What is known about somebody, as figures take it: what was set goes before what was learned.
+
+    One query each where the maxima, or what was learned, did not come with the person.
+    """
+    used = learned_of(person)
+    pace, offset = person.pace_factor, person.effort_offset
+    if used is not None:
+        pace = pace if pace is not None or not used.counts else used.pace_factor
+        offset = offset or used.effort_offset
     return PersonGiven(
         one_rm=newest_maxima(person.maxima.all(), school),
         body_kg=person.body_kg,
         capacity_met=person.capacity_met,
-        pace_factor=person.pace_factor,
-        effort_offset=person.effort_offset,
+        pace_factor=pace,
+        effort_offset=offset,
     )
+
+
+def learned_of(person: Person) -> Learned | None:
+    """What somebody's log teaches, where it is used: by the squad's habit, or as a coach said of this person."""
+    kept = getattr(person, "learned_pace", None)
+    if kept is None or kept.use == "no" or (kept.use != "yes" and person.squad.learning != "auto"):
+        return None
+    value: Learned = kept.value
+    return value
 
 
 def newest_maxima(sets: Iterable[Maximum], school: RepSchool) -> dict[str, float]:

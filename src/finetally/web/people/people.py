@@ -42,7 +42,7 @@ BOUNDS: Mapping[str, tuple[float, float]] = {
 def known_people(squad: Squad) -> QuerySet[Person]:
     """The people of a squad with all that lists and figures take from them: a few queries, however many."""
     now = GroupPlace.objects.filter(until=None, group__ended_on=None).select_related("group")
-    return squad.people.select_related("user").prefetch_related(
+    return squad.people.select_related("user", "squad", "learned_pace").prefetch_related(
         "maxima", "limits", "away", Prefetch("places", queryset=now, to_attr="present_places")
     )
 

@@ -118,6 +118,7 @@ class LoadFields(NamedTuple):
     summary: dict[str, Any]
     logged_minutes: float | None
     logged_effort: float | None
+    logged_as__summary: dict[str, Any] | None = None
 
 
 def planned_load_of(entry: Entry | LoadFields, zone: str, own: Attendance | None = None) -> PlannedLoad:
@@ -125,8 +126,9 @@ def planned_load_of(entry: Entry | LoadFields, zone: str, own: Attendance | None
 
     `own`: what one person did of it, in that person's week; it goes before what was logged for all.
     """
-    summary = summary_from_json(entry.summary)
     minutes, effort = entry.logged_minutes, entry.logged_effort
+    as_done = getattr(entry, "logged_as__summary", None) if minutes is not None else None
+    summary = summary_from_json(as_done or entry.summary)
     if own is not None and own.minutes is not None and own.effort is not None:
         minutes, effort = own.minutes, own.effort
     logged = minutes is not None and effort is not None

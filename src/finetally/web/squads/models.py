@@ -46,6 +46,10 @@ class Squad(models.Model):
     methods = models.JSONField(default=dict, blank=True, help_text="only what differs from the defaults")
     kit = models.JSONField(default=dict, blank=True, help_text="how many there are of each kit")
     emergency = models.TextField(blank=True, help_text="what to do and whom to call, in the squad's own words")
+    learning = models.CharField(max_length=4, blank=True, help_text="auto, ask; empty: not yet asked")
+    asks_health = models.BooleanField(default=False, help_text="pain and dizziness may be noted")
+    health_why = models.CharField(max_length=200, blank=True, help_text="why, in one line for those who are asked")
+    notes_months = models.PositiveSmallIntegerField(default=12, help_text="months that health notes are kept")
     adult_from = models.PositiveSmallIntegerField(default=16, help_text="age under which people are under age")
     movements_version = models.CharField(
         max_length=32, blank=True, help_text="another after every change of its own movements"
@@ -172,6 +176,15 @@ class Act(models.TextChoices):
     UNDONE = "undone", "undid %s of a levelling"
     ATTENDED = "attended", "noted who came to %s"
     RUN = "run", "ran %s"
+    LOGGED = "logged", "logged %s"
+    UNLOGGED = "unlogged", "took the log of %s back"
+    RESULT_SET = "result-set", "wrote down a score at %s"
+    RESULT_CHOSEN = "result-chosen", "settled a count at %s"
+    RATED = "rated", "wrote down ratings of %s"
+    NOTED = "noted", "wrote a note at %s"
+    NOTE_LIFTED = "note-lifted", "lifted a note at %s"
+    PACE_USED = "pace-used", "used the learned pace of %s"
+    PACE_PUT_BACK = "pace-put-back", "put the learned pace of %s back"
     WALL_PAIRED = "wall-paired", "let a screen on the wall show the runs of the day%s"
     SPLIT = "split", "split %s into teams"
     PERSON_ADDED = "person-added", "added %s"

@@ -1,0 +1,228 @@
+"""The log's pages as they are sent."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any, cast
+
+from finetally.core.learn.scale import EFFORT_WORDS
+from finetally.core.log.page import LoggedFigures, LoggedPicture
+from finetally.web.api.log_schemas import (
+    LastMadeOut,
+    EffortWordOut,
+    ExpectedOut,
+    ExpectedTold,
+    LearnedOut,
+    LogEntryOut,
+    LoggedPersonOut,
+    LoggedRunOut,
+    LogLineOut,
+    LogNoteOut,
+    LogOut,
+    MovementDoneOut,
+    PaceOut,
+    PersonLogOut,
+    RatedPointOut,
+    ResultOut,
+    ScoreLineOut,
+    ScorePointOut,
+    ScoreTold,
+    WeekDoneOut,
+    WindowOut,
+)
+from finetally.web.log.from_floor import HEALTH_KINDS
+from finetally.web.log.learning import LearnedHere, PaceInUse
+from finetally.web.log.listing import LogLine, LogList
+from finetally.web.log.models import LogNote, Result
+from finetally.web.log.page import EntryPage, ExpectedScore, PersonHere
+from finetally.web.log.person_page import PersonPage
+from finetally.web.plan.summaries import summary_from_json
+from finetally.web.squads.today import today_of
+
+
+def list_answer(made: LogList) -> LogOut:
+    """The log's list."""
+    return LogOut(
+        squad=made.squad.pk,
+        today=today_of(made.squad),
+        waiting=[_line(one) for one in made.waiting],
+        entries=[_line(one) for one in made.lines],
+        earlier=made.earlier,
+        plans=made.plans,
+        learning=made.squad.learning,
+        asks_health=made.squad.asks_health,
+    )
+
+
+def _line(one: LogLine) -> LogLineOut:
+    entry = one.entry
+    return LogLineOut(
+        id=entry.pk, day=entry.day, time=entry.time, title=entry.title,
+        group=entry.group.name if entry.group is not None else None,
+        person=entry.person.name if entry.person is not None else None,
+        session=bool(entry.summary.get("patterns")) or entry.session_id is not None,
+        how=one.how, planned_minutes=one.planned_minutes, planned_effort=one.planned_effort,
+        minutes=entry.logged_minutes, effort=entry.logged_effort, rated=one.rated, ratings=one.ratings,
+        away=one.away, notes=one.notes, results=one.results, disputed=one.disputed, runs=one.runs,
+    )  # fmt: skip
+
+
+def score_told(score: Mapping[str, Any]) -> ScoreTold:
+    """A score as it is sent."""
+    return ScoreTold(**{name: score.get(name) for name in ScoreTold.model_fields})
+
+
+def _expected_or_none(made: Mapping[str, Any] | None) -> ExpectedTold | None:
+    return None if made is None else _expected(made)
+
+
+def _expected(made: Mapping[str, Any]) -> ExpectedTold:
+    return ExpectedTold(**{name: score_told(made[name]) for name in ("expected", "least", "most")})
+
+
+def _pace(one: PaceInUse) -> PaceOut:
+    return PaceOut(factor=one.pace_factor, spread=one.spread, source=one.source, scores=one.scores)
+
+
+def entry_answer(page: EntryPage) -> LogEntryOut:
+    """An entry's page."""
+    entry, logged = page.entry, page.logged
+    summary = summary_from_json(entry.summary)
+    names = {one.person.pk: one.person.public_id for one in page.people}
+    return LogEntryOut(
+        id=entry.pk, version=entry.sequence, squad=entry.squad_id, day=entry.day, time=entry.time,
+        title=entry.title, group=entry.group.name if entry.group is not None else None,
+        session=entry.document is not None,
+        logged=entry.logged_minutes is not None,
+        how=logged.how if logged is not None else "",
+        logged_at=logged.at if logged is not None else None,
+        logged_by=logged.user.get_username() if logged is not None and logged.user is not None else None,
+        minutes=entry.logged_minutes, effort=entry.logged_effort,
+        effort_from=logged.effort_from if logged is not None else "",
+        planned_minutes=summary.minutes, planned_effort=summary.effort,
+        planned=cast("LoggedFigures", page.planned) if page.planned else None,
+        picture=cast("LoggedPicture", page.picture) if page.picture else None,
+        runs=[
+            LoggedRunOut(
+                run=one.run_id, name=one.run.name, begun=one.run.begun_at, session_s=one.session_s,
+                by=one.run.user.get_username() if one.run.user is not None else None,
+                figures=one.figures, picture=one.picture, differences=one.differences,
+            )
+            for one in page.runs
+        ],
+        windows=[
+            WindowOut(
+                block=one.block, section_pass=one.section_pass, index=one.place, title=one.title,
+                kind="time" if one.kind == "time" else "rounds", shape=one.shape,
+            )
+            for one in page.windows
+        ],
+        results=[_result(one) for one in page.results],
+        people=[_person(one) for one in page.people],
+        group_rating=page.group_rating.effort if page.group_rating is not None else None,
+        notes=[note_out(one) for one in page.notes],
+        earlier=[
+            LastMadeOut(
+                person=names[person], shape=shape, last=score_told(one.last), on=one.on, best=score_told(one.best)
+            )
+            for (person, shape), one in page.earlier.items()
+        ],
+        scale=[EffortWordOut(effort=one.effort, word=one.word) for one in EFFORT_WORDS],
+        plans=page.looker.plans,
+        own=page.looker.own.public_id if page.looker.own is not None else None,
+        asks_health=entry.squad.asks_health,
+        health_why=entry.squad.health_why,
+        working=page.working,
+    )  # fmt: skip
+
+
+def _result(one: Result) -> ResultOut:
+    return ResultOut(
+        id=one.pk, person=one.person.public_id if one.person is not None else None, whose=one.whose,
+        block=one.block, section_pass=one.section_pass, index=one.index, score=score_told(one.score),
+        unfinished=one.unfinished, options=one.options, sets=one.sets, way=one.way,
+        by=one.user.get_username() if one.user is not None else None, used=one.used, chosen=one.chosen,
+        factor=one.factor, expected=_expected_or_none(one.predicted),
+    )  # fmt: skip
+
+
+def _person(one: PersonHere) -> LoggedPersonOut:
+    rating = one.rating
+    return LoggedPersonOut(
+        person=one.person.public_id, name=one.person.name, came=one.came,
+        minutes=one.own.minutes if one.own is not None else None,
+        effort=one.own.effort if one.own is not None else None,
+        rated=rating.effort if rating is not None else None,
+        way=rating.way if rating is not None else "", early=rating.early if rating is not None else False,
+        estimated=rating.estimated if rating is not None else None,
+        limits=[limit.joint or limit.movement for limit in one.limits], pace=_pace(one.pace), off=one.off,
+    )  # fmt: skip
+
+
+def note_out(one: LogNote) -> LogNoteOut:
+    """A note as it is sent."""
+    return LogNoteOut(
+        id=one.pk, entry=one.entry_id, on=one.entry.day,
+        person=one.person.public_id if one.person is not None else None,
+        name=one.person.name if one.person is not None else None, kind=one.kind, text=one.text, place=one.place,
+        side=one.side, level=one.level, health=one.kind in HEALTH_KINDS, lifted=one.lifted_on, emptied=one.emptied,
+        by=one.user.get_username() if one.user is not None else None,
+    )  # fmt: skip
+
+
+def expected_answer(found: list[ExpectedScore]) -> list[dict[str, Any]]:
+    """Expected scores."""
+    return [
+        ExpectedOut(
+            person=one.person.public_id, name=one.person.name, block=one.window.block,
+            section_pass=one.window.section_pass, index=one.window.place,
+            score=_expected(one.score), pace=_pace(one.pace),
+        ).model_dump(mode="json")
+        for one in found
+    ]  # fmt: skip
+
+
+def person_answer(page: PersonPage) -> PersonLogOut:
+    """A person's page."""
+    return PersonLogOut(
+        person=page.person.public_id,
+        name=page.person.name,
+        squad=page.person.squad_id,
+        learning=page.person.squad.learning,
+        learned=_learned(page.learned),
+        lines=[
+            ScoreLineOut(
+                title=line.title,
+                best=score_told(line.best),
+                points=[
+                    ScorePointOut(
+                        entry=one.entry, on=one.on, score=score_told(one.score), factor=one.factor,
+                        expected=_expected_or_none(one.predicted),
+                    )
+                    for one in line.points
+                ],
+            )
+            for line in page.lines
+        ],
+        rated=[RatedPointOut(**vars_of(one)) for one in page.rated],
+        weeks=[WeekDoneOut(**vars_of(one)) for one in page.weeks],
+        movements=[MovementDoneOut(**vars_of(one)) for one in page.movements],
+        notes=[note_out(one) for one in page.notes],
+        plans=page.plans,
+    )  # fmt: skip
+
+
+def vars_of(one: Any) -> dict[str, Any]:
+    """The fields of a dataclass, with or without slots."""
+    return {name: getattr(one, name) for name in one.__dataclass_fields__}
+
+
+def _learned(one: LearnedHere) -> LearnedOut:
+    return LearnedOut(
+        **one.value.figures(),
+        counts=one.value.counts,
+        use=one.use,
+        pace=_pace(one.in_use),
+        why=one.why,
+        off=one.off,
+    )

@@ -1,0 +1,400 @@
+"""What the log's routes take and give."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from datetime import time as time_of_day
+from typing import Literal
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from finetally.core.learn.learned import LearnedWhy, OffCourse
+from finetally.core.log.page import DoneDifference, LoggedFigures, LoggedPicture
+
+Kind = Literal["rounds", "time"]
+
+
+class ScoreTold(Schema):
+    """A score: rounds and reps into the next, a time in seconds, or a rung."""
+
+    rounds: int | None = None
+    reps: int | None = None
+    rung: int | None = None
+    time_s: float | None = None
+
+
+class ExpectedTold(Schema):
+    """What was or is expected: the score, and between which scores 8 of 10 lie, the lesser first."""
+
+    expected: ScoreTold
+    least: ScoreTold
+    most: ScoreTold
+
+
+class LogLineOut(Schema):
+    """An entry in the log's list. `minutes`, `effort`: logged, else None; `rated`: the mean of `ratings` ratings.
+
+    `disputed`: windows whose counts differ; `notes`: how many; `how`: from its run, as planned, as typed.
+    """
+
+    id: UUID
+    day: date
+    time: time_of_day | None
+    title: str
+    group: str | None
+    person: str | None
+    session: bool
+    how: str
+    planned_minutes: float
+    planned_effort: float
+    minutes: float | None
+    effort: float | None
+    rated: float | None
+    ratings: int
+    away: int
+    notes: int
+    results: int
+    disputed: int
+    runs: int
+
+
+class LogOut(Schema):
+    """The log: what waits to be logged (for those who plan), what was logged, the latest first.
+
+    `earlier`: the day to ask on from; `learning`: auto, ask, or not asked yet.
+    """
+
+    squad: int
+    today: date
+    waiting: list[LogLineOut]
+    entries: list[LogLineOut]
+    earlier: date | None
+    plans: bool
+    learning: str
+    asks_health: bool
+
+
+class PaceOut(Schema):
+    """The factor on all paces that predictions go by, its spread, where it is from, from how many scores."""
+
+    factor: float
+    spread: float
+    source: Literal["set", "learned", "squad"]
+    scores: int
+
+
+class ResultOut(Schema):
+    """A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that.
+
+    `way`: on the floor, typed in, by the person; `by`: whose account.
+    """
+
+    id: int
+    person: UUID | None
+    whose: str
+    block: int
+    section_pass: int
+    index: int
+    score: ScoreTold
+    unfinished: str
+    options: dict[str, str]
+    sets: list[dict[str, float]]
+    way: str
+    by: str | None
+    used: bool
+    chosen: bool
+    factor: float | None
+    expected: ExpectedTold | None
+
+
+class WindowOut(Schema):
+    """A window in which a score is made: its block, pass and place, its title; rounds or a time."""
+
+    block: int
+    section_pass: int
+    index: int
+    title: str
+    kind: Kind
+    shape: str
+
+
+class LoggedPersonOut(Schema):
+    """Somebody at an entry. `limits`: what spares them that day (for those who plan, and the person).
+
+    `minutes`, `effort`: their own, where they were noted; `way`: how the rating came in; `off`: estimates are off.
+    """
+
+    person: UUID
+    name: str
+    came: bool
+    minutes: float | None
+    effort: float | None
+    rated: float | None
+    way: str
+    early: bool
+    estimated: float | None
+    limits: list[str]
+    pace: PaceOut
+    off: OffCourse | None
+
+
+class LastMadeOut(Schema):
+    """What somebody made in windows of a shape before: last, when, at best."""
+
+    person: UUID
+    shape: str
+    last: ScoreTold
+    on: date
+    best: ScoreTold
+
+
+class LogNoteOut(Schema):
+    """A note. `health`: of pain, dizziness or a hurt; `emptied`: it is forgotten, only that it was stays."""
+
+    id: int
+    entry: UUID
+    on: date
+    person: UUID | None
+    name: str | None
+    kind: str
+    text: str
+    place: str
+    side: str
+    level: int | None
+    health: bool
+    lifted: date | None
+    emptied: bool
+    by: str | None
+
+
+class LoggedRunOut(Schema):
+    """A run and what it came to."""
+
+    run: UUID
+    name: str
+    by: str | None
+    begun: datetime
+    session_s: float
+    figures: LoggedFigures
+    picture: LoggedPicture
+    differences: list[DoneDifference]
+
+
+class EffortWordOut(Schema):
+    """A step of the scale of ratings and its word."""
+
+    effort: int
+    word: str
+
+
+class LogEntryOut(Schema):
+    """An entry of the log: planned against done, people, scores, notes. `working`: scores are being worked out.
+
+    `planned`, `picture`: None for other training. `effort_from`: ratings, group, estimate or typed.
+    """
+
+    id: UUID
+    version: int
+    squad: int
+    day: date
+    time: time_of_day | None
+    title: str
+    group: str | None
+    session: bool
+    logged: bool
+    how: str
+    logged_at: datetime | None
+    logged_by: str | None
+    minutes: float | None
+    effort: float | None
+    effort_from: str
+    planned_minutes: float
+    planned_effort: float
+    planned: LoggedFigures | None
+    picture: LoggedPicture | None
+    runs: list[LoggedRunOut]
+    windows: list[WindowOut]
+    results: list[ResultOut]
+    people: list[LoggedPersonOut]
+    group_rating: float | None
+    notes: list[LogNoteOut]
+    earlier: list[LastMadeOut]
+    scale: list[EffortWordOut]
+    plans: bool
+    own: UUID | None
+    asks_health: bool
+    health_why: str
+    working: bool
+
+
+class LogIn(Schema):
+    """How an entry is logged; what is not said is taken from its run, else from the plan."""
+
+    minutes: float | None = None
+    effort: float | None = None
+    away: list[UUID] = Field([], max_length=500)
+
+
+class SettleIn(Schema):
+    """Entries to log in one step, as they were run or planned."""
+
+    entries: list[UUID] = Field(max_length=60)
+
+
+class SettledOut(Schema):
+    """Which of them were logged by that."""
+
+    entries: list[UUID]
+
+
+class ResultIn(Schema):
+    """A score of somebody (no person: the session's own); without a score what this account told is taken back."""
+
+    person: UUID | None = None
+    block: int = Field(ge=0, le=10_000)
+    section_pass: int = Field(0, ge=0, le=10_000)
+    index: int = Field(0, ge=0, le=10_000)
+    score: ScoreTold | None = None
+    unfinished: str = Field("", max_length=80)
+    options: dict[str, str] = Field({}, max_length=200)
+    sets: list[dict[Literal["kg", "reps"], float]] = Field([], max_length=60)
+
+
+class ResultsIn(Schema):
+    """Scores to write down together."""
+
+    results: list[ResultIn] = Field(max_length=400)
+
+
+class RatingIn(Schema):
+    """How hard it was, 0 to 10 (None takes it back), for a person, or for the group together (no person)."""
+
+    person: UUID | None = None
+    effort: float | None = None
+    way: Literal["tablet", "table"] = "table"
+
+
+class NoteIn(Schema):
+    """A note of a person, or of the session; of health with place, side and how much it hurts (0 to 10)."""
+
+    person: UUID | None = None
+    kind: Literal["pain", "dizziness", "form", "kit", "hurt", "free"] = "free"
+    text: str = Field("", max_length=2000)
+    place: str = Field("", max_length=40)
+    side: Literal["", "left", "right", "both"] = ""
+    level: int | None = None
+
+
+class CautionOut(Schema):
+    """The note's number, and the caution that belongs to its kind, if one does."""
+
+    id: int
+    caution: str | None
+
+
+class ExpectedOut(Schema):
+    """What somebody should make in a window by the pace they have."""
+
+    person: UUID
+    name: str
+    block: int
+    section_pass: int
+    index: int
+    score: ExpectedTold
+    pace: PaceOut
+
+
+class ScorePointOut(Schema):
+    """A score of a shape: when, what was expected of it, its pace factor."""
+
+    entry: UUID
+    on: date
+    score: ScoreTold
+    factor: float | None
+    expected: ExpectedTold | None
+
+
+class ScoreLineOut(Schema):
+    """Scores of the same shape in order of time."""
+
+    title: str
+    points: list[ScorePointOut]
+    best: ScoreTold
+
+
+class RatedPointOut(Schema):
+    """A rating against what was estimated."""
+
+    entry: UUID
+    on: date
+    title: str
+    rated: float
+    estimated: float | None
+
+
+class WeekDoneOut(Schema):
+    """A week as done: minutes, load, reps by how they are known, kilograms."""
+
+    begins: date
+    minutes: float
+    load: float
+    sessions: int
+    reps: dict[str, int]
+    kg: float
+
+
+class MovementDoneOut(Schema):
+    """A movement over the year: the last day it was done, in how many sessions, sets, reps, kilograms."""
+
+    key: str
+    last: date
+    sessions: int
+    sets: int
+    reps: dict[str, int]
+    kg: float
+
+
+class LearnedOut(Schema):
+    """What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic."""
+
+    pace_factor: float
+    spread: float
+    scores: int
+    effort_offset: float
+    ratings: int
+    counts: bool
+    use: str
+    pace: PaceOut
+    why: LearnedWhy
+    off: OffCourse | None
+
+
+class PersonLogOut(Schema):
+    """The log of one person."""
+
+    person: UUID
+    name: str
+    squad: int
+    learning: str
+    learned: LearnedOut
+    lines: list[ScoreLineOut]
+    rated: list[RatedPointOut]
+    weeks: list[WeekDoneOut]
+    movements: list[MovementDoneOut]
+    notes: list[LogNoteOut]
+    plans: bool
+
+
+class UseIn(Schema):
+    """Whether what is learned is used: yes, no, or nothing for as the squad has it."""
+
+    use: Literal["", "yes", "no"]
+
+
+class LearningIn(Schema):
+    """Whether estimates learn as scores come, or it is asked."""
+
+    learning: Literal["auto", "ask"]
+    squad: int | None = None

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class LogConfig(AppConfig):
+    name = "finetally.web.log"
+    label = "log"

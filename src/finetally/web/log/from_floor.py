@@ -1,0 +1,60 @@
+"""What the floor's events leave in the log: scores as results, notes as notes. Written as the events come in."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+
+from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.log.models import LogNote, Result, ResultWay
+from finetally.web.log.using import Window, settle_used
+
+SCORED = ("rounds", "reps", "rung", "time_s")
+NOTE_KINDS = ("pain", "dizziness", "form", "kit", "hurt", "free")
+HEALTH_KINDS = ("pain", "dizziness", "hurt")
+"""Kinds of notes that are about somebody's health."""
+
+
+def take_from_floor(run: FloorRun, fresh: Iterable[FloorEvent]) -> None:
+    """Keep scores and notes that came with fresh events; call it in the transaction that keeps them."""
+    if run.entry_id is None:
+        return
+    windows: set[Window] = set()
+    for event in fresh:
+        if event.event["do"] == "score":
+            windows.add(_score(run, event))
+        elif event.event["do"] == "note":
+            _note(run, event)
+    for window in windows:
+        settle_used(window)
+
+
+def _score(run: FloorRun, event: FloorEvent) -> Window:
+    told = event.event
+    whose = str(told.get("person") or ("person" if event.person_id else "session"))
+    window = Window(
+        run.entry_id, event.person_id, whose,
+        int(told["block"]), int(told.get("pass", 0)), int(told.get("index", 0)),
+    )  # fmt: skip
+    score: dict[str, Any] = {name: told[name] for name in SCORED if told.get(name) is not None}
+    mine = window.results().filter(way=ResultWay.FLOOR, run=run, device=event.device)
+    # The same device says it anew: a correction, no second count.
+    mine.delete()
+    if score:
+        Result.objects.create(
+            **window.fields(), score=score, way=ResultWay.FLOOR, run=run, device=event.device, user_id=event.user_id
+        )
+    return window
+
+
+def _note(run: FloorRun, event: FloorEvent) -> None:
+    told = event.event
+    kind = str(told.get("kind", "free"))
+    LogNote.objects.get_or_create(
+        event=event.pk,
+        defaults={
+            "entry_id": run.entry_id, "person_id": event.person_id, "run": run,
+            "kind": kind if kind in NOTE_KINDS else "free", "text": str(told.get("text", ""))[:2000],
+            "user_id": event.user_id,
+        },
+    )  # fmt: skip

@@ -1,0 +1,146 @@
+"""What people's scores and ratings teach, kept beside them; whether it is used, and by whose word."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Literal
+from uuid import UUID
+
+from django.db import transaction
+
+from finetally.core.learn.learned import (
+    NOTHING_LEARNED,
+    SPREAD_PRIOR,
+    EffortSeen,
+    Learned,
+    LearnedWhy,
+    OffCourse,
+    PaceSeen,
+    learned,
+    off_course,
+    why_learned,
+)
+from finetally.core.methods.value import Methods
+from finetally.core.session.problems import refuse, shown
+from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result
+from finetally.web.people.measures import learned_of
+from finetally.web.people.people import the_person
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.models import Act, Person, Squad
+from finetally.web.squads.record import record
+from finetally.web.squads.today import today_of
+from finetally.web.squads.use_cases import squad_for
+
+PaceSource = Literal["set", "learned", "squad"]
+
+
+@dataclass(frozen=True, slots=True)
+class PaceInUse:
+    """The factor that a person's predictions go by, its spread, where it is from, from how many scores."""
+
+    pace_factor: float
+    spread: float
+    source: PaceSource
+    scores: int
+
+
+def pace_in_use(person: Person | None, methods: Methods) -> PaceInUse:
+    """Whose pace predictions go by: one that was set, one that was learned and is used, else the squad's.
+
+    A spread is learned with a pace: to another one belongs what is assumed before anything is known.
+    """
+    kept = getattr(person, "learned_pace", None)
+    scores = kept.scores if kept is not None else 0
+    if person is not None and person.pace_factor is not None:
+        return PaceInUse(person.pace_factor, SPREAD_PRIOR, "set", scores)
+    used = learned_of(person) if person is not None else None
+    if used is not None and used.counts:
+        return PaceInUse(used.pace_factor, used.spread, "learned", scores)
+    return PaceInUse(methods.pace_factor, SPREAD_PRIOR, "squad", scores)
+
+
+def seen_of(people: Iterable[int]) -> dict[int, tuple[list[PaceSeen], list[EffortSeen]]]:
+    """The pace factors and ratings that are kept of some people, in order of time. Two queries."""
+    found: dict[int, tuple[list[PaceSeen], list[EffortSeen]]] = {key: ([], []) for key in people}
+    results = Result.objects.filter(person__in=found, used=True, factor__isnull=False)
+    for key, day, factor in results.order_by("entry__day", "id").values_list("person", "entry__day", "factor"):
+        found[key or 0][0].append(PaceSeen(day, factor or 1.0))
+    ratings = Rating.objects.filter(person__in=found, estimated__isnull=False).exclude(way=RatingWay.GROUP)
+    rows = ratings.order_by("entry__day", "id").values_list("person", "entry__day", "effort", "estimated")
+    for key, day, rated, estimated in rows:
+        found[key or 0][1].append(EffortSeen(day, rated, estimated or 0.0))
+    return found
+
+
+def relearn(squad: Squad, people: Iterable[int]) -> None:
+    """Keep what the scores and ratings of some people of a squad teach, as of today. Planned copies never move."""
+    today, methods = today_of(squad), squad.methods_value()
+    for key, (paces, efforts) in seen_of(people).items():
+        made = learned(paces, efforts, as_of=today, methods=methods)
+        LearnedPace.objects.update_or_create(
+            person_id=key,
+            defaults={
+                "pace_factor": made.pace_factor, "spread": made.spread, "scores": made.scores,
+                "effort_offset": made.effort_offset, "ratings": made.ratings, "as_of": today,
+            },
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class LearnedHere:
+    """What is learned of a person: in use or not, its arithmetic, and whether estimates are off course."""
+
+    person: Person
+    value: Learned
+    in_use: PaceInUse
+    use: str
+    why: LearnedWhy
+    off: OffCourse | None
+
+
+def learned_here(person: Person) -> LearnedHere:
+    """What somebody's log teaches as of the day it was last made. Two queries where the person came with theirs."""
+    methods = person.squad.methods_value()
+    kept = getattr(person, "learned_pace", None)
+    paces, efforts = seen_of([person.pk])[person.pk]
+    as_of = kept.as_of if kept is not None and kept.as_of is not None else today_of(person.squad)
+    used = pace_in_use(person, methods)
+    return LearnedHere(
+        person,
+        kept.value if kept is not None else NOTHING_LEARNED,
+        used,
+        kept.use if kept is not None else "",
+        why_learned(paces, efforts, as_of=as_of, methods=methods),
+        off_course(paces, used.pace_factor, used.spread),
+    )
+
+
+def use_learned(actor: Actor, person_id: UUID, use: str) -> Person:
+    """Use what is learned of somebody, or put it back; empty: as the squad has it. For those who plan.
+
+    Raises DocumentError.
+    """
+    if use not in ("", "yes", "no"):
+        raise refuse(("use",), shown(use), "yes, no, or nothing", "use")
+    with transaction.atomic():
+        person = the_person(actor, person_id)
+        actor.require(person.squad_id, Right.PLAN)
+        LearnedPace.objects.update_or_create(person=person, defaults={"use": use})
+        record(actor, person.squad_id, Act.PACE_PUT_BACK if use == "no" else Act.PACE_USED, person=person)
+    return person
+
+
+def set_learning(actor: Actor, squad_id: int | None, learning: str) -> Squad:
+    """Let estimates learn as scores come ("auto"), or have it asked each time ("ask"). For those who plan.
+
+    Raises DocumentError.
+    """
+    if learning not in ("auto", "ask"):
+        raise refuse(("learning",), shown(learning), "auto or ask", "learning")
+    with transaction.atomic():
+        squad = squad_for(actor, squad_id, Right.PLAN)
+        squad.learning = learning
+        squad.save(update_fields=["learning"])
+        record(actor, squad.pk, Act.SQUAD_CHANGED, "way of learning")
+    return squad

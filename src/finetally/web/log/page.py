@@ -1,0 +1,267 @@
+"""One entry of the log: planned against done, scores against what was expected, ratings, notes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import date
+from functools import cached_property
+from typing import Any, NamedTuple
+from uuid import UUID
+
+from finetally.core.learn.learned import OffCourse, off_course
+from finetally.core.learn.pace import PaceModel, better
+from finetally.core.learn.predicted import PredictedScore, predicted
+from finetally.core.log.page import figures_of, picture_of
+from finetally.core.methods.given import Given
+from finetally.core.people.limits import options_with
+from finetally.core.session.document import Session
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
+from finetally.core.tally.measure import Tally, tally
+from finetally.core.unfold.unfold import blocks_of
+from finetally.web.jobs.models import OPEN, Job
+from finetally.web.log.learning import PaceInUse, pace_in_use, seen_of
+from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result
+from finetally.web.log.seeing import Looker, looker_at
+from finetally.web.log.settling import logged_run, rounded
+from finetally.web.log.working_out import block_shape
+from finetally.web.people.limits import limits_on, steps_for
+from finetally.web.people.models import Limit
+from finetally.web.people.people import known_people
+from finetally.web.plan.entries import people_for, wrong
+from finetally.web.plan.models import Attendance, Entry
+from finetally.web.squads.actor import Actor
+from finetally.web.squads.figuring_context import FiguringContext, context_of
+from finetally.web.squads.models import Person
+
+MOST_LOOKED_BACK = 400
+"""Earlier results that are looked through for the last and the best of each."""
+
+
+class ScoredWindow(NamedTuple):
+    """A self-paced window: its block by number, its pass, its place; what it is called; rounds or a time."""
+
+    block: int
+    section_pass: int
+    place: int
+    title: str
+    kind: str
+    shape: str
+
+
+@dataclass(frozen=True, slots=True)
+class EarlierHere:
+    """What somebody made in a window of this shape before: last, when, and at best."""
+
+    last: Mapping[str, Any]
+    on: date
+    best: Mapping[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class PersonHere:
+    """Somebody whom the entry is for: whether they came, for how long; their rating; limits behind options.
+
+    `pace`: what their predictions go by; `off`: where estimates have been off three times running.
+    """
+
+    person: Person
+    own: Attendance | None
+    away: bool
+    rating: Rating | None
+    limits: list[Limit]
+    pace: PaceInUse
+    off: OffCourse | None
+
+    @property
+    def came(self) -> bool:
+        """Whether they were there, as far as it is known."""
+        return self.own.came if self.own is not None else not self.away
+
+
+@dataclass
+class EntryPage:
+    """What is shown of an entry of the log. Others' results are not in it for who does not plan."""
+
+    looker: Looker
+    logged: LoggedEntry | None
+    planned: Mapping[str, Any]
+    picture: Mapping[str, Any]
+    runs: list[LoggedRun]
+    windows: list[ScoredWindow]
+    results: list[Result]
+    people: list[PersonHere]
+    group_rating: Rating | None
+    notes: list[LogNote]
+    earlier: dict[tuple[int, str], EarlierHere] = field(default_factory=dict)
+    working: bool = False
+
+    @property
+    def entry(self) -> Entry:
+        """The entry."""
+        return self.looker.entry
+
+
+def entry_page(actor: Actor, entry_id: UUID) -> EntryPage:
+    """The page of an entry, for those who plan and those whom it is for. Some fifteen queries."""
+    looker = looker_at(actor, entry_id)
+    entry = looker.entry
+    reader = _Reader(looker)
+    logged = LoggedEntry.objects.filter(entry=entry).select_related("user").first()
+    planned, picture = reader.planned(logged)
+    only = looker.only
+    results = entry.results.select_related("person", "user")
+    notes = entry.log_notes.select_related("person", "user")
+    if only is not None:
+        results, notes = results.filter(person=only), notes.filter(person=only)
+    page = EntryPage(
+        looker, logged, planned, picture, reader.runs(), reader.windows, list(results), reader.people(),
+        None if only is not None else entry.ratings.filter(person=None).first(), list(notes),
+    )  # fmt: skip
+    page.earlier = reader.earlier(page.windows, [one.person for one in page.people])
+    page.working = Job.objects.filter(state__in=OPEN, lock_name=f"log {entry.pk}").exists()
+    return page
+
+
+class _Reader:
+    """Reads what a page needs; figures the plan at most once."""
+
+    def __init__(self, looker: Looker) -> None:
+        self.looker = looker
+        self.entry = looker.entry
+
+    @cached_property
+    def context(self) -> FiguringContext:
+        return context_of(self.entry.squad)
+
+    @cached_property
+    def tally(self) -> Tally | None:
+        if self.entry.document is None:
+            return None
+        try:
+            session = parse_session(self.entry.document)
+            return tally(session, library=self.context.library, methods=self.context.methods)
+        except DocumentError:
+            return None
+
+    def planned(self, logged: LoggedEntry | None) -> tuple[Mapping[str, Any], Mapping[str, Any]]:
+        """What was planned: as it was kept when it was logged, else as it stands."""
+        if logged is not None and logged.planned:
+            return logged.planned, logged.picture
+        if self.tally is None:
+            return {}, {}
+        return rounded(figures_of(self.tally)), dict(picture_of(self.tally))
+
+    def runs(self) -> list[LoggedRun]:
+        """What each run came to: as kept, else as it is now."""
+        found = self.entry.runs.select_related("user").prefetch_related("events__person")
+        made = (logged_run(run, self.context) for run in found)
+        return [one for one in made if one is not None]
+
+    @cached_property
+    def windows(self) -> list[ScoredWindow]:
+        return list(_windows(self.tally)) if self.tally is not None else []
+
+    def people(self) -> list[PersonHere]:
+        """Those whom it is for; for who does not plan themselves alone."""
+        only = self.looker.only
+        keys = {one.pk for one in people_for(self.entry)} if only is None else {only.pk}
+        people = list(known_people(self.entry.squad).filter(pk__in=keys))
+        attended = {one.person_id: one for one in self.entry.attendance.filter(person__in=keys)}
+        ratings = {one.person_id: one for one in self.entry.ratings.filter(person__in=keys)}
+        limits: dict[int, list[Limit]] = {}
+        for one in limits_on(self.entry.squad, self.entry.day):
+            limits.setdefault(one.person_id, []).append(one)
+        away = {one.pk for one in people if any(a.first <= self.entry.day <= a.last for a in one.away.all())}
+        seen = seen_of(keys)
+        found = []
+        for person in people:
+            pace = pace_in_use(person, self.context.methods)
+            off = off_course(seen[person.pk][0], pace.pace_factor, pace.spread)
+            found.append(
+                PersonHere(
+                    person, attended.get(person.pk), person.pk in away, ratings.get(person.pk),
+                    limits.get(person.pk, []), pace, off,
+                )
+            )  # fmt: skip
+        return found
+
+    def earlier(
+        self, windows: Sequence[ScoredWindow], people: Sequence[Person]
+    ) -> dict[tuple[int, str], EarlierHere]:
+        """The last and the best score of each person in windows of the same shapes, by person and shape."""
+        found: dict[tuple[int, str], EarlierHere] = {}
+        shapes = {one.shape for one in windows}
+        before = Result.objects.filter(
+            person__in=[one.pk for one in people], shape__in=shapes, used=True, unfinished="",
+            entry__day__lt=self.entry.day,
+        )  # fmt: skip
+        rows = before.order_by("-entry__day", "-id").values_list("person", "shape", "score", "entry__day")
+        for person, shape, score, day in reversed(rows[:MOST_LOOKED_BACK]):
+            if not score or person is None:
+                continue
+            known = found.get((person, shape))
+            best = score if known is None else better(known.best, score)
+            found[person, shape] = EarlierHere(score, day, best)
+        return found
+
+
+def _windows(t: Tally) -> Iterator[ScoredWindow]:
+    """The self-paced windows of a session in order of the file, each pass by itself."""
+    passes: dict[int, int] = {}
+    for run in t.tape.runs:
+        number = run.block
+        section_pass = passes[number] = passes.get(number, -1) + 1
+        of = t.tape.blocks[number]
+        for index, score in enumerate(run.scores):
+            kind = "time" if "time_s" in score else "rounds"
+            title = of.block.title or of.part
+            yield ScoredWindow(number, section_pass, index, title, kind, block_shape(of.block))
+
+
+@dataclass(frozen=True, slots=True)
+class ExpectedScore:
+    """What somebody is expected to make in a window."""
+
+    person: Person
+    window: ScoredWindow
+    score: PredictedScore
+    pace: PaceInUse
+
+
+def expected_of(actor: Actor, entry_id: UUID) -> list[ExpectedScore]:
+    """What everybody whom an entry is for should make in its windows, by their pace and their options of the day.
+
+    Whoever does alike is figured once. For those who plan, and of oneself. Raises DocumentError.
+    """
+    looker = looker_at(actor, entry_id)
+    reader = _Reader(looker)
+    if looker.entry.document is None:
+        raise wrong("entry", "other training", "an entry with a session")
+    session = parse_session(looker.entry.document)
+    found: list[ExpectedScore] = []
+    known: dict[str, PredictedScore | None] = {}
+    for one in reader.people():
+        if one.came:
+            options = _options(session, one.limits, looker.entry)
+            for window in reader.windows:
+                key = repr((options, window.block, window.place, one.pace.pace_factor, one.pace.spread))
+                if key not in known:
+                    given = reader.context.given(Given(options=options))
+                    model = PaceModel(session, window.block, reader.context.library, reader.context.methods, given)
+                    known[key] = predicted(model, window.place, one.pace.pace_factor, one.pace.spread)
+                score = known[key]
+                if score is not None:
+                    found.append(ExpectedScore(one.person, window, score, one.pace))
+    return found
+
+
+def _options(session: Session, limits: list[Limit], entry: Entry) -> dict[str, str]:
+    made = options_with(session, {}, steps_for(session, limits, entry.squad)) if limits else {}
+    return made if isinstance(made, dict) else {}
+
+
+def block_titles(document: Any) -> list[str]:
+    """What each block of a document is called."""
+    return [of.block.title or of.part for of in blocks_of(parse_session(document))]

@@ -1,0 +1,161 @@
+"""One person over time: scores of the same shape, ratings, what they did by week and movement, what was noted."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from datetime import date, timedelta
+from typing import Any
+from uuid import UUID
+
+from finetally.core.learn.pace import better
+from finetally.web.log.learning import LearnedHere, learned_here
+from finetally.web.log.models import LoggedEntry, LogNote, Rating, RatingWay, Result
+from finetally.web.people.people import read_person
+from finetally.web.plan.entries import week_of
+from finetally.web.plan.week import Whose, planned_loads_between
+from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.models import Person
+from finetally.web.squads.today import today_of
+
+LOOKS_BACK = timedelta(weeks=53)
+
+
+@dataclass(frozen=True, slots=True)
+class ScorePoint:
+    """A score of somebody in a window of a shape."""
+
+    entry: UUID
+    on: date
+    score: Mapping[str, Any]
+    factor: float | None
+    predicted: Mapping[str, Any] | None
+
+
+@dataclass
+class ScoreLine:
+    """Scores of the same shape, in order of time; `title`: what the last one's session was called."""
+
+    title: str
+    points: list[ScorePoint]
+    best: Mapping[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class RatedPoint:
+    """A rating against what was estimated."""
+
+    entry: UUID
+    on: date
+    title: str
+    rated: float
+    estimated: float | None
+
+
+@dataclass
+class WeekDone:
+    """A week of somebody: minutes and load, reps by how they are known, sets, kilograms, seconds by movement."""
+
+    begins: date
+    minutes: float = 0.0
+    load: float = 0.0
+    sessions: int = 0
+    reps: dict[str, int] = field(default_factory=dict)
+    kg: float = 0.0
+
+
+@dataclass
+class MovementDone:
+    """What somebody did of a movement in the time that is looked at; `last`: the day it was last done."""
+
+    key: str
+    last: date
+    sessions: int = 0
+    sets: int = 0
+    reps: dict[str, int] = field(default_factory=dict)
+    kg: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class PersonPage:
+    """What the log tells of somebody, a year back."""
+
+    person: Person
+    learned: LearnedHere
+    lines: list[ScoreLine]
+    rated: list[RatedPoint]
+    weeks: list[WeekDone]
+    movements: list[MovementDone]
+    notes: list[LogNote]
+    plans: bool
+
+
+def person_page(actor: Actor, person_id: UUID) -> PersonPage:
+    """A person's page, for those who plan and the person. Some fifteen queries, however long the log."""
+    person = read_person(actor, person_id)
+    squad = person.squad
+    today = today_of(squad)
+    since = today - LOOKS_BACK
+    rows = Result.objects.filter(person=person, used=True, entry__day__gte=since, entry__day__lte=today)
+    results = list(rows.select_related("entry").defer("entry__document").order_by("entry__day", "id"))
+    ratings = Rating.objects.filter(person=person, entry__day__gte=since).exclude(way=RatingWay.GROUP)
+    weeks, movements = _done(person, since, today)
+    return PersonPage(
+        person,
+        learned_here(person),
+        _lines(results),
+        [
+            RatedPoint(one.entry_id, one.entry.day, one.entry.title, one.effort, one.estimated)
+            for one in ratings.select_related("entry").defer("entry__document").order_by("entry__day")
+        ],
+        weeks,
+        movements,
+        list(LogNote.objects.filter(person=person).select_related("entry").defer("entry__document")),
+        actor.may(squad.pk, Right.PLAN),
+    )
+
+
+def _lines(results: list[Result]) -> list[ScoreLine]:
+    """Scores by shape; those that came most often first."""
+    lines: dict[str, ScoreLine] = {}
+    for one in results:
+        if not one.score or one.unfinished or not one.shape:
+            continue
+        point = ScorePoint(one.entry_id, one.entry.day, one.score, one.factor, one.predicted)
+        line = lines.get(one.shape)
+        if line is None:
+            lines[one.shape] = ScoreLine(one.entry.title, [point], one.score)
+            continue
+        line.points.append(point)
+        line.title, line.best = one.entry.title, better(line.best, one.score)
+    return sorted(lines.values(), key=lambda line: len(line.points), reverse=True)
+
+
+def _done(person: Person, since: date, today: date) -> tuple[list[WeekDone], list[MovementDone]]:
+    """What was logged of the entries that somebody came to, by week and by movement. Four queries."""
+    squad = person.squad
+    weeks: dict[date, WeekDone] = {}
+    movements: dict[str, MovementDone] = {}
+    loads = planned_loads_between(squad, since, today + timedelta(days=1), Whose(person=person.pk))
+    done = [one for one in loads if one.logged]
+    kept = LoggedEntry.objects.filter(entry__in=[one.key for one in done]).values_list("entry", "movements")
+    by_entry = {str(key): found for key, found in kept}
+    for one in done:
+        begins = week_of(squad, one.day)
+        week = weeks.setdefault(begins, WeekDone(begins))
+        week.minutes += one.summary.minutes
+        week.load += one.summary.load
+        week.sessions += 1
+        for key, figures in by_entry.get(one.key, {}).items():
+            movement = movements.setdefault(key, MovementDone(key, one.day))
+            movement.last = max(movement.last, one.day)
+            movement.sessions += 1
+            movement.sets += figures.get("visits", 0)
+            movement.kg += figures.get("kg", 0.0)
+            week.kg += figures.get("kg", 0.0)
+            for kind in ("called", "paced", "estimated"):
+                count = figures.get(kind, 0)
+                movement.reps[kind] = movement.reps.get(kind, 0) + count
+                week.reps[kind] = week.reps.get(kind, 0) + count
+    ordered = sorted(movements.values(), key=lambda one: (-sum(one.reps.values()), one.key))
+    return [weeks[key] for key in sorted(weeks)], ordered

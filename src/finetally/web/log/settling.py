@@ -1,0 +1,258 @@
+"""Logging an entry: as its run has it, as planned, or as it is typed; several in one step; taken back."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+
+from finetally.core.floor.events import MAX_RUN_S
+from finetally.core.log.as_done import DoneSession
+from finetally.core.log.as_person import as_person, was_there
+from finetally.core.log.page import LoggedFigures, differences_of, figures_of, picture_of
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
+from finetally.core.tally.measure import Tally, tally
+from finetally.core.week.planned_load import other_training, summary_of
+from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.floor.runs import as_run, event_of
+from finetally.web.log.models import LoggedEntry, LoggedHow, LoggedRun
+from finetally.web.log.ratings import effort_of, minutes_of
+from finetally.web.log.working_out import ask_to_work_out
+from finetally.web.plan.entries import MOST_MINUTES, entry_named, people_for, the_entry, wrong
+from finetally.web.plan.models import Attendance, Entry
+from finetally.web.plan.summaries import summary_json
+from finetally.web.squads.actor import Actor
+from finetally.web.squads.figuring_context import FiguringContext, context_of
+from finetally.web.squads.models import Act, Person
+from finetally.web.squads.record import record
+from finetally.web.squads.today import today_of
+
+MOST_SETTLED = 60
+"""Entries that are logged in one step."""
+
+
+@dataclass(frozen=True, slots=True)
+class LogWish:
+    """How an entry is logged: what is not said is taken from its run, else from the plan. `away`: who was not
+    there.
+    """
+
+    minutes: float | None = None
+    effort: float | None = None
+    away: tuple[UUID, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class _Done:
+    """What was done of an entry, ready to be kept."""
+
+    how: LoggedHow
+    minutes: float
+    estimated: float | None
+    summary: dict[str, Any]
+    movements: dict[str, Any]
+    run: FloorRun | None
+
+
+def log_entry(actor: Actor, entry_id: UUID, wish: LogWish) -> LoggedEntry:
+    """Log an entry of today or before. For those who plan. Logged again it takes what is known now.
+
+    Raises DocumentError.
+    """
+    entry = the_entry(actor, entry_id)
+    _refuse(entry, wish)
+    context = context_of(entry.squad)
+    # Figured before anything is locked.
+    planned = _planned(entry, context)
+    runs = {run.pk: run for run in entry.runs.prefetch_related("events__person")}
+    kept = [one for run in runs.values() if (one := logged_run(run, context)) is not None]
+    done = _done(entry, planned, kept, wish)
+    with transaction.atomic():
+        entry = the_entry(actor, entry_id)
+        for made_of_run in kept:
+            LoggedRun.objects.update_or_create(run=made_of_run.run, defaults=_fields(made_of_run))
+        _came(entry, wish, done)
+        effort, source = (wish.effort, "typed") if wish.effort is not None else effort_of(entry, done.estimated)
+        made, _ = LoggedEntry.objects.update_or_create(
+            entry=entry,
+            defaults={
+                "how": done.how, "run": done.run, "summary": done.summary, "movements": done.movements,
+                "estimated": done.estimated, "effort_from": source, "user_id": actor.user_id,
+                **_pictured(planned),
+            },
+        )  # fmt: skip
+        entry.logged_minutes, entry.logged_effort = round(done.minutes, 2), round(effort, 2)
+        entry.save()
+        _lengthen(entry)
+        record(actor, entry.squad_id, Act.LOGGED, entry_named(entry))
+        if entry.document is not None:
+            ask_to_work_out(entry)
+    return made
+
+
+def _pictured(planned: Tally | None) -> dict[str, Any]:
+    """What was planned, as it is kept."""
+    if planned is None:
+        return {}
+    return {"planned": rounded(figures_of(planned)), "picture": picture_of(planned)}
+
+
+def _refuse(entry: Entry, wish: LogWish) -> None:
+    if entry.day > today_of(entry.squad):
+        raise wrong("entry", f"a session of {entry.day.isoformat()}", "one of today or before")
+    if wish.minutes is not None and not 0 <= wish.minutes <= MOST_MINUTES:
+        raise wrong("minutes", f"{wish.minutes:g}", f"0 to {MOST_MINUTES}")
+    if wish.effort is not None and not 0 <= wish.effort <= 10:
+        raise wrong("effort", f"{wish.effort:g}", "0 to 10")
+
+
+def _planned(entry: Entry, context: FiguringContext) -> Tally | None:
+    """What was planned, measured; None for other training, and for what cannot be figured any more."""
+    if entry.document is None:
+        return None
+    try:
+        return tally(parse_session(entry.document), library=context.library, methods=context.methods)
+    except DocumentError:
+        return None
+
+
+def _done(entry: Entry, planned: Tally | None, kept: Sequence[LoggedRun], wish: LogWish) -> _Done:
+    """What was done: typed minutes go before a run's, the longest run's before the plan's."""
+    longest = max(kept, key=lambda one: one.session_s, default=None)
+    if longest is not None:
+        minutes = wish.minutes if wish.minutes is not None else longest.session_s / 60
+        effort = float(longest.figures["effort"])
+        return _Done(LoggedHow.RUN, minutes, effort, longest.summary, longest.movements, longest.run)
+    how = LoggedHow.PLANNED if wish.minutes is None and wish.effort is None else LoggedHow.TYPED
+    if planned is None:
+        minutes = wish.minutes if wish.minutes is not None else entry.minutes or minutes_of(entry)
+        effort = wish.effort if wish.effort is not None else entry.effort or 0.0
+        return _Done(how, minutes, None, summary_json(other_training(minutes, effort)), {}, None)
+    minutes = wish.minutes if wish.minutes is not None else planned.tape.total_s / 60
+    summary = summary_json(summary_of(planned))
+    return _Done(how, minutes, planned.rpe, summary, dict(planned.reps.movements), None)
+
+
+def logged_run(run: FloorRun, context: FiguringContext) -> LoggedRun | None:
+    """What a run came to; the kept one where no event came since; None where nothing was played. Keeps nothing."""
+    events = list(run.events.all())
+    known = LoggedRun.objects.filter(run=run).first()
+    if known is not None and known.events == len(events):
+        return known
+    done = done_of_run(run, events, context)
+    if done is None:
+        return None
+    t = done.tally()
+    return LoggedRun(
+        run=run, events=len(events), session_s=round(done.session_s, 3),
+        figures=rounded(figures_of(t, done.played)),
+        picture=picture_of(t), differences=differences_of(done), summary=summary_json(summary_of(t)),
+        movements=dict(t.reps.movements),
+    )  # fmt: skip
+
+
+def done_of_run(run: FloorRun, events: Sequence[FloorEvent], context: FiguringContext) -> DoneSession | None:
+    """A kept run as it was done; None where nothing of it was played, or it cannot be played any more."""
+    if not events:
+        return None
+    try:
+        plain = as_run(run, [event_of(one) for one in events], until=_until(run, events))
+        done = DoneSession(
+            parse_session(run.document),
+            library=context.library,
+            methods=plain.methods,
+            given=plain.given,
+            run=plain,
+        )
+    except DocumentError:
+        return None
+    return done if done.played is not None and done.played.played else None
+
+
+def _until(run: FloorRun, events: Sequence[FloorEvent]) -> float:
+    """Up to when it is played: to its end, where it has one (the last window ends by the clock)."""
+    last = max(float(one.event["t"]) for one in events)
+    if run.ended_at is None:
+        return last
+    return min(MAX_RUN_S, max(last, (run.ended_at - run.begun_at).total_seconds()))
+
+
+def _fields(one: LoggedRun) -> dict[str, Any]:
+    return {
+        name: getattr(one, name)
+        for name in ("events", "session_s", "figures", "picture", "differences", "summary", "movements")
+    }
+
+
+def _came(entry: Entry, wish: LogWish, done: _Done) -> None:
+    """Note who was away, and from when to when the others were there, as the run and the coach have it."""
+    people = people_for(entry)
+    for person in people:
+        if person.public_id in wish.away:
+            Attendance.objects.update_or_create(
+                entry=entry, person=person, defaults={"came": False, "minutes": None, "effort": None}
+            )
+        elif done.run is not None:
+            _as_run(entry, person, done)
+
+
+def _as_run(entry: Entry, person: Person, done: _Done) -> None:
+    if done.run is None:
+        return
+    events = list(done.run.events.all())
+    if not any(one.person_id == person.pk and one.event["do"] in ("here", "away") for one in events):
+        return
+    plain = as_run(done.run, [event_of(one) for one in events], until=_until(done.run, events))
+    name = str(person.public_id)
+    known = entry.attendance.filter(person=person).first()
+    effort = known.effort if known is not None and known.effort is not None else done.estimated
+    fields: dict[str, Any] = {"came": False, "minutes": None, "effort": None}
+    if was_there(plain, name):
+        own, since = as_person(plain, name)
+        last = own.until if own.until is not None else done.minutes * 60
+        fields = {"came": True, "minutes": round(max(0.0, last - since) / 60, 2), "effort": effort}
+    Attendance.objects.update_or_create(entry=entry, person=person, defaults=fields)
+
+
+def _lengthen(entry: Entry) -> None:
+    """Who rated without being noted for other minutes did what all did."""
+    noted = set()
+    for run in entry.runs.all():
+        noted |= set(run.events.filter(event__do__in=("here", "away")).values_list("person", flat=True))
+    rated = entry.attendance.filter(came=True, effort__isnull=False).exclude(person__in=[n for n in noted if n])
+    rated.filter(person__ratings__entry=entry).update(minutes=entry.logged_minutes)
+
+
+def settle(actor: Actor, entries: Sequence[UUID]) -> list[UUID]:
+    """Log several entries as they were run, or as planned. Those that are logged already stay so. Raises
+    DocumentError.
+
+    Returns those that were logged.
+    """
+    if len(entries) > MOST_SETTLED:
+        raise wrong("entries", f"{len(entries)} entries", f"up to {MOST_SETTLED} at once")
+    done = []
+    for key in entries:
+        if the_entry(actor, key).logged_minutes is None:
+            log_entry(actor, key, LogWish())
+            done.append(key)
+    return done
+
+
+def unlog(actor: Actor, entry_id: UUID) -> None:
+    """Take the log of an entry back: it waits again. Scores, ratings and notes stay."""
+    with transaction.atomic():
+        entry = the_entry(actor, entry_id)
+        LoggedEntry.objects.filter(entry=entry).delete()
+        entry.logged_minutes = entry.logged_effort = None
+        entry.save()
+        record(actor, entry.squad_id, Act.UNLOGGED, entry_named(entry))
+
+
+def rounded(figures: LoggedFigures) -> dict[str, Any]:
+    """Figures as they are kept: to a thousandth."""
+    return {name: round(value, 3) if isinstance(value, float) else value for name, value in figures.items()}

@@ -1,0 +1,56 @@
+"""Counts that disagree: which one is used, and why."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from django.db.models import QuerySet
+
+from finetally.web.log.models import Result, ResultWay
+
+
+@dataclass(frozen=True, slots=True)
+class Window:
+    """A self-paced window of an entry, and whose score in it is meant (keys; `whose`: person, session, team 2)."""
+
+    entry: UUID | None
+    person: int | None
+    whose: str
+    block: int
+    section_pass: int
+    index: int
+
+    def fields(self) -> dict[str, Any]:
+        """As fields of a result."""
+        return {
+            "entry_id": self.entry, "person_id": self.person, "whose": self.whose, "block": self.block,
+            "section_pass": self.section_pass, "index": self.index,
+        }  # fmt: skip
+
+    def results(self) -> QuerySet[Result]:
+        """What was told of it so far. Lazy."""
+        return Result.objects.filter(**self.fields())
+
+
+def settle_used(window: Window) -> None:
+    """Say which of a window's results is used: one that a coach settled, else the latest that a coach gave.
+
+    A count of the person's own is used where there is no other.
+    """
+    told = list(window.results().order_by("at", "id"))
+    if not told:
+        return
+    chosen = [one for one in told if one.chosen]
+    by_coach = [one for one in told if one.way != ResultWay.OWN]
+    used = (chosen or by_coach or told)[-1]
+    for one in told:
+        if one.used is not (one.pk == used.pk):
+            one.used = one.pk == used.pk
+            one.save(update_fields=["used"])
+
+
+def disagree(told: list[Result]) -> bool:
+    """Whether a window's results differ."""
+    return any(one.score != told[0].score or one.unfinished != told[0].unfinished for one in told[1:])

@@ -1,0 +1,255 @@
+"""Working the log out: pace factors and predictions of scores, estimates of ratings, and what people's pace
+becomes.
+
+Heavy work, done by the process for it soon after something was logged; kept, by the hash of what it was made from.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Any
+
+from django.db import transaction
+
+from finetally.core import CORE_VERSION
+from finetally.core.floor.document import Run
+from finetally.core.formats.shape import shape_of
+from finetally.core.learn.predicted import predicted
+from finetally.core.log.as_done import DoneSession
+from finetally.core.methods.given import Given, PersonGiven
+from finetally.core.people.limits import options_with
+from finetally.core.session.document import Session
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
+from finetally.core.unfold.tape import RunScore
+from finetally.core.unfold.unfold import blocks_of
+from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.floor.runs import as_run, event_of
+from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
+from finetally.web.jobs.work import JobHandle
+from finetally.web.log.learning import pace_in_use, relearn
+from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result
+from finetally.web.people.limits import limits_on, steps_for
+from finetally.web.people.measures import given_of
+from finetally.web.people.people import known_people
+from finetally.web.plan.entries import people_for
+from finetally.web.plan.models import Entry
+from finetally.web.plan.summaries import methods_key
+from finetally.web.squads.figuring_context import FiguringContext, context_of
+from finetally.web.squads.models import Person, Squad
+from finetally.web.versions import version_of
+
+
+def ask_to_work_out(entry: Entry) -> None:
+    """Have an entry worked out soon."""
+    key = str(entry.pk)
+    ask_by_itself(entry.squad, JobRequest("log", {"entries": [key]}, lock_name=f"log {key}"))
+
+
+def work_out_job(handle: JobHandle) -> None:
+    """Work out the entries that a job names, or whatever of the squad is not worked out with today's methods."""
+    squad = handle.job.squad
+    asked = handle.job.asked.get("entries")
+    entries = squad.entries.filter(document__isnull=False).select_related("squad")
+    if asked is not None:
+        entries = entries.filter(pk__in=asked)
+    else:
+        entries = entries.filter(results__isnull=False) | entries.filter(ratings__isnull=False)
+    people: set[int] = set()
+    for number, entry in enumerate(entries.distinct().order_by("day").iterator(chunk_size=20)):
+        if handle.stopped:
+            return
+        people |= work_out(entry)
+        # Also whose last score was taken back.
+        people |= set(LearnedPace.objects.filter(person__in=people_for(entry)).values_list("person", flat=True))
+        handle.show(progress={"count": number + 1})
+    relearn(squad, people)
+    handle.show(answer={"count": len(people)})
+
+
+def methods_changed_in_log(squad: Squad) -> None:
+    """Have everything that was logged learned from anew, with the squad's methods of today."""
+    if Result.objects.filter(entry__squad=squad).exists() or Rating.objects.filter(entry__squad=squad).exists():
+        ask_by_itself(squad, JobRequest("log", {"all": True}, lock_name=f"log of {squad.pk}"))
+
+
+def work_out(entry: Entry) -> set[int]:
+    """Make what is missing of an entry's results and ratings. Returns the keys of the people whom it is about.
+
+    What cannot be figured any more is left as it is.
+    """
+    results = list(entry.results.select_related("person", "run"))
+    ratings = list(entry.ratings.exclude(way=RatingWay.GROUP).select_related("person"))
+    people = {one.person_id for one in results if one.person_id is not None}
+    people |= {one.person_id for one in ratings if one.person_id is not None}
+    if entry.document is None or not (results or ratings):
+        return people
+    try:
+        working = _Working(entry, people)
+        made = [working.result(one) for one in results]
+        rated = [working.rating(one) for one in ratings]
+    except DocumentError:
+        return people
+    with transaction.atomic():
+        Result.objects.bulk_update(
+            [one for one in made if one is not None], ["factor", "predicted", "key", "shape", "options"]
+        )
+        Rating.objects.bulk_update([one for one in rated if one is not None], ["estimated", "key"])
+    return people
+
+
+@dataclass
+class _Working:
+    """One entry as its people did it. Whoever did it alike is figured once."""
+
+    entry: Entry
+    keys: set[int]
+    _done: dict[str, DoneSession] = field(default_factory=dict)
+    _efforts: dict[str, float] = field(default_factory=dict)
+
+    @cached_property
+    def context(self) -> FiguringContext:
+        return context_of(self.entry.squad)
+
+    @cached_property
+    def session(self) -> Session:
+        return parse_session(self.entry.document)
+
+    @cached_property
+    def shapes(self) -> list[str]:
+        """The name of each block's shape."""
+        return [block_shape(of.block) for of in blocks_of(self.session)]
+
+    @cached_property
+    def people(self) -> Mapping[int, Person]:
+        return {one.pk: one for one in known_people(self.entry.squad).filter(pk__in=self.keys)}
+
+    @cached_property
+    def limited(self) -> Mapping[int, dict[str, str]]:
+        """The options that limits of the day choose, by person."""
+        by_person: dict[int, list[Any]] = {}
+        for one in limits_on(self.entry.squad, self.entry.day):
+            by_person.setdefault(one.person_id, []).append(one)
+        found: dict[int, dict[str, str]] = {}
+        for key, limits in by_person.items():
+            options = options_with(self.session, {}, steps_for(self.session, limits, self.entry.squad))
+            if isinstance(options, dict) and options:
+                found[key] = options
+        return found
+
+    @cached_property
+    def runs(self) -> Mapping[Any, tuple[FloorRun, list[FloorEvent]]]:
+        runs = self.entry.runs.prefetch_related("events__person")
+        return {run.pk: (run, list(run.events.all())) for run in runs}
+
+    def run_of(self, person: Person | None, run: Any = None) -> Any:
+        """The key of the run that somebody was in: the one named, the one that tells of them, the longest."""
+        if run in self.runs:
+            return run
+        if person is not None:
+            for key, (_, events) in self.runs.items():
+                if any(event.person_id == person.pk for event in events):
+                    return key
+        return max(self.runs, key=lambda key: len(self.runs[key][1]), default=None)
+
+    def measures(self, person: Person | None) -> PersonGiven:
+        """What figures take of somebody, without their pace and offset: those are what is looked for."""
+        if person is None:
+            return PersonGiven()
+        known = given_of(person, self.entry.squad.methods_value().one_rm)
+        return known.model_copy(update={"pace_factor": None, "effort_offset": 0})
+
+    def done(self, person: Person | None, options: dict[str, str], run_key: Any = None) -> tuple[str, DoneSession]:
+        """The session as somebody did it, and the name of what it was made from."""
+        where = self.run_of(person, run_key)
+        run, events = self.runs[where] if where is not None else (None, [])
+        own = person is not None and any(event.person_id == person.pk for event in events)
+        measures = self.measures(person)
+        parts = [
+            self.entry.document, options, measures.model_dump(mode="json"), str(where), len(events),
+            str(person.public_id) if own and person is not None else "", methods_key(self.context), CORE_VERSION,
+        ]  # fmt: skip
+        key = version_of(*parts)
+        if key not in self._done:
+            given = self.context.given(Given(person=measures, options=options))
+            played: Run | None = None
+            if run is not None and events:
+                plain = as_run(run, [event_of(event) for event in events])
+                played = plain.model_copy(update={"given": given, "methods": self.context.methods})
+            self._done[key] = DoneSession(
+                self.session, library=self.context.library, methods=self.context.methods, given=given, run=played,
+                person=str(person.public_id) if own and person is not None else None,
+            )  # fmt: skip
+        return key, self._done[key]
+
+    def options_of(self, person: Person | None, taken: dict[str, str]) -> dict[str, str]:
+        """What somebody did otherwise: what their limits chose, and what was noted, which goes before it."""
+        return {**(self.limited.get(person.pk, {}) if person is not None else {}), **taken}
+
+    def result(self, one: Result) -> Result | None:
+        """A result with its factor, and once with what was expected of it; None where nothing has changed."""
+        person = self.people.get(one.person_id) if one.person_id is not None else None
+        options = self.options_of(person, one.options)
+        name, done = self.done(person, options, one.run_id)
+        key = version_of(name, one.score, one.block, one.section_pass, one.index)
+        if one.key == key:
+            return None
+        one.key, one.options = key, options
+        one.shape = self.shapes[one.block] if one.block < len(self.shapes) else ""
+        index = _index_of(done, one)
+        score = run_score_of(one.score)
+        one.factor = done.factor(one.block, index, score) if score is not None and not one.unfinished else None
+        if one.predicted is None:
+            one.predicted = self._predicted(done, one, index, person)
+        return one
+
+    def _predicted(self, done: DoneSession, one: Result, index: int, person: Person | None) -> Any:
+        model = done.model(one.block, index)
+        if model is None:
+            return None
+        pace = pace_in_use(person, self.context.methods)
+        return predicted(model, index, pace.pace_factor, pace.spread)
+
+    def rating(self, one: Rating) -> Rating | None:
+        """A rating with the effort that was estimated of what this person did; None where nothing has changed."""
+        person = self.people.get(one.person_id) if one.person_id is not None else None
+        taken = {}
+        for result in self.entry.results.filter(person=person, used=True):
+            taken.update(result.options)
+        key, done = self.done(person, self.options_of(person, taken))
+        if one.key == key:
+            return None
+        if key not in self._efforts:
+            self._efforts[key] = done.effort()
+        one.key, one.estimated = key, self._efforts[key]
+        return one
+
+
+def _index_of(done: DoneSession, one: Result) -> int:
+    """Which of the block's scored windows, of all its passes, a result is of."""
+    if one.section_pass == 0:
+        return one.index
+    model = done.model(one.block, one.index)
+    each = len(model.tape(1).runs[0].scores) if model is not None else 0
+    return one.section_pass * each + one.index
+
+
+def run_score_of(score: Mapping[str, Any]) -> RunScore | None:
+    """A kept score as windows have it; None for a rung, which says nothing of pace, or for none."""
+    if "time_s" in score:
+        return {"time_s": float(score["time_s"])}
+    if "rounds" in score or "reps" in score:
+        return {"rounds": int(score.get("rounds", 0)), "reps": int(score.get("reps", 0))}
+    return None
+
+
+def block_shape(block: Any) -> str:
+    """The name of a block's shape: alike for blocks that are the same but for the coach's own words."""
+    return version_of([one.model_dump(mode="json", exclude_none=True) for one in shape_of([block])])
+
+
+def shapes_of(sessions: Iterable[Session]) -> set[str]:
+    """The names of the shapes of all blocks of some sessions."""
+    return {block_shape(of.block) for session in sessions for of in blocks_of(session)}
