@@ -5524,14 +5524,22 @@ export interface components {
         };
         /**
          * UseIn
-         * @description Whether what is learned is used: yes, no, or nothing for as the squad has it.
+         * @description Entries to put in the place of others, or after them.
          */
         UseIn: {
+            document: components["schemas"]["Session"];
+            /** Source */
+            source: (number | string)[];
+            /** Entries */
+            entries: {
+                [key: string]: unknown;
+            }[];
             /**
-             * Use
+             * How
+             * @default replace
              * @enum {string}
              */
-            use: "" | "yes" | "no";
+            how?: "replace" | "insert";
         };
         /**
          * ShapeOut
@@ -8105,6 +8113,18 @@ export interface components {
             squad?: number | null;
         };
         /**
+         * BesideExpected
+         * @description A score beside what was expected of it, on one scale: the logarithm of pace, 0 what was expected.
+         *
+         *     `reach`: how far the interval of 8 in 10 goes to either side; `place`: where the score is, above 0 quicker.
+         */
+        BesideExpected: {
+            /** Reach */
+            reach: number;
+            /** Place */
+            place: number | null;
+        };
+        /**
          * DoneDifference
          * @description What a block took more or less than planned, of which kind of beats; seconds, negative where it was less.
          */
@@ -8454,6 +8474,7 @@ export interface components {
             /** Factor */
             factor: number | null;
             expected: components["schemas"]["ExpectedTold"] | null;
+            beside: components["schemas"]["BesideExpected"] | null;
         };
         /**
          * ScoreTold
@@ -8524,6 +8545,7 @@ export interface components {
             /** Index */
             index: number;
             score: components["schemas"]["ExpectedTold"];
+            beside: components["schemas"]["BesideExpected"];
             pace: components["schemas"]["PaceOut"];
         };
         /**
@@ -8789,6 +8811,7 @@ export interface components {
             /** Factor */
             factor: number | null;
             expected: components["schemas"]["ExpectedTold"] | null;
+            beside: components["schemas"]["BesideExpected"] | null;
         };
         /**
          * WeekDoneOut
@@ -8812,6 +8835,17 @@ export interface components {
             };
             /** Kg */
             kg: number;
+        };
+        /**
+         * UsePaceIn
+         * @description Whether what is learned is used: yes, no, or nothing for as the squad has it.
+         */
+        UsePaceIn: {
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "" | "yes" | "no";
         };
         /**
          * AmountRange
@@ -19840,7 +19874,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["UseIn"];
+                "application/json": components["schemas"]["UsePaceIn"];
             };
         };
         responses: {

@@ -29,7 +29,7 @@ from finetally.web.api.log_schemas import (
     ResultsIn,
     SettledOut,
     SettleIn,
-    UseIn,
+    UsePaceIn,
 )
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
@@ -144,7 +144,7 @@ def person(request: ActorRequest, person_id: UUID) -> HttpResponse:
 
 
 @router.put("/people/{person_id}/learned", response={204: None, **REFUSALS}, operation_id="use_learned")
-def use_learned(request: ActorRequest, person_id: UUID, data: UseIn) -> Status[None]:
+def use_learned(request: ActorRequest, person_id: UUID, data: UsePaceIn) -> Status[None]:
     """Use what is learned of somebody, or put it back."""
     learning.use_learned(request.auth, person_id, data.use)
     return Status(204, None)

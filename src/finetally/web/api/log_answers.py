@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any, cast
 
+from finetally.core.learn.predicted import BesideExpected, beside
 from finetally.core.learn.scale import EFFORT_WORDS
 from finetally.core.log.page import LoggedFigures, LoggedPicture
 from finetally.web.api.log_schemas import (
-    LastMadeOut,
     EffortWordOut,
     ExpectedOut,
     ExpectedTold,
+    LastMadeOut,
     LearnedOut,
     LogEntryOut,
     LoggedPersonOut,
@@ -80,6 +81,10 @@ def _expected(made: Mapping[str, Any]) -> ExpectedTold:
     return ExpectedTold(**{name: score_told(made[name]) for name in ("expected", "least", "most")})
 
 
+def _beside(made: Any, factor: float | None) -> BesideExpected | None:
+    return beside(made, factor) if made is not None else None
+
+
 def _pace(one: PaceInUse) -> PaceOut:
     return PaceOut(factor=one.pace_factor, spread=one.spread, source=one.source, scores=one.scores)
 
@@ -142,7 +147,7 @@ def _result(one: Result) -> ResultOut:
         block=one.block, section_pass=one.section_pass, index=one.index, score=score_told(one.score),
         unfinished=one.unfinished, options=one.options, sets=one.sets, way=one.way,
         by=one.user.get_username() if one.user is not None else None, used=one.used, chosen=one.chosen,
-        factor=one.factor, expected=_expected_or_none(one.predicted),
+        factor=one.factor, expected=_expected_or_none(one.predicted), beside=_beside(one.predicted, one.factor),
     )  # fmt: skip
 
 
@@ -176,7 +181,7 @@ def expected_answer(found: list[ExpectedScore]) -> list[dict[str, Any]]:
         ExpectedOut(
             person=one.person.public_id, name=one.person.name, block=one.window.block,
             section_pass=one.window.section_pass, index=one.window.place,
-            score=_expected(one.score), pace=_pace(one.pace),
+            score=_expected(one.score), beside=beside(one.score, None), pace=_pace(one.pace),
         ).model_dump(mode="json")
         for one in found
     ]  # fmt: skip

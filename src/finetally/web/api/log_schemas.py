@@ -11,6 +11,7 @@ from ninja import Schema
 from pydantic import Field
 
 from finetally.core.learn.learned import LearnedWhy, OffCourse
+from finetally.core.learn.predicted import BesideExpected
 from finetally.core.log.page import DoneDifference, LoggedFigures, LoggedPicture
 
 Kind = Literal["rounds", "time"]
@@ -107,6 +108,7 @@ class ResultOut(Schema):
     chosen: bool
     factor: float | None
     expected: ExpectedTold | None
+    beside: BesideExpected | None
 
 
 class WindowOut(Schema):
@@ -303,6 +305,7 @@ class ExpectedOut(Schema):
     section_pass: int
     index: int
     score: ExpectedTold
+    beside: BesideExpected
     pace: PaceOut
 
 
@@ -314,6 +317,7 @@ class ScorePointOut(Schema):
     score: ScoreTold
     factor: float | None
     expected: ExpectedTold | None
+    beside: BesideExpected | None
 
 
 class ScoreLineOut(Schema):
@@ -387,7 +391,7 @@ class PersonLogOut(Schema):
     plans: bool
 
 
-class UseIn(Schema):
+class UsePaceIn(Schema):
     """Whether what is learned is used: yes, no, or nothing for as the squad has it."""
 
     use: Literal["", "yes", "no"]

@@ -7,7 +7,7 @@ from typing import Any
 
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.log.models import LogNote, Result, ResultWay
-from finetally.web.log.using import Window, settle_used
+from finetally.web.log.using import ScoredPlace, settle_used
 
 SCORED = ("rounds", "reps", "rung", "time_s")
 NOTE_KINDS = ("pain", "dizziness", "form", "kit", "hurt", "free")
@@ -19,7 +19,7 @@ def take_from_floor(run: FloorRun, fresh: Iterable[FloorEvent]) -> None:
     """Keep scores and notes that came with fresh events; call it in the transaction that keeps them."""
     if run.entry_id is None:
         return
-    windows: set[Window] = set()
+    windows: set[ScoredPlace] = set()
     for event in fresh:
         if event.event["do"] == "score":
             windows.add(_score(run, event))
@@ -29,10 +29,10 @@ def take_from_floor(run: FloorRun, fresh: Iterable[FloorEvent]) -> None:
         settle_used(window)
 
 
-def _score(run: FloorRun, event: FloorEvent) -> Window:
+def _score(run: FloorRun, event: FloorEvent) -> ScoredPlace:
     told = event.event
     whose = str(told.get("person") or ("person" if event.person_id else "session"))
-    window = Window(
+    window = ScoredPlace(
         run.entry_id, event.person_id, whose,
         int(told["block"]), int(told.get("pass", 0)), int(told.get("index", 0)),
     )  # fmt: skip

@@ -107,7 +107,7 @@ def entry_page(actor: Actor, entry_id: UUID) -> EntryPage:
     """The page of an entry, for those who plan and those whom it is for. Some fifteen queries."""
     looker = looker_at(actor, entry_id)
     entry = looker.entry
-    reader = _Reader(looker)
+    reader = _PageReader(looker)
     logged = LoggedEntry.objects.filter(entry=entry).select_related("user").first()
     planned, picture = reader.planned(logged)
     only = looker.only
@@ -124,7 +124,7 @@ def entry_page(actor: Actor, entry_id: UUID) -> EntryPage:
     return page
 
 
-class _Reader:
+class _PageReader:
     """Reads what a page needs; figures the plan at most once."""
 
     def __init__(self, looker: Looker) -> None:
@@ -236,7 +236,7 @@ def expected_of(actor: Actor, entry_id: UUID) -> list[ExpectedScore]:
     Whoever does alike is figured once. For those who plan, and of oneself. Raises DocumentError.
     """
     looker = looker_at(actor, entry_id)
-    reader = _Reader(looker)
+    reader = _PageReader(looker)
     if looker.entry.document is None:
         raise wrong("entry", "other training", "an entry with a session")
     session = parse_session(looker.entry.document)

@@ -16,7 +16,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import blocks_of
 from finetally.web.log.models import Result, ResultWay
 from finetally.web.log.seeing import looker_at, person_of
-from finetally.web.log.using import Window, settle_used
+from finetally.web.log.using import ScoredPlace, settle_used
 from finetally.web.log.working_out import ask_to_work_out
 from finetally.web.plan.entries import entry_named, the_entry, wrong
 from finetally.web.squads.actor import Actor
@@ -64,7 +64,7 @@ def write_results(actor: Actor, entry_id: UUID, wishes: Sequence[ResultWish]) ->
         for wish in wishes:
             person = person_of(looker, wish.person)
             own = person is not None and not looker.plans
-            window = Window(
+            window = ScoredPlace(
                 entry.pk, person.pk if person is not None else None, "person" if person is not None else "session",
                 wish.block, wish.section_pass, wish.index,
             )  # fmt: skip
@@ -74,7 +74,7 @@ def write_results(actor: Actor, entry_id: UUID, wishes: Sequence[ResultWish]) ->
         ask_to_work_out(entry)
 
 
-def _write(window: Window, wish: ResultWish, way: ResultWay, user_id: int | None) -> None:
+def _write(window: ScoredPlace, wish: ResultWish, way: ResultWay, user_id: int | None) -> None:
     window.results().filter(user=user_id).delete()
     if wish.score is None and not wish.unfinished:
         return
@@ -116,7 +116,9 @@ def choose_result(actor: Actor, result_id: int) -> Result:
         found = Result.objects.filter(entry__squad_id__in=actor.squads()).select_related("entry")
         result = get_object_or_404(found, pk=result_id)
         entry = the_entry(actor, result.entry_id)
-        window = Window(entry.pk, result.person_id, result.whose, result.block, result.section_pass, result.index)
+        window = ScoredPlace(
+            entry.pk, result.person_id, result.whose, result.block, result.section_pass, result.index
+        )
         window.results().update(chosen=False)
         result.chosen = True
         result.save(update_fields=["chosen"])

@@ -12,7 +12,7 @@ from finetally.web.log.models import Result, ResultWay
 
 
 @dataclass(frozen=True, slots=True)
-class Window:
+class ScoredPlace:
     """A self-paced window of an entry, and whose score in it is meant (keys; `whose`: person, session, team 2)."""
 
     entry: UUID | None
@@ -34,7 +34,7 @@ class Window:
         return Result.objects.filter(**self.fields())
 
 
-def settle_used(window: Window) -> None:
+def settle_used(window: ScoredPlace) -> None:
     """Say which of a window's results is used: one that a coach settled, else the latest that a coach gave.
 
     A count of the person's own is used where there is no other.
