@@ -95,6 +95,26 @@ export const router = createRouter({
       component: () => import('./screens/week/SeasonScreen.vue'),
       meta: { ofSquad: true },
     },
+    { path: '/log', name: 'log', component: () => import('./screens/log/LogScreen.vue'), meta: { ofSquad: true } },
+    {
+      path: '/log/entries/:id',
+      name: 'logged',
+      component: () => import('./screens/log/LogEntryScreen.vue'),
+      props: true,
+    },
+    {
+      path: '/log/entries/:id/ratings',
+      name: 'ratings',
+      component: () => import('./screens/log/RateScreen.vue'),
+      props: true,
+      meta: { whole: true },
+    },
+    {
+      path: '/log/people/:id',
+      name: 'person-log',
+      component: () => import('./screens/log/PersonLogScreen.vue'),
+      props: true,
+    },
     {
       path: '/side-by-side',
       name: 'side-by-side',

@@ -181,6 +181,31 @@ const plan = {
   revokeLink: (id: number) => got(http.DELETE('/api/plan/links/{link_id}', { params: { path: { link_id: id } } })),
 }
 
+const log = {
+  log: (squad: number, before?: string) =>
+    got(http.GET('/api/log', { params: { query: { squad: squadOrFirst(squad), before: before ?? null } } })),
+  settle: (entries: string[]) => got(http.POST('/api/log/settle', { body: { entries } })),
+  setLearning: (learning: 'auto' | 'ask', squad: number) =>
+    got(http.PUT('/api/log/learning', { body: { learning, squad } })),
+  logEntry: (id: string) => got(http.GET('/api/log/entries/{entry_id}', { params: entry(id) })),
+  expected: (id: string) => got(http.GET('/api/log/entries/{entry_id}/expected', { params: entry(id) })),
+  writeLog: (id: string, body: Body<'LogIn'>) =>
+    got(http.PUT('/api/log/entries/{entry_id}', { params: entry(id), body })),
+  unlog: (id: string) => got(http.DELETE('/api/log/entries/{entry_id}', { params: entry(id) })),
+  writeResults: (id: string, results: Body<'ResultsIn'>['results']) =>
+    got(http.PUT('/api/log/entries/{entry_id}/results', { params: entry(id), body: { results } })),
+  chooseResult: (id: number) =>
+    got(http.POST('/api/log/results/{result_id}/use', { params: { path: { result_id: id } } })),
+  rate: (id: string, body: Body<'RatingIn'>) =>
+    got(http.PUT('/api/log/entries/{entry_id}/rating', { params: entry(id), body })),
+  writeNote: (id: string, body: Body<'NoteIn'>) =>
+    got(http.POST('/api/log/entries/{entry_id}/notes', { params: entry(id), body })),
+  liftNote: (id: number) => got(http.POST('/api/log/notes/{note_id}/lift', { params: { path: { note_id: id } } })),
+  personLog: (id: string) => got(http.GET('/api/log/people/{person_id}', { params: ofPerson(id) })),
+  useLearned: (id: string, use: Body<'UsePaceIn'>['use']) =>
+    got(http.PUT('/api/log/people/{person_id}/learned', { params: ofPerson(id), body: { use } })),
+}
+
 const level = {
   askToLevel: (body: Body<'LevelIn'>) => got(http.POST('/api/plan/level', { body })),
   proposal: (id: string) => got(http.GET('/api/plan/level/{job_id}', { params: job(id) })),
@@ -268,6 +293,7 @@ export const api = {
   ...compare,
   ...floor,
   ...plan,
+  ...log,
   ...level,
   ...people,
   ...squad,

@@ -8008,7 +8008,8 @@ export interface components {
          * LogLineOut
          * @description An entry in the log's list. `minutes`, `effort`: logged, else None; `rated`: the mean of `ratings` ratings.
          *
-         *     `disputed`: windows whose counts differ; `notes`: how many; `how`: from its run, as planned, as typed.
+         *     `week`: the day its week begins; `disputed`: windows whose counts differ; `notes`: how many; `how`: from its
+         *     run, as planned, as typed.
          */
         LogLineOut: {
             /**
@@ -8021,6 +8022,11 @@ export interface components {
              * Format: date
              */
             day: string;
+            /**
+             * Week
+             * Format: date
+             */
+            week: string;
             /** Time */
             time: string | null;
             /** Title */
@@ -8657,12 +8663,18 @@ export interface components {
         /**
          * LearnedOut
          * @description What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic.
+         *
+         *     `low`, `high`: between these factors 8 of 10 sessions should lie.
          */
         LearnedOut: {
             /** Pace Factor */
             pace_factor: number;
             /** Spread */
             spread: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
             /** Scores */
             scores: number;
             /** Effort Offset */
@@ -8718,6 +8730,8 @@ export interface components {
              * Format: date
              */
             last: string;
+            /** Days Ago */
+            days_ago: number;
             /** Sessions */
             sessions: number;
             /** Sets */

@@ -33,6 +33,9 @@ const leave = useSignOut()
     <RouterLink to="/side-by-side" class="to" :class="{ on: route.path.startsWith('/side-by-side') }">{{
       say.sideBySide
     }}</RouterLink>
+    <RouterLink v-if="squadNow" to="/log" class="to" :class="{ on: route.path.startsWith('/log') }">{{
+      say.log
+    }}</RouterLink>
     <RouterLink v-if="plansHere" to="/people" class="to" :class="{ on: route.path.startsWith('/people') }">{{
       say.people
     }}</RouterLink>

@@ -21,7 +21,7 @@ import { useRun, type Given } from '@/floor/useRun'
 import { refusalText } from '@/words/refusal'
 import { SCORES as scores, SHEET as say } from '@/words/texts/floor-panels'
 
-import ScoreField from './ScoreField.vue'
+import ScoreField from '@/parts/ScoreField.vue'
 
 // The score sheet: names down, windows across, last and best small. Printed it is filled by hand; here it is typed in.
 const props = defineProps<{ entry: string }>()

@@ -52,6 +52,7 @@ export const SIDE_RAIL = {
   fine: 'Fine',
   tally: 'Tally',
   floor: 'Floor',
+  log: 'Log',
   week: 'Week',
   bench: 'Bench',
   sideBySide: 'Side by side',

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any, cast
 
+from finetally.core.learn.learned import paces_between
 from finetally.core.learn.predicted import BesideExpected, beside
 from finetally.core.learn.scale import EFFORT_WORDS
 from finetally.core.log.page import LoggedFigures, LoggedPicture
@@ -37,7 +38,9 @@ from finetally.web.log.listing import LogLine, LogList
 from finetally.web.log.models import LogNote, Result
 from finetally.web.log.page import EntryPage, ExpectedScore, PersonHere
 from finetally.web.log.person_page import PersonPage
+from finetally.web.plan.entries import week_of
 from finetally.web.plan.summaries import summary_from_json
+from finetally.web.squads.models import Squad
 from finetally.web.squads.today import today_of
 
 
@@ -46,8 +49,8 @@ def list_answer(made: LogList) -> LogOut:
     return LogOut(
         squad=made.squad.pk,
         today=today_of(made.squad),
-        waiting=[_line(one) for one in made.waiting],
-        entries=[_line(one) for one in made.lines],
+        waiting=[_line(made.squad, one) for one in made.waiting],
+        entries=[_line(made.squad, one) for one in made.lines],
         earlier=made.earlier,
         plans=made.plans,
         learning=made.squad.learning,
@@ -55,10 +58,10 @@ def list_answer(made: LogList) -> LogOut:
     )
 
 
-def _line(one: LogLine) -> LogLineOut:
+def _line(squad: Squad, one: LogLine) -> LogLineOut:
     entry = one.entry
     return LogLineOut(
-        id=entry.pk, day=entry.day, time=entry.time, title=entry.title,
+        id=entry.pk, day=entry.day, week=week_of(squad, entry.day), time=entry.time, title=entry.title,
         group=entry.group.name if entry.group is not None else None,
         person=entry.person.name if entry.person is not None else None,
         session=bool(entry.summary.get("patterns")) or entry.session_id is not None,
@@ -189,6 +192,7 @@ def expected_answer(found: list[ExpectedScore]) -> list[dict[str, Any]]:
 
 def person_answer(page: PersonPage) -> PersonLogOut:
     """A person's page."""
+    today = today_of(page.person.squad)
     return PersonLogOut(
         person=page.person.public_id,
         name=page.person.name,
@@ -203,6 +207,7 @@ def person_answer(page: PersonPage) -> PersonLogOut:
                     ScorePointOut(
                         entry=one.entry, on=one.on, score=score_told(one.score), factor=one.factor,
                         expected=_expected_or_none(one.predicted),
+ beside=_beside(one.predicted, one.factor),
                     )
                     for one in line.points
                 ],
@@ -211,7 +216,8 @@ def person_answer(page: PersonPage) -> PersonLogOut:
         ],
         rated=[RatedPointOut(**vars_of(one)) for one in page.rated],
         weeks=[WeekDoneOut(**vars_of(one)) for one in page.weeks],
-        movements=[MovementDoneOut(**vars_of(one)) for one in page.movements],
+        movements=[
+ MovementDoneOut(**vars_of(one), days_ago=(today - one.last).days) for one in page.movements],
         notes=[note_out(one) for one in page.notes],
         plans=page.plans,
     )  # fmt: skip
@@ -223,11 +229,9 @@ def vars_of(one: Any) -> dict[str, Any]:
 
 
 def _learned(one: LearnedHere) -> LearnedOut:
+    value = one.value
+    low, high = paces_between(value.pace_factor, value.spread)
     return LearnedOut(
-        **one.value.figures(),
-        counts=one.value.counts,
-        use=one.use,
-        pace=_pace(one.in_use),
-        why=one.why,
-        off=one.off,
-    )
+        **value.figures(), low=low, high=high, counts=value.counts, use=one.use, pace=_pace(one.in_use),
+        why=one.why, off=one.off,
+    )  # fmt: skip

@@ -37,11 +37,13 @@ class ExpectedTold(Schema):
 class LogLineOut(Schema):
     """An entry in the log's list. `minutes`, `effort`: logged, else None; `rated`: the mean of `ratings` ratings.
 
-    `disputed`: windows whose counts differ; `notes`: how many; `how`: from its run, as planned, as typed.
+    `week`: the day its week begins; `disputed`: windows whose counts differ; `notes`: how many; `how`: from its
+    run, as planned, as typed.
     """
 
     id: UUID
     day: date
+    week: date
     time: time_of_day | None
     title: str
     group: str | None
@@ -354,6 +356,7 @@ class MovementDoneOut(Schema):
 
     key: str
     last: date
+    days_ago: int
     sessions: int
     sets: int
     reps: dict[str, int]
@@ -361,10 +364,15 @@ class MovementDoneOut(Schema):
 
 
 class LearnedOut(Schema):
-    """What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic."""
+    """What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic.
+
+    `low`, `high`: between these factors 8 of 10 sessions should lie.
+    """
 
     pace_factor: float
     spread: float
+    low: float
+    high: float
     scores: int
     effort_offset: float
     ratings: int

@@ -9,7 +9,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import { clock } from '@/words/format'
 import { SCORES as say } from '@/words/texts/floor-panels'
 
-import ScoreField from '../ScoreField.vue'
+import ScoreField from '@/parts/ScoreField.vue'
 
 // Scores of a window, while time goes on: up to four that are counted by tapping, else a list with one field each.
 const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { ElButton, ElSkeleton } from 'element-plus'
+import { computed, ref, watch } from 'vue'
+
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient } from '@/api/query'
+import type { LogWindow } from '@/api/types'
+import { turnToSquad } from '@/composables/squadAddress'
+import { useAttempt } from '@/composables/useAttempt'
+import type { Typed } from '@/floor/scoring'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import NumberField from '@/parts/NumberField.vue'
+import { clockTime, longDay } from '@/words/dates'
+import { LOG_ENTRY as say, SCORE_TABLE } from '@/words/texts/log'
+
+import CameTo from './CameTo.vue'
+import DoneStave from './DoneStave.vue'
+import { logChanged, useLogEntry } from './logApi'
+import LogTold from './LogTold.vue'
+import NotesList from './NotesList.vue'
+import ScoreTable from './ScoreTable.vue'
+import WhatDiffered from './WhatDiffered.vue'
+
+// One entry of the log: planned and done on one stave, what differed, scores, ratings, notes.
+const props = defineProps<{ id: string }>()
+const { page, trouble } = useLogEntry(() => props.id)
+watch(page, (now) => now && turnToSquad(now.squad), { immediate: true })
+const expected = useQuery(
+  {
+    queryKey: computed(() => KEYS.expected(props.id)),
+    queryFn: () => api.expected(props.id),
+    enabled: computed(() => (page.value?.windows.length ?? 0) > 0),
+  },
+  queryClient,
+)
+const changed = () => logChanged(props.id)
+
+const chosenRun = ref<string | null>(null)
+const longest = computed(() => [...(page.value?.runs ?? [])].sort((a, b) => b.session_s - a.session_s)[0] ?? null)
+const run = computed(() => page.value?.runs.find((one) => one.run === chosenRun.value) ?? longest.value)
+const runs = computed(() =>
+  (page.value?.runs ?? []).map((one) => ({
+    value: one.run,
+    label: say.runAt(one.name || one.by || say.aRun, clockTime(one.begun)),
+  })),
+)
+const came = computed(() => page.value?.people.filter((one) => one.came).length ?? 0)
+const head = computed(() => {
+  const now = page.value
+  if (!now) return ''
+  const time = run.value ? clockTime(run.value.begun) : now.time?.slice(0, 5)
+  const whole = [`${longDay(now.day)}${time ? `, ${time}` : ''}`]
+  if (now.plans && now.people.length > 1) whole.push(say.came(came.value, now.people.length))
+  if (now.runs.length > 1) whole.push(say.runs(now.runs.length))
+  else if (run.value?.by) whole.push(say.runBy(run.value.by))
+  whole.push(now.logged ? say.loggedAs(now.how) : say.notLogged)
+  return whole.filter(Boolean).join(' · ')
+})
+const titleOf = (window: LogWindow): string => {
+  const same = page.value?.windows.filter((one) => one.title === window.title) ?? []
+  return same.length > 1 ? `${window.title} ${same.indexOf(window) + 1}` : window.title
+}
+
+const minutes = ref<number | null>(null)
+const effort = ref<number | null>(null)
+const { trouble: refused, attempt } = useAttempt()
+const write = () =>
+  attempt(async () => {
+    await api.writeLog(props.id, { minutes: minutes.value, effort: effort.value, away: [] })
+    minutes.value = effort.value = null
+    await changed()
+  })
+const takeBack = () =>
+  attempt(async () => {
+    await api.unlog(props.id)
+    await changed()
+  })
+const score = (window: LogWindow, person: string | null, typed: Typed) =>
+  attempt(async () => {
+    const { block, section_pass, index } = window
+    const one = { person, block, section_pass, index, score: typed, unfinished: '', options: {}, sets: [] }
+    await api.writeResults(props.id, [one])
+    await changed()
+  })
+const choose = (result: number) =>
+  attempt(async () => {
+    await api.chooseResult(result)
+    await changed()
+  })
+</script>
+
+<template>
+  <main id="main">
+    <header>
+      <RouterLink to="/log">{{ say.toLog }}</RouterLink>
+      <h1>{{ page?.title ?? (trouble ? say.noSuch : '…') }}</h1>
+      <span class="said">{{ head }}</span>
+      <span class="grow"></span>
+      <ChoiceField
+        v-if="runs.length > 1"
+        :model-value="run?.run ?? null"
+        :label="say.whichRun"
+        :said="say.whichRun"
+        :options="runs"
+        @update:model-value="chosenRun = $event ?? null"
+      />
+      <RouterLink v-if="page?.plans" class="to-rate" :to="{ name: 'ratings', params: { id } }">{{
+        say.rate
+      }}</RouterLink>
+    </header>
+    <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <div v-else-if="!page" class="inside" role="status">
+      <span class="visually-hidden">{{ say.reading }}</span>
+      <ElSkeleton :rows="8" animated :throttle="200" />
+    </div>
+    <template v-else>
+      <div v-if="page.picture" class="picture">
+        <DoneStave :planned="page.picture" :done="run?.picture ?? null" />
+      </div>
+      <p v-else class="inside said">{{ say.otherTraining }}</p>
+      <div class="columns">
+        <div class="sums">
+          <form v-if="page.plans" class="line" @submit.prevent="write">
+            <ElButton native-type="submit" :type="page.logged ? 'default' : 'primary'">{{
+              page.logged ? say.logAnew : run ? say.logAsRun : say.logAsPlanned
+            }}</ElButton>
+            <span class="said">{{ say.differently }}</span>
+            <NumberField v-model="minutes" :label="say.minutes" :unit="say.minutes" :max="1440" />
+            <NumberField v-model="effort" :label="say.effort" :said="say.effort" :max="10" :step="0.5" />
+            <button v-if="page.logged" type="button" class="link" @click="takeBack">{{ say.takeBack }}</button>
+          </form>
+          <p v-if="refused" class="note-bar" role="alert">{{ refused }}</p>
+          <CameTo :page="page" :run="run" />
+          <WhatDiffered v-if="page.session" :run="run" />
+          <NotesList
+            :notes="page.notes"
+            :people="page.people"
+            :entry="page.id"
+            :health="page.asks_health"
+            :why="page.health_why"
+            :own="page.own"
+            :plans="page.plans"
+            @changed="changed"
+          />
+        </div>
+        <div class="scores">
+          <p v-if="page.working" class="said" role="status">{{ say.working }}</p>
+          <p v-if="page.session && page.windows.length === 0" class="said">{{ SCORE_TABLE.none }}</p>
+          <ScoreTable
+            v-for="(window, index) in page.windows"
+            :key="index"
+            :page="page"
+            :window="window"
+            :title="titleOf(window)"
+            :expected="expected.data.value ?? []"
+            :writes="page.plans || page.own !== null"
+            @write="(person, typed) => score(window, person, typed)"
+            @choose="choose"
+          />
+          <p v-if="page.windows.length" class="said">{{ SCORE_TABLE.how }}</p>
+          <LogTold v-if="page.plans" :people="page.people" @changed="changed" />
+        </div>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped src="@/styles/bar.css"></style>
+<style scoped>
+main {
+  overflow: auto;
+}
+.picture {
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule);
+  padding: 8px 20px 4px;
+}
+.inside {
+  padding: 12px 20px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: 340px minmax(0, 1fr);
+}
+.sums {
+  border-right: 1px solid var(--rule);
+}
+.sums,
+.scores {
+  padding: 12px 20px 30px;
+  min-width: 0;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  align-items: center;
+  margin-bottom: 10px;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .sums {
+    border-right: 0;
+    order: 2;
+  }
+  .sums,
+  .scores,
+  .picture {
+    padding-inline: 12px;
+  }
+}
+</style>

@@ -1,0 +1,34 @@
+// What the log's screens ask for and change: each change asks anew for all that it made out of date.
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+
+import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { anew, queryClient, troubleOf } from '@/api/query'
+
+/** How often a page looks whether scores are worked out. */
+const LOOK_MS = 1000
+
+export function useLogEntry(id: () => string) {
+  const { data, error } = useQuery(
+    {
+      queryKey: computed(() => KEYS.logEntry(id())),
+      queryFn: () => api.logEntry(id()),
+      refetchInterval: (query) => (query.state.data?.working ? LOOK_MS : false),
+    },
+    queryClient,
+  )
+  return { page: computed(() => data.value ?? null), trouble: troubleOf(error) }
+}
+
+/** After a change of the log: the page, the list, people, and the week, which takes what was done. */
+export async function logChanged(id: string): Promise<void> {
+  await Promise.all([
+    anew(KEYS.logEntry(id)),
+    anew(KEYS.log()),
+    anew(KEYS.personLog()),
+    anew(KEYS.week()),
+    anew(KEYS.season()),
+    anew(KEYS.today()),
+  ])
+}
