@@ -9,6 +9,8 @@ function say(options: Intl.DateTimeFormatOptions): (day: string) => string {
 
 /** Mon 7 */
 export const shortDay = say({ weekday: 'short', day: 'numeric' })
+/** 7 Dec */
+export const dayOfMonth = say({ day: 'numeric', month: 'short' })
 /** Monday 7 December */
 export const longDay = say({ weekday: 'long', day: 'numeric', month: 'long' })
 /** 7 December 2026 */

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { PersonLog } from '@/api/types'
-import { shortDay } from '@/words/dates'
+import { dayOfMonth } from '@/words/dates'
 import { whole } from '@/words/format'
 import { PERSON_LOG as say } from '@/words/texts/log'
 
@@ -34,7 +34,7 @@ const shown = computed(() => (all.value ? latest.value : latest.value.slice(0, S
         </thead>
         <tbody>
           <tr v-for="one in shown" :key="one.begins">
-            <th scope="row">{{ shortDay(one.begins) }}</th>
+            <th scope="row">{{ dayOfMonth(one.begins) }}</th>
             <td>{{ one.sessions }}</td>
             <td>{{ whole(one.minutes) }}</td>
             <td>{{ whole(one.load) }}</td>

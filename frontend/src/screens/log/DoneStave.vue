@@ -48,8 +48,8 @@ function inkOf(picture: LoggedPicture | null, half: 0 | 1): string {
       <path :d="inkOf(planned, 0)" class="planned" />
       <path :d="inkOf(done, 1)" class="done" />
       <text v-for="at in marks" :key="at" :x="scale.x(at)" :y="bottom + 15" class="tick">{{ clock(at) }}</text>
-      <text :x="width" :y="bottom + 15" class="tick end">{{ done ? say.halves : say.onlyPlanned }}</text>
     </svg>
+    <figcaption>{{ done ? say.halves : say.onlyPlanned }}</figcaption>
   </figure>
 </template>
 
@@ -79,7 +79,9 @@ svg {
   fill: var(--mute);
   text-anchor: middle;
 }
-.end {
-  text-anchor: end;
+figcaption {
+  font-size: 11.5px;
+  color: var(--mute);
+  text-align: right;
 }
 </style>

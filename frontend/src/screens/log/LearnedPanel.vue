@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import type { LearnedTerm, PersonLog } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
-import { shortDay } from '@/words/dates'
+import { dayOfMonth } from '@/words/dates'
 import { hundredth, percent, signed, tenth } from '@/words/format'
 import { PERSON_LOG as say } from '@/words/texts/log'
 
@@ -100,7 +100,7 @@ const high = computed(() => percent(learned.value.high))
             </thead>
             <tbody>
               <tr v-for="(one, index) in table.terms" :key="index">
-                <td>{{ shortDay(one.day) }}</td>
+                <td>{{ dayOfMonth(one.day) }}</td>
                 <td>{{ value(table.key, one) }}</td>
                 <td>{{ hundredth(one.weight) }}</td>
               </tr>

@@ -13,7 +13,7 @@ const weeks = computed(() => {
   for (const line of props.lines) found.set(line.week, [...(found.get(line.week) ?? []), line])
   return [...found]
 })
-const HOW: Readonly<Record<string, string>> = { run: say.wasRun, planned: say.asPlanned, typed: say.typed }
+const HOW: Readonly<Record<string, string>> = { run: say.wasRun, planned: say.asPlanned }
 const marks = (one: LogLine): string =>
   [
     HOW[one.how] ?? '',
@@ -24,7 +24,7 @@ const marks = (one: LogLine): string =>
     .filter(Boolean)
     .join(' · ')
 const rated = (one: LogLine): string =>
-  one.rated === null ? say.nobody : props.own ? say.own(tenth(one.rated)) : String(one.ratings)
+  one.rated === null ? '–' : props.own ? say.own(tenth(one.rated)) : String(one.ratings)
 const differs = (one: number | null, other: number): boolean => one !== null && Math.abs(one - other) >= 0.5
 </script>
 
@@ -34,7 +34,7 @@ const differs = (one: number | null, other: number): boolean => one !== null && 
     <table>
       <thead>
         <tr>
-          <th scope="col">{{ say.day }}</th>
+          <th scope="col" class="day">{{ say.day }}</th>
           <th scope="col">{{ say.session }}</th>
           <th scope="col" class="number">{{ say.minutes }}</th>
           <th scope="col" class="number">{{ say.effort }}</th>
@@ -79,6 +79,15 @@ const differs = (one: number | null, other: number): boolean => one !== null && 
 table {
   border-collapse: collapse;
   width: 100%;
+  table-layout: fixed;
+}
+th.number {
+  width: 96px;
+  text-align: right;
+  padding-right: 10px;
+}
+th.day {
+  width: 4.8em;
 }
 th {
   text-align: left;
@@ -105,9 +114,6 @@ small {
   font: 600 13px var(--text);
   color: var(--warn);
 }
-.day {
-  width: 4.8em;
-}
 @media (max-width: 700px) {
   small {
     display: block;
@@ -116,8 +122,12 @@ small {
   td {
     padding-right: 6px;
   }
-  .day {
-    width: 3em;
+  th.number {
+    width: 52px;
+    padding-right: 6px;
+  }
+  th.day {
+    width: 3.1em;
   }
 }
 </style>

@@ -13,6 +13,7 @@ import DoneByMovement from './DoneByMovement.vue'
 import DoneByWeek from './DoneByWeek.vue'
 import LearnedPanel from './LearnedPanel.vue'
 import NotesList from './NotesList.vue'
+import RatedTable from './RatedTable.vue'
 import ScoreLines from './ScoreLines.vue'
 
 // A person over the last year: pace and effort and how sure, scores of the same work, what was done.
@@ -41,7 +42,10 @@ const changed = () => anew(KEYS.personLog(props.id))
       <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
     <div v-else class="page">
-      <LearnedPanel class="column" :log="log" @changed="changed" />
+      <div class="column">
+        <LearnedPanel :log="log" @changed="changed" />
+        <RatedTable :rated="log.rated" />
+      </div>
       <div class="column">
         <ScoreLines :lines="log.lines" />
         <NotesList v-if="log.notes.length" :notes="log.notes" @changed="changed" />

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale'
 
 import type { ScoreLine } from '@/api/types'
 import { scoreText } from '@/floor/scoring'
-import { shortDay } from '@/words/dates'
+import { dayOfMonth } from '@/words/dates'
 import { PERSON_LOG as say } from '@/words/texts/log'
 
 // Scores of the same work over time: the latest, the best, and the course of the pace, higher is quicker.
@@ -40,7 +40,7 @@ function course(line: ScoreLine): string {
             <RouterLink v-if="latest" :to="{ name: 'logged', params: { id: latest.entry } }"
               ><b>{{ scoreText(latest.score) }}</b></RouterLink
             >
-            <small v-if="latest">{{ shortDay(latest.on) }}</small>
+            <small v-if="latest">{{ dayOfMonth(latest.on) }}</small>
           </td>
           <td>
             <b>{{ scoreText(line.best) }}</b>

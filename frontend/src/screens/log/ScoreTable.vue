@@ -92,10 +92,10 @@ function goOn(event: KeyboardEvent): void {
         <thead>
           <tr>
             <th scope="col">{{ say.who }}</th>
-            <th scope="col" class="number">{{ say.lastTime }}</th>
+            <th scope="col" class="number desk">{{ say.lastTime }}</th>
             <th scope="col">{{ say.foreseen }}</th>
             <th scope="col" class="number">{{ say.made }}</th>
-            <th scope="col">{{ say.otherwise }}</th>
+            <th scope="col" class="desk">{{ say.otherwise }}</th>
             <th scope="col" class="number">{{ say.rated }}</th>
           </tr>
         </thead>
@@ -125,7 +125,7 @@ function goOn(event: KeyboardEvent): void {
               </small>
               <small v-else-if="differ(row)">{{ say.settled }}</small>
             </th>
-            <td class="number">
+            <td class="number desk">
               <template v-if="last(row)">
                 {{ scoreText(last(row)?.last) }}
                 <small>{{ say.best(scoreText(last(row)?.best)) }}</small>
@@ -151,7 +151,7 @@ function goOn(event: KeyboardEvent): void {
               />
               <b v-else>{{ text(row.used) || '–' }}</b>
             </td>
-            <td>{{ options(row) }}</td>
+            <td class="desk">{{ options(row) }}</td>
             <td class="number">
               <b>{{ row.person?.rated ?? '' }}</b>
             </td>
@@ -189,10 +189,19 @@ tbody th {
   text-align: left;
   max-width: 200px;
 }
+thead th {
+  padding-right: 14px;
+}
+.made :deep(.score) {
+  width: 84px;
+}
+.made :deep(input) {
+  text-align: right;
+}
 td,
 tbody th {
   border-bottom: 1px dotted var(--rule);
-  padding: 5px 10px 5px 0;
+  padding: 5px 14px 5px 0;
 }
 small {
   display: block;
@@ -207,5 +216,14 @@ b {
 }
 .link {
   margin-left: 8px;
+}
+@media (max-width: 700px) {
+  .desk {
+    display: none;
+  }
+  td,
+  tbody th {
+    padding-right: 8px;
+  }
 }
 </style>

@@ -31,9 +31,7 @@ export const LOG_LINES = {
   rated: 'Rated by',
   wasRun: 'was run',
   asPlanned: 'as planned',
-  typed: 'as typed',
   ofPlanned: (done: Said, planned: Said) => said`${done} of ${planned}`,
-  against: (done: Said, planned: Said) => said`${done}, planned ${planned}`,
   plannedFor: (minutes: Said, effort: Said) => said`planned ${minutes} min, effort ${effort}`,
   away: (count: Said) => said`${count} away`,
   notes: (count: Said) => said`${count} notes`,
@@ -41,8 +39,6 @@ export const LOG_LINES = {
   scores: (count: Said) => said`${count} scores`,
   oneScore: 'a score',
   disputed: (count: Said) => said`${count} to settle`,
-  nobody: 'nobody',
-  group: 'the group',
   own: (effort: Said) => said`you: ${effort}`,
   forOne: (name: Said) => said`for ${name}`,
 } as const

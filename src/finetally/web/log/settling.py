@@ -65,32 +65,52 @@ def log_entry(actor: Actor, entry_id: UUID, wish: LogWish) -> LoggedEntry:
     """
     entry = the_entry(actor, entry_id)
     _refuse(entry, wish)
-    context = context_of(entry.squad)
     # Figured before anything is locked.
-    planned = _planned(entry, context)
-    runs = {run.pk: run for run in entry.runs.prefetch_related("events__person")}
-    kept = [one for run in runs.values() if (one := logged_run(run, context)) is not None]
-    done = _done(entry, planned, kept, wish)
+    figured = figure_log(entry, wish)
     with transaction.atomic():
         entry = the_entry(actor, entry_id)
-        for made_of_run in kept:
-            LoggedRun.objects.update_or_create(run=made_of_run.run, defaults=_fields(made_of_run))
-        _came(entry, wish, done)
-        effort, source = (wish.effort, "typed") if wish.effort is not None else effort_of(entry, done.estimated)
-        made, _ = LoggedEntry.objects.update_or_create(
-            entry=entry,
-            defaults={
-                "how": done.how, "run": done.run, "summary": done.summary, "movements": done.movements,
-                "estimated": done.estimated, "effort_from": source, "user_id": actor.user_id,
-                **_pictured(planned),
-            },
-        )  # fmt: skip
-        entry.logged_minutes, entry.logged_effort = round(done.minutes, 2), round(effort, 2)
-        entry.save()
-        _lengthen(entry)
+        made = keep_log(entry, figured, wish, actor.user_id)
         record(actor, entry.squad_id, Act.LOGGED, entry_named(entry))
         if entry.document is not None:
             ask_to_work_out(entry)
+    return made
+
+
+@dataclass(frozen=True, slots=True)
+class FiguredLog:
+    """What logging an entry will keep: the plan as measured, its runs, what was done."""
+
+    planned: Tally | None
+    runs: Sequence[LoggedRun]
+    done: _Done
+
+
+def figure_log(entry: Entry, wish: LogWish) -> FiguredLog:
+    """Figure what logging an entry keeps. Keeps nothing."""
+    context = context_of(entry.squad)
+    planned = _planned(entry, context)
+    found = entry.runs.prefetch_related("events__person")
+    runs = [one for run in found if (one := logged_run(run, context)) is not None]
+    return FiguredLog(planned, runs, _done(entry, planned, runs, wish))
+
+
+def keep_log(entry: Entry, figured: FiguredLog, wish: LogWish, user_id: int | None) -> LoggedEntry:
+    """Keep an entry as logged; call it in a transaction."""
+    done = figured.done
+    for one in figured.runs:
+        LoggedRun.objects.update_or_create(run=one.run, defaults=_fields(one))
+    _came(entry, wish, done)
+    effort, source = (wish.effort, "typed") if wish.effort is not None else effort_of(entry, done.estimated)
+    made, _ = LoggedEntry.objects.update_or_create(
+        entry=entry,
+        defaults={
+            "how": done.how, "run": done.run, "summary": done.summary, "movements": done.movements,
+            "estimated": done.estimated, "effort_from": source, "user_id": user_id, **_pictured(figured.planned),
+        },
+    )  # fmt: skip
+    entry.logged_minutes, entry.logged_effort = round(done.minutes, 2), round(effort, 2)
+    entry.save()
+    _lengthen(entry)
     return made
 
 

@@ -33,6 +33,7 @@ LATER_WEEK = (
     (4, "Strength for the lift"),
     (5, "Long walk out"),
 )
+LAST_WEEKS = ((0, "Stretcher-carry readiness B"), *LATER_WEEK[1:])
 THIS_WEEK = (
     (0, "Strength for the lift"), (1, "Ridge intervals"), (2, "Steep ground ladder"),
     (3, "Countdown on steep ground"), (4, "Rope and knots"), (5, "Stretcher-carry readiness B"),
@@ -61,7 +62,7 @@ def load_demo_plan(today: date | None = None) -> None:
             sessions[document["title"]] = create_session(member(head), squad.pk, document)
     rated = 0
     for back in range(7, 0, -1):
-        for number, title in USUAL_WEEK if back > 4 else LATER_WEEK:
+        for number, title in USUAL_WEEK if back > 4 else LATER_WEEK if back > 2 else LAST_WEEKS:
             entry = _entry(squad, sessions, context, begins - timedelta(weeks=back) + timedelta(days=number), title)
             _rate(entry, rated)
             entry.save()

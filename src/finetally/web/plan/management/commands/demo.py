@@ -2,6 +2,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
+from finetally.web.log.demo import load_demo_log
 from finetally.web.plan.demo import load_demo_plan
 from finetally.web.training.demo import ACCOUNTS, PASSWORD, load_demo
 
@@ -12,5 +13,6 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         load_demo()
         load_demo_plan()
+        load_demo_log()
         names = ", ".join(f"{name} ({role.label})" for name, role in ACCOUNTS)
         self.stdout.write(f"Sign in as {names}; the password is {PASSWORD}")
