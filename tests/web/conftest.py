@@ -22,6 +22,7 @@ from finetally.web.accounts.models import Invitation
 from finetally.web.accounts.tokens import token_hash
 from finetally.web.floor.models import FloorEvent, FloorRun, WallScreen
 from finetally.web.jobs.models import Job
+from finetally.web.log.models import LogNote, Result
 from finetally.web.people.models import Group, Limit, Maximum
 from finetally.web.people.people import person_version
 from finetally.web.plan.entries import attendance_version, day_version
@@ -31,6 +32,7 @@ from finetally.web.squads.actor import member
 from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Membership, Person, Role, Squad
 from finetally.web.squads.settings import settings_version
+from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import methods_version
 from finetally.web.training.models import Session, Shape
 from finetally.web.training.use_cases import create_session
@@ -121,6 +123,11 @@ class World:
     def floor(self) -> OnTheFloor:
         """What is on the floor; made when a test first asks for it."""
         return on_the_floor(self.squad)
+
+    @cached_property
+    def logbook(self) -> Logbook:
+        """What is in the log; made when a test first asks for it."""
+        return in_the_log(self.squad, self.planned.person)
 
     def group(self, name: str) -> int:
         """The number of the squad's group of that name, made where there is none."""
@@ -230,6 +237,33 @@ def on_the_floor(squad: Squad) -> OnTheFloor:
     screen = WallScreen.objects.create(squad=squad, token_hash=token_hash(WALL_TOKEN), until=until)
     WallScreen.objects.create(token_hash=token_hash("another"), code_hash=token_hash(WALL_CODE), until=until)
     return OnTheFloor(entry, run, screen)
+
+
+AMRAP: dict[str, Any] = {
+    "fine_tally": 1,
+    "title": "Window",
+    "blocks": [
+        {"id": "w", "clock": {"kind": "amrap", "window_s": 240}, "steps": [{"movement": "burpee", "reps": 5}]},
+    ],
+}
+
+
+@dataclass
+class Logbook:
+    """An entry of today, with a score and a note of somebody."""
+
+    entry: Entry
+    result: Result
+    note: LogNote
+
+
+def in_the_log(squad: Squad, person: Person) -> Logbook:
+    """An entry of today that is not logged yet; of somebody a score in it, and a note."""
+    entry = Entry(squad=squad, day=today_of(squad), title="Window", document=AMRAP)
+    summarise(AMRAP, context_of(squad)).put(entry)
+    entry.save()
+    result = Result.objects.create(entry=entry, person=person, block=0, score={"rounds": 8, "reps": 0}, way="typed")
+    return Logbook(entry, result, LogNote.objects.create(entry=entry, person=person, kind="free", text="new shoes"))
 
 
 def known(squad: Squad, planned: Planned, athlete: Any) -> Known:

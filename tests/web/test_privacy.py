@@ -68,6 +68,23 @@ def well_known(world: World) -> Person:
     assert world.send("coach", "POST", run, sent).status_code == 200
     came = {"person": str(person.public_id), "minutes": 33, "effort": 8}
     assert world.send("coach", "PUT", f"/plan/entries/{world.planned.entry.pk}/attendance", came).status_code == 204
+    log = f"/log/entries/{world.logbook.entry.pk}"
+    world.squad.asks_health = True
+    world.squad.save()
+    score = {
+        "person": str(person.public_id),
+        "block": 0,
+        "score": {"rounds": 7, "reps": 3},
+        "unfinished": "in Arkwell's round",
+    }
+    noted = {"person": str(person.public_id), "kind": "pain", "text": "the right hip", "place": "hip", "level": 3}
+    for method, where, body in (
+        ("PUT", f"{log}/results", {"results": [score]}),
+        ("PUT", f"{log}/rating", {"person": str(person.public_id), "effort": 9}),
+        ("POST", f"{log}/notes", noted),
+        ("POST", f"{log}/notes", {"text": "Tamsin Arkwell was late"}),
+    ):
+        assert world.send("coach", method, where, body).status_code < 300
     return person
 
 
@@ -83,6 +100,7 @@ def everything() -> str:
             "accounts",
             "jobs",
             "floor",
+            "log",
             "auth",
             "axes",
         ):
@@ -103,9 +121,13 @@ def test_everything_about_a_person_is_taken_out(world: World) -> None:
     assert told["limits"][0]["note"] == "the old sprain"
     assert told["groups"][0]["group"] == "South"
     assert told["away"] == [{"from": "2026-11-02", "to": "2026-11-04", "rest": True}]
-    assert (told["sessions"][0]["minutes"], told["sessions"][0]["effort"]) == (33, 8)
+    assert (told["sessions"][-1]["minutes"], told["sessions"][-1]["effort"]) == (33, 8)
     assert told["calendar_links"] == ["Tamsin's phone"]
     assert [one["text"] for one in told["on_the_floor"]] == ["the left calf"]
+    assert (told["scores"][0]["rounds"], told["scores"][0]["reps"]) == (7, 3)
+    assert [one["effort"] for one in told["ratings"]] == [9]
+    assert {one["text"] for one in told["notes"]} == {"the left calf", "the right hip"}
+    assert (told["learned"]["scores"], told["learned"]["ratings"]) == (1, 1)
     assert any("set a limit for" in one["what"] for one in told["history"])
     assert 'filename="person.json"' in answer["Content-Disposition"]
 
@@ -115,6 +137,7 @@ def test_an_export_knows_every_table_that_points_to_a_person(world: World) -> No
     told = {
         "squads.record", "accounts.invitation", "people.groupplace", "people.limit", "people.maximum", "plan.entry",
         "plan.attendance", "plan.teamplace", "plan.away", "plan.link", "floor.floorevent",
+        "log.result", "log.rating", "log.lognote", "log.learnedpace",
     }  # fmt: skip
     assert {one.related_model._meta.label_lower for one in Person._meta.related_objects} == told
 
@@ -126,7 +149,18 @@ def test_a_person_is_erased_with_everything(world: World) -> None:
     key = str(person.public_id)
     assert world.send("athlete", "POST", f"{path_of(person)}/erase", {}).status_code == 204
     left = everything()
-    for word in (NAME, "Tamsin", key, "tams-9", "the old sprain", "the left calf", '"47.0"', '"61.0"', '"33.0"'):
+    for word in (
+        NAME,
+        "Tamsin",
+        key,
+        "tams-9",
+        "the old sprain",
+        "the left calf",
+        "the right hip",
+        '"47.0"',
+        '"61.0"',
+        '"33.0"',
+    ):
         assert word not in left, word
     assert not get_user_model().objects.filter(username="tams-9").exists()
     assert ("person", key) in set(erased_ids())
@@ -301,11 +335,13 @@ def test_a_squads_file_holds_its_work_and_no_health(world: World) -> None:
     answer = squad_file(world)
     told = json.loads(answer.content)
     assert [one["title"] for one in told["sessions"]] == ["Ridge"]
-    assert [one["title"] for one in told["plan"]] == ["Hike", "Windows"]
+    assert [one["title"] for one in told["plan"]] == ["Window", "Hike", "Windows"]
     assert [one["do"] for one in told["runs"][0]["events"]] == ["start"]
     assert [one["name"] for one in told["people"]] == ["Somebody", NAME]
-    assert told["log"][0]["minutes"] == 33
-    for word in (b"ankle", b"the old sprain", b"wrist", b'"effort": 8', b"61.0", b"knees", b"password", b"token"):
+    assert told["log"][-1]["minutes"] == 33
+    assert [(one["score"], one["told"]) for one in told["results"]][0] == ({"rounds": 7, "reps": 3}, "typed")
+    assert told["ratings"] == []
+    for word in (b"ankle", b"the old sprain", b"wrist", b"the right hip", b'"effort": 8', b'"effort": 9', b"61.0", b"knees", b"password", b"token"):
         assert word not in answer.content, word
 
 

@@ -30,6 +30,7 @@ AWAY = {"first": "2026-12-14", "last": "2026-12-20", "squad": "SQUAD"}
 PHASE = {"begins": "2026-12-14", "weeks": 2, "kind": "build", "load_low": 1, "load_high": 2, "squad": "SQUAD"}
 EVENT = {"device": "a-phone-on-a-box", "number": 1, "event": {"t": 12, "do": "next"}}
 COMPARED = {"document": DOCUMENT, "formats": ["even-intervals"]}
+SCORES = {"results": [{"person": "PERSON", "block": 0, "score": {"rounds": 4}}]}
 SWEPT = {"document": DOCUMENT, "format": "even-intervals", "param": "work_s", "low": 20, "high": 30, "step": 5}
 
 TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
@@ -157,6 +158,25 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/floor/wall/pair", {"code": WALL_CODE, "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
     ("GET", "/floor/walls?squad=SQUAD_ID", None, (401, 403, 200, 200, 404, 404)),
     ("DELETE", "/floor/walls/{screen_id}", None, (401, 403, 204, 204, 404, 404)),
+    ("GET", "/log?squad=SQUAD_ID", None, (401, 200, 200, 200, 404, 404)),
+    ("POST", "/log/settle", {"entries": ["LOGGED"]}, (401, 403, 200, 200, 404, 404)),
+    ("PUT", "/log/learning", {"learning": "auto", "squad": "SQUAD"}, (401, 403, 204, 204, 404, 404)),
+    ("GET", "/log/entries/{entry_id}", None, (401, 200, 200, 200, 404, 404)),
+    ("GET", "/log/entries/{entry_id}/expected", None, (401, 200, 200, 200, 404, 404)),
+    ("PUT", "/log/entries/{entry_id}", {}, (401, 403, 204, 204, 404, 404)),
+    ("DELETE", "/log/entries/{entry_id}", None, (401, 403, 204, 204, 404, 404)),
+    ("PUT", "/log/entries/{entry_id}/results", SCORES, (401, 404, 204, 204, 404, 404)),
+    ("PUT", "/log/entries/{entry_id}/rating", {"person": "PERSON", "effort": 6}, (401, 404, 204, 204, 404, 404)),
+    ("PUT", "/log/entries/{entry_id}/rating", {"person": "OWN", "effort": 6}, (401, 204, 204, 204, 404, 404)),
+    ("PUT", "/log/entries/{entry_id}/rating", {"effort": 6}, (401, 404, 204, 204, 404, 404)),
+    ("POST", "/log/entries/{entry_id}/notes", {"text": "cold"}, (401, 404, 201, 201, 404, 404)),
+    ("POST", "/log/entries/{entry_id}/notes", {"text": "cold", "person": "OWN"}, (401, 201, 201, 201, 404, 404)),
+    ("POST", "/log/results/{result_id}/use", None, (401, 403, 204, 204, 404, 404)),
+    ("POST", "/log/notes/{note_id}/lift", None, (401, 404, 204, 204, 404, 404)),
+    ("GET", "/log/people/{person_id}", None, (401, 404, 200, 200, 404, 404)),
+    ("GET", "/log/people/OWN", None, (401, 200, 200, 200, 404, 404)),
+    ("PUT", "/log/people/{person_id}/learned", {"use": "no"}, (401, 404, 204, 204, 404, 404)),
+    ("PUT", "/log/people/OWN/learned", {"use": "no"}, (401, 403, 204, 204, 404, 404)),
     ("GET", "/squads/{squad_id}/settings", None, (401, 200, 200, 200, 404, 404)),
     ("PATCH", "/squads/{squad_id}/settings", {"name": "Ridge"}, (401, 403, 403, 200, 404, 404)),
     ("GET", "/squads/{squad_id}/history", None, (401, 403, 403, 200, 404, 404)),
@@ -216,6 +236,10 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
 def filled(text: str, world: World) -> str:
     return (
         text.replace("/floor/entries/{entry_id}", f"/floor/entries/{world.floor.to_run.pk}")
+        .replace("/log/entries/{entry_id}", f"/log/entries/{world.logbook.entry.pk}")
+        .replace("LOGGED", str(world.logbook.entry.pk))
+        .replace("{result_id}", str(world.logbook.result.pk))
+        .replace("{note_id}", str(world.logbook.note.pk))
         .replace("{session_id}", str(world.session.pk))
         .replace("{revision_id}", str(world.session.head_id))
         .replace('"SQUAD"', str(world.squad.pk))

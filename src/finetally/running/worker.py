@@ -54,6 +54,7 @@ class Loop:
 
         from finetally.web.accounts.upkeep import prune as prune_accounts
         from finetally.web.jobs.upkeep import mark_broken, prune
+        from finetally.web.log.notes import forget_notes
         from finetally.web.plan.refigure import everywhere
         from finetally.web.squads.history import forget_history
         from finetally.web.training.upkeep import prune as prune_training
@@ -68,6 +69,7 @@ class Loop:
                 prune_training()
                 prune_accounts()
                 forget_history()
+                forget_notes()
                 pruned = time.monotonic()
             self._forget_freed_pages()
             if DBTaskResult.objects.ready().exists():

@@ -22,6 +22,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
       'Limits: a joint or a movement that you are to be spared, from when to when, and a note.',
       'Whether you came to a session, and your own minutes and effort where they were noted.',
       'What a coach noted of you while a session ran: that you came late, left, were hurt, what you did otherwise, your scores, a note. Once sent, a note is not kept on the coach’s phone; who is expected and what was scored before is, until the next day.',
+      'What the log keeps of you: scores in windows and what was expected of them, how hard you found a session, what follows from that for your pace and effort; notes of form or kit and, where your squad asks for it, of pain or dizziness.',
       'If you have an account: the name you sign in with, your password as a hash that cannot be turned back, and the browsers that are signed in (browser and system, since when).',
       'No date of birth, no address, no e-mail address: an address that an invitation is sent to is used once and not kept.',
     ],
@@ -32,6 +33,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
       'Everybody in the squad sees the plan, names as they stand on the wall, and which option somebody takes; never why. At stations your name stands on the wall while a session runs.',
       'The coaches of your squad see what is kept of you. The note of a limit is for head coaches and you.',
       'Other athletes see none of your measures, limits, ratings and notes. Nothing of that stands on a card, on a wall, in a calendar, or in an export of the squad unless a head coach ticks it.',
+      'You see your own scores, ratings and notes; on the tablet that goes round nobody sees what others said. Notes of health are folded on every page that may be shown round.',
       'Other squads see nothing.',
     ],
   ],
@@ -45,6 +47,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
     'How long',
     [
       'What is kept of you stays until it is taken away or you are erased. Who did what in the squad is kept for a year.',
+      'Notes of pain, dizziness and hurts are kept for 12 months, or from 1 to 36 as a head coach sets it; then only that there was one.',
       'A sign-in ends after 30 days, on a shared device after 12 hours. Wrong passwords are remembered for 30 days, by name and address.',
       'Invitations are good for 7 days (for a head coach one), links for a new password for a day; they open something once.',
     ],
@@ -53,7 +56,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
     'Your rights here',
     [
       'On your own page you take all of it out as one file, and you can erase it; a head coach can do both for you, and your guardian may have the file.',
-      'Erasing takes your name, account, links, limits, measures, notes and ratings. That somebody came to a session stays without a name only where ten or more people have entries there. Your name is looked for in titles and notes, shown to you, and taken out.',
+      'Erasing takes your name, account, links, limits, measures, notes and ratings. That somebody came to a session, and a score, stay without a name only where ten or more people have such there. Your name is looked for in titles and notes, shown to you, and taken out.',
       'An id without a name is kept beside the database, so that no backup brings you back. The database file is then written anew. Backups made before hold you until whoever keeps the machine deletes them.',
     ],
   ],

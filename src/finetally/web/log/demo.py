@@ -33,7 +33,7 @@ from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Person, Role, Squad
 from finetally.web.training.demo import SQUAD
 
-SCORED = {"Stretcher-carry readiness B": 3, "Ridge day, rounds with rest": 1}
+SCORED_SESSIONS = {"Stretcher-carry readiness B": 3, "Ridge day, rounds with rest": 1}
 """Sessions whose scores were noted, and the number of the block they are of."""
 PACES = {"Osk Brannock": 0.84, "Hedda Quillfeather": 1.19}
 """Whose pace is clearly not the library's."""
@@ -58,10 +58,12 @@ def load_demo_log() -> None:
     squad.save()
     logged = list(squad.entries.filter(logged_minutes__isnull=False).order_by("day"))
     maker = _Maker(squad)
-    last_run = max((one for one in logged if one.title in SCORED and one.document), key=lambda one: one.day)
+    last_run = max(
+        (one for one in logged if one.title in SCORED_SESSIONS and one.document), key=lambda one: one.day
+    )
     for entry in logged:
         wish = LogWish(entry.logged_minutes, entry.logged_effort)
-        if entry.title in SCORED:
+        if entry.title in SCORED_SESSIONS:
             wish = LogWish()
             if entry.pk == last_run.pk:
                 maker.run(entry)
@@ -85,7 +87,7 @@ class _Maker:
 
     def scores(self, entry: Entry) -> None:
         """What everybody who came made in the entry's window."""
-        block = SCORED[entry.title]
+        block = SCORED_SESSIONS[entry.title]
         model = PaceModel(parse_session(entry.document), block, self._context.library, self._context.methods)
         away = set(self._random.sample([one.pk for one in self.people], 3))
         for person in self.people:

@@ -9,7 +9,7 @@ from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.log.models import LogNote, Result, ResultWay
 from finetally.web.log.using import ScoredPlace, settle_used
 
-SCORED = ("rounds", "reps", "rung", "time_s")
+SCORE_NAMES = ("rounds", "reps", "rung", "time_s")
 NOTE_KINDS = ("pain", "dizziness", "form", "kit", "hurt", "free")
 HEALTH_KINDS = ("pain", "dizziness", "hurt")
 """Kinds of notes that are about somebody's health."""
@@ -36,7 +36,7 @@ def _score(run: FloorRun, event: FloorEvent) -> ScoredPlace:
         run.entry_id, event.person_id, whose,
         int(told["block"]), int(told.get("pass", 0)), int(told.get("index", 0)),
     )  # fmt: skip
-    score: dict[str, Any] = {name: told[name] for name in SCORED if told.get(name) is not None}
+    score: dict[str, Any] = {name: told[name] for name in SCORE_NAMES if told.get(name) is not None}
     mine = window.results().filter(way=ResultWay.FLOOR, run=run, device=event.device)
     # The same device says it anew: a correction, no second count.
     mine.delete()

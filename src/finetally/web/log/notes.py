@@ -24,7 +24,7 @@ from finetally.web.squads.record import record
 from finetally.web.squads.today import today_of
 
 LONGEST_LOG_NOTE = 2000
-SIDES = ("", "left", "right", "both")
+NOTE_SIDES = ("", "left", "right", "both")
 MOST_NOTES = 200
 """Notes of one entry."""
 MONTH = timedelta(days=30.4375)
@@ -59,7 +59,7 @@ def write_note(actor: Actor, entry_id: UUID, wish: NoteWish) -> LogNote:
             )
         if person is not None and person.keeps_little:
             raise refuse(("kind",), wish.kind, "notes of health once a guardian agreed", "cannot_under_age")
-    if wish.side not in SIDES or (wish.level is not None and not 0 <= wish.level <= 10):
+    if wish.side not in NOTE_SIDES or (wish.level is not None and not 0 <= wish.level <= 10):
         raise refuse(("level",), f"{wish.side} {wish.level}", "left, right or both; 0 to 10", "bounds")
     text = cleaned(wish.text).strip()
     if len(text) > LONGEST_LOG_NOTE or len(wish.place) > 40:

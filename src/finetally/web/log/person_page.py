@@ -18,7 +18,7 @@ from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Person
 from finetally.web.squads.today import today_of
 
-LOOKS_BACK = timedelta(weeks=53)
+LOOKED_BACK_ON = timedelta(weeks=53)
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,7 +95,7 @@ def person_page(actor: Actor, person_id: UUID) -> PersonPage:
     person = read_person(actor, person_id)
     squad = person.squad
     today = today_of(squad)
-    since = today - LOOKS_BACK
+    since = today - LOOKED_BACK_ON
     rows = Result.objects.filter(person=person, used=True, entry__day__gte=since, entry__day__lte=today)
     results = list(rows.select_related("entry").defer("entry__document").order_by("entry__day", "id"))
     ratings = Rating.objects.filter(person=person, entry__day__gte=since).exclude(way=RatingWay.GROUP)

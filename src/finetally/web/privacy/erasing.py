@@ -13,6 +13,7 @@ from django.db.models import Count, Q, QuerySet
 from finetally.core.session.problems import refuse
 from finetally.web.accounts.members import keep_a_head
 from finetally.web.accounts.models import Notice
+from finetally.web.log.models import Result
 from finetally.web.plan.models import Attendance, Change
 from finetally.web.privacy.erased import account_id, erased_ids, note_erased
 from finetally.web.privacy.kept import the_person_themselves
@@ -24,6 +25,8 @@ from finetally.web.squads.record import record
 ENOUGH_TO_HIDE_AMONG = 10
 """People with scores of a session from which on one of them may stay as "former member", without an id."""
 FORMER_MEMBER = "a former member"
+FORMER = "former"
+"""Whose a score is that stays of somebody who was erased."""
 
 
 def erase_person(actor: Actor, person_id: UUID, *, from_texts: bool) -> None:
@@ -95,7 +98,7 @@ def _forget_account_name(records: QuerySet[Record], user: Any) -> None:
 
 
 def _leave_scores(person: Person) -> None:
-    """That somebody came stays without their id where enough others did too; ratings go in any case."""
+    """That somebody came, and a score, stay without their id where enough others have them; ratings always go."""
     mine = Attendance.objects.filter(person=person).values_list("entry_id", flat=True)
     crowded = (
         Attendance.objects.filter(entry_id__in=list(mine))
@@ -104,6 +107,16 @@ def _leave_scores(person: Person) -> None:
     )  # fmt: skip
     Attendance.objects.filter(person=person, entry_id__in=list(crowded)).update(
         person=None, minutes=None, effort=None
+    )
+    scored = Result.objects.filter(person=person).values_list("entry_id", flat=True)
+    hidden = (
+        Result.objects.filter(entry_id__in=list(scored)).exclude(person=None)
+        .values("entry_id").annotate(people=Count("person", distinct=True))
+        .filter(people__gte=ENOUGH_TO_HIDE_AMONG).values_list("entry_id", flat=True)
+    )  # fmt: skip
+    # What was told of a window several times says whose it is: one count stays.
+    Result.objects.filter(person=person, used=True, entry_id__in=list(hidden)).update(
+        person=None, whose=FORMER, options={}, sets=[], unfinished="", predicted=None, key="", device=""
     )
 
 

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from django.db.models import QuerySet
 
+from finetally.web.log.models import LearnedPace, Result
 from finetally.web.people.measures import given_of
 from finetally.web.people.models import Limit
 from finetally.web.people.people import is_self, known_people, the_person
@@ -72,8 +73,38 @@ def kept_of(person: Person) -> dict[str, Any]:
             {"on": _day(one.run.day), "title": one.run.title, **one.event}
             for one in person.floor_events.select_related("run").defer("run__document")
         ],
+        "scores": [_score(one) for one in _results(person)],
+        "ratings": [
+            {"on": _day(one.entry.day), "title": one.entry.title, "effort": one.effort, "estimated": one.estimated}
+            for one in person.ratings.select_related("entry").defer("entry__document").order_by("entry__day")
+        ],
+        "notes": [
+            {
+                "on": _day(one.entry.day), "kind": one.kind, "text": one.text, "place": one.place or None,
+                "side": one.side or None, "level": one.level, "lifted_on": _day(one.lifted_on),
+            }
+            for one in person.log_notes.select_related("entry").defer("entry__document").order_by("entry__day")
+        ],
+        "learned": _learned(person),
         "history": [_recorded(one) for one in _records(person)],
     }  # fmt: skip
+
+
+def _results(person: Person) -> QuerySet[Result]:
+    return person.results.select_related("entry").defer("entry__document").order_by("entry__day", "id")
+
+
+def _score(one: Result) -> dict[str, Any]:
+    return {
+        "on": _day(one.entry.day), "title": one.entry.title, "block": one.block, "pass": one.section_pass,
+        "index": one.index, **one.score, "unfinished": one.unfinished or None, "options": one.options,
+        "sets": one.sets, "told": one.way, "used": one.used, "pace_factor": one.factor,
+    }  # fmt: skip
+
+
+def _learned(person: Person) -> dict[str, Any] | None:
+    kept: LearnedPace | None = getattr(person, "learned_pace", None)
+    return {**kept.value.figures(), "as_of": _day(kept.as_of), "use": kept.use} if kept is not None else None
 
 
 def limit_kept(one: Limit) -> dict[str, Any]:

@@ -11,6 +11,8 @@ from finetally.web.floor.models import FloorRun
 from finetally.web.jobs.models import Job
 from finetally.web.jobs.use_cases import JobRequest, ask
 from finetally.web.jobs.work import JobHandle
+from finetally.web.log.from_floor import HEALTH_KINDS
+from finetally.web.log.models import LogNote, Rating, Result
 from finetally.web.people.measures import given_of
 from finetally.web.people.people import known_people
 from finetally.web.plan.models import Attendance, Entry
@@ -73,6 +75,9 @@ def squad_kept(squad: Squad, *, health: bool) -> dict[str, Any]:
         ],
         "runs": [_run(one, health) for one in squad.runs.prefetch_related("events__person")],
         "log": [_attended(one, health) for one in _attendance(squad)],
+        "results": [_result(one) for one in _of_log(Result, squad)],
+        "ratings": [_rating(one) for one in _of_log(Rating, squad)] if health else [],
+        "notes": [_note(one) for one in _of_log(LogNote, squad) if health or one.kind not in HEALTH_KINDS],
     }  # fmt: skip
 
 
@@ -110,6 +115,33 @@ def _run(one: FloorRun, health: bool) -> dict[str, Any]:
     return {
         "id": str(one.pk), "entry": str(one.entry_id) if one.entry_id else None, "title": one.title,
         "begun_at": one.begun_at.isoformat(), "apart": one.apart, "hold": one.hold, "events": events,
+    }  # fmt: skip
+
+
+def _of_log(model: Any, squad: Squad) -> Any:
+    return model.objects.filter(entry__squad=squad).select_related("person").order_by("entry__day", "id")
+
+
+def _whose(one: Any) -> str | None:
+    return str(one.person.public_id) if one.person is not None else None
+
+
+def _result(one: Result) -> dict[str, Any]:
+    return {
+        "entry": str(one.entry_id), "person": _whose(one), "whose": one.whose, "block": one.block,
+        "pass": one.section_pass, "index": one.index, "score": one.score, "unfinished": one.unfinished,
+        "options": one.options, "sets": one.sets, "told": one.way, "used": one.used,
+    }  # fmt: skip
+
+
+def _rating(one: Rating) -> dict[str, Any]:
+    return {"entry": str(one.entry_id), "person": _whose(one), "effort": one.effort, "told": one.way}
+
+
+def _note(one: LogNote) -> dict[str, Any]:
+    return {
+        "entry": str(one.entry_id), "person": _whose(one), "kind": one.kind, "text": one.text, "place": one.place,
+        "side": one.side, "level": one.level,
     }  # fmt: skip
 
 

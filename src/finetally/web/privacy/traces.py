@@ -13,6 +13,7 @@ from django.db.models.functions import Cast
 
 from finetally.core.session.json_value import JsonValue
 from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.log.models import LogNote
 from finetally.web.plan.models import Entry
 from finetally.web.squads.models import Person, Squad
 from finetally.web.training.models import Revision, Session
@@ -28,7 +29,7 @@ MOST_SHOWN = 200
 class Trace:
     """A place where a name stands. `title`: of what; `says`: the words around it.
 
-    `kind`: entry, session, version, run, or event of a run.
+    `kind`: entry, session, version, run, event of a run, or note of the log.
     """
 
     kind: str
@@ -106,6 +107,9 @@ def _rows(squad: Squad, finder: NameFinder) -> Iterator[tuple[str, str, QuerySet
     events = FloorEvent.objects.filter(run__squad=squad, person=None).select_related("run")
     events = events.annotate(event_text=Cast("event", TextField()))
     yield "event", "run.title", events.filter(finder.may_hold("event_text")), ("event",)
+    notes = LogNote.objects.filter(entry__squad=squad).exclude(person__name=finder.names[0])
+    notes = notes.select_related("entry").defer("entry__document")
+    yield "note", "entry.title", notes.filter(finder.may_hold("text")), ("text",)
     versions = (
         Revision.objects.filter(session__squad=squad).select_related("session").annotate(document_text=as_text)
     )
