@@ -107,10 +107,10 @@ def differences_of(done: DoneSession) -> list[DoneDifference]:
     found = _Differences(played)
     before: PlayedBeat | None = None
     for one in played.played:
-        found.beat(one)
         if before is not None:
             found.add("waited", "", one, one.start - before.end)
         found.add("paused", "", one, one.paused_s)
+        found.beat(one)
         before = one
     if played.over:
         found.skipped()

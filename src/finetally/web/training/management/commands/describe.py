@@ -6,6 +6,7 @@ from django.core.management.base import BaseCommand
 
 from finetally.core.floor.published import run_schema, sheet_schema
 from finetally.core.formats.published import formats_schema, formats_table
+from finetally.core.log.document import log_schema
 from finetally.core.session.schema import session_schema
 from finetally.core.unfold.published import tape_schema
 from finetally.web.api.api import openapi_document
@@ -24,6 +25,7 @@ class Command(BaseCommand):
         files = {
             "openapi.json": openapi_document(),
             "formats.schema.json": formats_schema(),
+            "log.schema.json": log_schema(),
             "run.schema.json": run_schema(),
             "session.schema.json": session_schema(),
             "sheet.schema.json": sheet_schema(),
