@@ -15,7 +15,9 @@ def call(page: Page, method: str, path: str, body: Any = None) -> Any:
     token = next(cookie["value"] for cookie in page.context.cookies() if cookie["name"] == "csrftoken")
     data = None if body is None else json.dumps(body)
     headers = {"X-CSRFToken": token, "Content-Type": "application/json"}
-    return page.request.fetch(f"/api{path}", method=method, data=data, headers=headers).json()
+    answer = page.request.fetch(f"/api{path}", method=method, data=data, headers=headers)
+    assert answer.status < 500, answer.text()
+    return answer.json() if answer.status != 204 else None
 
 
 def open_list(page: Page) -> None:

@@ -23,6 +23,8 @@ from django.contrib.auth import BACKEND_SESSION_KEY, HASH_SESSION_KEY, SESSION_K
 from django.db import transaction
 from django.db.models import Model, QuerySet
 
+from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.log.models import LearnedPace, LoggedEntry, LoggedRun, LogNote, Rating, Result
 from finetally.web.people.models import Group, GroupPlace, Limit, Maximum
 from finetally.web.plan.models import Attendance, Away, Day, Entry, Phase
 from finetally.web.squads.models import Membership, Person, Squad, SquadMovement
@@ -50,6 +52,11 @@ def copy(number: int) -> dict[str, str]:
         Revision.objects.filter(session__squad=demo).order_by("pk"),
         *(model.objects.filter(squad=demo) for model in (Entry, Day, Away, Phase)),
         Attendance.objects.filter(entry__squad=demo),
+        FloorRun.objects.filter(squad=demo),
+        FloorEvent.objects.filter(run__squad=demo).order_by("pk"),
+        LoggedRun.objects.filter(run__squad=demo),
+        *(model.objects.filter(entry__squad=demo) for model in (LoggedEntry, Result, Rating, LogNote)),
+        LearnedPace.objects.filter(person__squad=demo),
     ):
         copy_rows(rows, keys)
     for session, head in heads.items():

@@ -6326,7 +6326,8 @@ export interface components {
          * SettingsOut
          * @description What a squad set for itself. `kit`: how many there are of each; `sends_mail`: invitations can go by e-mail.
          *
-         *     `can_change`: the actor may.
+         *     `asks_health`: notes of pain and dizziness may be written, and `health_why`; `notes_months`: for how long they
+         *     are kept. `can_change`: the actor may.
          */
         SettingsOut: {
             /** Name */
@@ -6343,6 +6344,12 @@ export interface components {
             emergency: string;
             /** Adult From */
             adult_from: number;
+            /** Asks Health */
+            asks_health: boolean;
+            /** Health Why */
+            health_why: string;
+            /** Notes Months */
+            notes_months: number;
             /** Version */
             version: string;
             /** Sends Mail */
@@ -6371,6 +6378,12 @@ export interface components {
             emergency?: string | null;
             /** Adult From */
             adult_from?: number | null;
+            /** Asks Health */
+            asks_health?: boolean | null;
+            /** Health Why */
+            health_why?: string | null;
+            /** Notes Months */
+            notes_months?: number | null;
         };
         /**
          * FoundedOut
@@ -8520,17 +8533,16 @@ export interface components {
         /**
          * LogIn
          * @description How an entry is logged; what is not said is taken from its run, else from the plan.
+         *
+         *     `away`: who was not there; all others were. None: as it is noted.
          */
         LogIn: {
             /** Minutes */
             minutes?: number | null;
             /** Effort */
             effort?: number | null;
-            /**
-             * Away
-             * @default []
-             */
-            away?: string[];
+            /** Away */
+            away?: string[] | null;
         };
         /**
          * ExpectedOut

@@ -36,6 +36,12 @@ const kept = computed(() => !props.live.waiting.value && props.live.unsent.value
         {{ say.onceMore }}
       </button>
       <button type="button" class="floor-key" @click="emit('give', { do: 'back' })">{{ say.backOne }}</button>
+      <RouterLink v-if="run.entry" class="floor-key to" :to="{ name: 'ratings', params: { id: run.entry } }">{{
+        say.rate
+      }}</RouterLink>
+      <RouterLink v-if="run.entry" class="floor-key to" :to="{ name: 'logged', params: { id: run.entry } }">{{
+        say.log
+      }}</RouterLink>
       <RouterLink class="floor-key to" to="/today">{{ say.today }}</RouterLink>
     </div>
     <ScoresPanel

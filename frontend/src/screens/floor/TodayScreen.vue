@@ -140,7 +140,7 @@ async function fromText(): Promise<void> {
           <span v-if="one.logged" class="quiet">{{ say.logged }}</span>
           <RouterLink
             v-else-if="day.data.value"
-            :to="{ name: 'week', query: { day: day.data.value.day, entry: one.id } }"
+            :to="{ name: 'logged', params: { id: one.id } }"
             :aria-label="say.rateIt(one.title)"
             >{{ say.rate }}</RouterLink
           >
@@ -179,11 +179,9 @@ async function fromText(): Promise<void> {
           <span class="name"
             >{{ one.title }}<small>{{ longDay(one.day) }}</small></span
           >
-          <RouterLink
-            :to="{ name: 'week', query: { day: one.day, entry: one.id } }"
-            :aria-label="say.rateIt(one.title)"
-            >{{ say.rate }}</RouterLink
-          >
+          <RouterLink :to="{ name: 'logged', params: { id: one.id } }" :aria-label="say.rateIt(one.title)">{{
+            say.rate
+          }}</RouterLink>
         </li>
       </ul>
     </template>

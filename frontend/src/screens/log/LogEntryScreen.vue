@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { ElButton, ElSkeleton } from 'element-plus'
+import { ElButton, ElCheckbox, ElSkeleton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 
 import { api } from '@/api/client'
@@ -63,13 +63,27 @@ const titleOf = (window: LogWindow): string => {
   return same.length > 1 ? `${window.title} ${same.indexOf(window) + 1}` : window.title
 }
 
+/** Who was not there: as it is noted, until somebody is ticked otherwise. */
+const counting = ref(false)
+const ticked = ref<Set<string> | null>(null)
+const awayNow = computed(
+  () => ticked.value ?? new Set((page.value?.people ?? []).filter((one) => !one.came).map((one) => one.person)),
+)
+function tick(person: string, here: unknown): void {
+  const next = new Set(awayNow.value)
+  if (here) next.delete(person)
+  else next.add(person)
+  ticked.value = next
+}
+
 const minutes = ref<number | null>(null)
 const effort = ref<number | null>(null)
 const { trouble: refused, attempt } = useAttempt()
 const write = () =>
   attempt(async () => {
-    await api.writeLog(props.id, { minutes: minutes.value, effort: effort.value, away: [] })
-    minutes.value = effort.value = null
+    const away = ticked.value ? [...ticked.value] : null
+    await api.writeLog(props.id, { minutes: minutes.value, effort: effort.value, away })
+    minutes.value = effort.value = ticked.value = null
     await changed()
   })
 const takeBack = () =>
@@ -131,6 +145,18 @@ const choose = (result: number) =>
             <NumberField v-model="effort" :label="say.effort" :said="say.effort" :max="10" :step="0.5" />
             <button v-if="page.logged" type="button" class="link" @click="takeBack">{{ say.takeBack }}</button>
           </form>
+          <p v-if="page.plans && page.people.length > 1" class="line">
+            <button type="button" class="link" :aria-expanded="counting" @click="counting = !counting">
+              {{ say.whoCame }}
+            </button>
+          </p>
+          <ul v-if="counting" class="here">
+            <li v-for="one in page.people" :key="one.person">
+              <ElCheckbox :model-value="!awayNow.has(one.person)" @update:model-value="tick(one.person, $event)">{{
+                one.name
+              }}</ElCheckbox>
+            </li>
+          </ul>
           <p v-if="refused" class="note-bar" role="alert">{{ refused }}</p>
           <CameTo :page="page" :run="run" />
           <WhatDiffered v-if="page.session" :run="run" />
@@ -191,6 +217,12 @@ main {
 .scores {
   padding: 12px 20px 30px;
   min-width: 0;
+}
+.here {
+  list-style: none;
+  padding: 0;
+  margin: 0 0 10px;
+  columns: 2;
 }
 .line {
   display: flex;

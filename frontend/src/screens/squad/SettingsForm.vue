@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { ElButton, ElInput } from 'element-plus'
+import { ElButton, ElCheckbox, ElInput } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 
 import { api } from '@/api/client'
@@ -22,6 +22,9 @@ const zone = ref('')
 const begins = ref(0)
 const adult = ref<number | null>(16)
 const emergency = ref('')
+const asks = ref(false)
+const why = ref('')
+const months = ref<number | null>(12)
 watch(
   () => props.settings,
   (now) => {
@@ -30,6 +33,9 @@ watch(
     begins.value = now.week_start
     adult.value = now.adult_from
     emergency.value = now.emergency
+    asks.value = now.asks_health
+    why.value = now.health_why
+    months.value = now.notes_months
   },
   { immediate: true },
 )
@@ -54,6 +60,9 @@ const save = () =>
       week_start: begins.value,
       adult_from: adult.value,
       emergency: emergency.value,
+      asks_health: asks.value,
+      health_why: why.value,
+      notes_months: months.value,
     })
     emit('changed', made)
     tellDone(say.saved)
@@ -92,6 +101,23 @@ const save = () =>
         maxlength="2000"
         :placeholder="say.whoAndWhere"
       />
+      <p>
+        <ElCheckbox v-model="asks">{{ say.asksHealth }}</ElCheckbox>
+      </p>
+      <template v-if="asks">
+        <label for="health-why">{{ say.healthWhy }}</label>
+        <ElInput id="health-why" v-model="why" maxlength="200" />
+        <p class="line">
+          <NumberField
+            v-model="months"
+            :label="say.keptFor"
+            :said="say.keptFor"
+            :unit="say.months"
+            :min="1"
+            :max="36"
+          />
+        </p>
+      </template>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <p>
         <ElButton native-type="submit" type="primary">{{ say.save }}</ElButton>

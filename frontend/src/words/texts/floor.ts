@@ -153,6 +153,8 @@ export const ENDED = {
   notSent: 'The run is on this device. It is sent as soon as there is a network.',
   onceMore: 'One more round',
   backOne: 'Back to the last one',
+  rate: 'Ratings: hand it round',
+  log: 'To its page in the log',
   today: 'To today',
 } as const
 

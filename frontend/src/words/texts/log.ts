@@ -66,6 +66,7 @@ export const LOG_ENTRY = {
   whichRun: 'Run',
   runAt: (name: Said, at: Said) => said`${name} ${at}`,
   aRun: 'begun at',
+  whoCame: 'Who came',
   otherTraining: 'Other training: of it only minutes and effort are known.',
 } as const
 

@@ -18,6 +18,10 @@ export const SQUAD_SETTINGS = {
   emergency: 'In an emergency',
   whoAndWhere: 'Whom to call, the address for the ambulance, where the first-aid kit and the defibrillator are.',
   noEmergency: 'Nothing is written here yet.',
+  asksHealth: 'Pain and dizziness may be noted in the log',
+  healthWhy: 'Why, in one line for those who are asked',
+  keptFor: 'Such notes are kept for',
+  months: 'months, then only that there was one',
   save: 'Save',
   saved: 'Saved.',
 } as const

@@ -82,7 +82,11 @@ def expected(request: ActorRequest, entry_id: UUID) -> HttpResponse:
 @router.put("/entries/{entry_id}", response={204: None, **REFUSALS}, operation_id="write_log")
 def write_log(request: ActorRequest, entry_id: UUID, data: LogIn) -> Status[None]:
     """Log an entry of today or before: as it was run or planned, or with the minutes and effort that are sent."""
-    settling.log_entry(request.auth, entry_id, settling.LogWish(data.minutes, data.effort, tuple(data.away)))
+    settling.log_entry(
+        request.auth,
+        entry_id,
+        settling.LogWish(data.minutes, data.effort, tuple(data.away) if data.away is not None else None),
+    )
     return Status(204, None)
 
 

@@ -234,11 +234,14 @@ class LogEntryOut(Schema):
 
 
 class LogIn(Schema):
-    """How an entry is logged; what is not said is taken from its run, else from the plan."""
+    """How an entry is logged; what is not said is taken from its run, else from the plan.
+
+    `away`: who was not there; all others were. None: as it is noted.
+    """
 
     minutes: float | None = None
     effort: float | None = None
-    away: list[UUID] = Field([], max_length=500)
+    away: list[UUID] | None = Field(None, max_length=500)
 
 
 class SettleIn(Schema):

@@ -11,6 +11,7 @@ from pydantic import Field
 
 from finetally.web.accounts.mail import can_send
 from finetally.web.api.request import ActorRequest
+from finetally.web.log.working_out import methods_changed_in_log
 from finetally.web.plan.refigure import methods_changed
 from finetally.web.problems import ProblemOut
 from finetally.web.squads import history as past
@@ -39,7 +40,8 @@ class MethodsOut(Schema):
 class SettingsOut(Schema):
     """What a squad set for itself. `kit`: how many there are of each; `sends_mail`: invitations can go by e-mail.
 
-    `can_change`: the actor may.
+    `asks_health`: notes of pain and dizziness may be written, and `health_why`; `notes_months`: for how long they
+    are kept. `can_change`: the actor may.
     """
 
     name: str
@@ -48,6 +50,9 @@ class SettingsOut(Schema):
     kit: dict[str, int]
     emergency: str
     adult_from: int
+    asks_health: bool
+    health_why: str
+    notes_months: int
     version: str
     sends_mail: bool
     can_change: bool
@@ -63,6 +68,9 @@ class SettingsIn(Schema):
     kit: dict[str, int] | None = Field(None, max_length=500)
     emergency: str | None = Field(None, max_length=5000)
     adult_from: int | None = None
+    asks_health: bool | None = None
+    health_why: str | None = Field(None, max_length=500)
+    notes_months: int | None = None
 
 
 class RecordOut(Schema):
@@ -161,6 +169,7 @@ def change_methods(request: ActorRequest, squad_id: int, data: MethodsIn) -> Met
     """
     squad = use_cases.change_methods(request.auth, squad_id, data.version, data.methods)
     methods_changed(squad)
+    methods_changed_in_log(squad)
     return _methods(squad)
 
 

@@ -43,7 +43,7 @@ class LogWish:
 
     minutes: float | None = None
     effort: float | None = None
-    away: tuple[UUID, ...] = ()
+    away: tuple[UUID, ...] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -212,11 +212,14 @@ def _came(entry: Entry, wish: LogWish, done: _Done) -> None:
     """Note who was away, and from when to when the others were there, as the run and the coach have it."""
     people = people_for(entry)
     for person in people:
-        if person.public_id in wish.away:
+        if wish.away is not None and person.public_id in wish.away:
             Attendance.objects.update_or_create(
                 entry=entry, person=person, defaults={"came": False, "minutes": None, "effort": None}
             )
-        elif done.run is not None:
+            continue
+        if wish.away is not None:
+            Attendance.objects.filter(entry=entry, person=person, came=False).delete()
+        if done.run is not None:
             _as_run(entry, person, done)
 
 

@@ -17,8 +17,13 @@ from finetally.web.squads.record import record
 from finetally.web.squads.use_cases import squad_for
 from finetally.web.versions import require_version, version_of
 
-SETTINGS = ("name", "time_zone", "week_start", "kit", "emergency", "adult_from")
-LONGEST_SQUAD_NAME, LONGEST_EMERGENCY, LONGEST_KIT_NAME = 120, 2_000, 60
+SETTINGS = (
+    "name", "time_zone", "week_start", "kit", "emergency", "adult_from", "asks_health", "health_why",
+    "notes_months",
+)  # fmt: skip
+LONGEST_SQUAD_NAME, LONGEST_EMERGENCY, LONGEST_KIT_NAME, LONGEST_WHY = 120, 2_000, 60, 200
+NOTES_MONTHS = (1, 36)
+"""How long notes of health may be kept."""
 MOST_KIT, MOST_PIECES = 200, 10_000
 ADULT_FROM = (10, 21)
 """The ages that a squad may take as the end of being under age: what holds where it is comes first."""
@@ -105,7 +110,19 @@ def _adult_from(value: int) -> int | Problem:
     return value if low <= value <= high else Problem("adult_from", str(value), f"{low} to {high}", "bounds")
 
 
+def _why(value: str) -> str | Problem:
+    line = one_line(value)
+    if len(line) > LONGEST_WHY:
+        return Problem("health_why", f"{len(line)} characters", f"up to {LONGEST_WHY}", "too_long")
+    return line
+
+
+def _months(value: int) -> int | Problem:
+    low, high = NOTES_MONTHS
+    return value if low <= value <= high else Problem("notes_months", str(value), f"{low} to {high}", "bounds")
+
+
 _READ: Mapping[str, Any] = {
     "name": _name, "time_zone": _zone, "week_start": _week_start, "kit": _kit, "emergency": _emergency,
-    "adult_from": _adult_from,
+    "adult_from": _adult_from, "asks_health": bool, "health_why": _why, "notes_months": _months,
 }  # fmt: skip
