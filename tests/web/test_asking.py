@@ -13,6 +13,7 @@ from finetally.web.plan.models import Entry
 from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Membership, Role, Squad, SquadMovement
 from tests.web.conftest import DOCUMENT, World
+from tests.web.logbooks import a_year
 
 MONDAY = date(2031, 3, 3)
 CARRY = {"key": "wet-haul", "name": "wet haul", "patterns": {"carry": 1.0}}
@@ -42,6 +43,23 @@ def test_a_week_asks_as_much_however_many_entries_there_are(world: World) -> Non
         day = MONDAY - timedelta(days=n)
         Entry.objects.create(squad=world.squad, day=day, title="Hike", minutes=60, effort=3, summary={"load": 180})
     assert asked(world, "coach", "get", f"/plan/week?day={MONDAY}") == few <= 9
+
+
+LOG_PAGES = ("/log", "/log/entries/{entry}", "/log/people/{person}", "/log/entries/{entry}/expected")
+
+
+@pytest.mark.parametrize("path", LOG_PAGES)
+def test_the_log_asks_as_much_however_long_it_is_and_however_many_people_there_are(world: World, path: str) -> None:
+    counts = []
+    for people, each_week, weeks in ((3, 2, 2), (9, 4, 6)):
+        with transaction.atomic():
+            person = a_year(world, people, each_week, weeks)[0]
+            entry = Entry.objects.filter(squad=world.squad, title="Window").order_by("-day").first()
+            assert entry is not None
+            where = path.format(entry=entry.pk, person=person.public_id)
+            counts.append(asked(world, "coach", "get", f"{where}?squad={world.squad.pk}"))
+            transaction.set_rollback(True)
+    assert counts[0] == counts[1] <= 24
 
 
 def test_a_right_that_is_taken_away_is_gone_at_the_next_question(world: World) -> None:

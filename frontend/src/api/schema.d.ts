@@ -8820,7 +8820,7 @@ export interface components {
         };
         /**
          * ScorePointOut
-         * @description A score of a shape: when, what was expected of it, its pace factor.
+         * @description A score of a shape: when, its pace factor.
          */
         ScorePointOut: {
             /**
@@ -8836,8 +8836,6 @@ export interface components {
             score: components["schemas"]["ScoreTold"];
             /** Factor */
             factor: number | null;
-            expected: components["schemas"]["ExpectedTold"] | null;
-            beside: components["schemas"]["BesideExpected"] | null;
         };
         /**
          * WeekDoneOut

@@ -144,7 +144,7 @@ def lift_note(request: ActorRequest, note_id: int) -> Status[None]:
 @router.get("/people/{person_id}", response={200: PersonLogOut, **REFUSALS}, operation_id="person_log")
 def person(request: ActorRequest, person_id: UUID) -> HttpResponse:
     """A person over the last year: scores by shape, ratings, what is learned and why, what they did, notes."""
-    return json_answer(printed(person_answer(person_page(request.auth, person_id)).model_dump(mode="json")))
+    return json_answer(person_answer(person_page(request.auth, person_id)))
 
 
 @router.put("/people/{person_id}/learned", response={204: None, **REFUSALS}, operation_id="use_learned")

@@ -37,7 +37,7 @@ from finetally.web.log.learning import LearnedHere, PaceInUse
 from finetally.web.log.listing import LogLine, LogList
 from finetally.web.log.models import LogNote, Result
 from finetally.web.log.page import EntryPage, ExpectedScore, PersonHere
-from finetally.web.log.person_page import PersonPage
+from finetally.web.log.person_page import PersonPage, ScorePoint
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.summaries import summary_from_json
 from finetally.web.squads.models import Squad
@@ -203,24 +203,24 @@ def person_answer(page: PersonPage) -> PersonLogOut:
             ScoreLineOut(
                 title=line.title,
                 best=score_told(line.best),
-                points=[
-                    ScorePointOut(
-                        entry=one.entry, on=one.on, score=score_told(one.score), factor=one.factor,
-                        expected=_expected_or_none(one.predicted),
- beside=_beside(one.predicted, one.factor),
-                    )
-                    for one in line.points
-                ],
+                points=[_point(one) for one in line.points],
             )
             for line in page.lines
         ],
-        rated=[RatedPointOut(**vars_of(one)) for one in page.rated],
+        rated=[RatedPointOut.model_construct(**vars_of(one)) for one in page.rated],
         weeks=[WeekDoneOut(**vars_of(one)) for one in page.weeks],
         movements=[
  MovementDoneOut(**vars_of(one), days_ago=(today - one.last).days) for one in page.movements],
         notes=[note_out(one) for one in page.notes],
         plans=page.plans,
     )  # fmt: skip
+
+
+def _point(one: ScorePoint) -> ScorePointOut:
+    # Made by ourselves a moment ago, hundreds of them: not looked through again.
+    score = ScoreTold.model_construct(**{name: one.score.get(name) for name in ScoreTold.model_fields})
+    factor = round(one.factor, 4) if one.factor is not None else None
+    return ScorePointOut.model_construct(entry=one.entry, on=one.on, score=score, factor=factor)
 
 
 def vars_of(one: Any) -> dict[str, Any]:

@@ -315,14 +315,12 @@ class ExpectedOut(Schema):
 
 
 class ScorePointOut(Schema):
-    """A score of a shape: when, what was expected of it, its pace factor."""
+    """A score of a shape: when, its pace factor."""
 
     entry: UUID
     on: date
     score: ScoreTold
     factor: float | None
-    expected: ExpectedTold | None
-    beside: BesideExpected | None
 
 
 class ScoreLineOut(Schema):

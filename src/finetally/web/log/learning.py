@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from datetime import date
 from typing import Literal
 from uuid import UUID
 
@@ -58,6 +59,17 @@ def pace_in_use(person: Person | None, methods: Methods) -> PaceInUse:
     if used is not None and used.counts:
         return PaceInUse(used.pace_factor, used.spread, "learned", scores)
     return PaceInUse(methods.pace_factor, SPREAD_PRIOR, "squad", scores)
+
+
+def paces_seen(people: Iterable[int], since: date) -> dict[int, list[PaceSeen]]:
+    """The pace factors that are kept of some people from a day on, in order of time. One query."""
+    found: dict[int, list[PaceSeen]] = {key: [] for key in people}
+    results = Result.objects.filter(
+        person__in=found, used=True, factor__isnull=False, entry__day__gte=since
+    ).order_by("entry__day", "id")
+    for key, day, factor in results.values_list("person", "entry__day", "factor"):
+        found[key or 0].append(PaceSeen(day, factor or 1.0))
+    return found
 
 
 def seen_of(people: Iterable[int]) -> dict[int, tuple[list[PaceSeen], list[EffortSeen]]]:

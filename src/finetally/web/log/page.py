@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import date
+from datetime import date, timedelta
 from functools import cached_property
 from typing import Any, NamedTuple
 from uuid import UUID
@@ -21,7 +21,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
 from finetally.core.unfold.unfold import blocks_of
 from finetally.web.jobs.models import OPEN, Job
-from finetally.web.log.learning import PaceInUse, pace_in_use, seen_of
+from finetally.web.log.learning import PaceInUse, pace_in_use, paces_seen
 from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result
 from finetally.web.log.seeing import Looker, looker_at
 from finetally.web.log.settling import logged_run, rounded
@@ -35,6 +35,8 @@ from finetally.web.squads.actor import Actor
 from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.models import Person
 
+LATELY = timedelta(weeks=8)
+"""Estimates that were off longer ago are told no more."""
 MOST_LOOKED_BACK = 400
 """Earlier results that are looked through for the last and the best of each."""
 
@@ -174,11 +176,11 @@ class _PageReader:
         for one in limits_on(self.entry.squad, self.entry.day):
             limits.setdefault(one.person_id, []).append(one)
         away = {one.pk for one in people if any(a.first <= self.entry.day <= a.last for a in one.away.all())}
-        seen = seen_of(keys)
+        seen = paces_seen(keys, self.entry.day - LATELY)
         found = []
         for person in people:
             pace = pace_in_use(person, self.context.methods)
-            off = off_course(seen[person.pk][0], pace.pace_factor, pace.spread)
+            off = off_course(seen[person.pk], pace.pace_factor, pace.spread)
             found.append(
                 PersonHere(
                     person, attended.get(person.pk), person.pk in away, ratings.get(person.pk),

@@ -8,6 +8,8 @@ from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
 
+from django.db.models import QuerySet
+
 from finetally.core.learn.pace import better
 from finetally.web.log.learning import LearnedHere, learned_here
 from finetally.web.log.models import LoggedEntry, LogNote, Rating, RatingWay, Result
@@ -23,13 +25,12 @@ LOOKED_BACK_ON = timedelta(weeks=53)
 
 @dataclass(frozen=True, slots=True)
 class ScorePoint:
-    """A score of somebody in a window of a shape."""
+    """A score of somebody in a window of a shape, with its pace factor."""
 
     entry: UUID
     on: date
     score: Mapping[str, Any]
     factor: float | None
-    predicted: Mapping[str, Any] | None
 
 
 @dataclass
@@ -96,18 +97,17 @@ def person_page(actor: Actor, person_id: UUID) -> PersonPage:
     squad = person.squad
     today = today_of(squad)
     since = today - LOOKED_BACK_ON
-    rows = Result.objects.filter(person=person, used=True, entry__day__gte=since, entry__day__lte=today)
-    results = list(rows.select_related("entry").defer("entry__document").order_by("entry__day", "id"))
+    results = Result.objects.filter(
+        person=person, used=True, unfinished="", entry__day__gte=since, entry__day__lte=today
+    ).exclude(shape="")  # fmt: skip
     ratings = Rating.objects.filter(person=person, entry__day__gte=since).exclude(way=RatingWay.GROUP)
+    rated = ratings.order_by("entry__day").values_list("entry", "entry__day", "entry__title", "effort", "estimated")
     weeks, movements = _done(person, since, today)
     return PersonPage(
         person,
         learned_here(person),
         _lines(results),
-        [
-            RatedPoint(one.entry_id, one.entry.day, one.entry.title, one.effort, one.estimated)
-            for one in ratings.select_related("entry").defer("entry__document").order_by("entry__day")
-        ],
+        [RatedPoint(*row) for row in rated],
         weeks,
         movements,
         list(LogNote.objects.filter(person=person).select_related("entry").defer("entry__document")),
@@ -115,19 +115,22 @@ def person_page(actor: Actor, person_id: UUID) -> PersonPage:
     )
 
 
-def _lines(results: list[Result]) -> list[ScoreLine]:
-    """Scores by shape; those that came most often first."""
+def _lines(results: QuerySet[Result]) -> list[ScoreLine]:
+    """Scores by shape; those that came most often first. One query, of the few fields that are shown."""
     lines: dict[str, ScoreLine] = {}
-    for one in results:
-        if not one.score or one.unfinished or not one.shape:
+    rows = results.order_by("entry__day", "id").values_list(
+        "shape", "entry__title", "entry", "entry__day", "score", "factor"
+    )
+    for shape, title, entry, day, score, factor in rows:
+        if not score:
             continue
-        point = ScorePoint(one.entry_id, one.entry.day, one.score, one.factor, one.predicted)
-        line = lines.get(one.shape)
+        point = ScorePoint(entry, day, score, factor)
+        line = lines.get(shape)
         if line is None:
-            lines[one.shape] = ScoreLine(one.entry.title, [point], one.score)
+            lines[shape] = ScoreLine(title, [point], score)
             continue
         line.points.append(point)
-        line.title, line.best = one.entry.title, better(line.best, one.score)
+        line.title, line.best = title, better(line.best, score)
     return sorted(lines.values(), key=lambda line: len(line.points), reverse=True)
 
 
