@@ -7,7 +7,7 @@ from datetime import timedelta
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import blocks_of
 from finetally.web.log.models import LearnedPace, LoggedEntry, Rating, Result
-from finetally.web.log.working_out import block_shape
+from finetally.web.log.windows import block_shape
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.plan.summaries import summarise
 from finetally.web.squads.figuring_context import context_of

@@ -189,6 +189,8 @@ const log = {
     got(http.PUT('/api/log/learning', { body: { learning, squad } })),
   logEntry: (id: string) => got(http.GET('/api/log/entries/{entry_id}', { params: entry(id) })),
   expected: (id: string) => got(http.GET('/api/log/entries/{entry_id}/expected', { params: entry(id) })),
+  foreseen: (document: SessionDoc, squad: number, person: string | null, signal?: AbortSignal) =>
+    got(http.POST('/api/log/foreseen', { body: { document, squad: squadOrFirst(squad), person }, signal })),
   writeLog: (id: string, body: Body<'LogIn'>) =>
     got(http.PUT('/api/log/entries/{entry_id}', { params: entry(id), body })),
   unlog: (id: string) => got(http.DELETE('/api/log/entries/{entry_id}', { params: entry(id) })),

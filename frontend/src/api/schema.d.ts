@@ -2588,6 +2588,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/foreseen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Foreseen
+         * @description What the windows of a document should be scored at, by one person's pace, or from the squad's slowest to its
+         *     quickest, each with the interval that 8 of 10 lie in.
+         */
+        post: operations["foreseen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log/entries/{entry_id}": {
         parameters: {
             query?: never;
@@ -8132,6 +8153,86 @@ export interface components {
             squad?: number | null;
         };
         /**
+         * ExpectedTold
+         * @description What was or is expected: the score, and between which scores 8 of 10 lie, the lesser first.
+         */
+        ExpectedTold: {
+            expected: components["schemas"]["ScoreTold"];
+            least: components["schemas"]["ScoreTold"];
+            most: components["schemas"]["ScoreTold"];
+        };
+        /**
+         * ForeseenOut
+         * @description What is foreseen in a window: of the person, or of the squad's slowest, middle, quickest; nobody is named.
+         *
+         *     `last`, `on`, `best`: what the person made in windows of the same shape before; `days_ago`: since `on`.
+         */
+        ForeseenOut: {
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            /** Title */
+            title: string;
+            /**
+             * Whom
+             * @enum {string}
+             */
+            whom: "person" | "slowest" | "middle" | "quickest";
+            score: components["schemas"]["ExpectedTold"];
+            pace: components["schemas"]["PaceOut"];
+            last: components["schemas"]["ScoreTold"] | null;
+            best: components["schemas"]["ScoreTold"] | null;
+            /** On */
+            on: string | null;
+            /** Days Ago */
+            days_ago: number | null;
+        };
+        /**
+         * PaceOut
+         * @description The factor on all paces that predictions go by, its spread, where it is from, from how many scores.
+         */
+        PaceOut: {
+            /** Factor */
+            factor: number;
+            /** Spread */
+            spread: number;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "set" | "learned" | "squad";
+            /** Scores */
+            scores: number;
+        };
+        /**
+         * ScoreTold
+         * @description A score: rounds and reps into the next, a time in seconds, or a rung.
+         */
+        ScoreTold: {
+            /** Rounds */
+            rounds?: number | null;
+            /** Reps */
+            reps?: number | null;
+            /** Rung */
+            rung?: number | null;
+            /** Time S */
+            time_s?: number | null;
+        };
+        /**
+         * ForeseenIn
+         * @description A document, of which squad (default: one's first); of whom: a person, else the squad's span.
+         */
+        ForeseenIn: {
+            document: components["schemas"]["Session"];
+            /** Squad */
+            squad?: number | null;
+            /** Person */
+            person?: string | null;
+        };
+        /**
          * BesideExpected
          * @description A score beside what was expected of it, on one scale: the logarithm of pace, 0 what was expected.
          *
@@ -8173,15 +8274,6 @@ export interface components {
             effort: number;
             /** Word */
             word: string;
-        };
-        /**
-         * ExpectedTold
-         * @description What was or is expected: the score, and between which scores 8 of 10 lie, the lesser first.
-         */
-        ExpectedTold: {
-            expected: components["schemas"]["ScoreTold"];
-            least: components["schemas"]["ScoreTold"];
-            most: components["schemas"]["ScoreTold"];
         };
         /**
          * LastMadeOut
@@ -8436,23 +8528,6 @@ export interface components {
             fits: number;
         };
         /**
-         * PaceOut
-         * @description The factor on all paces that predictions go by, its spread, where it is from, from how many scores.
-         */
-        PaceOut: {
-            /** Factor */
-            factor: number;
-            /** Spread */
-            spread: number;
-            /**
-             * Source
-             * @enum {string}
-             */
-            source: "set" | "learned" | "squad";
-            /** Scores */
-            scores: number;
-        };
-        /**
          * ResultOut
          * @description A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that.
          *
@@ -8494,20 +8569,6 @@ export interface components {
             factor: number | null;
             expected: components["schemas"]["ExpectedTold"] | null;
             beside: components["schemas"]["BesideExpected"] | null;
-        };
-        /**
-         * ScoreTold
-         * @description A score: rounds and reps into the next, a time in seconds, or a rung.
-         */
-        ScoreTold: {
-            /** Rounds */
-            rounds?: number | null;
-            /** Reps */
-            reps?: number | null;
-            /** Rung */
-            rung?: number | null;
-            /** Time S */
-            time_s?: number | null;
         };
         /**
          * WindowOut
@@ -19066,6 +19127,84 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    foreseen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForeseenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForeseenOut"][];
+                };
             };
             /** @description Unauthorized */
             401: {

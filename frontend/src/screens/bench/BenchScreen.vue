@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSkeleton, ElTabPane, ElTabs } from 'element-plus'
 import { refDebounced } from '@vueuse/core'
-import { computed, nextTick, provide, ref, shallowRef, toRef } from 'vue'
+import { computed, defineAsyncComponent, nextTick, provide, ref, shallowRef, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
@@ -35,6 +35,7 @@ import { useBoard } from './useBoard'
 import { NEW, useOpening } from './useOpening'
 import WhoPanel from './WhoPanel.vue'
 
+const ForeseenLines = defineAsyncComponent(() => import('@/parts/ForeseenLines.vue'))
 const props = defineProps<{ id: string }>()
 const router = useRouter()
 
@@ -266,7 +267,9 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
             </ElTabPane>
           </ElTabs>
         </section>
-        <TallyPanel :trouble="trouble" />
+        <TallyPanel :trouble="trouble">
+          <ForeseenLines v-if="filled" :document="document" :squad="squad" :person="person" />
+        </TallyPanel>
       </div>
     </template>
   </main>

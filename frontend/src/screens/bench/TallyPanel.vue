@@ -50,6 +50,7 @@ function choose(name: string, value: string): void {
         {{ say.newSARepEffort(figures.effort.provisional.length > 1 ? say.are : say.is) }}
       </p>
       <CheckList />
+      <slot />
       <template v-for="family in families" :key="family.name">
         <h3>{{ family.label }}</h3>
         <FigureRow v-for="row in family.rows" :key="row.figure" v-bind="row" />

@@ -11,6 +11,7 @@ import { turnToSquad } from '@/composables/squadAddress'
 import { useAttempt } from '@/composables/useAttempt'
 import { saveFile } from '@/composables/useFiles'
 import ChoiceField from '@/parts/ChoiceField.vue'
+import ForeseenLines from '@/parts/ForeseenLines.vue'
 import { CARD_SCREEN as say } from '@/words/texts/card'
 
 import CardSheet from './CardSheet.vue'
@@ -85,7 +86,9 @@ const copy = () =>
       <span class="visually-hidden">{{ say.writingTheCard }}</span>
       <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
-    <CardSheet v-if="card" :card="card" :paper="paper" />
+    <CardSheet v-if="card" :card="card" :paper="paper">
+      <ForeseenLines v-if="session" :document="session.document" :squad="session.squad" />
+    </CardSheet>
   </main>
 </template>
 

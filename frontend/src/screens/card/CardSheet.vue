@@ -27,6 +27,7 @@ const OPTIONAL: Record<string, string> = { exit: say.orStopHere, skip: 'optional
       {{ card.others.map((one) => say.for(one.names.join(', '), one.option, one.movement)).join('; ') }}
     </p>
     <p v-for="note in card.notes" :key="note" class="facts">{{ note }}</p>
+    <slot />
     <section v-for="(block, index) in card.blocks" :key="index" class="block">
       <ol class="clock" :aria-label="say.runningClockOf(block.title)">
         <li v-for="mark in block.marks" :key="mark.at_s">

@@ -11,6 +11,7 @@ import { useMovements } from '@/composables/useMovements'
 import { useOtherwise } from '@/composables/useOtherwise'
 import { useTables } from '@/composables/useTables'
 import MoreMenu from '@/parts/MoreMenu.vue'
+import ForeseenLines from '@/parts/ForeseenLines.vue'
 import OtherwiseLines from '@/parts/OtherwiseLines.vue'
 import { stepText } from '@/words/steps'
 import { SIDE_BY_SIDE_SCREEN as say } from '@/words/texts/side-by-side'
@@ -123,6 +124,8 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
         :pick="answer?.pick ?? null"
         :marked="marked"
       />
+      <p v-if="used" class="read">{{ say.atSquadPaces }}</p>
+      <ForeseenLines v-if="used" class="read" :document="used.document" :squad="squad" />
       <p v-if="others.length" class="read"><OtherwiseLines :all="others" named /></p>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <p v-if="fileTrouble" class="note-bar" role="alert">{{ fileTrouble }}</p>

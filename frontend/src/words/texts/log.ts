@@ -144,6 +144,20 @@ export const SCORE_TABLE = {
   how: 'Rounds and reps as 5+12, a time as 7:40. Enter goes on to the next.',
 } as const
 
+export const FORESEEN = {
+  label: 'What is foreseen, and by whose pace',
+  group: (title: Said, least: Said, middle: Said, most: Said) =>
+    said`${title}: this group makes ${least} (slowest) to ${most} (quickest), ${middle} in the middle`,
+  person: (title: Said, score: Said, least: Said, most: Said) =>
+    said`${title}: ${score}, 8 in 10 between ${least} and ${most}`,
+  squadPace: 'at the squad’s paces',
+  setPace: (factor: Said) => said`at the pace set for them (${factor})`,
+  learnedPace: (factor: Said, scores: Said) => said`at their own pace (${factor}, ${scores} scores)`,
+  last: (score: Said, days: Said) => said`last ${score}, ${days} days ago`,
+  lastToday: (score: Said) => said`last ${score}, today`,
+  best: (score: Said) => said`best ${score}`,
+} as const
+
 export const LOG_TOLD = {
   quicker: (name: Said, factors: Said) =>
     said`${name} has been quicker than foreseen three times running (pace ${factors}).`,

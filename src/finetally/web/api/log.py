@@ -13,12 +13,15 @@ from finetally.web.api.figures import json_answer
 from finetally.web.api.log_answers import (
     entry_answer,
     expected_answer,
+    foreseen_answer,
     list_answer,
     person_answer,
 )
 from finetally.web.api.log_schemas import (
     CautionOut,
     ExpectedOut,
+    ForeseenIn,
+    ForeseenOut,
     LearningIn,
     LogEntryOut,
     LogIn,
@@ -34,6 +37,7 @@ from finetally.web.api.log_schemas import (
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
 from finetally.web.log import learning, notes, ratings, results, settling
+from finetally.web.log.foreseen import foreseen_of
 from finetally.web.log.listing import log_list
 from finetally.web.log.models import RatingWay
 from finetally.web.log.page import entry_page, expected_of
@@ -62,6 +66,15 @@ def set_learning(request: ActorRequest, data: LearningIn) -> Status[None]:
     """Let the squad's estimates learn as scores come (auto), or ask for each person (ask)."""
     learning.set_learning(request.auth, data.squad, data.learning)
     return Status(204, None)
+
+
+@router.post("/foreseen", response={200: list[ForeseenOut], **REFUSALS}, operation_id="foreseen")
+def foreseen(request: ActorRequest, data: ForeseenIn) -> HttpResponse:
+    """What the windows of a document should be scored at, by one person's pace, or from the squad's slowest to its
+    quickest, each with the interval that 8 of 10 lie in.
+    """
+    found = foreseen_of(request.auth, data.squad, data.document, data.person)
+    return json_answer(foreseen_answer(found))
 
 
 @router.get("/entries/{entry_id}", response={200: LogEntryOut, **REFUSALS}, operation_id="log_entry")

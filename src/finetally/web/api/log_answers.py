@@ -13,6 +13,7 @@ from finetally.web.api.log_schemas import (
     EffortWordOut,
     ExpectedOut,
     ExpectedTold,
+    ForeseenOut,
     LastMadeOut,
     LearnedOut,
     LogEntryOut,
@@ -32,6 +33,7 @@ from finetally.web.api.log_schemas import (
     WeekDoneOut,
     WindowOut,
 )
+from finetally.web.log.foreseen import ForeseenScore
 from finetally.web.log.from_floor import HEALTH_KINDS
 from finetally.web.log.learning import LearnedHere, PaceInUse
 from finetally.web.log.listing import LogLine, LogList
@@ -186,6 +188,21 @@ def expected_answer(found: list[ExpectedScore]) -> list[dict[str, Any]]:
             section_pass=one.window.section_pass, index=one.window.place,
             score=_expected(one.score), beside=beside(one.score, None), pace=_pace(one.pace),
         ).model_dump(mode="json")
+        for one in found
+    ]  # fmt: skip
+
+
+def foreseen_answer(found: list[ForeseenScore]) -> list[ForeseenOut]:
+    """What a document's windows should be scored at."""
+    return [
+        ForeseenOut(
+            block=one.window.block, section_pass=one.window.section_pass, index=one.window.place,
+            title=one.window.title, whom=one.whom, score=_expected(one.score), pace=_pace(one.pace),
+            last=score_told(one.earlier.last) if one.earlier is not None else None,
+            best=score_told(one.earlier.best) if one.earlier is not None else None,
+            on=one.earlier.on if one.earlier is not None else None,
+            days_ago=one.days_ago,
+        )
         for one in found
     ]  # fmt: skip
 

@@ -13,6 +13,7 @@ from pydantic import Field
 from finetally.core.learn.learned import LearnedWhy, OffCourse
 from finetally.core.learn.predicted import BesideExpected
 from finetally.core.log.page import DoneDifference, LoggedFigures, LoggedPicture
+from finetally.web.api.openapi import DocumentBody
 
 Kind = Literal["rounds", "time"]
 
@@ -312,6 +313,33 @@ class ExpectedOut(Schema):
     score: ExpectedTold
     beside: BesideExpected
     pace: PaceOut
+
+
+class ForeseenIn(Schema):
+    """A document, of which squad (default: one's first); of whom: a person, else the squad's span."""
+
+    document: DocumentBody
+    squad: int | None = None
+    person: UUID | None = None
+
+
+class ForeseenOut(Schema):
+    """What is foreseen in a window: of the person, or of the squad's slowest, middle, quickest; nobody is named.
+
+    `last`, `on`, `best`: what the person made in windows of the same shape before; `days_ago`: since `on`.
+    """
+
+    block: int
+    section_pass: int
+    index: int
+    title: str
+    whom: Literal["person", "slowest", "middle", "quickest"]
+    score: ExpectedTold
+    pace: PaceOut
+    last: ScoreTold | None
+    best: ScoreTold | None
+    on: date | None
+    days_ago: int | None
 
 
 class ScorePointOut(Schema):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
@@ -12,7 +12,9 @@ from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import blocks_of
 from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.log.windows import ScoredWindow, earlier_by_shape
 from finetally.web.plan.models import Entry
+from finetally.web.squads.models import Person
 
 MOST_RUNS = 20
 """Earlier runs that are looked through."""
@@ -57,6 +59,32 @@ def earlier_scores(entry: Entry) -> list[EarlierScore]:
             fresh = EarlierScore(person, number, section_pass, index, score, score)
             found[key] = fresh if known is None else replace(known, last=score, best=better(known.best, score))
     return list(found.values())
+
+
+def scores_of_shape(entry: Entry, windows: Iterable[ScoredWindow]) -> list[EarlierScore]:
+    """What the squad's people made before in windows of the same shapes, whatever session they were in. Two
+    queries.
+    """
+    known = list(windows)
+    people = dict(Person.objects.filter(squad=entry.squad_id).values_list("pk", "public_id"))
+    made = earlier_by_shape(list(people), {one.shape for one in known}, entry.day)
+    return [
+        EarlierScore(people[person], one.block, one.section_pass, one.place, there.last, there.best)
+        for (person, shape), there in made.items()
+        for one in known
+        if one.shape == shape
+    ]
+
+
+def earlier_of(entry: Entry, windows: Iterable[ScoredWindow]) -> list[EarlierScore]:
+    """The last score and the best in each window: of the same shape, else of the same session's runs."""
+    of_shape = scores_of_shape(entry, windows)
+    told = {(one.person, one.block, one.section_pass, one.index) for one in of_shape}
+    of_session = earlier_scores(entry)
+    return [
+        *of_shape,
+        *(one for one in of_session if (one.person, one.block, one.section_pass, one.index) not in told),
+    ]
 
 
 def _of_run(events: list[FloorEvent]) -> dict[tuple[UUID | None, int, int, int], EventScore]:

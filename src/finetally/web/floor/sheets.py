@@ -23,7 +23,8 @@ from finetally.core.unfold.unfold import blocks_of
 from finetally.web.floor.crowd import PersonPlaced, placed
 from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import runs_of_day
-from finetally.web.floor.scores import EarlierScore, earlier_scores
+from finetally.web.floor.scores import EarlierScore, earlier_of
+from finetally.web.log.windows import windows_of
 from finetally.web.plan.entries import attendance_of, the_entry, wrong
 from finetally.web.plan.models import Entry
 from finetally.web.squads.actor import Actor, Right
@@ -122,7 +123,7 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         others=others_on_card(actor, entry.squad_id, entry.document),
         planned=planned_rounds(made),
         options=_options(session, context.library),
-        earlier=earlier_scores(entry),
+        earlier=earlier_of(entry, windows_of(t)),
     )
 
 

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field
-from datetime import date, timedelta
+from datetime import timedelta
 from functools import cached_property
-from typing import Any, NamedTuple
+from typing import Any
 from uuid import UUID
 
 from finetally.core.learn.learned import OffCourse, off_course
-from finetally.core.learn.pace import PaceModel, better
+from finetally.core.learn.pace import PaceModel
 from finetally.core.learn.predicted import PredictedScore, predicted
 from finetally.core.log.page import figures_of, picture_of
 from finetally.core.methods.given import Given
@@ -19,13 +19,12 @@ from finetally.core.session.document import Session
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
-from finetally.core.unfold.unfold import blocks_of
 from finetally.web.jobs.models import OPEN, Job
 from finetally.web.log.learning import PaceInUse, pace_in_use, paces_seen
 from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result
 from finetally.web.log.seeing import Looker, looker_at
 from finetally.web.log.settling import logged_run, rounded
-from finetally.web.log.working_out import block_shape
+from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, windows_of
 from finetally.web.people.limits import limits_on, steps_for
 from finetally.web.people.models import Limit
 from finetally.web.people.people import known_people
@@ -37,28 +36,6 @@ from finetally.web.squads.models import Person
 
 LATELY = timedelta(weeks=8)
 """Estimates that were off longer ago are told no more."""
-MOST_LOOKED_BACK = 400
-"""Earlier results that are looked through for the last and the best of each."""
-
-
-class ScoredWindow(NamedTuple):
-    """A self-paced window: its block by number, its pass, its place; what it is called; rounds or a time."""
-
-    block: int
-    section_pass: int
-    place: int
-    title: str
-    kind: str
-    shape: str
-
-
-@dataclass(frozen=True, slots=True)
-class EarlierHere:
-    """What somebody made in a window of this shape before: last, when, and at best."""
-
-    last: Mapping[str, Any]
-    on: date
-    best: Mapping[str, Any]
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,7 +98,9 @@ def entry_page(actor: Actor, entry_id: UUID) -> EntryPage:
         looker, logged, planned, picture, reader.runs(), reader.windows, list(results), reader.people(),
         None if only is not None else entry.ratings.filter(person=None).first(), list(notes),
     )  # fmt: skip
-    page.earlier = reader.earlier(page.windows, [one.person for one in page.people])
+    page.earlier = earlier_by_shape(
+        [one.person.pk for one in page.people], {one.shape for one in page.windows}, entry.day
+    )
     page.working = Job.objects.filter(state__in=OPEN, lock_name=f"log {entry.pk}").exists()
     return page
 
@@ -163,7 +142,7 @@ class _PageReader:
 
     @cached_property
     def windows(self) -> list[ScoredWindow]:
-        return list(_windows(self.tally)) if self.tally is not None else []
+        return list(windows_of(self.tally)) if self.tally is not None else []
 
     def people(self) -> list[PersonHere]:
         """Those whom it is for; for who does not plan themselves alone."""
@@ -188,38 +167,6 @@ class _PageReader:
                 )
             )  # fmt: skip
         return found
-
-    def earlier(
-        self, windows: Sequence[ScoredWindow], people: Sequence[Person]
-    ) -> dict[tuple[int, str], EarlierHere]:
-        """The last and the best score of each person in windows of the same shapes, by person and shape."""
-        found: dict[tuple[int, str], EarlierHere] = {}
-        shapes = {one.shape for one in windows}
-        before = Result.objects.filter(
-            person__in=[one.pk for one in people], shape__in=shapes, used=True, unfinished="",
-            entry__day__lt=self.entry.day,
-        )  # fmt: skip
-        rows = before.order_by("-entry__day", "-id").values_list("person", "shape", "score", "entry__day")
-        for person, shape, score, day in reversed(rows[:MOST_LOOKED_BACK]):
-            if not score or person is None:
-                continue
-            known = found.get((person, shape))
-            best = score if known is None else better(known.best, score)
-            found[person, shape] = EarlierHere(score, day, best)
-        return found
-
-
-def _windows(t: Tally) -> Iterator[ScoredWindow]:
-    """The self-paced windows of a session in order of the file, each pass by itself."""
-    passes: dict[int, int] = {}
-    for run in t.tape.runs:
-        number = run.block
-        section_pass = passes[number] = passes.get(number, -1) + 1
-        of = t.tape.blocks[number]
-        for index, score in enumerate(run.scores):
-            kind = "time" if "time_s" in score else "rounds"
-            title = of.block.title or of.part
-            yield ScoredWindow(number, section_pass, index, title, kind, block_shape(of.block))
 
 
 @dataclass(frozen=True, slots=True)
@@ -262,8 +209,3 @@ def expected_of(actor: Actor, entry_id: UUID) -> list[ExpectedScore]:
 def _options(session: Session, limits: list[Limit], entry: Entry) -> dict[str, str]:
     made = options_with(session, {}, steps_for(session, limits, entry.squad)) if limits else {}
     return made if isinstance(made, dict) else {}
-
-
-def block_titles(document: Any) -> list[str]:
-    """What each block of a document is called."""
-    return [of.block.title or of.part for of in blocks_of(parse_session(document))]

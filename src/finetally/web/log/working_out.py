@@ -6,7 +6,7 @@ Heavy work, done by the process for it soon after something was logged; kept, by
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
@@ -15,7 +15,6 @@ from django.db import transaction
 
 from finetally.core import CORE_VERSION
 from finetally.core.floor.document import Run
-from finetally.core.formats.shape import shape_of
 from finetally.core.learn.predicted import predicted
 from finetally.core.log.as_done import DoneSession
 from finetally.core.methods.given import Given, PersonGiven
@@ -31,6 +30,7 @@ from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
 from finetally.web.jobs.work import JobHandle
 from finetally.web.log.learning import pace_in_use, relearn
 from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result
+from finetally.web.log.windows import block_shape
 from finetally.web.people.limits import limits_on, steps_for
 from finetally.web.people.measures import given_of
 from finetally.web.people.people import known_people
@@ -243,13 +243,3 @@ def run_score_of(score: Mapping[str, Any]) -> RunScore | None:
     if "rounds" in score or "reps" in score:
         return {"rounds": int(score.get("rounds", 0)), "reps": int(score.get("reps", 0))}
     return None
-
-
-def block_shape(block: Any) -> str:
-    """The name of a block's shape: alike for blocks that are the same but for the coach's own words."""
-    return version_of([one.model_dump(mode="json", exclude_none=True) for one in shape_of([block])])
-
-
-def shapes_of(sessions: Iterable[Session]) -> set[str]:
-    """The names of the shapes of all blocks of some sessions."""
-    return {block_shape(of.block) for session in sessions for of in blocks_of(session)}

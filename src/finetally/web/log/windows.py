@@ -1,0 +1,74 @@
+"""The windows of a session in which scores are made, and what was made before in windows of the same shape."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterator, Mapping
+from dataclasses import dataclass
+from datetime import date
+from typing import Any, NamedTuple
+
+from finetally.core.formats.shape import shape_of
+from finetally.core.learn.pace import better
+from finetally.core.session.document import Block
+from finetally.core.tally.measure import Tally
+from finetally.web.log.models import Result
+from finetally.web.versions import version_of
+
+MOST_LOOKED_BACK = 2000
+"""Earlier results that are looked through for the last and the best of each person, the newest first."""
+
+
+def block_shape(block: Block) -> str:
+    """The name of a block's shape: alike for blocks that are the same but for the coach's own words."""
+    return version_of([one.model_dump(mode="json", exclude_none=True) for one in shape_of([block])])
+
+
+class ScoredWindow(NamedTuple):
+    """A self-paced window: its block by number, its pass, its place; what it is called; rounds or a time."""
+
+    block: int
+    section_pass: int
+    place: int
+    title: str
+    kind: str
+    shape: str
+
+
+def windows_of(t: Tally) -> Iterator[ScoredWindow]:
+    """The self-paced windows of a session in order of the file, each pass by itself."""
+    passes: dict[int, int] = {}
+    for run in t.tape.runs:
+        number = run.block
+        section_pass = passes[number] = passes.get(number, -1) + 1
+        of = t.tape.blocks[number]
+        for index, score in enumerate(run.scores):
+            kind = "time" if "time_s" in score else "rounds"
+            title = of.block.title or of.part
+            yield ScoredWindow(number, section_pass, index, title, kind, block_shape(of.block))
+
+
+@dataclass(frozen=True, slots=True)
+class EarlierHere:
+    """What somebody made in a window of this shape before: last, when, and at best."""
+
+    last: Mapping[str, Any]
+    on: date
+    best: Mapping[str, Any]
+
+
+def earlier_by_shape(
+    people: Collection[int], shapes: Collection[str], before: date
+) -> dict[tuple[int, str], EarlierHere]:
+    """The last and the best score of each person (by key) in windows of some shapes before a day. One query."""
+    found: dict[tuple[int, str], EarlierHere] = {}
+    made = Result.objects.filter(
+        person__in=people, shape__in=shapes, used=True, unfinished="", entry__day__lt=before
+    )  # fmt: skip
+    rows = made.order_by("-entry__day", "-id").values_list("person", "shape", "score", "entry__day")
+    for person, shape, score, day in reversed(rows[:MOST_LOOKED_BACK]):
+        if not score or person is None:
+            continue
+        known = found.get((person, shape))
+        best = score if known is None else better(known.best, score)
+        found[person, shape] = EarlierHere(score, day, best)
+    return found
