@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from datetime import date, timedelta
 from typing import Any
 
@@ -9,6 +10,9 @@ import pytest
 from django.utils import timezone
 
 from finetally.core import CORE_VERSION
+from finetally.core.log.document import read_log
+from finetally.core.log.learn import learn
+from finetally.shipped import shipped_library
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.jobs.models import Job
 from finetally.web.log.models import LearnedPace, LoggedEntry, LogNote, Rating, Result
@@ -448,3 +452,104 @@ def test_nothing_is_worked_out_twice(world: World) -> None:
     assert (again.key, again.predicted) == (kept.key, kept.predicted)
     assert Job.objects.filter(kind="log").count() == 2
     assert CORE_VERSION
+
+
+# Out, and in again.
+
+
+def taken_out(world: World, kind: str = "json", who: str = "coach", **more: Any) -> Any:
+    asked = "&".join(f"{key}={value}" for key, value in more.items())
+    answer = world.send(who, "GET", f"/log/file.{kind}?squad={world.squad.pk}&{asked}")
+    assert answer.status_code == 200, answer.content
+    return answer
+
+
+def a_log(world: World) -> None:
+    """Two sessions: one with an option and ratings, one run in which somebody came late."""
+    person, other = world.known.own, world.planned.person
+    before = an_entry(world, today_of(world.squad) - timedelta(days=8))
+    write(world, before, made(person, 8, 2), made(other, 6, 0, options={"p": "knees"}))
+    rated(world, before, person, 8)
+    entry = an_entry(world)
+    a_run(
+        world, entry, START, {"t": 100, "do": "here", "person": str(other.public_id)},
+        {"t": 700, "do": "stop"}, {"t": 700, "do": "note", "text": "secret", "person": str(other.public_id)},
+    )  # fmt: skip
+    write(world, entry, made(person, 7, 5))
+    rated(world, entry, other, 4)
+    world.send("coach", "PUT", f"/log/entries/{entry.pk}", {})
+
+
+def learned_rows() -> list[tuple[Any, ...]]:
+    rows = LearnedPace.objects.order_by("person__name")
+    return [
+        (
+            one.person.name,
+            round(one.pace_factor, 4),
+            round(one.spread, 4),
+            one.scores,
+            round(one.effort_offset, 3),
+            one.ratings,
+        )
+        for one in rows
+    ]
+
+
+def test_a_log_goes_out_and_comes_in_again_with_the_same_figures(world: World) -> None:
+    a_log(world)
+    text = taken_out(world).content.decode()
+    before = learned_rows()
+    entries, minutes = (
+        Entry.objects.filter(title="Ridge pull").count(),
+        sorted(
+            Entry.objects.filter(title="Ridge pull", logged_minutes__isnull=False).values_list(
+                "logged_minutes", flat=True
+            )
+        ),
+    )
+    assert "secret" not in text
+    # What the command line makes of the file is what is kept here.
+    log = read_log(json.loads(text))
+    methods = context_of(world.squad).methods
+    told = {person: one.figures() for person, one in learn(log, library=shipped_library(), methods=methods).items()}
+    assert [(name, *told[name].values()) for name in sorted(told)] == before
+    Entry.objects.filter(title="Ridge pull").delete()
+    FloorRun.objects.filter(title="Ridge pull").delete()
+    LearnedPace.objects.all().delete()
+    answer = world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
+    assert (answer.status_code, answer.json()) == (200, {"sessions": 2})
+    assert learned_rows() == before
+    assert Entry.objects.filter(title="Ridge pull").count() == entries
+    made_again = Entry.objects.filter(title="Ridge pull", logged_minutes__in=minutes)
+    assert made_again.count() == len(minutes)
+    # Brought again it makes nothing twice.
+    world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
+    assert Entry.objects.filter(title="Ridge pull").count() == entries
+    assert learned_rows() == before
+    assert json.loads(taken_out(world).content)["entries"] == json.loads(text)["entries"]
+
+
+def test_a_file_with_people_whom_nobody_knows_changes_nothing_and_tells_each(world: World) -> None:
+    a_log(world)
+    text = taken_out(world).content.decode().replace("Tamsin Arkwell", "Nobody Known")
+    results = Result.objects.count()
+    answer = world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
+    assert answer.status_code == 422
+    assert {one["path"].rpartition(".")[2] for one in answer.json()["problems"]} == {"person"}
+    assert Result.objects.count() == results
+
+
+def test_one_persons_log_is_theirs_alone(world: World) -> None:
+    a_log(world)
+    own = taken_out(world, who="athlete", person=world.known.own.public_id)
+    assert {one["person"] for one in json.loads(own.content)["entries"]} == {"Tamsin Arkwell"}
+    assert "Somebody" not in own.content.decode()
+
+
+def test_the_table_has_a_row_for_each_score_and_rating(world: World) -> None:
+    a_log(world)
+    lines = taken_out(world, "csv").content.decode().splitlines()
+    assert lines[0].startswith("date,person,session,block")
+    assert len(lines) == 1 + 3 + 2
+    assert any(",8,2," in line and "Tamsin Arkwell" in line for line in lines)
+    assert any("knees" in line for line in lines)

@@ -30,6 +30,7 @@ AWAY = {"first": "2026-12-14", "last": "2026-12-20", "squad": "SQUAD"}
 PHASE = {"begins": "2026-12-14", "weeks": 2, "kind": "build", "load_low": 1, "load_high": 2, "squad": "SQUAD"}
 EVENT = {"device": "a-phone-on-a-box", "number": 1, "event": {"t": 12, "do": "next"}}
 COMPARED = {"document": DOCUMENT, "formats": ["even-intervals"]}
+NO_LOG = '{"fine_tally_log": 1, "as_of": "2026-12-07", "entries": []}'
 SCORES = {"results": [{"person": "PERSON", "block": 0, "score": {"rounds": 4}}]}
 SWEPT = {"document": DOCUMENT, "format": "even-intervals", "param": "work_s", "low": 20, "high": 30, "step": 5}
 
@@ -161,6 +162,10 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/log?squad=SQUAD_ID", None, (401, 200, 200, 200, 404, 404)),
     ("POST", "/log/settle", {"entries": ["LOGGED"]}, (401, 403, 200, 200, 404, 404)),
     ("PUT", "/log/learning", {"learning": "auto", "squad": "SQUAD"}, (401, 403, 204, 204, 404, 404)),
+    ("GET", "/log/file.{kind}?squad=SQUAD_ID", None, (401, 403, 200, 200, 404, 404)),
+    ("GET", "/log/file.{kind}?person=PERSON", None, (401, 404, 200, 200, 404, 404)),
+    ("GET", "/log/file.{kind}?person=OWN", None, (401, 200, 200, 200, 404, 404)),
+    ("POST", "/log/file", {"text": NO_LOG, "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
     ("POST", "/log/foreseen", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
     ("POST", "/log/foreseen", {"document": DOCUMENT, "squad": "SQUAD"}, (401, 200, 200, 200, 404, 404)),
     ("POST", "/log/foreseen", {"document": DOCUMENT, "person": "PERSON"}, (401, 404, 200, 200, 404, 404)),

@@ -21,7 +21,7 @@ SMALL_BYTES = 64_000
 
 DOCUMENT_ROUTES = re.compile(
     r"/api/(figures|explain|fit|card|card\.pdf|movements|board(/\w+)?|formats/\w+|compare(\.\w+|/[\w.]+)?|sessions(/[\w-]+)?"
-    r"|floor/runs/[\w-]+/events)"
+    r"|floor/runs/[\w-]+/events|log/(foreseen|file|entries/[\w-]+/results))"
 )
 """Routes that take whole documents, or many events: these may be as long as a document."""
 

@@ -45,7 +45,12 @@ def done_of(entry: LogEntry, own: JsonObject, *, library: Library, methods: Meth
     """An entry's session as its person did it; `own`: the methods as a run's file has them."""
     given = entry.given.given() if entry.given is not None else NOTHING_GIVEN
     return DoneSession(
-        parse_session(entry.session), library=library, methods=methods, given=given, run=entry.as_run(own)
+        parse_session(entry.session),
+        library=library,
+        methods=methods,
+        given=given,
+        run=entry.as_run(own),
+        person=entry.person,
     )
 
 

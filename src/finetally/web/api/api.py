@@ -31,6 +31,7 @@ from finetally.web.api.jobs import router as jobs
 from finetally.web.api.joining import router as joining
 from finetally.web.api.level import router as level
 from finetally.web.api.log import router as log
+from finetally.web.api.log_files import router as log_files
 from finetally.web.api.members import router as members
 from finetally.web.api.otherwise import router as otherwise
 from finetally.web.api.people import router as people
@@ -126,6 +127,7 @@ api.add_router("/floor", floor)
 api.add_router("/floor", runs)
 api.add_router("/floor", walls)
 api.add_router("/log", log)
+api.add_router("/log", log_files)
 
 
 @api.exception_handler(DocumentError)

@@ -126,8 +126,8 @@ class RatingWay(models.TextChoices):
 class Rating(models.Model):
     """How hard somebody found it, 0 to 10; without a person the one figure for the group, which nobody learns from.
 
-    `early`: within ten minutes of the end. `estimated`: the effort of what this person did, without their offset,
-    made when it was logged, by `key`.
+    `early`: within ten minutes of the end. `options`: what they did otherwise, by step id. `estimated`: the effort
+    of what this person did, without their offset, made when it was logged, by `key`.
     """
 
     entry = models.ForeignKey(Entry, on_delete=models.CASCADE, related_name="ratings")
@@ -135,6 +135,7 @@ class Rating(models.Model):
     effort = models.FloatField()
     way = models.CharField(max_length=10, choices=RatingWay.choices)
     early = models.BooleanField(default=False)
+    options = models.JSONField(default=dict)
     estimated = models.FloatField(null=True)
     key = models.CharField(max_length=16, blank=True)
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")

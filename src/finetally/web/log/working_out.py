@@ -96,7 +96,7 @@ def work_out(entry: Entry) -> set[int]:
         Result.objects.bulk_update(
             [one for one in made if one is not None], ["factor", "predicted", "key", "shape", "options"]
         )
-        Rating.objects.bulk_update([one for one in rated if one is not None], ["estimated", "key"])
+        Rating.objects.bulk_update([one for one in rated if one is not None], ["estimated", "key", "options"])
     return people
 
 
@@ -218,12 +218,13 @@ class _Working:
         taken = {}
         for result in self.entry.results.filter(person=person, used=True):
             taken.update(result.options)
-        key, done = self.done(person, self.options_of(person, taken))
+        options = self.options_of(person, {**one.options, **taken})
+        key, done = self.done(person, options)
         if one.key == key:
             return None
         if key not in self._efforts:
             self._efforts[key] = done.effort()
-        one.key, one.estimated = key, self._efforts[key]
+        one.key, one.estimated, one.options = key, self._efforts[key], options
         return one
 
 
