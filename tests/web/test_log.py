@@ -499,13 +499,9 @@ def test_a_log_goes_out_and_comes_in_again_with_the_same_figures(world: World) -
     a_log(world)
     text = taken_out(world).content.decode()
     before = learned_rows()
-    entries, minutes = (
-        Entry.objects.filter(title="Ridge pull").count(),
-        sorted(
-            Entry.objects.filter(title="Ridge pull", logged_minutes__isnull=False).values_list(
-                "logged_minutes", flat=True
-            )
-        ),
+    entries = Entry.objects.filter(title="Ridge pull").count()
+    [minutes] = Entry.objects.filter(title="Ridge pull", logged_minutes__isnull=False).values_list(
+        "logged_minutes", flat=True
     )
     assert "secret" not in text
     # What the command line makes of the file is what is kept here.
@@ -520,8 +516,7 @@ def test_a_log_goes_out_and_comes_in_again_with_the_same_figures(world: World) -
     assert (answer.status_code, answer.json()) == (200, {"sessions": 2})
     assert learned_rows() == before
     assert Entry.objects.filter(title="Ridge pull").count() == entries
-    made_again = Entry.objects.filter(title="Ridge pull", logged_minutes__in=minutes)
-    assert made_again.count() == len(minutes)
+    assert Entry.objects.filter(title="Ridge pull", logged_minutes=minutes).exists()
     # Brought again it makes nothing twice.
     world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
     assert Entry.objects.filter(title="Ridge pull").count() == entries

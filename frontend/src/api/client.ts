@@ -189,6 +189,12 @@ const log = {
     got(http.PUT('/api/log/learning', { body: { learning, squad } })),
   logEntry: (id: string) => got(http.GET('/api/log/entries/{entry_id}', { params: entry(id) })),
   expected: (id: string) => got(http.GET('/api/log/entries/{entry_id}/expected', { params: entry(id) })),
+  logFile: async (kind: 'json' | 'csv', squad: number): Promise<Blob> => {
+    const params = { path: { kind }, query: { squad: squadOrFirst(squad) } }
+    const { response } = await http.GET('/api/log/file.{kind}', { params, parseAs: 'stream' })
+    return response.blob()
+  },
+  bringLog: (text: string, squad: number) => got(http.POST('/api/log/file', { body: { text, squad } })),
   foreseen: (document: SessionDoc, squad: number, person: string | null, signal?: AbortSignal) =>
     got(http.POST('/api/log/foreseen', { body: { document, squad: squadOrFirst(squad), person }, signal })),
   writeLog: (id: string, body: Body<'LogIn'>) =>

@@ -4,17 +4,8 @@ import type { Beat, Sheet } from '@/api/types'
 import type { RunEvent } from '@/timer/events'
 import { BeatQueue } from '@/timer/queue'
 
-import {
-  earlierOf,
-  scoredWindows,
-  scoresMade,
-  scoreText,
-  splitsOf,
-  typedScore,
-  windowNow,
-  windowsNow,
-  windowTitle,
-} from './scoring'
+import { earlierOf, scoredWindows, scoresMade, splitsOf, windowNow, windowsNow, windowTitle } from './scoring'
+import { scoreText, typedScore } from '@/words/scores'
 
 test.each([
   ['5+12', { rounds: 5, reps: 12 }],

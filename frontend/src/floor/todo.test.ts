@@ -2,7 +2,7 @@ import { expect, test } from 'vitest'
 
 import type { Beat, TodoLine } from '@/api/types'
 
-import { typedScore } from './scoring'
+import { typedScore } from '@/words/scores'
 import { byStation, thenWords, todoWords } from './todo'
 
 test.each<[string, TodoLine, string, string]>([

@@ -6,9 +6,9 @@ import { computed } from 'vue'
 import { api } from '@/api/client'
 import { queryClient } from '@/api/query'
 import type { ForeseenScore, SessionDoc } from '@/api/types'
-import { scoreText } from '@/floor/scoring'
+import { scoreText } from '@/words/scores'
 import { hundredth } from '@/words/format'
-import { FORESEEN as say } from '@/words/texts/log'
+import { FORESEEN as say } from '@/words/texts/foreseen'
 
 // What is foreseen in the windows of a session: of one person, or from this group's slowest to its quickest.
 const props = defineProps<{ document: SessionDoc; squad: number; person?: string }>()

@@ -2,7 +2,7 @@
 import { ElInput } from 'element-plus'
 import { ref, useId, watch } from 'vue'
 
-import { typedScore, type Typed } from '@/floor/scoring'
+import { typedScore, type Typed } from '@/words/scores'
 import { SCORES as say } from '@/words/texts/floor-panels'
 
 // A score as it is typed: what cannot be read stays there, with a word on how it is written.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSkeleton, ElTabPane, ElTabs } from 'element-plus'
 import { refDebounced } from '@vueuse/core'
-import { computed, defineAsyncComponent, nextTick, provide, ref, shallowRef, toRef } from 'vue'
+import { computed, nextTick, provide, ref, shallowRef, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
@@ -15,6 +15,7 @@ import { useLeaving } from '@/composables/useLeaving'
 import { useOtherwise } from '@/composables/useOtherwise'
 import { takeOver, takeWords } from '@/composables/usePending'
 import { useWhatIf } from '@/composables/useWhatIf'
+import ForeseenLines from '@/parts/ForeseenLines.vue'
 import { OPENING } from '@/parts/opening'
 import { LOST, lostText } from '@/words/saving'
 import { BENCH_SCREEN as say } from '@/words/texts/bench'
@@ -35,7 +36,6 @@ import { useBoard } from './useBoard'
 import { NEW, useOpening } from './useOpening'
 import WhoPanel from './WhoPanel.vue'
 
-const ForeseenLines = defineAsyncComponent(() => import('@/parts/ForeseenLines.vue'))
 const props = defineProps<{ id: string }>()
 const router = useRouter()
 

@@ -5,15 +5,8 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { account } from '@/composables/useAccount'
 import { beginRun } from '@/floor/begin'
-import {
-  earlierOf,
-  scoredWindows,
-  scoresMade,
-  scoreText,
-  windowTitle,
-  type ScoredWindow,
-  type Typed,
-} from '@/floor/scoring'
+import { earlierOf, scoredWindows, scoresMade, windowTitle, type ScoredWindow } from '@/floor/scoring'
+import { scoreText, type Typed } from '@/words/scores'
 import { presentNow } from '@/floor/present'
 import { useFloorSheet } from '@/floor/useFloorSheet'
 import { useOneTab } from '@/floor/useOneTab'

@@ -1,15 +1,20 @@
 <script setup lang="ts">
 import { useInfiniteQuery, useQuery } from '@tanstack/vue-query'
 import { ElButton, ElEmpty, ElSkeleton } from 'element-plus'
-import { computed } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
+import { Refusal } from '@/api/refusal'
 import { plansHere, squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
+import { saveFile } from '@/composables/useFiles'
 import ChoiceField from '@/parts/ChoiceField.vue'
+import MoreMenu from '@/parts/MoreMenu.vue'
+import { tellDone } from '@/parts/notices'
+import { placeText, refusalText } from '@/words/refusal'
 import { LOG_SCREEN as say } from '@/words/texts/log'
 
 import LogLines from './LogLines.vue'
@@ -44,6 +49,32 @@ const learns = (how: 'auto' | 'ask') =>
     await api.setLearning(how, squadNow.value)
     await anew(KEYS.log())
   })
+const DEEDS = [
+  { name: 'json', does: say.takeOutJson },
+  { name: 'csv', does: say.takeOutCsv },
+  { name: 'bring', does: say.bring },
+]
+const file = useTemplateRef<HTMLInputElement>('file')
+const wrong = ref<string[]>([])
+async function choose(deed: string): Promise<void> {
+  wrong.value = []
+  if (deed === 'bring') file.value?.click()
+  else await attempt(async () => saveFile(`log.${deed}`, await api.logFile(deed as 'json' | 'csv', squadNow.value)))
+}
+async function bring(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const text = await field.files?.[0]?.text()
+  field.value = ''
+  if (text === undefined) return
+  try {
+    const { sessions } = await api.bringLog(text, squadNow.value)
+    tellDone(say.brought(sessions))
+    await Promise.all([anew(KEYS.log()), anew(KEYS.personLog()), anew(KEYS.week())])
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    wrong.value = error.problems.length ? error.problems.map(placeText) : [refusalText(error)]
+  }
+}
 const asked = computed(
   () => first.value?.plans === true && first.value.learning === '' && lines.value.some((one) => one.results > 0),
 )
@@ -66,7 +97,14 @@ const toPerson = (id: string | null | undefined): void => {
         :options="choices"
         @update:model-value="toPerson"
       />
+      <template v-if="plansHere">
+        <MoreMenu :label="say.moreForTheLog" :deeds="DEEDS" @choose="choose" />
+        <input ref="file" type="file" accept=".json,application/json" hidden :aria-label="say.bring" @change="bring" />
+      </template>
     </header>
+    <ul v-if="wrong.length" class="note-bar" role="alert">
+      <li v-for="one in wrong.slice(0, 8)" :key="one">{{ one }}</li>
+    </ul>
     <p v-if="notRead" class="note-bar" role="alert">{{ notRead }}</p>
     <div v-else-if="!first" class="inside" role="status">
       <span class="visually-hidden">{{ say.reading }}</span>

@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3-scale'
 
 import type { ScoreLine } from '@/api/types'
-import { scoreText } from '@/floor/scoring'
+import { scoreText } from '@/words/scores'
 import { dayOfMonth } from '@/words/dates'
 import { PERSON_LOG as say } from '@/words/texts/log'
 

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { ExpectedScore, LogEntry, LoggedPerson, LogResult, LogWindow } from '@/api/types'
-import { scoreText, type Typed } from '@/floor/scoring'
+import { scoreText, type Typed } from '@/words/scores'
 import ScoreField from '@/parts/ScoreField.vue'
 import { SCORE_TABLE as say } from '@/words/texts/log'
 

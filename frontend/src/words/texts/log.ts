@@ -19,6 +19,11 @@ export const LOG_SCREEN = {
   learning: 'Scores can make estimates better: from four on a person’s own pace is used for them.',
   learn: 'Let estimates learn as scores come',
   ask: 'Ask me for each person',
+  moreForTheLog: 'More for the log',
+  takeOutJson: 'Take it out, in the open form (JSON)',
+  takeOutCsv: 'Take it out as a table (CSV)',
+  bring: 'Bring a log (JSON) …',
+  brought: (count: Said) => said`${count} sessions of the file are in the log.`,
   weekOf: (day: Said) => said`Week of ${day}`,
 } as const
 
@@ -142,20 +147,6 @@ export const SCORE_TABLE = {
   own: 'own count',
   none: 'A score is made where a window goes at people’s own pace; this session has none.',
   how: 'Rounds and reps as 5+12, a time as 7:40. Enter goes on to the next.',
-} as const
-
-export const FORESEEN = {
-  label: 'What is foreseen, and by whose pace',
-  group: (title: Said, least: Said, middle: Said, most: Said) =>
-    said`${title}: this group makes ${least} (slowest) to ${most} (quickest), ${middle} in the middle`,
-  person: (title: Said, score: Said, least: Said, most: Said) =>
-    said`${title}: ${score}, 8 in 10 between ${least} and ${most}`,
-  squadPace: 'at the squad’s paces',
-  setPace: (factor: Said) => said`at the pace set for them (${factor})`,
-  learnedPace: (factor: Said, scores: Said) => said`at their own pace (${factor}, ${scores} scores)`,
-  last: (score: Said, days: Said) => said`last ${score}, ${days} days ago`,
-  lastToday: (score: Said) => said`last ${score}, today`,
-  best: (score: Said) => said`best ${score}`,
 } as const
 
 export const LOG_TOLD = {
