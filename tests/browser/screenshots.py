@@ -203,6 +203,29 @@ def wall(page: Page) -> None:
     page.locator(".time").wait_for()
 
 
+def log(page: Page) -> None:
+    page.goto("/log")
+    page.get_by_role("region", name=re.compile("^Week of")).first.wait_for()
+
+
+def log_entry(page: Page) -> None:
+    log(page)
+    page.get_by_role("row").filter(has_text="to settle").get_by_role("link").click()
+    page.get_by_role("region", name="Rounds against the clock").wait_for()
+
+
+def person_log(page: Page) -> None:
+    log_entry(page)
+    page.get_by_role("link", name="Osk Brannock").click()
+    page.get_by_role("button", name="The arithmetic").click()
+
+
+def ratings(page: Page) -> None:
+    log_entry(page)
+    page.get_by_role("link", name="Ratings, one by one").click()
+    page.get_by_role("button", name=re.compile("Osk Brannock")).wait_for()
+
+
 VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("first", DESK, first),
     ("sessions", DESK, sessions),
@@ -215,7 +238,6 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("week", DESK, week),
     ("week-level", DESK, week_level),
     ("season", DESK, season),
-    ("week-phone", PHONE, week),
     ("people", DESK, people),
     ("person", DESK, person),
     ("squad", DESK, squad),
@@ -223,6 +245,7 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("bench-phone", PHONE, bench_fit),
     ("floor", PHONE, floor),
     ("wall", WALL_SCREEN, wall),
+    ("log", DESK, log_entry),
 ]
 
 

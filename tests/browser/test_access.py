@@ -11,6 +11,7 @@ from playwright.sync_api import Page, expect
 from tests.browser.controls import choose, more
 from tests.browser.floors import CIRCUIT, held, on_today, rounds_in, windows
 from tests.browser.screens import call, open_list, open_session
+from tests.browser.screenshots import log, log_entry, person_log, ratings
 from tests.conftest import REPOSITORY
 
 pytestmark = pytest.mark.browser
@@ -272,6 +273,10 @@ SCREENS: list[tuple[str, Callable[[Page], object]]] = [
     ("a run that is over", ended),
     ("a wall with its code", wall_code),
     ("a wall", wall_running),
+    ("log", log),
+    ("log entry", log_entry),
+    ("person in the log", person_log),
+    ("ratings", ratings),
 ]
 
 

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import json
 from datetime import date, timedelta
+from importlib import import_module
 from typing import Any
 
 import pytest
+from django.apps import apps
 from django.utils import timezone
 
 from finetally.core import CORE_VERSION
@@ -17,9 +19,10 @@ from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.jobs.models import Job
 from finetally.web.log.models import LearnedPace, LoggedEntry, LogNote, Rating, Result
 from finetally.web.log.notes import forget_notes
+from finetally.web.log.working_out import catch_up
 from finetally.web.people.models import Limit
 from finetally.web.plan.models import Attendance, Entry
-from finetally.web.plan.summaries import summarise
+from finetally.web.plan.summaries import inside, summarise
 from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
@@ -52,8 +55,11 @@ DEVICE, TABLET = "a-phone-on-a-box", "a-tablet-on-a-box"
 
 
 def an_entry(world: World, day: date | None = None, document: dict[str, Any] = DOCUMENT) -> Entry:
-    entry = Entry(squad=world.squad, day=day or today_of(world.squad), title=document["title"], document=document)
-    summarise(document, context_of(world.squad)).put(entry)
+    """As the plan keeps it: with the definitions of its movements inside."""
+    context = context_of(world.squad)
+    whole = inside(document, context)
+    entry = Entry(squad=world.squad, day=day or today_of(world.squad), title=document["title"], document=whole)
+    summarise(whole, context).put(entry)
     entry.save()
     return entry
 
@@ -452,6 +458,39 @@ def test_nothing_is_worked_out_twice(world: World) -> None:
     assert (again.key, again.predicted) == (kept.key, kept.predicted)
     assert Job.objects.filter(kind="log").count() == 2
     assert CORE_VERSION
+
+
+def test_a_rating_far_from_the_estimate_is_told_and_a_note_of_pain_stands_until_it_is_lifted(world: World) -> None:
+    Squad.objects.filter(pk=world.squad.pk).update(asks_health=True)
+    before, entry = an_entry(world, today_of(world.squad) - timedelta(days=2)), an_entry(world)
+    name = str(world.known.own.public_id)
+    note = {"person": name, "kind": "pain", "text": "calf", "level": 2}
+    world.send("coach", "POST", f"/log/entries/{before.pk}/notes", note)
+    rated(world, entry, world.known.own, 10 if page(world, entry)["planned"]["effort"] < 7 else 1)
+    [told] = [one for one in page(world, entry)["people"] if one["person"] == name]
+    assert (told["far"], told["standing"]) == (True, 1)
+    world.send("coach", "POST", f"/log/notes/{LogNote.objects.get(kind='pain').pk}/lift")
+    rated(world, entry, world.known.own, round(told["estimated"]))
+    [told] = [one for one in page(world, entry)["people"] if one["person"] == name]
+    assert (told["far"], told["standing"]) == (False, 0)
+
+
+def test_what_was_scored_before_there_was_a_log_comes_into_it(world: World) -> None:
+    entry, name = an_entry(world), str(world.known.own.public_id)
+    told = {"do": "score", "block": 0, "person": name}
+    run = a_run(
+        world, entry, START, {"t": 362, "rounds": 4, "reps": 0, **told}, {"t": 365, "rounds": 5, "reps": 0, **told}
+    )
+    give(world, run, {"t": 370, "rounds": 6, "reps": 0, **told}, device=TABLET)
+    give(world, run, {"t": 380, "do": "note", "text": "cold", "kind": "kit"}, first=7)
+    kept = [(one.score, one.device, one.used) for one in Result.objects.order_by("id")]
+    Result.objects.all().delete()
+    LogNote.objects.all().delete()
+    import_module("finetally.web.log.migrations.0002_from_runs").from_runs(apps, None)
+    assert [(one.score, one.device, one.used) for one in Result.objects.order_by("id")] == kept
+    assert [one.text for one in LogNote.objects.all()] == ["cold"]
+    assert catch_up() == 1
+    assert Result.objects.exclude(key="").count() == 2
 
 
 # Out, and in again.

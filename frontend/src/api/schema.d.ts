@@ -8485,7 +8485,8 @@ export interface components {
          * LoggedPersonOut
          * @description Somebody at an entry. `limits`: what spares them that day (for those who plan, and the person).
          *
-         *     `minutes`, `effort`: their own, where they were noted; `way`: how the rating came in; `off`: estimates are off.
+         *     `minutes`, `effort`: their own, where they were noted; `way`: how the rating came in; `far`: it is far from the
+         *     estimate; `standing`: notes of health from before that are not lifted; `off`: estimates are off.
          */
         LoggedPersonOut: {
             /**
@@ -8509,8 +8510,12 @@ export interface components {
             early: boolean;
             /** Estimated */
             estimated: number | null;
+            /** Far */
+            far: boolean;
             /** Limits */
             limits: string[];
+            /** Standing */
+            standing: number;
             pace: components["schemas"]["PaceOut"];
             off: components["schemas"]["OffCourse"] | null;
         };

@@ -55,12 +55,14 @@ class Loop:
         from finetally.web.accounts.upkeep import prune as prune_accounts
         from finetally.web.jobs.upkeep import mark_broken, prune
         from finetally.web.log.notes import forget_notes
+        from finetally.web.log.working_out import catch_up
         from finetally.web.plan.refigure import everywhere
         from finetally.web.squads.history import forget_history
         from finetally.web.training.upkeep import prune as prune_training
 
         mark_broken()
         everywhere()
+        catch_up()
         threading.Thread(target=self._with_parent, daemon=True).start()
         pruned = -PRUNE_S
         while not self.ending:

@@ -18,7 +18,7 @@ const ago = (days: number): string => (days === 0 ? say.today : days === 1 ? say
 <template>
   <section v-if="movements.length" :aria-label="say.movements">
     <h2>{{ say.movements }}</h2>
-    <div class="wide">
+    <div class="wide" tabindex="0">
       <table>
         <thead>
           <tr>

@@ -18,7 +18,7 @@ const shown = computed(() => (all.value ? latest.value : latest.value.slice(0, S
   <section :aria-label="say.done">
     <h2>{{ say.done }}</h2>
     <p v-if="weeks.length === 0" class="said">{{ say.nothing }}</p>
-    <div v-else class="wide">
+    <div v-else class="wide" tabindex="0">
       <table>
         <thead>
           <tr>

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { api } from '@/api/client'
 import type { LoggedPerson } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
-import { hundredth } from '@/words/format'
+import { hundredth, tenth } from '@/words/format'
 import { LOG_TOLD as say } from '@/words/texts/log'
 
 // What the log tells of people: estimates that were off three times running, with the pace that fits.
@@ -25,6 +25,13 @@ const told = computed(() =>
     ]
   }),
 )
+const far = computed(() =>
+  props.people.flatMap((one) =>
+    one.far && one.rated !== null && one.estimated !== null
+      ? [{ person: one.person, says: say.far(one.name, tenth(one.rated), tenth(one.estimated)) }]
+      : [],
+  ),
+)
 const { trouble, attempt } = useAttempt()
 const use = (person: string) =>
   attempt(async () => {
@@ -39,6 +46,7 @@ const use = (person: string) =>
     <button v-if="one.usable" type="button" class="link" @click="use(one.person)">{{ say.use }}</button>
     <RouterLink :to="{ name: 'person-log', params: { id: one.person } }">{{ say.why }}</RouterLink>
   </div>
+  <p v-for="one in far" :key="one.person" class="told asks">{{ one.says }}</p>
   <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
 </template>
 
@@ -48,6 +56,10 @@ const use = (person: string) =>
   background: var(--el-color-primary-light-9);
   padding: 6px 12px;
   margin: 8px 0;
+}
+.asks {
+  border-color: var(--warn);
+  background: var(--warn-sheet);
 }
 .link {
   margin: 0 6px;

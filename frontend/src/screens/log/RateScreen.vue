@@ -91,9 +91,8 @@ async function rate(effort: number): Promise<void> {
 
 <style scoped>
 .rate {
-  padding: 16px 20px 40px;
-  max-width: 860px;
-  margin: 0 auto;
+  height: 100dvh;
+  padding: 16px max(20px, calc((100% - 860px) / 2)) 40px;
   overflow: auto;
 }
 h1 {

@@ -87,7 +87,7 @@ function goOn(event: KeyboardEvent): void {
   <section :aria-label="title">
     <h2>{{ title }}</h2>
     <p v-if="rows.length === 0" class="said">{{ say.nobody }}</p>
-    <div v-else class="wide">
+    <div v-else class="wide" tabindex="0">
       <table>
         <thead>
           <tr>
@@ -109,6 +109,7 @@ function goOn(event: KeyboardEvent): void {
               <small v-if="row.person?.limits.length" class="look">{{
                 say.limited(row.person.limits.join(', '))
               }}</small>
+              <small v-if="row.person?.standing" class="look">{{ say.standing(row.person.standing) }}</small>
               <small v-if="open(row)" class="look">
                 {{ say.twoCounts(row.told.map(text).join(', ')) }}
                 <template v-if="page.plans">

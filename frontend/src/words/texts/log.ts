@@ -144,6 +144,7 @@ export const SCORE_TABLE = {
   nobody: 'Nobody is known to have been here.',
   toCheck: 'to check: too far off to learn from',
   limited: (what: Said) => said`spares ${what}`,
+  standing: (count: Said) => said`${count} of their notes of health still stand`,
   own: 'own count',
   none: 'A score is made where a window goes at people’s own pace; this session has none.',
   how: 'Rounds and reps as 5+12, a time as 7:40. Enter goes on to the next.',
@@ -154,6 +155,8 @@ export const LOG_TOLD = {
     said`${name} has been quicker than foreseen three times running (pace ${factors}).`,
   slower: (name: Said, factors: Said) =>
     said`${name} has been slower than foreseen three times running (pace ${factors}).`,
+  far: (name: Said, rated: Said, estimated: Said) =>
+    said`${name} rated ${rated} where ${estimated} was estimated. What was different? A note keeps it.`,
   fits: (factor: Said) => said`A pace of ${factor} fits.`,
   use: 'Use what was learned',
   why: 'why',

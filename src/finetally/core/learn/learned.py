@@ -175,6 +175,15 @@ class OffCourse(TypedDict):
     fits: float
 
 
+FAR_RATED = 2.0
+"""Points of effort from which on a rating is far from its estimate: then it is asked what was different."""
+
+
+def rated_far(rated: float, estimated: float, offset: float) -> bool:
+    """Whether a rating is far from what was estimated of this person, who rates `offset` otherwise as a rule."""
+    return abs(rated - estimated - offset) >= FAR_RATED
+
+
 RUNNING = 3
 """So many sessions running an estimate has to be off before it is told."""
 

@@ -166,6 +166,7 @@ def _person(one: PersonHere) -> LoggedPersonOut:
         way=rating.way if rating is not None else "", early=rating.early if rating is not None else False,
         estimated=rating.estimated if rating is not None else None,
         limits=[limit.joint or limit.movement for limit in one.limits], pace=_pace(one.pace), off=one.off,
+        far=one.far, standing=one.standing,
     )  # fmt: skip
 
 

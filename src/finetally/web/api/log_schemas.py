@@ -128,7 +128,8 @@ class WindowOut(Schema):
 class LoggedPersonOut(Schema):
     """Somebody at an entry. `limits`: what spares them that day (for those who plan, and the person).
 
-    `minutes`, `effort`: their own, where they were noted; `way`: how the rating came in; `off`: estimates are off.
+    `minutes`, `effort`: their own, where they were noted; `way`: how the rating came in; `far`: it is far from the
+    estimate; `standing`: notes of health from before that are not lifted; `off`: estimates are off.
     """
 
     person: UUID
@@ -140,7 +141,9 @@ class LoggedPersonOut(Schema):
     way: str
     early: bool
     estimated: float | None
+    far: bool
     limits: list[str]
+    standing: int
     pace: PaceOut
     off: OffCourse | None
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import timedelta
@@ -9,7 +10,7 @@ from functools import cached_property
 from typing import Any
 from uuid import UUID
 
-from finetally.core.learn.learned import OffCourse, off_course
+from finetally.core.learn.learned import OffCourse, off_course, rated_far
 from finetally.core.learn.pace import PaceModel
 from finetally.core.learn.predicted import PredictedScore, predicted
 from finetally.core.log.page import figures_of, picture_of
@@ -20,6 +21,7 @@ from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
 from finetally.web.jobs.models import OPEN, Job
+from finetally.web.log.from_floor import HEALTH_KINDS
 from finetally.web.log.learning import PaceInUse, pace_in_use, paces_seen
 from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result
 from finetally.web.log.seeing import Looker, looker_at
@@ -42,7 +44,8 @@ LATELY = timedelta(weeks=8)
 class PersonHere:
     """Somebody whom the entry is for: whether they came, for how long; their rating; limits behind options.
 
-    `pace`: what their predictions go by; `off`: where estimates have been off three times running.
+    `pace`: what their predictions go by; `off`: where estimates have been off three times running; `standing`:
+    notes of health from before that nobody has lifted.
     """
 
     person: Person
@@ -52,6 +55,16 @@ class PersonHere:
     limits: list[Limit]
     pace: PaceInUse
     off: OffCourse | None
+    standing: int = 0
+
+    @property
+    def far(self) -> bool:
+        """Whether they rated far from what was estimated."""
+        one = self.rating
+        if one is None or one.estimated is None:
+            return False
+        kept = getattr(self.person, "learned_pace", None)
+        return rated_far(one.effort, one.estimated, kept.effort_offset if kept is not None else 0.0)
 
     @property
     def came(self) -> bool:
@@ -155,6 +168,11 @@ class _PageReader:
         for one in limits_on(self.entry.squad, self.entry.day):
             limits.setdefault(one.person_id, []).append(one)
         away = {one.pk for one in people if any(a.first <= self.entry.day <= a.last for a in one.away.all())}
+        standing = Counter(
+            LogNote.objects.filter(
+                person__in=keys, kind__in=HEALTH_KINDS, lifted_on=None, entry__day__lt=self.entry.day
+            ).values_list("person", flat=True)
+        )
         seen = paces_seen(keys, self.entry.day - LATELY)
         found = []
         for person in people:
@@ -163,7 +181,7 @@ class _PageReader:
             found.append(
                 PersonHere(
                     person, attended.get(person.pk), person.pk in away, ratings.get(person.pk),
-                    limits.get(person.pk, []), pace, off,
+                    limits.get(person.pk, []), pace, off, standing[person.pk],
                 )
             )  # fmt: skip
         return found

@@ -75,6 +75,16 @@ def methods_changed_in_log(squad: Squad) -> None:
         ask_by_itself(squad, JobRequest("log", {"all": True}, lock_name=f"log of {squad.pk}"))
 
 
+def catch_up() -> int:
+    """After a start: have what was never worked out (it came in by a migration) done. Returns for how many
+    squads.
+    """
+    waiting = Squad.objects.filter(entries__results__key="").distinct()
+    for squad in waiting:
+        methods_changed_in_log(squad)
+    return len(waiting)
+
+
 def work_out(entry: Entry) -> set[int]:
     """Make what is missing of an entry's results and ratings. Returns the keys of the people whom it is about.
 
