@@ -19,6 +19,7 @@ from finetally.core.floor.replay import replay
 from finetally.core.floor.sheet import sheet
 from finetally.core.log.document import DEEPER_IN_LOG, read_log
 from finetally.core.log.learn import learn
+from finetally.core.log.pulse import simulated_watch
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import Methods
 from finetally.core.movements.library import Library
@@ -26,6 +27,7 @@ from finetally.core.session.document import Session
 from finetally.core.session.limits import MAX_BYTES, MAX_DEPTH
 from finetally.core.session.problems import DocumentError, Problem, path_text, refuse, shown
 from finetally.core.session.reading import parse_session, read_json, read_session
+from finetally.core.tally.measure import tally
 from finetally.core.wall.reader import Reading
 from finetally.core.wall.reading import read_wall
 from finetally.core.wall.text.several import sessions_in
@@ -176,6 +178,25 @@ def _learn(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def _simulate_watch(arguments: argparse.Namespace) -> int:
+    """Print the recording that a made-up strap makes of a session."""
+    library = shipped_library()
+    known = _known(arguments)
+    if known is None:
+        return BAD_FILE
+    methods, given = known
+    try:
+        for session, _ in _sessions_of(arguments.file, library):
+            t = tally(session, library=library, methods=methods, given=given)
+            print("time_s,hr")
+            for at, pulse in simulated_watch(t, arguments.max_hr, arguments.rest_hr):
+                print(f"{at:g},{pulse:g}")
+    except DocumentError as error:
+        _complain(arguments.file, error)
+        return BAD_FILE
+    return 0
+
+
 def parser() -> argparse.ArgumentParser:
     """The command line's grammar."""
     top = argparse.ArgumentParser(prog="fine-tally", description="Measures planned training sessions.")
@@ -187,6 +208,7 @@ def parser() -> argparse.ArgumentParser:
     one.add_argument("--json", action="store_true", help="one JSON object a line instead of a table")
     one.set_defaults(run=_figures)
     _add_floor(commands)
+    _add_watch(commands)
     add_commands(commands)
     return top
 
@@ -210,6 +232,16 @@ def _add_floor(commands: argparse._SubParsersAction[argparse.ArgumentParser]) ->
     one.add_argument("--methods", type=Path, help="a file of methods; what it leaves out stays at the default")
     one.add_argument("--json", action="store_true", help="one JSON object instead of a table")
     one.set_defaults(run=_learn)
+
+
+def _add_watch(commands: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
+    one = commands.add_parser("simulate-watch", help="a made-up recording of a session's pulse, as time_s,hr")
+    one.add_argument("file", type=Path, metavar="SESSION")
+    one.add_argument("--methods", type=Path, help="a file of methods; what it leaves out stays at the default")
+    one.add_argument("--given", type=Path, help="what is known about the day: person, scores, options")
+    one.add_argument("--max-hr", type=float, default=190, help="beats a minute at most")
+    one.add_argument("--rest-hr", type=float, default=60, help="beats a minute at rest")
+    one.set_defaults(run=_simulate_watch)
 
 
 def main(arguments: Sequence[str] | None = None) -> int:

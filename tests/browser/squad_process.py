@@ -24,7 +24,7 @@ from django.db import transaction
 from django.db.models import Model, QuerySet
 
 from finetally.web.floor.models import FloorEvent, FloorRun
-from finetally.web.log.models import LearnedPace, LoggedEntry, LoggedRun, LogNote, Rating, Result
+from finetally.web.log.models import LearnedPace, LoggedEntry, LoggedRun, LogNote, Rating, Result, WatchRecording
 from finetally.web.people.models import Group, GroupPlace, Limit, Maximum
 from finetally.web.plan.models import Attendance, Away, Day, Entry, Phase
 from finetally.web.squads.models import Membership, Person, Squad, SquadMovement
@@ -55,7 +55,10 @@ def copy(number: int) -> dict[str, str]:
         FloorRun.objects.filter(squad=demo),
         FloorEvent.objects.filter(run__squad=demo).order_by("pk"),
         LoggedRun.objects.filter(run__squad=demo),
-        *(model.objects.filter(entry__squad=demo) for model in (LoggedEntry, Result, Rating, LogNote)),
+        *(
+            model.objects.filter(entry__squad=demo)
+            for model in (LoggedEntry, Result, Rating, LogNote, WatchRecording)
+        ),
         LearnedPace.objects.filter(person__squad=demo),
     ):
         copy_rows(rows, keys)

@@ -18,11 +18,12 @@ from django.test import Client
 from django.test.client import ClientHandler
 from django.utils import timezone
 
+from finetally.core.log.pulse import pulse_figures
 from finetally.web.accounts.models import Invitation
 from finetally.web.accounts.tokens import token_hash
 from finetally.web.floor.models import FloorEvent, FloorRun, WallScreen
 from finetally.web.jobs.models import Job
-from finetally.web.log.models import LogNote, Result
+from finetally.web.log.models import LogNote, Result, WatchRecording
 from finetally.web.people.models import Group, Limit, Maximum
 from finetally.web.people.people import person_version
 from finetally.web.plan.entries import attendance_version, day_version
@@ -248,13 +249,17 @@ AMRAP: dict[str, Any] = {
 }
 
 
+PULSE = pulse_figures([(0, 120), (10, 171)], 190, 60)
+
+
 @dataclass
 class Logbook:
-    """An entry of today, with a score and a note of somebody."""
+    """An entry of today, with a score, a note and the pulse of somebody; the squad asks for health."""
 
     entry: Entry
     result: Result
     note: LogNote
+    recording: WatchRecording
 
 
 def in_the_log(squad: Squad, person: Person) -> Logbook:
@@ -263,7 +268,10 @@ def in_the_log(squad: Squad, person: Person) -> Logbook:
     summarise(AMRAP, context_of(squad)).put(entry)
     entry.save()
     result = Result.objects.create(entry=entry, person=person, block=0, score={"rounds": 8, "reps": 0}, way="typed")
-    return Logbook(entry, result, LogNote.objects.create(entry=entry, person=person, kind="free", text="new shoes"))
+    Squad.objects.filter(pk=squad.pk).update(asks_health=True)
+    note = LogNote.objects.create(entry=entry, person=person, kind="free", text="new shoes")
+    recording = WatchRecording.objects.create(entry=entry, person=person, figures=PULSE, curve=None)
+    return Logbook(entry, result, note, recording)
 
 
 def known(squad: Squad, planned: Planned, athlete: Any) -> Known:

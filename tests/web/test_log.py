@@ -17,7 +17,7 @@ from finetally.core.log.learn import learn
 from finetally.shipped import shipped_library
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.jobs.models import Job
-from finetally.web.log.models import LearnedPace, LoggedEntry, LogNote, Rating, Result
+from finetally.web.log.models import LearnedPace, LoggedEntry, LogNote, Rating, Result, WatchRecording
 from finetally.web.log.notes import forget_notes
 from finetally.web.log.working_out import catch_up
 from finetally.web.people.models import Limit
@@ -491,6 +491,59 @@ def test_what_was_scored_before_there_was_a_log_comes_into_it(world: World) -> N
     assert [one.text for one in LogNote.objects.all()] == ["cold"]
     assert catch_up() == 1
     assert Result.objects.exclude(key="").count() == 2
+
+
+# Watches.
+
+TCX = """<?xml version="1.0"?>
+<Database xmlns="http://example.invalid/v2"><Activities><Activity>
+<Id>serial-77</Id><Lap><Track>
+<Trackpoint><Time>2026-11-02T18:00:00Z</Time><Position><LatitudeDegrees>54.1</LatitudeDegrees></Position>
+<HeartRateBpm><Value>120</Value></HeartRateBpm></Trackpoint>
+<Trackpoint><Time>2026-11-02T18:00:10Z</Time><HeartRateBpm><Value>150</Value></HeartRateBpm></Trackpoint>
+<Trackpoint><Time>2026-11-02T18:00:20Z</Time><HeartRateBpm><Value>160</Value></HeartRateBpm></Trackpoint>
+</Track></Lap></Activity></Activities></Database>"""
+
+
+def put_pulse(world: World, entry: Entry, kind: str, text: str, who: str = "coach", **more: Any) -> Any:
+    body = {"person": str(world.known.own.public_id), "kind": kind, "text": text, **more}
+    return world.send(who, "PUT", f"/log/entries/{entry.pk}/watch", body)
+
+
+def test_of_a_watch_time_and_pulse_alone_are_kept(world: World) -> None:
+    entry = an_entry(world)
+    assert put_pulse(world, entry, "tcx", TCX).status_code == 422, "only where the squad asks for health"
+    Squad.objects.filter(pk=world.squad.pk).update(asks_health=True)
+    made = put_pulse(world, entry, "tcx", TCX, max_hr=200, rest_hr=50).json()
+    assert (made["figures"]["peak"], made["figures"]["mean"], made["figures"]["known_s"]) == (160, 135, 20)
+    assert made["figures"]["above"] == {"60": 20, "70": 10, "80": 0, "90": 0}
+    kept = str(list(WatchRecording.objects.values()))
+    assert "54.1" not in kept
+    assert "serial-77" not in kept
+    assert page(world, entry, "athlete")["pulses"][0]["figures"]["peak"] == 160
+    assert world.send("athlete", "DELETE", f"/log/watch/{made['id']}/curve").status_code == 204
+    [told] = page(world, entry)["pulses"]
+    assert (told["curve"], told["figures"]["peak"]) == (None, 160)
+
+
+@pytest.mark.parametrize(
+    ("kind", "text"),
+    [
+        ("csv", "t,pulse\n0,100"),
+        ("csv", "time_s,hr\n0,100\nlater,110"),
+        ("csv", "time_s,hr\n0,100"),
+        ("csv", "time_s,hr\n0,100\n90000,110"),
+        ("tcx", "<not xml"),
+        ("tcx", '<!DOCTYPE a [<!ENTITY b "c">]><a>&b;</a>'),
+        ("tcx", TCX.replace("2026-11-02T18:00:10Z", "yesterday")),
+    ],
+    ids=["headings", "no number", "one reading", "over a day", "no xml", "entities", "no time"],
+)
+def test_what_is_no_recording_is_refused(world: World, kind: str, text: str) -> None:
+    Squad.objects.filter(pk=world.squad.pk).update(asks_health=True)
+    answer = put_pulse(world, an_entry(world), kind, text)
+    assert answer.status_code == 422, answer.content
+    assert not WatchRecording.objects.exists()
 
 
 # Out, and in again.

@@ -83,6 +83,11 @@ def well_known(world: World) -> Person:
         ("PUT", f"{log}/rating", {"person": str(person.public_id), "effort": 9}),
         ("POST", f"{log}/notes", noted),
         ("POST", f"{log}/notes", {"text": "Tamsin Arkwell was late"}),
+        (
+            "PUT",
+            f"{log}/watch",
+            {"person": str(person.public_id), "kind": "csv", "text": "time_s,hr\n0,151\n5,163"},
+        ),
     ):
         assert world.send("coach", method, where, body).status_code < 300
     return person
@@ -126,6 +131,7 @@ def test_everything_about_a_person_is_taken_out(world: World) -> None:
     assert [one["text"] for one in told["on_the_floor"]] == ["the left calf"]
     assert (told["scores"][0]["rounds"], told["scores"][0]["reps"]) == (7, 3)
     assert [one["effort"] for one in told["ratings"]] == [9]
+    assert [one["peak"] for one in told["pulse"]] == [163]
     assert {one["text"] for one in told["notes"]} == {"the left calf", "the right hip"}
     assert (told["learned"]["scores"], told["learned"]["ratings"]) == (0, 1), "unfinished is no score to learn from"
     assert any("set a limit for" in one["what"] for one in told["history"])
@@ -137,7 +143,7 @@ def test_an_export_knows_every_table_that_points_to_a_person(world: World) -> No
     told = {
         "squads.record", "accounts.invitation", "people.groupplace", "people.limit", "people.maximum", "plan.entry",
         "plan.attendance", "plan.teamplace", "plan.away", "plan.link", "floor.floorevent",
-        "log.result", "log.rating", "log.lognote", "log.learnedpace",
+        "log.result", "log.rating", "log.lognote", "log.learnedpace", "log.watchrecording",
     }  # fmt: skip
     assert {one.related_model._meta.label_lower for one in Person._meta.related_objects} == told
 
@@ -157,6 +163,7 @@ def test_a_person_is_erased_with_everything(world: World) -> None:
         "the old sprain",
         "the left calf",
         "the right hip",
+        '"peak": 163',
         '"47.0"',
         '"61.0"',
         '"33.0"',

@@ -30,6 +30,7 @@ AWAY = {"first": "2026-12-14", "last": "2026-12-20", "squad": "SQUAD"}
 PHASE = {"begins": "2026-12-14", "weeks": 2, "kind": "build", "load_low": 1, "load_high": 2, "squad": "SQUAD"}
 EVENT = {"device": "a-phone-on-a-box", "number": 1, "event": {"t": 12, "do": "next"}}
 COMPARED = {"document": DOCUMENT, "formats": ["even-intervals"]}
+PULSE = {"kind": "csv", "text": "time_s,hr\n0,100\n5,120"}
 NO_LOG = '{"fine_tally_log": 1, "as_of": "2026-12-07", "entries": []}'
 SCORES = {"results": [{"person": "PERSON", "block": 0, "score": {"rounds": 4}}]}
 SWEPT = {"document": DOCUMENT, "format": "even-intervals", "param": "work_s", "low": 20, "high": 30, "step": 5}
@@ -166,6 +167,9 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/log/file.{kind}?person=PERSON", None, (401, 404, 200, 200, 404, 404)),
     ("GET", "/log/file.{kind}?person=OWN", None, (401, 200, 200, 200, 404, 404)),
     ("POST", "/log/file", {"text": NO_LOG, "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
+    ("PUT", "/log/entries/{entry_id}/watch", {**PULSE, "person": "PERSON"}, (401, 404, 200, 200, 404, 404)),
+    ("PUT", "/log/entries/{entry_id}/watch", {**PULSE, "person": "OWN"}, (401, 200, 200, 200, 404, 404)),
+    ("DELETE", "/log/watch/{recording_id}/curve", None, (401, 404, 204, 204, 404, 404)),
     ("POST", "/log/foreseen", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
     ("POST", "/log/foreseen", {"document": DOCUMENT, "squad": "SQUAD"}, (401, 200, 200, 200, 404, 404)),
     ("POST", "/log/foreseen", {"document": DOCUMENT, "person": "PERSON"}, (401, 404, 200, 200, 404, 404)),
@@ -247,6 +251,7 @@ def filled(text: str, world: World) -> str:
         .replace("/log/entries/{entry_id}", f"/log/entries/{world.logbook.entry.pk}")
         .replace("LOGGED", str(world.logbook.entry.pk))
         .replace("{result_id}", str(world.logbook.result.pk))
+        .replace("{recording_id}", str(world.logbook.recording.pk))
         .replace("{note_id}", str(world.logbook.note.pk))
         .replace("{session_id}", str(world.session.pk))
         .replace("{revision_id}", str(world.session.head_id))

@@ -189,6 +189,10 @@ const log = {
     got(http.PUT('/api/log/learning', { body: { learning, squad } })),
   logEntry: (id: string) => got(http.GET('/api/log/entries/{entry_id}', { params: entry(id) })),
   expected: (id: string) => got(http.GET('/api/log/entries/{entry_id}/expected', { params: entry(id) })),
+  putRecording: (id: string, body: Body<'WatchIn'>) =>
+    got(http.PUT('/api/log/entries/{entry_id}/watch', { params: entry(id), body })),
+  dropCurve: (id: number) =>
+    got(http.DELETE('/api/log/watch/{recording_id}/curve', { params: { path: { recording_id: id } } })),
   logFile: async (kind: 'json' | 'csv', squad: number): Promise<Blob> => {
     const params = { path: { kind }, query: { squad: squadOrFirst(squad) } }
     const { response } = await http.GET('/api/log/file.{kind}', { params, parseAs: 'stream' })

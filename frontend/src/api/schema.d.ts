@@ -2841,6 +2841,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/entries/{entry_id}/watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Recording
+         * @description Put a watch's recording to what somebody did: of the file time and pulse alone are read and kept.
+         */
+        put: operations["put_recording"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/watch/{recording_id}/curve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Curve
+         * @description Delete the curve of a recording; its figures stay.
+         */
+        delete: operations["drop_curve"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -8398,6 +8438,8 @@ export interface components {
             group_rating: number | null;
             /** Notes */
             notes: components["schemas"]["LogNoteOut"][];
+            /** Pulses */
+            pulses: components["schemas"]["PulseOut"][];
             /** Earlier */
             earlier: components["schemas"]["LastMadeOut"][];
             /** Scale */
@@ -8522,6 +8564,8 @@ export interface components {
         /**
          * LoggedPicture
          * @description The ink of a session: the names of its rows, marks as (row, start, seconds, level 0 to 4).
+         *
+         *     `uptake`: the breathing trace at even steps of time, as share of capacity.
          */
         LoggedPicture: {
             /** Total S */
@@ -8535,6 +8579,8 @@ export interface components {
                 number,
                 number
             ][];
+            /** Uptake */
+            uptake: number[];
         };
         /**
          * LoggedRunOut
@@ -8573,6 +8619,61 @@ export interface components {
             factors: number[];
             /** Fits */
             fits: number;
+        };
+        /**
+         * PulseCurve
+         * @description A recording to be drawn: even slots of its length, each the mean pulse as share of the maximum, or
+         *     nothing.
+         */
+        PulseCurve: {
+            /** Total S */
+            total_s: number;
+            /** Shares */
+            shares: (number | null)[];
+        };
+        /**
+         * PulseFigures
+         * @description What a recording comes to. `above`: seconds at or above so many per cent of the maximum; `known_s`:
+         *     recorded.
+         */
+        PulseFigures: {
+            /** Known S */
+            known_s: number;
+            /** Peak */
+            peak: number;
+            /** Mean */
+            mean: number;
+            /** Above */
+            above: {
+                [key: string]: number;
+            };
+            /** Banister Men */
+            banister_men: number;
+            /** Banister Women */
+            banister_women: number;
+            /** Edwards */
+            edwards: number;
+            /** Max Hr */
+            max_hr: number;
+            /** Rest Hr */
+            rest_hr: number;
+        };
+        /**
+         * PulseOut
+         * @description Somebody's pulse at an entry: its figures, and its curve until that is deleted.
+         */
+        PulseOut: {
+            /** Id */
+            id: number;
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /** Name */
+            name: string;
+            figures: components["schemas"]["PulseFigures"];
+            curve: components["schemas"]["PulseCurve"] | null;
         };
         /**
          * ResultOut
@@ -8996,6 +9097,34 @@ export interface components {
             text: string;
             /** Squad */
             squad?: number | null;
+        };
+        /**
+         * WatchIn
+         * @description A recording of somebody's watch as text: a table time_s,hr or TCX; the pulse at most and at rest.
+         */
+        WatchIn: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "csv" | "tcx";
+            /** Text */
+            text: string;
+            /**
+             * Max Hr
+             * @default 190
+             */
+            max_hr?: number;
+            /**
+             * Rest Hr
+             * @default 60
+             */
+            rest_hr?: number;
         };
         /**
          * AmountRange
@@ -20269,6 +20398,160 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BroughtOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put_recording: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PulseOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    drop_curve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recording_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

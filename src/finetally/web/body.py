@@ -9,7 +9,7 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 
-from finetally.core.session.limits import MAX_BYTES
+from finetally.core.session.limits import MAX_BYTES, MAX_WATCH_BYTES
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.web.problems import problem_response
 
@@ -25,6 +25,9 @@ DOCUMENT_ROUTES = re.compile(
 )
 """Routes that take whole documents, or many events: these may be as long as a document."""
 
+WATCH_ROUTE = re.compile(r"/api/log/entries/[\w-]+/watch")
+"""A recording of a day is longer than any document."""
+
 READ_S = 10.0
 """Seconds in which a body must be there, all of it."""
 
@@ -39,6 +42,8 @@ def bound_of(path: str) -> int:
     """How many bytes a route reads."""
     if path == "/api/sign-in":
         return SIGN_IN_BYTES
+    if WATCH_ROUTE.fullmatch(path):
+        return MAX_WATCH_BYTES
     return MAX_BYTES if DOCUMENT_ROUTES.fullmatch(path) else SMALL_BYTES
 
 

@@ -20,6 +20,7 @@ import DoneStave from './DoneStave.vue'
 import { logChanged, useLogEntry } from './logApi'
 import LogTold from './LogTold.vue'
 import NotesList from './NotesList.vue'
+import PulsePanel from './PulsePanel.vue'
 import ScoreTable from './ScoreTable.vue'
 import WhatDiffered from './WhatDiffered.vue'
 
@@ -186,6 +187,7 @@ const choose = (result: number) =>
             @choose="choose"
           />
           <p v-if="page.windows.length" class="said">{{ SCORE_TABLE.how }}</p>
+          <PulsePanel :page="page" :picture="run?.picture ?? page.picture" @changed="changed" />
           <LogTold v-if="page.plans" :people="page.people" @changed="changed" />
         </div>
       </div>

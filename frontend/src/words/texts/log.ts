@@ -197,6 +197,27 @@ export const NOTE_KINDS: Readonly<Record<string, string>> = {
 }
 export const SIDES: Readonly<Record<string, string>> = { '': 'no side', left: 'left', right: 'right', both: 'both' }
 
+export const PULSE = {
+  heading: 'Pulse',
+  whose: 'of',
+  picture: 'pulse as share of the maximum (line), breathing trace (dashes)',
+  deleted: 'The curve was deleted; its figures stay.',
+  peak: 'Peak',
+  mean: 'Mean',
+  above: (share: Said) => said`At ${share} % and more`,
+  banister: 'TRIMP, Banister',
+  menWomen: (men: Said, women: Said) => said`${men} (men) · ${women} (women)`,
+  edwards: 'TRIMP, Edwards',
+  withPulses: (most: Said, rest: Said) => said`with a maximum of ${most} and ${rest} at rest`,
+  bring: 'Bring a recording (CSV time_s,hr or TCX)',
+  file: 'The recording',
+  most: 'at most',
+  rest: 'at rest',
+  forget: 'Delete the curve',
+  warning: 'It cannot be had back; its figures stay.',
+  close: 'close',
+} as const
+
 export const RATE_SCREEN = {
   reading: 'Reading who was here …',
   question: 'How hard was it, all in all?',

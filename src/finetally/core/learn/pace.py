@@ -107,9 +107,14 @@ def factor_of(model: PaceModel, index: int, score: RunScore) -> float | None:
         return None
     wanted = rank(score)
 
+    known: dict[float, ScoreRank] = {}
+
     def at(factor: float) -> ScoreRank:
-        made = model.score(factor, index)
-        return rank(made) if made is not None else wanted
+        # Both searches halve the same way until they part.
+        if factor not in known:
+            made = model.score(factor, index)
+            known[factor] = rank(made) if made is not None else wanted
+        return known[factor]
 
     if at(QUICKEST) < wanted:
         return QUICKEST

@@ -11,7 +11,7 @@ from finetally.core.floor.replay import Played
 from finetally.core.floor.timer import PlayedBeat
 from finetally.core.log.as_done import DoneSession
 from finetally.core.tally.measure import Tally, timetable_s
-from finetally.core.tally.stave import ink_of
+from finetally.core.tally.stave import ink_of, ribbon_of
 from finetally.core.unfold.pace import TIME_EPS_S
 from finetally.core.unfold.tape import LocatedBlock
 
@@ -37,11 +37,15 @@ class LoggedFigures(TypedDict):
 
 
 class LoggedPicture(TypedDict):
-    """The ink of a session: the names of its rows, marks as (row, start, seconds, level 0 to 4)."""
+    """The ink of a session: the names of its rows, marks as (row, start, seconds, level 0 to 4).
+
+    `uptake`: the breathing trace at even steps of time, as share of capacity.
+    """
 
     total_s: float
     rows: list[str]
     marks: list[tuple[int, float, float, int]]
+    uptake: list[float]
 
 
 DoneDifferenceKind = Literal["added", "skipped", "longer", "shorter", "waited", "paused"]
@@ -96,7 +100,7 @@ def _counted_blocks(played: Played) -> frozenset[int]:
 def picture_of(t: Tally) -> LoggedPicture:
     """The ink of a tally."""
     rows, marks = ink_of(t)
-    return {"total_s": round(t.tape.total_s, 3), "rows": rows, "marks": marks}
+    return {"total_s": round(t.tape.total_s, 3), "rows": rows, "marks": marks, "uptake": ribbon_of(t)}
 
 
 def differences_of(done: DoneSession) -> list[DoneDifference]:

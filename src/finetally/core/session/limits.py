@@ -1,6 +1,7 @@
 """Upper bounds of everything that a document can make grow, each with its reason."""
 
 MAX_BYTES = 5_000_000
+MAX_WATCH_BYTES = 10_000_000
 """A year of sessions written out is under 3 MB; more is not a session."""
 
 MAX_NODES = 400_000

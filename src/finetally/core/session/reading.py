@@ -44,14 +44,14 @@ def _object(pairs: list[tuple[str, JsonValue]]) -> JsonObject:
     return made
 
 
-def read_json(data: bytes | str, *, deepest: int = MAX_DEPTH) -> JsonValue:
+def read_json(data: bytes | str, *, deepest: int = MAX_DEPTH, most: int = MAX_BYTES) -> JsonValue:
     """Parse JSON from outside. Refuses what is too large, too deep, not finite, or has a key twice.
 
     Text is cleaned (see `cleaned`). Raises DocumentError with a place for each problem.
     """
     size = len(data)
-    if size > MAX_BYTES:
-        raise refuse((), f"{size / 1e6:.1f} MB", f"up to {MAX_BYTES / 1e6:g} MB", "too_large")
+    if size > most:
+        raise refuse((), f"{size / 1e6:.1f} MB", f"up to {most / 1e6:g} MB", "too_large")
     _refuse_crowds(data)
     try:
         text = data.decode("utf-8-sig") if isinstance(data, bytes) else data

@@ -128,7 +128,7 @@ def stave_of(t: Tally) -> Stave:
         "kinds": [_kind(key, provisional=key.step.key in t.tape.provisional) for key in kinds],
         "lines": lines,
         "brackets": list(_brackets(t)),
-        "ribbon": _ribbon(t),
+        "ribbon": ribbon_of(t),
     }
 
 
@@ -219,7 +219,7 @@ def _brackets(t: Tally) -> Iterator[StaveBracket]:
         }
 
 
-def _ribbon(t: Tally) -> list[float]:
+def ribbon_of(t: Tally) -> list[float]:
     """Uptake at even steps of time, from the closed form of each segment's kinetics."""
     total, segments, trace = t.tape.total_s, t.tape.segments, t.trace
     if total <= 0:

@@ -44,7 +44,7 @@ from finetally.web.api.shapes import router as shapes
 from finetally.web.api.squads import router as squads
 from finetally.web.api.tables import router as tables
 from finetally.web.api.walls import router as walls
-from finetally.web.body import TooSlowError, read_body
+from finetally.web.body import TooSlowError, bound_of, read_body
 from finetally.web.problems import database_refusal, problem_response
 from finetally.web.squads.actor import Actor, signed_in
 from finetally.web.versions import ChangedError
@@ -54,7 +54,7 @@ class SafeParser(Parser):
     """Reads bodies with the core's reader: bounded, no key twice, nothing but finite numbers."""
 
     def parse_body(self, request: HttpRequest) -> Any:
-        return read_json(read_body(request))
+        return read_json(read_body(request), most=bound_of(request.path))
 
 
 class SignedIn(APIKeyCookie):

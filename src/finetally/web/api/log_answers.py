@@ -25,6 +25,7 @@ from finetally.web.api.log_schemas import (
     MovementDoneOut,
     PaceOut,
     PersonLogOut,
+    PulseOut,
     RatedPointOut,
     ResultOut,
     ScoreLineOut,
@@ -37,7 +38,7 @@ from finetally.web.log.foreseen import ForeseenScore
 from finetally.web.log.from_floor import HEALTH_KINDS
 from finetally.web.log.learning import LearnedHere, PaceInUse
 from finetally.web.log.listing import LogLine, LogList
-from finetally.web.log.models import LogNote, Result
+from finetally.web.log.models import LogNote, Result, WatchRecording
 from finetally.web.log.page import EntryPage, ExpectedScore, PersonHere
 from finetally.web.log.person_page import PersonPage, ScorePoint
 from finetally.web.plan.entries import week_of
@@ -131,6 +132,7 @@ def entry_answer(page: EntryPage) -> LogEntryOut:
         people=[_person(one) for one in page.people],
         group_rating=page.group_rating.effort if page.group_rating is not None else None,
         notes=[note_out(one) for one in page.notes],
+        pulses=[pulse_out(one) for one in page.recordings],
         earlier=[
             LastMadeOut(
                 person=names[person], shape=shape, last=score_told(one.last), on=one.on, best=score_told(one.best)
@@ -168,6 +170,13 @@ def _person(one: PersonHere) -> LoggedPersonOut:
         limits=[limit.joint or limit.movement for limit in one.limits], pace=_pace(one.pace), off=one.off,
         far=one.far, standing=one.standing,
     )  # fmt: skip
+
+
+def pulse_out(one: WatchRecording) -> PulseOut:
+    """A recording as it is sent."""
+    return PulseOut(
+        id=one.pk, person=one.person.public_id, name=one.person.name, figures=one.figures, curve=one.curve
+    )
 
 
 def note_out(one: LogNote) -> LogNoteOut:

@@ -13,6 +13,8 @@ from pydantic import Field
 from finetally.core.learn.learned import LearnedWhy, OffCourse
 from finetally.core.learn.predicted import BesideExpected
 from finetally.core.log.page import DoneDifference, LoggedFigures, LoggedPicture
+from finetally.core.log.pulse import PulseCurve, PulseFigures
+from finetally.core.session.limits import MAX_WATCH_BYTES
 from finetally.web.api.openapi import DocumentBody
 
 Kind = Literal["rounds", "time"]
@@ -177,6 +179,26 @@ class LogNoteOut(Schema):
     by: str | None
 
 
+class PulseOut(Schema):
+    """Somebody's pulse at an entry: its figures, and its curve until that is deleted."""
+
+    id: int
+    person: UUID
+    name: str
+    figures: PulseFigures
+    curve: PulseCurve | None
+
+
+class WatchIn(Schema):
+    """A recording of somebody's watch as text: a table time_s,hr or TCX; the pulse at most and at rest."""
+
+    person: UUID
+    kind: Literal["csv", "tcx"]
+    text: str = Field(max_length=MAX_WATCH_BYTES)
+    max_hr: float = 190
+    rest_hr: float = 60
+
+
 class LoggedRunOut(Schema):
     """A run and what it came to."""
 
@@ -228,6 +250,7 @@ class LogEntryOut(Schema):
     people: list[LoggedPersonOut]
     group_rating: float | None
     notes: list[LogNoteOut]
+    pulses: list[PulseOut]
     earlier: list[LastMadeOut]
     scale: list[EffortWordOut]
     plans: bool

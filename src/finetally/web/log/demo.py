@@ -18,12 +18,14 @@ from django.db import transaction
 from finetally.core.floor.events import EVENT, MAX_RUN_S
 from finetally.core.floor.replay import replay
 from finetally.core.learn.pace import PaceModel
+from finetally.core.log.pulse import curve_of, pulse_figures, simulated_watch
 from finetally.core.session.reading import parse_session
+from finetally.core.tally.measure import tally
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.floor.runs import as_run
 from finetally.web.log.from_floor import take_from_floor
 from finetally.web.log.learning import relearn
-from finetally.web.log.models import LogNote, Rating, RatingWay, Result, ResultWay
+from finetally.web.log.models import LogNote, Rating, RatingWay, Result, ResultWay, WatchRecording
 from finetally.web.log.settling import LogWish, figure_log, keep_log
 from finetally.web.log.using import ScoredPlace, settle_used
 from finetally.web.log.working_out import work_out
@@ -42,6 +44,7 @@ OFFSETS = {"Ines Korrigan": -1.0, "Jonah Merribeck": 1.0}
 RATES = 9
 """How many of the squad rate; the others are asked once and not chased."""
 NOISE, SEED = 0.05, 8420
+STRAP, MAX_HR, REST_HR = "Osk Brannock", 188.0, 54.0
 PHONE, TABLET = "the-phone-on-the-box", "the-tablet-by-the-door"
 IVO, CALF = "Callum Strathvane", "Bram Tullivant"
 """Of whom there are two counts, and who noted a pull in the calf."""
@@ -74,6 +77,7 @@ def load_demo_log() -> None:
         # As it came in: each prediction knew what was logged before it, and no more.
         relearn(squad, [one.pk for one in maker.people])
     maker.notes(last_run)
+    maker.pulse(last_run)
 
 
 class _Maker:
@@ -155,6 +159,16 @@ class _Maker:
         more = {"t": pyramid.end + 5, "do": "more", "s": 30}
         events = [{**one, "t": one["t"] + (30 if one["t"] > more["t"] else 0)} for one in events]
         return [*events, more, {"t": ended + 30 - 40, "do": "stop"}]
+
+    def pulse(self, entry: Entry) -> None:
+        """A strap's recording of somebody, made up from the breathing trace."""
+        t = tally(parse_session(entry.document), library=self._context.library, methods=self._context.methods)
+        samples = simulated_watch(t, MAX_HR, REST_HR)
+        person: Person = next(one for one in self.people if one.name == STRAP)
+        WatchRecording.objects.create(
+            entry=entry, person=person, figures=pulse_figures(samples, MAX_HR, REST_HR),
+            curve=curve_of(samples, MAX_HR), user_id=self.coach,
+        )  # fmt: skip
 
     def notes(self, entry: Entry) -> None:
         """One note of pain, and one on the hall."""

@@ -1,4 +1,4 @@
-"""LoggedEntry, LoggedRun, Result, Rating, LogNote, LearnedPace."""
+"""LoggedEntry, LoggedRun, Result, Rating, LogNote, WatchRecording, LearnedPace."""
 
 from __future__ import annotations
 
@@ -179,6 +179,26 @@ class LogNote(models.Model):
 
     def __str__(self) -> str:
         return f"{self.kind} at {self.entry}"
+
+
+class WatchRecording(models.Model):
+    """The pulse of somebody at an entry: its figures, and the curve until it is deleted; nothing else of a
+    watch.
+    """
+
+    entry = models.ForeignKey(Entry, on_delete=models.CASCADE, related_name="recordings")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="recordings")
+    figures = models.JSONField()
+    curve = models.JSONField(null=True)
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.UniqueConstraint(fields=["entry", "person"], name="one_recording_a_person")]
+
+    def __str__(self) -> str:
+        return f"the pulse of {self.person} at {self.entry}"
 
 
 class LearnedPace(models.Model):

@@ -23,7 +23,7 @@ from finetally.core.tally.measure import Tally, tally
 from finetally.web.jobs.models import OPEN, Job
 from finetally.web.log.from_floor import HEALTH_KINDS
 from finetally.web.log.learning import PaceInUse, pace_in_use, paces_seen
-from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result
+from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result, WatchRecording
 from finetally.web.log.seeing import Looker, looker_at
 from finetally.web.log.settling import logged_run, rounded
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, windows_of
@@ -86,6 +86,7 @@ class EntryPage:
     people: list[PersonHere]
     group_rating: Rating | None
     notes: list[LogNote]
+    recordings: list[WatchRecording]
     earlier: dict[tuple[int, str], EarlierHere] = field(default_factory=dict)
     working: bool = False
 
@@ -105,11 +106,14 @@ def entry_page(actor: Actor, entry_id: UUID) -> EntryPage:
     only = looker.only
     results = entry.results.select_related("person", "user")
     notes = entry.log_notes.select_related("person", "user")
+    recordings = entry.recordings.select_related("person")
     if only is not None:
         results, notes = results.filter(person=only), notes.filter(person=only)
+        recordings = recordings.filter(person=only)
     page = EntryPage(
         looker, logged, planned, picture, reader.runs(), reader.windows, list(results), reader.people(),
         None if only is not None else entry.ratings.filter(person=None).first(), list(notes),
+        list(recordings),
     )  # fmt: skip
     page.earlier = earlier_by_shape(
         [one.person.pk for one in page.people], {one.shape for one in page.windows}, entry.day

@@ -85,6 +85,10 @@ def kept_of(person: Person) -> dict[str, Any]:
             }
             for one in person.log_notes.select_related("entry").defer("entry__document").order_by("entry__day")
         ],
+        "pulse": [
+            {"on": _day(one.entry.day), "title": one.entry.title, **one.figures, "curve": one.curve}
+            for one in person.recordings.select_related("entry").defer("entry__document").order_by("entry__day")
+        ],
         "learned": _learned(person),
         "history": [_recorded(one) for one in _records(person)],
     }  # fmt: skip

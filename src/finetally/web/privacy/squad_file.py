@@ -11,7 +11,7 @@ from finetally.web.floor.models import FloorRun
 from finetally.web.jobs.models import Job
 from finetally.web.jobs.use_cases import JobRequest, ask
 from finetally.web.jobs.work import JobHandle
-from finetally.web.log.models import LogNote, Rating, Result
+from finetally.web.log.models import LogNote, Rating, Result, WatchRecording
 from finetally.web.people.measures import given_of
 from finetally.web.people.people import known_people
 from finetally.web.plan.models import Attendance, Entry
@@ -76,6 +76,10 @@ def squad_kept(squad: Squad, *, health: bool) -> dict[str, Any]:
         "log": [_attended(one, health) for one in _attendance(squad)],
         "results": [_result(one) for one in _of_log(Result, squad)],
         "ratings": [_rating(one) for one in _of_log(Rating, squad)] if health else [],
+        "pulse": [
+            {"entry": str(one.entry_id), "person": _whose(one), **one.figures}
+            for one in _of_log(WatchRecording, squad)
+        ] if health else [],
         "notes": [_note(one) for one in _of_log(LogNote, squad)] if health else [],
     }  # fmt: skip
 
