@@ -20,6 +20,8 @@ const emit = defineEmits<{ changed: [] }>()
 const HIGH = 90
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width } = useElementSize(frame)
+/** Folded, as all that is about health: the page may be shown round. */
+const opened = ref(false)
 const shown = ref<number | null>(null)
 const pulse = computed<Pulse | null>(
   () => props.page.pulses.find((one) => one.id === shown.value) ?? props.page.pulses[0] ?? null,
@@ -80,7 +82,13 @@ const forget = (id: number) =>
 <template>
   <section v-if="page.asks_health && (page.plans || page.own)" :aria-label="say.heading">
     <h2>{{ say.heading }}</h2>
-    <template v-if="pulse">
+    <p v-if="pulse" class="line">
+      {{ choices.length > 1 ? say.some(choices.length) : say.one }}
+      <button type="button" class="link" :aria-expanded="opened" @click="opened = !opened">
+        {{ opened ? say.fold : say.show }}
+      </button>
+    </p>
+    <template v-if="pulse && opened">
       <ChoiceField
         v-if="choices.length > 1"
         :model-value="pulse.id"
@@ -104,7 +112,9 @@ const forget = (id: number) =>
         </div>
       </dl>
       <p class="said">{{ say.withPulses(whole(pulse.figures.max_hr), whole(pulse.figures.rest_hr)) }}</p>
-      <SureButton v-if="pulse.curve" :label="say.forget" :warning="say.warning" @sure="forget(pulse.id)" />
+      <p v-if="pulse.curve" class="line">
+        <SureButton :label="say.forget" :warning="say.warning" @sure="forget(pulse.id)" />
+      </p>
     </template>
     <button v-if="!adding" type="button" class="link" @click="adding = true">{{ say.bring }}</button>
     <div v-else class="line">

@@ -200,6 +200,10 @@ export const SIDES: Readonly<Record<string, string>> = { '': 'no side', left: 'l
 export const PULSE = {
   heading: 'Pulse',
   whose: 'of',
+  one: 'One recording',
+  some: (count: Said) => said`${count} recordings`,
+  show: 'show',
+  fold: 'fold',
   picture: 'pulse as share of the maximum (line), breathing trace (dashes)',
   deleted: 'The curve was deleted; its figures stay.',
   peak: 'Peak',
