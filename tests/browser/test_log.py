@@ -159,6 +159,16 @@ def test_a_note_of_dizziness_shows_its_caution_and_is_folded(page: Page) -> None
 def test_an_athlete_finds_their_own_and_nobody_elses(browser: Browser, squad: OwnSquad) -> None:
     context = browser.new_context(base_url=squad.server.url, storage_state=squad.state("tamsin"))
     page = context.new_page()
+    head = browser.new_context(base_url=squad.server.url, storage_state=squad.state()).new_page()
+    entry = entry_today(head, kept_session(head, rounds_in(60, title="Window"), title="Short one"))
+    page.goto(f"/log/entries/{entry}")
+    page.get_by_role("combobox", name="How hard was it, all in all?").click()
+    page.get_by_role("option", name="7 very hard").click()
+    expect(page.get_by_role("row", name=re.compile(NAME))).to_contain_text("7")
+    assert [
+        one["rated"] for one in call(head, "GET", f"/log/entries/{entry}")["people"] if one["name"] == NAME
+    ] == [7]
+    head.context.close()
     page.goto("/log")
     page.get_by_role("link", name="Stretcher-carry readiness B").first.click()
     expect(page.get_by_role("region", name="Rounds against the clock")).to_be_visible()

@@ -30,7 +30,6 @@ from finetally.core.log.as_done import DoneSession
 from finetally.core.log.document import log_schema, read_log
 from finetally.core.log.learn import learn
 from finetally.core.log.page import differences_of, figures_of, picture_of
-from finetally.core.log.pulse import clean_samples, curve_of, pulse_figures, simulated_watch
 from finetally.core.methods.given import Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.session.document import Session
@@ -376,37 +375,3 @@ def test_the_effort_of_what_was_done_knows_no_offset() -> None:
     made = DoneSession(plan, library=LIBRARY, given=given_to)
     assert made.effort() == pytest.approx(figures(plan, library=LIBRARY)["effort"]["rpe"])
     assert tally(plan, library=LIBRARY, given=given_to).rpe == pytest.approx(made.effort() + 2)
-
-
-# The pulse.
-
-
-def test_a_recording_comes_to_what_both_schools_make_of_it() -> None:
-    """Ten minutes at 125, ten at 175; maximum 200, rest 50: reserves 0.5 and 5/6."""
-    samples = [(float(t), 125.0 if t < 600 else 175.0) for t in range(0, 1201, 10)]
-    made = pulse_figures(samples, 200, 50)
-    assert (made["known_s"], made["peak"], made["mean"]) == (1200, 175, pytest.approx(150))
-    assert made["above"] == {"60": 1200, "70": 600, "80": 600, "90": 0}
-    assert made["edwards"] == pytest.approx(10 * 2 + 10 * 4)
-    men = 10 * 0.5 * 0.64 * math.exp(1.92 * 0.5) + 10 * 5 / 6 * 0.64 * math.exp(1.92 * 5 / 6)
-    women = 10 * 0.5 * 0.86 * math.exp(1.67 * 0.5) + 10 * 5 / 6 * 0.86 * math.exp(1.67 * 5 / 6)
-    assert (made["banister_men"], made["banister_women"]) == (pytest.approx(men), pytest.approx(women))
-
-
-def test_what_lies_in_a_gap_is_not_known() -> None:
-    samples = clean_samples([(0, 100), (10, 110), (500, 120), (510, 0), (505, 130)])
-    assert [t for t, _ in samples] == [0, 10, 500, 505]
-    assert pulse_figures(samples, 190, 60)["known_s"] == 10 + 30 + 5
-
-
-def test_a_simulated_strap_follows_the_breathing_trace() -> None:
-    t = tally(
-        parse_session(session(WINDOWS, {**AMRAP, "clock": {"kind": "amrap", "window_s": 600}})), library=LIBRARY
-    )
-    samples = simulated_watch(t, 190, 60)
-    assert samples[-1][0] <= t.tape.total_s < samples[-1][0] + 5
-    assert all(55 <= pulse <= 195 for _, pulse in samples)
-    curve = curve_of(samples, 190)
-    assert len(curve["shares"]) == 240
-    late = [one for one in curve["shares"][150:] if one is not None]
-    assert min(late) > (curve["shares"][0] or 0)

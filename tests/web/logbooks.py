@@ -1,15 +1,19 @@
-"""A year of a squad's log, made at once: so many people, sessions a week, weeks; each came, scored and rated."""
+"""Ways to fill a squad's log: an entry, a run of it, scores, ratings; and a whole year of it at once."""
 
 from __future__ import annotations
 
-from datetime import timedelta
+from datetime import date, timedelta
+from typing import Any
+
+from django.utils import timezone
 
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import blocks_of
+from finetally.web.floor.models import FloorRun
 from finetally.web.log.models import LearnedPace, LoggedEntry, Rating, Result
 from finetally.web.log.windows import block_shape
 from finetally.web.plan.models import Attendance, Entry
-from finetally.web.plan.summaries import summarise
+from finetally.web.plan.summaries import inside, summarise
 from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Person
 from finetally.web.squads.today import today_of
@@ -53,3 +57,83 @@ def a_year(world: World, people: int, each_week: int, weeks: int) -> list[Person
     )
     LearnedPace.objects.bulk_create(LearnedPace(person=one, scores=9) for one in everybody)
     return everybody
+
+
+STEPS = [
+    {"id": "b", "movement": "burpee", "reps": 5},
+    {
+        "id": "p",
+        "movement": "push-up",
+        "reps": 10,
+        "options": [{"label": "knees", "level": "easier", "movement": "knee-push-up"}],
+    },
+]
+PULL: dict[str, Any] = {
+    "fine_tally": 1,
+    "title": "Ridge pull",
+    "blocks": [
+        {"id": "w", "title": "Window", "clock": {"kind": "amrap", "window_s": 360}, "steps": STEPS},
+        {
+            "id": "r",
+            "title": "Swings",
+            "clock": {"kind": "intervals", "work_s": 30, "rest_s": 30},
+            "rounds": 4,
+            "steps": [{"movement": "swing"}],
+        },
+    ],
+}
+DEVICE, TABLET = "a-phone-on-a-box", "a-tablet-on-a-box"
+
+
+def an_entry(world: World, day: date | None = None, document: dict[str, Any] = PULL) -> Entry:
+    """As the plan keeps it: with the definitions of its movements inside."""
+    context = context_of(world.squad)
+    whole = inside(document, context)
+    entry = Entry(squad=world.squad, day=day or today_of(world.squad), title=document["title"], document=whole)
+    summarise(whole, context).put(entry)
+    entry.save()
+    return entry
+
+
+def a_run(world: World, entry: Entry, *events: dict[str, Any], device: str = DEVICE) -> FloorRun:
+    """A run of it that was begun an hour ago, with what was sent from one device."""
+    begun = timezone.now() - timedelta(hours=1)
+    run = FloorRun.objects.create(
+        squad=world.squad, entry=entry, day=entry.day, title=entry.title, document=entry.document, begun_at=begun,
+        hold="never", user=world.users["coach"],
+    )  # fmt: skip
+    give(world, run, *events, device=device)
+    return run
+
+
+def give(world: World, run: FloorRun, *events: dict[str, Any], device: str = DEVICE, first: int = 0) -> None:
+    sent = [{"device": device, "number": first + n, "event": one} for n, one in enumerate(events)]
+    answer = world.send("coach", "POST", f"/floor/runs/{run.pk}/events", {"events": sent})
+    assert answer.status_code == 200, answer.content
+
+
+def page(world: World, entry: Entry, who: str = "coach") -> Any:
+    answer = world.send(who, "GET", f"/log/entries/{entry.pk}")
+    assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def write(world: World, entry: Entry, *scores: dict[str, Any], who: str = "coach") -> Any:
+    return world.send(who, "PUT", f"/log/entries/{entry.pk}/results", {"results": list(scores)})
+
+
+def made(person: Person, rounds: int, reps: int, **more: Any) -> dict[str, Any]:
+    return {"person": str(person.public_id), "block": 0, "score": {"rounds": rounds, "reps": reps}, **more}
+
+
+def the_week(world: World, entry: Entry, person: Person | None = None) -> Any:
+    of = f"&person={person.public_id}" if person is not None else ""
+    return world.send("coach", "GET", f"/plan/week?day={entry.day}&squad={world.squad.pk}{of}").json()
+
+
+START = {"t": 0, "do": "start"}
+
+
+def rated(world: World, entry: Entry, person: Person | None, effort: float | None, who: str = "coach") -> Any:
+    body = {"person": str(person.public_id) if person is not None else None, "effort": effort}
+    return world.send(who, "PUT", f"/log/entries/{entry.pk}/rating", body)

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import json
-from datetime import date, timedelta
+from datetime import timedelta
 from importlib import import_module
 from typing import Any
 
@@ -12,95 +11,28 @@ from django.apps import apps
 from django.utils import timezone
 
 from finetally.core import CORE_VERSION
-from finetally.core.log.document import read_log
-from finetally.core.log.learn import learn
-from finetally.shipped import shipped_library
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.jobs.models import Job
-from finetally.web.log.models import LearnedPace, LoggedEntry, LogNote, Rating, Result, WatchRecording
+from finetally.web.log.models import LearnedPace, LoggedEntry, LogNote, Rating, Result
 from finetally.web.log.notes import forget_notes
 from finetally.web.log.working_out import catch_up
 from finetally.web.people.models import Limit
 from finetally.web.plan.models import Attendance, Entry
-from finetally.web.plan.summaries import inside, summarise
-from finetally.web.squads.figuring_context import context_of
-from finetally.web.squads.models import Person, Squad
+from finetally.web.squads.models import Squad
 from finetally.web.squads.today import today_of
 from tests.web.conftest import World
-
-STEPS = [
-    {"id": "b", "movement": "burpee", "reps": 5},
-    {
-        "id": "p",
-        "movement": "push-up",
-        "reps": 10,
-        "options": [{"label": "knees", "level": "easier", "movement": "knee-push-up"}],
-    },
-]
-DOCUMENT: dict[str, Any] = {
-    "fine_tally": 1,
-    "title": "Ridge pull",
-    "blocks": [
-        {"id": "w", "title": "Window", "clock": {"kind": "amrap", "window_s": 360}, "steps": STEPS},
-        {
-            "id": "r",
-            "title": "Swings",
-            "clock": {"kind": "intervals", "work_s": 30, "rest_s": 30},
-            "rounds": 4,
-            "steps": [{"movement": "swing"}],
-        },
-    ],
-}
-DEVICE, TABLET = "a-phone-on-a-box", "a-tablet-on-a-box"
-
-
-def an_entry(world: World, day: date | None = None, document: dict[str, Any] = DOCUMENT) -> Entry:
-    """As the plan keeps it: with the definitions of its movements inside."""
-    context = context_of(world.squad)
-    whole = inside(document, context)
-    entry = Entry(squad=world.squad, day=day or today_of(world.squad), title=document["title"], document=whole)
-    summarise(whole, context).put(entry)
-    entry.save()
-    return entry
-
-
-def a_run(world: World, entry: Entry, *events: dict[str, Any], device: str = DEVICE) -> FloorRun:
-    """A run of it that was begun an hour ago, with what was sent from one device."""
-    begun = timezone.now() - timedelta(hours=1)
-    run = FloorRun.objects.create(
-        squad=world.squad, entry=entry, day=entry.day, title=entry.title, document=entry.document, begun_at=begun,
-        hold="never", user=world.users["coach"],
-    )  # fmt: skip
-    give(world, run, *events, device=device)
-    return run
-
-
-def give(world: World, run: FloorRun, *events: dict[str, Any], device: str = DEVICE, first: int = 0) -> None:
-    sent = [{"device": device, "number": first + n, "event": one} for n, one in enumerate(events)]
-    answer = world.send("coach", "POST", f"/floor/runs/{run.pk}/events", {"events": sent})
-    assert answer.status_code == 200, answer.content
-
-
-def page(world: World, entry: Entry, who: str = "coach") -> Any:
-    answer = world.send(who, "GET", f"/log/entries/{entry.pk}")
-    assert answer.status_code == 200, answer.content
-    return answer.json()
-
-
-def write(world: World, entry: Entry, *scores: dict[str, Any], who: str = "coach") -> Any:
-    return world.send(who, "PUT", f"/log/entries/{entry.pk}/results", {"results": list(scores)})
-
-
-def made(person: Person, rounds: int, reps: int, **more: Any) -> dict[str, Any]:
-    return {"person": str(person.public_id), "block": 0, "score": {"rounds": rounds, "reps": reps}, **more}
-
-
-def the_week(world: World, entry: Entry, person: Person | None = None) -> Any:
-    of = f"&person={person.public_id}" if person is not None else ""
-    return world.send("coach", "GET", f"/plan/week?day={entry.day}&squad={world.squad.pk}{of}").json()
-
-
-START = {"t": 0, "do": "start"}
+from tests.web.logbooks import (
+    START,
+    TABLET,
+    a_run,
+    an_entry,
+    give,
+    made,
+    page,
+    rated,
+    the_week,
+    write,
+)
 
 
 def test_as_planned_in_one_step(world: World) -> None:
@@ -164,6 +96,25 @@ def test_scores_of_the_floor_come_into_the_log_with_what_was_expected(world: Wor
     assert LearnedPace.objects.get(person=person).scores == 1
 
 
+def test_a_score_that_comes_after_the_run_is_learned_from_by_itself(world: World) -> None:
+    entry, name = an_entry(world), str(world.known.own.public_id)
+    run = a_run(world, entry, START, {"t": 605, "do": "stop"})
+    assert FloorRun.objects.get(pk=run.pk).is_over
+    give(world, run, {"t": 606, "do": "score", "block": 0, "rounds": 8, "reps": 0, "person": name}, first=9)
+    assert Result.objects.get().factor is not None
+
+
+def test_who_chooses_a_session_is_told_when_it_was_last_done(world: World) -> None:
+    before = world.send("coach", "GET", "/sessions/names").json()
+    assert [one["done_days"] for one in before] == [None]
+    for days, logged in ((3, 40), (12, 40), (1, None)):
+        Entry.objects.create(
+            squad=world.squad, day=today_of(world.squad) - timedelta(days=days), title="Ridge", session=world.session,
+            logged_minutes=logged, logged_effort=5 if logged else None,
+        )  # fmt: skip
+    assert [one["done_days"] for one in world.send("coach", "GET", "/sessions/names").json()] == [3]
+
+
 def test_the_same_device_corrects_and_another_disputes(world: World) -> None:
     entry, person = an_entry(world), world.known.own
     name = str(person.public_id)
@@ -215,11 +166,6 @@ def test_a_wrong_score_is_refused_with_its_place_and_nothing_is_kept(
     answer = write(world, entry, {"person": str(world.known.own.public_id), **wrong})
     assert (answer.status_code, answer.json()["problems"][0]["path"]) == (422, place)
     assert not Result.objects.exists()
-
-
-def rated(world: World, entry: Entry, person: Person | None, effort: float | None, who: str = "coach") -> Any:
-    body = {"person": str(person.public_id) if person is not None else None, "effort": effort}
-    return world.send(who, "PUT", f"/log/entries/{entry.pk}/rating", body)
 
 
 def test_ratings_carry_the_load_each_for_themselves(world: World) -> None:
@@ -328,90 +274,6 @@ def test_notes_of_health_are_forgotten_in_time_and_only_that_they_were_stays(wor
     assert "left calf" not in str(list(FloorEvent.objects.filter(run=run).values_list("event", flat=True)))
 
 
-def eight_logged(world: World, person: Person, rounds: int, reps: int) -> list[Entry]:
-    """Four sessions with the same score each, a week apart, the last one a week ago."""
-    found = []
-    for weeks in (4, 3, 2, 1):
-        entry = an_entry(world, today_of(world.squad) - timedelta(weeks=weeks))
-        assert write(world, entry, made(person, rounds, reps)).status_code == 204
-        found.append(entry)
-    return found
-
-
-def expected(world: World, entry: Entry, person: Person) -> Any:
-    found = world.send("coach", "GET", f"/log/entries/{entry.pk}/expected").json()
-    return next(one for one in found if one["person"] == str(person.public_id))
-
-
-def test_from_four_scores_on_the_next_estimate_moves_and_can_be_put_back(world: World) -> None:
-    person, coming = world.known.own, an_entry(world)
-    Squad.objects.filter(pk=world.squad.pk).update(learning="auto")
-    before = expected(world, coming, person)
-    assert before["pace"]["source"] == "squad"
-    quick = before["score"]["expected"]["rounds"] + 3
-    summary = Entry.objects.get(pk=coming.pk).summary
-    eight_logged(world, person, quick, 0)
-    after = expected(world, coming, person)
-    assert (after["pace"]["source"], after["pace"]["scores"]) == ("learned", 4)
-    assert after["pace"]["factor"] < 1
-    assert after["score"]["expected"]["rounds"] > before["score"]["expected"]["rounds"]
-    told = world.send("coach", "GET", f"/log/people/{person.public_id}").json()
-    assert told["learned"]["counts"] is True
-    assert len(told["learned"]["why"]["pace"]) == 4
-    # Figures of somebody go by it; planned copies never move.
-    asked = {"document": DOCUMENT, "person": str(person.public_id), "squad": world.squad.pk}
-    as_person = world.send("coach", "POST", "/figures", asked).json()["figures"]["blocks"][0]["scores"][0]
-    assert as_person["rounds"] == after["score"]["expected"]["rounds"]
-    assert Entry.objects.get(pk=coming.pk).summary == summary
-    assert world.send("coach", "PUT", f"/log/people/{person.public_id}/learned", {"use": "no"}).status_code == 204
-    assert expected(world, coming, person)["score"] == before["score"]
-
-
-def test_three_scores_are_not_enough_and_asking_means_asking(world: World) -> None:
-    person, coming = world.known.own, an_entry(world)
-    Squad.objects.filter(pk=world.squad.pk).update(learning="ask")
-    eight_logged(world, person, 12, 0)
-    assert expected(world, coming, person)["pace"]["source"] == "squad"
-    world.send("coach", "PUT", f"/log/people/{person.public_id}/learned", {"use": "yes"})
-    assert expected(world, coming, person)["pace"]["source"] == "learned"
-    Result.objects.filter(entry__day__lt=today_of(world.squad) - timedelta(weeks=3)).delete()
-    write(world, an_entry(world, today_of(world.squad) - timedelta(days=2)), made(person, 12, 0))
-    LearnedPace.objects.filter(person=person).update(scores=3)
-    assert expected(world, coming, person)["pace"]["source"] == "squad"
-
-
-def test_estimates_that_are_off_three_times_running_are_told(world: World) -> None:
-    person, coming = world.known.own, an_entry(world)
-    usual = expected(world, coming, person)["score"]["expected"]["rounds"]
-    eight_logged(world, person, usual + 4, 0)
-    [told] = [one for one in page(world, coming)["people"] if one["person"] == str(person.public_id)]
-    assert len(told["off"]["factors"]) == 3
-    assert told["off"]["fits"] < 0.9
-
-
-def test_knee_push_ups_do_not_make_anybody_quicker(world: World) -> None:
-    """More rounds with an easier option are the same pace, where the option is known."""
-    person = world.known.own
-    entry, plain = an_entry(world), an_entry(world, today_of(world.squad) - timedelta(days=1))
-    write(world, entry, made(person, 8, 0, options={"p": "knees"}))
-    write(world, plain, made(person, 8, 0))
-    knees = Result.objects.get(entry=entry).factor
-    pushed = Result.objects.get(entry=plain).factor
-    assert knees is not None
-    assert pushed is not None
-    # The knees' pace is the quicker one: the same rounds are the less quick there.
-    assert knees >= pushed
-
-
-def test_a_window_that_was_cut_short_teaches_nothing_of_pace(world: World) -> None:
-    entry, person = an_entry(world), world.known.own
-    name = str(person.public_id)
-    told = {"t": 205, "do": "score", "block": 0, "rounds": 3, "reps": 0, "person": name}
-    a_run(world, entry, START, {"t": 200, "do": "skip", "what": "block"}, told, {"t": 300, "do": "stop"})
-    world.send("coach", "PUT", f"/log/entries/{entry.pk}", {})
-    assert Result.objects.get().factor is None
-
-
 def test_who_came_late_and_who_left_is_noted_with_their_minutes(world: World) -> None:
     entry, late, left = an_entry(world), world.known.own, world.planned.person
     a_run(
@@ -491,152 +353,3 @@ def test_what_was_scored_before_there_was_a_log_comes_into_it(world: World) -> N
     assert [one.text for one in LogNote.objects.all()] == ["cold"]
     assert catch_up() == 1
     assert Result.objects.exclude(key="").count() == 2
-
-
-# Watches.
-
-TCX = """<?xml version="1.0"?>
-<Database xmlns="http://example.invalid/v2"><Activities><Activity>
-<Id>serial-77</Id><Lap><Track>
-<Trackpoint><Time>2026-11-02T18:00:00Z</Time><Position><LatitudeDegrees>54.1</LatitudeDegrees></Position>
-<HeartRateBpm><Value>120</Value></HeartRateBpm></Trackpoint>
-<Trackpoint><Time>2026-11-02T18:00:10Z</Time><HeartRateBpm><Value>150</Value></HeartRateBpm></Trackpoint>
-<Trackpoint><Time>2026-11-02T18:00:20Z</Time><HeartRateBpm><Value>160</Value></HeartRateBpm></Trackpoint>
-</Track></Lap></Activity></Activities></Database>"""
-
-
-def put_pulse(world: World, entry: Entry, kind: str, text: str, who: str = "coach", **more: Any) -> Any:
-    body = {"person": str(world.known.own.public_id), "kind": kind, "text": text, **more}
-    return world.send(who, "PUT", f"/log/entries/{entry.pk}/watch", body)
-
-
-def test_of_a_watch_time_and_pulse_alone_are_kept(world: World) -> None:
-    entry = an_entry(world)
-    assert put_pulse(world, entry, "tcx", TCX).status_code == 422, "only where the squad asks for health"
-    Squad.objects.filter(pk=world.squad.pk).update(asks_health=True)
-    made = put_pulse(world, entry, "tcx", TCX, max_hr=200, rest_hr=50).json()
-    assert (made["figures"]["peak"], made["figures"]["mean"], made["figures"]["known_s"]) == (160, 135, 20)
-    assert made["figures"]["above"] == {"60": 20, "70": 10, "80": 0, "90": 0}
-    kept = str(list(WatchRecording.objects.values()))
-    assert "54.1" not in kept
-    assert "serial-77" not in kept
-    assert page(world, entry, "athlete")["pulses"][0]["figures"]["peak"] == 160
-    assert world.send("athlete", "DELETE", f"/log/watch/{made['id']}/curve").status_code == 204
-    [told] = page(world, entry)["pulses"]
-    assert (told["curve"], told["figures"]["peak"]) == (None, 160)
-
-
-@pytest.mark.parametrize(
-    ("kind", "text"),
-    [
-        ("csv", "t,pulse\n0,100"),
-        ("csv", "time_s,hr\n0,100\nlater,110"),
-        ("csv", "time_s,hr\n0,100"),
-        ("csv", "time_s,hr\n0,100\n90000,110"),
-        ("tcx", "<not xml"),
-        ("tcx", '<!DOCTYPE a [<!ENTITY b "c">]><a>&b;</a>'),
-        ("tcx", TCX.replace("2026-11-02T18:00:10Z", "yesterday")),
-    ],
-    ids=["headings", "no number", "one reading", "over a day", "no xml", "entities", "no time"],
-)
-def test_what_is_no_recording_is_refused(world: World, kind: str, text: str) -> None:
-    Squad.objects.filter(pk=world.squad.pk).update(asks_health=True)
-    answer = put_pulse(world, an_entry(world), kind, text)
-    assert answer.status_code == 422, answer.content
-    assert not WatchRecording.objects.exists()
-
-
-# Out, and in again.
-
-
-def taken_out(world: World, kind: str = "json", who: str = "coach", **more: Any) -> Any:
-    asked = "&".join(f"{key}={value}" for key, value in more.items())
-    answer = world.send(who, "GET", f"/log/file.{kind}?squad={world.squad.pk}&{asked}")
-    assert answer.status_code == 200, answer.content
-    return answer
-
-
-def a_log(world: World) -> None:
-    """Two sessions: one with an option and ratings, one run in which somebody came late."""
-    person, other = world.known.own, world.planned.person
-    before = an_entry(world, today_of(world.squad) - timedelta(days=8))
-    write(world, before, made(person, 8, 2), made(other, 6, 0, options={"p": "knees"}))
-    rated(world, before, person, 8)
-    entry = an_entry(world)
-    a_run(
-        world, entry, START, {"t": 100, "do": "here", "person": str(other.public_id)},
-        {"t": 700, "do": "stop"}, {"t": 700, "do": "note", "text": "secret", "person": str(other.public_id)},
-    )  # fmt: skip
-    write(world, entry, made(person, 7, 5))
-    rated(world, entry, other, 4)
-    world.send("coach", "PUT", f"/log/entries/{entry.pk}", {})
-
-
-def learned_rows() -> list[tuple[Any, ...]]:
-    rows = LearnedPace.objects.order_by("person__name")
-    return [
-        (
-            one.person.name,
-            round(one.pace_factor, 4),
-            round(one.spread, 4),
-            one.scores,
-            round(one.effort_offset, 3),
-            one.ratings,
-        )
-        for one in rows
-    ]
-
-
-def test_a_log_goes_out_and_comes_in_again_with_the_same_figures(world: World) -> None:
-    a_log(world)
-    text = taken_out(world).content.decode()
-    before = learned_rows()
-    entries = Entry.objects.filter(title="Ridge pull").count()
-    [minutes] = Entry.objects.filter(title="Ridge pull", logged_minutes__isnull=False).values_list(
-        "logged_minutes", flat=True
-    )
-    assert "secret" not in text
-    # What the command line makes of the file is what is kept here.
-    log = read_log(json.loads(text))
-    methods = context_of(world.squad).methods
-    told = {person: one.figures() for person, one in learn(log, library=shipped_library(), methods=methods).items()}
-    assert [(name, *told[name].values()) for name in sorted(told)] == before
-    Entry.objects.filter(title="Ridge pull").delete()
-    FloorRun.objects.filter(title="Ridge pull").delete()
-    LearnedPace.objects.all().delete()
-    answer = world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
-    assert (answer.status_code, answer.json()) == (200, {"sessions": 2})
-    assert learned_rows() == before
-    assert Entry.objects.filter(title="Ridge pull").count() == entries
-    assert Entry.objects.filter(title="Ridge pull", logged_minutes=minutes).exists()
-    # Brought again it makes nothing twice.
-    world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
-    assert Entry.objects.filter(title="Ridge pull").count() == entries
-    assert learned_rows() == before
-    assert json.loads(taken_out(world).content)["entries"] == json.loads(text)["entries"]
-
-
-def test_a_file_with_people_whom_nobody_knows_changes_nothing_and_tells_each(world: World) -> None:
-    a_log(world)
-    text = taken_out(world).content.decode().replace("Tamsin Arkwell", "Nobody Known")
-    results = Result.objects.count()
-    answer = world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
-    assert answer.status_code == 422
-    assert {one["path"].rpartition(".")[2] for one in answer.json()["problems"]} == {"person"}
-    assert Result.objects.count() == results
-
-
-def test_one_persons_log_is_theirs_alone(world: World) -> None:
-    a_log(world)
-    own = taken_out(world, who="athlete", person=world.known.own.public_id)
-    assert {one["person"] for one in json.loads(own.content)["entries"]} == {"Tamsin Arkwell"}
-    assert "Somebody" not in own.content.decode()
-
-
-def test_the_table_has_a_row_for_each_score_and_rating(world: World) -> None:
-    a_log(world)
-    lines = taken_out(world, "csv").content.decode().splitlines()
-    assert lines[0].startswith("date,person,session,block")
-    assert len(lines) == 1 + 3 + 2
-    assert any(",8,2," in line and "Tamsin Arkwell" in line for line in lines)
-    assert any("knees" in line for line in lines)

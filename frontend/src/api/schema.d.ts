@@ -4003,7 +4003,7 @@ export interface components {
         };
         /**
          * SessionName
-         * @description A session to choose, its length and load; none where it cannot be figured.
+         * @description A session to choose, its length and load; none where it cannot be figured. `done_days`: since it was done.
          */
         SessionName: {
             /**
@@ -4019,6 +4019,8 @@ export interface components {
             total_s: number | null;
             /** Load */
             load: number | null;
+            /** Done Days */
+            done_days: number | null;
         };
         /**
          * ImportIn

@@ -99,6 +99,16 @@ const score = (window: LogWindow, person: string | null, typed: Typed) =>
     await api.writeResults(props.id, [one])
     await changed()
   })
+/** Of whoever looks without planning: their own rating, from eleven words. */
+const own = computed(() => page.value?.people.find((one) => one.person === page.value?.own))
+const words = computed(() =>
+  (page.value?.scale ?? []).map((one) => ({ value: one.effort, label: say.scale(one.effort, one.word) })),
+)
+const rate = (effort: number | null | undefined) =>
+  attempt(async () => {
+    await api.rate(props.id, { person: page.value?.own ?? null, effort: effort ?? null, way: 'table' })
+    await changed()
+  })
 const choose = (result: number) =>
   attempt(async () => {
     await api.chooseResult(result)
@@ -158,6 +168,17 @@ const choose = (result: number) =>
               }}</ElCheckbox>
             </li>
           </ul>
+          <p v-if="!page.plans && own" class="line">
+            <ChoiceField
+              :model-value="own.rated"
+              :label="say.howHard"
+              :said="say.howHard"
+              :placeholder="say.choose"
+              :options="words"
+              boxed
+              @update:model-value="rate"
+            />
+          </p>
           <p v-if="refused" class="note-bar" role="alert">{{ refused }}</p>
           <CameTo :page="page" :run="run" />
           <WhatDiffered v-if="page.session" :run="run" />

@@ -22,7 +22,10 @@ const { data: sessions } = useQuery({ queryKey: [...KEYS.sessions(), 'names'], q
 const choices = computed(() => [
   ...(sessions.value ?? []).map((one) => ({
     value: one.id,
-    label: `${one.title} (${clock(one.total_s)}, ${one.load === null ? '–' : whole(one.load)})`,
+    label: [
+      `${one.title} (${clock(one.total_s)}, ${one.load === null ? '–' : whole(one.load)})`,
+      ...(one.done_days === null ? [] : [one.done_days > 0 ? say.lastDone(one.done_days) : say.doneToday]),
+    ].join(' · '),
   })),
   { value: OTHER, label: say.otherTraining },
 ])

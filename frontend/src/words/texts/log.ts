@@ -58,6 +58,8 @@ export const LOG_ENTRY = {
   loggedAs: (how: string) => LOGGED_AS[how] ?? '',
   notLogged: 'not logged yet',
   scale: (effort: Said, word: Said) => said`${effort} ${word}`,
+  howHard: 'How hard was it, all in all?',
+  choose: 'a word',
   logAsRun: 'Log it as run',
   logAsPlanned: 'Log it as planned',
   logAnew: 'Log it anew',

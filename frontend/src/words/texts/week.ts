@@ -2,6 +2,8 @@
 import { said, type Said } from './said'
 
 export const ADD_ENTRY = {
+  lastDone: (days: Said) => said`last done ${days} days ago`,
+  doneToday: 'done today',
   putSomethingOn: (day: Said) => said`Put something on ${day}`,
   what: 'What',
   session: 'session …',

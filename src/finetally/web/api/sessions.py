@@ -15,6 +15,7 @@ from finetally.core.session.limits import MAX_BYTES
 from finetally.web.api.figures import json_answer
 from finetally.web.api.openapi import DocumentBody
 from finetally.web.api.request import ActorRequest
+from finetally.web.plan.last_done import days_since_done
 from finetally.web.problems import ProblemOut
 from finetally.web.training import exchange, listing, use_cases
 from finetally.web.training.figuring import ListFigures
@@ -161,13 +162,14 @@ class SessionsOut(Schema):
 
 
 class SessionName(Schema):
-    """A session to choose, its length and load; none where it cannot be figured."""
+    """A session to choose, its length and load; none where it cannot be figured. `done_days`: since it was done."""
 
     id: UUID
     squad: int
     title: str
     total_s: float | None
     load: float | None
+    done_days: int | None
 
 
 @router.get("", response={200: SessionsOut, 401: ProblemOut, 422: ProblemOut}, operation_id="list_sessions")
@@ -192,10 +194,14 @@ def list_sessions(request: ActorRequest, asked: Query[ListIn]) -> SessionsOut:
 @router.get("/names", response={200: list[SessionName], 401: ProblemOut}, operation_id="session_names")
 def session_names(request: ActorRequest) -> list[SessionName]:
     """All sessions of one's squads by title, each with its length in seconds and its load."""
+    done = days_since_done(request.auth)
     return [
-        SessionName(id=one.pk, squad=one.squad_id, title=one.title, total_s=made["total_s"], load=made["load"])
+        SessionName(
+            id=one.pk, squad=one.squad_id, title=one.title, total_s=made["total_s"], load=made["load"],
+            done_days=done.get(one.pk),
+        )
         for one, made in listing.named_sessions(request.auth)
-    ]
+    ]  # fmt: skip
 
 
 @router.post("", response={201: SessionOut, **REFUSALS}, operation_id="create_session")

@@ -19,12 +19,12 @@ from finetally.core.session.problems import DocumentError, Problem, shown
 from finetally.core.session.reading import parse_session, read_json
 from finetally.core.tally.measure import tally
 from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.log.asking import ask_to_work_out
 from finetally.web.log.models import Rating, RatingWay, Result, ResultWay
 from finetally.web.log.settling import LogWish, figure_log, keep_log
 from finetally.web.log.taken_out import names_in_files
 from finetally.web.log.using import ScoredPlace, settle_used
 from finetally.web.log.windows import ScoredWindow, windows_of
-from finetally.web.log.working_out import ask_to_work_out
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.plan.summaries import inside, summarise
 from finetally.web.squads.actor import Actor, Right

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.log.asking import ask_to_work_out
 from finetally.web.log.models import LogNote, Result, ResultWay
 from finetally.web.log.using import ScoredPlace, settle_used
 
@@ -27,6 +28,9 @@ def take_from_floor(run: FloorRun, fresh: Iterable[FloorEvent]) -> None:
             _note(run, event)
     for window in windows:
         settle_used(window)
+    # While it runs nobody looks at the log: it is worked out once it is over, or logged.
+    if windows and run.is_over and run.entry is not None:
+        ask_to_work_out(run.entry)
 
 
 def _score(run: FloorRun, event: FloorEvent) -> ScoredPlace:

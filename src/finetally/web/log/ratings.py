@@ -10,9 +10,9 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 from django.utils import timezone
 
+from finetally.web.log.asking import ask_to_work_out
 from finetally.web.log.models import LoggedEntry, Rating, RatingWay
 from finetally.web.log.seeing import looker_at, person_of
-from finetally.web.log.working_out import ask_to_work_out
 from finetally.web.plan.entries import entry_named, wrong
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.plan.summaries import summary_from_json

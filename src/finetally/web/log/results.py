@@ -14,10 +14,10 @@ from finetally.core.session.cleaning import one_line
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import blocks_of
+from finetally.web.log.asking import ask_to_work_out
 from finetally.web.log.models import Result, ResultWay
 from finetally.web.log.seeing import looker_at, person_of
 from finetally.web.log.using import ScoredPlace, settle_used
-from finetally.web.log.working_out import ask_to_work_out
 from finetally.web.plan.entries import entry_named, the_entry, wrong
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.models import Act

@@ -19,9 +19,9 @@ from finetally.core.tally.measure import Tally, tally
 from finetally.core.week.planned_load import other_training, summary_of
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.floor.runs import as_run, event_of
+from finetally.web.log.asking import ask_to_work_out
 from finetally.web.log.models import LoggedEntry, LoggedHow, LoggedRun
 from finetally.web.log.ratings import effort_of, minutes_of
-from finetally.web.log.working_out import ask_to_work_out
 from finetally.web.plan.entries import MOST_MINUTES, entry_named, people_for, the_entry, wrong
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.plan.summaries import summary_json

@@ -42,12 +42,6 @@ from finetally.web.squads.models import Person, Squad
 from finetally.web.versions import version_of
 
 
-def ask_to_work_out(entry: Entry) -> None:
-    """Have an entry worked out soon."""
-    key = str(entry.pk)
-    ask_by_itself(entry.squad, JobRequest("log", {"entries": [key]}, lock_name=f"log {key}"))
-
-
 def work_out_job(handle: JobHandle) -> None:
     """Work out the entries that a job names, or whatever of the squad is not worked out with today's methods."""
     squad = handle.job.squad
