@@ -264,6 +264,18 @@ def test_counted_reps_are_those_of_windows_whose_score_was_told() -> None:
     assert reps["estimated"] == 30
 
 
+def test_what_a_change_moved_is_counted_and_told_as_the_block_that_it_is() -> None:
+    """The first block is taken out while it runs: the window is another number then, and the same block."""
+    two = session({**WINDOWS, "id": "a", "title": "First"}, {**AMRAP, "id": "b", "title": "Second"})
+    out = {"t": 15, "do": "change", "edits": [{"op": "remove", "path": ["blocks"], "index": 0}]}
+    score = {"t": 300, "do": "score", "block": 0, "rounds": 5, "reps": 2}
+    run = read_run(run_of(two, [*EVENTS, out, score], methods=PLAIN, hold="never", until=400))
+    made = DoneSession(parse_session(two), library=LIBRARY, methods=BARE, run=run)
+    reps = figures_of(made.tally(), made.played)["reps"]
+    assert (reps["counted"], reps["paced"]) == (52, 0)
+    assert {title for title, *_ in told(made)} <= {"First"}
+
+
 def test_a_person_did_what_they_were_there_for_with_what_they_took() -> None:
     here = [{"t": 80, "do": "next"}, {"t": 202, "do": "score", "block": 1, "rounds": 3, "reps": 0, "person": "bo"}]
     late = {"t": 35, "do": "here", "person": "cy"}

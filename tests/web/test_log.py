@@ -22,6 +22,7 @@ from finetally.web.squads.models import Squad
 from finetally.web.squads.today import today_of
 from tests.web.conftest import World
 from tests.web.logbooks import (
+    PULL,
     START,
     TABLET,
     a_run,
@@ -130,6 +131,27 @@ def test_the_same_device_corrects_and_another_disputes(world: World) -> None:
     assert world.send("coach", "POST", f"/log/results/{five['id']}/use").status_code == 204
     five, six = page(world, entry)["results"]
     assert (five["used"], five["chosen"], six["used"]) == (True, True, False)
+    listed = world.send("coach", "GET", f"/log?squad={world.squad.pk}").json()
+    assert listed["waiting"][0]["disputed"] == 0
+
+
+def test_a_score_after_a_block_was_left_out_stands_in_its_own_window(world: World) -> None:
+    """Numbers are those of the session as it then stands; the log has those of the plan."""
+    document = {**PULL, "title": "Turned", "blocks": list(reversed(PULL["blocks"]))}
+    entry, name = an_entry(world, document=document), str(world.known.own.public_id)
+    out = {"t": 20, "do": "change", "edits": [{"op": "remove", "path": ["blocks"], "index": 0}]}
+    a_run(world, entry, START, out, {"t": 500, "do": "score", "block": 0, "rounds": 8, "reps": 0, "person": name})
+    [result] = page(world, entry)["results"]
+    assert (result["block"], result["score"]["rounds"]) == (1, 8)
+    assert result["factor"] is not None
+
+
+def test_two_devices_that_count_alike_dispute_nothing(world: World) -> None:
+    entry, name = an_entry(world), str(world.known.own.public_id)
+    told = {"t": 362, "do": "score", "block": 0, "rounds": 5, "reps": 0, "person": name}
+    run = a_run(world, entry, START, told)
+    give(world, run, told, device=TABLET)
+    assert [one["disputed"] for one in page(world, entry)["results"]] == [False, False]
     listed = world.send("coach", "GET", f"/log?squad={world.squad.pk}").json()
     assert listed["waiting"][0]["disputed"] == 0
 

@@ -103,3 +103,22 @@ def test_a_window_that_was_cut_short_teaches_nothing_of_pace(world: World) -> No
     a_run(world, entry, START, {"t": 200, "do": "skip", "what": "block"}, told, {"t": 300, "do": "stop"})
     world.send("coach", "PUT", f"/log/entries/{entry.pk}", {})
     assert Result.objects.get().factor is None
+
+
+def test_a_run_that_ended_by_its_clock_is_whole_though_nobody_said_so(world: World) -> None:
+    """After the start nothing was given: the window ran to its end all the same, and its score teaches."""
+    entry = an_entry(world)
+    a_run(world, entry, START)
+    write(world, entry, made(world.known.own, 8, 0))
+    assert Result.objects.get().factor is not None
+
+
+def test_a_correction_keeps_what_was_expected_and_what_was_done_otherwise(world: World) -> None:
+    entry, person = an_entry(world), world.known.own
+    write(world, entry, made(person, 12, 0, options={"p": "knees"}))
+    before = Result.objects.get()
+    LearnedPace.objects.filter(person=person).update(pace_factor=0.5, scores=9, use="yes")
+    write(world, entry, made(person, 11, 0))
+    after = Result.objects.get()
+    assert (after.predicted, after.options) == (before.predicted, {"p": "knees"})
+    assert (after.pk, after.factor) != (before.pk, before.factor)

@@ -71,6 +71,7 @@ def well_known(world: World) -> Person:
     log = f"/log/entries/{world.logbook.entry.pk}"
     world.squad.asks_health = True
     world.squad.save()
+    pulse = {"person": str(person.public_id), "kind": "csv", "text": "time_s,hr\n0,151\n5,163"}
     score = {
         "person": str(person.public_id),
         "block": 0,
@@ -83,11 +84,7 @@ def well_known(world: World) -> Person:
         ("PUT", f"{log}/rating", {"person": str(person.public_id), "effort": 9}),
         ("POST", f"{log}/notes", noted),
         ("POST", f"{log}/notes", {"text": "Tamsin Arkwell was late"}),
-        (
-            "PUT",
-            f"{log}/watch",
-            {"person": str(person.public_id), "kind": "csv", "text": "time_s,hr\n0,151\n5,163"},
-        ),
+        ("PUT", f"{log}/watch", pulse),
     ):
         assert world.send("coach", method, where, body).status_code < 300
     return person

@@ -8124,7 +8124,7 @@ export interface components {
         };
         /**
          * LogLineOut
-         * @description An entry in the log's list. `minutes`, `effort`: logged, else None; `rated`: the mean of `ratings` ratings.
+         * @description An entry in the log's list. `minutes`, `effort`, `load`: logged, else None; `rated`: the mean of `ratings`.
          *
          *     `week`: the day its week begins; `disputed`: windows whose counts differ; `notes`: how many; `how`: from its
          *     run, as planned, as typed.
@@ -8165,6 +8165,8 @@ export interface components {
             minutes: number | null;
             /** Effort */
             effort: number | null;
+            /** Load */
+            load: number | null;
             /** Rated */
             rated: number | null;
             /** Ratings */
@@ -8420,12 +8422,18 @@ export interface components {
             minutes: number | null;
             /** Effort */
             effort: number | null;
+            /** Load */
+            load: number | null;
             /** Effort From */
             effort_from: string;
+            /** Ratings */
+            ratings: number;
             /** Planned Minutes */
             planned_minutes: number;
             /** Planned Effort */
             planned_effort: number;
+            /** Planned Load */
+            planned_load: number;
             planned: components["schemas"]["LoggedFigures"] | null;
             picture: components["schemas"]["LoggedPicture"] | null;
             /** Runs */
@@ -8679,7 +8687,8 @@ export interface components {
         };
         /**
          * ResultOut
-         * @description A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that.
+         * @description A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that;
+         *     `disputed`: it differs from the used one, and nobody settled it.
          *
          *     `way`: on the floor, typed in, by the person; `by`: whose account.
          */
@@ -8715,6 +8724,8 @@ export interface components {
             used: boolean;
             /** Chosen */
             chosen: boolean;
+            /** Disputed */
+            disputed: boolean;
             /** Factor */
             factor: number | null;
             expected: components["schemas"]["ExpectedTold"] | null;
@@ -8887,7 +8898,7 @@ export interface components {
          * LearnedOut
          * @description What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic.
          *
-         *     `low`, `high`: between these factors 8 of 10 sessions should lie.
+         *     `low`, `high`: between these factors 8 of 10 sessions should lie; `quicker`: by which share, below 0 slower.
          */
         LearnedOut: {
             /** Pace Factor */
@@ -8898,6 +8909,8 @@ export interface components {
             low: number;
             /** High */
             high: number;
+            /** Quicker */
+            quicker: number;
             /** Scores */
             scores: number;
             /** Effort Offset */

@@ -9,11 +9,10 @@ import { CAME_TO as say } from '@/words/texts/log'
 const props = defineProps<{ page: LogEntry; run: LoggedRun | null }>()
 type Row = [name: string, planned: string, done: string]
 const done = computed(() => props.run?.figures ?? (props.page.logged ? props.page.planned : null))
-const ratings = computed(() => props.page.people.filter((one) => one.rated !== null).length)
 const effortName = computed(() => {
   switch (props.page.effort_from) {
     case 'ratings':
-      return say.ratedBy(ratings.value)
+      return say.ratedBy(props.page.ratings)
     case 'group':
       return say.groupRated
     case 'typed':
@@ -29,11 +28,11 @@ const rows = computed<Row[]>(() => {
   const minutes = page.minutes === null ? '' : clock(page.minutes * 60)
   const length = page.logged ? minutes : made ? clock(props.run?.session_s ?? made.total_s) : ''
   const effort = page.logged ? tenth(page.effort ?? 0) : made ? tenth(made.effort) : ''
-  const load = page.logged ? whole((page.minutes ?? 0) * (page.effort ?? 0)) : made ? whole(made.load) : ''
+  const load = page.logged ? whole(page.load ?? 0) : made ? whole(made.load) : ''
   const first: Row[] = [
     [say.length, clock(planned?.total_s ?? page.planned_minutes * 60), length],
     [effortName.value, tenth(planned?.effort ?? page.planned_effort), effort],
-    [say.load, whole(planned?.load ?? page.planned_minutes * page.planned_effort), load],
+    [say.load, whole(planned?.load ?? page.planned_load), load],
   ]
   if (!planned) return first
   const reps = (['counted', 'called', 'paced', 'estimated'] as const)

@@ -16,13 +16,12 @@ const learned = computed(() => props.log.learned)
 const scores = computed(() => (learned.value.scores === 1 ? say.oneScore : say.scores(learned.value.scores)))
 const ratings = computed(() => (learned.value.ratings === 1 ? say.oneRating : say.ratings(learned.value.ratings)))
 const FEW = 4
-const NEARLY = 0.005
 const pace = computed(() => {
-  const { pace_factor: factor, scores: count } = learned.value
+  const { quicker, scores: count } = learned.value
   if (count === 0) return say.atPlan
-  const off = Math.abs(1 - factor)
-  if (off < NEARLY) return say.asPlanned(scores.value)
-  return (factor < 1 ? say.quicker : say.slower)(percent(off), scores.value)
+  const share = percent(Math.abs(quicker))
+  if (share === percent(0)) return say.asPlanned(scores.value)
+  return (quicker > 0 ? say.quicker : say.slower)(share, scores.value)
 })
 const effort = computed(() => {
   const { effort_offset: above, ratings: count } = learned.value

@@ -55,17 +55,15 @@ const differs = (one: number | null, other: number): boolean => one !== null && 
           <td class="number">
             <b>{{ whole(one.minutes ?? 0) }}</b>
             <small v-if="differs(one.minutes, one.planned_minutes)">{{
-              say.ofPlanned('', whole(one.planned_minutes))
+              say.ofPlanned(whole(one.planned_minutes))
             }}</small>
           </td>
           <td class="number">
             <b>{{ tenth(one.effort ?? 0) }}</b>
-            <small v-if="differs(one.effort, one.planned_effort)">{{
-              say.ofPlanned('', tenth(one.planned_effort))
-            }}</small>
+            <small v-if="differs(one.effort, one.planned_effort)">{{ say.ofPlanned(tenth(one.planned_effort)) }}</small>
           </td>
           <td class="number">
-            <b>{{ whole((one.minutes ?? 0) * (one.effort ?? 0)) }}</b>
+            <b>{{ whole(one.load ?? 0) }}</b>
           </td>
           <td class="number">{{ rated(one) }}</td>
         </tr>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useInfiniteQuery, useQuery } from '@tanstack/vue-query'
-import { ElButton, ElEmpty, ElSkeleton } from 'element-plus'
-import { computed, ref, useTemplateRef } from 'vue'
+import { ElButton, ElEmpty, ElSkeleton, ElUpload, type UploadFile } from 'element-plus'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
@@ -52,20 +52,14 @@ const learns = (how: 'auto' | 'ask') =>
 const DEEDS = [
   { name: 'json', does: say.takeOutJson },
   { name: 'csv', does: say.takeOutCsv },
-  { name: 'bring', does: say.bring },
 ]
-const file = useTemplateRef<HTMLInputElement>('file')
 const wrong = ref<string[]>([])
-async function choose(deed: string): Promise<void> {
+const choose = (kind: string) =>
+  attempt(async () => saveFile(`log.${kind}`, await api.logFile(kind as 'json' | 'csv', squadNow.value)))
+async function bring({ raw }: UploadFile): Promise<void> {
   wrong.value = []
-  if (deed === 'bring') file.value?.click()
-  else await attempt(async () => saveFile(`log.${deed}`, await api.logFile(deed as 'json' | 'csv', squadNow.value)))
-}
-async function bring(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const text = await field.files?.[0]?.text()
-  field.value = ''
-  if (text === undefined) return
+  if (!raw) return
+  const text = await raw.text()
   try {
     const { sessions } = await api.bringLog(text, squadNow.value)
     tellDone(say.brought(sessions))
@@ -99,7 +93,9 @@ const toPerson = (id: string | null | undefined): void => {
       />
       <template v-if="plansHere">
         <MoreMenu :label="say.moreForTheLog" :deeds="DEEDS" @choose="choose" />
-        <input ref="file" type="file" accept=".json,application/json" hidden :aria-label="say.bring" @change="bring" />
+        <ElUpload accept=".json,application/json" :auto-upload="false" :show-file-list="false" :on-change="bring">
+          <span class="link">{{ say.bring }}</span>
+        </ElUpload>
       </template>
     </header>
     <ul v-if="wrong.length" class="note-bar" role="alert">

@@ -7,13 +7,14 @@ import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
 import { turnToSquad } from '@/composables/squadAddress'
+import { useMovements } from '@/composables/useMovements'
+import { dayOfMonth } from '@/words/dates'
+import { tenth, whole } from '@/words/format'
 import { PERSON_LOG as say } from '@/words/texts/log'
 
-import DoneByMovement from './DoneByMovement.vue'
-import DoneByWeek from './DoneByWeek.vue'
 import LearnedPanel from './LearnedPanel.vue'
+import LedgerTable from './LedgerTable.vue'
 import NotesList from './NotesList.vue'
-import RatedTable from './RatedTable.vue'
 import ScoreLines from './ScoreLines.vue'
 
 // A person over the last year: pace and effort and how sure, scores of the same work, what was done.
@@ -25,6 +26,42 @@ const { data, error } = useQuery(
 const log = computed(() => data.value ?? null)
 const trouble = troubleOf(error)
 watch(log, (now) => now && turnToSquad(now.squad), { immediate: true })
+const { nameOf } = useMovements()
+const REPS = [say.called, say.paced, say.guessed, say.kg]
+const RATED_HEADS = [say.work, say.estimated, say.ratedCol]
+const WEEK_HEADS = [say.week, say.sessions, say.minutes, say.load, ...REPS]
+const MOVEMENT_HEADS = [say.movement, say.last, say.sessions, say.sets, ...REPS]
+/** How reps are known is never added up. */
+const repsOf = (one: { reps: Record<string, number>; kg: number }): (string | number)[] => [
+  one.reps.called ?? 0,
+  one.reps.paced ?? 0,
+  one.reps.estimated ?? 0,
+  whole(one.kg),
+]
+const ago = (days: number): string => (days === 0 ? say.today : days === 1 ? say.yesterday : say.daysAgo(days))
+const rated = computed(() =>
+  [...(log.value?.rated ?? [])].reverse().map((one) => ({
+    key: one.entry,
+    to: one.entry,
+    cells: [
+      `${dayOfMonth(one.on)} ${one.title}`,
+      one.estimated === null ? '–' : tenth(one.estimated),
+      tenth(one.rated),
+    ],
+  })),
+)
+const weeks = computed(() =>
+  [...(log.value?.weeks ?? [])].reverse().map((one) => ({
+    key: one.begins,
+    cells: [dayOfMonth(one.begins), one.sessions, whole(one.minutes), whole(one.load), ...repsOf(one)],
+  })),
+)
+const movements = computed(() =>
+  (log.value?.movements ?? []).map((one) => ({
+    key: one.key,
+    cells: [nameOf(one.key), ago(one.days_ago), one.sessions, one.sets, ...repsOf(one)],
+  })),
+)
 const changed = () => anew(KEYS.personLog(props.id))
 </script>
 
@@ -44,14 +81,21 @@ const changed = () => anew(KEYS.personLog(props.id))
     <div v-else class="page">
       <div class="column">
         <LearnedPanel :log="log" @changed="changed" />
-        <RatedTable :rated="log.rated" />
+        <LedgerTable v-if="rated.length" :heading="say.ratedAgainst" :heads="RATED_HEADS" :rows="rated" :most="6" />
       </div>
       <div class="column">
         <ScoreLines :lines="log.lines" />
         <NotesList v-if="log.notes.length" :notes="log.notes" @changed="changed" />
       </div>
-      <DoneByWeek class="wide" :weeks="log.weeks" />
-      <DoneByMovement class="wide" :movements="log.movements" />
+      <LedgerTable class="wide" :heading="say.done" :heads="WEEK_HEADS" :rows="weeks" :most="8" />
+      <LedgerTable
+        v-if="movements.length"
+        class="wide"
+        :heading="say.movements"
+        :heads="MOVEMENT_HEADS"
+        :rows="movements"
+        :most="10"
+      />
     </div>
   </main>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { line } from 'd3-shape'
-import { ElButton } from 'element-plus'
+import { ElButton, ElUpload, type UploadFile } from 'element-plus'
 import { computed, ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
@@ -59,12 +59,9 @@ const most = ref<number | null>(190)
 const rest = ref<number | null>(60)
 const people = computed(() => props.page.people.map((one) => ({ value: one.person, label: one.name })))
 const { trouble, attempt } = useAttempt()
-async function bring(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
+async function bring({ raw: file }: UploadFile): Promise<void> {
   if (!file) return
   const text = await file.text()
-  field.value = ''
   const kind = file.name.toLowerCase().endsWith('.tcx') ? 'tcx' : 'csv'
   const body = { person: person.value, kind, text, max_hr: most.value ?? 0, rest_hr: rest.value ?? 0 } as const
   const kept = await attempt(() => api.putRecording(props.page.id, body))
@@ -121,7 +118,10 @@ const forget = (id: number) =>
       <ChoiceField v-model="person" :label="say.whose" :said="say.whose" :options="people" />
       <NumberField v-model="most" :label="say.most" :said="say.most" :max="250" />
       <NumberField v-model="rest" :label="say.rest" :said="say.rest" :max="150" />
-      <input type="file" accept=".csv,.tcx" :aria-label="say.file" :disabled="!person" @change="bring" />
+      <ElUpload v-if="person" accept=".csv,.tcx" :auto-upload="false" :show-file-list="false" :on-change="bring">
+        <!-- The upload is a button itself: what stands in it only looks like one. -->
+        <span class="link">{{ say.file }}</span>
+      </ElUpload>
       <ElButton size="small" @click="adding = false">{{ say.close }}</ElButton>
     </div>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>

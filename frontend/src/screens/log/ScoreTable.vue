@@ -70,8 +70,7 @@ function between(one: ExpectedScore | LogResult): string {
 const last = (row: Row) =>
   props.page.earlier.find((one) => one.person === row.person?.person && one.shape === props.window.shape)
 const text = (one: LogResult | undefined): string => (one ? one.unfinished || scoreText(one.score) : '')
-const differ = (row: Row): boolean => new Set(row.told.map(text)).size > 1
-const open = (row: Row): boolean => differ(row) && !row.told.some((one) => one.chosen)
+const open = (row: Row): boolean => row.told.some((one) => one.disputed)
 const options = (row: Row): string => Object.values(row.used?.options ?? {}).join(', ')
 /** Enter goes on to the next field of the same window. */
 function goOn(event: KeyboardEvent): void {
@@ -124,7 +123,7 @@ function goOn(event: KeyboardEvent): void {
                   </button>
                 </template>
               </small>
-              <small v-else-if="differ(row)">{{ say.settled }}</small>
+              <small v-else-if="row.told.some((one) => one.chosen)">{{ say.settled }}</small>
             </th>
             <td class="number desk">
               <template v-if="last(row)">

@@ -102,13 +102,16 @@ class ScoreMade(_Event):
     person: FloorName | None = None
 
 
+NoteKind = Literal["pain", "dizziness", "form", "kit", "hurt", "free"]
+
+
 class NoteTaken(_Event):
     """Something to remember: of the session, or of a person."""
 
     do: Literal["note"]
     text: Annotated[str, Field(max_length=MAX_TEXT)]
     person: FloorName | None = None
-    kind: Literal["pain", "dizziness", "form", "kit", "hurt", "free"] = "free"
+    kind: NoteKind = "free"
 
 
 class OptionTaken(_Event):

@@ -67,7 +67,11 @@ def replay(run: Run, *, library: Library, person: str | None = None) -> Played:
 
 
 class Replay:
-    """One replay. `layouts`, `laid_out`: what scores and changes laid out anew, by their place in `events`."""
+    """One replay. `layouts`, `laid_out`: what scores and changes laid out anew, by their place in `events`.
+
+    `planned`: of each score, by its place, the number that its block had when the run began; None for one put in
+    since.
+    """
 
     def __init__(self, run: Run, library: Library, person: str | None = None) -> None:
         self._run = run
@@ -81,8 +85,9 @@ class Replay:
         self._session, self._given = run.session, run.given
         self._sheets: list[Sheet] = []
         self._timer = Timer([], run.hold)
-        self._scores: list[ScoreMade] = []
-        self._own: list[ScoreMade] = []
+        self._scores: list[_Scored] = []
+        self._own: list[_Scored] = []
+        self.planned: dict[int, int | None] = {}
         self._place = 0
         self.layouts: dict[int, Layout] = {}
         self.laid_out: dict[int, Sheet] = {}
@@ -94,10 +99,10 @@ class Replay:
             pass
         self._timer.advance(self._until)
         played = Played(self._timer, self._until, self._sheets, self._session, self._given)
-        for score in (*self._scores, *self._own):
-            at = _window(played, score)
+        for one in (*self._scores, *self._own):
+            at = _window(played, one)
             if at is not None:
-                played.scores[at] = score
+                played.scores[at] = one.score
         return played
 
     def _through(self, taken_back: set[int]) -> bool:
@@ -106,7 +111,7 @@ class Replay:
         first = self._lay_out()
         self._sheets, self._scores, self._own = [first], [], []
         self._timer = Timer(first.beats, self._run.hold)
-        self.layouts, self.laid_out = {}, {}
+        self.layouts, self.laid_out, self.planned = {}, {}, {}
         did: list[int] = []
         spend(len(self.events) + len(first.beats))
         for index, event in enumerate(self.events):
@@ -148,14 +153,19 @@ class Replay:
 
         One person's is kept, and nothing follows from it: the others did as they did.
         """
+        now = self._sheets[-1]
+        if event.block >= len(now.tape.blocks):
+            return
+        scored = _Scored(event, _identity(now.tape.blocks[event.block]))
+        first = (n for n, of in enumerate(self._sheets[0].tape.blocks) if _identity(of) == scored.block)
+        self.planned[self._place] = next(first, None)
         if event.person is not None:
             if event.person == self._person:
-                self._own.append(event)
+                self._own.append(scored)
             return
-        self._scores.append(event)
-        now = self._sheets[-1]
-        ident = now.tape.blocks[event.block].block.id if event.block < len(now.tape.blocks) else None
-        if ident is None or event.time_s is not None or self._was_skipped(event):
+        self._scores.append(scored)
+        ident = now.tape.blocks[event.block].block.id
+        if ident is None or event.time_s is not None or self._was_skipped(scored):
             return
         depending = [of for of in now.tape.blocks if takes_from(self._session, of, ident)]
         if not depending:
@@ -164,9 +174,9 @@ class Replay:
         self._given = self._given.model_copy(update={"scores": {**self._given.scores, ident: score}})
         self._relay(self._lay_out(), {id(of) for of in depending})
 
-    def _was_skipped(self, event: ScoreMade) -> bool:
+    def _was_skipped(self, scored: _Scored) -> bool:
         """Whether the window left the queue without being played, on whichever sheet it stands."""
-        windows = _windows(self._sheets, event)
+        windows = _windows(self._sheets, scored)
         return bool(windows) and not any((i.sheet, i.number) in windows for i in self._timer.queue.items)
 
     def _relay(self, made: Sheet, changed_blocks: set[int]) -> None:
@@ -207,22 +217,32 @@ def _identity(of: LocatedBlock) -> tuple[object, object]:
     return of.section, of.ident
 
 
-def _windows(sheets: Sequence[Sheet], score: ScoreMade) -> set[tuple[int, int]]:
+@dataclass(frozen=True, slots=True)
+class _Scored:
+    """A score, and which block it is of: a change may give that another number."""
+
+    score: ScoreMade
+    block: tuple[object, object]
+
+
+def _windows(sheets: Sequence[Sheet], of: _Scored) -> set[tuple[int, int]]:
     """The beat that a score is of on each sheet, as sheet and number: the `index`-th scored window of that pass."""
     found: set[tuple[int, int]] = set()
     for at, laid in enumerate(sheets):
-        runs = list(dict.fromkeys(beat.run for beat in laid.beats if beat.block == score.block))
-        if score.section_pass < len(runs):
-            run = runs[score.section_pass]
+        runs = list(
+            dict.fromkeys(beat.run for beat in laid.beats if _identity(laid.tape.blocks[beat.block]) == of.block)
+        )
+        if of.score.section_pass < len(runs):
+            run = runs[of.score.section_pass]
             scored = [
                 n for n, beat in enumerate(laid.beats) if beat.run == run and beat.self_paced and beat.set is None
             ]
-            found.update((at, n) for n in scored[score.index : score.index + 1])
+            found.update((at, n) for n in scored[of.score.index : of.score.index + 1])
     return found
 
 
-def _window(played: Played, score: ScoreMade) -> int | None:
+def _window(played: Played, of: _Scored) -> int | None:
     """Which of the played beats a score is of; None where that window was not played."""
-    windows = _windows(played.sheets, score)
+    windows = _windows(played.sheets, of)
     places = (n for n, one in enumerate(played.played) if (one.item.sheet, one.item.number) in windows)
     return next(places, None)

@@ -7,31 +7,36 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from finetally.core.floor.document import Run
-from finetally.core.floor.done_tape import done_tape
+from finetally.core.floor.done import tally_of_run
 from finetally.core.floor.replay import Played, replay
 from finetally.core.learn.pace import PaceModel, factor_of
 from finetally.core.log.as_person import as_person
 from finetally.core.methods.given import NOTHING_GIVEN, Given
 from finetally.core.methods.value import DEFAULT_METHODS, Methods
 from finetally.core.movements.library import Library
-from finetally.core.session.clocks import Amrap, Rotation
+from finetally.core.session.clocks import Amrap
 from finetally.core.session.document import Session
 from finetally.core.session.reading import parse_session
-from finetally.core.tally.measure import Tally, tally, tally_of_tape
+from finetally.core.tally.measure import Tally, tally
 from finetally.core.unfold.tape import RunScore, Tape
-from finetally.core.unfold.unfold import blocks_of
 
 
 @dataclass(frozen=True, slots=True)
 class WindowPlayed:
-    """A self-paced window as it was played: whether to its end; how long it was where that was not as planned."""
+    """A self-paced window as it was played: whether to its end; how long it was where that was not as planned.
+
+    `sheet`, `block`: where it stands, as a change may have given its block another number.
+    """
 
     finished: bool
-    window_s: float | None = None
+    window_s: float | None
+    sheet: int
+    block: int
 
 
 class DoneSession:
-    """A session as somebody did it: as planned with their options, or as a run has it. Blocks by number.
+    """A session as somebody did it: as planned with their options, or as a run has it. Blocks by number, as
+    planned.
 
     `person`: as whom a run is looked at, as its events name them: their options and scores, while they were there.
     """
@@ -53,7 +58,7 @@ class DoneSession:
         self._run = run
         self._played: Played | None = None
         self.session, self.given = session, given
-        self._windows: Mapping[tuple[int, int], WindowPlayed] | None = None
+        self._windows: Mapping[tuple[int, int], WindowPlayed] = {}
         if run is not None:
             self._played = replay(run, library=library, person=person)
             self.session, self.given = parse_session(self._played.session), self._played.given
@@ -74,13 +79,14 @@ class DoneSession:
 
     def model(self, block: int, index: int) -> PaceModel | None:
         """The block at any pace, its window as long as it was; None for a window that was not finished."""
-        window_s: float | None = None
-        if self._windows is not None:
-            window = self._windows.get((block, index))
-            if window is None or not window.finished:
-                return None
-            window_s = window.window_s
-        return PaceModel(self.session, block, self._library, self._methods, self.given, window_s)
+        if self._played is None:
+            return PaceModel(self.session, block, self._library, self._methods, self.given)
+        window = self._windows.get((block, index))
+        if window is None or not window.finished:
+            return None
+        laid = self._played.sheets[window.sheet]
+        given = laid.unfolder.given
+        return PaceModel(laid.session, window.block, self._library, self._methods, given, window.window_s)
 
     def factor(self, block: int, index: int, score: RunScore) -> float | None:
         """The pace factor of a score (`factor_of`); None where it says nothing of pace, or was not finished.
@@ -97,9 +103,7 @@ class DoneSession:
         given = given.model_copy(update={"person": person})
         if self._run is None or self._played is None:
             return tally(self.session, library=self._library, methods=self._methods, given=given)
-        last = self._played.sheets[-1]
-        tape = done_tape(self._run, self._played, library=self._library, since=self._since)
-        return tally_of_tape(last.session, self._run.methods, given, tape, last.unfolder)
+        return tally_of_run(self._run, self._played, library=self._library, given=given, since=self._since)
 
     def effort(self) -> float:
         """The session's effort as it was done, 0 to 10, without the person's offset."""
@@ -107,44 +111,39 @@ class DoneSession:
 
 
 def _windows_of(played: Played) -> dict[tuple[int, int], WindowPlayed]:
-    """The self-paced windows that were played, by block and which of its runs of the clock (of all its passes)."""
+    """The self-paced windows that were played, by block as planned and which of its runs of the clock (of all
+    passes).
+
+    What was put in since has no number there, and is left out.
+    """
     found: dict[tuple[int, int], WindowPlayed] = {}
+    planned = {(of.section, of.ident): n for n, of in enumerate(played.sheets[0].tape.blocks)}
     places = [_places(laid.tape) for laid in played.sheets]
     for one in played.played:
-        beat = one.item.beat
+        beat, at = one.item.beat, one.item.sheet
         if not (beat.self_paced and beat.kind == "work"):
             continue
-        laid = played.sheets[one.item.sheet]
-        starts, keys = places[one.item.sheet]
+        tape = played.sheets[at].tape
+        of = tape.blocks[beat.block]
+        starts, which = places[at]
         number = bisect.bisect_right(starts, beat.first) - 1
-        if number < 0:
+        block = planned.get((of.section, of.ident))
+        if number < 0 or block is None:
             continue
-        key, span = keys[number], laid.tape.spans[number]
-        finished = beat.end >= span.clock_end and one.how != "short"
-        amrap = isinstance(laid.tape.blocks[beat.block].work_clock, Amrap)
-        known = found.get(key)
+        finished = beat.end >= tape.spans[number].clock_end and one.how != "short"
+        longer = one.seconds if isinstance(of.work_clock, Amrap) and one.how == "long" else None
+        known = found.get((block, which[number]))
         if known is None or not known.finished:
-            found[key] = WindowPlayed(finished, one.seconds if amrap and one.how == "long" else None)
+            found[block, which[number]] = WindowPlayed(finished, longer, at, beat.block)
     return found
 
 
-def _places(tape: Tape) -> tuple[list[int], list[tuple[int, int]]]:
-    """Where the clock's runs begin on a tape, and of each its block and which of the block's it is."""
-    keys: list[tuple[int, int]] = []
+def _places(tape: Tape) -> tuple[list[int], list[int]]:
+    """Where the clock's runs begin on a tape, and which of its block's each is."""
+    which: list[int] = []
     counts: dict[int, int] = {}
     for span in tape.spans:
         block = tape.segments[span.first].block if span.first < len(tape.segments) else -1
         counts[block] = counts.get(block, -1) + 1
-        keys.append((block, counts[block]))
-    return [span.first for span in tape.spans], keys
-
-
-def scored_blocks(session: Session) -> list[int]:
-    """The numbers of blocks with self-paced windows: against the clock, or done until finished."""
-    return [
-        number
-        for number, of in enumerate(blocks_of(session))
-        if isinstance(of.block.clock, Amrap)
-        or of.block.clock.kind == "task"
-        or (isinstance(of.block.clock, Rotation) and of.block.clock.inner.kind in ("amrap", "task"))
-    ]
+        which.append(counts[block])
+    return [span.first for span in tape.spans], which

@@ -66,7 +66,7 @@ def figures_of(t: Tally, played: Played | None = None) -> LoggedFigures:
     """The figures of a planned session, or (`played`) of a done one, with the reps that were counted apart."""
     headline = t.headline
     density = headline.figures(t.methods)["density"]
-    counted = _counted_blocks(played) if played is not None else frozenset()
+    counted = _counted_blocks(t, played) if played is not None else frozenset()
     reps = {"called": 0, "paced": 0, "estimated": 0, "counted": 0}
     for visit in t.tape.visits:
         if visit.block in counted:
@@ -87,14 +87,30 @@ def figures_of(t: Tally, played: Played | None = None) -> LoggedFigures:
     }
 
 
-def _counted_blocks(played: Played) -> frozenset[int]:
-    """Blocks whose every self-paced window has a score that was told."""
-    told: set[int] = set()
-    untold: set[int] = set()
+def _counted_blocks(t: Tally, played: Played) -> frozenset[int]:
+    """The numbers of blocks, as the tape has them, whose every self-paced window has a score that was told.
+
+    A change may have given a block another number while it ran: it is known by its id.
+    """
+    told: set[_Identity] = set()
+    untold: set[_Identity] = set()
     for index, one in enumerate(played.played):
         if one.item.beat.self_paced and one.item.beat.kind == "work":
-            (told if index in played.scores else untold).add(one.item.beat.block)
-    return frozenset(told - untold)
+            (told if index in played.scores else untold).add(_identity(_block_of(played, one)))
+    counted = told - untold
+    return frozenset(number for number, of in enumerate(t.tape.blocks) if _identity(of) in counted)
+
+
+_Identity = tuple[object, object]
+
+
+def _identity(of: LocatedBlock) -> _Identity:
+    return of.section, of.ident
+
+
+def _block_of(played: Played, one: PlayedBeat) -> LocatedBlock:
+    """The block of a beat, as it stood on the sheet that the beat is of."""
+    return played.sheets[one.item.sheet].tape.blocks[one.item.beat.block]
 
 
 def picture_of(t: Tally) -> LoggedPicture:
@@ -121,14 +137,10 @@ def differences_of(done: DoneSession) -> list[DoneDifference]:
     return found.told()
 
 
-def _title(of: LocatedBlock) -> str:
-    return of.block.title or of.part
-
-
 class _Differences:
     def __init__(self, played: Played) -> None:
         self._played = played
-        self._sums: dict[tuple[int, DoneDifferenceKind, BeatKind | Literal[""]], DoneDifference] = {}
+        self._sums: dict[tuple[_Identity, DoneDifferenceKind, BeatKind | Literal[""]], DoneDifference] = {}
 
     def beat(self, one: PlayedBeat) -> None:
         """A played beat against what was planned of it."""
@@ -136,10 +148,9 @@ class _Differences:
         if one.added:
             self.add("added", beat.kind, one, one.seconds)
             return
-        planned = beat.expected_s if beat.expected_s is not None else beat.s
-        more = one.seconds - planned
         if beat.ends == "cap" and one.by_clock:
             return
+        more = one.seconds - (beat.expected_s if beat.expected_s is not None else beat.s)
         self.add("longer" if more > 0 else "shorter", beat.kind, one, more)
 
     def skipped(self) -> None:
@@ -149,19 +160,26 @@ class _Differences:
             if (at, number) not in seen:
                 laid = self._played.sheets[at]
                 beat = laid.beats[number]
-                self._put((beat.block, "skipped", beat.kind), _title(laid.tape.blocks[beat.block]), -beat.s)
+                self._put("skipped", beat.kind, beat.block, laid.tape.blocks[beat.block], -beat.s)
 
     def add(self, kind: DoneDifferenceKind, of: BeatKind | Literal[""], one: PlayedBeat, seconds: float) -> None:
         """So many seconds of a kind, in the block of a beat."""
-        if abs(seconds) <= TIME_EPS_S:
-            return
-        block = self._played.sheets[one.item.sheet].tape.blocks[one.item.beat.block]
-        self._put((one.item.beat.block, kind, of), _title(block), seconds)
+        if abs(seconds) > TIME_EPS_S:
+            self._put(kind, of, one.item.beat.block, _block_of(self._played, one), seconds)
 
-    def _put(self, key: tuple[int, DoneDifferenceKind, BeatKind | Literal[""]], title: str, seconds: float) -> None:
-        block, kind, of = key
-        fresh: DoneDifference = {"kind": kind, "of": of, "block": block, "title": title, "seconds": 0.0, "count": 0}
-        known = self._sums.setdefault(key, fresh)
+    def _put(
+        self,
+        kind: DoneDifferenceKind,
+        of: BeatKind | Literal[""],
+        number: int,
+        block: LocatedBlock,
+        seconds: float,
+    ) -> None:
+        title = block.block.title or block.part
+        fresh: DoneDifference = {
+            "kind": kind, "of": of, "block": number, "title": title, "seconds": 0.0, "count": 0,
+        }  # fmt: skip
+        known = self._sums.setdefault((_identity(block), kind, of), fresh)
         known["seconds"] += seconds
         known["count"] += 1
 

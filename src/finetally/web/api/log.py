@@ -8,6 +8,7 @@ from django.http import HttpResponse
 from ninja import Router, Status
 
 from finetally.core.figures import printed
+from finetally.core.log.notes import CAUTIONS
 from finetally.web.api.days import PlanDay
 from finetally.web.api.figures import json_answer
 from finetally.web.api.log_answers import (
@@ -17,22 +18,24 @@ from finetally.web.api.log_answers import (
     list_answer,
     person_answer,
 )
+from finetally.web.api.log_inputs import (
+    ForeseenIn,
+    LearningIn,
+    LogIn,
+    NoteIn,
+    RatingIn,
+    ResultsIn,
+    SettleIn,
+    UsePaceIn,
+)
 from finetally.web.api.log_schemas import (
     CautionOut,
     ExpectedOut,
-    ForeseenIn,
     ForeseenOut,
-    LearningIn,
     LogEntryOut,
-    LogIn,
     LogOut,
-    NoteIn,
     PersonLogOut,
-    RatingIn,
-    ResultsIn,
     SettledOut,
-    SettleIn,
-    UsePaceIn,
 )
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
@@ -144,7 +147,7 @@ def write_note(request: ActorRequest, entry_id: UUID, data: NoteIn) -> Status[Ca
     """Write a note; of pain and dizziness the caution that belongs to it comes back at once."""
     wish = notes.NoteWish(data.person, data.kind, data.text, data.place, data.side, data.level)
     made = notes.write_note(request.auth, entry_id, wish)
-    return Status(201, CautionOut(id=made.pk, caution=notes.caution_of(data.kind)))
+    return Status(201, CautionOut(id=made.pk, caution=CAUTIONS.get(data.kind)))
 
 
 @router.post("/notes/{note_id}/lift", response={204: None, **REFUSALS}, operation_id="lift_note")

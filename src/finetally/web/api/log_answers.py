@@ -8,7 +8,9 @@ from typing import Any, cast
 from finetally.core.learn.learned import paces_between
 from finetally.core.learn.predicted import BesideExpected, beside
 from finetally.core.learn.scale import EFFORT_WORDS
+from finetally.core.log.notes import HEALTH_KINDS
 from finetally.core.log.page import LoggedFigures, LoggedPicture
+from finetally.core.week.planned_load import other_training
 from finetally.web.api.log_schemas import (
     EffortWordOut,
     ExpectedOut,
@@ -35,13 +37,13 @@ from finetally.web.api.log_schemas import (
     WindowOut,
 )
 from finetally.web.log.foreseen import ForeseenScore
-from finetally.web.log.from_floor import HEALTH_KINDS
 from finetally.web.log.learning import LearnedHere, PaceInUse
 from finetally.web.log.listing import LogLine, LogList
 from finetally.web.log.models import LogNote, Result, WatchRecording
 from finetally.web.log.page import EntryPage, ExpectedScore, PersonHere
 from finetally.web.log.person_page import PersonPage, ScorePoint
 from finetally.web.plan.entries import week_of
+from finetally.web.plan.models import Entry
 from finetally.web.plan.summaries import summary_from_json
 from finetally.web.squads.models import Squad
 from finetally.web.squads.today import today_of
@@ -69,9 +71,17 @@ def _line(squad: Squad, one: LogLine) -> LogLineOut:
         person=entry.person.name if entry.person is not None else None,
         session=bool(entry.summary.get("patterns")) or entry.session_id is not None,
         how=one.how, planned_minutes=one.planned_minutes, planned_effort=one.planned_effort,
-        minutes=entry.logged_minutes, effort=entry.logged_effort, rated=one.rated, ratings=one.ratings,
+        minutes=entry.logged_minutes, effort=entry.logged_effort, load=_load(entry),
+        rated=one.rated, ratings=one.ratings,
         away=one.away, notes=one.notes, results=one.results, disputed=one.disputed, runs=one.runs,
     )  # fmt: skip
+
+
+def _load(entry: Entry) -> float | None:
+    """The load of what was logged; None where nothing is."""
+    if entry.logged_minutes is None or entry.logged_effort is None:
+        return None
+    return other_training(entry.logged_minutes, entry.logged_effort).load
 
 
 def score_told(score: Mapping[str, Any]) -> ScoreTold:
@@ -108,9 +118,10 @@ def entry_answer(page: EntryPage) -> LogEntryOut:
         how=logged.how if logged is not None else "",
         logged_at=logged.at if logged is not None else None,
         logged_by=logged.user.get_username() if logged is not None and logged.user is not None else None,
-        minutes=entry.logged_minutes, effort=entry.logged_effort,
+        minutes=entry.logged_minutes, effort=entry.logged_effort, load=_load(entry),
+        ratings=sum(one.rating is not None for one in page.people),
         effort_from=logged.effort_from if logged is not None else "",
-        planned_minutes=summary.minutes, planned_effort=summary.effort,
+        planned_minutes=summary.minutes, planned_effort=summary.effort, planned_load=summary.load,
         planned=cast("LoggedFigures", page.planned) if page.planned else None,
         picture=cast("LoggedPicture", page.picture) if page.picture else None,
         runs=[
@@ -153,7 +164,8 @@ def _result(one: Result) -> ResultOut:
         id=one.pk, person=one.person.public_id if one.person is not None else None, whose=one.whose,
         block=one.block, section_pass=one.section_pass, index=one.index, score=score_told(one.score),
         unfinished=one.unfinished, options=one.options, sets=one.sets, way=one.way,
-        by=one.user.get_username() if one.user is not None else None, used=one.used, chosen=one.chosen,
+        by=one.user.get_username() if one.user is not None else None, used=one.used,
+        chosen=one.chosen, disputed=one.disputed,
         factor=one.factor, expected=_expected_or_none(one.predicted), beside=_beside(one.predicted, one.factor),
     )  # fmt: skip
 
@@ -259,6 +271,7 @@ def _learned(one: LearnedHere) -> LearnedOut:
     value = one.value
     low, high = paces_between(value.pace_factor, value.spread)
     return LearnedOut(
-        **value.figures(), low=low, high=high, counts=value.counts, use=one.use, pace=_pace(one.in_use),
+        **value.figures(), low=low, high=high, quicker=1 - value.pace_factor,
+        counts=value.counts, use=one.use, pace=_pace(one.in_use),
         why=one.why, off=one.off,
     )  # fmt: skip

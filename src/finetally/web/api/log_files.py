@@ -12,7 +12,8 @@ from pydantic import Field
 
 from finetally.core.session.limits import MAX_BYTES
 from finetally.web.api.log_answers import pulse_out
-from finetally.web.api.log_schemas import PulseOut, WatchIn
+from finetally.web.api.log_inputs import WatchIn
+from finetally.web.api.log_schemas import PulseOut
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
 from finetally.web.log import watch

@@ -1,4 +1,4 @@
-"""What the log's routes take and give."""
+"""What the log's routes give."""
 
 from __future__ import annotations
 
@@ -8,14 +8,11 @@ from typing import Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import Field
 
 from finetally.core.learn.learned import LearnedWhy, OffCourse
 from finetally.core.learn.predicted import BesideExpected
 from finetally.core.log.page import DoneDifference, LoggedFigures, LoggedPicture
 from finetally.core.log.pulse import PulseCurve, PulseFigures
-from finetally.core.session.limits import MAX_WATCH_BYTES
-from finetally.web.api.openapi import DocumentBody
 
 Kind = Literal["rounds", "time"]
 
@@ -38,7 +35,7 @@ class ExpectedTold(Schema):
 
 
 class LogLineOut(Schema):
-    """An entry in the log's list. `minutes`, `effort`: logged, else None; `rated`: the mean of `ratings` ratings.
+    """An entry in the log's list. `minutes`, `effort`, `load`: logged, else None; `rated`: the mean of `ratings`.
 
     `week`: the day its week begins; `disputed`: windows whose counts differ; `notes`: how many; `how`: from its
     run, as planned, as typed.
@@ -57,6 +54,7 @@ class LogLineOut(Schema):
     planned_effort: float
     minutes: float | None
     effort: float | None
+    load: float | None
     rated: float | None
     ratings: int
     away: int
@@ -92,7 +90,8 @@ class PaceOut(Schema):
 
 
 class ResultOut(Schema):
-    """A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that.
+    """A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that;
+    `disputed`: it differs from the used one, and nobody settled it.
 
     `way`: on the floor, typed in, by the person; `by`: whose account.
     """
@@ -111,6 +110,7 @@ class ResultOut(Schema):
     by: str | None
     used: bool
     chosen: bool
+    disputed: bool
     factor: float | None
     expected: ExpectedTold | None
     beside: BesideExpected | None
@@ -189,16 +189,6 @@ class PulseOut(Schema):
     curve: PulseCurve | None
 
 
-class WatchIn(Schema):
-    """A recording of somebody's watch as text: a table time_s,hr or TCX; the pulse at most and at rest."""
-
-    person: UUID
-    kind: Literal["csv", "tcx"]
-    text: str = Field(max_length=MAX_WATCH_BYTES)
-    max_hr: float = 190
-    rest_hr: float = 60
-
-
 class LoggedRunOut(Schema):
     """A run and what it came to."""
 
@@ -239,9 +229,12 @@ class LogEntryOut(Schema):
     logged_by: str | None
     minutes: float | None
     effort: float | None
+    load: float | None
     effort_from: str
+    ratings: int
     planned_minutes: float
     planned_effort: float
+    planned_load: float
     planned: LoggedFigures | None
     picture: LoggedPicture | None
     runs: list[LoggedRunOut]
@@ -260,65 +253,10 @@ class LogEntryOut(Schema):
     working: bool
 
 
-class LogIn(Schema):
-    """How an entry is logged; what is not said is taken from its run, else from the plan.
-
-    `away`: who was not there; all others were. None: as it is noted.
-    """
-
-    minutes: float | None = None
-    effort: float | None = None
-    away: list[UUID] | None = Field(None, max_length=500)
-
-
-class SettleIn(Schema):
-    """Entries to log in one step, as they were run or planned."""
-
-    entries: list[UUID] = Field(max_length=60)
-
-
 class SettledOut(Schema):
     """Which of them were logged by that."""
 
     entries: list[UUID]
-
-
-class ResultIn(Schema):
-    """A score of somebody (no person: the session's own); without a score what this account told is taken back."""
-
-    person: UUID | None = None
-    block: int = Field(ge=0, le=10_000)
-    section_pass: int = Field(0, ge=0, le=10_000)
-    index: int = Field(0, ge=0, le=10_000)
-    score: ScoreTold | None = None
-    unfinished: str = Field("", max_length=80)
-    options: dict[str, str] = Field({}, max_length=200)
-    sets: list[dict[Literal["kg", "reps"], float]] = Field([], max_length=60)
-
-
-class ResultsIn(Schema):
-    """Scores to write down together."""
-
-    results: list[ResultIn] = Field(max_length=400)
-
-
-class RatingIn(Schema):
-    """How hard it was, 0 to 10 (None takes it back), for a person, or for the group together (no person)."""
-
-    person: UUID | None = None
-    effort: float | None = None
-    way: Literal["tablet", "table"] = "table"
-
-
-class NoteIn(Schema):
-    """A note of a person, or of the session; of health with place, side and how much it hurts (0 to 10)."""
-
-    person: UUID | None = None
-    kind: Literal["pain", "dizziness", "form", "kit", "hurt", "free"] = "free"
-    text: str = Field("", max_length=2000)
-    place: str = Field("", max_length=40)
-    side: Literal["", "left", "right", "both"] = ""
-    level: int | None = None
 
 
 class CautionOut(Schema):
@@ -339,14 +277,6 @@ class ExpectedOut(Schema):
     score: ExpectedTold
     beside: BesideExpected
     pace: PaceOut
-
-
-class ForeseenIn(Schema):
-    """A document, of which squad (default: one's first); of whom: a person, else the squad's span."""
-
-    document: DocumentBody
-    squad: int | None = None
-    person: UUID | None = None
 
 
 class ForeseenOut(Schema):
@@ -421,13 +351,14 @@ class MovementDoneOut(Schema):
 class LearnedOut(Schema):
     """What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic.
 
-    `low`, `high`: between these factors 8 of 10 sessions should lie.
+    `low`, `high`: between these factors 8 of 10 sessions should lie; `quicker`: by which share, below 0 slower.
     """
 
     pace_factor: float
     spread: float
     low: float
     high: float
+    quicker: float
     scores: int
     effort_offset: float
     ratings: int
@@ -452,16 +383,3 @@ class PersonLogOut(Schema):
     movements: list[MovementDoneOut]
     notes: list[LogNoteOut]
     plans: bool
-
-
-class UsePaceIn(Schema):
-    """Whether what is learned is used: yes, no, or nothing for as the squad has it."""
-
-    use: Literal["", "yes", "no"]
-
-
-class LearningIn(Schema):
-    """Whether estimates learn as scores come, or it is asked."""
-
-    learning: Literal["auto", "ask"]
-    squad: int | None = None

@@ -118,6 +118,22 @@ def as_run(run: FloorRun, events: Iterable[Event] = (), *, until: float | None =
     )
 
 
+def whole_run(run: FloorRun, events: Sequence[FloorEvent]) -> Run:
+    """A kept run as the core plays it, to its end: the last window ends by the clock, and nobody says so.
+
+    Raises DocumentError.
+    """
+    return as_run(run, [event_of(one) for one in events], until=lasted(run, events))
+
+
+def lasted(run: FloorRun, events: Sequence[FloorEvent]) -> float:
+    """Up to which second a run goes: its end where it has one, its last event at least."""
+    last = max((float(one.event["t"]) for one in events), default=0.0)
+    if run.ended_at is None:
+        return last
+    return min(MAX_RUN_S, max(last, (run.ended_at - run.begun_at).total_seconds()))
+
+
 def take_events(actor: Actor, run_id: UUID, sent: Sequence[SentEvent]) -> int:
     """Keep the events that are not kept yet; returns how many came. All of them or none. Raises DocumentError."""
     with transaction.atomic():
@@ -140,8 +156,26 @@ def take_events(actor: Actor, run_id: UUID, sent: Sequence[SentEvent]) -> int:
         )
         if fresh:
             _note_end(run)
-            take_from_floor(run, kept)
+            take_from_floor(run, kept, _planned_numbers(run))
     return len(fresh)
+
+
+def _planned_numbers(run: FloorRun) -> dict[int, int | None]:
+    """The number that the block of each score had when the run began, by event; empty where nothing was changed.
+
+    None for a block that was put in since.
+    """
+    kept = list(run.events.select_related("person"))
+    if not any(one.event["do"] == "change" for one in kept):
+        return {}
+    try:
+        replay = Replay(as_run(run, [event_of(one) for one in kept]), context_of(run.squad).library)
+        replay.play()
+    except DocumentError:
+        return {}
+    # Sorted as the replay sorts them, so that places are the same.
+    in_order = sorted(kept, key=lambda one: float(one.event["t"]))
+    return {in_order[place].pk: number for place, number in replay.planned.items()}
 
 
 def _people(squad: Squad, sent: Iterable[SentEvent]) -> dict[str, Person]:

@@ -139,7 +139,7 @@ class _Maker:
             )
             for number, (device, event) in enumerate(sorted(told, key=lambda one: one[1]["t"]))
         ]  # fmt: skip
-        take_from_floor(run, FloorEvent.objects.bulk_create(events))
+        take_from_floor(run, FloorEvent.objects.bulk_create(events), {})
         run.ended_at = begun + timedelta(seconds=last)
         run.save()
         settle_used(ScoredPlace(entry.pk, person.pk, "person", 3, 0, 0))

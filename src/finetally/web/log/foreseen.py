@@ -15,13 +15,12 @@ from uuid import UUID
 from finetally.core.learn.pace import PaceModel
 from finetally.core.learn.predicted import PredictedScore, predicted
 from finetally.core.methods.given import Given
-from finetally.core.people.limits import options_with
 from finetally.core.session.document import Session
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.web.log.learning import PaceInUse, pace_in_use
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, windows_of
-from finetally.web.people.limits import limits_on, steps_for
+from finetally.web.people.limits import limits_on, options_by_limits
 from finetally.web.people.people import known_people, read_person
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
@@ -72,12 +71,12 @@ def _of_person(
 ) -> list[ForeseenScore]:
     today = today_of(person.squad)
     limits = limits_on(person.squad, today, person)
-    options = options_with(session, {}, steps_for(session, limits, person.squad)) if limits else {}
+    options = options_by_limits(session, limits, person.squad)
     pace = pace_in_use(person, context.methods)
     earlier = earlier_by_shape([person.pk], {one.shape for one in windows}, today)
     found = []
     for window in windows:
-        score = _score(session, window, pace, context, options if isinstance(options, dict) else {})
+        score = _score(session, window, pace, context, options)
         if score is not None:
             there = earlier.get((person.pk, window.shape))
             days_ago = (today - there.on).days if there is not None else None

@@ -68,7 +68,8 @@ def paces_seen(people: Iterable[int], since: date) -> dict[int, list[PaceSeen]]:
         person__in=found, used=True, factor__isnull=False, entry__day__gte=since
     ).order_by("entry__day", "id")
     for key, day, factor in results.values_list("person", "entry__day", "factor"):
-        found[key or 0].append(PaceSeen(day, factor or 1.0))
+        if key is not None and factor is not None:
+            found[key].append(PaceSeen(day, factor))
     return found
 
 
@@ -77,11 +78,13 @@ def seen_of(people: Iterable[int]) -> dict[int, tuple[list[PaceSeen], list[Effor
     found: dict[int, tuple[list[PaceSeen], list[EffortSeen]]] = {key: ([], []) for key in people}
     results = Result.objects.filter(person__in=found, used=True, factor__isnull=False)
     for key, day, factor in results.order_by("entry__day", "id").values_list("person", "entry__day", "factor"):
-        found[key or 0][0].append(PaceSeen(day, factor or 1.0))
+        if key is not None and factor is not None:
+            found[key][0].append(PaceSeen(day, factor))
     ratings = Rating.objects.filter(person__in=found, estimated__isnull=False).exclude(way=RatingWay.GROUP)
     rows = ratings.order_by("entry__day", "id").values_list("person", "entry__day", "effort", "estimated")
     for key, day, rated, estimated in rows:
-        found[key or 0][1].append(EffortSeen(day, rated, estimated or 0.0))
+        if key is not None and estimated is not None:
+            found[key][1].append(EffortSeen(day, rated, estimated))
     return found
 
 

@@ -9,7 +9,7 @@ from statistics import fmean
 from typing import Any
 from uuid import UUID
 
-from django.db.models import Count, Exists, Max, OuterRef, Q, QuerySet
+from django.db.models import Count, Max, Q, QuerySet
 
 from finetally.web.log.models import LoggedEntry, LogNote, Rating, RatingWay, Result
 from finetally.web.people.people import own_person
@@ -59,7 +59,7 @@ class LogList:
 
 
 def log_list(actor: Actor, squad_id: int | None, before: date | None = None) -> LogList:
-    """Eight weeks of the log before a day (today's included without one). Ten queries, however many entries."""
+    """Eight weeks of the log before a day (today's included without one). Nine queries, however many entries."""
     squad = squad_to_look_at(actor, squad_id)
     plans = actor.may(squad.pk, Right.PLAN)
     own = None if plans else own_person(actor, squad)
@@ -103,7 +103,7 @@ class _Counts:
 
     @classmethod
     def of(cls, entries: Sequence[Entry], own: Person | None) -> _Counts:
-        """Seven queries. `own`: whose alone is told."""
+        """Six queries. `own`: whose alone is told."""
         keys = [one.pk for one in entries]
         mine = Q() if own is None else Q(person=own)
         made = cls()
@@ -116,14 +116,12 @@ class _Counts:
         made.runs = dict(
             Entry.objects.filter(pk__in=keys).annotate(n=Count("runs")).values_list("pk", "n")
         ) if own is None else {}  # fmt: skip
-        settled = Result.objects.filter(
-            **{name: OuterRef(name) for name in ("entry", "whose", "block", "section_pass", "index")}, chosen=True
-        ).filter(Q(person=OuterRef("person")) | Q(person=None))  # fmt: skip
-        told = Result.objects.filter(mine, entry__in=keys).order_by()
-        counted = told.filter(used=True).values("entry").annotate(n=Count("id")).values_list("entry", "n")
-        aside = told.filter(~Exists(settled), used=False).values("entry").annotate(n=Count("id"))
-        differ = dict(aside.values_list("entry", "n"))
-        made.results = {key: (count, differ.get(key, 0)) for key, count in counted}
+        counted = (
+            Result.objects.filter(mine, entry__in=keys).order_by().values("entry")
+            .annotate(count=Count("id", filter=Q(used=True)), aside=Count("id", filter=Q(disputed=True)))
+            .values_list("entry", "count", "aside")
+        )  # fmt: skip
+        made.results = {key: (count, aside) for key, count, aside in counted}
         return made
 
     def line(self, entry: Entry) -> LogLine:

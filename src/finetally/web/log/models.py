@@ -98,6 +98,7 @@ class Result(models.Model):
     device = models.CharField(max_length=36, blank=True)
     used = models.BooleanField(default=True)
     chosen = models.BooleanField(default=False, help_text="a coach settled that it is this one")
+    disputed = models.BooleanField(default=False, help_text="it differs from the used one, and nobody settled it")
     shape = models.CharField(max_length=16, blank=True, help_text="name of its block's shape")
     factor = models.FloatField(null=True)
     predicted = models.JSONField(null=True)

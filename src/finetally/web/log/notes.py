@@ -10,10 +10,10 @@ from django.db import transaction
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
+from finetally.core.log.notes import HEALTH_KINDS, NOTE_KINDS
 from finetally.core.session.cleaning import cleaned
 from finetally.core.session.problems import refuse, shown
 from finetally.web.floor.models import FloorEvent
-from finetally.web.log.from_floor import HEALTH_KINDS, NOTE_KINDS
 from finetally.web.log.models import LogNote
 from finetally.web.log.seeing import looker_at, person_of
 from finetally.web.people.people import the_person
@@ -73,22 +73,6 @@ def write_note(actor: Actor, entry_id: UUID, wish: NoteWish) -> LogNote:
         )  # fmt: skip
         record(actor, entry.squad_id, Act.NOTED, entry_named(entry))
     return made
-
-
-CAUTIONS = {
-    "pain": "Stop what hurts. If it stays or comes back, have it looked at by somebody licensed to do so.",
-    "hurt": "Stop. Follow your first-aid rules; when in doubt call the emergency services.",
-    "dizziness": (
-        "Stop; tell somebody now. Pain or pressure in the chest, fainting, or dizziness that stays: call the "
-        "emergency services. This note is no message to a physician."
-    ),
-}
-"""What is said at once to whoever writes such a note; local rules go before it."""
-
-
-def caution_of(kind: str) -> str | None:
-    """The caution that belongs to a kind of note."""
-    return CAUTIONS.get(kind)
 
 
 def lift_note(actor: Actor, note_id: int) -> None:

@@ -13,21 +13,19 @@ from uuid import UUID
 from finetally.core.learn.learned import OffCourse, off_course, rated_far
 from finetally.core.learn.pace import PaceModel
 from finetally.core.learn.predicted import PredictedScore, predicted
+from finetally.core.log.notes import HEALTH_KINDS
 from finetally.core.log.page import figures_of, picture_of
 from finetally.core.methods.given import Given
-from finetally.core.people.limits import options_with
-from finetally.core.session.document import Session
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
 from finetally.web.jobs.models import OPEN, Job
-from finetally.web.log.from_floor import HEALTH_KINDS
 from finetally.web.log.learning import PaceInUse, pace_in_use, paces_seen
 from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result, WatchRecording
 from finetally.web.log.seeing import Looker, looker_at
 from finetally.web.log.settling import logged_run, rounded
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, windows_of
-from finetally.web.people.limits import limits_on, steps_for
+from finetally.web.people.limits import limits_on, options_by_limits
 from finetally.web.people.models import Limit
 from finetally.web.people.people import known_people
 from finetally.web.plan.entries import people_for, wrong
@@ -215,7 +213,7 @@ def expected_of(actor: Actor, entry_id: UUID) -> list[ExpectedScore]:
     known: dict[str, PredictedScore | None] = {}
     for one in reader.people():
         if one.came:
-            options = _options(session, one.limits, looker.entry)
+            options = options_by_limits(session, one.limits, looker.entry.squad)
             for window in reader.windows:
                 key = repr((options, window.block, window.place, one.pace.pace_factor, one.pace.spread))
                 if key not in known:
@@ -226,8 +224,3 @@ def expected_of(actor: Actor, entry_id: UUID) -> list[ExpectedScore]:
                 if score is not None:
                     found.append(ExpectedScore(one.person, window, score, one.pace))
     return found
-
-
-def _options(session: Session, limits: list[Limit], entry: Entry) -> dict[str, str]:
-    made = options_with(session, {}, steps_for(session, limits, entry.squad)) if limits else {}
-    return made if isinstance(made, dict) else {}

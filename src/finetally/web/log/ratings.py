@@ -28,8 +28,8 @@ EARLY = timedelta(minutes=10)
 def rate(actor: Actor, entry_id: UUID, person_id: UUID | None, effort: float | None, way: RatingWay) -> None:
     """Keep how hard somebody found it, or the group together (no person); no effort takes it back.
 
-    Those whom an entry is for rate for themselves, from its end to the end of the next day; who plans, for all and
-    at any time. Raises DocumentError.
+    Those whom an entry is for rate for themselves, on its day and the next; who plans, for all and at any later
+    time. Raises DocumentError.
     """
     looker = looker_at(actor, entry_id)
     entry = looker.entry
@@ -112,7 +112,7 @@ def effort_of(entry: Entry, estimated: float | None) -> tuple[float, str]:
     ratings = list(Rating.objects.filter(entry=entry))
     own = [one.effort for one in ratings if one.way != RatingWay.GROUP]
     if own:
-        return fmean(own), "ratings"
+        return round(fmean(own), 2), "ratings"
     if ratings:
         return ratings[0].effort, "group"
     planned = entry.effort if entry.effort is not None else summary_from_json(entry.summary).effort

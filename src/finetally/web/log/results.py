@@ -17,7 +17,7 @@ from finetally.core.unfold.unfold import blocks_of
 from finetally.web.log.asking import ask_to_work_out
 from finetally.web.log.models import Result, ResultWay
 from finetally.web.log.seeing import looker_at, person_of
-from finetally.web.log.using import ScoredPlace, settle_used
+from finetally.web.log.using import ScoredPlace, corrected, settle_used
 from finetally.web.plan.entries import entry_named, the_entry, wrong
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.models import Act
@@ -75,12 +75,14 @@ def write_results(actor: Actor, entry_id: UUID, wishes: Sequence[ResultWish]) ->
 
 
 def _write(window: ScoredPlace, wish: ResultWish, way: ResultWay, user_id: int | None) -> None:
-    window.results().filter(user=user_id).delete()
+    kept = corrected(window.results().filter(user=user_id))
+    if wish.options:
+        kept["options"] = wish.options
     if wish.score is None and not wish.unfinished:
         return
     Result.objects.create(
         **window.fields(), score=_plain(wish.score or {}), unfinished=one_line(wish.unfinished)[:80],
-        options=wish.options, sets=wish.sets, way=way, user_id=user_id,
+        sets=wish.sets, way=way, user_id=user_id, **kept,
     )  # fmt: skip
 
 

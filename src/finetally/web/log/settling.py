@@ -9,7 +9,6 @@ from uuid import UUID
 
 from django.db import transaction
 
-from finetally.core.floor.events import MAX_RUN_S
 from finetally.core.log.as_done import DoneSession
 from finetally.core.log.as_person import as_person, was_there
 from finetally.core.log.page import LoggedFigures, differences_of, figures_of, picture_of
@@ -18,7 +17,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
 from finetally.core.week.planned_load import other_training, summary_of
 from finetally.web.floor.models import FloorEvent, FloorRun
-from finetally.web.floor.runs import as_run, event_of
+from finetally.web.floor.runs import whole_run
 from finetally.web.log.asking import ask_to_work_out
 from finetally.web.log.models import LoggedEntry, LoggedHow, LoggedRun
 from finetally.web.log.ratings import effort_of, minutes_of
@@ -37,9 +36,7 @@ MOST_SETTLED = 60
 
 @dataclass(frozen=True, slots=True)
 class LogWish:
-    """How an entry is logged: what is not said is taken from its run, else from the plan. `away`: who was not
-    there.
-    """
+    """How an entry is logged: what is not said is from its run, else from the plan. `away`: who was not there."""
 
     minutes: float | None = None
     effort: float | None = None
@@ -180,7 +177,7 @@ def done_of_run(run: FloorRun, events: Sequence[FloorEvent], context: FiguringCo
     if not events:
         return None
     try:
-        plain = as_run(run, [event_of(one) for one in events], until=_until(run, events))
+        plain = whole_run(run, events)
         done = DoneSession(
             parse_session(run.document),
             library=context.library,
@@ -191,14 +188,6 @@ def done_of_run(run: FloorRun, events: Sequence[FloorEvent], context: FiguringCo
     except DocumentError:
         return None
     return done if done.played is not None and done.played.played else None
-
-
-def _until(run: FloorRun, events: Sequence[FloorEvent]) -> float:
-    """Up to when it is played: to its end, where it has one (the last window ends by the clock)."""
-    last = max(float(one.event["t"]) for one in events)
-    if run.ended_at is None:
-        return last
-    return min(MAX_RUN_S, max(last, (run.ended_at - run.begun_at).total_seconds()))
 
 
 def _fields(one: LoggedRun) -> dict[str, Any]:
@@ -229,7 +218,7 @@ def _as_run(entry: Entry, person: Person, done: _Done) -> None:
     events = list(done.run.events.all())
     if not any(one.person_id == person.pk and one.event["do"] in ("here", "away") for one in events):
         return
-    plain = as_run(done.run, [event_of(one) for one in events], until=_until(done.run, events))
+    plain = whole_run(done.run, events)
     name = str(person.public_id)
     known = entry.attendance.filter(person=person).first()
     effort = known.effort if known is not None and known.effort is not None else done.estimated

@@ -14,6 +14,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.sheets.cells import Cell, csv_text
 from finetally.web.floor.models import FloorRun
+from finetally.web.floor.runs import lasted
 from finetally.web.log.models import Rating, RatingWay, Result
 from finetally.web.log.windows import windows_of
 from finetally.web.people.people import the_person
@@ -147,9 +148,8 @@ class _Log:
                     continue
                 event["person"] = self._names[one.person_id]
             events.append(event)
-        last = max((float(one["t"]) for one in events), default=0.0)
-        ended = (longest.ended_at - longest.begun_at).total_seconds() if longest.ended_at is not None else last
-        return {"apart": longest.apart, "hold": longest.hold, "events": events, "until": max(last, ended)}
+        until = lasted(longest, list(longest.events.all()))
+        return {"apart": longest.apart, "hold": longest.hold, "events": events, "until": until}
 
     def rows(self) -> Iterator[list[Cell]]:
         """A row for each score, and one for each rating."""

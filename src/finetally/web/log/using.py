@@ -34,10 +34,18 @@ class ScoredPlace:
         return Result.objects.filter(**self.fields())
 
 
+def corrected(told: QuerySet[Result]) -> dict[str, Any]:
+    """Take away what somebody corrects; what stays of it: what was expected then, and what was done otherwise."""
+    last = told.order_by("id").last()
+    told.delete()
+    return {} if last is None else {"predicted": last.predicted, "options": last.options}
+
+
 def settle_used(window: ScoredPlace) -> None:
     """Say which of a window's results is used: one that a coach settled, else the latest that a coach gave.
 
-    A count of the person's own is used where there is no other.
+    A count of the person's own is used where there is no other. What differs from the used one is disputed until
+    one is settled.
     """
     told = list(window.results().order_by("at", "id"))
     if not told:
@@ -46,11 +54,6 @@ def settle_used(window: ScoredPlace) -> None:
     by_coach = [one for one in told if one.way != ResultWay.OWN]
     used = (chosen or by_coach or told)[-1]
     for one in told:
-        if one.used is not (one.pk == used.pk):
-            one.used = one.pk == used.pk
-            one.save(update_fields=["used"])
-
-
-def disagree(told: list[Result]) -> bool:
-    """Whether a window's results differ."""
-    return any(one.score != told[0].score or one.unfinished != told[0].unfinished for one in told[1:])
+        one.used = one.pk == used.pk
+        one.disputed = not chosen and (one.score, one.unfinished) != (used.score, used.unfinished)
+    Result.objects.bulk_update(told, ["used", "disputed"])

@@ -1,5 +1,4 @@
-"""Working the log out: pace factors and predictions of scores, estimates of ratings, and what people's pace
-becomes.
+"""Working the log out: factors and predictions of scores, estimates of ratings, and what people's pace becomes.
 
 Heavy work, done by the process for it soon after something was logged; kept, by the hash of what it was made from.
 """
@@ -18,21 +17,21 @@ from finetally.core.floor.document import Run
 from finetally.core.learn.predicted import predicted
 from finetally.core.log.as_done import DoneSession
 from finetally.core.methods.given import Given, PersonGiven
-from finetally.core.people.limits import options_with
 from finetally.core.session.document import Session
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.tape import RunScore
 from finetally.core.unfold.unfold import blocks_of
 from finetally.web.floor.models import FloorEvent, FloorRun
-from finetally.web.floor.runs import as_run, event_of
+from finetally.web.floor.runs import whole_run
 from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
 from finetally.web.jobs.work import JobHandle
 from finetally.web.log.learning import pace_in_use, relearn
 from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result
 from finetally.web.log.windows import block_shape
-from finetally.web.people.limits import limits_on, steps_for
+from finetally.web.people.limits import limits_on, options_by_limits
 from finetally.web.people.measures import given_of
+from finetally.web.people.models import Limit
 from finetally.web.people.people import known_people
 from finetally.web.plan.entries import people_for
 from finetally.web.plan.models import Entry
@@ -70,9 +69,7 @@ def methods_changed_in_log(squad: Squad) -> None:
 
 
 def catch_up() -> int:
-    """After a start: have what was never worked out (it came in by a migration) done. Returns for how many
-    squads.
-    """
+    """After a start: have what was never worked out (from before the log) done. Returns for how many squads."""
     waiting = Squad.objects.filter(entries__results__key="").distinct()
     for squad in waiting:
         methods_changed_in_log(squad)
@@ -133,15 +130,10 @@ class _Working:
     @cached_property
     def limited(self) -> Mapping[int, dict[str, str]]:
         """The options that limits of the day choose, by person."""
-        by_person: dict[int, list[Any]] = {}
+        by_person: dict[int, list[Limit]] = {}
         for one in limits_on(self.entry.squad, self.entry.day):
             by_person.setdefault(one.person_id, []).append(one)
-        found: dict[int, dict[str, str]] = {}
-        for key, limits in by_person.items():
-            options = options_with(self.session, {}, steps_for(self.session, limits, self.entry.squad))
-            if isinstance(options, dict) and options:
-                found[key] = options
-        return found
+        return {key: options_by_limits(self.session, limits, self.entry.squad) for key, limits in by_person.items()}
 
     @cached_property
     def runs(self) -> Mapping[Any, tuple[FloorRun, list[FloorEvent]]]:
@@ -180,8 +172,7 @@ class _Working:
             given = self.context.given(Given(person=measures, options=options))
             played: Run | None = None
             if run is not None and events:
-                plain = as_run(run, [event_of(event) for event in events])
-                played = plain.model_copy(update={"given": given, "methods": self.context.methods})
+                played = whole_run(run, events).model_copy(update={"given": given, "methods": self.context.methods})
             self._done[key] = DoneSession(
                 self.session, library=self.context.library, methods=self.context.methods, given=given, run=played,
                 person=str(person.public_id) if own and person is not None else None,
@@ -200,7 +191,9 @@ class _Working:
         key = version_of(name, one.score, one.block, one.section_pass, one.index)
         if one.key == key:
             return None
-        one.key, one.options = key, options
+        # What was taken on the floor stands in the run.
+        told = done.given.options
+        one.key, one.options = key, {**options, **told} if isinstance(told, dict) else options
         one.shape = self.shapes[one.block] if one.block < len(self.shapes) else ""
         index = _index_of(done, one)
         score = run_score_of(one.score)

@@ -14,7 +14,7 @@ from uuid import UUID
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from finetally.core.people.limits import Joint, LimitedStep, LimitSide, limited_steps, step_paths
+from finetally.core.people.limits import Joint, LimitedStep, LimitSide, limited_steps, options_with, step_paths
 from finetally.core.session.cleaning import one_line
 from finetally.core.session.document import Session
 from finetally.core.session.problems import refuse, shown
@@ -121,6 +121,12 @@ def limits_on(squad: Squad, day: date, person: Person | None = None) -> list[Lim
 def steps_for(session: Session, limits: Iterable[Limit], squad: Squad) -> list[LimitedStep]:
     """What the limits of one person make of a session's steps."""
     return limited_steps(session, [one.spared() for one in limits], context_of(squad).library)
+
+
+def options_by_limits(session: Session, limits: Iterable[Limit], squad: Squad) -> dict[str, str]:
+    """The options, by step id, that the limits of one person choose in a session."""
+    chosen = options_with(session, {}, steps_for(session, limits, squad))
+    return chosen if isinstance(chosen, dict) else {}
 
 
 def otherwise(actor: Actor, squad: Squad, session: Session, day: date) -> list[Otherwise]:

@@ -120,6 +120,7 @@ class Migration(migrations.Migration):
                 ('device', models.CharField(blank=True, max_length=36)),
                 ('used', models.BooleanField(default=True)),
                 ('chosen', models.BooleanField(default=False, help_text='a coach settled that it is this one')),
+                ('disputed', models.BooleanField(default=False, help_text='it differs from the used one, and nobody settled it')),
                 ('shape', models.CharField(blank=True, help_text="name of its block's shape", max_length=16)),
                 ('factor', models.FloatField(null=True)),
                 ('predicted', models.JSONField(null=True)),

@@ -28,10 +28,12 @@ def from_runs(apps, schema_editor):
             before.delete()
         if score:
             # The latest that was told of a window is used, as it is from now on.
-            results.objects.filter(
+            for one in results.objects.filter(
                 entry_id=run.entry_id, person_id=event.person_id, whose=whose, block=place[0], section_pass=place[1],
                 index=place[2],
-            ).update(used=False)
+            ):
+                one.used, one.disputed = False, one.score != score
+                one.save()
             last[key, event.device, run.pk] = results.objects.create(
                 entry_id=run.entry_id, person_id=event.person_id, whose=whose, block=place[0], section_pass=place[1],
                 index=place[2], score=score, way="floor", run_id=run.pk, device=event.device, user_id=event.user_id,
