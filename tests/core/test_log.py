@@ -20,7 +20,6 @@ from finetally.core.learn.learned import (
     Learned,
     PaceSeen,
     learned,
-    off_course,
     paces_between,
     why_learned,
 )
@@ -181,25 +180,6 @@ def test_what_is_learned_lies_between_the_plan_and_what_was_seen(factors: list[f
     assert made.spread > 0
     low, high = paces_between(made.pace_factor, made.spread)
     assert low < made.pace_factor < high
-
-
-@pytest.mark.parametrize(
-    ("factors", "told"),
-    [
-        ([0.8, 0.85, 0.8], True),
-        ([1.2, 1.25, 1.3], True),
-        ([0.8, 1.25, 0.8], False),
-        ([0.8, 0.85], False),
-        ([0.98, 0.97, 0.99], False),
-        ([1.3, 0.8, 0.8, 0.8], True),
-        ([0.8, 0.8, 0.25, 0.8], True),
-    ],
-)
-def test_three_times_running_off_by_more_than_the_spread_is_told(factors: list[float], told: bool) -> None:
-    found = off_course([PaceSeen(DAY, one) for one in factors], 1.0, 0.1)
-    assert (found is not None) is told
-    if found is not None:
-        assert found["fits"] == pytest.approx(math.prod(found["factors"]) ** (1 / 3))
 
 
 # Planned against done.

@@ -193,11 +193,16 @@ const log = {
     got(http.PUT('/api/log/entries/{entry_id}/watch', { params: entry(id), body })),
   dropCurve: (id: number) =>
     got(http.DELETE('/api/log/watch/{recording_id}/curve', { params: { path: { recording_id: id } } })),
-  logFile: async (kind: 'json' | 'csv', squad: number): Promise<Blob> => {
-    const params = { path: { kind }, query: { squad: squadOrFirst(squad) } }
+  logFile: async (
+    kind: 'json' | 'csv',
+    squad: number,
+    between: { first?: string; last?: string } = {},
+  ): Promise<Blob> => {
+    const params = { path: { kind }, query: { squad: squadOrFirst(squad), ...between } }
     const { response } = await http.GET('/api/log/file.{kind}', { params, parseAs: 'stream' })
     return response.blob()
   },
+  lastDone: (squad: number) => got(http.GET('/api/log/last-done', { params: { query: { squad } } })),
   bringLog: (text: string, squad: number) => got(http.POST('/api/log/file', { body: { text, squad } })),
   foreseen: (document: SessionDoc, squad: number, person: string | null, signal?: AbortSignal) =>
     got(http.POST('/api/log/foreseen', { body: { document, squad: squadOrFirst(squad), person }, signal })),
@@ -250,6 +255,8 @@ const people = {
   endLimit: (id: number) => got(http.DELETE('/api/people/limits/{limit_id}', { params: { path: { limit_id: id } } })),
   guardianAgreed: (id: string, body: Body<'GuardianIn'>) =>
     got(http.PUT('/api/people/{person_id}/guardian', { params: ofPerson(id), body })),
+  setNamed: (id: string, agreed: boolean) =>
+    got(http.PUT('/api/people/{person_id}/named', { params: ofPerson(id), body: { agreed } })),
   traces: (id: string) => got(http.GET('/api/people/{person_id}/traces', { params: ofPerson(id) })),
   erasePerson: (id: string, fromTexts: boolean) =>
     got(http.POST('/api/people/{person_id}/erase', { params: ofPerson(id), body: { from_texts: fromTexts } })),

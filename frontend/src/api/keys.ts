@@ -24,6 +24,7 @@ export const KEYS = {
   season: () => ['season'],
   today: (squad?: number) => (squad === undefined ? ['today'] : ['today', squad]),
   log: (squad?: number) => (squad === undefined ? ['log'] : ['log', squad]),
+  lastDone: (squad?: number) => (squad === undefined ? ['last-done'] : ['last-done', squad]),
   logEntry: (entry: string) => ['log-entry', entry],
   expected: (entry: string) => ['log-entry', entry, 'expected'],
   personLog: (person?: string) => (person === undefined ? ['person-log'] : ['person-log', person]),

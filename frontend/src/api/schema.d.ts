@@ -2152,6 +2152,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person_id}/named": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Named
+         * @description Note whether somebody agrees to be named beside their scores; for them, and for those who plan.
+         */
+        put: operations["set_named"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/groups": {
         parameters: {
             query?: never;
@@ -2540,6 +2560,26 @@ export interface paths {
          *     Who does not plan sees what was for them, and of ratings and notes their own.
          */
         get: operations["log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/last-done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Movements Last Done
+         * @description How many days ago each movement (by key) was last logged, a year back; for those who plan.
+         */
+        get: operations["last_done"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5258,6 +5298,8 @@ export interface components {
             methods?: {
                 [key: string]: unknown;
             };
+            /** Pace Of */
+            pace_of?: string | ("slowest" | "middle" | "quickest") | null;
             /** Formats */
             formats?: string[] | null;
         };
@@ -5304,6 +5346,8 @@ export interface components {
             ];
             /** Sessions */
             sessions: string[];
+            /** Pace Of */
+            pace_of?: string | ("slowest" | "middle" | "quickest") | null;
         };
         /**
          * SweepOut
@@ -5376,6 +5420,8 @@ export interface components {
             methods?: {
                 [key: string]: unknown;
             };
+            /** Pace Of */
+            pace_of?: string | ("slowest" | "middle" | "quickest") | null;
             /** Format */
             format: string;
             /**
@@ -5543,6 +5589,8 @@ export interface components {
             methods?: {
                 [key: string]: unknown;
             };
+            /** Pace Of */
+            pace_of?: string | ("slowest" | "middle" | "quickest") | null;
             /** Formats */
             formats?: string[] | null;
             /** Day */
@@ -6961,6 +7009,8 @@ export interface components {
             guardian: string;
             /** Guardian On */
             guardian_on: string | null;
+            /** Named On */
+            named_on: string | null;
             /** Keeps Little */
             keeps_little: boolean;
             /** Own */
@@ -7075,6 +7125,14 @@ export interface components {
             who?: string;
             /** Day */
             day?: string | null;
+        };
+        /**
+         * NamedIn
+         * @description Whether somebody agrees to be named beside their scores where others of the squad read.
+         */
+        NamedIn: {
+            /** Agreed */
+            agreed: boolean;
         };
         /**
          * CountedGroup
@@ -7300,20 +7358,10 @@ export interface components {
             ended_load: number;
         };
         /**
-         * FloorOption
-         * @description A step, by id, that some may do otherwise: its movement's name, and the labels of its options.
-         */
-        FloorOption: {
-            /** Step */
-            step: string;
-            /** Name */
-            name: string;
-            /** Labels */
-            labels: string[];
-        };
-        /**
          * FloorPerson
          * @description Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split.
+         *
+         *     `named`: whether others may read their scores by name.
          */
         FloorPerson: {
             /**
@@ -7329,6 +7377,8 @@ export interface components {
             team: number | null;
             /** Group */
             group: string;
+            /** Named */
+            named: boolean;
         };
         /**
          * FloorSheetOut
@@ -7379,11 +7429,12 @@ export interface components {
             /** Group */
             group: string;
             /** Options */
-            options: components["schemas"]["FloorOption"][];
+            options: components["schemas"]["StepOptionOut"][];
             /** Planned */
             planned: components["schemas"]["PlannedRounds"][];
             /** Earlier */
             earlier: components["schemas"]["EarlierOut"][];
+            pace: components["schemas"]["PaceOut"];
         };
         /**
          * LoadShown
@@ -7409,6 +7460,23 @@ export interface components {
             /** Number */
             number: number;
             beat: components["schemas"]["PublishedBeat"];
+        };
+        /**
+         * PaceOut
+         * @description The factor on all paces that predictions go by, its spread, where it is from, from how many scores.
+         */
+        PaceOut: {
+            /** Factor */
+            factor: number;
+            /** Spread */
+            spread: number;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "set" | "learned" | "squad";
+            /** Scores */
+            scores: number;
         };
         /**
          * PlannedRounds
@@ -7547,6 +7615,20 @@ export interface components {
             part: string;
             /** Optional */
             optional?: string;
+        };
+        /**
+         * StepOptionOut
+         * @description A step, by id, that some may do otherwise: its movement's name, the labels of its options; its block.
+         */
+        StepOptionOut: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Labels */
+            labels: string[];
+            /** Block */
+            block: number;
         };
         /**
          * TodoLine
@@ -8123,6 +8205,29 @@ export interface components {
             squad?: number | null;
         };
         /**
+         * KindOffOut
+         * @description A movement or a format whose estimates were off three sessions running, for the squad as a whole.
+         *
+         *     `off`: the factors of those sessions on what was foreseen, and the one that fits; of a movement with a pace also
+         *     the seconds a repetition takes, as planned (`rep_s`) and as fits (`fits_s`).
+         */
+        KindOffOut: {
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "movement" | "format";
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            off: components["schemas"]["OffCourse"];
+            /** Rep S */
+            rep_s: number | null;
+            /** Fits S */
+            fits_s: number | null;
+        };
+        /**
          * LogLineOut
          * @description An entry in the log's list. `minutes`, `effort`, `load`: logged, else None; `rated`: the mean of `ratings`.
          *
@@ -8186,7 +8291,7 @@ export interface components {
          * LogOut
          * @description The log: what waits to be logged (for those who plan), what was logged, the latest first.
          *
-         *     `earlier`: the day to ask on from; `learning`: auto, ask, or not asked yet.
+         *     `earlier`: the day to ask on from; `learning`: auto, ask, or not asked yet; `off`: with the first page.
          */
         LogOut: {
             /** Squad */
@@ -8208,6 +8313,20 @@ export interface components {
             learning: string;
             /** Asks Health */
             asks_health: boolean;
+            /** Off */
+            off: components["schemas"]["KindOffOut"][];
+        };
+        /**
+         * OffCourse
+         * @description That estimates were off to one side, by more than their spread, so many times running; what would fit.
+         *
+         *     `factors`: of the last sessions, oldest first; `fits`: the factor that they come to without what was before.
+         */
+        OffCourse: {
+            /** Factors */
+            factors: number[];
+            /** Fits */
+            fits: number;
         };
         /**
          * SettledOut
@@ -8248,6 +8367,20 @@ export interface components {
             most: components["schemas"]["ScoreTold"];
         };
         /**
+         * ForeseenHereOut
+         * @description What is foreseen in a document's windows; of a squad also the targets of those who agreed to be named.
+         *
+         *     `took`: who last did it how otherwise, for those who plan.
+         */
+        ForeseenHereOut: {
+            /** Scores */
+            scores: components["schemas"]["ForeseenOut"][];
+            /** Targets */
+            targets: components["schemas"]["TargetOut"][];
+            /** Took */
+            took: components["schemas"]["TookOut"][];
+        };
+        /**
          * ForeseenOut
          * @description What is foreseen in a window: of the person, or of the squad's slowest, middle, quickest; nobody is named.
          *
@@ -8277,23 +8410,6 @@ export interface components {
             days_ago: number | null;
         };
         /**
-         * PaceOut
-         * @description The factor on all paces that predictions go by, its spread, where it is from, from how many scores.
-         */
-        PaceOut: {
-            /** Factor */
-            factor: number;
-            /** Spread */
-            spread: number;
-            /**
-             * Source
-             * @enum {string}
-             */
-            source: "set" | "learned" | "squad";
-            /** Scores */
-            scores: number;
-        };
-        /**
          * ScoreTold
          * @description A score: rounds and reps into the next, a time in seconds, or a rung.
          */
@@ -8306,6 +8422,45 @@ export interface components {
             rung?: number | null;
             /** Time S */
             time_s?: number | null;
+        };
+        /**
+         * TargetOut
+         * @description What somebody who agreed to be named made in windows of this shape: last, when, how long ago, at best.
+         */
+        TargetOut: {
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            last: components["schemas"]["ScoreTold"];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Days Ago */
+            days_ago: number;
+            best: components["schemas"]["ScoreTold"];
+        };
+        /**
+         * TookOut
+         * @description What somebody did otherwise when they last did a window of this shape.
+         */
+        TookOut: {
+            /** Block */
+            block: number;
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            /** Options */
+            options: string[];
         };
         /**
          * ForeseenIn
@@ -8385,7 +8540,8 @@ export interface components {
          * LogEntryOut
          * @description An entry of the log: planned against done, people, scores, notes. `working`: scores are being worked out.
          *
-         *     `planned`, `picture`: None for other training. `effort_from`: ratings, group, estimate or typed.
+         *     `planned`, `picture`: None for other training. `blocks`: what each is called.
+         *     `effort_from`: ratings, group, estimate or typed.
          */
         LogEntryOut: {
             /**
@@ -8440,6 +8596,10 @@ export interface components {
             runs: components["schemas"]["LoggedRunOut"][];
             /** Windows */
             windows: components["schemas"]["WindowOut"][];
+            /** Blocks */
+            blocks: string[];
+            /** Options */
+            options: components["schemas"]["StepOptionOut"][];
             /** Results */
             results: components["schemas"]["ResultOut"][];
             /** People */
@@ -8619,18 +8779,6 @@ export interface components {
             differences: components["schemas"]["DoneDifference"][];
         };
         /**
-         * OffCourse
-         * @description That estimates were off to one side, by more than their spread, so many times running; what would fit.
-         *
-         *     `factors`: of the last sessions, oldest first; `fits`: the factor that they come to without what was before.
-         */
-        OffCourse: {
-            /** Factors */
-            factors: number[];
-            /** Fits */
-            fits: number;
-        };
-        /**
          * PulseCurve
          * @description A recording to be drawn: even slots of its length, each the mean pulse as share of the maximum, or
          *     nothing.
@@ -8716,6 +8864,8 @@ export interface components {
             sets: {
                 [key: string]: number;
             }[];
+            /** Moved Kg */
+            moved_kg: number;
             /** Way */
             way: string;
             /** By */
@@ -8978,6 +9128,8 @@ export interface components {
             };
             /** Kg */
             kg: number;
+            /** Landings */
+            landings: number;
         };
         /**
          * PersonLogOut
@@ -9062,8 +9214,22 @@ export interface components {
             factor: number | null;
         };
         /**
+         * WeekDensityOut
+         * @description Work as share of the time, repetitions (of all kinds) and kilograms a minute of session.
+         */
+        WeekDensityOut: {
+            /** Work */
+            work: number;
+            /** Reps */
+            reps: number;
+            /** Kg */
+            kg: number;
+        };
+        /**
          * WeekDoneOut
-         * @description A week as done: minutes, load, reps by how they are known, kilograms.
+         * @description A week as done: minutes, load, sets, reps by how they are known, kilograms, landings by grade, density.
+         *
+         *     `rows`: sets by row of the stave.
          */
         WeekDoneOut: {
             /**
@@ -9077,12 +9243,23 @@ export interface components {
             load: number;
             /** Sessions */
             sessions: number;
+            /** Sets */
+            sets: number;
             /** Reps */
             reps: {
                 [key: string]: number;
             };
             /** Kg */
             kg: number;
+            /** Landings */
+            landings: {
+                [key: string]: number;
+            };
+            /** Rows */
+            rows: {
+                [key: string]: number;
+            };
+            density: components["schemas"]["WeekDensityOut"] | null;
         };
         /**
          * UsePaceIn
@@ -17719,6 +17896,86 @@ export interface operations {
             };
         };
     };
+    set_named: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnePersonOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     groups: {
         parameters: {
             query?: {
@@ -19239,6 +19496,84 @@ export interface operations {
             };
         };
     };
+    last_done: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     settle: {
         parameters: {
             query?: never;
@@ -19412,7 +19747,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ForeseenOut"][];
+                    "application/json": components["schemas"]["ForeseenHereOut"];
                 };
             };
             /** @description Unauthorized */

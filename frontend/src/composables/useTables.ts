@@ -90,6 +90,19 @@ export function usePeople(squad: MaybeRefOrGetter<number>) {
   return { people: computed(() => data.value ?? []) }
 }
 
+/** How many days ago each movement was last logged, by key; nothing for whoever does not plan. */
+export function useLastDone(squad: MaybeRefOrGetter<number>) {
+  const { data } = useQuery(
+    {
+      queryKey: computed(() => KEYS.lastDone(toValue(squad))),
+      queryFn: ({ queryKey }) => api.lastDone(Number(queryKey[1])),
+      enabled: computed(() => toValue(squad) > 0),
+    },
+    queryClient,
+  )
+  return computed<Readonly<Record<string, number>>>(() => data.value ?? {})
+}
+
 /** The groups of a squad that can be chosen; none of squad 0. */
 export function useGroups(squad: MaybeRefOrGetter<number>) {
   const { data } = useQuery(

@@ -7,7 +7,7 @@ import { api } from '@/api/client'
 import { queryClient } from '@/api/query'
 import type { ForeseenScore, SessionDoc } from '@/api/types'
 import { scoreText } from '@/words/scores'
-import { hundredth } from '@/words/format'
+import { paceText } from '@/words/paces'
 import { FORESEEN as say } from '@/words/texts/foreseen'
 
 // What is foreseen in the windows of a session: of one person, or from this group's slowest to its quickest.
@@ -29,23 +29,19 @@ const { data } = useQuery(
   },
   queryClient,
 )
-const paceOf = ({ pace }: ForeseenScore): string => {
-  if (pace.source === 'learned') return say.learnedPace(hundredth(pace.factor), pace.scores)
-  return pace.source === 'set' ? say.setPace(hundredth(pace.factor)) : say.squadPace
-}
 const lastOf = (one: ForeseenScore): string[] => {
   if (!one.last || !one.best) return []
   const last = scoreText(one.last)
   return [one.days_ago ? say.last(last, one.days_ago) : say.lastToday(last), say.best(scoreText(one.best))]
 }
 const lines = computed(() => {
-  const found = data.value ?? []
+  const found = data.value?.scores ?? []
   const own = found
     .filter((one) => one.whom === 'person')
     .map((one) => {
       const { expected, least, most } = one.score
       const said = say.person(one.title, scoreText(expected), scoreText(least), scoreText(most))
-      return [said, paceOf(one), ...lastOf(one)].join(' · ')
+      return [said, paceText(one.pace, true), ...lastOf(one)].join(' · ')
     })
   const groups = found
     .filter((one) => one.whom === 'middle')
@@ -62,7 +58,22 @@ const lines = computed(() => {
         )
       return say.group(middle.title, of('slowest'), of('middle'), of('quickest'))
     })
-  return [...own, ...groups]
+  return [...own, ...groups, ...targets.value, ...took.value]
+})
+function byTitle<T extends { title: string }>(all: readonly T[]): [string, T[]][] {
+  return [...new Set(all.map((one) => one.title))].map((title) => [title, all.filter((one) => one.title === title)])
+}
+/** Of those who agreed to be named: what they made in each window, to go for. */
+const targets = computed(() => {
+  return byTitle(data.value?.targets ?? []).map(([title, some]) => {
+    const each = some.map((one) => say.target(one.name, scoreText(one.last), scoreText(one.best)))
+    return say.targets(title, each.join(', '))
+  })
+})
+const took = computed(() => {
+  return byTitle(data.value?.took ?? []).map(([title, some]) =>
+    say.took(title, some.map((one) => say.tookOne(one.name, one.options.join(', '))).join(', ')),
+  )
 })
 </script>
 

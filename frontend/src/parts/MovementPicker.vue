@@ -5,6 +5,8 @@ import type { MovementDef } from '@/api/types'
 import { useMovements, type Narrowed } from '@/composables/useMovements'
 import { MOVEMENT_PICKER as say } from '@/words/texts/parts'
 
+import { plansHere, squadNow } from '@/composables/useAccount'
+import { useLastDone } from '@/composables/useTables'
 import ChoiceField from './ChoiceField.vue'
 import FindField from './FindField.vue'
 
@@ -26,6 +28,11 @@ interface Found {
 }
 const MOST_SHOWN = 40
 const { search, nearTo, codeOf, kits, joints, positions, patterns, ready } = useMovements()
+const lastDone = useLastDone(() => (plansHere.value ? squadNow.value : 0))
+const last = ({ key }: MovementDef): string => {
+  const days = lastDone.value[key]
+  return days === undefined ? '' : ` · ${days === 0 ? say.doneToday : say.lastDone(days)}`
+}
 const narrowed = reactive<Narrowed>({ pattern: '', kit: '', position: '', spare: '' })
 const field = useTemplateRef<{ again: () => Promise<void>; typed: string }>('field')
 
@@ -92,7 +99,8 @@ function narrow(name: keyof Narrowed, to: string | null | undefined): void {
           <b>{{ item.value }}</b>
           <span>{{ weights(item.movement) }}</span>
           <small>
-            {{ pace(item.movement) }}<template v-if="item.movement.rep_is"> · {{ item.movement.rep_is }}</template>
+            {{ pace(item.movement) }}<template v-if="item.movement.rep_is"> · {{ item.movement.rep_is }}</template
+            >{{ last(item.movement) }}
           </small>
         </span>
         <span v-else class="found none">

@@ -11,6 +11,7 @@ import { runClock } from '@/floor/runClock'
 import { useFloorSheet } from '@/floor/useFloorSheet'
 import { keepShell } from '@/shell'
 import { amount, whole } from '@/words/format'
+import { paceText } from '@/words/paces'
 import { refusalText } from '@/words/refusal'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { BEFORE as say } from '@/words/texts/floor'
@@ -96,6 +97,7 @@ async function start(): Promise<void> {
         <h1>{{ sheet.title }}</h1>
         <p>{{ say.minutes(whole(sheet.minutes)) }}</p>
       </header>
+      <p class="quiet">{{ paceText(sheet.pace, false) }}</p>
       <button type="button" class="floor-key start" @click="start">{{ say.start }}</button>
       <p v-if="offline" class="note-bar" role="status">{{ say.offline }}</p>
       <p v-if="!safe" class="note-bar">{{ say.notSafe }}</p>

@@ -19,6 +19,8 @@ const props = defineProps<{
   windows: readonly ScoredWindow[]
   small: boolean
 }>()
+/** So many names have room beside the time. */
+const MOST_TARGETS = 3
 const waiting = computed(() => waitsNow(props.state))
 const time = computed(() => shownTime(props.state))
 const kind = computed(() => {
@@ -53,8 +55,17 @@ const planned = computed(() => {
 })
 const before = computed(() => {
   const window = self.value && props.windows.find((one) => one.place === self.value?.place)
-  const made = window && earlierOf(props.run.with?.earlier ?? [], window, null)
-  return made ? say.lastTime(scoreText(made.last), scoreText(made.best)) : ''
+  const earlier = props.run.with?.earlier ?? []
+  const made = window && earlierOf(earlier, window, null)
+  if (made) return say.lastTime(scoreText(made.last), scoreText(made.best))
+  const named = window ? props.people.filter((one) => one.named) : []
+  return named
+    .flatMap((one) => {
+      const theirs = window && earlierOf(earlier, window, one.person)
+      return theirs ? [say.target(one.name, scoreText(theirs.last), scoreText(theirs.best))] : []
+    })
+    .slice(0, MOST_TARGETS)
+    .join(', ')
 })
 </script>
 
@@ -108,8 +119,13 @@ p {
   justify-content: space-between;
   font: 600 24px/1.1 var(--head);
 }
+/* The place is as high as the largest sign: at 10:00 to 9:59 the signs grow, and nothing under them may move. */
 .time {
-  font: 600 min(46vw, 30vh, 330px) / 0.95 var(--head);
+  --high: min(46vw, 30vh, 330px);
+  height: calc(var(--high) * 0.95);
+  flex: none;
+  overflow: hidden;
+  font: 600 var(--high) / calc(var(--high) * 0.95) var(--head);
   font-variant-numeric: tabular-nums;
   text-align: center;
   letter-spacing: -0.02em;
@@ -122,11 +138,13 @@ p {
 }
 /* Stations need the room: who is where is asked more often than the time. */
 .time.several {
-  font-size: min(30vw, 17vh);
+  --high: min(30vw, 17vh);
+  font-size: var(--high);
 }
 /* Beside what is behind "More" the time stays whole, and the rest gives way. */
 .small .time {
-  font-size: min(24vw, 15vh);
+  --high: min(24vw, 15vh);
+  font-size: var(--high);
 }
 .small .todo,
 .small .laps {

@@ -6,10 +6,9 @@ import { computed, ref, watch } from 'vue'
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { queryClient } from '@/api/query'
-import type { LogWindow } from '@/api/types'
+import type { LogWindow, ResultIn } from '@/api/types'
 import { turnToSquad } from '@/composables/squadAddress'
 import { useAttempt } from '@/composables/useAttempt'
-import { type Typed } from '@/words/scores'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { clockTime, longDay } from '@/words/dates'
@@ -22,6 +21,7 @@ import LogTold from './LogTold.vue'
 import NotesList from './NotesList.vue'
 import PulsePanel from './PulsePanel.vue'
 import ScoreTable from './ScoreTable.vue'
+import SetsTable from './SetsTable.vue'
 import WhatDiffered from './WhatDiffered.vue'
 
 // One entry of the log: planned and done on one stave, what differed, scores, ratings, notes.
@@ -92,10 +92,8 @@ const takeBack = () =>
     await api.unlog(props.id)
     await changed()
   })
-const score = (window: LogWindow, person: string | null, typed: Typed) =>
+const writeResult = (one: ResultIn) =>
   attempt(async () => {
-    const { block, section_pass, index } = window
-    const one = { person, block, section_pass, index, score: typed, unfinished: '', options: {}, sets: [] }
     await api.writeResults(props.id, [one])
     await changed()
   })
@@ -204,10 +202,11 @@ const choose = (result: number) =>
             :title="titleOf(window)"
             :expected="expected.data.value ?? []"
             :writes="page.plans || page.own !== null"
-            @write="(person, typed) => score(window, person, typed)"
+            @write="writeResult"
             @choose="choose"
           />
           <p v-if="page.windows.length" class="said">{{ SCORE_TABLE.how }}</p>
+          <SetsTable :page="page" :writes="page.plans || page.own !== null" @write="writeResult" />
           <PulsePanel :page="page" :picture="run?.picture ?? page.picture" @changed="changed" />
           <LogTold v-if="page.plans" :people="page.people" @changed="changed" />
         </div>

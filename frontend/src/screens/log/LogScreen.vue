@@ -1,23 +1,20 @@
 <script setup lang="ts">
 import { useInfiniteQuery, useQuery } from '@tanstack/vue-query'
-import { ElButton, ElEmpty, ElSkeleton, ElUpload, type UploadFile } from 'element-plus'
+import { ElButton, ElEmpty, ElSkeleton } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
-import { Refusal } from '@/api/refusal'
 import { plansHere, squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
-import { saveFile } from '@/composables/useFiles'
 import ChoiceField from '@/parts/ChoiceField.vue'
-import MoreMenu from '@/parts/MoreMenu.vue'
-import { tellDone } from '@/parts/notices'
-import { placeText, refusalText } from '@/words/refusal'
 import { LOG_SCREEN as say } from '@/words/texts/log'
 
+import LogFiles from './LogFiles.vue'
 import LogLines from './LogLines.vue'
+import OffPanel from './OffPanel.vue'
 import WaitingList from './WaitingList.vue'
 
 // The log of a squad: what waits to be logged, settled in one step, and what was logged, the latest first.
@@ -49,26 +46,7 @@ const learns = (how: 'auto' | 'ask') =>
     await api.setLearning(how, squadNow.value)
     await anew(KEYS.log())
   })
-const DEEDS = [
-  { name: 'json', does: say.takeOutJson },
-  { name: 'csv', does: say.takeOutCsv },
-]
-const wrong = ref<string[]>([])
-const choose = (kind: string) =>
-  attempt(async () => saveFile(`log.${kind}`, await api.logFile(kind as 'json' | 'csv', squadNow.value)))
-async function bring({ raw }: UploadFile): Promise<void> {
-  wrong.value = []
-  if (!raw) return
-  const text = await raw.text()
-  try {
-    const { sessions } = await api.bringLog(text, squadNow.value)
-    tellDone(say.brought(sessions))
-    await Promise.all([anew(KEYS.log()), anew(KEYS.personLog()), anew(KEYS.week())])
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    wrong.value = error.problems.length ? error.problems.map(placeText) : [refusalText(error)]
-  }
-}
+const files = ref(false)
 const asked = computed(
   () => first.value?.plans === true && first.value.learning === '' && lines.value.some((one) => one.results > 0),
 )
@@ -91,22 +69,17 @@ const toPerson = (id: string | null | undefined): void => {
         :options="choices"
         @update:model-value="toPerson"
       />
-      <template v-if="plansHere">
-        <MoreMenu :label="say.moreForTheLog" :deeds="DEEDS" @choose="choose" />
-        <ElUpload accept=".json,application/json" :auto-upload="false" :show-file-list="false" :on-change="bring">
-          <span class="link">{{ say.bring }}</span>
-        </ElUpload>
-      </template>
+      <button v-if="plansHere" type="button" class="link" :aria-expanded="files" @click="files = !files">
+        {{ say.files }}
+      </button>
     </header>
-    <ul v-if="wrong.length" class="note-bar" role="alert">
-      <li v-for="one in wrong.slice(0, 8)" :key="one">{{ one }}</li>
-    </ul>
     <p v-if="notRead" class="note-bar" role="alert">{{ notRead }}</p>
     <div v-else-if="!first" class="inside" role="status">
       <span class="visually-hidden">{{ say.reading }}</span>
       <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
     <div v-else class="inside">
+      <LogFiles v-if="files" />
       <p v-if="!first.plans" class="said">{{ say.onlyYours }}</p>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <div v-if="asked" class="note-bar asking">
@@ -116,6 +89,7 @@ const toPerson = (id: string | null | undefined): void => {
       </div>
       <WaitingList v-if="first.waiting.length" :lines="first.waiting" />
       <p v-else-if="first.plans && lines.length" class="said">{{ say.nothingWaits }}</p>
+      <OffPanel v-if="first.off.length" :all="first.off" />
       <ElEmpty v-if="!lines.length && !first.waiting.length" :image-size="0" :description="say.empty" />
       <LogLines v-if="lines.length" :lines="lines" :own="!first.plans" />
       <p v-if="log.hasNextPage.value">

@@ -6,10 +6,11 @@ import { computed, watch } from 'vue'
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
+import type { WeekDone } from '@/api/types'
 import { turnToSquad } from '@/composables/squadAddress'
 import { useMovements } from '@/composables/useMovements'
 import { dayOfMonth } from '@/words/dates'
-import { tenth, whole } from '@/words/format'
+import { percent, tenth, whole } from '@/words/format'
 import { PERSON_LOG as say } from '@/words/texts/log'
 
 import LearnedPanel from './LearnedPanel.vue'
@@ -29,8 +30,9 @@ watch(log, (now) => now && turnToSquad(now.squad), { immediate: true })
 const { nameOf } = useMovements()
 const REPS = [say.called, say.paced, say.guessed, say.kg]
 const RATED_HEADS = [say.work, say.estimated, say.ratedCol]
-const WEEK_HEADS = [say.week, say.sessions, say.minutes, say.load, ...REPS]
-const MOVEMENT_HEADS = [say.movement, say.last, say.sessions, say.sets, ...REPS]
+const WEEK_HEADS = [say.week, say.sessions, say.minutes, say.load, say.sets, ...REPS, say.landings]
+const DENSITY_HEADS = [say.workShare, say.repsAMinute, say.kgAMinute]
+const MOVEMENT_HEADS = [say.movement, say.last, say.sessions, say.sets, ...REPS, say.landings]
 /** How reps are known is never added up. */
 const repsOf = (one: { reps: Record<string, number>; kg: number }): (string | number)[] => [
   one.reps.called ?? 0,
@@ -53,13 +55,41 @@ const rated = computed(() =>
 const weeks = computed(() =>
   [...(log.value?.weeks ?? [])].reverse().map((one) => ({
     key: one.begins,
-    cells: [dayOfMonth(one.begins), one.sessions, whole(one.minutes), whole(one.load), ...repsOf(one)],
+    cells: [
+      dayOfMonth(one.begins),
+      one.sessions,
+      whole(one.minutes),
+      whole(one.load),
+      one.sets,
+      ...repsOf(one),
+      landingsOf(one),
+    ],
+  })),
+)
+/** Low, medium and high landings are never added up. */
+const landingsOf = ({ landings }: WeekDone): string =>
+  ['low', 'medium', 'high', 'mixed']
+    .flatMap((grade) => (landings[grade] ? [`${landings[grade]} ${grade}`] : []))
+    .join(', ')
+/** The rows of the stave that anything was done of. */
+const rowNames = computed(() => [...new Set((log.value?.weeks ?? []).flatMap((week) => Object.keys(week.rows)))])
+const patternHeads = computed(() => [say.week, ...DENSITY_HEADS, ...rowNames.value])
+const patterns = computed(() =>
+  [...(log.value?.weeks ?? [])].reverse().map((one) => ({
+    key: one.begins,
+    cells: [
+      dayOfMonth(one.begins),
+      ...(one.density
+        ? [percent(one.density.work), tenth(one.density.reps), tenth(one.density.kg)]
+        : DENSITY_HEADS.map(() => '–')),
+      ...rowNames.value.map((row) => one.rows[row] ?? ''),
+    ],
   })),
 )
 const movements = computed(() =>
   (log.value?.movements ?? []).map((one) => ({
     key: one.key,
-    cells: [nameOf(one.key), ago(one.days_ago), one.sessions, one.sets, ...repsOf(one)],
+    cells: [nameOf(one.key), ago(one.days_ago), one.sessions, one.sets, ...repsOf(one), one.landings],
   })),
 )
 const changed = () => anew(KEYS.personLog(props.id))
@@ -88,6 +118,14 @@ const changed = () => anew(KEYS.personLog(props.id))
         <NotesList v-if="log.notes.length" :notes="log.notes" @changed="changed" />
       </div>
       <LedgerTable class="wide" :heading="say.done" :heads="WEEK_HEADS" :rows="weeks" :most="8" />
+      <LedgerTable
+        v-if="patterns.length"
+        class="wide"
+        :heading="say.byPattern"
+        :heads="patternHeads"
+        :rows="patterns"
+        :most="8"
+      />
       <LedgerTable
         v-if="movements.length"
         class="wide"

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
-import type { ExpectedScore, LogEntry, LoggedPerson, LogResult, LogWindow } from '@/api/types'
-import { scoreText, type Typed } from '@/words/scores'
+import type { ExpectedScore, LogEntry, LoggedPerson, LogResult, LogWindow, ResultIn } from '@/api/types'
+import { scoreText } from '@/words/scores'
 import ScoreField from '@/parts/ScoreField.vue'
 import { SCORE_TABLE as say } from '@/words/texts/log'
 
 import ForeseenBar from './ForeseenBar.vue'
+import RowMore from './RowMore.vue'
 
 // One window: who made what, beside last time and what was foreseen. Scores are typed in here, Enter goes on down.
 const props = defineProps<{
@@ -16,7 +17,7 @@ const props = defineProps<{
   expected: readonly ExpectedScore[]
   writes: boolean
 }>()
-const emit = defineEmits<{ write: [person: string | null, score: Typed]; choose: [result: number] }>()
+const emit = defineEmits<{ write: [result: ResultIn]; choose: [result: number] }>()
 
 const here = (one: LogResult | ExpectedScore): boolean =>
   one.block === props.window.block && one.section_pass === props.window.section_pass && one.index === props.window.index
@@ -70,8 +71,32 @@ function between(one: ExpectedScore | LogResult): string {
 const last = (row: Row) =>
   props.page.earlier.find((one) => one.person === row.person?.person && one.shape === props.window.shape)
 const text = (one: LogResult | undefined): string => (one ? one.unfinished || scoreText(one.score) : '')
+const COLUMNS = 6
 const open = (row: Row): boolean => row.told.some((one) => one.disputed)
 const options = (row: Row): string => Object.values(row.used?.options ?? {}).join(', ')
+/** A result of this window; what is kept of it otherwise stays. */
+function write(row: Row, changed: Partial<ResultIn>): void {
+  const { block, section_pass, index } = props.window
+  const kept = row.used
+  emit('write', {
+    person: row.person?.person ?? null,
+    block,
+    section_pass,
+    index,
+    score: kept && scoreText(kept.score) ? kept.score : null,
+    unfinished: '',
+    options: kept?.options ?? {},
+    sets: kept?.sets ?? [],
+    ...changed,
+  })
+}
+/** Whose row is open for what they did otherwise. */
+const opened = ref('')
+const steps = computed(() => props.page.options.filter((one) => one.block === props.window.block))
+function keep(row: Row, options: Record<string, string>, unfinished: string): void {
+  write(row, { options, unfinished, ...(unfinished ? { score: null } : {}) })
+  opened.value = ''
+}
 /** Enter goes on to the next field of the same window. */
 function goOn(event: KeyboardEvent): void {
   const table = (event.currentTarget as HTMLElement).closest('table')
@@ -99,63 +124,88 @@ function goOn(event: KeyboardEvent): void {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :key="row.key">
-            <th scope="row">
-              <RouterLink v-if="row.person" :to="{ name: 'person-log', params: { id: row.person.person } }">{{
-                row.name
-              }}</RouterLink>
-              <template v-else>{{ row.name }}</template>
-              <small v-if="row.person?.limits.length" class="look">{{
-                say.limited(row.person.limits.join(', '))
-              }}</small>
-              <small v-if="row.person?.standing" class="look">{{ say.standing(row.person.standing) }}</small>
-              <small v-if="open(row)" class="look">
-                {{ say.twoCounts(row.told.map(text).join(', ')) }}
-                <template v-if="page.plans">
-                  <button
-                    v-for="one in row.told"
-                    :key="one.id"
-                    type="button"
-                    class="link"
-                    @click="emit('choose', one.id)"
-                  >
-                    {{ say.use(text(one), one.way === 'own' ? say.own : (one.by ?? '')) }}
-                  </button>
+          <template v-for="row in rows" :key="row.key">
+            <tr>
+              <th scope="row">
+                <RouterLink v-if="row.person" :to="{ name: 'person-log', params: { id: row.person.person } }">{{
+                  row.name
+                }}</RouterLink>
+                <template v-else>{{ row.name }}</template>
+                <small v-if="row.person?.limits.length" class="look">{{
+                  say.limited(row.person.limits.join(', '))
+                }}</small>
+                <small v-if="row.person?.standing" class="look">{{ say.standing(row.person.standing) }}</small>
+                <small v-if="open(row)" class="look">
+                  {{ say.twoCounts(row.told.map(text).join(', ')) }}
+                  <template v-if="page.plans">
+                    <button
+                      v-for="one in row.told"
+                      :key="one.id"
+                      type="button"
+                      class="link"
+                      @click="emit('choose', one.id)"
+                    >
+                      {{ say.use(text(one), one.way === 'own' ? say.own : (one.by ?? '')) }}
+                    </button>
+                  </template>
+                </small>
+                <small v-else-if="row.told.some((one) => one.chosen)">{{ say.settled }}</small>
+              </th>
+              <td class="number desk">
+                <template v-if="last(row)">
+                  {{ scoreText(last(row)?.last) }}
+                  <small>{{ say.best(scoreText(last(row)?.best)) }}</small>
                 </template>
-              </small>
-              <small v-else-if="row.told.some((one) => one.chosen)">{{ say.settled }}</small>
-            </th>
-            <td class="number desk">
-              <template v-if="last(row)">
-                {{ scoreText(last(row)?.last) }}
-                <small>{{ say.best(scoreText(last(row)?.best)) }}</small>
-              </template>
-              <template v-else>–</template>
-            </td>
-            <td>
-              <template v-for="one in [foreseen(row)]" :key="one ? 1 : 0">
-                <template v-if="one?.beside">
-                  <ForeseenBar :beside="one.beside" :text="between(one)" />
-                  <small>{{ between(one) }}</small>
+                <template v-else>–</template>
+              </td>
+              <td>
+                <template v-for="one in [foreseen(row)]" :key="one ? 1 : 0">
+                  <template v-if="one?.beside">
+                    <ForeseenBar :beside="one.beside" :text="between(one)" />
+                    <small>{{ between(one) }}</small>
+                  </template>
                 </template>
-              </template>
-            </td>
-            <td class="number made">
-              <ScoreField
-                v-if="writes"
-                :label="say.cell(row.name, title)"
-                :made="text(row.used)"
-                :disabled="false"
-                @typed="emit('write', row.person?.person ?? null, $event)"
-                @keydown.enter="goOn"
-              />
-              <b v-else>{{ text(row.used) || '–' }}</b>
-            </td>
-            <td class="desk">{{ options(row) }}</td>
-            <td class="number">
-              <b>{{ row.person?.rated ?? '' }}</b>
-            </td>
-          </tr>
+              </td>
+              <td class="number made">
+                <ScoreField
+                  v-if="writes"
+                  :label="say.cell(row.name, title)"
+                  :made="text(row.used)"
+                  :disabled="false"
+                  @typed="write(row, { score: $event })"
+                  @keydown.enter="goOn"
+                />
+                <b v-else>{{ text(row.used) || '–' }}</b>
+              </td>
+              <td class="desk">
+                {{ options(row) }}
+                <button
+                  v-if="writes"
+                  type="button"
+                  class="link"
+                  :aria-expanded="opened === row.key"
+                  :aria-label="say.moreOf(row.name)"
+                  @click="opened = opened === row.key ? '' : row.key"
+                >
+                  {{ say.more }}
+                </button>
+              </td>
+              <td class="number">
+                <b>{{ row.person?.rated ?? '' }}</b>
+              </td>
+            </tr>
+            <tr v-if="opened === row.key">
+              <td :colspan="COLUMNS">
+                <RowMore
+                  :name="row.name"
+                  :steps="steps"
+                  :used="row.used"
+                  @keep="(options, unfinished) => keep(row, options, unfinished)"
+                  @close="opened = ''"
+                />
+              </td>
+            </tr>
+          </template>
         </tbody>
       </table>
     </div>

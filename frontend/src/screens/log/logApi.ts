@@ -26,6 +26,7 @@ export async function logChanged(id: string): Promise<void> {
   await Promise.all([
     anew(KEYS.logEntry(id)),
     anew(KEYS.log()),
+    anew(KEYS.lastDone()),
     anew(KEYS.personLog()),
     anew(KEYS.week()),
     anew(KEYS.season()),

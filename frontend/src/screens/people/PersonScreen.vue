@@ -17,6 +17,7 @@ import LimitsPanel from './LimitsPanel.vue'
 import MaximaPanel from './MaximaPanel.vue'
 import PersonAway from './PersonAway.vue'
 import PersonDetails from './PersonDetails.vue'
+import PersonNamed from './PersonNamed.vue'
 import PersonPrivacy from './PersonPrivacy.vue'
 import UnderAge from './UnderAge.vue'
 
@@ -69,6 +70,7 @@ async function erased(): Promise<void> {
         <PersonAway :person="person" @changed="changed" />
         <CapacityPanel :person="person" @changed="changed" />
         <UnderAge v-if="person.plans" :person="person" @changed="changed" />
+        <PersonNamed v-if="person.own || person.plans" :person="person" @changed="changed" />
         <PersonPrivacy v-if="person.own || person.manages" :person="person" @erased="erased" />
       </div>
       <MaximaPanel class="wide" :person="person" @changed="changed" />

@@ -12,6 +12,7 @@ import { useOtherwise } from '@/composables/useOtherwise'
 import { useTables } from '@/composables/useTables'
 import MoreMenu from '@/parts/MoreMenu.vue'
 import ForeseenLines from '@/parts/ForeseenLines.vue'
+import PaceChoice from '@/parts/PaceChoice.vue'
 import OtherwiseLines from '@/parts/OtherwiseLines.vue'
 import { stepText } from '@/words/steps'
 import { SIDE_BY_SIDE_SCREEN as say } from '@/words/texts/side-by-side'
@@ -29,6 +30,8 @@ import UseMenu from './UseMenu.vue'
 import { useTable } from './useTable'
 import WishBar from './WishBar.vue'
 
+/** Longer than any place in a group's span is only the id of a person. */
+const LONGEST_WORD = 'quickest'.length
 const route = useRoute()
 const router = useRouter()
 const source = computed<Source>(() => sourceOf(route.query))
@@ -37,12 +40,14 @@ const started = computed(() => isStarted(source.value))
 const start = (from: Source): void => void router.push({ name: 'side-by-side', query: queryOf(from) })
 
 const comparison = useComparison(source)
-const { session, shown, show, takeOut, hold, target, wishes, axes, answer, trouble, busy, body, whole } = comparison
+const { session, shown, show, takeOut, hold, target, wishes, axes, paceOf, answer, trouble, busy, body, whole } =
+  comparison
 const table = useTable(comparison)
 const { tables, byKey, columns, hidden, rows, places, marked, mark, markedColumn, verdict, nextBest, none, nearest } =
   table
 const { nameOf } = useMovements()
 const { labelOf } = useTables()
+const asPerson = computed(() => (paceOf.value.length > LONGEST_WORD ? paceOf.value : ''))
 const squad = computed(() => session.value?.squad ?? squadNow.value)
 const used = computed(() => {
   const { session: id } = source.value
@@ -124,8 +129,8 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
         :pick="answer?.pick ?? null"
         :marked="marked"
       />
-      <p v-if="used" class="read">{{ say.atSquadPaces }}</p>
-      <ForeseenLines v-if="used" class="read" :document="used.document" :squad="squad" />
+      <p class="read"><PaceChoice v-model="paceOf" :squad="squad" /></p>
+      <ForeseenLines v-if="used" class="read" :document="used.document" :squad="squad" :person="asPerson" />
       <p v-if="others.length" class="read"><OtherwiseLines :all="others" named /></p>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <p v-if="fileTrouble" class="note-bar" role="alert">{{ fileTrouble }}</p>

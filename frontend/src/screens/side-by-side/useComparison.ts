@@ -5,7 +5,7 @@ import { computed, ref, watch, type Ref } from 'vue'
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { LASTING, queryClient, troubleOf } from '@/api/query'
-import type { Body, Column, CompareIn, Pick, ReadMovements, SessionComparison, Wish } from '@/api/types'
+import type { Body, Column, CompareIn, PaceOf, Pick, ReadMovements, SessionComparison, Wish } from '@/api/types'
 
 export type Hold = NonNullable<CompareIn['hold']>
 
@@ -65,6 +65,8 @@ export function useComparison(source: Ref<Source>) {
   const hold = ref<Hold>('total')
   const target = ref<number | null>(null)
   const wishes = ref<Wish[]>([])
+  /** At whose pace: '' the squad's, for anyone. */
+  const paceOf = ref<PaceOf | ''>('')
   const axes = ref<[string, string]>(['load', 'density'])
   /** What the source is, so that two that are alike are one. */
   const about = computed(() => JSON.stringify(source.value))
@@ -111,6 +113,7 @@ export function useComparison(source: Ref<Source>) {
       target: target.value,
       wishes: wishes.value,
       axes: axes.value,
+      pace_of: paceOf.value || null,
     }
     if (text) return begun.value === about.value ? { ...rest, text } : null
     if (movements?.length) return { ...rest, movements }
@@ -119,7 +122,14 @@ export function useComparison(source: Ref<Source>) {
     return { ...rest, document, squad, ...(block ? { source: [block] } : {}) }
   })
   const whole = computed<Body<'SessionsIn'> | null>(() =>
-    source.value.sessions?.length ? { sessions: source.value.sessions, wishes: wishes.value, axes: axes.value } : null,
+    source.value.sessions?.length
+      ? {
+          sessions: source.value.sessions,
+          wishes: wishes.value,
+          axes: axes.value,
+          pace_of: paceOf.value || null,
+        }
+      : null,
   )
   const question = computed(() => (whole.value || body.value ? JSON.stringify(whole.value ?? body.value) : ''))
   const compared = useQuery(
@@ -164,6 +174,7 @@ export function useComparison(source: Ref<Source>) {
     target,
     wishes,
     axes,
+    paceOf,
     answer,
     trouble,
     busy: compared.isFetching,

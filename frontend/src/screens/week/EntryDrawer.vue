@@ -10,7 +10,8 @@ import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import TimeField from '@/parts/TimeField.vue'
-import { longDay } from '@/words/dates'
+import { logChanged } from '@/screens/log/logApi'
+import { longDay, today } from '@/words/dates'
 import { tenth, whole } from '@/words/format'
 import { ENTRY_DRAWER as say } from '@/words/texts/week'
 
@@ -62,10 +63,13 @@ const keep = () =>
     const made = await api.keepEntry(props.entry.id)
     await router.push({ name: 'bench', params: { id: made.id } })
   })
-function log(): void {
-  if (loggedMinutes.value === null || loggedEffort.value === null) return
-  emit('change', { logged_minutes: loggedMinutes.value, logged_effort: loggedEffort.value })
-}
+const log = () =>
+  attempt(async () => {
+    await api.writeLog(props.entry.id, { minutes: loggedMinutes.value, effort: loggedEffort.value })
+    await logChanged(props.entry.id)
+  })
+/** What is to come has not been done. */
+const over = computed(() => props.entry.day <= today())
 </script>
 
 <template>
@@ -133,7 +137,7 @@ function log(): void {
         </p>
       </template>
       <h3>{{ say.done }}</h3>
-      <form class="line" @submit.prevent="log">
+      <form v-if="over" class="line" @submit.prevent="log">
         <NumberField
           v-model="loggedMinutes"
           :label="say.doneMin"
@@ -150,7 +154,9 @@ function log(): void {
           :placeholder="tenth(entry.effort)"
         />
         <ElButton native-type="submit" size="small">{{ say.log }}</ElButton>
-        <span v-if="entry.logged" class="said">{{ say.isLogged }}</span>
+        <RouterLink :to="{ name: 'logged', params: { id: entry.id } }">{{
+          entry.logged ? say.isLogged : say.inTheLog
+        }}</RouterLink>
       </form>
       <WhoCame :entry="entry.id" @changed="emit('attended')" />
       <h3>{{ say.notes }}</h3>

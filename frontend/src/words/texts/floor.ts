@@ -106,6 +106,7 @@ export const FLOOR = {
   splits: (splits: Said) => said`in ${splits}`,
   planNow: (round: Said) => said`planned: in round ${round} now`,
   lastTime: (last: Said, best: Said) => said`last time ${last} · best ${best}`,
+  target: (name: Said, last: Said, best: Said) => said`${name} ${last} (best ${best})`,
   unsent: (count: Said) => said`${count} not sent yet`,
   otherTab: 'This run is open in another tab of this device. It is shown here, and run there.',
   exit: (ended: Said, endedLoad: Said, all: Said, load: Said) =>

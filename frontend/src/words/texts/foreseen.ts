@@ -7,10 +7,27 @@ export const FORESEEN = {
     said`${title}: this group makes ${least} (slowest) to ${most} (quickest), ${middle} in the middle`,
   person: (title: Said, score: Said, least: Said, most: Said) =>
     said`${title}: ${score}, 8 in 10 between ${least} and ${most}`,
-  squadPace: 'at the squad’s paces',
-  setPace: (factor: Said) => said`at the pace set for them (${factor})`,
-  learnedPace: (factor: Said, scores: Said) => said`at their own pace (${factor}, ${scores} scores)`,
+  targets: (title: Said, each: Said) => said`${title}, last made: ${each}`,
+  target: (name: Said, last: Said, best: Said) => said`${name} ${last} (best ${best})`,
+  took: (title: Said, each: Said) => said`${title}, last time otherwise: ${each}`,
+  tookOne: (name: Said, options: Said) => said`${name} ${options}`,
   last: (score: Said, days: Said) => said`last ${score}, ${days} days ago`,
   lastToday: (score: Said) => said`last ${score}, today`,
   best: (score: Said) => said`best ${score}`,
+} as const
+
+export const PACES = {
+  squad: 'at the squad’s paces',
+  anyone: 'Laid out at the squad’s paces, for anyone.',
+  set: (factor: Said) => said`at the pace set for them (${factor})`,
+  learned: (factor: Said, scores: Said) => said`at their own pace (${factor}, ${scores} scores)`,
+} as const
+
+export const PACE_CHOICE = {
+  label: 'At whose pace',
+  squad: 'the squad’s, for anyone',
+  slowest: 'the slowest here',
+  middle: 'the middle here',
+  quickest: 'the quickest here',
+  me: 'my own',
 } as const

@@ -19,12 +19,31 @@ export const LOG_SCREEN = {
   learning: 'Scores can make estimates better: from four on a person’s own pace is used for them.',
   learn: 'Let estimates learn as scores come',
   ask: 'Ask me for each person',
-  moreForTheLog: 'More for the log',
-  takeOutJson: 'Take it out, in the open form (JSON)',
-  takeOutCsv: 'Take it out as a table (CSV)',
-  bring: 'bring a log (JSON)',
-  brought: (count: Said) => said`${count} sessions of the file are in the log.`,
+  files: 'Take it out, bring it in',
   weekOf: (day: Said) => said`Week of ${day}`,
+} as const
+
+export const LOG_FILES = {
+  heading: 'The log as a file',
+  takeOut: 'Take it out',
+  from: 'from',
+  to: 'to',
+  openForm: 'In the open form (JSON)',
+  table: 'As a table (CSV)',
+  bring: 'Bring a log in',
+  choose: 'choose a file (JSON)',
+  most: 'Up to 5 MB at once: of a large squad bring a few months at a time.',
+  brought: (count: Said) => said`${count} sessions of the file are in the log.`,
+} as const
+
+export const OFF_PANEL = {
+  heading: 'Estimates that are off',
+  slower: (name: Said, factors: Said) =>
+    said`${name}: slower than foreseen in the last three sessions (times ${factors} as long).`,
+  quicker: (name: Said, factors: Said) =>
+    said`${name}: quicker than foreseen in the last three sessions (times ${factors} as long).`,
+  fits: (factor: Said) => said`Times ${factor} as long would fit.`,
+  fitsRep: (fits: Said, planned: Said) => said`${fits} seconds a repetition would fit; planned are ${planned}.`,
 } as const
 
 export const LOG_LINES = {
@@ -149,7 +168,30 @@ export const SCORE_TABLE = {
   standing: (count: Said) => said`${count} of their notes of health still stand`,
   own: 'own count',
   none: 'A score is made where a window goes at people’s own pace; this session has none.',
+  more: 'more',
+  moreOf: (name: Said) => said`What ${name} did otherwise`,
   how: 'Rounds and reps as 5+12, a time as 7:40. Enter goes on to the next.',
+} as const
+
+export const ROW_MORE = {
+  of: (name: Said) => said`${name}, otherwise`,
+  instead: (step: Said) => said`Instead of ${step}`,
+  asPlanned: 'as planned',
+  stopped: 'Did not finish: stopped at',
+  where: 'round 4, lunges',
+  keep: 'Keep',
+  close: 'close',
+} as const
+
+export const SETS_TABLE = {
+  heading: 'Sets, one by one',
+  of: 'Note sets of',
+  choose: 'choose a block',
+  block: (number: Said, title: Said) => said`${number}. ${title}`,
+  cell: (name: Said, title: Said) => said`Sets of ${name}, ${title}`,
+  example: 'as 60×5 60×5 65×3',
+  how: 'Kilograms × reps, a space between sets: 60×5 60×5 65×3; without a weight 12 10 8.',
+  moved: (kg: Said) => said`${kg} kg in all`,
 } as const
 
 export const LOG_TOLD = {
@@ -300,6 +342,11 @@ export const PERSON_LOG = {
   today: 'today',
   yesterday: 'yesterday',
   sets: 'Sets',
+  landings: 'Landings',
+  byPattern: 'Density, and sets by pattern, by week',
+  workShare: 'Work share',
+  repsAMinute: 'Reps a minute',
+  kgAMinute: 'Kilograms a minute',
   nothing: 'Nothing is logged of them yet.',
   ratedAgainst: 'Rated against estimated',
   estimated: 'Estimated',

@@ -24,6 +24,8 @@ export const MOVEMENT_PICKER = {
   anyPosition: 'any position',
   jointToSpare: 'joint to spare',
   noJointToSpare: 'no joint to spare',
+  lastDone: (days: Said) => said`last done ${days} days ago`,
+  doneToday: 'done today',
 } as const
 
 export const OTHERWISE = {

@@ -181,6 +181,14 @@ export const UNDER_AGE = {
   headNotes: 'A head coach notes that a guardian agreed.',
 } as const
 
+export const PERSON_NAMED = {
+  heading: 'Scores by name',
+  mine: 'My scores may stand with my name on cards and on the floor',
+  theirs: 'Agreed that scores stand with the name on cards and on the floor',
+  since: (day: Said) => said`Since ${day}. Without it the squad reads a span of the group.`,
+  underAge: 'Nobody under age stands beside others by name.',
+} as const
+
 export const PERSON_PRIVACY = {
   privacy: 'What is kept',
   takeOut: 'All of it as one file',

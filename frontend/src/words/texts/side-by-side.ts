@@ -88,7 +88,6 @@ export const SIDE_BY_SIDE_SCREEN = {
   sideBySide: 'Side by side',
   theSameWorkInOther: 'the same work in other formats',
   toTheBench: 'To the Bench',
-  atSquadPaces: 'Figured at the squad’s paces, for anyone.',
   changeTheQuestion: 'Change the question',
   somethingElse: 'Something else',
   moreForThisComparison: 'More for this comparison',

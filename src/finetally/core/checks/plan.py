@@ -92,6 +92,9 @@ def score_from_nowhere(t: Tally) -> Iterator[Finding]:
             values += [(("steps", index, key), getattr(step, key)) for key in ("reps", "seconds", "metres")]
         for path, value in values:
             if isinstance(value, FromScore) and value.source.block not in scored:
+                # Known from an earlier session's log.
+                if value.source.block in t.given.scores:
+                    continue
                 fields: Fields = {"block": block_name(of, number), "source": value.source.block}
                 yield Finding((*of.path, *path), fields, block=number)
 

@@ -22,6 +22,22 @@ def values_from(value: JsonValue, block: str) -> Iterator[JsonObject]:
             stack.extend(here)
 
 
+def blocks_taken_from(value: JsonValue) -> set[str]:
+    """The blocks, by id, whose score some value anywhere in a document is taken from."""
+    found: set[str] = set()
+    stack = [value]
+    while stack:
+        here = stack.pop()
+        if isinstance(here, dict):
+            source = here.get("from")
+            if isinstance(source, dict) and isinstance(source.get("block"), str):
+                found.add(str(source["block"]))
+            stack.extend(here.values())
+        elif isinstance(here, list):
+            stack.extend(here)
+    return found
+
+
 def takes_from(session: JsonObject, of: LocatedBlock, block: str) -> bool:
     """Whether a block takes a value from another's score, itself or by how often its section comes."""
     here: JsonValue = session

@@ -163,38 +163,3 @@ def why_learned(
 
 def _term(day: date, value: float, as_of: date, methods: Methods) -> LearnedTerm:
     return {"day": day.isoformat(), "value": value, "weight": weight_of(day, as_of, methods)}
-
-
-class OffCourse(TypedDict):
-    """That estimates were off to one side, by more than their spread, so many times running; what would fit.
-
-    `factors`: of the last sessions, oldest first; `fits`: the factor that they come to without what was before.
-    """
-
-    factors: list[float]
-    fits: float
-
-
-FAR_RATED = 2.0
-"""Points of effort from which on a rating is far from its estimate: then it is asked what was different."""
-
-
-def rated_far(rated: float, estimated: float, offset: float) -> bool:
-    """Whether a rating is far from what was estimated of this person, who rates `offset` otherwise as a rule."""
-    return abs(rated - estimated - offset) >= FAR_RATED
-
-
-RUNNING = 3
-"""So many sessions running an estimate has to be off before it is told."""
-
-
-def off_course(paces: Sequence[PaceSeen], used: float, spread: float) -> OffCourse | None:
-    """Whether the last three scores were all quicker, or all slower, than the pace in use by more than its spread.
-
-    `used`: the factor that predictions go by; `paces` in order of time, one for each session.
-    """
-    last = [one.factor for one in paces if not one.to_check][-RUNNING:]
-    away = [math.log(factor / used) for factor in last]
-    if len(last) < RUNNING or not (all(one > spread for one in away) or all(one < -spread for one in away)):
-        return None
-    return {"factors": last, "fits": math.exp(sum(math.log(factor) for factor in last) / len(last))}

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 
 from finetally.core.methods.given import NOTHING_GIVEN, Given
@@ -84,6 +84,11 @@ def rank(score: RunScore) -> ScoreRank:
 def better(one: Mapping[str, float], other: Mapping[str, float]) -> Mapping[str, float]:
     """The better of two scores as they were made (rounds and reps, a rung, or a time); the first of two alike."""
     return max(one, other, key=_made_rank)
+
+
+def in_order(scores: Iterable[Mapping[str, float]]) -> list[Mapping[str, float]]:
+    """Scores as they were made, the least first."""
+    return sorted(scores, key=_made_rank)
 
 
 def _made_rank(score: Mapping[str, float]) -> ScoreRank:

@@ -54,6 +54,7 @@ from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.request import ActorRequest
 from finetally.web.jobs.use_cases import JobRequest, ask
 from finetally.web.jobs.work import JobHandle
+from finetally.web.log.whose_pace import at_pace_of
 from finetally.web.plan.placing import place
 from finetally.web.problems import ProblemOut
 from finetally.web.squads.actor import Actor
@@ -128,6 +129,8 @@ def compare_tables(request: ActorRequest) -> CompareTablesOut:
 def _sessions(actor: Actor, data: SessionsIn) -> dict[str, Any]:
     criteria = data.criteria()
     sessions, context = sessions_for_comparison(actor, data.sessions)
+    if data.pace_of is not None:
+        context = at_pace_of(actor, sessions[0].squad, data.pace_of, context)
     named = [(session.title, session.head.document if session.head else {}) for session in sessions]
     made = compare_sessions(named, criteria, library=context.library, methods=context.methods)
     return {"comparison": printed(made)}

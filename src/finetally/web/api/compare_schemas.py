@@ -20,6 +20,7 @@ from finetally.core.edits.edit import Edit
 from finetally.core.session.movement import MovementKey
 from finetally.core.session.problems import DocumentError, Problem, shown
 from finetally.web.api.openapi import DocumentBody
+from finetally.web.log.whose_pace import OfGroup, at_pace_of
 from finetally.web.plan.placing import Placing
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext
@@ -62,6 +63,7 @@ class StartIn(Schema):
     """What is poured: entries of a document (its main part, where `source` names none), or fresh movements.
 
     `text`: movements as typed on a wall, with their doses or without. `people`: how many do it together.
+    `pace_of`: at whose pace, a person's or of the squad's span; else at the squad's own.
     """
 
     document: DocumentBody | None = None
@@ -73,6 +75,7 @@ class StartIn(Schema):
     people: int | None = Field(None, ge=1, le=1_000)
     squad: int | None = None
     methods: dict[str, Any] = {}
+    pace_of: UUID | OfGroup | None = None
 
     def asked(self, typed: TypedMovements | None, squad: Squad | None = None) -> ComparisonRequest:
         """As the core takes it; what is chosen fresh is for all people of the squad where nothing else is said."""
@@ -95,7 +98,10 @@ class StartIn(Schema):
 
     def context(self, actor: Actor) -> FiguringContext:
         """What it is figured with."""
-        return context_for(actor, self.squad, Right.LOOK, self.methods)
+        made = context_for(actor, self.squad, Right.LOOK, self.methods)
+        if self.pace_of is None:
+            return made
+        return at_pace_of(actor, squad_for(actor, self.squad, Right.LOOK), self.pace_of, made)
 
     def squad_id(self, actor: Actor) -> int:
         """Whose comparison it is."""
@@ -175,6 +181,7 @@ class SessionsIn(CriteriaIn):
     """Two to eight kept sessions, in order; the others are held against the first."""
 
     sessions: list[UUID] = Field(min_length=2, max_length=8)
+    pace_of: UUID | OfGroup | None = None
 
     def squad_id(self, actor: Actor) -> int:
         """Whose comparison it is."""

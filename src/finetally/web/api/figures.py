@@ -14,6 +14,7 @@ from pydantic_core import PydanticSerializationError, to_json
 from finetally.core.compare.deltas import deltas
 from finetally.core.compare.fit import FitWay, fit_to_time
 from finetally.core.figures import Figures, figures_and_tally, printed
+from finetally.core.floor.from_score import blocks_taken_from
 from finetally.core.formats.names import BlockFormat
 from finetally.core.methods.given import Given
 from finetally.core.session.ids import with_ids
@@ -23,11 +24,13 @@ from finetally.core.tally.explain.node import Explanation, UnknownFigureError
 from finetally.core.tally.stave import Stave
 from finetally.web.api.openapi import DocumentBody
 from finetally.web.api.request import ActorRequest
+from finetally.web.log.given_here import with_scores_before
 from finetally.web.people.as_person import as_person
+from finetally.web.people.people import the_person
 from finetally.web.problems import ProblemOut, problem_response
 from finetally.web.squads.actor import Right
 from finetally.web.squads.figuring_context import FiguringContext
-from finetally.web.squads.use_cases import context_for
+from finetally.web.squads.use_cases import context_for, squad_to_look_at
 from finetally.web.training.figuring import bench_figures
 
 router = Router()
@@ -52,10 +55,14 @@ class DocumentIn(Schema):
         return with_ids(self.document) if self.person is not None else self.document
 
     def known(self, request: ActorRequest, context: FiguringContext) -> Given:
-        """What is known of the day: as it was sent, as the person, with the squad's kit."""
+        """What is known of the day: as it was sent, as the person, with the squad's kit and earlier scores."""
         given = self.given
         if self.person is not None:
             given = as_person(request.auth, self.person, self.as_done(), given)
+        if blocks_taken_from(self.document):
+            person = the_person(request.auth, self.person) if self.person is not None else None
+            squad = person.squad if person is not None else squad_to_look_at(request.auth, self.squad)
+            given = with_scores_before(squad, self.document, given, person)
         return context.given(given)
 
     def context(self, request: ActorRequest) -> FiguringContext:

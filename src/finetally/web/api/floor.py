@@ -14,6 +14,8 @@ from finetally.core.card.card import HEALTH, CardOption, KitLine
 from finetally.core.floor.published import PublishedLayout, PublishedSheet
 from finetally.core.floor.replan.stations import StationsWay
 from finetally.core.floor.splits import PlannedRounds
+from finetally.web.api.log_answers import pace_out
+from finetally.web.api.log_schemas import PaceOut, StepOptionOut
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
 from finetally.web.floor import replanning, sheets
@@ -71,13 +73,17 @@ class TodayOut(Schema):
 
 
 class FloorPerson(Schema):
-    """Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split."""
+    """Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split.
+
+    `named`: whether others may read their scores by name.
+    """
 
     person: UUID
     name: str
     away: bool
     team: int | None
     group: str
+    named: bool
 
 
 class VariantOut(Schema):
@@ -97,14 +103,6 @@ class ExitOut(Schema):
     whole_load: float
     ended_s: float
     ended_load: float
-
-
-class FloorOption(Schema):
-    """A step, by id, that some may do otherwise: its movement's name, and the labels of its options."""
-
-    step: str
-    name: str
-    labels: list[str]
 
 
 class EarlierOut(Schema):
@@ -155,9 +153,10 @@ class FloorSheetOut(Schema):
     people: list[FloorPerson]
     others: list[CardOption]
     group: str
-    options: list[FloorOption]
+    options: list[StepOptionOut]
     planned: list[PlannedRounds]
     earlier: list[EarlierOut]
+    pace: PaceOut
 
 
 @router.get("/today", response={200: TodayOut, **REFUSALS}, operation_id="today")
@@ -231,13 +230,15 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
                 away=one.person.pk in found.away,
                 team=one.team,
                 group=one.group,
+                named=one.person.is_named,
             )
             for one in found.people
         ],
         others=found.others,
         group=entry.group.name if entry.group is not None else "",
-        options=[FloorOption(**asdict(one)) for one in found.options],
+        options=[StepOptionOut(**asdict(one)) for one in found.options],
         planned=found.planned,
+        pace=pace_out(found.pace),
         earlier=[EarlierOut(**asdict(one)) for one in found.earlier],
     )
 

@@ -28,20 +28,20 @@ from finetally.web.api.log_inputs import (
     SettleIn,
     UsePaceIn,
 )
+from finetally.web.api.log_person_schemas import PersonLogOut
 from finetally.web.api.log_schemas import (
     CautionOut,
     ExpectedOut,
-    ForeseenOut,
+    ForeseenHereOut,
     LogEntryOut,
     LogOut,
-    PersonLogOut,
     SettledOut,
 )
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
 from finetally.web.log import learning, notes, ratings, results, settling
 from finetally.web.log.foreseen import foreseen_of
-from finetally.web.log.listing import log_list
+from finetally.web.log.listing import last_done_by_movement, log_list
 from finetally.web.log.models import RatingWay
 from finetally.web.log.page import entry_page, expected_of
 from finetally.web.log.person_page import person_page
@@ -58,6 +58,12 @@ def log(request: ActorRequest, squad: int | None = None, before: PlanDay | None 
     return list_answer(log_list(request.auth, squad, before))
 
 
+@router.get("/last-done", response={200: dict[str, int], **REFUSALS}, operation_id="last_done")
+def movements_last_done(request: ActorRequest, squad: int | None = None) -> dict[str, int]:
+    """How many days ago each movement (by key) was last logged, a year back; for those who plan."""
+    return last_done_by_movement(request.auth, squad)
+
+
 @router.post("/settle", response={200: SettledOut, **REFUSALS}, operation_id="settle")
 def settle(request: ActorRequest, data: SettleIn) -> SettledOut:
     """Log several entries as they were run, or as planned; those that are logged already stay as they are."""
@@ -71,7 +77,7 @@ def set_learning(request: ActorRequest, data: LearningIn) -> Status[None]:
     return Status(204, None)
 
 
-@router.post("/foreseen", response={200: list[ForeseenOut], **REFUSALS}, operation_id="foreseen")
+@router.post("/foreseen", response={200: ForeseenHereOut, **REFUSALS}, operation_id="foreseen")
 def foreseen(request: ActorRequest, data: ForeseenIn) -> HttpResponse:
     """What the windows of a document should be scored at, by one person's pace, or from the squad's slowest to its
     quickest, each with the interval that 8 of 10 lie in.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import asdict
 from typing import Any, cast
 
 from finetally.core.learn.learned import paces_between
@@ -11,37 +12,47 @@ from finetally.core.learn.scale import EFFORT_WORDS
 from finetally.core.log.notes import HEALTH_KINDS
 from finetally.core.log.page import LoggedFigures, LoggedPicture
 from finetally.core.week.planned_load import other_training
+from finetally.web.api.log_person_schemas import (
+    LearnedOut,
+    MovementDoneOut,
+    PersonLogOut,
+    RatedPointOut,
+    ScoreLineOut,
+    ScorePointOut,
+    WeekDensityOut,
+    WeekDoneOut,
+)
 from finetally.web.api.log_schemas import (
     EffortWordOut,
     ExpectedOut,
     ExpectedTold,
+    ForeseenHereOut,
     ForeseenOut,
+    KindOffOut,
     LastMadeOut,
-    LearnedOut,
     LogEntryOut,
     LoggedPersonOut,
     LoggedRunOut,
     LogLineOut,
     LogNoteOut,
     LogOut,
-    MovementDoneOut,
     PaceOut,
-    PersonLogOut,
     PulseOut,
-    RatedPointOut,
     ResultOut,
-    ScoreLineOut,
-    ScorePointOut,
     ScoreTold,
-    WeekDoneOut,
+    StepOptionOut,
+    TargetOut,
+    TookOut,
     WindowOut,
 )
-from finetally.web.log.foreseen import ForeseenScore
+from finetally.web.log.foreseen import ForeseenHere, ForeseenScore
 from finetally.web.log.learning import LearnedHere, PaceInUse
 from finetally.web.log.listing import LogLine, LogList
 from finetally.web.log.models import LogNote, Result, WatchRecording
 from finetally.web.log.page import EntryPage, ExpectedScore, PersonHere
-from finetally.web.log.person_page import PersonPage, ScorePoint
+from finetally.web.log.person_page import PersonPage, ScorePoint, WeekDone
+from finetally.web.log.results import moved_kg
+from finetally.web.log.windows import ScoredWindow
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Entry
 from finetally.web.plan.summaries import summary_from_json
@@ -60,6 +71,7 @@ def list_answer(made: LogList) -> LogOut:
         plans=made.plans,
         learning=made.squad.learning,
         asks_health=made.squad.asks_health,
+        off=[KindOffOut(**vars_of(one)) for one in made.off],
     )
 
 
@@ -101,7 +113,8 @@ def _beside(made: Any, factor: float | None) -> BesideExpected | None:
     return beside(made, factor) if made is not None else None
 
 
-def _pace(one: PaceInUse) -> PaceOut:
+def pace_out(one: PaceInUse) -> PaceOut:
+    """A pace as it is sent."""
     return PaceOut(factor=one.pace_factor, spread=one.spread, source=one.source, scores=one.scores)
 
 
@@ -139,6 +152,8 @@ def entry_answer(page: EntryPage) -> LogEntryOut:
             )
             for one in page.windows
         ],
+        blocks=page.blocks,
+        options=[StepOptionOut(**asdict(one)) for one in page.options],
         results=[_result(one) for one in page.results],
         people=[_person(one) for one in page.people],
         group_rating=page.group_rating.effort if page.group_rating is not None else None,
@@ -163,7 +178,7 @@ def _result(one: Result) -> ResultOut:
     return ResultOut(
         id=one.pk, person=one.person.public_id if one.person is not None else None, whose=one.whose,
         block=one.block, section_pass=one.section_pass, index=one.index, score=score_told(one.score),
-        unfinished=one.unfinished, options=one.options, sets=one.sets, way=one.way,
+        unfinished=one.unfinished, options=one.options, sets=one.sets, moved_kg=moved_kg(one.sets), way=one.way,
         by=one.user.get_username() if one.user is not None else None, used=one.used,
         chosen=one.chosen, disputed=one.disputed,
         factor=one.factor, expected=_expected_or_none(one.predicted), beside=_beside(one.predicted, one.factor),
@@ -179,7 +194,7 @@ def _person(one: PersonHere) -> LoggedPersonOut:
         rated=rating.effort if rating is not None else None,
         way=rating.way if rating is not None else "", early=rating.early if rating is not None else False,
         estimated=rating.estimated if rating is not None else None,
-        limits=[limit.joint or limit.movement for limit in one.limits], pace=_pace(one.pace), off=one.off,
+        limits=[limit.joint or limit.movement for limit in one.limits], pace=pace_out(one.pace), off=one.off,
         far=one.far, standing=one.standing,
     )  # fmt: skip
 
@@ -208,25 +223,45 @@ def expected_answer(found: list[ExpectedScore]) -> list[dict[str, Any]]:
         ExpectedOut(
             person=one.person.public_id, name=one.person.name, block=one.window.block,
             section_pass=one.window.section_pass, index=one.window.place,
-            score=_expected(one.score), beside=beside(one.score, None), pace=_pace(one.pace),
+            score=_expected(one.score), beside=beside(one.score, None), pace=pace_out(one.pace),
         ).model_dump(mode="json")
         for one in found
     ]  # fmt: skip
 
 
-def foreseen_answer(found: list[ForeseenScore]) -> list[ForeseenOut]:
+def foreseen_answer(found: ForeseenHere) -> ForeseenHereOut:
     """What a document's windows should be scored at."""
-    return [
-        ForeseenOut(
-            block=one.window.block, section_pass=one.window.section_pass, index=one.window.place,
-            title=one.window.title, whom=one.whom, score=_expected(one.score), pace=_pace(one.pace),
-            last=score_told(one.earlier.last) if one.earlier is not None else None,
-            best=score_told(one.earlier.best) if one.earlier is not None else None,
-            on=one.earlier.on if one.earlier is not None else None,
-            days_ago=one.days_ago,
-        )
-        for one in found
-    ]  # fmt: skip
+    return ForeseenHereOut(
+        scores=[_foreseen(one) for one in found.scores],
+        targets=[
+            TargetOut(
+                **_at(one.window), name=one.name, last=score_told(one.earlier.last), on=one.earlier.on,
+                days_ago=one.days_ago, best=score_told(one.earlier.best),
+            )
+            for one in found.targets
+        ],
+        took=[
+            TookOut(block=one.window.block, title=one.window.title, name=one.name, options=one.options)
+            for one in found.took
+        ],
+    )  # fmt: skip
+
+
+def _at(window: ScoredWindow) -> dict[str, Any]:
+    """Where a window is, and what it is called."""
+    return {
+        "block": window.block, "section_pass": window.section_pass, "index": window.place, "title": window.title
+    }  # fmt: skip
+
+
+def _foreseen(one: ForeseenScore) -> ForeseenOut:
+    there = one.earlier
+    return ForeseenOut(
+        **_at(one.window), whom=one.whom, score=_expected(one.score), pace=pace_out(one.pace),
+        last=score_told(there.last) if there is not None else None,
+        best=score_told(there.best) if there is not None else None,
+        on=there.on if there is not None else None, days_ago=one.days_ago,
+    )  # fmt: skip
 
 
 def person_answer(page: PersonPage) -> PersonLogOut:
@@ -247,12 +282,17 @@ def person_answer(page: PersonPage) -> PersonLogOut:
             for line in page.lines
         ],
         rated=[RatedPointOut.model_construct(**vars_of(one)) for one in page.rated],
-        weeks=[WeekDoneOut(**vars_of(one)) for one in page.weeks],
+        weeks=[_week(one) for one in page.weeks],
         movements=[
  MovementDoneOut(**vars_of(one), days_ago=(today - one.last).days) for one in page.movements],
         notes=[note_out(one) for one in page.notes],
         plans=page.plans,
     )  # fmt: skip
+
+
+def _week(one: WeekDone) -> WeekDoneOut:
+    density = WeekDensityOut(**one.density._asdict()) if one.density is not None else None
+    return WeekDoneOut(**{**vars_of(one), "density": density})
 
 
 def _point(one: ScorePoint) -> ScorePointOut:
@@ -272,6 +312,6 @@ def _learned(one: LearnedHere) -> LearnedOut:
     low, high = paces_between(value.pace_factor, value.spread)
     return LearnedOut(
         **value.figures(), low=low, high=high, quicker=1 - value.pace_factor,
-        counts=value.counts, use=one.use, pace=_pace(one.in_use),
+        counts=value.counts, use=one.use, pace=pace_out(one.in_use),
         why=one.why, off=one.off,
     )  # fmt: skip

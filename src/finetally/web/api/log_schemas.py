@@ -9,7 +9,7 @@ from uuid import UUID
 
 from ninja import Schema
 
-from finetally.core.learn.learned import LearnedWhy, OffCourse
+from finetally.core.learn.off import OffCourse
 from finetally.core.learn.predicted import BesideExpected
 from finetally.core.log.page import DoneDifference, LoggedFigures, LoggedPicture
 from finetally.core.log.pulse import PulseCurve, PulseFigures
@@ -64,10 +64,25 @@ class LogLineOut(Schema):
     runs: int
 
 
+class KindOffOut(Schema):
+    """A movement or a format whose estimates were off three sessions running, for the squad as a whole.
+
+    `off`: the factors of those sessions on what was foreseen, and the one that fits; of a movement with a pace also
+    the seconds a repetition takes, as planned (`rep_s`) and as fits (`fits_s`).
+    """
+
+    of: Literal["movement", "format"]
+    key: str
+    name: str
+    off: OffCourse
+    rep_s: float | None
+    fits_s: float | None
+
+
 class LogOut(Schema):
     """The log: what waits to be logged (for those who plan), what was logged, the latest first.
 
-    `earlier`: the day to ask on from; `learning`: auto, ask, or not asked yet.
+    `earlier`: the day to ask on from; `learning`: auto, ask, or not asked yet; `off`: with the first page.
     """
 
     squad: int
@@ -78,6 +93,7 @@ class LogOut(Schema):
     plans: bool
     learning: str
     asks_health: bool
+    off: list[KindOffOut]
 
 
 class PaceOut(Schema):
@@ -87,6 +103,15 @@ class PaceOut(Schema):
     spread: float
     source: Literal["set", "learned", "squad"]
     scores: int
+
+
+class StepOptionOut(Schema):
+    """A step, by id, that some may do otherwise: its movement's name, the labels of its options; its block."""
+
+    step: str
+    name: str
+    labels: list[str]
+    block: int
 
 
 class ResultOut(Schema):
@@ -106,6 +131,7 @@ class ResultOut(Schema):
     unfinished: str
     options: dict[str, str]
     sets: list[dict[str, float]]
+    moved_kg: float
     way: str
     by: str | None
     used: bool
@@ -212,7 +238,8 @@ class EffortWordOut(Schema):
 class LogEntryOut(Schema):
     """An entry of the log: planned against done, people, scores, notes. `working`: scores are being worked out.
 
-    `planned`, `picture`: None for other training. `effort_from`: ratings, group, estimate or typed.
+    `planned`, `picture`: None for other training. `blocks`: what each is called.
+    `effort_from`: ratings, group, estimate or typed.
     """
 
     id: UUID
@@ -239,6 +266,8 @@ class LogEntryOut(Schema):
     picture: LoggedPicture | None
     runs: list[LoggedRunOut]
     windows: list[WindowOut]
+    blocks: list[str]
+    options: list[StepOptionOut]
     results: list[ResultOut]
     people: list[LoggedPersonOut]
     group_rating: float | None
@@ -298,88 +327,35 @@ class ForeseenOut(Schema):
     days_ago: int | None
 
 
-class ScorePointOut(Schema):
-    """A score of a shape: when, its pace factor."""
+class TargetOut(Schema):
+    """What somebody who agreed to be named made in windows of this shape: last, when, how long ago, at best."""
 
-    entry: UUID
-    on: date
-    score: ScoreTold
-    factor: float | None
-
-
-class ScoreLineOut(Schema):
-    """Scores of the same shape in order of time."""
-
+    block: int
+    section_pass: int
+    index: int
     title: str
-    points: list[ScorePointOut]
+    name: str
+    last: ScoreTold
+    on: date
+    days_ago: int
     best: ScoreTold
 
 
-class RatedPointOut(Schema):
-    """A rating against what was estimated."""
+class TookOut(Schema):
+    """What somebody did otherwise when they last did a window of this shape."""
 
-    entry: UUID
-    on: date
+    block: int
     title: str
-    rated: float
-    estimated: float | None
+    name: str
+    options: list[str]
 
 
-class WeekDoneOut(Schema):
-    """A week as done: minutes, load, reps by how they are known, kilograms."""
+class ForeseenHereOut(Schema):
+    """What is foreseen in a document's windows; of a squad also the targets of those who agreed to be named.
 
-    begins: date
-    minutes: float
-    load: float
-    sessions: int
-    reps: dict[str, int]
-    kg: float
-
-
-class MovementDoneOut(Schema):
-    """A movement over the year: the last day it was done, in how many sessions, sets, reps, kilograms."""
-
-    key: str
-    last: date
-    days_ago: int
-    sessions: int
-    sets: int
-    reps: dict[str, int]
-    kg: float
-
-
-class LearnedOut(Schema):
-    """What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic.
-
-    `low`, `high`: between these factors 8 of 10 sessions should lie; `quicker`: by which share, below 0 slower.
+    `took`: who last did it how otherwise, for those who plan.
     """
 
-    pace_factor: float
-    spread: float
-    low: float
-    high: float
-    quicker: float
-    scores: int
-    effort_offset: float
-    ratings: int
-    counts: bool
-    use: str
-    pace: PaceOut
-    why: LearnedWhy
-    off: OffCourse | None
-
-
-class PersonLogOut(Schema):
-    """The log of one person."""
-
-    person: UUID
-    name: str
-    squad: int
-    learning: str
-    learned: LearnedOut
-    lines: list[ScoreLineOut]
-    rated: list[RatedPointOut]
-    weeks: list[WeekDoneOut]
-    movements: list[MovementDoneOut]
-    notes: list[LogNoteOut]
-    plans: bool
+    scores: list[ForeseenOut]
+    targets: list[TargetOut]
+    took: list[TookOut]

@@ -108,6 +108,7 @@ class OnePersonOut(PersonOut):
     times_away: list[AwayOut]
     guardian: str
     guardian_on: date | None
+    named_on: date | None
     keeps_little: bool
     own: bool
     plans: bool
@@ -178,6 +179,12 @@ class LimitIn(Schema):
     note: str = Field("", max_length=1000)
 
 
+class NamedIn(Schema):
+    """Whether somebody agrees to be named beside their scores where others of the squad read."""
+
+    agreed: bool
+
+
 class GuardianIn(Schema):
     """Who agreed, and when; no day takes it back."""
 
@@ -241,6 +248,7 @@ def _whole(request: ActorRequest, person: Person) -> OnePersonOut:
         ],
         guardian=person.guardian,
         guardian_on=person.guardian_on,
+        named_on=person.named_on,
         keeps_little=person.keeps_little,
         own=people.is_self(actor, person),
         plans=actor.may(person.squad_id, Right.PLAN),
@@ -338,4 +346,11 @@ def end_limit(request: ActorRequest, limit_id: int) -> Status[None]:
 def guardian(request: ActorRequest, person_id: UUID, data: GuardianIn) -> OnePersonOut:
     """Note who agreed that more is kept of somebody under age, and when; for head coaches."""
     people.guardian_agreed(request.auth, person_id, data.who, data.day)
+    return _whole(request, people.read_person(request.auth, person_id))
+
+
+@router.put("/{person_id}/named", response={200: OnePersonOut, **REFUSALS}, operation_id="set_named")
+def named(request: ActorRequest, person_id: UUID, data: NamedIn) -> OnePersonOut:
+    """Note whether somebody agrees to be named beside their scores; for them, and for those who plan."""
+    people.set_named(request.auth, person_id, agreed=data.agreed)
     return _whole(request, people.read_person(request.auth, person_id))

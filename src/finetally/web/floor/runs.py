@@ -25,6 +25,7 @@ from finetally.core.session.json_value import JsonValue
 from finetally.core.session.problems import DocumentError, refuse
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.log.from_floor import take_from_floor
+from finetally.web.log.given_here import entry_given
 from finetally.web.plan.entries import the_entry, wrong
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import context_of
@@ -81,6 +82,7 @@ def begin_run(actor: Actor, run_id: UUID, wish: RunWish) -> FloorRun:
         known = FloorRun.objects.filter(pk=run_id).first()
         if known is not None:
             return the_run(actor, run_id)
+        context = context_of(entry.squad)
         run = FloorRun(
             id=run_id,
             squad=entry.squad,
@@ -89,8 +91,8 @@ def begin_run(actor: Actor, run_id: UUID, wish: RunWish) -> FloorRun:
             title=entry.title,
             name=one_line(wish.name)[:80],
             document=entry.document,
-            methods=context_of(entry.squad).methods.model_dump(mode="json", by_alias=True, exclude_unset=True),
-            given={"kit": entry.squad.kit} if entry.squad.kit else {},
+            methods=context.methods.model_dump(mode="json", by_alias=True, exclude_unset=True),
+            given=entry_given(entry, context).model_dump(mode="json", exclude_unset=True),
             apart=wish.apart,
             hold=wish.hold,
             begun_at=wish.begun_at,

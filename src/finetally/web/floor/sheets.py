@@ -9,21 +9,19 @@ from uuid import UUID
 from finetally.core.card.card import HEALTH, CardOption, KitLine, card_of
 from finetally.core.floor.document import Run
 from finetally.core.floor.published import PublishedLayout, PublishedSheet, published_layout, published_sheet
-from finetally.core.floor.replan.changes import steps_of
 from finetally.core.floor.sheet import sheet
 from finetally.core.floor.splits import PlannedRounds, planned_rounds
 from finetally.core.floor.variants import variants_of
-from finetally.core.methods.given import Given
-from finetally.core.movements.library import Library
-from finetally.core.session.document import Session
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.exits import exits_of
 from finetally.core.tally.measure import Tally, tally
-from finetally.core.unfold.unfold import blocks_of
 from finetally.web.floor.crowd import PersonPlaced, placed
 from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import runs_of_day
 from finetally.web.floor.scores import EarlierScore, earlier_of
+from finetally.web.floor.step_options import StepOptions, step_options
+from finetally.web.log.given_here import entry_given, entry_pace
+from finetally.web.log.learning import PaceInUse
 from finetally.web.log.windows import windows_of
 from finetally.web.plan.entries import attendance_of, the_entry, wrong
 from finetally.web.plan.models import Entry
@@ -64,7 +62,8 @@ class FloorSheet:
     """All that running an entry needs, also once there is no network.
 
     `apart`: the sheet where each goes at their own pace, for sessions where that makes another one. `minutes`: what
-    the timetable comes to. `people` in the order of stations; `away`: the keys of those who do not come.
+    the timetable comes to. `pace`: whose it is laid out at.
+    `people` in the order of stations; `away`: the keys of those who do not come.
     """
 
     entry: Entry
@@ -81,15 +80,7 @@ class FloorSheet:
     options: list[StepOptions]
     planned: list[PlannedRounds]
     earlier: list[EarlierScore]
-
-
-@dataclass(frozen=True, slots=True)
-class StepOptions:
-    """A step, by id, that some may do otherwise: its movement's name, and the labels of its options."""
-
-    step: str
-    name: str
-    labels: list[str]
+    pace: PaceInUse
 
 
 def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
@@ -98,7 +89,7 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
     if entry.document is None:
         raise wrong("entry", "other training", "an entry with a session")
     context = context_of(entry.squad)
-    given = context.given(Given())
+    given = entry_given(entry, context)
     session = parse_session(entry.document)
     made = sheet(session, library=context.library, methods=context.methods, given=given)
     apart = sheet(session, library=context.library, methods=context.methods, given=given, apart=True)
@@ -122,22 +113,10 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         away={one.person.pk for one in expected if not one.comes},
         others=others_on_card(actor, entry.squad_id, entry.document),
         planned=planned_rounds(made),
-        options=_options(session, context.library),
+        options=step_options(session, context.library),
         earlier=earlier_of(entry, windows_of(t)),
+        pace=entry_pace(entry, context),
     )
-
-
-def _options(session: Session, library: Library) -> list[StepOptions]:
-    """The steps of a session that have options; by id, as options are taken by it."""
-    known = library.with_definitions(session.movements)
-    found: list[StepOptions] = []
-    for of in blocks_of(session):
-        for _, step in steps_of(of):
-            movement = known.get(step.movement)
-            name = (movement.name if movement is not None else None) or step.movement
-            if step.id is not None and step.options:
-                found.append(StepOptions(step.id, name, [one.label for one in step.options]))
-    return found
 
 
 def exit_ways(t: Tally) -> list[ExitWay]:

@@ -8,7 +8,7 @@ it.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any, Literal
 from uuid import UUID
 
@@ -18,17 +18,19 @@ from finetally.core.methods.given import Given
 from finetally.core.session.document import Session
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
+from finetally.web.log.given_here import named_people
 from finetally.web.log.learning import PaceInUse, pace_in_use
-from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, windows_of
+from finetally.web.log.whose_pace import OfGroup, paces_of
+from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, last_results, windows_of
 from finetally.web.people.limits import limits_on, options_by_limits
-from finetally.web.people.people import known_people, read_person
+from finetally.web.people.people import read_person
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_for
 
-Whom = Literal["person", "slowest", "middle", "quickest"]
+Whom = OfGroup | Literal["person"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,12 +45,41 @@ class ForeseenScore:
     days_ago: int | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class NamedTarget:
+    """What somebody who agreed to be named made in a window's shape before."""
+
+    window: ScoredWindow
+    name: str
+    earlier: EarlierHere
+    days_ago: int
+
+
+@dataclass(frozen=True, slots=True)
+class TookLast:
+    """What somebody did otherwise when they last did a window of this shape."""
+
+    window: ScoredWindow
+    name: str
+    options: list[str]
+
+
+@dataclass(frozen=True, slots=True)
+class ForeseenHere:
+    """What is foreseen in a document's windows; of a squad targets by name, and who did what otherwise."""
+
+    scores: list[ForeseenScore]
+    targets: list[NamedTarget] = field(default_factory=list)
+    took: list[TookLast] = field(default_factory=list)
+
+
 def foreseen_of(
     actor: Actor, squad_id: int | None, document: dict[str, Any], person_id: UUID | None = None
-) -> list[ForeseenScore]:
+) -> ForeseenHere:
     """What the windows of a document should be scored at, by a person or by the squad's span.
 
-    The squad's span is for those who look; it names nobody. Some ten queries. Raises DocumentError.
+    The squad's span is for those who look; only those are named who agreed to it. What people did otherwise is for
+    those who plan. Some ten queries. Raises DocumentError.
     """
     session = parse_session(document)
     person: Person | None = None
@@ -60,10 +91,39 @@ def foreseen_of(
     context = context_of(squad)
     windows = list(windows_of(tally(session, library=context.library, methods=context.methods)))
     if not windows:
-        return []
+        return ForeseenHere([])
     if person is not None:
-        return _of_person(session, windows, person, context)
-    return _of_squad(session, windows, squad, context)
+        return ForeseenHere(_of_person(session, windows, person, context))
+    took = took_last(squad, windows) if actor.may(squad.pk, Right.PLAN) else []
+    return ForeseenHere(_of_squad(session, windows, squad, context), targets_of(squad, windows), took)
+
+
+def targets_of(squad: Squad, windows: list[ScoredWindow]) -> list[NamedTarget]:
+    """What those who agreed to be named made in windows of these shapes before today, in order of name. Two
+    queries.
+    """
+    today = today_of(squad)
+    named = named_people(squad)
+    made = earlier_by_shape([one.pk for one in named], {one.shape for one in windows}, today) if named else {}
+    return [
+        NamedTarget(window, one.on_the_wall, there, (today - there.on).days)
+        for window in windows
+        for one in named
+        if (there := made.get((one.pk, window.shape))) is not None
+    ]
+
+
+def took_last(squad: Squad, windows: list[ScoredWindow]) -> list[TookLast]:
+    """Who did what otherwise when they last did a window of these shapes, in order of name. Two queries."""
+    people = list(squad.people.all())
+    made = last_results([one.pk for one in people], {one.shape for one in windows}, today_of(squad))
+    first = {window.shape: window for window in reversed(windows)}
+    return [
+        TookLast(window, one.on_the_wall, sorted(set(there.options.values())))
+        for shape, window in first.items()
+        for one in people
+        if (there := made.get((one.pk, shape))) is not None and there.options
+    ]
 
 
 def _of_person(
@@ -87,12 +147,7 @@ def _of_person(
 def _of_squad(
     session: Session, windows: list[ScoredWindow], squad: Squad, context: FiguringContext
 ) -> list[ForeseenScore]:
-    paces = sorted(
-        (pace_in_use(one, context.methods) for one in known_people(squad)), key=lambda one: one.pace_factor
-    )
-    if not paces:
-        return []
-    span: dict[Whom, PaceInUse] = {"slowest": paces[-1], "middle": paces[len(paces) // 2], "quickest": paces[0]}
+    span = paces_of(squad, context.methods)
     found = []
     for window in windows:
         for whom, pace in span.items():

@@ -16,12 +16,11 @@ from finetally.core.learn.learned import (
     EffortSeen,
     Learned,
     LearnedWhy,
-    OffCourse,
     PaceSeen,
     learned,
-    off_course,
     why_learned,
 )
+from finetally.core.learn.off import OffCourse, off_course
 from finetally.core.methods.value import Methods
 from finetally.core.session.problems import refuse, shown
 from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result

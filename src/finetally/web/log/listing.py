@@ -12,6 +12,7 @@ from uuid import UUID
 from django.db.models import Count, Max, Q, QuerySet
 
 from finetally.web.log.models import LoggedEntry, LogNote, Rating, RatingWay, Result
+from finetally.web.log.off_course import KindOff, kinds_off
 from finetally.web.people.people import own_person
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.plan.summaries import summary_from_json
@@ -19,9 +20,10 @@ from finetally.web.plan.week import entries_between, whose_plan
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
-from finetally.web.squads.use_cases import squad_to_look_at
+from finetally.web.squads.use_cases import squad_for, squad_to_look_at
 
 SHOWN_AT_ONCE = timedelta(weeks=8)
+LAST_DONE_IN = timedelta(weeks=52)
 WAITS_FOR = timedelta(weeks=4)
 """What was not logged for so long waits no more: nobody remembers it."""
 
@@ -49,17 +51,21 @@ class LogLine:
 
 @dataclass(frozen=True, slots=True)
 class LogList:
-    """The log of a squad from a day back. `earlier`: the day to go on from; None at the log's beginning."""
+    """The log of a squad from a day back. `earlier`: the day to go on from; None at the log's beginning.
+
+    `off`: estimates that were off lately, for the squad as a whole; with the first page, for those who plan.
+    """
 
     squad: Squad
     waiting: list[LogLine]
     lines: list[LogLine]
     earlier: date | None
     plans: bool
+    off: list[KindOff]
 
 
 def log_list(actor: Actor, squad_id: int | None, before: date | None = None) -> LogList:
-    """Eight weeks of the log before a day (today's included without one). Nine queries, however many entries."""
+    """Eight weeks of the log before a day (today's included without one). Eleven queries, however many entries."""
     squad = squad_to_look_at(actor, squad_id)
     plans = actor.may(squad.pk, Right.PLAN)
     own = None if plans else own_person(actor, squad)
@@ -81,6 +87,7 @@ def log_list(actor: Actor, squad_id: int | None, before: date | None = None) -> 
         [counts.line(one) for one in logged],
         begins if older is not None else None,
         plans,
+        kinds_off(squad) if plans and before is None else [],
     )
 
 
@@ -88,6 +95,20 @@ def _of_all(squad: Squad, begins: date, ends: date) -> QuerySet[Entry]:
     """For those who plan: also what is for one person."""
     found = squad.entries.filter(day__gte=begins, day__lt=ends).defer("document")
     return found.select_related("group", "person")
+
+
+def last_done_by_movement(actor: Actor, squad_id: int | None) -> dict[str, int]:
+    """How many days ago each movement was last logged, a year back. For those who plan. Two queries."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    today = today_of(squad)
+    kept = LoggedEntry.objects.filter(
+        entry__squad=squad, entry__day__gte=today - LAST_DONE_IN, entry__day__lte=today
+    ).order_by("entry__day")
+    found: dict[str, int] = {}
+    for day, movements in kept.values_list("entry__day", "movements"):
+        days_ago = (today - day).days
+        found.update((key, days_ago) for key, one in movements.items() if one.get("visits", 0))
+    return found
 
 
 @dataclass

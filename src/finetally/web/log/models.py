@@ -100,6 +100,8 @@ class Result(models.Model):
     chosen = models.BooleanField(default=False, help_text="a coach settled that it is this one")
     disputed = models.BooleanField(default=False, help_text="it differs from the used one, and nobody settled it")
     shape = models.CharField(max_length=16, blank=True, help_text="name of its block's shape")
+    format = models.CharField(max_length=60, blank=True, help_text="key of the format that its block is")
+    movement = models.CharField(max_length=120, blank=True, help_text="key of what most of its block's work is")
     factor = models.FloatField(null=True)
     predicted = models.JSONField(null=True)
     key = models.CharField(max_length=16, blank=True, help_text="of what factor and prediction were made from")

@@ -10,7 +10,7 @@ from functools import cached_property
 from typing import Any
 from uuid import UUID
 
-from finetally.core.learn.learned import OffCourse, off_course, rated_far
+from finetally.core.learn.off import OffCourse, off_course, rated_far
 from finetally.core.learn.pace import PaceModel
 from finetally.core.learn.predicted import PredictedScore, predicted
 from finetally.core.log.notes import HEALTH_KINDS
@@ -19,7 +19,9 @@ from finetally.core.methods.given import Given
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
+from finetally.web.floor.step_options import StepOptions, step_options
 from finetally.web.jobs.models import OPEN, Job
+from finetally.web.log.given_here import entry_given
 from finetally.web.log.learning import PaceInUse, pace_in_use, paces_seen
 from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result, WatchRecording
 from finetally.web.log.seeing import Looker, looker_at
@@ -80,6 +82,8 @@ class EntryPage:
     picture: Mapping[str, Any]
     runs: list[LoggedRun]
     windows: list[ScoredWindow]
+    blocks: list[str]
+    options: list[StepOptions]
     results: list[Result]
     people: list[PersonHere]
     group_rating: Rating | None
@@ -109,7 +113,8 @@ def entry_page(actor: Actor, entry_id: UUID) -> EntryPage:
         results, notes = results.filter(person=only), notes.filter(person=only)
         recordings = recordings.filter(person=only)
     page = EntryPage(
-        looker, logged, planned, picture, reader.runs(), reader.windows, list(results), reader.people(),
+        looker, logged, planned, picture, reader.runs(), reader.windows, reader.blocks, reader.options,
+        list(results), reader.people(),
         None if only is not None else entry.ratings.filter(person=None).first(), list(notes),
         list(recordings),
     )  # fmt: skip
@@ -137,9 +142,13 @@ class _PageReader:
             return None
         try:
             session = parse_session(self.entry.document)
-            return tally(session, library=self.context.library, methods=self.context.methods)
+            return tally(session, library=self.context.library, methods=self.context.methods, given=self.given())
         except DocumentError:
             return None
+
+    def given(self, given: Given | None = None) -> Given:
+        """What is known of the day."""
+        return entry_given(self.entry, self.context, given)
 
     def planned(self, logged: LoggedEntry | None) -> tuple[Mapping[str, Any], Mapping[str, Any]]:
         """What was planned: as it was kept when it was logged, else as it stands."""
@@ -158,6 +167,16 @@ class _PageReader:
     @cached_property
     def windows(self) -> list[ScoredWindow]:
         return list(windows_of(self.tally)) if self.tally is not None else []
+
+    @property
+    def blocks(self) -> list[str]:
+        """What each block is called."""
+        return [of.block.title or of.part for of in self.tally.tape.blocks] if self.tally is not None else []
+
+    @property
+    def options(self) -> list[StepOptions]:
+        """The steps that some may do otherwise."""
+        return step_options(self.tally.session, self.context.library) if self.tally is not None else []
 
     def people(self) -> list[PersonHere]:
         """Those whom it is for; for who does not plan themselves alone."""
@@ -217,7 +236,7 @@ def expected_of(actor: Actor, entry_id: UUID) -> list[ExpectedScore]:
             for window in reader.windows:
                 key = repr((options, window.block, window.place, one.pace.pace_factor, one.pace.spread))
                 if key not in known:
-                    given = reader.context.given(Given(options=options))
+                    given = reader.given(Given(options=options))
                     model = PaceModel(session, window.block, reader.context.library, reader.context.methods, given)
                     known[key] = predicted(model, window.place, one.pace.pace_factor, one.pace.spread)
                 score = known[key]

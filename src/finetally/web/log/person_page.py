@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date, timedelta
-from typing import Any
+from typing import Any, NamedTuple
 from uuid import UUID
 
 from django.db.models import QuerySet
@@ -55,14 +55,36 @@ class RatedPoint:
 
 @dataclass
 class WeekDone:
-    """A week of somebody: minutes and load, reps by how they are known, sets, kilograms, seconds by movement."""
+    """A week of somebody: minutes and load, seconds of work, reps by how they are known, sets, kilograms; landings
+    by grade; sets by row of the stave, of what each movement mostly is.
+    """
 
     begins: date
     minutes: float = 0.0
     load: float = 0.0
+    work_s: float = 0.0
     sessions: int = 0
+    sets: int = 0
     reps: dict[str, int] = field(default_factory=dict)
     kg: float = 0.0
+    landings: dict[str, int] = field(default_factory=dict)
+    rows: dict[str, int] = field(default_factory=dict)
+
+    @property
+    def density(self) -> WeekDensity | None:
+        """How dense it was, a minute of session; None without minutes."""
+        if not self.minutes:
+            return None
+        reps = sum(self.reps.values())
+        return WeekDensity(self.work_s / 60 / self.minutes, reps / self.minutes, self.kg / self.minutes)
+
+
+class WeekDensity(NamedTuple):
+    """Work as share of the time, repetitions (of all kinds) and kilograms a minute."""
+
+    work: float
+    reps: float
+    kg: float
 
 
 @dataclass
@@ -75,6 +97,7 @@ class MovementDone:
     sets: int = 0
     reps: dict[str, int] = field(default_factory=dict)
     kg: float = 0.0
+    landings: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,11 +172,20 @@ def _done(person: Person, since: date, today: date) -> tuple[list[WeekDone], lis
         week.minutes += one.summary.minutes
         week.load += one.summary.load
         week.sessions += 1
+        week.work_s += one.summary.work_s
+        for grade, count in one.summary.landings.items():
+            week.landings[grade] = week.landings.get(grade, 0) + count
         for key, figures in by_entry.get(one.key, {}).items():
             movement = movements.setdefault(key, MovementDone(key, one.day))
             movement.last = max(movement.last, one.day)
             movement.sessions += 1
-            movement.sets += figures.get("visits", 0)
+            sets = figures.get("visits", 0)
+            movement.sets += sets
+            movement.landings += figures.get("landings", 0)
+            week.sets += sets
+            row = figures.get("row", "")
+            if row and sets:
+                week.rows[row] = week.rows.get(row, 0) + sets
             movement.kg += figures.get("kg", 0.0)
             week.kg += figures.get("kg", 0.0)
             for kind in ("called", "paced", "estimated"):

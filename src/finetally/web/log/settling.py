@@ -11,6 +11,7 @@ from django.db import transaction
 
 from finetally.core.log.as_done import DoneSession
 from finetally.core.log.as_person import as_person, was_there
+from finetally.core.log.movements import movements_kept
 from finetally.core.log.page import LoggedFigures, differences_of, figures_of, picture_of
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
@@ -19,6 +20,7 @@ from finetally.core.week.planned_load import other_training, summary_of
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.floor.runs import whole_run
 from finetally.web.log.asking import ask_to_work_out
+from finetally.web.log.given_here import entry_given
 from finetally.web.log.models import LoggedEntry, LoggedHow, LoggedRun
 from finetally.web.log.ratings import effort_of, minutes_of
 from finetally.web.plan.entries import MOST_MINUTES, entry_named, people_for, the_entry, wrong
@@ -132,7 +134,10 @@ def _planned(entry: Entry, context: FiguringContext) -> Tally | None:
     if entry.document is None:
         return None
     try:
-        return tally(parse_session(entry.document), library=context.library, methods=context.methods)
+        return tally(
+            parse_session(entry.document), library=context.library, methods=context.methods,
+            given=entry_given(entry, context),
+        )  # fmt: skip
     except DocumentError:
         return None
 
@@ -151,7 +156,7 @@ def _done(entry: Entry, planned: Tally | None, kept: Sequence[LoggedRun], wish: 
         return _Done(how, minutes, None, summary_json(other_training(minutes, effort)), {}, None)
     minutes = wish.minutes if wish.minutes is not None else planned.tape.total_s / 60
     summary = summary_json(summary_of(planned))
-    return _Done(how, minutes, planned.rpe, summary, dict(planned.reps.movements), None)
+    return _Done(how, minutes, planned.rpe, summary, dict(movements_kept(planned)), None)
 
 
 def logged_run(run: FloorRun, context: FiguringContext) -> LoggedRun | None:
@@ -168,7 +173,7 @@ def logged_run(run: FloorRun, context: FiguringContext) -> LoggedRun | None:
         run=run, events=len(events), session_s=round(done.session_s, 3),
         figures=rounded(figures_of(t, done.played)),
         picture=picture_of(t), differences=differences_of(done), summary=summary_json(summary_of(t)),
-        movements=dict(t.reps.movements),
+        movements=dict(movements_kept(t)),
     )  # fmt: skip
 
 

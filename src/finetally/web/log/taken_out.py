@@ -15,6 +15,7 @@ from finetally.core.tally.measure import tally
 from finetally.sheets.cells import Cell, csv_text
 from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import lasted
+from finetally.web.log.given_here import scores_before
 from finetally.web.log.models import Rating, RatingWay, Result
 from finetally.web.log.windows import windows_of
 from finetally.web.people.people import the_person
@@ -93,6 +94,8 @@ class _Log:
             return
         places = self._places(entry)
         run = self._run(entry)
+        before = scores_before(self._squad, entry.document, entry.day, entry.person_id)
+        known = {ident: one.model_dump(exclude_none=True) for ident, one in before.items()}
         for key in sorted({*results, *ratings}, key=lambda one: self._names[one]):
             mine = [one for one in results.get(key, []) if one.used and not one.unfinished]
             scores = [
@@ -107,11 +110,14 @@ class _Log:
             options: dict[str, str] = dict(ratings[key].options) if key in ratings else {}
             for one in mine:
                 options.update(one.options)
+            given: dict[str, Any] = {"options": options} if options else {}
+            if known:
+                given["scores"] = known
             yield {
                 "date": entry.day.isoformat(), "person": self._names[key], "session": entry.document,
                 "scores": scores,
                 **({"rated": ratings[key].effort} if key in ratings else {}),
-                **({"given": {"options": options}} if options else {}),
+                **({"given": given} if given else {}),
                 **({"run": run} if run is not None else {}),
             }  # fmt: skip
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any, NamedTuple
 
+from finetally.core.formats.names import format_of
 from finetally.core.formats.shape import shape_of
 from finetally.core.learn.pace import better
 from finetally.core.session.document import Block
@@ -17,10 +18,36 @@ from finetally.web.versions import version_of
 MOST_LOOKED_BACK = 2000
 """Earlier results that are looked through for the last and the best of each person, the newest first."""
 
+MAINLY_OF = 0.5
+"""A block is of a movement whose share of its work is above this."""
+
 
 def block_shape(block: Block) -> str:
     """The name of a block's shape: alike for blocks that are the same but for the coach's own words."""
     return version_of([one.model_dump(mode="json", exclude_none=True) for one in shape_of([block])])
+
+
+class BlockKind(NamedTuple):
+    """What a block is: the name of its shape, the key of its format, and of what most of its work is, if any."""
+
+    shape: str = ""
+    format: str = ""
+    movement: str = ""
+
+
+def block_kinds(t: Tally) -> list[BlockKind]:
+    """What each block of a session is, in order of the file."""
+    seconds: list[dict[str, float]] = [{} for _ in t.tape.blocks]
+    for visit in t.tape.visits:
+        mine = seconds[visit.block]
+        mine[visit.step.key] = mine.get(visit.step.key, 0.0) + visit.seconds
+    found = []
+    for of, mine in zip(t.tape.blocks, seconds, strict=True):
+        fits = format_of(of.block)["fits"]
+        most = max(mine, key=lambda key: mine[key], default="")
+        mainly = most if most and mine[most] > MAINLY_OF * sum(mine.values()) else ""
+        found.append(BlockKind(block_shape(of.block), fits[0]["key"] if fits else "", mainly))
+    return found
 
 
 class ScoredWindow(NamedTuple):
@@ -71,4 +98,16 @@ def earlier_by_shape(
         known = found.get((person, shape))
         best = score if known is None else better(known.best, score)
         found[person, shape] = EarlierHere(score, day, best)
+    return found
+
+
+def last_results(people: Collection[int], shapes: Collection[str], before: date) -> dict[tuple[int, str], Result]:
+    """The last used result of each person (by key) in windows of some shapes before a day. One query."""
+    made = Result.objects.filter(
+        person__in=people, shape__in=shapes, used=True, unfinished="", entry__day__lt=before
+    ).order_by("-entry__day", "-id")  # fmt: skip
+    found: dict[tuple[int, str], Result] = {}
+    for one in made.only("person", "shape", "options")[:MOST_LOOKED_BACK]:
+        if one.person_id is not None:
+            found.setdefault((one.person_id, one.shape), one)
     return found

@@ -16,19 +16,20 @@ from finetally.core import CORE_VERSION
 from finetally.core.floor.document import Run
 from finetally.core.learn.predicted import predicted
 from finetally.core.log.as_done import DoneSession
-from finetally.core.methods.given import Given, PersonGiven
+from finetally.core.methods.given import Given, PersonGiven, Score
 from finetally.core.session.document import Session
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
+from finetally.core.tally.measure import tally
 from finetally.core.unfold.tape import RunScore
-from finetally.core.unfold.unfold import blocks_of
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.floor.runs import whole_run
 from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
 from finetally.web.jobs.work import JobHandle
+from finetally.web.log.given_here import scores_before
 from finetally.web.log.learning import pace_in_use, relearn
 from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result
-from finetally.web.log.windows import block_shape
+from finetally.web.log.windows import BlockKind, block_kinds
 from finetally.web.people.limits import limits_on, options_by_limits
 from finetally.web.people.measures import given_of
 from finetally.web.people.models import Limit
@@ -95,7 +96,7 @@ def work_out(entry: Entry) -> set[int]:
         return people
     with transaction.atomic():
         Result.objects.bulk_update(
-            [one for one in made if one is not None], ["factor", "predicted", "key", "shape", "options"]
+            [one for one in made if one is not None], ["factor", "predicted", "key", *BlockKind._fields, "options"]
         )
         Rating.objects.bulk_update([one for one in rated if one is not None], ["estimated", "key", "options"])
     return people
@@ -119,9 +120,9 @@ class _Working:
         return parse_session(self.entry.document)
 
     @cached_property
-    def shapes(self) -> list[str]:
-        """The name of each block's shape."""
-        return [block_shape(of.block) for of in blocks_of(self.session)]
+    def kinds(self) -> list[BlockKind]:
+        """What each block is."""
+        return block_kinds(tally(self.session, library=self.context.library, methods=self.context.methods))
 
     @cached_property
     def people(self) -> Mapping[int, Person]:
@@ -139,6 +140,11 @@ class _Working:
     def runs(self) -> Mapping[Any, tuple[FloorRun, list[FloorEvent]]]:
         runs = self.entry.runs.prefetch_related("events__person")
         return {run.pk: (run, list(run.events.all())) for run in runs}
+
+    @cached_property
+    def scores(self) -> dict[str, Score]:
+        """Scores of earlier sessions that this one went on from."""
+        return scores_before(self.entry.squad, self.entry.document, self.entry.day, self.entry.person_id)
 
     def run_of(self, person: Person | None, run: Any = None) -> Any:
         """The key of the run that somebody was in: the one named, the one that tells of them, the longest."""
@@ -167,9 +173,9 @@ class _Working:
             self.entry.document, options, measures.model_dump(mode="json"), str(where), len(events),
             str(person.public_id) if own and person is not None else "", methods_key(self.context), CORE_VERSION,
         ]  # fmt: skip
-        key = version_of(*parts)
+        key = version_of(*parts, *((repr(self.scores),) if self.scores else ()))
         if key not in self._done:
-            given = self.context.given(Given(person=measures, options=options))
+            given = self.context.given(Given(person=measures, options=options, scores=self.scores))
             played: Run | None = None
             if run is not None and events:
                 played = whole_run(run, events).model_copy(update={"given": given, "methods": self.context.methods})
@@ -194,7 +200,8 @@ class _Working:
         # What was taken on the floor stands in the run.
         told = done.given.options
         one.key, one.options = key, {**options, **told} if isinstance(told, dict) else options
-        one.shape = self.shapes[one.block] if one.block < len(self.shapes) else ""
+        kind = self.kinds[one.block] if one.block < len(self.kinds) else BlockKind()
+        one.shape, one.format, one.movement = kind
         index = _index_of(done, one)
         score = run_score_of(one.score)
         one.factor = done.factor(one.block, index, score) if score is not None and not one.unfinished else None

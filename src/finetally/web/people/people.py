@@ -177,6 +177,21 @@ def _set(person: Person, name: str, value: Any) -> Problem | None:
     return None
 
 
+def set_named(actor: Actor, person_id: UUID, *, agreed: bool) -> Person:
+    """Note whether somebody agrees to be named beside their scores. For them, and for those who plan.
+
+    Raises DocumentError for somebody under age.
+    """
+    with transaction.atomic():
+        person = the_person(actor, person_id)
+        if agreed and person.under_age:
+            raise refuse(("agreed",), "yes", "nobody under age is named beside others", "cannot_under_age")
+        person.named_on = (person.named_on or today_of(person.squad)) if agreed else None
+        person.save()
+        record(actor, person.squad_id, Act.PERSON_CHANGED, person=person)
+    return person
+
+
 YOUNG = (
     "Body mass and capacity of somebody under age are kept once a head coach has noted that a guardian agreed; "
     "until then take them away."

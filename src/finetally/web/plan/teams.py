@@ -8,6 +8,8 @@ from uuid import UUID
 from django.db import transaction
 
 from finetally.core.people.teams import Paced, SplitBy, even_teams
+from finetally.web.log.learning import pace_in_use
+from finetally.web.people.people import known_people
 from finetally.web.plan.entries import attendance_of, entry_named, the_entry, wrong
 from finetally.web.plan.models import TeamPlace
 from finetally.web.squads.actor import Actor
@@ -26,7 +28,9 @@ def split(actor: Actor, entry_id: UUID, count: int, by: SplitBy) -> None:
         if not 0 <= count <= min(MOST_TEAMS, len(there)):
             raise wrong("count", str(count), f"0 to {min(MOST_TEAMS, len(there))}: there are {len(there)} people")
         entry.team_places.all().delete()
-        paced = [Paced(one.pk, one.pace_factor or 1) for one in there]
+        known = known_people(entry.squad).filter(pk__in=[one.pk for one in there])
+        methods = entry.squad.methods_value()
+        paced = [Paced(one.pk, pace_in_use(one, methods).pace_factor) for one in known]
         teams = even_teams(paced, count, by, seed=secrets.randbits(32)) if count else []
         TeamPlace.objects.bulk_create(
             TeamPlace(entry=entry, person_id=key, team=number)

@@ -45,6 +45,7 @@ def kept_of(person: Person) -> dict[str, Any]:
         "short_name": person.short_name,
         "account": person.user.get_username() if person.user is not None else None,
         "under_age": person.under_age,
+        "named_beside_scores_since": _day(person.named_on),
         "guardian": {"name": person.guardian or None, "agreed_on": _day(person.guardian_on)},
         "groups": [
             {"group": one.group.name, "from": _day(one.since), "until": _day(one.until)}

@@ -68,6 +68,7 @@ class Person(models.Model):
 
     `capacity`: as its test and result, so that it says where it is from; both or neither. `pace_factor`,
     `effort_offset`: set or learned. `guardian`: who agreed that more is kept of somebody under age, and when.
+    `named_on`: since when they agree to be named beside their scores where others read; None: they do not.
     """
 
     squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="people")
@@ -85,6 +86,7 @@ class Person(models.Model):
     under_age = models.BooleanField(default=False)
     guardian = models.CharField(max_length=120, blank=True)
     guardian_on = models.DateField(null=True, blank=True)
+    named_on = models.DateField(null=True, blank=True)
 
     class Meta:
         ordering = ["name"]
@@ -96,6 +98,11 @@ class Person(models.Model):
     def on_the_wall(self) -> str:
         """The name that others read: short."""
         return self.short_name or short_name(self.name)
+
+    @property
+    def is_named(self) -> bool:
+        """Whether others may read whose score it is. Nobody under age ever stands beside others."""
+        return self.named_on is not None and not self.under_age
 
     @property
     def keeps_little(self) -> bool:

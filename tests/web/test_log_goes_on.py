@@ -1,0 +1,246 @@
+"""What goes on from the log: values of an earlier session's score, whose pace it is, targets by name, what was off."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from django.utils import timezone
+
+from finetally.web.floor.models import FloorRun
+from finetally.web.log.models import LearnedPace, LoggedEntry, Result
+from finetally.web.log.off_course import kinds_off
+from finetally.web.plan.models import Entry
+from finetally.web.squads.models import Person, Squad
+from finetally.web.squads.today import today_of
+from tests.web.conftest import World
+from tests.web.logbooks import PULL, START, an_entry, give, made, page, write
+
+GOES_ON: dict[str, Any] = {
+    "fine_tally": 1,
+    "title": "Ridge pull, a week on",
+    "blocks": [
+        {
+            "id": "again",
+            "clock": {"kind": "task"},
+            "rounds": {"from": {"block": "w", "take": "rounds"}, "plan": 2, "cap": 9},
+            "steps": [{"movement": "burpee", "reps": 5}],
+        }
+    ],
+}
+
+
+def days_ago(world: World, days: int) -> date:
+    return today_of(world.squad) - timedelta(days=days)
+
+
+def called(world: World, entry: Entry) -> int:
+    found: int = page(world, entry)["planned"]["reps"]["called"]
+    return found
+
+
+def two_more(world: World) -> list[Person]:
+    return [world.squad.people.create(name=name) for name in ("Wren Ottaway", "Cato Brill")]
+
+
+def test_a_value_goes_on_from_the_score_of_an_earlier_session(world: World) -> None:
+    entry = an_entry(world, document=GOES_ON)
+    assert called(world, entry) == 2 * 5
+    first, second = two_more(world)
+    own = world.known.own
+    old, earlier = an_entry(world, days_ago(world, 14)), an_entry(world, days_ago(world, 7))
+    write(world, old, made(own, 8, 0))
+    # Of several people whoever stands in the middle; the newest session goes before an older one.
+    write(world, earlier, made(own, 3, 0), made(first, 6, 2), made(second, 7, 0))
+    assert called(world, entry) == 6 * 5
+    # What the whole session made goes before anybody's own.
+    write(world, earlier, {"person": None, "block": 0, "score": {"rounds": 5, "reps": 0}})
+    assert called(world, entry) == 5 * 5
+    # At most its cap.
+    write(world, earlier, {"person": None, "block": 0, "score": {"rounds": 30, "reps": 0}})
+    assert called(world, entry) == 9 * 5
+
+
+def test_of_one_person_it_is_their_own_score_and_their_own_pace_also_when_it_is_run(world: World) -> None:
+    own, (other, _) = world.known.own, two_more(world)
+    Person.objects.filter(pk=own.pk).update(pace_factor=1.5)
+    earlier = an_entry(world, days_ago(world, 7))
+    write(world, earlier, made(own, 3, 0), made(other, 6, 0))
+    entry = an_entry(world, document=GOES_ON)
+    plain = page(world, entry)["planned"]["total_s"]
+    sheet = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()
+    assert (sheet["pace"]["source"], sheet["pace"]["factor"]) == ("squad", 1)
+    Entry.objects.filter(pk=entry.pk).update(person=own)
+    assert called(world, entry) == 3 * 5
+    # Three rounds at half the pace again, instead of three (the middle of two) at the squad's.
+    assert page(world, entry)["planned"]["total_s"] > 1.2 * plain
+    sheet = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()
+    assert (sheet["pace"]["source"], sheet["pace"]["factor"]) == ("set", 1.5)
+    wish = {"entry": str(entry.pk), "begun": timezone.now().timestamp() - 60}
+    run = world.send("coach", "PUT", f"/floor/runs/{uuid4()}", wish).json()["id"]
+    given = FloorRun.objects.get(pk=run).given
+    assert (given["scores"]["w"]["rounds"], given["person"]) == (3, {"pace_factor": 1.5})
+    # What is told of the run, and taken out of the log, goes on from it, too.
+    give(world, FloorRun.objects.get(pk=run), START, {"t": 50, "do": "next"})
+    write(world, entry, made(own, 3, 0))
+    assert page(world, entry)["runs"][0]["figures"]["reps"]["called"] == 3 * 5
+    file = world.send("coach", "GET", f"/log/file.json?person={own.public_id}").json()
+    assert file["entries"][-1]["given"]["scores"] == {"w": {"rounds": 3, "reps": 0}}
+
+
+def test_the_bench_takes_it_too_and_says_nothing_comes_from_nowhere(world: World) -> None:
+    asked = {"document": GOES_ON, "squad": world.squad.pk}
+
+    def told() -> tuple[int, bool]:
+        figures = world.send("coach", "POST", "/figures", asked).json()["figures"]
+        return figures["reps"]["called"], any(one["code"] == "score-from-nowhere" for one in figures["checks"])
+
+    assert told() == (2 * 5, True)
+    write(world, an_entry(world, days_ago(world, 7)), made(world.known.own, 4, 0))
+    assert told() == (4 * 5, False)
+    # What is typed in on the Bench goes before it.
+    given = {"given": {"scores": {"w": {"rounds": 7}}}}
+    sent = world.send("coach", "POST", "/figures", {**asked, **given}).json()["figures"]
+    assert sent["reps"]["called"] == 7 * 5
+
+
+def foreseen(world: World, who: str, **more: Any) -> Any:
+    answer = world.send(who, "POST", "/log/foreseen", {"document": PULL, "squad": world.squad.pk, **more})
+    assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def test_only_who_agreed_is_named_beside_their_scores(world: World) -> None:
+    own, (other, young) = world.known.own, two_more(world)
+    entry = an_entry(world, days_ago(world, 12))
+    write(world, entry, *(made(one, 5, 3) for one in (own, other, young)))
+    write(world, an_entry(world, days_ago(world, 20)), made(own, 7, 0))
+    assert foreseen(world, "athlete")["targets"] == []
+    agree = {"agreed": True}
+    assert world.send("athlete", "PUT", f"/people/{own.public_id}/named", agree).json()["named_on"]
+    world.send("coach", "PUT", f"/people/{young.public_id}/named", agree)
+    [one] = [target for target in foreseen(world, "athlete")["targets"] if target["name"] == own.on_the_wall]
+    assert (one["last"]["rounds"], one["last"]["reps"], one["best"]["rounds"]) == (5, 3, 7)
+    assert one["days_ago"] == 12
+    # Whoever is under age never stands beside others, whatever was noted before.
+    names = {target["name"] for target in foreseen(world, "coach")["targets"]}
+    assert names == {own.on_the_wall, young.on_the_wall}
+    Person.objects.filter(pk=young.pk).update(under_age=True)
+    assert {target["name"] for target in foreseen(world, "coach")["targets"]} == {own.on_the_wall}
+    refused = world.send("coach", "PUT", f"/people/{young.public_id}/named", agree).json()
+    assert refused["problems"][0]["code"] == "cannot_under_age"
+    sheet = world.send("coach", "GET", f"/floor/entries/{an_entry(world).pk}/sheet").json()
+    assert {each["name"] for each in sheet["people"] if each["named"]} == {own.on_the_wall}
+    world.send("athlete", "PUT", f"/people/{own.public_id}/named", {"agreed": False})
+    assert foreseen(world, "athlete")["targets"] == []
+
+
+def test_who_did_it_otherwise_last_time_is_told_to_those_who_plan(world: World) -> None:
+    own, (other, _) = world.known.own, two_more(world)
+    entry = an_entry(world, days_ago(world, 6))
+    write(world, entry, made(own, 5, 0, options={"p": "knees"}), made(other, 6, 0))
+    [told] = foreseen(world, "coach")["took"]
+    assert (told["name"], told["options"]) == (own.on_the_wall, ["knees"])
+    assert foreseen(world, "athlete")["took"] == []
+    # Once they did it as planned, it is told no more.
+    write(world, an_entry(world, days_ago(world, 2)), made(own, 5, 0))
+    assert foreseen(world, "coach")["took"] == []
+
+
+def test_a_comparison_is_made_at_somebodys_pace(world: World) -> None:
+    own, (quick, _) = world.known.own, two_more(world)
+    Person.objects.filter(pk=own.pk).update(pace_factor=1.6)
+    Person.objects.filter(pk=quick.pk).update(pace_factor=0.7)
+    asked = {"document": PULL, "source": ["w"], "squad": world.squad.pk, "formats": []}
+
+    def reps(pace_of: str | None) -> float:
+        made = world.send("coach", "POST", "/compare", {**asked, "pace_of": pace_of}).json()
+        found: float = made["comparison"]["columns"][0]["values"]["reps-per-min"]
+        return found
+
+    plain = reps(None)
+    assert reps("slowest") == reps(str(own.public_id)) < plain < reps("quickest") == reps(str(quick.public_id))
+    assert reps("middle") == plain
+
+
+def test_a_movement_that_is_off_for_all_is_told_with_the_pace_that_fits(world: World) -> None:
+    people = two_more(world)
+    for days in (21, 14, 7):
+        entry = an_entry(world, days_ago(world, days))
+        write(world, entry, *(made(one, 3, 0) for one in people))
+    told = Result.objects.filter(person__in=people)
+    assert set(told.values_list("format", flat=True)) == {"rounds-against-the-clock"}
+    # Most of the window's work is burpees.
+    found = world.send("coach", "GET", f"/log?squad={world.squad.pk}").json()["off"]
+    assert [(one["of"], one["key"], one["off"]["fits"] > 1.1) for one in found] == [
+        ("movement", "burpee", True), ("format", "rounds-against-the-clock", True)
+    ]  # fmt: skip
+    [burpee, _] = kinds_off(world.squad)
+    assert burpee.rep_s is not None
+    assert burpee.fits_s == pytest.approx(burpee.rep_s * burpee.off["fits"])
+    # One of them alone may be a person's own affair, and what was longer ago tells nothing.
+    told.filter(person=people[0]).update(used=False)
+    assert kinds_off(world.squad) == []
+    assert world.send("athlete", "GET", f"/log?squad={world.squad.pk}").json()["off"] == []
+
+
+def test_weeks_have_sets_landings_and_density_and_movements_when_they_were_last_done(world: World) -> None:
+    own = world.known.own
+    for days in (1, 9):
+        entry = an_entry(world, days_ago(world, days))
+        assert world.send("coach", "PUT", f"/log/entries/{entry.pk}", {}).status_code == 204
+    kept = LoggedEntry.objects.get(entry=entry).movements
+    told = world.send("coach", "GET", f"/log/people/{own.public_id}").json()
+    week = told["weeks"][-1]
+    sessions = week["sessions"]
+    assert week["sets"] == sessions * sum(one["visits"] for one in kept.values())
+    assert week["rows"] == {row: sessions * n for row, n in rows_of(kept).items()}
+    assert sum(week["landings"].values()) == sessions * sum(one["landings"] for one in kept.values()) > 0
+    reps = sum(week["reps"].values())
+    assert week["density"]["reps"] == pytest.approx(reps / week["minutes"])
+    assert 0 < week["density"]["work"] < 1
+    last = world.send("coach", "GET", f"/log/last-done?squad={world.squad.pk}").json()
+    assert last["burpee"] == 1
+    assert last.keys() == {key for key, one in kept.items() if one["visits"]}
+
+
+def rows_of(kept: dict[str, Any]) -> dict[str, int]:
+    rows: dict[str, int] = {}
+    for one in kept.values():
+        if one["visits"]:
+            rows[one["row"]] = rows.get(one["row"], 0) + one["visits"]
+    return rows
+
+
+def test_sets_are_noted_without_a_score_and_stay_when_one_comes(world: World) -> None:
+    own, entry = world.known.own, an_entry(world, days_ago(world, 1))
+    sets = [{"kg": 60, "reps": 5}, {"kg": 65, "reps": 3}]
+    write(world, entry, {"person": str(own.public_id), "block": 1, "sets": sets})
+    [noted] = page(world, entry)["results"]
+    assert (noted["sets"], noted["moved_kg"], noted["factor"]) == (sets, 495, None)
+    assert page(world, entry)["blocks"] == ["Window", "Swings"]
+    write(world, entry, {"person": str(own.public_id), "block": 1, "sets": []})
+    assert page(world, entry)["results"] == []
+    write(world, entry, made(own, 5, 0, options={"p": "knees"}, sets=sets))
+    [step] = page(world, entry)["options"]
+    assert (step["step"], step["labels"], step["block"]) == ("p", ["knees"], 0)
+    write(world, entry, {"person": str(own.public_id), "block": 0, "unfinished": "round 4, burpees", "sets": sets})
+    [now] = page(world, entry)["results"]
+    assert (now["unfinished"], now["sets"], now["factor"]) == ("round 4, burpees", sets, None)
+
+
+def test_teams_by_pace_take_what_was_learned(world: World) -> None:
+    Squad.objects.filter(pk=world.squad.pk).update(learning="auto")
+    Person.objects.filter(squad=world.squad).exclude(pk=world.known.own.pk).update(user=None)
+    people = two_more(world) + [world.squad.people.create(name=name) for name in ("Pim Hale", "Sol Vane")]
+    for one, factor in zip(people, (0.6, 0.7, 1.4, 1.5), strict=True):
+        LearnedPace.objects.create(person=one, pace_factor=factor, scores=6)
+    entry = an_entry(world)
+    for _ in range(5):
+        world.send("coach", "PUT", f"/plan/entries/{entry.pk}/teams", {"count": 2, "by": "pace"})
+        teams = dict(entry.team_places.values_list("person__name", "team"))
+        # The two quickest are never in one team, nor the two slowest.
+        assert teams["Wren Ottaway"] != teams["Cato Brill"]
+        assert teams["Pim Hale"] != teams["Sol Vane"]
