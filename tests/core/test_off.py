@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+import math
 from datetime import date
-from math import log
 
 import pytest
 
@@ -37,7 +37,7 @@ def test_three_times_running_off_by_more_than_the_spread_is_told(factors: list[f
 
 
 def away(session: int, *factors: float) -> list[ScoreAway]:
-    return [{"session": str(session), "away": log(one), "spread": 0.1} for one in factors]
+    return [{"session": str(session), "away": math.log(one), "spread": 0.1} for one in factors]
 
 
 @pytest.mark.parametrize(

@@ -12,6 +12,7 @@ from django.utils import timezone
 from finetally.web.floor.models import FloorRun
 from finetally.web.log.models import LearnedPace, LoggedEntry, Result
 from finetally.web.log.off_course import kinds_off
+from finetally.web.people.models import Limit
 from finetally.web.plan.models import Entry
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
@@ -144,6 +145,11 @@ def test_who_did_it_otherwise_last_time_is_told_to_those_who_plan(world: World) 
     [told] = foreseen(world, "coach")["took"]
     assert (told["name"], told["options"]) == (own.on_the_wall, ["knees"])
     assert foreseen(world, "athlete")["took"] == []
+    # Of a limit it is told as such, and not a second time.
+    limit = Limit.objects.create(person=own, movement="push-up", first=days_ago(world, 1))
+    assert foreseen(world, "coach")["took"] == []
+    limit.delete()
+    assert len(foreseen(world, "coach")["took"]) == 1
     # Once they did it as planned, it is told no more.
     write(world, an_entry(world, days_ago(world, 2)), made(own, 5, 0))
     assert foreseen(world, "coach")["took"] == []
@@ -193,13 +199,19 @@ def test_weeks_have_sets_landings_and_density_and_movements_when_they_were_last_
         assert world.send("coach", "PUT", f"/log/entries/{entry.pk}", {}).status_code == 204
     kept = LoggedEntry.objects.get(entry=entry).movements
     told = world.send("coach", "GET", f"/log/people/{own.public_id}").json()
-    week = told["weeks"][-1]
+    week = told["weeks"][0]
     sessions = week["sessions"]
     assert week["sets"] == sessions * sum(one["visits"] for one in kept.values())
     assert week["rows"] == {row: sessions * n for row, n in rows_of(kept).items()}
     assert sum(week["landings"].values()) == sessions * sum(one["landings"] for one in kept.values()) > 0
     reps = sum(week["reps"].values())
     assert week["density"]["reps"] == pytest.approx(reps / week["minutes"])
+    # Of other training no work is known: it makes nothing less dense.
+    hike = {"day": str(entry.day), "title": "Walk", "minutes": 60, "effort": 2, "squad": world.squad.pk}
+    walk = world.send("coach", "POST", "/plan/entries", hike).json()["id"]
+    assert world.send("coach", "PUT", f"/log/entries/{walk}", {}).status_code == 204
+    after = world.send("coach", "GET", f"/log/people/{own.public_id}").json()["weeks"][0]
+    assert (after["minutes"], after["density"]) == (week["minutes"] + 60, week["density"])
     assert 0 < week["density"]["work"] < 1
     last = world.send("coach", "GET", f"/log/last-done?squad={world.squad.pk}").json()
     assert last["burpee"] == 1

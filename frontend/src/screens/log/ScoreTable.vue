@@ -131,6 +131,16 @@ function goOn(event: KeyboardEvent): void {
                   row.name
                 }}</RouterLink>
                 <template v-else>{{ row.name }}</template>
+                <button
+                  v-if="writes"
+                  type="button"
+                  class="link"
+                  :aria-expanded="opened === row.key"
+                  :aria-label="say.moreOf(row.name)"
+                  @click="opened = opened === row.key ? '' : row.key"
+                >
+                  {{ say.more }}
+                </button>
                 <small v-if="row.person?.limits.length" class="look">{{
                   say.limited(row.person.limits.join(', '))
                 }}</small>
@@ -179,16 +189,6 @@ function goOn(event: KeyboardEvent): void {
               </td>
               <td class="desk">
                 {{ options(row) }}
-                <button
-                  v-if="writes"
-                  type="button"
-                  class="link"
-                  :aria-expanded="opened === row.key"
-                  :aria-label="say.moreOf(row.name)"
-                  @click="opened = opened === row.key ? '' : row.key"
-                >
-                  {{ say.more }}
-                </button>
               </td>
               <td class="number">
                 <b>{{ row.person?.rated ?? '' }}</b>
@@ -274,6 +274,10 @@ b {
   td,
   tbody th {
     padding-right: 8px;
+  }
+  .link {
+    display: block;
+    margin-left: 0;
   }
 }
 </style>

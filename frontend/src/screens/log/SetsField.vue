@@ -2,7 +2,7 @@
 import { ElInput } from 'element-plus'
 import { ref, useId, watch } from 'vue'
 
-import { typedSets, type LoggedSet } from '@/words/scores'
+import { setsText, typedSets, type LoggedSet } from '@/words/scores'
 import { SETS_TABLE as say } from '@/words/texts/log'
 
 // Sets as they are typed: what cannot be read stays there, with a word on how they are written.
@@ -21,7 +21,9 @@ watch(
 function take(): void {
   const sets = typedSets(text.value)
   bad.value = sets === null
-  if (sets && text.value.trim() !== props.made) emit('typed', sets)
+  if (!sets) return
+  text.value = setsText(sets)
+  if (text.value !== props.made) emit('typed', sets)
 }
 </script>
 

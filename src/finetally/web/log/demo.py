@@ -33,6 +33,7 @@ from finetally.web.plan.models import Attendance, Entry
 from finetally.web.plan.summaries import summary_from_json
 from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Person, Role, Squad
+from finetally.web.squads.today import today_of
 from finetally.web.training.demo import SQUAD
 
 SCORED_SESSIONS = {"Stretcher-carry readiness B": 3, "Ridge day, rounds with rest": 1}
@@ -41,6 +42,8 @@ PACES = {"Osk Brannock": 0.84, "Hedda Quillfeather": 1.19}
 """Whose pace is clearly not the library's."""
 OFFSETS = {"Ines Korrigan": -1.0, "Jonah Merribeck": 1.0}
 """Who rates otherwise than is estimated."""
+NAMED = ("Osk Brannock", "Ines Korrigan")
+"""Who agreed to be named beside their scores."""
 RATES = 9
 """How many of the squad rate; the others are asked once and not chased."""
 NOISE, SEED = 0.05, 8420
@@ -59,6 +62,7 @@ def load_demo_log() -> None:
     squad.learning, squad.asks_health = "auto", True
     squad.health_why = "So that the next session spares what hurts."
     squad.save()
+    squad.people.filter(name__in=NAMED).update(named_on=today_of(squad))
     logged = list(squad.entries.filter(logged_minutes__isnull=False).order_by("day"))
     maker = _Maker(squad)
     last_run = max(

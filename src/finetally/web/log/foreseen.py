@@ -18,11 +18,13 @@ from finetally.core.methods.given import Given
 from finetally.core.session.document import Session
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
+from finetally.web.floor.step_options import step_options
 from finetally.web.log.given_here import named_people
 from finetally.web.log.learning import PaceInUse, pace_in_use
 from finetally.web.log.whose_pace import OfGroup, paces_of
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, last_results, windows_of
 from finetally.web.people.limits import limits_on, options_by_limits
+from finetally.web.people.models import Limit
 from finetally.web.people.people import read_person
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
@@ -94,7 +96,7 @@ def foreseen_of(
         return ForeseenHere([])
     if person is not None:
         return ForeseenHere(_of_person(session, windows, person, context))
-    took = took_last(squad, windows) if actor.may(squad.pk, Right.PLAN) else []
+    took = took_last(squad, session, windows, context) if actor.may(squad.pk, Right.PLAN) else []
     return ForeseenHere(_of_squad(session, windows, squad, context), targets_of(squad, windows), took)
 
 
@@ -113,17 +115,33 @@ def targets_of(squad: Squad, windows: list[ScoredWindow]) -> list[NamedTarget]:
     ]
 
 
-def took_last(squad: Squad, windows: list[ScoredWindow]) -> list[TookLast]:
-    """Who did what otherwise when they last did a window of these shapes, in order of name. Two queries."""
+def took_last(
+    squad: Squad, session: Session, windows: list[ScoredWindow], context: FiguringContext
+) -> list[TookLast]:
+    """Who did a step of these windows otherwise when they last did one of the shape, in order of name. Few queries.
+
+    Whom a limit of today has do so is told elsewhere, and not here.
+    """
+    today = today_of(squad)
     people = list(squad.people.all())
-    made = last_results([one.pk for one in people], {one.shape for one in windows}, today_of(squad))
+    made = last_results([one.pk for one in people], {one.shape for one in windows}, today)
     first = {window.shape: window for window in reversed(windows)}
-    return [
-        TookLast(window, one.on_the_wall, sorted(set(there.options.values())))
-        for shape, window in first.items()
-        for one in people
-        if (there := made.get((one.pk, shape))) is not None and there.options
-    ]
+    labels: dict[int, set[str]] = {}
+    for step in step_options(session, context.library):
+        labels.setdefault(step.block, set()).update(step.labels)
+    limits: dict[int, list[Limit]] = {}
+    for limit in limits_on(squad, today):
+        limits.setdefault(limit.person_id, []).append(limit)
+    found = []
+    for shape, window in first.items():
+        for one in people:
+            there = made.get((one.pk, shape))
+            took = set(there.options.values()) & labels.get(window.block, set()) if there is not None else set()
+            if took and one.pk in limits:
+                took -= set(options_by_limits(session, limits[one.pk], squad).values())
+            if took:
+                found.append(TookLast(window, one.on_the_wall, sorted(took)))
+    return found
 
 
 def _of_person(

@@ -56,13 +56,14 @@ class RatedPoint:
 @dataclass
 class WeekDone:
     """A week of somebody: minutes and load, seconds of work, reps by how they are known, sets, kilograms; landings
-    by grade; sets by row of the stave, of what each movement mostly is.
+    by grade; sets by row of the stave, of what each mostly is. `figured_minutes`: those whose work is known.
     """
 
     begins: date
     minutes: float = 0.0
     load: float = 0.0
     work_s: float = 0.0
+    figured_minutes: float = 0.0
     sessions: int = 0
     sets: int = 0
     reps: dict[str, int] = field(default_factory=dict)
@@ -72,11 +73,11 @@ class WeekDone:
 
     @property
     def density(self) -> WeekDensity | None:
-        """How dense it was, a minute of session; None without minutes."""
-        if not self.minutes:
+        """How dense sessions were, a minute; None without any. Of other training no work is known."""
+        minutes = self.figured_minutes
+        if not minutes:
             return None
-        reps = sum(self.reps.values())
-        return WeekDensity(self.work_s / 60 / self.minutes, reps / self.minutes, self.kg / self.minutes)
+        return WeekDensity(self.work_s / 60 / minutes, sum(self.reps.values()) / minutes, self.kg / minutes)
 
 
 class WeekDensity(NamedTuple):
@@ -173,6 +174,7 @@ def _done(person: Person, since: date, today: date) -> tuple[list[WeekDone], lis
         week.load += one.summary.load
         week.sessions += 1
         week.work_s += one.summary.work_s
+        week.figured_minutes += one.summary.minutes if one.summary.work_s else 0.0
         for grade, count in one.summary.landings.items():
             week.landings[grade] = week.landings.get(grade, 0) + count
         for key, figures in by_entry.get(one.key, {}).items():
