@@ -256,3 +256,55 @@ def test_teams_by_pace_take_what_was_learned(world: World) -> None:
         # The two quickest are never in one team, nor the two slowest.
         assert teams["Wren Ottaway"] != teams["Cato Brill"]
         assert teams["Pim Hale"] != teams["Sol Vane"]
+
+
+def test_what_a_score_counts_stands_apart_from_what_is_figured(world: World) -> None:
+    own, (other, _) = world.known.own, two_more(world)
+    entry = an_entry(world, days_ago(world, 1))
+    write(world, entry, made(own, 5, 3))
+    assert world.send("coach", "PUT", f"/log/entries/{entry.pk}", {}).status_code == 204
+
+    def week(person: Person) -> dict[str, int]:
+        found: dict[str, int] = world.send("coach", "GET", f"/log/people/{person.public_id}").json()["weeks"][-1]
+        return found
+
+    sessions = week(other)["sessions"]
+    before, counted = week(other)["reps"], week(own)["reps"]
+    # Five rounds of five burpees and ten push-ups, and three burpees more; the swings are guessed as before.
+    assert counted["counted"] == 5 * 15 + 3
+    assert before.get("counted", 0) == 0
+    kept = LoggedEntry.objects.get(entry=entry)
+    figured = kept.blocks["0"]["movements"]
+    assert set(kept.blocks) == {"0"}
+    for kind in ("called", "paced", "estimated"):
+        assert counted[kind] == before[kind] - sum(one[kind] for one in figured.values())
+    movements = world.send("coach", "GET", f"/log/people/{own.public_id}").json()["movements"]
+    assert {one["key"]: one["reps"]["counted"] for one in movements}["push-up"] == 50
+    assert sessions == week(own)["sessions"]
+    # Of a window that was not finished nothing is counted.
+    write(world, entry, {"person": str(own.public_id), "block": 0, "unfinished": "round 3"})
+    assert week(own)["reps"] == before
+
+
+def test_a_week_is_settled_without_whom(world: World) -> None:
+    own, (other, _) = world.known.own, two_more(world)
+    entries = [an_entry(world, days_ago(world, days)) for days in (1, 2)]
+    # Who was noted as away before stays so.
+    world.send("coach", "PUT", f"/log/entries/{entries[1].pk}", {"away": [str(other.public_id)]})
+    world.send("coach", "DELETE", f"/log/entries/{entries[1].pk}")
+    body = {"entries": [str(one.pk) for one in entries], "away": [str(own.public_id)]}
+    assert len(world.send("coach", "POST", "/log/settle", body).json()["entries"]) == 2
+    away = [
+        {one["name"] for one in page(world, entry)["people"] if not one["came"]} & {own.name, other.name}
+        for entry in entries
+    ]
+    assert away == [{own.name}, {own.name, other.name}]
+
+
+def test_the_floor_says_what_is_foreseen(world: World) -> None:
+    entry = an_entry(world)
+    told = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()["foreseen"]["scores"]
+    assert [one["whom"] for one in told] == ["slowest", "middle", "quickest"]
+    Entry.objects.filter(pk=entry.pk).update(person=world.known.own)
+    [one] = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()["foreseen"]["scores"]
+    assert (one["whom"], one["pace"]["source"]) == ("person", "squad")

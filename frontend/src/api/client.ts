@@ -184,7 +184,7 @@ const plan = {
 const log = {
   log: (squad: number, before?: string) =>
     got(http.GET('/api/log', { params: { query: { squad: squadOrFirst(squad), before: before ?? null } } })),
-  settle: (entries: string[]) => got(http.POST('/api/log/settle', { body: { entries } })),
+  settle: (entries: string[], away: string[]) => got(http.POST('/api/log/settle', { body: { entries, away } })),
   setLearning: (learning: 'auto' | 'ask', squad: number) =>
     got(http.PUT('/api/log/learning', { body: { learning, squad } })),
   logEntry: (id: string) => got(http.GET('/api/log/entries/{entry_id}', { params: entry(id) })),

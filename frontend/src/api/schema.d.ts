@@ -7358,6 +7358,15 @@ export interface components {
             ended_load: number;
         };
         /**
+         * ExpectedTold
+         * @description What was or is expected: the score, and between which scores 8 of 10 lie, the lesser first.
+         */
+        ExpectedTold: {
+            expected: components["schemas"]["ScoreTold"];
+            least: components["schemas"]["ScoreTold"];
+            most: components["schemas"]["ScoreTold"];
+        };
+        /**
          * FloorPerson
          * @description Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split.
          *
@@ -7435,6 +7444,50 @@ export interface components {
             /** Earlier */
             earlier: components["schemas"]["EarlierOut"][];
             pace: components["schemas"]["PaceOut"];
+            foreseen: components["schemas"]["ForeseenHereOut"];
+        };
+        /**
+         * ForeseenHereOut
+         * @description What is foreseen in a document's windows; of a squad also the targets of those who agreed to be named.
+         *
+         *     `took`: who last did it how otherwise, for those who plan.
+         */
+        ForeseenHereOut: {
+            /** Scores */
+            scores: components["schemas"]["ForeseenOut"][];
+            /** Targets */
+            targets: components["schemas"]["TargetOut"][];
+            /** Took */
+            took: components["schemas"]["TookOut"][];
+        };
+        /**
+         * ForeseenOut
+         * @description What is foreseen in a window: of the person, or of the squad's slowest, middle, quickest; nobody is named.
+         *
+         *     `last`, `on`, `best`: what the person made in windows of the same shape before; `days_ago`: since `on`.
+         */
+        ForeseenOut: {
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            /** Title */
+            title: string;
+            /**
+             * Whom
+             * @enum {string}
+             */
+            whom: "person" | "slowest" | "middle" | "quickest";
+            score: components["schemas"]["ExpectedTold"];
+            pace: components["schemas"]["PaceOut"];
+            last: components["schemas"]["ScoreTold"] | null;
+            best: components["schemas"]["ScoreTold"] | null;
+            /** On */
+            on: string | null;
+            /** Days Ago */
+            days_ago: number | null;
         };
         /**
          * LoadShown
@@ -7603,6 +7656,20 @@ export interface components {
             beats: components["schemas"]["PublishedBeat"][];
         };
         /**
+         * ScoreTold
+         * @description A score: rounds and reps into the next, a time in seconds, or a rung.
+         */
+        ScoreTold: {
+            /** Rounds */
+            rounds?: number | null;
+            /** Reps */
+            reps?: number | null;
+            /** Rung */
+            rung?: number | null;
+            /** Time S */
+            time_s?: number | null;
+        };
+        /**
          * SheetBlock
          * @description A block of the file, by its number: its id (or place), title, part, and whether it may be left out.
          */
@@ -7629,6 +7696,31 @@ export interface components {
             labels: string[];
             /** Block */
             block: number;
+        };
+        /**
+         * TargetOut
+         * @description What somebody who agreed to be named made in windows of this shape: last, when, how long ago, at best.
+         */
+        TargetOut: {
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            last: components["schemas"]["ScoreTold"];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Days Ago */
+            days_ago: number;
+            best: components["schemas"]["ScoreTold"];
         };
         /**
          * TodoLine
@@ -7673,6 +7765,20 @@ export interface components {
             station?: string;
             /** Resting */
             resting?: boolean;
+        };
+        /**
+         * TookOut
+         * @description What somebody did otherwise when they last did a window of this shape.
+         */
+        TookOut: {
+            /** Block */
+            block: number;
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            /** Options */
+            options: string[];
         };
         /**
          * VariantOut
@@ -8338,11 +8444,16 @@ export interface components {
         };
         /**
          * SettleIn
-         * @description Entries to log in one step, as they were run or planned.
+         * @description Entries to log in one step, as they were run or planned; `away`: who was at none of them.
          */
         SettleIn: {
             /** Entries */
             entries: string[];
+            /**
+             * Away
+             * @default []
+             */
+            away?: string[];
         };
         /**
          * LearningIn
@@ -8356,111 +8467,6 @@ export interface components {
             learning: "auto" | "ask";
             /** Squad */
             squad?: number | null;
-        };
-        /**
-         * ExpectedTold
-         * @description What was or is expected: the score, and between which scores 8 of 10 lie, the lesser first.
-         */
-        ExpectedTold: {
-            expected: components["schemas"]["ScoreTold"];
-            least: components["schemas"]["ScoreTold"];
-            most: components["schemas"]["ScoreTold"];
-        };
-        /**
-         * ForeseenHereOut
-         * @description What is foreseen in a document's windows; of a squad also the targets of those who agreed to be named.
-         *
-         *     `took`: who last did it how otherwise, for those who plan.
-         */
-        ForeseenHereOut: {
-            /** Scores */
-            scores: components["schemas"]["ForeseenOut"][];
-            /** Targets */
-            targets: components["schemas"]["TargetOut"][];
-            /** Took */
-            took: components["schemas"]["TookOut"][];
-        };
-        /**
-         * ForeseenOut
-         * @description What is foreseen in a window: of the person, or of the squad's slowest, middle, quickest; nobody is named.
-         *
-         *     `last`, `on`, `best`: what the person made in windows of the same shape before; `days_ago`: since `on`.
-         */
-        ForeseenOut: {
-            /** Block */
-            block: number;
-            /** Section Pass */
-            section_pass: number;
-            /** Index */
-            index: number;
-            /** Title */
-            title: string;
-            /**
-             * Whom
-             * @enum {string}
-             */
-            whom: "person" | "slowest" | "middle" | "quickest";
-            score: components["schemas"]["ExpectedTold"];
-            pace: components["schemas"]["PaceOut"];
-            last: components["schemas"]["ScoreTold"] | null;
-            best: components["schemas"]["ScoreTold"] | null;
-            /** On */
-            on: string | null;
-            /** Days Ago */
-            days_ago: number | null;
-        };
-        /**
-         * ScoreTold
-         * @description A score: rounds and reps into the next, a time in seconds, or a rung.
-         */
-        ScoreTold: {
-            /** Rounds */
-            rounds?: number | null;
-            /** Reps */
-            reps?: number | null;
-            /** Rung */
-            rung?: number | null;
-            /** Time S */
-            time_s?: number | null;
-        };
-        /**
-         * TargetOut
-         * @description What somebody who agreed to be named made in windows of this shape: last, when, how long ago, at best.
-         */
-        TargetOut: {
-            /** Block */
-            block: number;
-            /** Section Pass */
-            section_pass: number;
-            /** Index */
-            index: number;
-            /** Title */
-            title: string;
-            /** Name */
-            name: string;
-            last: components["schemas"]["ScoreTold"];
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Days Ago */
-            days_ago: number;
-            best: components["schemas"]["ScoreTold"];
-        };
-        /**
-         * TookOut
-         * @description What somebody did otherwise when they last did a window of this shape.
-         */
-        TookOut: {
-            /** Block */
-            block: number;
-            /** Title */
-            title: string;
-            /** Name */
-            name: string;
-            /** Options */
-            options: string[];
         };
         /**
          * ForeseenIn

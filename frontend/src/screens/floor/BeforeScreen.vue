@@ -13,6 +13,7 @@ import { keepShell } from '@/shell'
 import { amount, whole } from '@/words/format'
 import { paceText } from '@/words/paces'
 import { refusalText } from '@/words/refusal'
+import ForeseenList from '@/parts/ForeseenList.vue'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { BEFORE as say } from '@/words/texts/floor'
 import { SCORES as scores } from '@/words/texts/floor-panels'
@@ -97,13 +98,18 @@ async function start(): Promise<void> {
         <h1>{{ sheet.title }}</h1>
         <p>{{ say.minutes(whole(sheet.minutes)) }}</p>
       </header>
-      <p class="quiet">{{ paceText(sheet.pace, false) }}</p>
+
       <button type="button" class="floor-key start" @click="start">{{ say.start }}</button>
       <p v-if="offline" class="note-bar" role="status">{{ say.offline }}</p>
       <p v-if="!safe" class="note-bar">{{ say.notSafe }}</p>
       <section>
         <h2>{{ say.cautions }}</h2>
         <p v-for="line in [...sheet.own_cautions, ...sheet.cautions, say.localRules]" :key="line">{{ line }}</p>
+      </section>
+      <section v-if="sheet.foreseen.scores.length">
+        <h2>{{ say.foreseen }}</h2>
+        <p class="quiet">{{ paceText(sheet.pace, false) }}</p>
+        <ForeseenList :foreseen="sheet.foreseen" />
       </section>
       <section v-if="choosesPace">
         <h2>{{ say.pace }}</h2>

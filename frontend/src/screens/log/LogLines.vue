@@ -121,11 +121,11 @@ small {
     padding-right: 6px;
   }
   th.number {
-    width: 52px;
+    width: 48px;
     padding-right: 6px;
   }
   th.day {
-    width: 3.1em;
+    width: 3.9em;
   }
 }
 </style>

@@ -28,13 +28,14 @@ const log = computed(() => data.value ?? null)
 const trouble = troubleOf(error)
 watch(log, (now) => now && turnToSquad(now.squad), { immediate: true })
 const { nameOf } = useMovements()
-const REPS = [say.called, say.paced, say.guessed, say.kg]
+const REPS = [say.counted, say.called, say.paced, say.guessed, say.kg]
 const RATED_HEADS = [say.work, say.estimated, say.ratedCol]
 const WEEK_HEADS = [say.week, say.sessions, say.minutes, say.load, say.sets, ...REPS, say.landings]
 const DENSITY_HEADS = [say.workShare, say.repsAMinute, say.kgAMinute]
 const MOVEMENT_HEADS = [say.movement, say.last, say.sessions, say.sets, ...REPS, say.landings]
 /** How reps are known is never added up. */
 const repsOf = (one: { reps: Record<string, number>; kg: number }): (string | number)[] => [
+  one.reps.counted ?? 0,
   one.reps.called ?? 0,
   one.reps.paced ?? 0,
   one.reps.estimated ?? 0,
@@ -101,6 +102,7 @@ const changed = () => anew(KEYS.personLog(props.id))
       <RouterLink to="/log">{{ say.toLog }}</RouterLink>
       <h1>{{ log ? say.heading(log.name) : trouble ? say.noSuch : '…' }}</h1>
       <span class="grow"></span>
+      <a v-if="log" :href="`/api/log/file.json?person=${id}`" download>{{ say.file }}</a>
       <RouterLink v-if="log" :to="{ name: 'person', params: { id } }">{{ say.what }}</RouterLink>
     </header>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>

@@ -10,8 +10,10 @@ import { PERSON_LOG as say } from '@/words/texts/log'
 defineProps<{ lines: readonly ScoreLine[] }>()
 const WIDE = 130
 const HIGH = 34
+/** More would be a scribble. */
+const MOST_POINTS = 40
 function course(line: ScoreLine): string {
-  const factors = line.points.flatMap((one) => (one.factor === null ? [] : [one.factor]))
+  const factors = line.points.slice(-MOST_POINTS).flatMap((one) => (one.factor === null ? [] : [one.factor]))
   const low = Math.min(...factors)
   const high = Math.max(...factors)
   const y = scaleLinear([low, high === low ? low + 1 : high], [5, HIGH - 5])
@@ -51,7 +53,7 @@ function course(line: ScoreLine): string {
               :width="WIDE"
               :height="HIGH"
               role="img"
-              :aria-label="say.courseOf(line.points.length)"
+              :aria-label="say.courseOf(Math.min(MOST_POINTS, line.points.length))"
             >
               <polyline :points="course(line)" />
             </svg>

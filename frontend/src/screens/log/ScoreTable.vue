@@ -71,6 +71,8 @@ function between(one: ExpectedScore | LogResult): string {
 const last = (row: Row) =>
   props.page.earlier.find((one) => one.person === row.person?.person && one.shape === props.window.shape)
 const text = (one: LogResult | undefined): string => (one ? one.unfinished || scoreText(one.score) : '')
+const why = (one: LogResult): string =>
+  one.chosen ? say.chosenByCoach : one.way === 'own' ? say.ownCount : say.latestOfCoach
 const COLUMNS = 6
 const open = (row: Row): boolean => row.told.some((one) => one.disputed)
 const options = (row: Row): string => Object.values(row.used?.options ?? {}).join(', ')
@@ -147,6 +149,7 @@ function goOn(event: KeyboardEvent): void {
                 <small v-if="row.person?.standing" class="look">{{ say.standing(row.person.standing) }}</small>
                 <small v-if="open(row)" class="look">
                   {{ say.twoCounts(row.told.map(text).join(', ')) }}
+                  {{ row.used ? say.inUse(text(row.used), why(row.used)) : '' }}
                   <template v-if="page.plans">
                     <button
                       v-for="one in row.told"
@@ -274,6 +277,9 @@ b {
   td,
   tbody th {
     padding-right: 8px;
+  }
+  .made :deep(.score) {
+    width: 62px;
   }
   .link {
     display: block;

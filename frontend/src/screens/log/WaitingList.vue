@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { ElButton, ElCheckbox } from 'element-plus'
+import { ElButton, ElCheckbox, ElOption, ElSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew } from '@/api/query'
 import type { LogLine } from '@/api/types'
+import { squadNow } from '@/composables/useAccount'
+import { usePeople } from '@/composables/useTables'
 import { useAttempt } from '@/composables/useAttempt'
 import { shortDay } from '@/words/dates'
 import { tenth, whole } from '@/words/format'
@@ -13,6 +15,9 @@ import { LOG_LINES, LOG_SCREEN as say } from '@/words/texts/log'
 
 // What was planned, is over and not logged: ticked and logged in one step, as it was run or planned.
 const props = defineProps<{ lines: readonly LogLine[] }>()
+const { people } = usePeople(squadNow)
+/** Who was at none of what is logged now. */
+const away = ref<string[]>([])
 const left = ref(new Set<string>())
 const chosen = computed(() => props.lines.filter((one) => !left.value.has(one.id)))
 function tick(id: string, on: unknown): void {
@@ -26,7 +31,11 @@ const busy = ref(false)
 async function settle(): Promise<void> {
   busy.value = true
   await attempt(async () => {
-    await api.settle(chosen.value.map((one) => one.id))
+    await api.settle(
+      chosen.value.map((one) => one.id),
+      away.value,
+    )
+    away.value = []
     await Promise.all([anew(KEYS.log()), anew(KEYS.week()), anew(KEYS.season()), anew(KEYS.today())])
   })
   busy.value = false
@@ -53,6 +62,21 @@ async function settle(): Promise<void> {
         <span v-if="one.disputed" class="look">{{ LOG_LINES.disputed(one.disputed) }}</span>
       </li>
     </ul>
+    <p v-if="people.length > 1" class="line">
+      <span aria-hidden="true">{{ say.without }}</span>
+      <ElSelect
+        v-model="away"
+        multiple
+        filterable
+        collapse-tags
+        size="small"
+        :aria-label="say.withoutWhom"
+        :placeholder="say.allCame"
+        class="away"
+      >
+        <ElOption v-for="one in people" :key="one.id" :value="one.id" :label="one.name" />
+      </ElSelect>
+    </p>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <ElButton type="primary" :disabled="busy || chosen.length === 0" @click="settle">
       {{ chosen.length === 1 ? say.logOne : say.logThese(chosen.length) }}
@@ -62,6 +86,14 @@ async function settle(): Promise<void> {
 
 <style scoped src="@/styles/section.css"></style>
 <style scoped>
+.line {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.away {
+  width: 260px;
+}
 .day {
   min-width: 4.6em;
 }

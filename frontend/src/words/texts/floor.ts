@@ -74,6 +74,7 @@ export const BEFORE = {
   everybody: 'everybody',
   ifHurt: 'If someone is hurt',
   noWords: 'The squad has no emergency words yet. Write them on the page Squad: address, defibrillator, whom to call.',
+  foreseen: 'What is foreseen',
 } as const
 
 export const FLOOR = {

@@ -5,6 +5,7 @@ export const FORESEEN = {
   label: 'What is foreseen, and by whose pace',
   group: (title: Said, least: Said, middle: Said, most: Said) =>
     said`${title}: this group makes ${least} (slowest) to ${most} (quickest), ${middle} in the middle`,
+  eightInTen: (least: Said, most: Said) => said`8 in 10 there between ${least} and ${most}`,
   person: (title: Said, score: Said, least: Said, most: Said) =>
     said`${title}: ${score}, 8 in 10 between ${least} and ${most}`,
   targets: (title: Said, each: Said) => said`${title}, last made: ${each}`,

@@ -1,10 +1,16 @@
-"""What was done of each movement in a session, as the log keeps it: also by row of the stave, and landings."""
+"""What was done of each movement, as the log keeps it: in a session, in its scored blocks, behind one score."""
 
 from __future__ import annotations
 
+from typing_extensions import TypedDict
+
+from finetally.core.learn.pace import PaceModel
 from finetally.core.movements.patterns import ROW_OF
+from finetally.core.session.document import Session
 from finetally.core.tally.figure_types import MovementFigures
 from finetally.core.tally.measure import Tally
+from finetally.core.tally.reps import RepTally
+from finetally.core.unfold.unfold import blocks_of
 
 
 class MovementKept(MovementFigures):
@@ -32,3 +38,71 @@ def movements_kept(t: Tally) -> dict[str, MovementKept]:
     for key, figures in t.reps.movements.items():
         kept.setdefault(key, {**figures, "row": "", "landings": 0})
     return kept
+
+
+class BlockDone(TypedDict):
+    """A scored block: how many scores make it whole, and the reps and kilograms of each movement in it."""
+
+    scores: int
+    movements: dict[str, BlockMovement]
+
+
+class BlockMovement(TypedDict):
+    """A movement in a block: reps by how they are known, kilograms."""
+
+    called: int
+    paced: int
+    estimated: int
+    kg: float
+
+
+class CountedMovement(TypedDict):
+    """What a score says was done of a movement: reps, kilograms."""
+
+    reps: int
+    kg: float
+
+
+def blocks_kept(t: Tally, planned: Session) -> dict[str, BlockDone]:
+    """The scored blocks of a session (or of a run of it), by the number that each has in the planned one."""
+    numbers = {(of.section, of.ident): number for number, of in enumerate(blocks_of(planned))}
+    scores: dict[int, int] = {}
+    for run in t.tape.runs:
+        scores[run.block] = scores.get(run.block, 0) + len(run.scores)
+    tallies: dict[int, RepTally] = {}
+    for visit in t.tape.visits:
+        if scores.get(visit.block):
+            tallies.setdefault(visit.block, RepTally(t.given.person)).add(visit)
+    kept: dict[str, BlockDone] = {}
+    for block, made in tallies.items():
+        of = t.tape.blocks[block]
+        number = numbers.get((of.section, of.ident))
+        if number is not None:
+            kept[str(number)] = {
+                "scores": scores[block],
+                "movements": {
+                    key: {
+                        "called": one["called"], "paced": one["paced"], "estimated": one["estimated"],
+                        "kg": one["kg"],
+                    }
+                    for key, one in made.movements.items()
+                },
+            }  # fmt: skip
+    return kept
+
+
+def counted_of(model: PaceModel, factor: float) -> dict[str, CountedMovement]:
+    """What was done of each movement behind a score whose pace factor this is.
+
+    Empty for a block that makes several scores a pass: which reps are of which is not told.
+    """
+    tape = model.tape(factor)
+    if len(tape.runs[0].scores) != 1:
+        return {}
+    made = RepTally(model.given.person)
+    for visit in tape.visits:
+        made.add(visit)
+    return {
+        key: {"reps": one["called"] + one["paced"] + one["estimated"], "kg": one["kg"]}
+        for key, one in made.movements.items()
+    }

@@ -14,8 +14,8 @@ from finetally.core.card.card import HEALTH, CardOption, KitLine
 from finetally.core.floor.published import PublishedLayout, PublishedSheet
 from finetally.core.floor.replan.stations import StationsWay
 from finetally.core.floor.splits import PlannedRounds
-from finetally.web.api.log_answers import pace_out
-from finetally.web.api.log_schemas import PaceOut, StepOptionOut
+from finetally.web.api.log_answers import foreseen_answer, pace_out
+from finetally.web.api.log_schemas import ForeseenHereOut, PaceOut, StepOptionOut
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
 from finetally.web.floor import replanning, sheets
@@ -157,6 +157,7 @@ class FloorSheetOut(Schema):
     planned: list[PlannedRounds]
     earlier: list[EarlierOut]
     pace: PaceOut
+    foreseen: ForeseenHereOut
 
 
 @router.get("/today", response={200: TodayOut, **REFUSALS}, operation_id="today")
@@ -239,6 +240,7 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
         options=[StepOptionOut(**asdict(one)) for one in found.options],
         planned=found.planned,
         pace=pace_out(found.pace),
+        foreseen=foreseen_answer(found.foreseen),
         earlier=[EarlierOut(**asdict(one)) for one in found.earlier],
     )
 

@@ -67,7 +67,7 @@ def movements_last_done(request: ActorRequest, squad: int | None = None) -> dict
 @router.post("/settle", response={200: SettledOut, **REFUSALS}, operation_id="settle")
 def settle(request: ActorRequest, data: SettleIn) -> SettledOut:
     """Log several entries as they were run, or as planned; those that are logged already stay as they are."""
-    return SettledOut(entries=settling.settle(request.auth, data.entries))
+    return SettledOut(entries=settling.settle(request.auth, data.entries, data.away))
 
 
 @router.put("/learning", response={204: None, **REFUSALS}, operation_id="set_learning")

@@ -36,9 +36,10 @@ class LogIn(Schema):
 
 
 class SettleIn(Schema):
-    """Entries to log in one step, as they were run or planned."""
+    """Entries to log in one step, as they were run or planned; `away`: who was at none of them."""
 
     entries: list[UUID] = Field(max_length=60)
+    away: list[UUID] = Field([], max_length=500)
 
 
 class ResultIn(Schema):

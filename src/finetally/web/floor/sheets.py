@@ -20,6 +20,7 @@ from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import runs_of_day
 from finetally.web.floor.scores import EarlierScore, earlier_of
 from finetally.web.floor.step_options import StepOptions, step_options
+from finetally.web.log.foreseen import ForeseenHere, foreseen_of
 from finetally.web.log.given_here import entry_given, entry_pace
 from finetally.web.log.learning import PaceInUse
 from finetally.web.log.windows import windows_of
@@ -62,7 +63,8 @@ class FloorSheet:
     """All that running an entry needs, also once there is no network.
 
     `apart`: the sheet where each goes at their own pace, for sessions where that makes another one. `minutes`: what
-    the timetable comes to. `pace`: whose it is laid out at.
+    the timetable comes to. `pace`: whose it is laid out at; `foreseen`: what its windows should be
+    scored at.
     `people` in the order of stations; `away`: the keys of those who do not come.
     """
 
@@ -81,6 +83,7 @@ class FloorSheet:
     planned: list[PlannedRounds]
     earlier: list[EarlierScore]
     pace: PaceInUse
+    foreseen: ForeseenHere
 
 
 def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
@@ -116,6 +119,9 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         options=step_options(session, context.library),
         earlier=earlier_of(entry, windows_of(t)),
         pace=entry_pace(entry, context),
+        foreseen=foreseen_of(
+            actor, entry.squad_id, entry.document, entry.person.public_id if entry.person is not None else None
+        ),
     )
 
 

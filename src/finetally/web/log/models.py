@@ -24,8 +24,8 @@ class LoggedEntry(models.Model):
 
     Nothing here is figured anew, whatever becomes of methods, movements or the core. `summary`: what the week takes
     of it (a load summary as done); its minutes and effort stand with the entry. `movements`: reps, sets, kilograms
-    by movement, as figures have them. `run`: the one it is taken from, of several the longest. `effort_from`:
-    ratings, the estimate of what was done, or typed.
+    by movement, as figures have them; `blocks`: those of scored blocks. `run`: the one it is taken from, of several
+    the longest. `effort_from`: ratings, the estimate of what was done, or typed.
     """
 
     entry = models.OneToOneField(Entry, on_delete=models.CASCADE, related_name="logged_as")
@@ -35,6 +35,7 @@ class LoggedEntry(models.Model):
     picture = models.JSONField(default=dict)
     summary = models.JSONField(default=dict)
     movements = models.JSONField(default=dict)
+    blocks = models.JSONField(default=dict)
     estimated = models.FloatField(null=True, help_text="effort of what was done, as the model has it")
     effort_from = models.CharField(max_length=10, default="estimate")
     at = models.DateTimeField(auto_now_add=True)
@@ -58,6 +59,7 @@ class LoggedRun(models.Model):
     differences = models.JSONField(default=list)
     summary = models.JSONField(default=dict)
     movements = models.JSONField(default=dict)
+    blocks = models.JSONField(default=dict)
 
     def __str__(self) -> str:
         return f"{self.run} as logged"
@@ -104,6 +106,7 @@ class Result(models.Model):
     movement = models.CharField(max_length=120, blank=True, help_text="key of what most of its block's work is")
     factor = models.FloatField(null=True)
     predicted = models.JSONField(null=True)
+    counted = models.JSONField(default=dict, help_text="reps and kilograms by movement that its score says")
     key = models.CharField(max_length=16, blank=True, help_text="of what factor and prediction were made from")
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
     at = models.DateTimeField(auto_now_add=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, timedelta
 from typing import Any, NamedTuple
@@ -139,6 +139,40 @@ def person_page(actor: Actor, person_id: UUID) -> PersonPage:
     )
 
 
+def _counted(person: Person, since: date) -> dict[str, dict[str, list[Mapping[str, Any]]]]:
+    """What somebody's scores say was done, by entry and block: one for each score. One query."""
+    results = Result.objects.filter(person=person, used=True, unfinished="", entry__day__gte=since)
+    found: dict[str, dict[str, list[Mapping[str, Any]]]] = {}
+    for entry, block, counted in results.exclude(counted={}).values_list("entry", "block", "counted"):
+        found.setdefault(str(entry), {}).setdefault(str(block), []).append(counted)
+    return found
+
+
+def with_counted(
+    movements: Mapping[str, Any], blocks: Mapping[str, Any], counted: Mapping[str, Sequence[Mapping[str, Any]]]
+) -> dict[str, Any]:
+    """The movements of a session with what somebody's scores say in the place of what was figured of those blocks.
+
+    A block counts where all its scores are there; elsewhere what was figured stands.
+    """
+    made = {key: {**one, "counted": 0} for key, one in movements.items()}
+    for block, scores in counted.items():
+        figured = blocks.get(block)
+        if figured is None or figured["scores"] != len(scores):
+            continue
+        for key, one in figured["movements"].items():
+            for kind in ("called", "paced", "estimated", "kg"):
+                made[key][kind] -= one[kind]
+        for score in scores:
+            for key, one in score.items():
+                mine = made.setdefault(
+                    key, {"visits": 0, "called": 0, "paced": 0, "estimated": 0, "kg": 0.0, "counted": 0}
+                )
+                mine["counted"] += one["reps"]
+                mine["kg"] += one["kg"]
+    return made
+
+
 def _lines(results: QuerySet[Result]) -> list[ScoreLine]:
     """Scores by shape; those that came most often first. One query, of the few fields that are shown."""
     lines: dict[str, ScoreLine] = {}
@@ -165,8 +199,12 @@ def _done(person: Person, since: date, today: date) -> tuple[list[WeekDone], lis
     movements: dict[str, MovementDone] = {}
     loads = planned_loads_between(squad, since, today + timedelta(days=1), Whose(person=person.pk))
     done = [one for one in loads if one.logged]
-    kept = LoggedEntry.objects.filter(entry__in=[one.key for one in done]).values_list("entry", "movements")
-    by_entry = {str(key): found for key, found in kept}
+    kept = LoggedEntry.objects.filter(entry__in=[one.key for one in done])
+    counted = _counted(person, since)
+    by_entry = {
+        str(key): with_counted(found, blocks, counted.get(str(key), {}))
+        for key, found, blocks in kept.values_list("entry", "movements", "blocks")
+    }
     for one in done:
         begins = week_of(squad, one.day)
         week = weeks.setdefault(begins, WeekDone(begins))
@@ -190,7 +228,7 @@ def _done(person: Person, since: date, today: date) -> tuple[list[WeekDone], lis
                 week.rows[row] = week.rows.get(row, 0) + sets
             movement.kg += figures.get("kg", 0.0)
             week.kg += figures.get("kg", 0.0)
-            for kind in ("called", "paced", "estimated"):
+            for kind in ("counted", "called", "paced", "estimated"):
                 count = figures.get(kind, 0)
                 movement.reps[kind] = movement.reps.get(kind, 0) + count
                 week.reps[kind] = week.reps.get(kind, 0) + count

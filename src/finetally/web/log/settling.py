@@ -11,7 +11,7 @@ from django.db import transaction
 
 from finetally.core.log.as_done import DoneSession
 from finetally.core.log.as_person import as_person, was_there
-from finetally.core.log.movements import movements_kept
+from finetally.core.log.movements import blocks_kept, movements_kept
 from finetally.core.log.page import LoggedFigures, differences_of, figures_of, picture_of
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
@@ -38,11 +38,15 @@ MOST_SETTLED = 60
 
 @dataclass(frozen=True, slots=True)
 class LogWish:
-    """How an entry is logged: what is not said is from its run, else from the plan. `away`: who was not there."""
+    """How an entry is logged: what is not said is from its run, else from the plan.
+
+    `away`: who was not there, and all others were; `without`: who was not, and of others it stays as noted.
+    """
 
     minutes: float | None = None
     effort: float | None = None
     away: tuple[UUID, ...] | None = None
+    without: tuple[UUID, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,6 +58,7 @@ class _Done:
     estimated: float | None
     summary: dict[str, Any]
     movements: dict[str, Any]
+    blocks: dict[str, Any]
     run: FloorRun | None
 
 
@@ -104,6 +109,7 @@ def keep_log(entry: Entry, figured: FiguredLog, wish: LogWish, user_id: int | No
         entry=entry,
         defaults={
             "how": done.how, "run": done.run, "summary": done.summary, "movements": done.movements,
+            "blocks": done.blocks,
             "estimated": done.estimated, "effort_from": source, "user_id": user_id, **_pictured(figured.planned),
         },
     )  # fmt: skip
@@ -148,15 +154,18 @@ def _done(entry: Entry, planned: Tally | None, kept: Sequence[LoggedRun], wish: 
     if longest is not None:
         minutes = wish.minutes if wish.minutes is not None else longest.session_s / 60
         effort = float(longest.figures["effort"])
-        return _Done(LoggedHow.RUN, minutes, effort, longest.summary, longest.movements, longest.run)
+        return _Done(
+            LoggedHow.RUN, minutes, effort, longest.summary, longest.movements, longest.blocks, longest.run
+        )
     how = LoggedHow.PLANNED if wish.minutes is None and wish.effort is None else LoggedHow.TYPED
     if planned is None:
         minutes = wish.minutes if wish.minutes is not None else entry.minutes or minutes_of(entry)
         effort = wish.effort if wish.effort is not None else entry.effort or 0.0
-        return _Done(how, minutes, None, summary_json(other_training(minutes, effort)), {}, None)
+        return _Done(how, minutes, None, summary_json(other_training(minutes, effort)), {}, {}, None)
     minutes = wish.minutes if wish.minutes is not None else planned.tape.total_s / 60
     summary = summary_json(summary_of(planned))
-    return _Done(how, minutes, planned.rpe, summary, dict(movements_kept(planned)), None)
+    blocks = dict(blocks_kept(planned, planned.session))
+    return _Done(how, minutes, planned.rpe, summary, dict(movements_kept(planned)), blocks, None)
 
 
 def logged_run(run: FloorRun, context: FiguringContext) -> LoggedRun | None:
@@ -173,7 +182,7 @@ def logged_run(run: FloorRun, context: FiguringContext) -> LoggedRun | None:
         run=run, events=len(events), session_s=round(done.session_s, 3),
         figures=rounded(figures_of(t, done.played)),
         picture=picture_of(t), differences=differences_of(done), summary=summary_json(summary_of(t)),
-        movements=dict(movements_kept(t)),
+        movements=dict(movements_kept(t)), blocks=dict(blocks_kept(t, parse_session(run.document))),
     )  # fmt: skip
 
 
@@ -198,7 +207,7 @@ def done_of_run(run: FloorRun, events: Sequence[FloorEvent], context: FiguringCo
 def _fields(one: LoggedRun) -> dict[str, Any]:
     return {
         name: getattr(one, name)
-        for name in ("events", "session_s", "figures", "picture", "differences", "summary", "movements")
+        for name in ("events", "session_s", "figures", "picture", "differences", "summary", "movements", "blocks")
     }
 
 
@@ -206,7 +215,7 @@ def _came(entry: Entry, wish: LogWish, done: _Done) -> None:
     """Note who was away, and from when to when the others were there, as the run and the coach have it."""
     people = people_for(entry)
     for person in people:
-        if wish.away is not None and person.public_id in wish.away:
+        if person.public_id in (*(wish.away or ()), *wish.without):
             Attendance.objects.update_or_create(
                 entry=entry, person=person, defaults={"came": False, "minutes": None, "effort": None}
             )
@@ -244,18 +253,18 @@ def _lengthen(entry: Entry) -> None:
     rated.filter(person__ratings__entry=entry).update(minutes=entry.logged_minutes)
 
 
-def settle(actor: Actor, entries: Sequence[UUID]) -> list[UUID]:
+def settle(actor: Actor, entries: Sequence[UUID], away: Sequence[UUID] = ()) -> list[UUID]:
     """Log several entries as they were run, or as planned. Those that are logged already stay so. Raises
     DocumentError.
 
-    Returns those that were logged.
+    `away`: who was at none of them; of the others it stays as it is noted. Returns those that were logged.
     """
     if len(entries) > MOST_SETTLED:
         raise wrong("entries", f"{len(entries)} entries", f"up to {MOST_SETTLED} at once")
     done = []
     for key in entries:
         if the_entry(actor, key).logged_minutes is None:
-            log_entry(actor, key, LogWish())
+            log_entry(actor, key, LogWish(without=tuple(away)))
             done.append(key)
     return done
 

@@ -16,6 +16,7 @@ from finetally.core import CORE_VERSION
 from finetally.core.floor.document import Run
 from finetally.core.learn.predicted import predicted
 from finetally.core.log.as_done import DoneSession
+from finetally.core.log.movements import counted_of
 from finetally.core.methods.given import Given, PersonGiven, Score
 from finetally.core.session.document import Session
 from finetally.core.session.problems import DocumentError
@@ -96,7 +97,8 @@ def work_out(entry: Entry) -> set[int]:
         return people
     with transaction.atomic():
         Result.objects.bulk_update(
-            [one for one in made if one is not None], ["factor", "predicted", "key", *BlockKind._fields, "options"]
+            [one for one in made if one is not None],
+            ["factor", "predicted", "key", *BlockKind._fields, "options", "counted"],
         )
         Rating.objects.bulk_update([one for one in rated if one is not None], ["estimated", "key", "options"])
     return people
@@ -205,6 +207,8 @@ class _Working:
         index = _index_of(done, one)
         score = run_score_of(one.score)
         one.factor = done.factor(one.block, index, score) if score is not None and not one.unfinished else None
+        model = done.model(one.block, index) if one.factor is not None else None
+        one.counted = dict(counted_of(model, one.factor)) if model is not None and one.factor is not None else {}
         if one.predicted is None:
             one.predicted = self._predicted(done, one, index, person)
         return one

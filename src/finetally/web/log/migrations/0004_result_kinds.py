@@ -1,4 +1,4 @@
-"""What kind of block each result is of."""
+"""What kind of block each result is of, what it says was done; the scored blocks of what is logged."""
 
 from __future__ import annotations
 
@@ -23,6 +23,21 @@ class Migration(migrations.Migration):
     ]
 
     operations = [
+        migrations.AddField(
+            model_name='loggedentry',
+            name='blocks',
+            field=models.JSONField(default=dict),
+        ),
+        migrations.AddField(
+            model_name='loggedrun',
+            name='blocks',
+            field=models.JSONField(default=dict),
+        ),
+        migrations.AddField(
+            model_name='result',
+            name='counted',
+            field=models.JSONField(default=dict, help_text='reps and kilograms by movement that its score says'),
+        ),
         migrations.AddField(
             model_name='result',
             name='format',
