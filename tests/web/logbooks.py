@@ -19,7 +19,9 @@ from finetally.web.squads.models import Person
 from finetally.web.squads.today import today_of
 from tests.web.conftest import AMRAP, World
 
-MOVEMENTS = {"burpee": {"visits": 8, "called": 0, "paced": 40, "estimated": 0, "kg": 0.0}}
+REPS = {"called": 0, "paced": 40, "estimated": 0, "kg": 0.0}
+MOVEMENTS = {"burpee": {**REPS, "visits": 8, "row": "squat", "landings": 40}}
+BLOCKS = {"0": {"scores": 1, "movements": {"burpee": REPS}}}
 BLOCK = {"rounds": 8, "reps": 2}
 PREDICTED = {"expected": BLOCK, "least": BLOCK, "most": BLOCK, "pace_factor": 1.0, "spread": 0.1}
 
@@ -39,13 +41,15 @@ def a_year(world: World, people: int, each_week: int, weeks: int) -> list[Person
         entries.append(entry)
     Entry.objects.bulk_create(entries)
     LoggedEntry.objects.bulk_create(
-        LoggedEntry(entry=one, how="planned", summary=made.summary, movements=MOVEMENTS) for one in entries
+        LoggedEntry(entry=one, how="planned", summary=made.summary, movements=MOVEMENTS, blocks=BLOCKS)
+        for one in entries
     )
     pairs = [(entry, person) for entry in entries for person in everybody]
     Result.objects.bulk_create(
         Result(
             entry=entry, person=person, block=0, score=BLOCK, way="typed", shape=shape, factor=1.0 + (n % 7) / 50,
-            predicted=PREDICTED, key="k",
+            predicted=PREDICTED, key="k", format="rounds-against-the-clock", movement="burpee",
+            counted={"burpee": {"reps": 42, "kg": 0.0}},
         )
         for n, (entry, person) in enumerate(pairs)
     )  # fmt: skip

@@ -101,6 +101,8 @@ def test_the_bench_takes_it_too_and_says_nothing_comes_from_nowhere(world: World
     assert told() == (2 * 5, True)
     write(world, an_entry(world, days_ago(world, 7)), made(world.known.own, 4, 0))
     assert told() == (4 * 5, False)
+    answer = world.send("coach", "POST", "/figures", asked).json()
+    assert answer["taken"] == {"w": {"rounds": 4, "reps": 0}}
     # What is typed in on the Bench goes before it.
     given = {"given": {"scores": {"w": {"rounds": 7}}}}
     sent = world.send("coach", "POST", "/figures", {**asked, **given}).json()["figures"]

@@ -3301,7 +3301,8 @@ export interface components {
          * FiguresOut
          * @description Figures, the stave, what each block is by its numbers.
          *
-         *     `deltas`: differences by dotted name, if the figures were held against something.
+         *     `deltas`: differences by dotted name, if the figures were held against something. `taken`: scores of earlier
+         *     sessions that it goes on from, by block.
          */
         FiguresOut: {
             figures: components["schemas"]["Figures"];
@@ -3312,6 +3313,13 @@ export interface components {
             deltas?: {
                 [key: string]: number;
             } | null;
+            /**
+             * Taken
+             * @default {}
+             */
+            taken?: {
+                [key: string]: components["schemas"]["Score"];
+            };
         };
         /**
          * FormatFit
@@ -3449,6 +3457,18 @@ export interface components {
             time_s?: number;
             /** Station */
             station?: string;
+        };
+        /**
+         * Score
+         * @description What a block was scored at: whole rounds, reps into the next, the rung reached.
+         */
+        Score: {
+            /** Rounds */
+            rounds?: number | null;
+            /** Reps */
+            reps?: number | null;
+            /** Rung */
+            rung?: number | null;
         };
         /**
          * Spread
@@ -3708,18 +3728,6 @@ export interface components {
              * @default 0
              */
             effort_offset?: number;
-        };
-        /**
-         * Score
-         * @description What a block was scored at: whole rounds, reps into the next, the rung reached.
-         */
-        Score: {
-            /** Rounds */
-            rounds?: number | null;
-            /** Reps */
-            reps?: number | null;
-            /** Rung */
-            rung?: number | null;
         };
         /**
          * Explanation

@@ -70,6 +70,8 @@ export function useFigures(document: Ref<SessionDoc | null>, asked: AskedWith) {
       const { figures, formats } = last.value ?? { figures: { blocks: [] }, formats: [] }
       return new Map(formats.map((one, number) => [String(figures.blocks[number]?.id ?? number), one]))
     }),
+    /** Scores of earlier sessions that it goes on from, by block. */
+    taken: computed(() => last.value?.taken ?? {}),
     deltas: computed(() => last.value?.deltas ?? null),
     problems,
     /** Why there are no figures, where no place of the document is to blame. */

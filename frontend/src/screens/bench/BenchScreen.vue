@@ -53,7 +53,7 @@ const against = computed(() => {
 })
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
 const shown = useFigures(filled, { squad, given, person, methods, against })
-const { figures, formats, deltas, problems, trouble } = shown
+const { figures, formats, taken, deltas, problems, trouble } = shown
 
 /** Drawn a beat after it is there: its figures are asked for first, and come while it is drawn. */
 const drawn = refDebounced(
@@ -247,7 +247,14 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
         <section class="board" :aria-label="view === 'blocks' ? say.blocks : say.board">
           <h2 class="visually-hidden">{{ view === 'blocks' ? say.blocks : say.boardText }}</h2>
           <div class="beside">
-            <WhoPanel v-if="filled" v-model="given" v-model:person="person" :document="document" :squad="squad" />
+            <WhoPanel
+              v-if="filled"
+              v-model="given"
+              v-model:person="person"
+              :document="document"
+              :squad="squad"
+              :taken="taken"
+            />
             <button v-if="view === 'blocks'" type="button" class="link" title="a" @click="addBlock">
               {{ say.addBlock }}
             </button>

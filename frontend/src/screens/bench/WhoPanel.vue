@@ -8,7 +8,12 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { WHO_PANEL as say } from '@/words/texts/bench'
 
-const props = defineProps<{ document: SessionDoc; squad: number }>()
+const props = defineProps<{
+  document: SessionDoc
+  squad: number
+  /** Scores of the log that it goes on from, by block: they stand where nothing is typed. */
+  taken: Readonly<Record<string, Partial<Record<string, number | null>>>>
+}>()
 const given = defineModel<Given>({ required: true })
 /** As whom it is figured; '' for anyone. */
 const person = defineModel<string>('person', { required: true })
@@ -74,6 +79,10 @@ watch([option, scores], () => {
       : {}),
   } as Given
 })
+const fromTheLog = (block: string, take: string): string => {
+  const made = props.taken[block]?.[take]
+  return typeof made === 'number' ? say.fromTheLog(made) : ''
+}
 function score(block: string, value: number | null | undefined): void {
   const rest = Object.fromEntries(Object.entries(scores.value).filter(([key]) => key !== block))
   scores.value = value === null || value === undefined ? rest : { ...rest, [block]: value }
@@ -96,6 +105,7 @@ function score(block: string, value: number | null | undefined): void {
       :model-value="scores[block] ?? null"
       :label="say.of(take, block)"
       :said="say.of(take, block)"
+      :placeholder="fromTheLog(block, take)"
       @update:model-value="score(block, $event)"
     />
   </div>

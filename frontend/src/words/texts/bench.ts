@@ -331,6 +331,7 @@ export const WHO_PANEL = {
   withWhat: 'With what',
   with: 'with',
   of: (take: Said, block: Said) => said`${take} of ${block}`,
+  fromTheLog: (made: Said) => said`${made}, logged`,
   anyone: 'anyone',
   me: 'myself',
   noOptionsHere: 'no options here',

@@ -22,7 +22,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
       'Limits: a joint or a movement that you are to be spared, from when to when, and a note.',
       'Whether you came to a session, and your own minutes and effort where they were noted.',
       'What a coach noted of you while a session ran: that you came late, left, were hurt, what you did otherwise, your scores, a note. Once sent, a note is not kept on the coach’s phone; who is expected and what was scored before is, until the next day.',
-      'What the log keeps of you: scores in windows and what was expected of them, how hard you found a session, what follows from that for your pace and effort; notes of form or kit and, where your squad asks for it, of pain or dizziness, and your pulse where a recording was brought (time and pulse alone; the curve can be deleted).',
+      'What the log keeps of you: scores in windows and what was expected of them, how hard you found a session, what follows from that for your pace and effort; notes of form or kit and, where your squad asks for it, of pain or dizziness, and your pulse where a recording was brought (time and pulse alone; the curve can be deleted). Your name stands beside your scores, where others read, only once you agreed to it.',
       'If you have an account: the name you sign in with, your password as a hash that cannot be turned back, and the browsers that are signed in (browser and system, since when).',
       'No date of birth, no address, no e-mail address: an address that an invitation is sent to is used once and not kept.',
     ],

@@ -16,7 +16,7 @@ from finetally.core.compare.fit import FitWay, fit_to_time
 from finetally.core.figures import Figures, figures_and_tally, printed
 from finetally.core.floor.from_score import blocks_taken_from
 from finetally.core.formats.names import BlockFormat
-from finetally.core.methods.given import Given
+from finetally.core.methods.given import Given, Score
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.explain.explain import explain
@@ -86,13 +86,15 @@ class FiguresIn(DocumentIn):
 class FiguresOut(Schema):
     """Figures, the stave, what each block is by its numbers.
 
-    `deltas`: differences by dotted name, if the figures were held against something.
+    `deltas`: differences by dotted name, if the figures were held against something. `taken`: scores of earlier
+    sessions that it goes on from, by block.
     """
 
     figures: Figures
     stave: Stave
     formats: list[BlockFormat]
     deltas: dict[str, float] | None = None
+    taken: dict[str, Score] = {}
 
 
 class ExplainIn(DocumentIn):
@@ -137,7 +139,11 @@ def figures(request: ActorRequest, data: FiguresIn) -> HttpResponse:
     With `against` also by how much each number differs from another document, or from the same on another day.
     """
     context = data.context(request)
-    made = bench_figures(data.as_done(), context, data.known(request, context))
+    given = data.known(request, context)
+    made = bench_figures(data.as_done(), context, given)
+    taken = {key: one for key, one in given.scores.items() if key not in data.given.scores}
+    if taken:
+        made = {**made, "taken": {key: one.model_dump(exclude_none=True) for key, one in taken.items()}}
     if data.against is None:
         return json_answer(made)
     other, _ = figures_and_tally(

@@ -7,7 +7,7 @@ import json
 import logging
 from collections import OrderedDict
 from collections.abc import Iterator, Mapping, Sequence
-from typing import Any
+from typing import Any, NotRequired
 
 from django.db import OperationalError, transaction
 from typing_extensions import TypedDict
@@ -27,11 +27,15 @@ log = logging.getLogger(__name__)
 
 
 class BenchFigures(TypedDict):
-    """What the Bench shows of a document; `formats` says of each block of the file what it is by its numbers."""
+    """What the Bench shows of a document; `formats` says of each block of the file what it is by its numbers.
+
+    `taken`: scores of earlier sessions that it goes on from, by block.
+    """
 
     figures: Figures
     stave: Stave
     formats: list[BlockFormat]
+    taken: NotRequired[dict[str, dict[str, int]]]
 
 
 class ListFigures(TypedDict):
