@@ -46,13 +46,14 @@ from finetally.web.api.log_schemas import (
     WindowOut,
 )
 from finetally.web.log.foreseen import ForeseenHere, ForeseenScore
-from finetally.web.log.learning import LearnedHere, PaceInUse
+from finetally.web.log.learning import LearnedHere
 from finetally.web.log.listing import LogLine, LogList
 from finetally.web.log.models import LogNote, Result, WatchRecording
 from finetally.web.log.page import EntryPage, ExpectedScore, PersonHere
 from finetally.web.log.person_page import PersonPage, ScorePoint, WeekDone
 from finetally.web.log.results import moved_kg
 from finetally.web.log.windows import ScoredWindow
+from finetally.web.people.pace import PaceInUse
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Entry
 from finetally.web.plan.summaries import summary_from_json

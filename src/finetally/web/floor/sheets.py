@@ -22,8 +22,8 @@ from finetally.web.floor.scores import EarlierScore, earlier_of
 from finetally.web.floor.step_options import StepOptions, step_options
 from finetally.web.log.foreseen import ForeseenHere, foreseen_of
 from finetally.web.log.given_here import entry_given, entry_pace
-from finetally.web.log.learning import PaceInUse
 from finetally.web.log.windows import windows_of
+from finetally.web.people.pace import PaceInUse
 from finetally.web.plan.entries import attendance_of, the_entry, wrong
 from finetally.web.plan.models import Entry
 from finetally.web.squads.actor import Actor, Right

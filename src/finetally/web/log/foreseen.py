@@ -20,11 +20,11 @@ from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.web.floor.step_options import step_options
 from finetally.web.log.given_here import named_people
-from finetally.web.log.learning import PaceInUse, pace_in_use
 from finetally.web.log.whose_pace import OfGroup, paces_of
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, last_results, windows_of
 from finetally.web.people.limits import limits_on, options_by_limits
 from finetally.web.people.models import Limit
+from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import read_person
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of

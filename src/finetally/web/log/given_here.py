@@ -12,8 +12,8 @@ from finetally.core.methods.given import Given, PersonGiven, Score
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.unfold.unfold import blocks_of
-from finetally.web.log.learning import PaceInUse, pace_in_use
 from finetally.web.log.models import Result
+from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import known_people
 from finetally.web.plan.models import Entry
 from finetally.web.squads.figuring_context import FiguringContext

@@ -5,14 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
-from typing import Literal
 from uuid import UUID
 
 from django.db import transaction
 
 from finetally.core.learn.learned import (
     NOTHING_LEARNED,
-    SPREAD_PRIOR,
     EffortSeen,
     Learned,
     LearnedWhy,
@@ -21,43 +19,15 @@ from finetally.core.learn.learned import (
     why_learned,
 )
 from finetally.core.learn.off import OffCourse, off_course
-from finetally.core.methods.value import Methods
 from finetally.core.session.problems import refuse, shown
 from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result
-from finetally.web.people.measures import learned_of
+from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import the_person
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Act, Person, Squad
 from finetally.web.squads.record import record
 from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_for
-
-PaceSource = Literal["set", "learned", "squad"]
-
-
-@dataclass(frozen=True, slots=True)
-class PaceInUse:
-    """The factor that a person's predictions go by, its spread, where it is from, from how many scores."""
-
-    pace_factor: float
-    spread: float
-    source: PaceSource
-    scores: int
-
-
-def pace_in_use(person: Person | None, methods: Methods) -> PaceInUse:
-    """Whose pace predictions go by: one that was set, one that was learned and is used, else the squad's.
-
-    A spread is learned with a pace: to another one belongs what is assumed before anything is known.
-    """
-    kept = getattr(person, "learned_pace", None)
-    scores = kept.scores if kept is not None else 0
-    if person is not None and person.pace_factor is not None:
-        return PaceInUse(person.pace_factor, SPREAD_PRIOR, "set", scores)
-    used = learned_of(person) if person is not None else None
-    if used is not None and used.counts:
-        return PaceInUse(used.pace_factor, used.spread, "learned", scores)
-    return PaceInUse(methods.pace_factor, SPREAD_PRIOR, "squad", scores)
 
 
 def paces_seen(people: Iterable[int], since: date) -> dict[int, list[PaceSeen]]:

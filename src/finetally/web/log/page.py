@@ -22,13 +22,14 @@ from finetally.core.tally.measure import Tally, tally
 from finetally.web.floor.step_options import StepOptions, step_options
 from finetally.web.jobs.models import OPEN, Job
 from finetally.web.log.given_here import entry_given
-from finetally.web.log.learning import PaceInUse, pace_in_use, paces_seen
+from finetally.web.log.learning import paces_seen
 from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result, WatchRecording
 from finetally.web.log.seeing import Looker, looker_at
 from finetally.web.log.settling import logged_run, rounded
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, windows_of
 from finetally.web.people.limits import limits_on, options_by_limits
 from finetally.web.people.models import Limit
+from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import known_people
 from finetally.web.plan.entries import people_for, wrong
 from finetally.web.plan.models import Attendance, Entry

@@ -7,7 +7,7 @@ from typing import Literal
 from uuid import UUID
 
 from finetally.core.methods.value import Methods
-from finetally.web.log.learning import PaceInUse, pace_in_use
+from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import known_people, read_person
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.figuring_context import FiguringContext

@@ -28,12 +28,13 @@ from finetally.web.floor.runs import whole_run
 from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
 from finetally.web.jobs.work import JobHandle
 from finetally.web.log.given_here import scores_before
-from finetally.web.log.learning import pace_in_use, relearn
+from finetally.web.log.learning import relearn
 from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result
 from finetally.web.log.windows import BlockKind, block_kinds
 from finetally.web.people.limits import limits_on, options_by_limits
 from finetally.web.people.measures import given_of
 from finetally.web.people.models import Limit
+from finetally.web.people.pace import pace_in_use
 from finetally.web.people.people import known_people
 from finetally.web.plan.entries import people_for
 from finetally.web.plan.models import Entry

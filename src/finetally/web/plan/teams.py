@@ -8,7 +8,7 @@ from uuid import UUID
 from django.db import transaction
 
 from finetally.core.people.teams import Paced, SplitBy, even_teams
-from finetally.web.log.learning import pace_in_use
+from finetally.web.people.pace import pace_in_use
 from finetally.web.people.people import known_people
 from finetally.web.plan.entries import attendance_of, entry_named, the_entry, wrong
 from finetally.web.plan.models import TeamPlace
