@@ -116,3 +116,13 @@ def test_the_log_is_taken_out_between_two_days(page: Page) -> None:
     text: Any = taken.value.path().read_text("utf-8")
     assert '"fine_tally_log": 1' in text
     assert '"entries": []' in text
+
+
+def test_what_was_left_out_is_ticked(page: Page) -> None:
+    entry = entry_today(page, kept_session(page, rounds_in(60, title="Window"), windows(30, 4, title="Squats")))
+    page.goto(f"/log/entries/{entry}")
+    page.get_by_role("button", name="What was left out").press("Enter")
+    page.get_by_role("list", name="What was left out").get_by_role("checkbox", name="Squats").press("Space")
+    page.get_by_role("button", name="Log it as planned").press("Enter")
+    expect(page.get_by_text("logged as typed")).to_be_visible()
+    expect(page.get_by_role("region", name="What differed")).to_contain_text("Squats: left out")

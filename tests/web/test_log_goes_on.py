@@ -10,7 +10,7 @@ import pytest
 from django.utils import timezone
 
 from finetally.web.floor.models import FloorRun
-from finetally.web.log.models import LearnedPace, LoggedEntry, Result
+from finetally.web.log.models import LearnedPace, LoggedEntry, Rating, Result
 from finetally.web.log.off_course import kinds_off
 from finetally.web.people.models import Limit
 from finetally.web.plan.models import Entry
@@ -310,3 +310,43 @@ def test_the_floor_says_what_is_foreseen(world: World) -> None:
     Entry.objects.filter(pk=entry.pk).update(person=world.known.own)
     [one] = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()["foreseen"]["scores"]
     assert (one["whom"], one["pace"]["source"]) == ("person", "squad")
+
+
+def test_what_was_left_out_is_not_in_what_was_done(world: World) -> None:
+    own, entry = world.known.own, an_entry(world, days_ago(world, 1))
+    path = f"/log/entries/{entry.pk}"
+    assert world.send("coach", "PUT", path, {"left_out": [1]}).status_code == 204
+    told = page(world, entry)
+    assert (told["how"], told["left_out"]) == ("typed", [1])
+    # The swings, half a minute on and half off four times, come last: of the rest after them nothing is planned.
+    [gone] = told["differences"]
+    assert (gone["kind"], gone["title"], gone["seconds"]) == ("skipped", "Swings", -210)
+    assert told["minutes"] == pytest.approx((told["planned"]["total_s"] - 210) / 60, abs=0.01)
+    assert told["done"]["work_s"] == told["planned"]["work_s"] - 120
+    kept = LoggedEntry.objects.get(entry=entry)
+    assert "swing" not in kept.movements
+    # Rated, it is held against what was done; logged again with other minutes it stays left out.
+    world.send("coach", "PUT", f"{path}/rating", {"person": str(own.public_id), "effort": 7})
+    assert Rating.objects.get(entry=entry).estimated == pytest.approx(told["done"]["effort"], abs=0.01)
+    world.send("coach", "PUT", path, {"minutes": 9})
+    assert page(world, entry)["left_out"] == [1]
+    # The file holds what was done, so that whoever learns from it comes to the same.
+    write(world, entry, made(own, 5, 0))
+    file = world.send("coach", "GET", f"/log/file.json?person={own.public_id}").json()
+    [one] = [each for each in file["entries"] if each["date"] == str(entry.day)]
+    assert len(one["session"]["blocks"]) == 1
+    assert one["scores"] == [{"block": 0, "index": 0, "rounds": 5, "reps": 0}]
+    world.send("coach", "PUT", path, {"left_out": []})
+    assert (page(world, entry)["done"], page(world, entry)["how"]) == (None, "planned")
+
+
+@pytest.mark.parametrize(("left_out", "allowed"), [([7], "0 to 1"), ([0, 1], "fewer")])
+def test_no_block_that_is_not_there_is_left_out_and_never_all(
+    world: World, left_out: list[int], allowed: str
+) -> None:
+    entry = an_entry(world, days_ago(world, 1))
+    answer = world.send("coach", "PUT", f"/log/entries/{entry.pk}", {"left_out": left_out})
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["path"] == "left_out"
+    assert allowed in str(answer.json()["problems"][0])
+    assert not page(world, entry)["logged"]

@@ -8555,6 +8555,7 @@ export interface components {
          * @description An entry of the log: planned against done, people, scores, notes. `working`: scores are being worked out.
          *
          *     `planned`, `picture`: None for other training. `blocks`: what each is called.
+         *     `left_out`: blocks by number that were not done, with what was `done` then and what differed; without a run.
          *     `effort_from`: ratings, group, estimate or typed.
          */
         LogEntryOut: {
@@ -8606,6 +8607,11 @@ export interface components {
             planned_load: number;
             planned: components["schemas"]["LoggedFigures"] | null;
             picture: components["schemas"]["LoggedPicture"] | null;
+            /** Left Out */
+            left_out: number[];
+            done: components["schemas"]["LoggedFigures"] | null;
+            /** Differences */
+            differences: components["schemas"]["DoneDifference"][];
             /** Runs */
             runs: components["schemas"]["LoggedRunOut"][];
             /** Windows */
@@ -8852,7 +8858,7 @@ export interface components {
          * @description A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that;
          *     `disputed`: it differs from the used one, and nobody settled it.
          *
-         *     `way`: on the floor, typed in, by the person; `by`: whose account.
+         *     `way`: on the floor, typed in, by the person; `by`: whose account. `to_check`: too far off to be learned from.
          */
         ResultOut: {
             /** Id */
@@ -8892,6 +8898,8 @@ export interface components {
             disputed: boolean;
             /** Factor */
             factor: number | null;
+            /** To Check */
+            to_check: boolean;
             expected: components["schemas"]["ExpectedTold"] | null;
             beside: components["schemas"]["BesideExpected"] | null;
         };
@@ -8920,7 +8928,8 @@ export interface components {
          * LogIn
          * @description How an entry is logged; what is not said is taken from its run, else from the plan.
          *
-         *     `away`: who was not there; all others were. None: as it is noted.
+         *     `away`: who was not there; all others were. None: as it is noted. `left_out`: blocks by number that were not
+         *     done, where it was not run; None: as it is logged.
          */
         LogIn: {
             /** Minutes */
@@ -8929,6 +8938,8 @@ export interface components {
             effort?: number | null;
             /** Away */
             away?: string[] | null;
+            /** Left Out */
+            left_out?: number[] | null;
         };
         /**
          * ExpectedOut

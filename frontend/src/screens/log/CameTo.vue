@@ -8,7 +8,7 @@ import { CAME_TO as say } from '@/words/texts/log'
 // Planned and done beside each other. What was counted is never mixed with what is estimated.
 const props = defineProps<{ page: LogEntry; run: LoggedRun | null }>()
 type Row = [name: string, planned: string, done: string]
-const done = computed(() => props.run?.figures ?? (props.page.logged ? props.page.planned : null))
+const done = computed(() => props.run?.figures ?? props.page.done ?? (props.page.logged ? props.page.planned : null))
 const effortName = computed(() => {
   switch (props.page.effort_from) {
     case 'ratings':

@@ -77,14 +77,27 @@ function tick(person: string, here: unknown): void {
   ticked.value = next
 }
 
+/** Blocks that were not done, where no run says so: as it is logged, until it is ticked otherwise. */
+const leaving = ref(false)
+const leftOut = ref<number[] | null>(null)
+const leftNow = computed(() => leftOut.value ?? page.value?.left_out ?? [])
+function leave(block: number, done: unknown): void {
+  leftOut.value = done ? leftNow.value.filter((one) => one !== block) : [...leftNow.value, block]
+}
+const canLeaveOut = computed(() => (page.value?.blocks.length ?? 0) > 1 && page.value?.runs.length === 0)
+const differences = computed(() => {
+  if (run.value) return run.value.differences
+  return page.value?.differences.length ? page.value.differences : null
+})
 const minutes = ref<number | null>(null)
 const effort = ref<number | null>(null)
 const { trouble: refused, attempt } = useAttempt()
 const write = () =>
   attempt(async () => {
     const away = ticked.value ? [...ticked.value] : null
-    await api.writeLog(props.id, { minutes: minutes.value, effort: effort.value, away })
-    minutes.value = effort.value = ticked.value = null
+    const left_out = run.value ? [] : leftNow.value
+    await api.writeLog(props.id, { minutes: minutes.value, effort: effort.value, away, left_out })
+    minutes.value = effort.value = ticked.value = leftOut.value = null
     await changed()
   })
 const takeBack = () =>
@@ -154,11 +167,27 @@ const choose = (result: number) =>
             <NumberField v-model="effort" :label="say.effort" :said="say.effort" :max="10" :step="0.5" />
             <button v-if="page.logged" type="button" class="link" @click="takeBack">{{ say.takeBack }}</button>
           </form>
-          <p v-if="page.plans && page.people.length > 1" class="line">
-            <button type="button" class="link" :aria-expanded="counting" @click="counting = !counting">
+          <p v-if="page.plans" class="line">
+            <button
+              v-if="page.people.length > 1"
+              type="button"
+              class="link"
+              :aria-expanded="counting"
+              @click="counting = !counting"
+            >
               {{ say.whoCame }}
             </button>
+            <button v-if="canLeaveOut" type="button" class="link" :aria-expanded="leaving" @click="leaving = !leaving">
+              {{ say.whatLeftOut }}
+            </button>
           </p>
+          <ul v-if="leaving && canLeaveOut" class="here" :aria-label="say.whatLeftOut">
+            <li v-for="(title, block) in page.blocks" :key="block">
+              <ElCheckbox :model-value="!leftNow.includes(block)" @update:model-value="leave(block, $event)">{{
+                title
+              }}</ElCheckbox>
+            </li>
+          </ul>
           <ul v-if="counting" class="here">
             <li v-for="one in page.people" :key="one.person">
               <ElCheckbox :model-value="!awayNow.has(one.person)" @update:model-value="tick(one.person, $event)">{{
@@ -179,7 +208,7 @@ const choose = (result: number) =>
           </p>
           <p v-if="refused" class="note-bar" role="alert">{{ refused }}</p>
           <CameTo :page="page" :run="run" />
-          <WhatDiffered v-if="page.session" :run="run" />
+          <WhatDiffered v-if="page.session" :all="differences" />
           <NotesList
             :notes="page.notes"
             :people="page.people"

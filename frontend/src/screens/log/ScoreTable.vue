@@ -163,6 +163,7 @@ function goOn(event: KeyboardEvent): void {
                   </template>
                 </small>
                 <small v-else-if="row.told.some((one) => one.chosen)">{{ say.settled }}</small>
+                <small v-if="row.used?.to_check" class="look">{{ say.toCheck }}</small>
               </th>
               <td class="number desk">
                 <template v-if="last(row)">

@@ -1,19 +1,19 @@
 <script setup lang="ts">
-import type { LoggedRun } from '@/api/types'
+import type { DoneDifference } from '@/api/types'
 import { signed } from '@/words/format'
 import { DIFFERED as say } from '@/words/texts/log'
 
-// What a run took more or less than planned, block by block.
-defineProps<{ run: LoggedRun | null }>()
+// What took more or less than planned, block by block; null where nothing is known.
+defineProps<{ all: readonly DoneDifference[] | null }>()
 </script>
 
 <template>
   <section :aria-label="say.heading">
     <h2>{{ say.heading }}</h2>
-    <p v-if="!run" class="said">{{ say.unknown }}</p>
-    <p v-else-if="run.differences.length === 0" class="said">{{ say.none }}</p>
+    <p v-if="!all" class="said">{{ say.unknown }}</p>
+    <p v-else-if="all.length === 0" class="said">{{ say.none }}</p>
     <ul v-else>
-      <li v-for="(one, index) in run.differences" :key="index">
+      <li v-for="(one, index) in all" :key="index">
         <b>{{ signed(one.seconds, 's') }}</b>
         <span>{{ say.line(one.title, one.of, one.kind) }}</span>
       </li>

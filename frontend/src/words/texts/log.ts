@@ -91,11 +91,11 @@ export const LOG_ENTRY = {
   differently: 'or with',
   rate: 'Ratings, one by one',
   working: 'Scores are being worked out …',
-  card: 'The plan',
   whichRun: 'Run',
   runAt: (name: Said, at: Said) => said`${name} ${at}`,
   aRun: 'begun at',
   whoCame: 'Who came',
+  whatLeftOut: 'What was left out',
   otherTraining: 'Other training: of it only minutes and effort are known.',
 } as const
 

@@ -107,7 +107,12 @@ def write_log(request: ActorRequest, entry_id: UUID, data: LogIn) -> Status[None
     settling.log_entry(
         request.auth,
         entry_id,
-        settling.LogWish(data.minutes, data.effort, tuple(data.away) if data.away is not None else None),
+        settling.LogWish(
+            data.minutes,
+            data.effort,
+            tuple(data.away) if data.away is not None else None,
+            left_out=tuple(data.left_out) if data.left_out is not None else None,
+        ),
     )
     return Status(204, None)
 

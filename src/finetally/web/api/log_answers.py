@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import asdict
 from typing import Any, cast
 
-from finetally.core.learn.learned import paces_between
+from finetally.core.learn.learned import PaceSeen, paces_between
 from finetally.core.learn.predicted import BesideExpected, beside
 from finetally.core.learn.scale import EFFORT_WORDS
 from finetally.core.log.notes import HEALTH_KINDS
@@ -138,6 +138,9 @@ def entry_answer(page: EntryPage) -> LogEntryOut:
         planned_minutes=summary.minutes, planned_effort=summary.effort, planned_load=summary.load,
         planned=cast("LoggedFigures", page.planned) if page.planned else None,
         picture=cast("LoggedPicture", page.picture) if page.picture else None,
+        left_out=logged.left_out if logged is not None else [],
+        done=cast("LoggedFigures", logged.figures) if logged is not None and logged.figures else None,
+        differences=logged.differences if logged is not None else [],
         runs=[
             LoggedRunOut(
                 run=one.run_id, name=one.run.name, begun=one.run.begun_at, session_s=one.session_s,
@@ -182,7 +185,8 @@ def _result(one: Result) -> ResultOut:
         unfinished=one.unfinished, options=one.options, sets=one.sets, moved_kg=moved_kg(one.sets), way=one.way,
         by=one.user.get_username() if one.user is not None else None, used=one.used,
         chosen=one.chosen, disputed=one.disputed,
-        factor=one.factor, expected=_expected_or_none(one.predicted), beside=_beside(one.predicted, one.factor),
+        factor=one.factor, to_check=one.factor is not None and PaceSeen(one.entry.day, one.factor).to_check,
+        expected=_expected_or_none(one.predicted), beside=_beside(one.predicted, one.factor),
     )  # fmt: skip
 
 

@@ -27,12 +27,14 @@ class WatchIn(Schema):
 class LogIn(Schema):
     """How an entry is logged; what is not said is taken from its run, else from the plan.
 
-    `away`: who was not there; all others were. None: as it is noted.
+    `away`: who was not there; all others were. None: as it is noted. `left_out`: blocks by number that were not
+    done, where it was not run; None: as it is logged.
     """
 
     minutes: float | None = None
     effort: float | None = None
     away: list[UUID] | None = Field(None, max_length=500)
+    left_out: list[int] | None = Field(None, max_length=200)
 
 
 class SettleIn(Schema):

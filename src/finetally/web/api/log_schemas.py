@@ -118,7 +118,7 @@ class ResultOut(Schema):
     """A score as somebody told it. `used`: it is the one that counts; `chosen`: a coach settled that;
     `disputed`: it differs from the used one, and nobody settled it.
 
-    `way`: on the floor, typed in, by the person; `by`: whose account.
+    `way`: on the floor, typed in, by the person; `by`: whose account. `to_check`: too far off to be learned from.
     """
 
     id: int
@@ -138,6 +138,7 @@ class ResultOut(Schema):
     chosen: bool
     disputed: bool
     factor: float | None
+    to_check: bool
     expected: ExpectedTold | None
     beside: BesideExpected | None
 
@@ -239,6 +240,7 @@ class LogEntryOut(Schema):
     """An entry of the log: planned against done, people, scores, notes. `working`: scores are being worked out.
 
     `planned`, `picture`: None for other training. `blocks`: what each is called.
+    `left_out`: blocks by number that were not done, with what was `done` then and what differed; without a run.
     `effort_from`: ratings, group, estimate or typed.
     """
 
@@ -264,6 +266,9 @@ class LogEntryOut(Schema):
     planned_load: float
     planned: LoggedFigures | None
     picture: LoggedPicture | None
+    left_out: list[int]
+    done: LoggedFigures | None
+    differences: list[DoneDifference]
     runs: list[LoggedRunOut]
     windows: list[WindowOut]
     blocks: list[str]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 from uuid import UUID
 
@@ -11,8 +11,10 @@ from django.db import transaction
 
 from finetally.core.log.as_done import DoneSession
 from finetally.core.log.as_person import as_person, was_there
+from finetally.core.log.left_out import left_out_of, without_blocks
 from finetally.core.log.movements import blocks_kept, movements_kept
-from finetally.core.log.page import LoggedFigures, differences_of, figures_of, picture_of
+from finetally.core.log.page import DoneDifference, LoggedFigures, differences_of, figures_of, picture_of
+from finetally.core.session.ids import with_ids
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
@@ -41,12 +43,14 @@ class LogWish:
     """How an entry is logged: what is not said is from its run, else from the plan.
 
     `away`: who was not there, and all others were; `without`: who was not, and of others it stays as noted.
+    `left_out`: blocks by number that were not done, where it was not run; None: as it is logged.
     """
 
     minutes: float | None = None
     effort: float | None = None
     away: tuple[UUID, ...] | None = None
     without: tuple[UUID, ...] = ()
+    left_out: tuple[int, ...] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +64,9 @@ class _Done:
     movements: dict[str, Any]
     blocks: dict[str, Any]
     run: FloorRun | None
+    figures: dict[str, Any] = field(default_factory=dict)
+    differences: list[DoneDifference] = field(default_factory=list)
+    left_out: list[int] = field(default_factory=list)
 
 
 def log_entry(actor: Actor, entry_id: UUID, wish: LogWish) -> LoggedEntry:
@@ -95,7 +102,12 @@ def figure_log(entry: Entry, wish: LogWish) -> FiguredLog:
     planned = _planned(entry, context)
     found = entry.runs.prefetch_related("events__person")
     runs = [one for run in found if (one := logged_run(run, context)) is not None]
-    return FiguredLog(planned, runs, _done(entry, planned, runs, wish))
+    left_out = _left_out(entry, wish)
+    if not left_out:
+        return FiguredLog(planned, runs, _done(entry, planned, runs, wish))
+    if runs or planned is None:
+        raise wrong("left_out", "blocks of what was run, or of other training", "none")
+    return FiguredLog(planned, runs, _done_in_part(entry, planned, left_out, wish))
 
 
 def keep_log(entry: Entry, figured: FiguredLog, wish: LogWish, user_id: int | None) -> LoggedEntry:
@@ -109,7 +121,8 @@ def keep_log(entry: Entry, figured: FiguredLog, wish: LogWish, user_id: int | No
         entry=entry,
         defaults={
             "how": done.how, "run": done.run, "summary": done.summary, "movements": done.movements,
-            "blocks": done.blocks,
+            "blocks": done.blocks, "left_out": done.left_out, "figures": done.figures,
+            "differences": done.differences,
             "estimated": done.estimated, "effort_from": source, "user_id": user_id, **_pictured(figured.planned),
         },
     )  # fmt: skip
@@ -141,11 +154,32 @@ def _planned(entry: Entry, context: FiguringContext) -> Tally | None:
         return None
     try:
         return tally(
-            parse_session(entry.document), library=context.library, methods=context.methods,
+            parse_session(with_ids(entry.document)), library=context.library, methods=context.methods,
             given=entry_given(entry, context),
         )  # fmt: skip
     except DocumentError:
         return None
+
+
+def _left_out(entry: Entry, wish: LogWish) -> list[int]:
+    """The blocks, by number, that were not done."""
+    if wish.left_out is not None:
+        return sorted(set(wish.left_out))
+    logged = LoggedEntry.objects.filter(entry=entry).first()
+    return list(logged.left_out) if logged is not None else []
+
+
+def _done_in_part(entry: Entry, planned: Tally, left_out: list[int], wish: LogWish) -> _Done:
+    """What was done where some blocks were left out. Raises DocumentError."""
+    context = context_of(entry.squad)
+    session = parse_session(without_blocks(entry.document or {}, left_out))
+    done = tally(session, library=context.library, methods=context.methods, given=entry_given(entry, context))
+    minutes = wish.minutes if wish.minutes is not None else done.tape.total_s / 60
+    return _Done(
+        LoggedHow.TYPED, minutes, done.rpe, summary_json(summary_of(done)), dict(movements_kept(done)),
+        dict(blocks_kept(done, planned.session)), None, rounded(figures_of(done)),
+        left_out_of(planned, left_out), left_out,
+    )  # fmt: skip
 
 
 def _done(entry: Entry, planned: Tally | None, kept: Sequence[LoggedRun], wish: LogWish) -> _Done:

@@ -9,9 +9,11 @@ from datetime import date
 from typing import Any
 from uuid import UUID
 
+from finetally.core.log.left_out import without_blocks
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
+from finetally.core.unfold.unfold import blocks_of
 from finetally.sheets.cells import Cell, csv_text
 from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import lasted
@@ -67,7 +69,9 @@ class _Log:
             found = found.filter(day__gte=wanted.first)
         if wanted.last is not None:
             found = found.filter(day__lte=wanted.last)
-        self._entries = found.prefetch_related("results__person", "ratings__person", "runs__events__person")
+        self._entries = found.select_related("logged_as").prefetch_related(
+            "results__person", "ratings__person", "runs__events__person"
+        )
 
     def document(self) -> dict[str, Any]:
         """In the open form: the scores that are used, of people; those of a whole session are nobody's."""
@@ -93,14 +97,15 @@ class _Log:
         if not results and not ratings:
             return
         places = self._places(entry)
+        document, numbers = _as_done(entry)
         run = self._run(entry)
         before = scores_before(self._squad, entry.document, entry.day, entry.person_id)
         known = {ident: one.model_dump(exclude_none=True) for ident, one in before.items()}
         for key in sorted({*results, *ratings}, key=lambda one: self._names[one]):
-            mine = [one for one in results.get(key, []) if one.used and not one.unfinished]
+            mine = [one for one in results.get(key, []) if one.used and not one.unfinished and one.block in numbers]
             scores = [
                 {
-                    "block": one.block,
+                    "block": numbers[one.block],
                     "index": places.get((one.block, one.section_pass, one.index), one.index),
                     **told,
                 }
@@ -114,7 +119,7 @@ class _Log:
             if known:
                 given["scores"] = known
             yield {
-                "date": entry.day.isoformat(), "person": self._names[key], "session": entry.document,
+                "date": entry.day.isoformat(), "person": self._names[key], "session": document,
                 "scores": scores,
                 **({"rated": ratings[key].effort} if key in ratings else {}),
                 **({"given": given} if given else {}),
@@ -172,6 +177,19 @@ class _Log:
             for key, rating in ratings.items():
                 blank: list[Cell] = [None] * 9
                 yield [day, self._names[key], entry.title, *blank, rating.effort, rating.way]
+
+
+def _as_done(entry: Entry) -> tuple[Any, dict[int, int]]:
+    """The session of an entry without what was left out of it, and the number that each block has in it."""
+    logged = getattr(entry, "logged_as", None)
+    left_out = set(logged.left_out) if logged is not None else set()
+    try:
+        count = len(blocks_of(parse_session(entry.document)))
+        stays = [number for number in range(count) if number not in left_out]
+        document = without_blocks(entry.document or {}, left_out) if left_out else entry.document
+    except DocumentError:
+        return entry.document, {}
+    return document, {number: place for place, number in enumerate(stays)}
 
 
 def names_in_files(squad: Squad) -> dict[int, str]:

@@ -16,6 +16,7 @@ from finetally.core import CORE_VERSION
 from finetally.core.floor.document import Run
 from finetally.core.learn.predicted import predicted
 from finetally.core.log.as_done import DoneSession
+from finetally.core.log.left_out import without_blocks
 from finetally.core.log.movements import counted_of
 from finetally.core.methods.given import Given, PersonGiven, Score
 from finetally.core.session.document import Session
@@ -29,7 +30,7 @@ from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
 from finetally.web.jobs.work import JobHandle
 from finetally.web.log.given_here import scores_before
 from finetally.web.log.learning import relearn
-from finetally.web.log.models import LearnedPace, Rating, RatingWay, Result
+from finetally.web.log.models import LearnedPace, LoggedEntry, Rating, RatingWay, Result
 from finetally.web.log.windows import BlockKind, block_kinds
 from finetally.web.people.limits import limits_on, options_by_limits
 from finetally.web.people.measures import given_of
@@ -188,6 +189,23 @@ class _Working:
             )  # fmt: skip
         return key, self._done[key]
 
+    @cached_property
+    def left_out(self) -> list[int]:
+        """The blocks, by number, that were not done, where no run says so."""
+        kept = LoggedEntry.objects.filter(entry=self.entry).values_list("left_out", flat=True).first()
+        return kept or []
+
+    def done_in_part(self, person: Person | None, options: dict[str, str]) -> tuple[str, DoneSession]:
+        """The session as somebody did it without what was left out, and the name of what it was made from."""
+        name, whole = self.done(person, options)
+        key = version_of(name, self.left_out)
+        if key not in self._done:
+            session = parse_session(without_blocks(self.entry.document or {}, self.left_out))
+            self._done[key] = DoneSession(
+                session, library=self.context.library, methods=self.context.methods, given=whole.given
+            )
+        return key, self._done[key]
+
     def options_of(self, person: Person | None, taken: dict[str, str]) -> dict[str, str]:
         """What somebody did otherwise: what their limits chose, and what was noted, which goes before it."""
         return {**(self.limited.get(person.pk, {}) if person is not None else {}), **taken}
@@ -228,7 +246,7 @@ class _Working:
         for result in self.entry.results.filter(person=person, used=True):
             taken.update(result.options)
         options = self.options_of(person, {**one.options, **taken})
-        key, done = self.done(person, options)
+        key, done = self.done_in_part(person, options) if self.left_out else self.done(person, options)
         if one.key == key:
             return None
         if key not in self._efforts:

@@ -1,4 +1,4 @@
-"""What kind of block each result is of, what it says was done; the scored blocks of what is logged."""
+"""What kind of block each result is of, what it says was done; what was left out of what is logged."""
 
 from __future__ import annotations
 
@@ -27,6 +27,21 @@ class Migration(migrations.Migration):
             model_name='loggedentry',
             name='blocks',
             field=models.JSONField(default=dict),
+        ),
+        migrations.AddField(
+            model_name='loggedentry',
+            name='differences',
+            field=models.JSONField(default=list),
+        ),
+        migrations.AddField(
+            model_name='loggedentry',
+            name='figures',
+            field=models.JSONField(default=dict, help_text='what was done then came to'),
+        ),
+        migrations.AddField(
+            model_name='loggedentry',
+            name='left_out',
+            field=models.JSONField(default=list, help_text='blocks by number that were not done, without a run'),
         ),
         migrations.AddField(
             model_name='loggedrun',
