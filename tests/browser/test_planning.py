@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Locator, Page, Route, expect
 
 from tests.browser.controls import choose, fill_picker, more, tick
-from tests.browser.screens import open_session
+from tests.browser.screens import call, open_session
 
 pytestmark = pytest.mark.browser
 
@@ -106,6 +106,9 @@ def test_an_entry_is_moved_logged_and_repeated_by_keyboard(page: Page) -> None:
     card = page.get_by_role("article", name="Long walk out")
     card.get_by_role("button", name="Long walk out").press("Enter")
     editor = page.get_by_role("region", name="Change Long walk out")
+    # What is to come is not logged: it is moved to today first.
+    day = date.fromisoformat(call(page, "GET", "/floor/today")["day"])
+    choose(editor, "on", day.strftime("%A %-d %B"))
     editor.get_by_label("done, min").fill("200")
     editor.get_by_label("effort").fill("3")
     editor.get_by_role("button", name="log").press("Enter")

@@ -138,10 +138,9 @@ function goOn(event: KeyboardEvent): void {
                   type="button"
                   class="link"
                   :aria-expanded="opened === row.key"
-                  :aria-label="say.moreOf(row.name)"
                   @click="opened = opened === row.key ? '' : row.key"
                 >
-                  {{ say.more }}
+                  {{ say.more }}<span class="visually-hidden">{{ say.moreOf(row.name) }}</span>
                 </button>
                 <small v-if="row.person?.limits.length" class="look">{{
                   say.limited(row.person.limits.join(', '))

@@ -129,7 +129,7 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
         :pick="answer?.pick ?? null"
         :marked="marked"
       />
-      <p class="read"><PaceChoice v-model="paceOf" :squad="squad" /></p>
+      <p class="pace"><PaceChoice v-model="paceOf" :squad="squad" /></p>
       <ForeseenLines v-if="used" class="read" :document="used.document" :squad="squad" :person="asPerson" />
       <p v-if="others.length" class="read"><OtherwiseLines :all="others" named /></p>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>

@@ -176,7 +176,7 @@ export const SCORE_TABLE = {
   own: 'own count',
   none: 'A score is made where a window goes at people’s own pace; this session has none.',
   more: 'more',
-  moreOf: (name: Said) => said`What ${name} did otherwise`,
+  moreOf: (name: Said) => said`: what ${name} did otherwise`,
   how: 'Rounds and reps as 5+12, a time as 7:40. Enter goes on to the next.',
 } as const
 
