@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.floors import entry_today, kept_session, rounds_in, started, windows
 from tests.browser.screens import call
-from tests.browser.test_log import person_called, told
+from tests.browser.test_log import person_called, told, worked_out
 
 pytestmark = pytest.mark.browser
 NAME = "Bram Tullivant"
@@ -71,6 +71,7 @@ def test_last_time_stands_by_name_where_somebody_agreed_and_on_the_floor(phone: 
     earlier = call(phone, "POST", "/plan/entries", {"session": session, "day": day.isoformat()})["id"]
     score = {"person": person, "block": 0, "score": {"rounds": 9, "reps": 3}}
     call(phone, "PUT", f"/log/entries/{earlier}/results", {"results": [score]})
+    worked_out(phone, earlier)
     phone.goto(f"/bench/{session}/card")
     expect(phone.get_by_text(re.compile(r"Window, last made: .*Bram 9\+3 \(best 9\+3\)"))).to_be_visible()
     started(phone, entry_today(phone, session))
