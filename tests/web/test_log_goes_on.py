@@ -12,7 +12,7 @@ from django.utils import timezone
 from finetally.web.floor.models import FloorRun
 from finetally.web.log.models import LearnedPace, LoggedEntry, Rating, Result
 from finetally.web.log.off_course import kinds_off
-from finetally.web.people.models import Limit
+from finetally.web.people.models import GroupPlace, Limit
 from finetally.web.plan.models import Entry
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
@@ -303,10 +303,24 @@ def test_a_week_is_settled_without_whom(world: World) -> None:
     assert away == [{own.name}, {own.name, other.name}]
 
 
+def quickest(world: World, entry: Entry) -> float:
+    told = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()["foreseen"]["scores"]
+    factor: float = next(one["pace"]["factor"] for one in told if one["whom"] == "quickest")
+    return factor
+
+
 def test_the_floor_says_what_is_foreseen(world: World) -> None:
     entry = an_entry(world)
     told = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()["foreseen"]["scores"]
     assert [one["whom"] for one in told] == ["slowest", "middle", "quickest"]
+    # Of a group it is the group's own span: the quick ones of another one play no part.
+    quick = world.squad.people.create(name="Fitz Marlow", pace_factor=0.6)
+    assert quickest(world, entry) == 0.6
+    Entry.objects.filter(pk=entry.pk).update(group=world.known.group)
+    GroupPlace.objects.create(group=world.known.group, person=world.known.own, since=days_ago(world, 9))
+    assert not world.known.group.places.filter(person=quick).exists()
+    assert quickest(world, entry) == 1
+    Entry.objects.filter(pk=entry.pk).update(group=None)
     Entry.objects.filter(pk=entry.pk).update(person=world.known.own)
     [one] = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()["foreseen"]["scores"]
     assert (one["whom"], one["pace"]["source"]) == ("person", "squad")

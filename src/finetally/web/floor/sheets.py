@@ -120,7 +120,11 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         earlier=earlier_of(entry, windows_of(t)),
         pace=entry_pace(entry, context),
         foreseen=foreseen_of(
-            actor, entry.squad_id, entry.document, entry.person.public_id if entry.person is not None else None
+            actor,
+            entry.squad_id,
+            entry.document,
+            entry.person.public_id if entry.person is not None else None,
+            among={one.person.pk for one in expected},
         ),
     )
 

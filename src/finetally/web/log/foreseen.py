@@ -7,7 +7,7 @@ it.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Literal
 from uuid import UUID
@@ -76,9 +76,13 @@ class ForeseenHere:
 
 
 def foreseen_of(
-    actor: Actor, squad_id: int | None, document: dict[str, Any], person_id: UUID | None = None
+    actor: Actor,
+    squad_id: int | None,
+    document: dict[str, Any],
+    person_id: UUID | None = None,
+    among: Collection[int] | None = None,
 ) -> ForeseenHere:
-    """What the windows of a document should be scored at, by a person or by the squad's span.
+    """What the windows of a document should be scored at, by a person or by the span of the squad or some of it.
 
     The squad's span is for those who look; only those are named who agreed to it. What people did otherwise is for
     those who plan. Some ten queries. Raises DocumentError.
@@ -97,7 +101,8 @@ def foreseen_of(
     if person is not None:
         return ForeseenHere(_of_person(session, windows, person, context))
     took = took_last(squad, session, windows, context) if actor.may(squad.pk, Right.PLAN) else []
-    return ForeseenHere(_of_squad(session, windows, squad, context), targets_of(squad, windows), took)
+    span = paces_of(squad, context.methods, among)
+    return ForeseenHere(_of_squad(session, windows, span, context), targets_of(squad, windows), took)
 
 
 def targets_of(squad: Squad, windows: list[ScoredWindow]) -> list[NamedTarget]:
@@ -163,9 +168,11 @@ def _of_person(
 
 
 def _of_squad(
-    session: Session, windows: list[ScoredWindow], squad: Squad, context: FiguringContext
+    session: Session,
+    windows: list[ScoredWindow],
+    span: Mapping[OfGroup, PaceInUse],
+    context: FiguringContext,
 ) -> list[ForeseenScore]:
-    span = paces_of(squad, context.methods)
     found = []
     for window in windows:
         for whom, pace in span.items():
