@@ -9,7 +9,7 @@ import pytest
 
 from tests.fuzz.run import fuzz
 
-SECONDS = 20
+SECONDS = 30
 MOST_WORK = 720_000
 """The budget of a request, and the one block with which it went over."""
 MOST_MB = 600
