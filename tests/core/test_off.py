@@ -8,7 +8,7 @@ from datetime import date
 import pytest
 
 from finetally.core.learn.learned import PaceSeen
-from finetally.core.learn.off import ScoreAway, off_course, off_together
+from finetally.core.learn.off import ScoreSeen, off_course, off_together
 from finetally.core.log.movements import movements_kept
 from finetally.core.movements.library import Library
 from finetally.core.session.reading import parse_session
@@ -36,8 +36,8 @@ def test_three_times_running_off_by_more_than_the_spread_is_told(factors: list[f
         assert found["fits"] == pytest.approx(math.prod(found["factors"]) ** (1 / 3))
 
 
-def away(session: int, *factors: float) -> list[ScoreAway]:
-    return [{"session": str(session), "away": math.log(one), "spread": 0.1} for one in factors]
+def seen(session: int, *factors: float) -> list[ScoreSeen]:
+    return [ScoreSeen(str(session), PaceSeen(DAY, one), 1.0, 0.1) for one in factors]
 
 
 @pytest.mark.parametrize(
@@ -46,14 +46,16 @@ def away(session: int, *factors: float) -> list[ScoreAway]:
         ([(1.3, 1.2), (1.25, 1.2), (1.4, 1.2)], 1.256),
         ([(0.8, 0.7), (0.75, 0.8), (0.7, 0.9)], 0.772),
         # Before the last three nothing counts, and a session of one person tells nothing of all.
-        ([(0.7, 0.7), (1.3, 1.2), (9.0,), (1.25, 1.2), (1.4, 1.2)], 1.256),
+        ([(0.7, 0.7), (1.3, 1.2), (3.9,), (1.25, 1.2), (1.4, 1.2)], 1.256),
+        # A score to check, four times as slow, is nobody's.
+        ([(1.3, 1.2), (1.25, 1.2), (1.4, 4.0, 1.2)], 1.256),
         ([(1.3, 1.2), (1.25, 1.2), (1.4, 0.8)], None),
         ([(1.3, 1.2), (0.75, 0.8), (1.4, 1.2)], None),
         ([(1.3, 1.2), (1.25, 1.2)], None),
     ],
 )
 def test_what_is_off_for_all_is_told_with_what_fits(sessions: list[tuple[float, ...]], fits: float | None) -> None:
-    found = off_together([one for number, factors in enumerate(sessions) for one in away(number, *factors)])
+    found = off_together([one for number, factors in enumerate(sessions) for one in seen(number, *factors)])
     assert (found and round(found["fits"], 3)) == fits
 
 

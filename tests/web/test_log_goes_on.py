@@ -17,7 +17,7 @@ from finetally.web.plan.models import Entry
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
 from tests.web.conftest import World
-from tests.web.logbooks import PULL, START, an_entry, give, made, page, write
+from tests.web.logbooks import PULL, START, a_run, an_entry, give, made, page, write
 
 GOES_ON: dict[str, Any] = {
     "fine_tally": 1,
@@ -235,8 +235,16 @@ def test_sets_are_noted_without_a_score_and_stay_when_one_comes(world: World) ->
     [noted] = page(world, entry)["results"]
     assert (noted["sets"], noted["moved_kg"], noted["factor"]) == (sets, 495, None)
     assert page(world, entry)["blocks"] == ["Window", "Swings"]
+    # Sets alone are no count, and dispute none.
+    a_run(world, entry, START, {"t": 400, "do": "score", "block": 1, "rounds": 4, "person": str(own.public_id)})
+    told = {bool(one["sets"]): one for one in page(world, entry)["results"]}
+    assert [(told[sets]["used"], told[sets]["disputed"]) for sets in (True, False)] == [
+        (False, False),
+        (True, False),
+    ]
+    FloorRun.objects.all().delete()
     write(world, entry, {"person": str(own.public_id), "block": 1, "sets": []})
-    assert page(world, entry)["results"] == []
+    Result.objects.filter(entry=entry).delete()
     write(world, entry, made(own, 5, 0, options={"p": "knees"}, sets=sets))
     [step] = page(world, entry)["options"]
     assert (step["step"], step["labels"], step["block"]) == ("p", ["knees"], 0)
@@ -350,6 +358,12 @@ def test_what_was_left_out_is_not_in_what_was_done(world: World) -> None:
     [one] = [each for each in file["entries"] if each["date"] == str(entry.day)]
     assert len(one["session"]["blocks"]) == 1
     assert one["scores"] == [{"block": 0, "index": 0, "rounds": 5, "reps": 0}]
+    # A run says itself what was left out.
+    run = a_run(world, entry, START, {"t": 30, "do": "stop"})
+    assert world.send("coach", "PUT", path, {}).status_code == 204
+    assert (page(world, entry)["left_out"], page(world, entry)["how"]) == ([], "run")
+    run.delete()
+    world.send("coach", "PUT", path, {"left_out": [1]})
     world.send("coach", "PUT", path, {"left_out": []})
     assert (page(world, entry)["done"], page(world, entry)["how"]) == (None, "planned")
 

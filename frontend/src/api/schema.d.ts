@@ -9070,6 +9070,18 @@ export interface components {
             level?: number | null;
         };
         /**
+         * DoneDensity
+         * @description Work as share of the time, repetitions (of all kinds) and kilograms a minute.
+         */
+        DoneDensity: {
+            /** Work */
+            work: number;
+            /** Reps */
+            reps: number;
+            /** Kg */
+            kg: number;
+        };
+        /**
          * LearnedOut
          * @description What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic.
          *
@@ -9239,18 +9251,6 @@ export interface components {
             factor: number | null;
         };
         /**
-         * WeekDensityOut
-         * @description Work as share of the time, repetitions (of all kinds) and kilograms a minute of session.
-         */
-        WeekDensityOut: {
-            /** Work */
-            work: number;
-            /** Reps */
-            reps: number;
-            /** Kg */
-            kg: number;
-        };
-        /**
          * WeekDoneOut
          * @description A week as done: minutes, load, sets, reps by how they are known, kilograms, landings by grade, density.
          *
@@ -9284,7 +9284,7 @@ export interface components {
             rows: {
                 [key: string]: number;
             };
-            density: components["schemas"]["WeekDensityOut"] | null;
+            density: components["schemas"]["DoneDensity"] | null;
         };
         /**
          * UsePaceIn

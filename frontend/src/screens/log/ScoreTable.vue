@@ -7,6 +7,7 @@ import ScoreField from '@/parts/ScoreField.vue'
 import { SCORE_TABLE as say } from '@/words/texts/log'
 
 import ForeseenBar from './ForeseenBar.vue'
+import { resultWith } from './logApi'
 import RowMore from './RowMore.vue'
 
 // One window: who made what, beside last time and what was foreseen. Scores are typed in here, Enter goes on down.
@@ -76,22 +77,8 @@ const why = (one: LogResult): string =>
 const COLUMNS = 6
 const open = (row: Row): boolean => row.told.some((one) => one.disputed)
 const options = (row: Row): string => Object.values(row.used?.options ?? {}).join(', ')
-/** A result of this window; what is kept of it otherwise stays. */
-function write(row: Row, changed: Partial<ResultIn>): void {
-  const { block, section_pass, index } = props.window
-  const kept = row.used
-  emit('write', {
-    person: row.person?.person ?? null,
-    block,
-    section_pass,
-    index,
-    score: kept && scoreText(kept.score) ? kept.score : null,
-    unfinished: '',
-    options: kept?.options ?? {},
-    sets: kept?.sets ?? [],
-    ...changed,
-  })
-}
+const write = (row: Row, changed: Partial<ResultIn>): void =>
+  emit('write', resultWith(props.window, row.person?.person ?? null, row.used, changed))
 /** Whose row is open for what they did otherwise. */
 const opened = ref('')
 const steps = computed(() => props.page.options.filter((one) => one.block === props.window.block))
@@ -185,7 +172,7 @@ function goOn(event: KeyboardEvent): void {
                   :label="say.cell(row.name, title)"
                   :made="text(row.used)"
                   :disabled="false"
-                  @typed="write(row, { score: $event })"
+                  @typed="write(row, { score: $event, unfinished: '' })"
                   @keydown.enter="goOn"
                 />
                 <b v-else>{{ text(row.used) || '–' }}</b>

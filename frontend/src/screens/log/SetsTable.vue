@@ -7,6 +7,7 @@ import { whole } from '@/words/format'
 import { setsText, type LoggedSet } from '@/words/scores'
 import { SETS_TABLE as say } from '@/words/texts/log'
 
+import { resultWith } from './logApi'
 import SetsField from './SetsField.vue'
 
 // Kilograms and repetitions set by set, of any block: who did what, typed in one field a person.
@@ -26,16 +27,14 @@ const choices = computed(() =>
 const people = computed(() =>
   props.page.people.filter((one) => one.came && (props.page.plans || one.person === props.page.own)),
 )
-const usedOf = (block: number, person: string): LogResult | undefined =>
-  ofBlock(block).find((one) => one.person === person && one.used)
-function take(block: number, person: string, sets: LoggedSet[]): void {
-  const kept = usedOf(block, person)
-  const score = kept && setsOnly(kept) ? null : (kept?.score ?? null)
-  const more = { unfinished: kept?.unfinished ?? '', options: kept?.options ?? {} }
-  emit('write', { person, block, section_pass: 0, index: 0, score, ...more, sets })
+/** What is known of somebody in a block: their sets stand with a count that is not the one in use, too. */
+function knownOf(block: number, person: string): LogResult | undefined {
+  const theirs = ofBlock(block).filter((one) => one.person === person)
+  return theirs.find((one) => one.sets.length) ?? theirs.find((one) => one.used)
 }
+const take = (block: number, person: string, sets: LoggedSet[]): void =>
+  emit('write', resultWith({ block, section_pass: 0, index: 0 }, person, knownOf(block, person), { sets }))
 const movedText = (one: LogResult | undefined): string => (one?.moved_kg ? say.moved(whole(one.moved_kg)) : '')
-const setsOnly = (one: LogResult): boolean => Object.values(one.score).every((each) => each === null)
 /** Enter goes on to the next person. */
 function goOn(event: Event): void {
   const table = (event.currentTarget as HTMLElement).closest('table')
@@ -60,14 +59,14 @@ function goOn(event: Event): void {
               <SetsField
                 v-if="writes"
                 :label="say.cell(one.name, page.blocks[block] ?? '')"
-                :made="setsText(usedOf(block, one.person)?.sets ?? [])"
+                :made="setsText(knownOf(block, one.person)?.sets ?? [])"
                 @typed="take(block, one.person, $event)"
                 @keydown.enter="goOn"
               />
-              <template v-else>{{ setsText(usedOf(block, one.person)?.sets ?? []) || '–' }}</template>
+              <template v-else>{{ setsText(knownOf(block, one.person)?.sets ?? []) || '–' }}</template>
             </td>
             <td class="number">
-              {{ movedText(usedOf(block, one.person)) }}
+              {{ movedText(knownOf(block, one.person)) }}
             </td>
           </tr>
         </tbody>

@@ -5,6 +5,8 @@ import { computed } from 'vue'
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
+import type { LogResult, ResultIn } from '@/api/types'
+import { scoreText } from '@/words/scores'
 
 /** How often a page looks whether scores are worked out. */
 const LOOK_MS = 1000
@@ -19,6 +21,29 @@ export function useLogEntry(id: () => string) {
     queryClient,
   )
   return { page: computed(() => data.value ?? null), trouble: troubleOf(error) }
+}
+
+/** Where a result stands: a block, a pass through it, a place. */
+type Place = Pick<ResultIn, 'block' | 'section_pass' | 'index'>
+
+/** A result of somebody (null: of all together) with what changed; of what is `kept` of them there the rest stays. */
+export function resultWith(
+  place: Place,
+  person: string | null,
+  kept: LogResult | undefined,
+  changed: Partial<ResultIn>,
+): ResultIn {
+  return {
+    block: place.block,
+    section_pass: place.section_pass,
+    index: place.index,
+    person,
+    score: kept && scoreText(kept.score) ? kept.score : null,
+    unfinished: kept?.unfinished ?? '',
+    options: kept?.options ?? {},
+    sets: kept?.sets ?? [],
+    ...changed,
+  }
 }
 
 /** After a change of the log: the page, the list, people, and the week, which takes what was done. */

@@ -8,34 +8,28 @@ from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.unfold.tape import LocatedBlock
 
 
-def values_from(value: JsonValue, block: str) -> Iterator[JsonObject]:
-    """The values anywhere in a document, or a part of it, that are taken from a block's score."""
+def _taken(value: JsonValue) -> Iterator[tuple[str, JsonObject]]:
+    """The values anywhere in a document, or a part of it, that are taken from a score, each with its block's id."""
     stack = [value]
     while stack:
         here = stack.pop()
         if isinstance(here, dict):
             source = here.get("from")
-            if isinstance(source, dict) and source.get("block") == block:
-                yield here
+            if isinstance(source, dict):
+                yield str(source.get("block")), here
             stack.extend(here.values())
         elif isinstance(here, list):
             stack.extend(here)
+
+
+def values_from(value: JsonValue, block: str) -> Iterator[JsonObject]:
+    """The values anywhere in a document, or a part of it, that are taken from a block's score."""
+    return (here for source, here in _taken(value) if source == block)
 
 
 def blocks_taken_from(value: JsonValue) -> set[str]:
     """The blocks, by id, whose score some value anywhere in a document is taken from."""
-    found: set[str] = set()
-    stack = [value]
-    while stack:
-        here = stack.pop()
-        if isinstance(here, dict):
-            source = here.get("from")
-            if isinstance(source, dict) and isinstance(source.get("block"), str):
-                found.add(str(source["block"]))
-            stack.extend(here.values())
-        elif isinstance(here, list):
-            stack.extend(here)
-    return found
+    return {source for source, _ in _taken(value)}
 
 
 def takes_from(session: JsonObject, of: LocatedBlock, block: str) -> bool:

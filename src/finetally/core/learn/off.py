@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
@@ -39,17 +40,18 @@ def off_course(paces: Sequence[PaceSeen], used: float, spread: float) -> OffCour
     `used`: the factor that predictions go by; `paces` in order of time, one for each session.
     """
     last = [one.factor for one in paces if not one.to_check][-RUNNING:]
-    away = [math.log(factor / used) for factor in last]
-    if len(last) < RUNNING or not (all(one > spread for one in away) or all(one < -spread for one in away)):
+    if not _to_one_side([math.log(factor / used) for factor in last], [spread] * len(last)):
         return None
-    return {"factors": last, "fits": math.exp(sum(math.log(factor) for factor in last) / len(last))}
+    return _fitting(last)
 
 
-class ScoreAway(TypedDict):
-    """How far a score was from its estimate: `away`: ln(its pace factor / the one it was foreseen with)."""
+@dataclass(frozen=True, slots=True)
+class ScoreSeen:
+    """A score of a session: the pace it had, the pace factor and the spread that it was foreseen with."""
 
     session: str
-    away: float
+    pace: PaceSeen
+    used: float
     spread: float
 
 
@@ -57,21 +59,34 @@ LEAST_SCORES = 2
 """So many scores a session has to have to tell of a movement or a format: one may be the person's own affair."""
 
 
-def off_together(scores: Sequence[ScoreAway]) -> OffCourse | None:
+def off_together(scores: Iterable[ScoreSeen]) -> OffCourse | None:
     """Whether a movement or a format was off in each of the last three sessions, to one side, by more than the
     spread.
 
-    Of each session the mean over its scores is taken, as of somebody who goes just as foreseen; `scores` in order
-    of time. None where too little is known.
+    `scores` in order of time. Of each session the mean over its scores is taken; the factors told are those on the
+    times that were foreseen. A score that is to be checked plays no part. None where too little is known.
     """
-    sessions: dict[str, list[ScoreAway]] = {}
+    sessions: dict[str, list[ScoreSeen]] = {}
     for one in scores:
-        sessions.setdefault(one["session"], []).append(one)
+        if not one.pace.to_check:
+            sessions.setdefault(one.session, []).append(one)
     told = [some for some in sessions.values() if len(some) >= LEAST_SCORES][-RUNNING:]
-    means = [math.fsum(one["away"] for one in some) / len(some) for some in told]
-    spreads = [math.fsum(one["spread"] for one in some) / len(some) for some in told]
-    above = all(mean > spread for mean, spread in zip(means, spreads, strict=True))
-    below = all(mean < -spread for mean, spread in zip(means, spreads, strict=True))
-    if len(told) < RUNNING or not (above or below):
+    means = [math.fsum(math.log(one.pace.factor / one.used) for one in some) / len(some) for some in told]
+    if not _to_one_side(means, [math.fsum(one.spread for one in some) / len(some) for some in told]):
         return None
-    return {"factors": [math.exp(mean) for mean in means], "fits": math.exp(math.fsum(means) / len(means))}
+    return _fitting([math.exp(mean) for mean in means])
+
+
+def _to_one_side(away: Sequence[float], spreads: Sequence[float]) -> bool:
+    """Whether there are enough logarithms, all above their spread, or all below."""
+    pairs = list(zip(away, spreads, strict=True))
+    return len(pairs) >= RUNNING and (all(a > s for a, s in pairs) or all(a < -s for a, s in pairs))
+
+
+def _fitting(factors: list[float]) -> OffCourse:
+    return {"factors": factors, "fits": math.exp(math.fsum(map(math.log, factors)) / len(factors))}
+
+
+def fitting_pace(pace_s: float, off: OffCourse) -> float:
+    """The seconds a repetition that would fit a movement which was planned with `pace_s`."""
+    return pace_s * off["fits"]

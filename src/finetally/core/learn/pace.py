@@ -86,9 +86,10 @@ def better(one: Mapping[str, float], other: Mapping[str, float]) -> Mapping[str,
     return max(one, other, key=_made_rank)
 
 
-def in_order(scores: Iterable[Mapping[str, float]]) -> list[Mapping[str, float]]:
-    """Scores as they were made, the least first."""
-    return sorted(scores, key=_made_rank)
+def middle_score(scores: Iterable[Mapping[str, float]]) -> Mapping[str, float] | None:
+    """The score, as it was made, of whoever stands in the middle; of two the lesser. None of none."""
+    ranked = sorted(scores, key=_made_rank)
+    return ranked[(len(ranked) - 1) // 2] if ranked else None
 
 
 def _made_rank(score: Mapping[str, float]) -> ScoreRank:

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping, Sequence
+
 from typing_extensions import TypedDict
 
 from finetally.core.learn.pace import PaceModel
-from finetally.core.movements.patterns import ROW_OF
+from finetally.core.movements.patterns import MAIN_SHARE, ROW_OF
 from finetally.core.session.document import Session
 from finetally.core.tally.figure_types import MovementFigures
 from finetally.core.tally.measure import Tally
@@ -106,3 +108,92 @@ def counted_of(model: PaceModel, factor: float) -> dict[str, CountedMovement]:
         key: {"reps": one["called"] + one["paced"] + one["estimated"], "kg": one["kg"]}
         for key, one in made.movements.items()
     }
+
+
+def mainly_of(t: Tally) -> list[str]:
+    """Of each block, in order of the file, the movement that more than half of its work is, by key; "" for none."""
+    seconds: list[dict[str, float]] = [{} for _ in t.tape.blocks]
+    for visit in t.tape.visits:
+        mine = seconds[visit.block]
+        mine[visit.step.key] = mine.get(visit.step.key, 0.0) + visit.seconds
+    most = [max(mine, key=lambda key: mine[key], default="") for mine in seconds]
+    return [
+        key if key and mine[key] > MAIN_SHARE * sum(mine.values()) else ""
+        for key, mine in zip(most, seconds, strict=True)
+    ]
+
+
+def with_counted(
+    movements: Mapping[str, MovementKept],
+    blocks: Mapping[str, BlockDone],
+    counted: Mapping[str, Sequence[Mapping[str, CountedMovement]]],
+) -> dict[str, MovementDone]:
+    """The movements of a session with what somebody's scores say in the place of what was figured of those blocks.
+
+    `counted`: by block, one for each score. A block counts where all its scores are there; elsewhere what was
+    figured stands.
+    """
+    made = {key: _as_figured(one) for key, one in movements.items()}
+    for block, scores in counted.items():
+        figured = blocks.get(block)
+        if figured is None or figured["scores"] != len(scores):
+            continue
+        for key, part in figured["movements"].items():
+            mine = made[key]
+            mine["called"] -= part["called"]
+            mine["paced"] -= part["paced"]
+            mine["estimated"] -= part["estimated"]
+            mine["kg"] -= part["kg"]
+        for score in scores:
+            for key, said in score.items():
+                mine = made.setdefault(key, {**NOTHING_DONE})
+                mine["counted"] += said["reps"]
+                mine["kg"] += said["kg"]
+    return made
+
+
+def _as_figured(one: MovementKept) -> MovementDone:
+    # An older release kept no row and no landings.
+    return {
+        "visits": one["visits"], "counted": 0, "called": one["called"], "paced": one["paced"],
+        "estimated": one["estimated"], "kg": one["kg"], "row": one.get("row", ""),
+        "landings": one.get("landings", 0),
+    }  # fmt: skip
+
+
+class MovementDone(TypedDict):
+    """What somebody did of a movement: sets, reps by how they are known (counted: a score says so), kilograms."""
+
+    visits: int
+    counted: int
+    called: int
+    paced: int
+    estimated: int
+    kg: float
+    row: str
+    landings: int
+
+
+NOTHING_DONE: MovementDone = {
+    "visits": 0, "counted": 0, "called": 0, "paced": 0, "estimated": 0, "kg": 0.0, "row": "", "landings": 0,
+}  # fmt: skip
+
+
+class DoneDensity(TypedDict):
+    """Work as share of the time, repetitions (of all kinds) and kilograms a minute."""
+
+    work: float
+    reps: float
+    kg: float
+
+
+def density_of(minutes: float, work_s: float, reps: int, kg: float) -> DoneDensity | None:
+    """How dense so many minutes of sessions were; None for no minutes."""
+    if minutes <= 0:
+        return None
+    return {"work": work_s / 60 / minutes, "reps": reps / minutes, "kg": kg / minutes}
+
+
+def moved_kg(sets: Iterable[Mapping[str, float]]) -> float:
+    """Kilograms that sets (each with `kg` and `reps`) moved together; those without a weight move none."""
+    return sum(one.get("kg", 0) * one.get("reps", 0) for one in sets)

@@ -9,6 +9,7 @@ from typing import Any, cast
 from finetally.core.learn.learned import PaceSeen, paces_between
 from finetally.core.learn.predicted import BesideExpected, beside
 from finetally.core.learn.scale import EFFORT_WORDS
+from finetally.core.log.movements import moved_kg
 from finetally.core.log.notes import HEALTH_KINDS
 from finetally.core.log.page import LoggedFigures, LoggedPicture
 from finetally.core.week.planned_load import other_training
@@ -19,7 +20,6 @@ from finetally.web.api.log_person_schemas import (
     RatedPointOut,
     ScoreLineOut,
     ScorePointOut,
-    WeekDensityOut,
     WeekDoneOut,
 )
 from finetally.web.api.log_schemas import (
@@ -51,7 +51,6 @@ from finetally.web.log.listing import LogLine, LogList
 from finetally.web.log.models import LogNote, Result, WatchRecording
 from finetally.web.log.page import EntryPage, ExpectedScore, PersonHere
 from finetally.web.log.person_page import PersonPage, ScorePoint, WeekDone
-from finetally.web.log.results import moved_kg
 from finetally.web.log.windows import ScoredWindow
 from finetally.web.people.pace import PaceInUse
 from finetally.web.plan.entries import week_of
@@ -296,8 +295,7 @@ def person_answer(page: PersonPage) -> PersonLogOut:
 
 
 def _week(one: WeekDone) -> WeekDoneOut:
-    density = WeekDensityOut(**one.density._asdict()) if one.density is not None else None
-    return WeekDoneOut(**{**vars_of(one), "density": density})
+    return WeekDoneOut(**{**vars_of(one), "density": one.density})
 
 
 def _point(one: ScorePoint) -> ScorePointOut:

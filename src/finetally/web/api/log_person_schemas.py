@@ -9,6 +9,7 @@ from ninja import Schema
 
 from finetally.core.learn.learned import LearnedWhy
 from finetally.core.learn.off import OffCourse
+from finetally.core.log.movements import DoneDensity
 from finetally.web.api.log_schemas import LogNoteOut, PaceOut, ScoreTold
 
 
@@ -39,14 +40,6 @@ class RatedPointOut(Schema):
     estimated: float | None
 
 
-class WeekDensityOut(Schema):
-    """Work as share of the time, repetitions (of all kinds) and kilograms a minute of session."""
-
-    work: float
-    reps: float
-    kg: float
-
-
 class WeekDoneOut(Schema):
     """A week as done: minutes, load, sets, reps by how they are known, kilograms, landings by grade, density.
 
@@ -62,7 +55,7 @@ class WeekDoneOut(Schema):
     kg: float
     landings: dict[str, int]
     rows: dict[str, int]
-    density: WeekDensityOut | None
+    density: DoneDensity | None
 
 
 class MovementDoneOut(Schema):

@@ -8,18 +8,14 @@ from typing import Any
 from uuid import UUID
 
 from finetally.core.learn.pace import better
-from finetally.core.session.problems import DocumentError
-from finetally.core.session.reading import parse_session
-from finetally.core.unfold.unfold import blocks_of
 from finetally.web.floor.models import FloorEvent, FloorRun
-from finetally.web.log.windows import ScoredWindow, earlier_by_shape
+from finetally.web.log.windows import SCORE_NAMES, ScoredWindow, block_numbers, earlier_by_shape
 from finetally.web.plan.models import Entry
 from finetally.web.squads.models import Person
 
 MOST_RUNS = 20
 """Earlier runs that are looked through."""
 
-SCORE_KEYS = ("rounds", "reps", "rung", "time_s")
 EventScore = Mapping[str, float]
 
 
@@ -39,7 +35,7 @@ def earlier_scores(entry: Entry) -> list[EarlierScore]:
     """Scores of earlier runs of the same session, in windows of blocks that it still has by id. Two queries."""
     if entry.session_id is None or entry.document is None:
         return []
-    numbers = _numbers(entry.document)
+    numbers = block_numbers(entry.document)
     runs = FloorRun.objects.filter(squad_id=entry.squad_id, entry__session_id=entry.session_id)
     earlier = list(runs.exclude(entry=entry).order_by("-begun_at")[:MOST_RUNS])
     events: dict[UUID, list[FloorEvent]] = {run.pk: [] for run in earlier}
@@ -49,7 +45,7 @@ def earlier_scores(entry: Entry) -> list[EarlierScore]:
     for run in reversed(earlier):
         if not events[run.pk]:
             continue
-        titles = {number: ident for ident, number in _numbers(run.document).items()}
+        titles = {number: ident for ident, number in block_numbers(run.document).items()}
         for (person, old, section_pass, index), score in _of_run(events[run.pk]).items():
             number = numbers.get(titles.get(old, ""))
             if number is None:
@@ -95,16 +91,7 @@ def _of_run(events: list[FloorEvent]) -> dict[tuple[UUID | None, int, int, int],
         if "person" in event:  # of a team: who was in it is not known any more
             continue
         person = one.person.public_id if one.person is not None else None
-        score = {key: event[key] for key in SCORE_KEYS if event.get(key) is not None}
+        score = {key: event[key] for key in SCORE_NAMES if event.get(key) is not None}
         if score:
             scores[person, int(event["block"]), int(event.get("pass", 0)), int(event.get("index", 0))] = score
     return scores
-
-
-def _numbers(document: Any) -> dict[str, int]:
-    """The number of each block, by its id."""
-    try:
-        blocks = blocks_of(parse_session(document))
-    except DocumentError:
-        return {}
-    return {of.block.id: number for number, of in enumerate(blocks) if of.block.id is not None}

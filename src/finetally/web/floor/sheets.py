@@ -20,14 +20,15 @@ from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import runs_of_day
 from finetally.web.floor.scores import EarlierScore, earlier_of
 from finetally.web.floor.step_options import StepOptions, step_options
-from finetally.web.log.foreseen import ForeseenHere, foreseen_of
+from finetally.web.log.foreseen import ForeseenHere, foreseen_among, foreseen_by
 from finetally.web.log.given_here import entry_given, entry_pace
 from finetally.web.log.windows import windows_of
 from finetally.web.people.pace import PaceInUse
+from finetally.web.people.people import known_people
 from finetally.web.plan.entries import attendance_of, the_entry, wrong
 from finetally.web.plan.models import Entry
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.figuring_context import context_of
+from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.models import Squad
 from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_for
@@ -63,9 +64,8 @@ class FloorSheet:
     """All that running an entry needs, also once there is no network.
 
     `apart`: the sheet where each goes at their own pace, for sessions where that makes another one. `minutes`: what
-    the timetable comes to. `pace`: whose it is laid out at; `foreseen`: what its windows should be
-    scored at.
-    `people` in the order of stations; `away`: the keys of those who do not come.
+    the timetable comes to. `pace`: whose it is laid out at; `foreseen`: what its windows should
+    be scored at. `people` in the order of stations; `away`: the keys of those who do not come.
     """
 
     entry: Entry
@@ -119,14 +119,16 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         options=step_options(session, context.library),
         earlier=earlier_of(entry, windows_of(t)),
         pace=entry_pace(entry, context),
-        foreseen=foreseen_of(
-            actor,
-            entry.squad_id,
-            entry.document,
-            entry.person.public_id if entry.person is not None else None,
-            among={one.person.pk for one in expected},
-        ),
+        foreseen=_foreseen(entry, t, [one.person.pk for one in expected if one.comes], context),
     )
+
+
+def _foreseen(entry: Entry, t: Tally, comes: list[int], context: FiguringContext) -> ForeseenHere:
+    """What is foreseen of the one person an entry is for, else among those who come."""
+    if entry.person is not None:
+        return foreseen_by(t, entry.person, context)
+    people = list(known_people(entry.squad).filter(pk__in=comes))
+    return foreseen_among(t, people, entry.squad, context, tells=True)
 
 
 def exit_ways(t: Tally) -> list[ExitWay]:

@@ -9,8 +9,7 @@ from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.log.asking import ask_to_work_out
 from finetally.web.log.models import LogNote, Result, ResultWay
 from finetally.web.log.using import ScoredPlace, corrected, settle_used
-
-SCORE_NAMES = ("rounds", "reps", "rung", "time_s")
+from finetally.web.log.windows import SCORE_NAMES
 
 
 def take_from_floor(run: FloorRun, fresh: Iterable[FloorEvent], planned: Mapping[int, int | None]) -> None:

@@ -7,12 +7,10 @@ from datetime import date, timedelta
 from typing import Any
 
 from finetally.core.floor.from_score import blocks_taken_from
-from finetally.core.learn.pace import in_order
+from finetally.core.learn.pace import middle_score
 from finetally.core.methods.given import Given, PersonGiven, Score
-from finetally.core.session.problems import DocumentError
-from finetally.core.session.reading import parse_session
-from finetally.core.unfold.unfold import blocks_of
 from finetally.web.log.models import Result
+from finetally.web.log.windows import block_numbers
 from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import known_people
 from finetally.web.plan.models import Entry
@@ -57,9 +55,7 @@ def scores_before(squad: Squad, document: Any, before: date, person: int | None 
         return found
     earlier = squad.entries.filter(day__lt=before, document__isnull=False, results__used=True).distinct()
     for entry in earlier.order_by("-day", "-time", "-created_at")[:MOST_LOOKED_THROUGH]:
-        numbers = {
-            ident: number for ident, number in _numbers(entry.document).items() if ident in wanted - {*found}
-        }
+        numbers = {ident: n for ident, n in block_numbers(entry.document).items() if ident in wanted - {*found}}
         if numbers:
             made = entry.results.filter(block__in=numbers.values(), used=True, unfinished="").exclude(score={})
             for ident, number in numbers.items():
@@ -81,15 +77,7 @@ def with_scores_before(squad: Squad, document: Any, given: Given, person: Person
 def _sought(document: Any) -> set[str]:
     """The blocks that values of a document are taken from and that stand elsewhere, by id."""
     taken = blocks_taken_from(document)
-    return taken - {*_numbers(document)} if taken else taken
-
-
-def _numbers(document: Any) -> dict[str, int]:
-    """The number of each block that has an id."""
-    try:
-        return {of.block.id: number for number, of in enumerate(blocks_of(parse_session(document))) if of.block.id}
-    except DocumentError:
-        return {}
+    return taken - {*block_numbers(document)} if taken else taken
 
 
 def _of_block(made: Iterable[Result], person: int | None) -> Score | None:
@@ -103,13 +91,7 @@ def _of_block(made: Iterable[Result], person: int | None) -> Score | None:
     elif None in by_whom:
         score = by_whom[None]
     else:
-        ranked = in_order(by_whom.values())
-        score = ranked[(len(ranked) - 1) // 2] if ranked else None
+        score = middle_score(by_whom.values())
     if score is None or "time_s" in score:
         return None
     return Score(**{name: score.get(name) for name in Score.model_fields})
-
-
-def named_people(squad: Squad) -> list[Person]:
-    """Those who agreed to be named beside their scores, in order of name."""
-    return [one for one in squad.people.exclude(named_on=None) if one.is_named]

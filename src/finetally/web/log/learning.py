@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from uuid import UUID
 
 from django.db import transaction
@@ -28,6 +28,9 @@ from finetally.web.squads.models import Act, Person, Squad
 from finetally.web.squads.record import record
 from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_for
+
+TELLS_FOR = timedelta(weeks=8)
+"""Scores of longer ago do not tell that the estimates of today are off."""
 
 
 def paces_seen(people: Iterable[int], since: date) -> dict[int, list[PaceSeen]]:

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from datetime import timedelta
 from functools import cached_property
 from typing import Any
 from uuid import UUID
@@ -22,12 +21,12 @@ from finetally.core.tally.measure import Tally, tally
 from finetally.web.floor.step_options import StepOptions, step_options
 from finetally.web.jobs.models import OPEN, Job
 from finetally.web.log.given_here import entry_given
-from finetally.web.log.learning import paces_seen
+from finetally.web.log.learning import TELLS_FOR, paces_seen
 from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Result, WatchRecording
 from finetally.web.log.seeing import Looker, looker_at
 from finetally.web.log.settling import logged_run, rounded
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, windows_of
-from finetally.web.people.limits import limits_on, options_by_limits
+from finetally.web.people.limits import limits_by_person, options_by_limits
 from finetally.web.people.models import Limit
 from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import known_people
@@ -36,9 +35,6 @@ from finetally.web.plan.models import Attendance, Entry
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.models import Person
-
-LATELY = timedelta(weeks=8)
-"""Estimates that were off longer ago are told no more."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -186,16 +182,14 @@ class _PageReader:
         people = list(known_people(self.entry.squad).filter(pk__in=keys))
         attended = {one.person_id: one for one in self.entry.attendance.filter(person__in=keys)}
         ratings = {one.person_id: one for one in self.entry.ratings.filter(person__in=keys)}
-        limits: dict[int, list[Limit]] = {}
-        for one in limits_on(self.entry.squad, self.entry.day):
-            limits.setdefault(one.person_id, []).append(one)
+        limits = limits_by_person(self.entry.squad, self.entry.day)
         away = {one.pk for one in people if any(a.first <= self.entry.day <= a.last for a in one.away.all())}
         standing = Counter(
             LogNote.objects.filter(
                 person__in=keys, kind__in=HEALTH_KINDS, lifted_on=None, entry__day__lt=self.entry.day
             ).values_list("person", flat=True)
         )
-        seen = paces_seen(keys, self.entry.day - LATELY)
+        seen = paces_seen(keys, self.entry.day - TELLS_FOR)
         found = []
         for person in people:
             pace = pace_in_use(person, self.context.methods)

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date, timedelta
-from typing import Any, NamedTuple
+from typing import Any, Literal
 from uuid import UUID
 
 from django.db.models import QuerySet
 
 from finetally.core.learn.pace import better
+from finetally.core.log.movements import DoneDensity, density_of, with_counted
 from finetally.web.log.learning import LearnedHere, learned_here
 from finetally.web.log.models import LoggedEntry, LogNote, Rating, RatingWay, Result
 from finetally.web.people.people import read_person
@@ -21,6 +22,13 @@ from finetally.web.squads.models import Person
 from finetally.web.squads.today import today_of
 
 LOOKED_BACK_ON = timedelta(weeks=53)
+REP_KINDS: tuple[Literal["counted", "called", "paced", "estimated"], ...] = (
+    "counted",
+    "called",
+    "paced",
+    "estimated",
+)
+"""How reps are known; kinds are never added up."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,24 +80,13 @@ class WeekDone:
     rows: dict[str, int] = field(default_factory=dict)
 
     @property
-    def density(self) -> WeekDensity | None:
-        """How dense sessions were, a minute; None without any. Of other training no work is known."""
-        minutes = self.figured_minutes
-        if not minutes:
-            return None
-        return WeekDensity(self.work_s / 60 / minutes, sum(self.reps.values()) / minutes, self.kg / minutes)
-
-
-class WeekDensity(NamedTuple):
-    """Work as share of the time, repetitions (of all kinds) and kilograms a minute."""
-
-    work: float
-    reps: float
-    kg: float
+    def density(self) -> DoneDensity | None:
+        """How dense sessions were; of other training no work is known, and its minutes play no part."""
+        return density_of(self.figured_minutes, self.work_s, sum(self.reps.values()), self.kg)
 
 
 @dataclass
-class MovementDone:
+class MovementSum:
     """What somebody did of a movement in the time that is looked at; `last`: the day it was last done."""
 
     key: str
@@ -110,7 +107,7 @@ class PersonPage:
     lines: list[ScoreLine]
     rated: list[RatedPoint]
     weeks: list[WeekDone]
-    movements: list[MovementDone]
+    movements: list[MovementSum]
     notes: list[LogNote]
     plans: bool
 
@@ -148,31 +145,6 @@ def _counted(person: Person, since: date) -> dict[str, dict[str, list[Mapping[st
     return found
 
 
-def with_counted(
-    movements: Mapping[str, Any], blocks: Mapping[str, Any], counted: Mapping[str, Sequence[Mapping[str, Any]]]
-) -> dict[str, Any]:
-    """The movements of a session with what somebody's scores say in the place of what was figured of those blocks.
-
-    A block counts where all its scores are there; elsewhere what was figured stands.
-    """
-    made = {key: {**one, "counted": 0} for key, one in movements.items()}
-    for block, scores in counted.items():
-        figured = blocks.get(block)
-        if figured is None or figured["scores"] != len(scores):
-            continue
-        for key, one in figured["movements"].items():
-            for kind in ("called", "paced", "estimated", "kg"):
-                made[key][kind] -= one[kind]
-        for score in scores:
-            for key, one in score.items():
-                mine = made.setdefault(
-                    key, {"visits": 0, "called": 0, "paced": 0, "estimated": 0, "kg": 0.0, "counted": 0}
-                )
-                mine["counted"] += one["reps"]
-                mine["kg"] += one["kg"]
-    return made
-
-
 def _lines(results: QuerySet[Result]) -> list[ScoreLine]:
     """Scores by shape; those that came most often first. One query, of the few fields that are shown."""
     lines: dict[str, ScoreLine] = {}
@@ -192,11 +164,11 @@ def _lines(results: QuerySet[Result]) -> list[ScoreLine]:
     return sorted(lines.values(), key=lambda line: len(line.points), reverse=True)
 
 
-def _done(person: Person, since: date, today: date) -> tuple[list[WeekDone], list[MovementDone]]:
+def _done(person: Person, since: date, today: date) -> tuple[list[WeekDone], list[MovementSum]]:
     """What was logged of the entries that somebody came to, by week and by movement. Four queries."""
     squad = person.squad
     weeks: dict[date, WeekDone] = {}
-    movements: dict[str, MovementDone] = {}
+    movements: dict[str, MovementSum] = {}
     loads = planned_loads_between(squad, since, today + timedelta(days=1), Whose(person=person.pk))
     done = [one for one in loads if one.logged]
     kept = LoggedEntry.objects.filter(entry__in=[one.key for one in done])
@@ -216,21 +188,18 @@ def _done(person: Person, since: date, today: date) -> tuple[list[WeekDone], lis
         for grade, count in one.summary.landings.items():
             week.landings[grade] = week.landings.get(grade, 0) + count
         for key, figures in by_entry.get(one.key, {}).items():
-            movement = movements.setdefault(key, MovementDone(key, one.day))
+            movement = movements.setdefault(key, MovementSum(key, one.day))
             movement.last = max(movement.last, one.day)
             movement.sessions += 1
-            sets = figures.get("visits", 0)
-            movement.sets += sets
-            movement.landings += figures.get("landings", 0)
-            week.sets += sets
-            row = figures.get("row", "")
-            if row and sets:
-                week.rows[row] = week.rows.get(row, 0) + sets
-            movement.kg += figures.get("kg", 0.0)
-            week.kg += figures.get("kg", 0.0)
-            for kind in ("counted", "called", "paced", "estimated"):
-                count = figures.get(kind, 0)
-                movement.reps[kind] = movement.reps.get(kind, 0) + count
-                week.reps[kind] = week.reps.get(kind, 0) + count
+            movement.sets += figures["visits"]
+            movement.landings += figures["landings"]
+            movement.kg += figures["kg"]
+            week.sets += figures["visits"]
+            week.kg += figures["kg"]
+            if figures["row"] and figures["visits"]:
+                week.rows[figures["row"]] = week.rows.get(figures["row"], 0) + figures["visits"]
+            for kind in REP_KINDS:
+                movement.reps[kind] = movement.reps.get(kind, 0) + figures[kind]
+                week.reps[kind] = week.reps.get(kind, 0) + figures[kind]
     ordered = sorted(movements.values(), key=lambda one: (-sum(one.reps.values()), one.key))
     return [weeks[key] for key in sorted(weeks)], ordered

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any
 from uuid import UUID
@@ -84,11 +84,6 @@ def _write(window: ScoredPlace, wish: ResultWish, way: ResultWay, user_id: int |
         **window.fields(), score=_plain(wish.score or {}), unfinished=one_line(wish.unfinished)[:80],
         sets=wish.sets, way=way, user_id=user_id, **kept,
     )  # fmt: skip
-
-
-def moved_kg(sets: Iterable[Mapping[str, float]]) -> float:
-    """Kilograms that sets moved together; those without a weight move none."""
-    return sum(one.get("kg", 0) * one.get("reps", 0) for one in sets)
 
 
 def _plain(score: dict[str, float]) -> dict[str, Any]:

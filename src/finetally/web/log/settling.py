@@ -102,7 +102,7 @@ def figure_log(entry: Entry, wish: LogWish) -> FiguredLog:
     planned = _planned(entry, context)
     found = entry.runs.prefetch_related("events__person")
     runs = [one for run in found if (one := logged_run(run, context)) is not None]
-    left_out = _left_out(entry, wish)
+    left_out = _left_out(entry, wish, was_run=bool(runs))
     if not left_out:
         return FiguredLog(planned, runs, _done(entry, planned, runs, wish))
     if runs or planned is None:
@@ -161,10 +161,10 @@ def _planned(entry: Entry, context: FiguringContext) -> Tally | None:
         return None
 
 
-def _left_out(entry: Entry, wish: LogWish) -> list[int]:
-    """The blocks, by number, that were not done."""
-    if wish.left_out is not None:
-        return sorted(set(wish.left_out))
+def _left_out(entry: Entry, wish: LogWish, *, was_run: bool) -> list[int]:
+    """The blocks, by number, that were not done: as it is said now, else as it was logged; a run says it itself."""
+    if wish.left_out is not None or was_run:
+        return sorted(set(wish.left_out or ()))
     logged = LoggedEntry.objects.filter(entry=entry).first()
     return list(logged.left_out) if logged is not None else []
 

@@ -45,15 +45,16 @@ def settle_used(window: ScoredPlace) -> None:
     """Say which of a window's results is used: one that a coach settled, else the latest that a coach gave.
 
     A count of the person's own is used where there is no other. What differs from the used one is disputed until
-    one is settled.
+    one is settled. Where only sets or options were noted nothing was counted: that disputes no count.
     """
     told = list(window.results().order_by("at", "id"))
     if not told:
         return
-    chosen = [one for one in told if one.chosen]
-    by_coach = [one for one in told if one.way != ResultWay.OWN]
-    used = (chosen or by_coach or told)[-1]
+    counts = [one for one in told if one.score or one.unfinished] or told
+    chosen = [one for one in counts if one.chosen]
+    by_coach = [one for one in counts if one.way != ResultWay.OWN]
+    used = (chosen or by_coach or counts)[-1]
     for one in told:
         one.used = one.pk == used.pk
-        one.disputed = not chosen and (one.score, one.unfinished) != (used.score, used.unfinished)
+        one.disputed = not chosen and one in counts and (one.score, one.unfinished) != (used.score, used.unfinished)
     Result.objects.bulk_update(told, ["used", "disputed"])

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Iterable
 from dataclasses import replace
 from typing import Literal
 from uuid import UUID
@@ -12,18 +12,14 @@ from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import known_people, read_person
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.figuring_context import FiguringContext
-from finetally.web.squads.models import Squad
+from finetally.web.squads.models import Person, Squad
 
 OfGroup = Literal["slowest", "middle", "quickest"]
 PaceOf = UUID | OfGroup
 
 
-def paces_of(squad: Squad, methods: Methods, among: Collection[int] | None = None) -> dict[OfGroup, PaceInUse]:
-    """The paces of the slowest, the middle and the quickest of a squad, or among some of it (by key).
-
-    Empty without people. Some five queries.
-    """
-    people = known_people(squad) if among is None else known_people(squad).filter(pk__in=among)
+def span_of(people: Iterable[Person], methods: Methods) -> dict[OfGroup, PaceInUse]:
+    """The paces of the slowest, the middle (of two the slower) and the quickest; empty without people."""
     paces = sorted((pace_in_use(one, methods) for one in people), key=lambda one: one.pace_factor)
     if not paces:
         return {}
@@ -38,7 +34,7 @@ def at_pace_of(actor: Actor, squad: Squad, whose: PaceOf, context: FiguringConte
     if isinstance(whose, UUID):
         pace: PaceInUse | None = pace_in_use(read_person(actor, whose), context.methods)
     else:
-        pace = paces_of(squad, context.methods).get(whose)
+        pace = span_of(known_people(squad), context.methods).get(whose)
     if pace is None:
         return context
     return replace(context, methods=context.methods.model_copy(update={"pace_factor": pace.pace_factor}))

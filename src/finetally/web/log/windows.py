@@ -10,16 +10,29 @@ from typing import Any, NamedTuple
 from finetally.core.formats.names import format_of
 from finetally.core.formats.shape import shape_of
 from finetally.core.learn.pace import better
+from finetally.core.log.movements import mainly_of
 from finetally.core.session.document import Block
+from finetally.core.session.problems import DocumentError
+from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally
+from finetally.core.unfold.unfold import blocks_of
 from finetally.web.log.models import Result
 from finetally.web.versions import version_of
 
 MOST_LOOKED_BACK = 2000
 """Earlier results that are looked through for the last and the best of each person, the newest first."""
 
-MAINLY_OF = 0.5
-"""A block is of a movement whose share of its work is above this."""
+SCORE_NAMES = ("rounds", "reps", "rung", "time_s")
+"""What a score is told in."""
+
+
+def block_numbers(document: Any) -> dict[str, int]:
+    """The number of each block of a document that has an id; none of a document that cannot be read."""
+    try:
+        blocks = blocks_of(parse_session(document))
+    except DocumentError:
+        return {}
+    return {of.block.id: number for number, of in enumerate(blocks) if of.block.id is not None}
 
 
 def block_shape(block: Block) -> str:
@@ -37,15 +50,9 @@ class BlockKind(NamedTuple):
 
 def block_kinds(t: Tally) -> list[BlockKind]:
     """What each block of a session is, in order of the file."""
-    seconds: list[dict[str, float]] = [{} for _ in t.tape.blocks]
-    for visit in t.tape.visits:
-        mine = seconds[visit.block]
-        mine[visit.step.key] = mine.get(visit.step.key, 0.0) + visit.seconds
     found = []
-    for of, mine in zip(t.tape.blocks, seconds, strict=True):
+    for of, mainly in zip(t.tape.blocks, mainly_of(t), strict=True):
         fits = format_of(of.block)["fits"]
-        most = max(mine, key=lambda key: mine[key], default="")
-        mainly = most if most and mine[most] > MAINLY_OF * sum(mine.values()) else ""
         found.append(BlockKind(block_shape(of.block), fits[0]["key"] if fits else "", mainly))
     return found
 

@@ -32,9 +32,8 @@ from finetally.web.log.given_here import scores_before
 from finetally.web.log.learning import relearn
 from finetally.web.log.models import LearnedPace, LoggedEntry, Rating, RatingWay, Result
 from finetally.web.log.windows import BlockKind, block_kinds
-from finetally.web.people.limits import limits_on, options_by_limits
+from finetally.web.people.limits import limits_by_person, options_by_limits
 from finetally.web.people.measures import given_of
-from finetally.web.people.models import Limit
 from finetally.web.people.pace import pace_in_use
 from finetally.web.people.people import known_people
 from finetally.web.plan.entries import people_for
@@ -135,10 +134,8 @@ class _Working:
     @cached_property
     def limited(self) -> Mapping[int, dict[str, str]]:
         """The options that limits of the day choose, by person."""
-        by_person: dict[int, list[Limit]] = {}
-        for one in limits_on(self.entry.squad, self.entry.day):
-            by_person.setdefault(one.person_id, []).append(one)
-        return {key: options_by_limits(self.session, limits, self.entry.squad) for key, limits in by_person.items()}
+        held = limits_by_person(self.entry.squad, self.entry.day)
+        return {key: options_by_limits(self.session, limits, self.entry.squad) for key, limits in held.items()}
 
     @cached_property
     def runs(self) -> Mapping[Any, tuple[FloorRun, list[FloorEvent]]]:

@@ -118,6 +118,14 @@ def limits_on(squad: Squad, day: date, person: Person | None = None) -> list[Lim
     return list(found if person is None else found.filter(person=person))
 
 
+def limits_by_person(squad: Squad, day: date) -> dict[int, list[Limit]]:
+    """The limits of a squad that hold on a day, by the key of whom they are of. One query."""
+    found: dict[int, list[Limit]] = {}
+    for one in limits_on(squad, day):
+        found.setdefault(one.person_id, []).append(one)
+    return found
+
+
 def steps_for(session: Session, limits: Iterable[Limit], squad: Squad) -> list[LimitedStep]:
     """What the limits of one person make of a session's steps."""
     return limited_steps(session, [one.spared() for one in limits], context_of(squad).library)
@@ -135,12 +143,9 @@ def otherwise(actor: Actor, squad: Squad, session: Session, day: date) -> list[O
     Steps that nothing spares are told to those who plan and to the person alone: there is no option to see.
     """
     actor.require(squad.pk, Right.LOOK)
-    by_person: dict[int, list[Limit]] = {}
-    for one in limits_on(squad, day):
-        by_person.setdefault(one.person_id, []).append(one)
     plans = actor.may(squad.pk, Right.PLAN)
     found = []
-    for limits in by_person.values():
+    for limits in limits_by_person(squad, day).values():
         person = limits[0].person
         knows = plans or is_self(actor, person)
         for step in steps_for(session, limits, squad):
