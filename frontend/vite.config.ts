@@ -3,7 +3,7 @@ import ElementPlus from 'unplugin-element-plus/vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
-const STATEFUL = 'src/composables/**/*.test.ts'
+const STATEFUL = 'src/{api,composables}/**/*.test.ts'
 
 // The built files are served by the application under /static/app/; see src/finetally/web/pages.py.
 export default defineConfig(({ command }) => ({

@@ -1,7 +1,4 @@
-"""The leveller's model: what can be chosen, the hard rules, the aims; solved by OR-Tools CP-SAT.
-
-What it holds is what review.py checks: the same rules and aims in the same whole numbers.
-"""
+"""The leveller's model, solved by OR-Tools CP-SAT: the rules and aims that review.py checks, in whole numbers."""
 
 from __future__ import annotations
 
@@ -45,9 +42,8 @@ def _is_strong(name: str, summary: LoadSummary) -> bool:
 
 @dataclass(frozen=True, slots=True)
 class Solution:
-    """What a search came to: `chosen` the best found, if any. `whole`: nothing cheaper can be (nor is, if none).
-
-    `seconds`, `deterministic`: what it took, as Limit counts.
+    """What a search came to, in `seconds` and `deterministic` time: `chosen` the best found, if any; `whole`: nothing
+    cheaper can be (nor is, if none).
     """
 
     chosen: Choice | None
