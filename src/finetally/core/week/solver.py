@@ -42,8 +42,9 @@ def _is_strong(name: str, summary: LoadSummary) -> bool:
 
 @dataclass(frozen=True, slots=True)
 class Solution:
-    """What a search came to, in `seconds` and `deterministic` time: `chosen` the best found, if any; `whole`: nothing
-    cheaper can be (nor is, if none).
+    """What a search came to, in `seconds` and `deterministic` time: `chosen` the best found, if any.
+
+    `whole`: nothing cheaper can be (nor is, if none).
     """
 
     chosen: Choice | None
