@@ -28,6 +28,12 @@ export const router = createRouter({
       meta: { open: true, door: true },
     },
     {
+      path: '/me',
+      name: 'me',
+      component: () => import('./screens/me/MeScreen.vue'),
+      meta: { open: true, whole: true, alone: true },
+    },
+    {
       path: '/privacy',
       name: 'privacy',
       component: () => import('./screens/privacy/PrivacyScreen.vue'),
@@ -86,6 +92,18 @@ export const router = createRouter({
       component: () => import('./screens/wall/WallScreen.vue'),
       meta: { open: true, whole: true },
     },
+    {
+      path: '/movements',
+      name: 'movements',
+      component: () => import('./screens/movements/MovementsScreen.vue'),
+      meta: { ofSquad: true },
+    },
+    {
+      path: '/methods',
+      name: 'methods',
+      component: () => import('./screens/methods/MethodsScreen.vue'),
+      meta: { ofSquad: true },
+    },
     { path: '/bench/:id', name: 'bench', component: BenchScreen, props: true },
     { path: '/bench/:id/card', name: 'card', component: () => import('./screens/card/CardScreen.vue'), props: true },
     { path: '/week', name: 'week', component: () => import('./screens/week/WeekScreen.vue'), meta: { ofSquad: true } },
@@ -126,7 +144,8 @@ export const router = createRouter({
 })
 
 router.beforeEach(async (to) => {
-  if (to.name === 'sign-in') return true
+  // The page of an own link is asked for without a network too, and not by whoever is signed in.
+  if (to.name === 'sign-in' || to.meta.alone) return true
   if (to.meta.open) {
     if (account.value === null) await whoAmI()
     return true

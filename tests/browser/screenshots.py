@@ -10,6 +10,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from tests.browser import rooms
 from tests.browser.conftest import FLAGS
 from tests.browser.controls import choose
 from tests.browser.squads import sign_in
@@ -226,14 +227,21 @@ def ratings(page: Page) -> None:
     page.get_by_role("button", name=re.compile("Osk Brannock")).wait_for()
 
 
+def methods(page: Page) -> None:
+    rooms.methods(page)
+    page.goto("/methods#density")
+
+
+def check_in(page: Page) -> None:
+    rooms.check_in(page)
+    page.locator("main").evaluate("one => one.scrollTo(0, 0)")
+
+
 VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("first", DESK, first),
-    ("sessions", DESK, sessions),
     ("bench", DESK, bench),
     ("bench-opened", DESK, bench_opened),
-    ("bench-board", DESK, bench_board),
     ("bench-wall", DESK, bench_wall),
-    ("question", DESK, question),
     ("side-by-side", DESK, side_by_side),
     ("week", DESK, week),
     ("week-level", DESK, week_level),
@@ -246,6 +254,9 @@ VIEWS: list[tuple[str, tuple[int, int], Callable[[Page], None]]] = [
     ("floor", PHONE, floor),
     ("wall", WALL_SCREEN, wall),
     ("log", DESK, log_entry),
+    ("movements", DESK, rooms.movements),
+    ("methods", DESK, methods),
+    ("check-in", PHONE, check_in),
 ]
 
 

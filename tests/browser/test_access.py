@@ -8,6 +8,7 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser import rooms
 from tests.browser.controls import choose, more
 from tests.browser.floors import CIRCUIT, held, on_today, rounds_in, windows
 from tests.browser.screens import call, open_list, open_session
@@ -277,6 +278,15 @@ SCREENS: list[tuple[str, Callable[[Page], object]]] = [
     ("log entry", log_entry),
     ("person in the log", person_log),
     ("ratings", ratings),
+    ("movements", rooms.movements),
+    ("a movement that is changed", rooms.movement_changed),
+    ("names to settle", rooms.unknown_names),
+    ("movements from a file", rooms.movement_files),
+    ("methods", rooms.methods),
+    ("a check-in", rooms.check_in),
+    ("a link for check-ins", rooms.check_in_link),
+    ("help", rooms.help_open),
+    ("first steps", rooms.first_steps),
 ]
 
 

@@ -71,4 +71,4 @@ def test_the_legend_of_the_stave_is_met_once(page: Page) -> None:
     expect(legend).to_have_count(0)
     # It can be read again under the keys.
     page.locator("main").press("?")
-    expect(page.get_by_role("dialog", name="Keys")).to_contain_text("upper half: left side")
+    expect(page.get_by_role("dialog", name="What this screen is for")).to_contain_text("upper half: left side")

@@ -299,3 +299,28 @@ def test_the_nearest_movement_stands_first(page: Page) -> None:
     page.get_by_role("textbox", name="Movement 1").press("ArrowUp")
     page.get_by_role("textbox", name="Movement 1").press("Enter")
     expect(page.get_by_role("listitem").filter(has_text="air squat")).to_be_visible()
+
+
+def test_what_is_chosen_twice_is_read_so_with_a_lighter_mark_and_can_be_forgotten(page: Page) -> None:
+    text = "Ridge\nMain\n3 rounds\n10 push-ups\n10 squats\nrest 90 s\n\nFinisher\n20 burpees"
+    squad = call(page, "GET", "/me")["squads"][0]["id"]
+    for reading in ("between the rounds", "between the rounds"):
+        page.goto("/bench/new")
+        page.get_by_role("tab", name="Board text").click()
+        board = page.get_by_role("textbox", name="Board text")
+        board.fill(text)
+        label = page.locator(".mark-label.open")
+        label.first.click()
+        page.get_by_role("button", name=reading).first.click()
+        expect(page.locator(".kept-words")).to_have_count(1)
+    assert [one["read_as"] for one in call(page, "GET", f"/squads/{squad}/habits")] == ["between the rounds"]
+    page.goto("/bench/new")
+    page.get_by_role("tab", name="Board text").click()
+    page.get_by_role("textbox", name="Board text").fill(text)
+    expect(page.locator(".habit-words")).to_have_count(1)
+    expect(page.locator(".mark-label.open")).to_have_count(0)
+    page.goto("/squad")
+    habits = page.get_by_role("region", name="Habits of reading")
+    expect(habits.get_by_role("listitem")).to_contain_text("a rest under the last line: between the rounds")
+    habits.get_by_role("button", name="Forget it").press("Enter")
+    expect(habits.get_by_text("None yet.")).to_be_visible()

@@ -40,8 +40,8 @@ def add_squad(database: Path, name: str) -> None:
     with closing(sqlite3.connect(database)) as made, made:
         made.execute(
             "INSERT INTO squads_squad (name, time_zone, week_start, methods, kit, movements_version, emergency,"
-            " adult_from, learning, asks_health, health_why, notes_months)"
-            " VALUES (?, 'UTC', 0, '{}', '{}', '', '', 16, '', 0, '', 12)",
+            " adult_from, learning, asks_health, health_why, asks_freshness, notes_months)"
+            " VALUES (?, 'UTC', 0, '{}', '{}', '', '', 16, '', 0, '', 0, 12)",
             (name,),
         )
 

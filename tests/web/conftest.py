@@ -21,6 +21,8 @@ from django.utils import timezone
 from finetally.core.log.pulse import pulse_figures
 from finetally.web.accounts.models import Invitation
 from finetally.web.accounts.tokens import token_hash
+from finetally.web.api.checkin import COOKIE
+from finetally.web.checkin.models import CheckInDevice, CheckInLink
 from finetally.web.floor.models import FloorEvent, FloorRun, WallScreen
 from finetally.web.jobs.models import Job
 from finetally.web.log.models import LogNote, Result, WatchRecording
@@ -42,6 +44,7 @@ FEED_TOKEN = "the-squads-calendar"
 WALL_TOKEN = "the-screen-on-the-wall"
 WALL_CODE = "WALL22"
 DEVICE = "a-phone-on-a-box"
+OWN_TOKEN, OWN_COOKIE = "somebodys-own-link", "their-phone"
 DOCUMENT: dict[str, Any] = {
     "fine_tally": 1,
     "title": "Ridge",
@@ -130,6 +133,17 @@ class World:
         """What is in the log; made when a test first asks for it."""
         return in_the_log(self.squad, self.planned.person)
 
+    @cached_property
+    def own_device(self) -> CheckInDevice:
+        """The phone that opened the own link of the athlete, who has an account as well."""
+        now = timezone.now()
+        link = CheckInLink.objects.create(
+            person=self.known.own, token_hash=token_hash(OWN_TOKEN), expires_at=now + timedelta(days=90)
+        )
+        return CheckInDevice.objects.create(
+            link=link, cookie_hash=token_hash(OWN_COOKIE), called="Chrome, Android", used_at=now
+        )
+
     def group(self, name: str) -> int:
         """The number of the squad's group of that name, made where there is none."""
         return int(Group.objects.get_or_create(squad=self.squad, name=name)[0].pk)
@@ -141,6 +155,9 @@ class World:
             client = Client(headers={"X-Wall": WALL_TOKEN})
         elif who == "link":
             assert client.get(f"/feeds/{FEED_TOKEN}.ics").status_code == 200
+        elif who == "own":
+            assert self.own_device.pk
+            client.cookies[COOKIE] = OWN_COOKIE
         elif who is not None:
             client.force_login(self.users[who])
         return client

@@ -5,28 +5,23 @@ from __future__ import annotations
 import json
 from datetime import date
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from axes.models import AccessAttempt
 from django.apps import apps
-from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.db import models
+from django.utils import timezone
 
 from finetally.running.installation import current_installation
-from finetally.web.accounts.devices import SHARED_FOR
 from finetally.web.accounts.models import Notice
-from finetally.web.accounts.tokens import HEAD_INVITED_FOR, INVITED_FOR, RESET_FOR
-from finetally.web.api.account import ATTEMPTS_KEPT_FOR
-from finetally.web.people.measures import LEAST_REPS_OF_THE_YOUNG
 from finetally.web.people.models import Maximum
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.privacy.erased import erased_ids
 from finetally.web.privacy.erasing import ENOUGH_TO_HIDE_AMONG, erase_again
 from finetally.web.privacy.traces import take_out_names, traces_of
-from finetally.web.squads.history import HISTORY_KEPT
-from finetally.web.squads.models import Membership, Person, Record, Role
-from tests.conftest import REPOSITORY
+from finetally.web.squads.models import Membership, Person, Record, Role, Squad
 from tests.web.conftest import DEVICE, DOCUMENT, World
 
 NAME = "Tamsin Arkwell"
@@ -87,6 +82,11 @@ def well_known(world: World) -> Person:
         ("PUT", f"{log}/watch", pulse),
     ):
         assert world.send("coach", method, where, body).status_code < 300
+    Squad.objects.filter(pk=world.squad.pk).update(asks_freshness=True)
+    assert world.own_device.link.person_id == person.pk
+    fresh = {"number": str(uuid4()), "at": timezone.now().isoformat(), "what": "fresh", "value": 2}
+    heard = world.send("own", "POST", "/checkin/say", {"said": [fresh]})
+    assert heard.json()["taken"] == [fresh["number"]]
     return person
 
 
@@ -103,6 +103,7 @@ def everything() -> str:
             "jobs",
             "floor",
             "log",
+            "checkin",
             "auth",
             "axes",
         ):
@@ -131,6 +132,8 @@ def test_everything_about_a_person_is_taken_out(world: World) -> None:
     assert [one["peak"] for one in told["pulse"]] == [163]
     assert {one["text"] for one in told["notes"]} == {"the left calf", "the right hip"}
     assert (told["learned"]["scores"], told["learned"]["ratings"]) == (0, 1), "unfinished is no score to learn from"
+    assert [one["value"] for one in told["freshness"]] == [2]
+    assert told["checkin_links"][0]["devices"][0]["is"] == "Chrome, Android"
     assert any("set a limit for" in one["what"] for one in told["history"])
     assert 'filename="person.json"' in answer["Content-Disposition"]
 
@@ -138,7 +141,8 @@ def test_everything_about_a_person_is_taken_out(world: World) -> None:
 def test_an_export_knows_every_table_that_points_to_a_person(world: World) -> None:
     """A table that is added for people has to be thought of in the export and in erasing."""
     told = {
-        "squads.record", "accounts.invitation", "people.groupplace", "people.limit", "people.maximum", "plan.entry",
+        "squads.record", "accounts.invitation", "people.groupplace", "people.limit", "people.maximum", "people.freshness", "checkin.checkinlink",
+        "plan.entry",
         "plan.attendance", "plan.teamplace", "plan.away", "plan.link", "floor.floorevent",
         "log.result", "log.rating", "log.lognote", "log.learnedpace", "log.watchrecording",
     }  # fmt: skip
@@ -373,27 +377,3 @@ def test_a_squads_file_is_its_askers_alone(world: World) -> None:
     job = world.send("head", "POST", f"/squads/{world.squad.pk}/export", {}).json()
     Membership.objects.filter(user=world.users["coach"]).update(role=Role.HEAD_COACH)
     assert world.send("coach", "GET", f"/jobs/{job['id']}/file").status_code == 404
-
-
-# The page in plain words
-
-PAGE = (REPOSITORY / "frontend/src/words/texts/privacy.ts").read_text("utf-8")
-
-
-@pytest.mark.parametrize(
-    "sentence",
-    [
-        f"A sign-in ends after {settings.SESSION_COOKIE_AGE // 86_400} days, on a shared device after {SHARED_FOR.seconds // 3600} hours.",
-        f"Wrong passwords are remembered for {ATTEMPTS_KEPT_FOR.days} days",
-        f"Invitations are good for {INVITED_FOR.days} days",
-        "ten or more people" if ENOUGH_TO_HIDE_AMONG == 10 else "another number",
-        "is kept for a year" if HISTORY_KEPT.days == 365 else "another time",
-        "(for a head coach one), links for a new password for a day"
-        if HEAD_INVITED_FOR.days == RESET_FOR.days == 1
-        else "",
-        f"sets of {'five' if LEAST_REPS_OF_THE_YOUNG == 5 else 'another number'} and more",
-    ],
-)
-def test_what_the_page_says_is_so(sentence: str) -> None:
-    assert sentence
-    assert sentence in PAGE

@@ -9,18 +9,25 @@ import pytest
 from django.db import transaction
 
 from finetally.web.api.api import openapi_document
-from finetally.web.squads.models import SquadMovement
+from finetally.web.squads.models import ReadingHabit, SquadMovement
 from finetally.web.training.models import Session
 from tests.web.conftest import DOCUMENT, WALL_CODE, World
 
 ROLES = (None, "athlete", "coach", "head", "stranger", "nobodys")
-AS = {"link": None, "both": "coach", "wall": None}
+AS = {"link": None, "both": "coach", "wall": None, "own": None}
 OF_WALLS = ("/floor/wall",)
 """What a screen on the wall may ask for; to everything else it is nobody."""
+OF_OWN = {
+    ("GET", "/checkin"): 200,
+    ("POST", "/checkin/say"): 200,
+    ("DELETE", "/checkin"): 204,
+    ("DELETE", "/checkin/devices/{device_id}"): 204,
+}
+"""What somebody may do by their own link; to everything else they are nobody."""
 ELSEWHERE = {"/squads": "stranger"}
 """What asks for a right in any squad: there whoever is head coach of another one is like its head coach."""
 """Actors whose rights here are those of another: whoever holds a calendar's link and no account; a coach of this squad
-who is head coach of another one; a screen on the wall."""
+who is head coach of another one; a screen on the wall; somebody by their own link."""
 TOKEN = {"token": "no-such-token"}
 LIMIT = {"joint": "knee", "first": "2026-12-07"}
 A_SET = {"movement": "bench-press", "kg": 60, "reps": 5, "day": "2026-12-07"}
@@ -45,6 +52,20 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/movements", {"kind": "json", "text": "[]", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
     ("DELETE", "/movements/{key}?squad=SQUAD_ID", None, (401, 403, 204, 204, 404, 404)),
     ("POST", "/movements/near", {"movement": "burpee", "squad": "SQUAD"}, (401, 200, 200, 200, 404, 404)),
+    ("GET", "/movements/one?key=burpee&squad=SQUAD_ID", None, (401, 200, 200, 200, 404, 404)),
+    (
+        "POST",
+        "/movements/preview",
+        {"kind": "json", "text": "[]", "squad": "SQUAD"},
+        (401, 403, 200, 200, 404, 404),
+    ),
+    ("GET", "/movements/unknown?squad=SQUAD_ID", None, (401, 403, 200, 200, 404, 404)),
+    (
+        "POST",
+        "/movements/settle",
+        {"name": "gate-run", "key": "burpee", "squad": "SQUAD"},
+        (401, 403, 200, 200, 404, 404),
+    ),
     ("GET", "/movements.{kind}", None, (401, 200, 200, 200, 200, 404)),
     ("GET", "/formats", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/formats/make", {"key": "strict-20-10", "movements": ["burpee"]}, (401, 200, 200, 200, 200, 404)),
@@ -76,6 +97,14 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
         {"key": "burpee", "words": "up-down", "squad": "SQUAD"},
         (401, 403, 204, 204, 404, 404),
     ),
+    (
+        "POST",
+        "/board/readings",
+        {"rule": "rest-below", "reading": 1, "squad": "SQUAD"},
+        (401, 403, 204, 204, 404, 404),
+    ),
+    ("GET", "/squads/{squad_id}/habits", None, (401, 403, 200, 200, 404, 404)),
+    ("DELETE", "/squads/{squad_id}/habits/{rule}", None, (401, 403, 204, 204, 404, 404)),
     ("POST", "/board/write", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
     ("POST", "/card", {"document": DOCUMENT}, (401, 200, 200, 200, 200, 404)),
     ("POST", "/card.pdf", {"document": DOCUMENT}, (401, 202, 202, 202, 202, 404)),
@@ -111,6 +140,8 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/plan/links", {"squad": "SQUAD"}, (401, 403, 201, 201, 404, 404)),
     ("DELETE", "/plan/links/{link_id}", None, (401, 403, 204, 204, 404, 404)),
     ("GET", "/squads/{squad_id}/methods", None, (401, 200, 200, 200, 404, 404)),
+    ("GET", "/squads/{squad_id}/methods/page", None, (401, 200, 200, 200, 404, 404)),
+    ("GET", "/squads/{squad_id}/methods/history", None, (401, 403, 200, 200, 404, 404)),
     ("GET", "/people", None, (401, 403, 200, 200, 200, 404)),
     ("POST", "/people", {"name": "Wim Karsholt", "squad": "SQUAD"}, (401, 403, 201, 201, 404, 404)),
     ("POST", "/people/list/preview", {"text": "Wim Karsholt", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
@@ -139,6 +170,17 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/people/OWN/traces", None, (401, 200, 403, 200, 404, 404)),
     ("POST", "/people/{person_id}/erase", {}, (401, 404, 403, 204, 404, 404)),
     ("POST", "/people/OWN/erase", {}, (401, 204, 403, 204, 404, 404)),
+    ("POST", "/checkin/open", TOKEN, (404, 404, 404, 404, 404, 404)),
+    ("GET", "/checkin", None, (401, 401, 401, 401, 401, 401)),
+    ("POST", "/checkin/say", {"said": []}, (401, 401, 401, 401, 401, 401)),
+    ("DELETE", "/checkin", None, (401, 401, 401, 401, 401, 401)),
+    ("DELETE", "/checkin/devices/{device_id}", None, (401, 401, 401, 401, 401, 401)),
+    ("GET", "/people/{person_id}/checkin", None, (401, 404, 200, 200, 404, 404)),
+    ("GET", "/people/OWN/checkin", None, (401, 200, 200, 200, 404, 404)),
+    ("POST", "/people/{person_id}/checkin", None, (401, 404, 201, 201, 404, 404)),
+    ("POST", "/people/OWN/checkin", None, (401, 403, 201, 201, 404, 404)),
+    ("DELETE", "/people/{person_id}/checkin", None, (401, 404, 204, 204, 404, 404)),
+    ("DELETE", "/people/OWN/checkin", None, (401, 204, 204, 204, 404, 404)),
     ("GET", "/groups?squad=SQUAD_ID", None, (401, 200, 200, 200, 404, 404)),
     ("POST", "/groups", {"name": "North", "squad": "SQUAD"}, (401, 403, 201, 201, 404, 404)),
     ("PATCH", "/groups/{group_id}", {"name": "North"}, (401, 403, 200, 200, 404, 404)),
@@ -271,6 +313,7 @@ def filled(text: str, world: World) -> str:
         .replace("{maximum_id}", str(world.known.maximum.pk))
         .replace("{limit_id}", str(world.known.limit.pk))
         .replace("{group_id}", str(world.known.group.pk))
+        .replace("{device_id}", str(world.own_device.pk) if "{device_id}" in text else "")
         .replace("{member_id}", str(world.known.member.pk))
         .replace("{invitation_id}", str(world.known.invitation.pk))
         .replace("{number}", "no-such-device")
@@ -288,19 +331,21 @@ def filled(text: str, world: World) -> str:
         .replace("{day}", "2026-12-07")
         .replace("{key}", "gate-vault")
         .replace("{item}", "0")
+        .replace("{rule}", "rest-below")
         .replace("{code}", "no-warm-up")
         .replace("SESSION", str(world.session.pk))
         .replace("{shape_id}", str(world.shape.pk))
     )
 
 
-def statuses_of(path: str, statuses: tuple[int, ...]) -> dict[str | None, int]:
+def statuses_of(method: str, path: str, statuses: tuple[int, ...]) -> dict[str | None, int]:
     """The status that each actor is to get."""
     like = {who: ELSEWHERE.get(path, role) if role else role for who, role in AS.items()}
     wanted = dict(zip(ROLES, statuses, strict=True))
     wanted |= {who: statuses[ROLES.index(role)] for who, role in like.items()}
     if path.partition("?")[0] in OF_WALLS:
         wanted["wall"] = 200
+    wanted["own"] = OF_OWN.get((method, path), wanted["own"])
     return wanted
 
 
@@ -313,10 +358,12 @@ def test_right(world: World, method: str, path: str, body: Any, statuses: tuple[
     vault = {"key": "gate-vault", "name": "gate vault", "patterns": {"jump": 1.0}, "pace_s": 4.0}
     SquadMovement.objects.create(squad=world.squad, key="gate-vault", definition=vault)
     assert world.floor.screen.pk
+    assert world.own_device.pk
+    ReadingHabit.objects.create(squad=world.squad, rule="rest-below", reading=1, times=2)
     sent = None if body is None else json.loads(filled(json.dumps(body), world))
     where = filled(path, world)
     wrong = []
-    for who, status in statuses_of(path, statuses).items():
+    for who, status in statuses_of(method, path, statuses).items():
         before = transaction.savepoint()
         answer = world.send(who, method, where, sent)
         transaction.savepoint_rollback(before)

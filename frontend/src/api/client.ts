@@ -35,6 +35,19 @@ const links = {
   useReset: (token: string, password: string) => got(http.POST('/api/resets/use', { body: { token, password } })),
 }
 
+/** A person's own link: what its holder asks (the cookie is of that path alone), and what coaches do with it. */
+const checkIn = {
+  openOwnLink: (token: string) => got(http.POST('/api/checkin/open', { body: { token } })),
+  ownPage: () => got(http.GET('/api/checkin')),
+  say: (said: Body<'SaidIn'>['said']) => got(http.POST('/api/checkin/say', { body: { said } })),
+  dropOwnDevice: (id: number) =>
+    got(http.DELETE('/api/checkin/devices/{device_id}', { params: { path: { device_id: id } } })),
+  endOwnLink: () => got(http.DELETE('/api/checkin')),
+  checkInLink: (id: string) => got(http.GET('/api/people/{person_id}/checkin', { params: ofPerson(id) })),
+  makeCheckInLink: (id: string) => got(http.POST('/api/people/{person_id}/checkin', { params: ofPerson(id) })),
+  endCheckInLink: (id: string) => got(http.DELETE('/api/people/{person_id}/checkin', { params: ofPerson(id) })),
+}
+
 const sessions = {
   sessions: (query: SessionsAsked = {}, signal?: AbortSignal) =>
     got(http.GET('/api/sessions', { params: { query }, signal })),
@@ -70,6 +83,11 @@ const figures = {
 const words = {
   readBoard: (text: string, before: SessionDoc | null, squad: number, settled: Settled = {}, signal?: AbortSignal) =>
     got(http.POST('/api/board', { body: { text, before, squad, settled }, signal })),
+  choseReading: (rule: string, reading: number, squad: number) =>
+    got(http.POST('/api/board/readings', { body: { rule, reading, squad: squadOrFirst(squad) } })),
+  habits: (squad: number) => got(http.GET('/api/squads/{squad_id}/habits', { params: ofSquad(squad) })),
+  forgetHabit: (squad: number, rule: string) =>
+    got(http.DELETE('/api/squads/{squad_id}/habits/{rule}', { params: { path: { squad_id: squad, rule } } })),
   writeBoard: (document: SessionDoc, squad: number, full = false) =>
     got(http.POST('/api/board/write', { body: { document, squad, full } })),
   /** The words that the session was read from, as long as they hold; else the written form. */
@@ -83,8 +101,22 @@ const library = {
   tables: () => got(http.GET('/api/tables')),
   movements: (squad: number) => got(http.GET('/api/movements', { params: { query: { squad: squadOrFirst(squad) } } })),
   nearMovements: (body: Body<'NearIn'>) => got(http.POST('/api/movements/near', { body })),
-  importMovements: (kind: 'csv' | 'json', text: string, squad: number, replace = false) =>
-    got(http.POST('/api/movements', { body: { kind, text, squad: squadOrFirst(squad), replace } })),
+  importMovements: (
+    kind: 'csv' | 'json',
+    text: string,
+    squad: number,
+    how: { replace?: boolean; version?: string } = {},
+  ) => got(http.POST('/api/movements', { body: { kind, text, squad: squadOrFirst(squad), replace: false, ...how } })),
+  movement: (key: string, squad: number) =>
+    got(http.GET('/api/movements/one', { params: { query: { key, squad: squadOrFirst(squad) } } })),
+  previewMovements: (kind: 'csv' | 'json', text: string, squad: number) =>
+    got(http.POST('/api/movements/preview', { body: { kind, text, squad: squadOrFirst(squad) } })),
+  unknownMovements: (squad: number) =>
+    got(http.GET('/api/movements/unknown', { params: { query: { squad: squadOrFirst(squad) } } })),
+  settleMovement: (name: string, key: string, squad: number) =>
+    got(http.POST('/api/movements/settle', { body: { name, key, squad: squadOrFirst(squad) } })),
+  removeMovement: (key: string, squad: number) =>
+    got(http.DELETE('/api/movements/{key}', { params: { path: { key }, query: { squad: squadOrFirst(squad) } } })),
   formats: () => got(http.GET('/api/formats')),
   makeFormat: (body: Body<'MakeIn'>, signal?: AbortSignal) => got(http.POST('/api/formats/make', { body, signal })),
   usualStep: (body: Body<'StepIn'>) => got(http.POST('/api/formats/step', { body })),
@@ -298,6 +330,8 @@ const squad = {
       ? got(http.PUT('/api/squads/{squad_id}/muted-checks/{code}', { params }))
       : got(http.DELETE('/api/squads/{squad_id}/muted-checks/{code}', { params }))
   },
+  methodsPage: (id: number) => got(http.GET('/api/squads/{squad_id}/methods/page', { params: ofSquad(id) })),
+  methodsHistory: (id: number) => got(http.GET('/api/squads/{squad_id}/methods/history', { params: ofSquad(id) })),
   changeMethods: (id: number, body: Body<'MethodsIn'>) =>
     got(http.PATCH('/api/squads/{squad_id}/methods', { params: { path: { squad_id: id } }, body })),
 }
@@ -305,6 +339,7 @@ const squad = {
 export const api = {
   ...account,
   ...links,
+  ...checkIn,
   ...sessions,
   ...figures,
   ...words,

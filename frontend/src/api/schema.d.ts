@@ -571,26 +571,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/movements/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * Remove Movement
-         * @description Remove a movement that the squad defined; sessions that name it keep its key. 404 for one that ships.
-         */
-        delete: operations["remove_movement"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/movements.{kind}": {
         parameters: {
             query?: never;
@@ -606,6 +586,106 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look At Movement
+         * @description A movement with what is easier and harder, and where it is used. 404 for one that nobody knows.
+         */
+        get: operations["look_at_movement"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Movements
+         * @description What a file of movements would change and what that touches; nothing is taken. For those who plan.
+         */
+        post: operations["preview_movements"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/unknown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Unknown Movements
+         * @description Names that the squad's sessions use and nobody knows, the most used first; for those who plan.
+         */
+        get: operations["unknown_movements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settle Movement
+         * @description Say that a name is a movement: sessions get a version with it, planned entries too; logged ones stay.
+         */
+        post: operations["settle_movement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Movement
+         * @description Remove a movement that the squad defined; sessions that name it keep its key. 404 for one that ships.
+         */
+        delete: operations["remove_movement"];
         options?: never;
         head?: never;
         patch?: never;
@@ -753,6 +833,66 @@ export interface paths {
          */
         post: operations["card_pdf"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Chosen
+         * @description Note a reading that was chosen: what a squad chose twice running is read first from then on.
+         */
+        post: operations["chose_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Habits
+         * @description The squad's habits of reading; for those who plan.
+         */
+        get: operations["habits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/habits/{rule}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget
+         * @description From now on such places are read as for anybody.
+         */
+        delete: operations["forget_habit"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1582,32 +1722,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/squads/{squad_id}/methods": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Methods
-         * @description All settings that a squad's figures are made with, defaults filled in, and their version.
-         */
-        get: operations["methods"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        /**
-         * Change Methods
-         * @description Set some settings of a squad; null takes one back to its default. 409 where they changed meanwhile.
-         *
-         *     What is planned is figured anew in the background.
-         */
-        patch: operations["change_methods"];
-        trace?: never;
-    };
     "/api/squads/{squad_id}/muted-checks": {
         parameters: {
             query?: never;
@@ -1647,6 +1761,72 @@ export interface paths {
          * @description Have the squad told of a check again; answers with all that are muted.
          */
         delete: operations["unmute_check"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Methods
+         * @description All settings that a squad's figures are made with, defaults filled in, and their version.
+         */
+        get: operations["methods"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Methods
+         * @description Set some settings of a squad; null takes one back to its default. 409 where they changed meanwhile.
+         *
+         *     What is planned is figured anew in the background.
+         */
+        patch: operations["change_methods"];
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/methods/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Methods Page
+         * @description All that the page on methods shows of a squad; samples are figured with the squad's other settings.
+         */
+        get: operations["methods_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/methods/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Methods History
+         * @description Who changed the methods, when and how, the latest first; for those who plan.
+         */
+        get: operations["methods_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2167,6 +2347,118 @@ export interface paths {
         put: operations["set_named"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checkin/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Link
+         * @description Exchange a link's token for a cookie of this device. 404 where it opens nothing, 409 on a third device.
+         */
+        post: operations["openOwnLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checkin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description Today's session as the holder does it, and what they said of it; nothing of health, nobody else.
+         */
+        get: operations["ownPage"];
+        put?: never;
+        post?: never;
+        /**
+         * End Own
+         * @description The holder ends their link everywhere.
+         */
+        delete: operations["endOwnLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checkin/say": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say
+         * @description Take what the holder says, each thing once by its number and by itself: a refused one holds up no other.
+         */
+        post: operations["say"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checkin/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Device
+         * @description From now on one of the holder's devices opens nothing; its place is free for another.
+         */
+        delete: operations["dropOwnDevice"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/checkin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * State
+         * @description The link that somebody has now and the devices it is on, or nothing; for those who plan, and the person.
+         */
+        get: operations["checkInLink"];
+        put?: never;
+        /**
+         * Make
+         * @description A new link for somebody, told this once; one that they had ends. For those who plan.
+         */
+        post: operations["makeCheckInLink"];
+        /**
+         * End
+         * @description From now on somebody's link and its devices open nothing; for those who plan, and the person.
+         */
+        delete: operations["endCheckInLink"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3755,10 +4047,15 @@ export interface components {
         };
         /**
          * ExplanationOut
-         * @description One level of a figure's arithmetic.
+         * @description One level of a figure's arithmetic, and the paragraph of the methods that says how it is estimated.
          */
         ExplanationOut: {
             explanation: components["schemas"]["Explanation"];
+            /**
+             * Paragraph
+             * @enum {string}
+             */
+            paragraph: "pace" | "density" | "effort" | "load" | "balance" | "learning" | "checks" | "safety";
         };
         /**
          * Term
@@ -4337,13 +4634,17 @@ export interface components {
         };
         /**
          * MovementsOut
-         * @description The movements a squad works with (`own`: keys it defined), the rows they are drawn in, the checks.
+         * @description The movements a squad works with, the rows they are drawn in, the checks.
+         *
+         *     `own`: keys that it defined; `version`: what a change of them names as seen.
          */
         MovementsOut: {
             /** Movements */
             movements: components["schemas"]["MovementDef"][];
             /** Own */
             own: string[];
+            /** Version */
+            version: string;
             /** Rows */
             rows: components["schemas"]["PatternRowOut"][];
             /** Patterns */
@@ -4374,6 +4675,8 @@ export interface components {
         /**
          * MovementFileIn
          * @description A file of movements; `replace`: those that the squad has defined otherwise are to be as in the file.
+         *
+         *     `version`: of the squad's movements as they were seen, where they may not have changed meanwhile.
          */
         MovementFileIn: {
             /**
@@ -4388,6 +4691,8 @@ export interface components {
              * @default false
              */
             replace?: boolean;
+            /** Version */
+            version?: string | null;
             /** Squad */
             squad?: number | null;
         };
@@ -4425,6 +4730,157 @@ export interface components {
             key: string;
             /** Words */
             words: string;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * ChainLink
+         * @description That one movement, by key, is the next easier than another.
+         */
+        ChainLink: {
+            /** Easier */
+            easier: string;
+            /** Harder */
+            harder: string;
+        };
+        /**
+         * FieldChange
+         * @description A field of a definition that changes: what it was, what it becomes, as in a table ('' for nothing).
+         */
+        FieldChange: {
+            /** Field */
+            field: string;
+            /** Was */
+            was: string;
+            /** Becomes */
+            becomes: string;
+        };
+        /**
+         * MovementChain
+         * @description Columns of movements, by key, from the easiest to the hardest, and the links between neighbouring columns.
+         *
+         *     `place`: the column of the one that was asked for.
+         */
+        MovementChain: {
+            /** Columns */
+            columns: string[][];
+            /** Place */
+            place: number;
+            /** Links */
+            links: components["schemas"]["ChainLink"][];
+        };
+        /**
+         * MovementInSessionOut
+         * @description A session that names a movement, and how often.
+         */
+        MovementInSessionOut: {
+            /**
+             * Session
+             * Format: uuid
+             */
+            session: string;
+            /** Title */
+            title: string;
+            /** Times */
+            times: number;
+        };
+        /**
+         * MovementLookedOut
+         * @description One movement. `ships`: there is one of that key without the squad; `over`: what the squad's changes of it.
+         */
+        MovementLookedOut: {
+            movement: components["schemas"]["MovementDef"];
+            /** Own */
+            own: boolean;
+            /** Ships */
+            ships: boolean;
+            /** Over */
+            over: components["schemas"]["FieldChange"][];
+            chain: components["schemas"]["MovementChain"];
+            use: components["schemas"]["MovementUseOut"];
+        };
+        /**
+         * MovementUseOut
+         * @description Where a movement is used: sessions of the Bench; planned entries that follow its definition, those that keep
+         *     the one they were planned with (`kept`); logged ones, which stay as they are.
+         */
+        MovementUseOut: {
+            /** Sessions */
+            sessions: components["schemas"]["MovementInSessionOut"][];
+            /** Planned */
+            planned: number;
+            /** Kept */
+            kept: number;
+            /** Logged */
+            logged: number;
+        };
+        /**
+         * MovementTakenOut
+         * @description What taking a definition in would do: `fate` is new, changes, or same; what changes, and what it touches.
+         */
+        MovementTakenOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "new" | "changes" | "same";
+            /** Changes */
+            changes: components["schemas"]["FieldChange"][];
+            use: components["schemas"]["MovementUseOut"];
+        };
+        /**
+         * PreviewIn
+         * @description A file of movements to look at before it is taken in.
+         */
+        PreviewIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "csv" | "json";
+            /** Text */
+            text: string;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * UnknownNameOut
+         * @description A name that sessions use and nobody knows: how often in which, and the nearest movements.
+         */
+        UnknownNameOut: {
+            /** Key */
+            key: string;
+            /** Times */
+            times: number;
+            use: components["schemas"]["MovementUseOut"];
+            /** Nearest */
+            nearest: string[];
+        };
+        /**
+         * NameSettledOut
+         * @description How many sessions and planned entries name the movement now; `left`: others were writing there.
+         */
+        NameSettledOut: {
+            /** Sessions */
+            sessions: number;
+            /** Planned */
+            planned: number;
+            /** Left */
+            left: number;
+        };
+        /**
+         * SettleNameIn
+         * @description A name, and the movement (by key) that it is.
+         */
+        SettleNameIn: {
+            /** Name */
+            name: string;
+            /** Key */
+            key: string;
             /** Squad */
             squad?: number | null;
         };
@@ -4597,6 +5053,8 @@ export interface components {
         /**
          * AssumedOut
          * @description A place that could be meant another way: what it was read as, and all readings, one of them `chosen`.
+         *
+         *     `settled`: somebody chose it here; `habit`: the squad has such places read so.
          */
         AssumedOut: {
             /** Id */
@@ -4619,6 +5077,8 @@ export interface components {
             chosen: number;
             /** Settled */
             settled: boolean;
+            /** Habit */
+            habit: boolean;
         };
         /**
          * BoardOut
@@ -4975,6 +5435,34 @@ export interface components {
             unmet?: number | null;
             /** Edits */
             edits?: number | null;
+        };
+        /**
+         * ReadingIn
+         * @description Which reading (by its number) was chosen at a place of a rule.
+         */
+        ReadingIn: {
+            /** Rule */
+            rule: string;
+            /** Reading */
+            reading: number;
+            /** Squad */
+            squad?: number | null;
+        };
+        /**
+         * HabitOut
+         * @description A habit of reading: the kind of place, how it is read, other readings, how often chosen running.
+         */
+        HabitOut: {
+            /** Rule */
+            rule: string;
+            /** Says */
+            says: string;
+            /** Read As */
+            read_as: string;
+            /** Others */
+            others: string[];
+            /** Times */
+            times: number;
         };
         /**
          * CompareTablesOut
@@ -6487,8 +6975,8 @@ export interface components {
          * SettingsOut
          * @description What a squad set for itself. `kit`: how many there are of each; `sends_mail`: invitations can go by e-mail.
          *
-         *     `asks_health`: notes of pain and dizziness may be written, and `health_why`; `notes_months`: for how long they
-         *     are kept. `can_change`: the actor may.
+         *     `asks_health`: notes of pain and dizziness may be written, and `health_why`; `asks_freshness`: check-ins ask how
+         *     fresh one is; `notes_months`: for how long all of that is kept. `can_change`: the actor may.
          */
         SettingsOut: {
             /** Name */
@@ -6509,6 +6997,8 @@ export interface components {
             asks_health: boolean;
             /** Health Why */
             health_why: string;
+            /** Asks Freshness */
+            asks_freshness: boolean;
             /** Notes Months */
             notes_months: number;
             /** Version */
@@ -6543,6 +7033,8 @@ export interface components {
             asks_health?: boolean | null;
             /** Health Why */
             health_why?: string | null;
+            /** Asks Freshness */
+            asks_freshness?: boolean | null;
             /** Notes Months */
             notes_months?: number | null;
         };
@@ -6587,6 +7079,14 @@ export interface components {
             says: string;
         };
         /**
+         * MutedOut
+         * @description Codes of the checks that a squad is not told of.
+         */
+        MutedOut: {
+            /** Muted */
+            muted: string[];
+        };
+        /**
          * MethodsOut
          * @description All settings of a squad, defaults included, and the version that they are.
          */
@@ -6611,12 +7111,167 @@ export interface components {
             version: string;
         };
         /**
-         * MutedOut
-         * @description Codes of the checks that a squad is not told of.
+         * MethodsPageOut
+         * @description The methods: paragraphs, constants, schools with their samples as the squad's other settings make them.
          */
-        MutedOut: {
-            /** Muted */
-            muted: string[];
+        MethodsPageOut: {
+            /** Paragraphs */
+            paragraphs: components["schemas"]["ParagraphOut"][];
+            /** Settings */
+            settings: components["schemas"]["SettingOut"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolToldOut"][];
+            /** Methods */
+            methods: {
+                [key: string]: unknown;
+            };
+            /** Version */
+            version: string;
+            reach: components["schemas"]["ReachOut"];
+            /** Can Change */
+            can_change: boolean;
+        };
+        /**
+         * ParagraphOut
+         * @description A paragraph of the methods: its heading and sentences, in a coach's words.
+         */
+        ParagraphOut: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "pace" | "density" | "effort" | "load" | "balance" | "learning" | "checks" | "safety";
+            /** Heading */
+            heading: string;
+            /** Says */
+            says: string[];
+        };
+        /**
+         * ReachOut
+         * @description What a change of methods makes figured anew, in the background; what is logged stays.
+         */
+        ReachOut: {
+            /** Sessions */
+            sessions: number;
+            /** Planned */
+            planned: number;
+            /** Logged */
+            logged: number;
+        };
+        /**
+         * SchoolLine
+         * @description A figure of the sample: its label, value and unit.
+         */
+        SchoolLine: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "s" | "min" | "reps" | "kg" | "m" | "share" | "effort" | "load" | "count" | "s·capacity" | "ratio";
+        };
+        /**
+         * SchoolToldOut
+         * @description A setting in which coaches differ, and the session that shows by how much, as text for the wall.
+         */
+        SchoolToldOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Paragraph
+             * @enum {string}
+             */
+            paragraph: "pace" | "density" | "effort" | "load" | "balance" | "learning" | "checks" | "safety";
+            /** Views */
+            views: components["schemas"]["SchoolViewOut"][];
+            /** Default */
+            default: unknown;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SchoolViewOut
+         * @description A side of a school: what the setting is then, what those argue who take it, what the sample comes to.
+         */
+        SchoolViewOut: {
+            /** Value */
+            value: unknown;
+            /** Label */
+            label: string;
+            /** Argues */
+            argues: string;
+            /** Lines */
+            lines: components["schemas"]["SchoolLine"][];
+        };
+        /**
+         * SettingCellOut
+         * @description A number of a setting: its key within it ('' where the setting is the number), words, bounds.
+         */
+        SettingCellOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * SettingOut
+         * @description A constant: its words, paragraph, unit, numbers, source, default; `empty`: what it means to leave it out.
+         *
+         *     `shape`: one number, one for each effort word, several named ones, or points of the effort scale.
+         */
+        SettingOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * Paragraph
+             * @enum {string}
+             */
+            paragraph: "pace" | "density" | "effort" | "load" | "balance" | "learning" | "checks" | "safety";
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "number" | "efforts" | "parts" | "scale";
+            /** Unit */
+            unit: string;
+            /** Cells */
+            cells: components["schemas"]["SettingCellOut"][];
+            /** Source */
+            source: string;
+            /** Step */
+            step: number;
+            /** Empty */
+            empty: string;
+            /** Default */
+            default: unknown;
+        };
+        /**
+         * MethodsChangedOut
+         * @description When, who, what: a setting with what it was.
+         */
+        MethodsChangedOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string | null;
+            /** Says */
+            says: string;
         };
         /**
          * InvitationSeen
@@ -7143,6 +7798,466 @@ export interface components {
             agreed: boolean;
         };
         /**
+         * OwnTokenIn
+         * @description What stands behind the `#` of a person's own link.
+         */
+        OwnTokenIn: {
+            /** Token */
+            token: string;
+        };
+        /**
+         * EffortWordOut
+         * @description A step of the scale of ratings and its word.
+         */
+        EffortWordOut: {
+            /** Effort */
+            effort: number;
+            /** Word */
+            word: string;
+        };
+        /**
+         * ExpectedTold
+         * @description What was or is expected: the score, and between which scores 8 of 10 lie, the lesser first.
+         */
+        ExpectedTold: {
+            expected: components["schemas"]["ScoreTold"];
+            least: components["schemas"]["ScoreTold"];
+            most: components["schemas"]["ScoreTold"];
+        };
+        /**
+         * FreshWordOut
+         * @description A step of the scale of freshness and its word.
+         */
+        FreshWordOut: {
+            /** Value */
+            value: number;
+            /** Word */
+            word: string;
+        };
+        /**
+         * OwnDeviceOut
+         * @description A device that opened the link: what it says it is, since when, last used; `this`: the one that asks.
+         */
+        OwnDeviceOut: {
+            /** Id */
+            id: number;
+            /** Called */
+            called: string;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /**
+             * Used At
+             * Format: date-time
+             */
+            used_at: string;
+            /** This */
+            this: boolean;
+        };
+        /**
+         * OwnEntryOut
+         * @description A session of today or yesterday that is for them, as text for the wall; `said`: here, away or nothing.
+         */
+        OwnEntryOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Time */
+            time: string | null;
+            /** Title */
+            title: string;
+            /** Minutes */
+            minutes: number;
+            /** Text */
+            text: string;
+            /** Cautions */
+            cautions: string[];
+            /** Logged */
+            logged: boolean;
+            /** Said */
+            said: string;
+            /** Effort */
+            effort: number | null;
+            /** Steps */
+            steps: components["schemas"]["OwnStepOut"][];
+            /** Windows */
+            windows: components["schemas"]["OwnWindowOut"][];
+        };
+        /**
+         * OwnPageOut
+         * @description What the holder of a person's own link sees. Nothing of health is in it but whether it is asked for.
+         *
+         *     `link`: a number that what a device keeps is known by.
+         */
+        OwnPageOut: {
+            /** Link */
+            link: number;
+            /** Squad */
+            squad: string;
+            /** Name */
+            name: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Emergency */
+            emergency: string;
+            /** Asks Health */
+            asks_health: boolean;
+            /** Health Why */
+            health_why: string;
+            /** Asks Freshness */
+            asks_freshness: boolean;
+            /** Fresh Sent */
+            fresh_sent: boolean;
+            /** Scale */
+            scale: components["schemas"]["EffortWordOut"][];
+            /** Fresh Scale */
+            fresh_scale: components["schemas"]["FreshWordOut"][];
+            /** Note Cautions */
+            note_cautions: {
+                [key: string]: string;
+            };
+            /** Entries */
+            entries: components["schemas"]["OwnEntryOut"][];
+            /** Results */
+            results: components["schemas"]["OwnResultOut"][];
+            /** Devices */
+            devices: components["schemas"]["OwnDeviceOut"][];
+        };
+        /**
+         * OwnResultOut
+         * @description Something that they made before.
+         */
+        OwnResultOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Title */
+            title: string;
+            score: components["schemas"]["ScoreTold"];
+        };
+        /**
+         * OwnStepOut
+         * @description A step with options; which is taken ('' as planned); `fixed`: agreed with the coaches, not chosen.
+         */
+        OwnStepOut: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Labels */
+            labels: string[];
+            /** Taken */
+            taken: string;
+            /** Fixed */
+            fixed: boolean;
+        };
+        /**
+         * OwnWindowOut
+         * @description A window that takes a score: what is expected, what they made last and at best, and what they said here.
+         */
+        OwnWindowOut: {
+            /** Block */
+            block: number;
+            /** Section Pass */
+            section_pass: number;
+            /** Index */
+            index: number;
+            /** Title */
+            title: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rounds" | "time";
+            target: components["schemas"]["ExpectedTold"] | null;
+            last: components["schemas"]["ScoreTold"] | null;
+            best: components["schemas"]["ScoreTold"] | null;
+            score: components["schemas"]["ScoreTold"] | null;
+        };
+        /**
+         * ScoreTold
+         * @description A score: rounds and reps into the next, a time in seconds, or a rung.
+         */
+        ScoreTold: {
+            /** Rounds */
+            rounds?: number | null;
+            /** Reps */
+            reps?: number | null;
+            /** Rung */
+            rung?: number | null;
+            /** Time S */
+            time_s?: number | null;
+        };
+        /**
+         * HeardOut
+         * @description Which things were taken, now or before; which were not. Each thing by itself.
+         */
+        HeardOut: {
+            /** Taken */
+            taken: string[];
+            /** Refused */
+            refused: components["schemas"]["NotTaken"][];
+        };
+        /**
+         * NotTaken
+         * @description Something that was not taken, and why.
+         */
+        NotTaken: {
+            /**
+             * Number
+             * Format: uuid
+             */
+            number: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * ComesSaid
+         * @description That they are there, or do not come.
+         */
+        ComesSaid: {
+            /**
+             * Number
+             * Format: uuid
+             */
+            number: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "away" | "here";
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+        };
+        /**
+         * EffortSaid
+         * @description How hard it was, 0 to 10; None takes it back.
+         */
+        EffortSaid: {
+            /**
+             * Number
+             * Format: uuid
+             */
+            number: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "effort";
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /** Effort */
+            effort?: number | null;
+        };
+        /**
+         * FreshSaid
+         * @description How fresh they are on the day of `at`, 1 to 5; goes in, and is not shown again.
+         */
+        FreshSaid: {
+            /**
+             * Number
+             * Format: uuid
+             */
+            number: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "fresh";
+            /** Value */
+            value: number;
+        };
+        /**
+         * NoteSaid
+         * @description What hurts, or that they were dizzy, or anything to remember; goes in, and is not shown again.
+         */
+        NoteSaid: {
+            /**
+             * Number
+             * Format: uuid
+             */
+            number: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "note";
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /**
+             * Kind
+             * @default free
+             * @enum {string}
+             */
+            kind?: "pain" | "dizziness" | "form" | "kit" | "hurt" | "free";
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /**
+             * Side
+             * @default
+             * @enum {string}
+             */
+            side?: "" | "left" | "right" | "both";
+            /** Level */
+            level?: number | null;
+        };
+        /**
+         * OptionSaid
+         * @description Which option they take of a step; '' for as planned.
+         */
+        OptionSaid: {
+            /**
+             * Number
+             * Format: uuid
+             */
+            number: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "option";
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /** Step */
+            step: string;
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+        };
+        /**
+         * SaidIn
+         * @description Things that are said, in their order.
+         */
+        SaidIn: {
+            /** Said */
+            said: (components["schemas"]["ComesSaid"] | components["schemas"]["OptionSaid"] | components["schemas"]["ScoreSaid"] | components["schemas"]["EffortSaid"] | components["schemas"]["NoteSaid"] | components["schemas"]["FreshSaid"])[];
+        };
+        /**
+         * ScoreSaid
+         * @description What they scored in a window; no score takes it back.
+         */
+        ScoreSaid: {
+            /**
+             * Number
+             * Format: uuid
+             */
+            number: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "score";
+            /**
+             * Entry
+             * Format: uuid
+             */
+            entry: string;
+            /** Block */
+            block: number;
+            /**
+             * Section Pass
+             * @default 0
+             */
+            section_pass?: number;
+            /**
+             * Index
+             * @default 0
+             */
+            index?: number;
+            score?: components["schemas"]["ScoreTold"] | null;
+        };
+        /**
+         * CheckInState
+         * @description A person's link as coaches see it, without the link itself.
+         */
+        CheckInState: {
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string | null;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Devices */
+            devices: components["schemas"]["OwnDeviceOut"][];
+        };
+        /**
          * CountedGroup
          * @description A group, and how many are in it.
          */
@@ -7366,19 +8481,11 @@ export interface components {
             ended_load: number;
         };
         /**
-         * ExpectedTold
-         * @description What was or is expected: the score, and between which scores 8 of 10 lie, the lesser first.
-         */
-        ExpectedTold: {
-            expected: components["schemas"]["ScoreTold"];
-            least: components["schemas"]["ScoreTold"];
-            most: components["schemas"]["ScoreTold"];
-        };
-        /**
          * FloorPerson
          * @description Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split.
          *
-         *     `named`: whether others may read their scores by name.
+         *     `named`: whether others may read their scores by name. `said`: here or away, where they said so themselves;
+         *     `fresh`: how fresh they said they are today, 1 to 5.
          */
         FloorPerson: {
             /**
@@ -7396,6 +8503,10 @@ export interface components {
             group: string;
             /** Named */
             named: boolean;
+            /** Said */
+            said: string;
+            /** Fresh */
+            fresh: number | null;
         };
         /**
          * FloorSheetOut
@@ -7662,20 +8773,6 @@ export interface components {
             blocks: components["schemas"]["SheetBlock"][];
             /** Beats */
             beats: components["schemas"]["PublishedBeat"][];
-        };
-        /**
-         * ScoreTold
-         * @description A score: rounds and reps into the next, a time in seconds, or a rung.
-         */
-        ScoreTold: {
-            /** Rounds */
-            rounds?: number | null;
-            /** Reps */
-            reps?: number | null;
-            /** Rung */
-            rung?: number | null;
-            /** Time S */
-            time_s?: number | null;
         };
         /**
          * SheetBlock
@@ -8521,16 +9618,6 @@ export interface components {
             count: number;
         };
         /**
-         * EffortWordOut
-         * @description A step of the scale of ratings and its word.
-         */
-        EffortWordOut: {
-            /** Effort */
-            effort: number;
-            /** Word */
-            word: string;
-        };
-        /**
          * LastMadeOut
          * @description What somebody made in windows of a shape before: last, when, at best.
          */
@@ -8718,7 +9805,8 @@ export interface components {
          * @description Somebody at an entry. `limits`: what spares them that day (for those who plan, and the person).
          *
          *     `minutes`, `effort`: their own, where they were noted; `way`: how the rating came in; `far`: it is far from the
-         *     estimate; `standing`: notes of health from before that are not lifted; `off`: estimates are off.
+         *     estimate; `standing`: notes of health from before that are not lifted; `off`: estimates are off; `fresh`: as
+         *     they said it that day, 1 to 5.
          */
         LoggedPersonOut: {
             /**
@@ -8748,6 +9836,8 @@ export interface components {
             limits: string[];
             /** Standing */
             standing: number;
+            /** Fresh */
+            fresh: number | null;
             pace: components["schemas"]["PaceOut"];
             off: components["schemas"]["OffCourse"] | null;
         };
@@ -9082,6 +10172,19 @@ export interface components {
             kg: number;
         };
         /**
+         * FreshDayOut
+         * @description How fresh they said they were on a day, 1 to 5.
+         */
+        FreshDayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * LearnedOut
          * @description What somebody's scores and ratings teach: `use` is yes, no, or as the squad has it; with its arithmetic.
          *
@@ -9170,7 +10273,7 @@ export interface components {
         };
         /**
          * PersonLogOut
-         * @description The log of one person.
+         * @description The log of one person; `fresh`: of the last four weeks.
          */
         PersonLogOut: {
             /**
@@ -9195,6 +10298,8 @@ export interface components {
             movements: components["schemas"]["MovementDoneOut"][];
             /** Notes */
             notes: components["schemas"]["LogNoteOut"][];
+            /** Fresh */
+            fresh: components["schemas"]["FreshDayOut"][];
             /** Plans */
             plans: boolean;
         };
@@ -11865,21 +12970,21 @@ export interface operations {
             };
         };
     };
-    remove_movement: {
+    export_movements: {
         parameters: {
             query?: {
                 squad?: number | null;
             };
             header?: never;
             path: {
-                key: string;
+                kind: "csv" | "json";
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11941,21 +13046,330 @@ export interface operations {
             };
         };
     };
-    export_movements: {
+    look_at_movement: {
         parameters: {
-            query?: {
+            query: {
+                key: string;
                 squad?: number | null;
             };
             header?: never;
-            path: {
-                kind: "csv" | "json";
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementLookedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    preview_movements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementTakenOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    unknown_movements: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnknownNameOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    settle_movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettleNameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NameSettledOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_movement: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12367,6 +13781,179 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    chose_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    forget_habit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+                rule: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -15644,144 +17231,6 @@ export interface operations {
             };
         };
     };
-    methods: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                squad_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MethodsOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    change_methods: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                squad_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MethodsIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MethodsOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
     muted_checks: {
         parameters: {
             query?: never;
@@ -15936,6 +17385,278 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MutedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MethodsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    methods_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodsPageOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    methods_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                squad_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodsChangedOut"][];
                 };
             };
             /** @description Unauthorized */
@@ -17944,6 +19665,525 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OnePersonOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    openOwnLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnTokenIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    ownPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPageOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    endOwnLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeardOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    dropOwnDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    checkInLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckInState"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    makeCheckInLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkTold"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    endCheckInLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -159,3 +159,20 @@ export type LearnedTerm = S['LearnedTerm']
 export type ScoreLine = S['ScoreLineOut']
 /** Whose plan is asked for: a group's, one person's, or (nothing said) the squad's as if all came. */
 export type Whose = Partial<Record<'group', number> & Record<'person', string>>
+
+export type OwnPage = S['OwnPageOut']
+export type OwnEntry = S['OwnEntryOut']
+export type OwnWindow = S['OwnWindowOut']
+export type CheckIn = S['CheckInState']
+/** One thing that is said by an own link. */
+export type OwnSaid = Body<'SaidIn'>['said'][number]
+export type MovementLooked = S['MovementLookedOut']
+export type MovementTaken = S['MovementTakenOut']
+export type MovementUse = S['MovementUseOut']
+export type UnknownName = S['UnknownNameOut']
+export type MovementChain = S['MovementChain']
+export type FieldChange = S['FieldChange']
+export type MethodsPage = S['MethodsPageOut']
+export type MethodSetting = S['SettingOut']
+export type MethodSchool = S['SchoolToldOut']
+export type ParagraphKey = S['ParagraphOut']['key']

@@ -55,6 +55,9 @@ export const useMovements = createSharedComposable(() => {
     queryClient,
   )
   const all = computed(() => tables.value?.movements ?? [])
+  /** The movements that the squad defined itself, by key; and what a change of them names as seen. */
+  const own = computed(() => new Set(tables.value?.own ?? []))
+  const version = computed(() => tables.value?.version ?? '')
   const byKey = computed(() => new Map(all.value.map((m) => [m.key, m])))
   const patterns = computed(() => tables.value?.patterns ?? [])
   const rowOf = computed(() => {
@@ -66,6 +69,7 @@ export const useMovements = createSharedComposable(() => {
   const kits = listed((m) => m.kit)
   const joints = listed((m) => m.stresses)
   const positions = listed((m) => (m.position ? [m.position] : []))
+  const planes = listed((m) => (m.plane ? [m.plane] : []))
 
   /** The short code of the row in which a movement does most. */
   function codeOf(movement: MovementDef | undefined): string {
@@ -76,6 +80,18 @@ export const useMovements = createSharedComposable(() => {
   function nameOf(key: string): string {
     return byKey.value.get(key)?.name ?? key
   }
+
+  const keys = computed(
+    () =>
+      new Map(
+        all.value.flatMap((one) => [
+          [(one.name ?? one.key).toLowerCase(), one.key],
+          [one.key, one.key],
+        ]),
+      ),
+  )
+  /** The key of a movement that is called just so, by its name or key. */
+  const keyOf = (typed: string): string | undefined => keys.value.get(typed.trim().toLowerCase())
 
   /**
    * Movements whose name, key or alias holds every word typed; nearest first, the shorter name before the longer. With
@@ -122,7 +138,25 @@ export const useMovements = createSharedComposable(() => {
   const ready = (): Promise<unknown> => suspense()
   /** The squad has others now. */
   const refresh = (): Promise<void> => anew(KEYS.movements(squadNow.value))
-  return { all, byKey, codeOf, nameOf, search, nearTo, kits, joints, positions, patterns, checks, refresh, ready }
+  return {
+    all,
+    own,
+    version,
+    byKey,
+    codeOf,
+    nameOf,
+    keyOf,
+    search,
+    nearTo,
+    kits,
+    joints,
+    positions,
+    planes,
+    patterns,
+    checks,
+    refresh,
+    ready,
+  }
 })
 
 /** A movement as the document or the library knows it. */

@@ -8,6 +8,7 @@ import { queryClient } from '@/api/query'
 import type { SessionDoc } from '@/api/types'
 
 import ForeseenList from './ForeseenList.vue'
+import MethodsLink from './MethodsLink.vue'
 
 // What is foreseen in the windows of a session: of one person, or from this group's slowest to its quickest.
 const props = defineProps<{ document: SessionDoc; squad: number; person?: string }>()
@@ -31,5 +32,8 @@ const { data } = useQuery(
 </script>
 
 <template>
-  <ForeseenList v-if="data" :foreseen="data" />
+  <div v-if="data">
+    <ForeseenList :foreseen="data" />
+    <MethodsLink v-if="data.scores.length" paragraph="learning" />
+  </div>
 </template>

@@ -7,7 +7,7 @@ import { moment } from '@/words/dates'
 import { LINK_SHOWN as say } from '@/words/texts/parts'
 
 // A link that is told this once: to be copied, or taken off the screen by a phone.
-defineProps<{ link: LinkTold }>()
+defineProps<{ link: LinkTold; /** It opens more than once: until when is told beside it. */ lasting?: boolean }>()
 const { copy, copied } = useClipboard({ legacy: true })
 </script>
 
@@ -24,7 +24,7 @@ const { copy, copied } = useClipboard({ legacy: true })
         <ElButton type="primary" size="small" @click="copy(link.address)">{{
           copied ? say.copied : say.copy
         }}</ElButton>
-        <span class="said">{{ say.goodUntil(moment(link.expires_at)) }}</span>
+        <span v-if="!lasting" class="said">{{ say.goodUntil(moment(link.expires_at)) }}</span>
       </p>
       <p v-if="link.sent === true" class="said">{{ say.sent }}</p>
       <p v-else-if="link.sent === false" class="note-bar">{{ say.notSent }}</p>

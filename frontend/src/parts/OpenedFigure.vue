@@ -1,19 +1,26 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { queryClient, troubleOf } from '@/api/query'
 import type { DocumentIn, Term } from '@/api/types'
+import { useFirstPath } from '@/composables/useFirstPath'
 import { amount } from '@/words/format'
 import { OPENED_FIGURE as say } from '@/words/texts/parts'
 
+import MethodsLink from './MethodsLink.vue'
 import { useOpening } from './opening'
 
-const props = defineProps<{ figure: string }>()
+const props = defineProps<{
+  figure: string
+  /** The paragraph of the methods that is linked above already. */ under?: string
+}>()
 /** Arithmetic of what was typed a while ago is not kept for long: each is as large as its session. */
 const KEPT_MS = 30_000
 const { figures, question, light: point } = useOpening()
+const { did } = useFirstPath()
+onMounted(() => did({ what: 'look' }))
 const unfolded = ref(new Set<string>())
 // New figures mean new arithmetic: what is open is asked for anew once they are there.
 const asked = shallowRef(question())
@@ -31,6 +38,8 @@ const { data, error } = useQuery(
   queryClient,
 )
 const opened = computed(() => data.value?.explanation ?? null)
+/** Where the methods say how it is estimated; once, where one thing opens within another. */
+const paragraph = computed(() => (data.value && data.value.paragraph !== props.under ? data.value.paragraph : null))
 const trouble = troubleOf(error)
 
 const JOINS: Record<string, string> = { sum: '+', product: '×', ratio: '÷', floor: '÷', max: 'or', rms: 'and' }
@@ -109,7 +118,7 @@ function toggle(figure: string): void {
           </component>
         </template>
         <template v-for="(one, index) in opened.terms" :key="`o${index}`">
-          <OpenedFigure v-if="one.figure && unfolded.has(one.figure)" :figure="one.figure" />
+          <OpenedFigure v-if="one.figure && unfolded.has(one.figure)" :figure="one.figure" :under="data?.paragraph" />
         </template>
       </div>
       <ul v-else>
@@ -126,9 +135,10 @@ function toggle(figure: string): void {
             <b>{{ termText(one) }}</b>
             <i aria-hidden="true">{{ one.figure ? (unfolded.has(one.figure) ? '−' : '+') : '' }}</i>
           </component>
-          <OpenedFigure v-if="one.figure && unfolded.has(one.figure)" :figure="one.figure" />
+          <OpenedFigure v-if="one.figure && unfolded.has(one.figure)" :figure="one.figure" :under="data?.paragraph" />
         </li>
       </ul>
+      <MethodsLink v-if="paragraph" :paragraph="paragraph" />
     </template>
   </div>
 </template>

@@ -7,6 +7,7 @@ import { useSignOut } from '@/composables/useSignOut'
 import { SIDE_RAIL as say } from '@/words/texts/parts'
 
 import ChoiceField from './ChoiceField.vue'
+import HelpButton from './HelpButton.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -36,6 +37,12 @@ const leave = useSignOut()
     <RouterLink v-if="squadNow" to="/log" class="to" :class="{ on: route.path.startsWith('/log') }">{{
       say.log
     }}</RouterLink>
+    <RouterLink to="/movements" class="to" :class="{ on: route.path.startsWith('/movements') }">{{
+      say.movements
+    }}</RouterLink>
+    <RouterLink v-if="squadNow" to="/methods" class="to" :class="{ on: route.path.startsWith('/methods') }">{{
+      say.methods
+    }}</RouterLink>
     <RouterLink v-if="plansHere" to="/people" class="to" :class="{ on: route.path.startsWith('/people') }">{{
       say.people
     }}</RouterLink>
@@ -56,6 +63,7 @@ const leave = useSignOut()
     <RouterLink to="/account" class="to own" :class="{ on: route.path === '/account' }" :title="say.account"
       >{{ account?.name }}<span class="visually-hidden">: {{ say.account }}</span></RouterLink
     >
+    <span class="to helping"><HelpButton /></span>
     <button type="button" class="plain to out" @click="leave">{{ say.signOut }}</button>
   </nav>
 </template>

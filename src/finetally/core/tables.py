@@ -9,6 +9,7 @@ from typing import get_args
 from finetally.core.checks.check import Severity
 from finetally.core.people.limits import Joint, LimitSide
 from finetally.core.people.teams import SPLIT_WAYS, SplitBy
+from finetally.core.schools import SCHOOLS_TOLD
 from finetally.core.session.document import PARTS, Block
 from finetally.core.session.movement import MovementDef, Sides
 from finetally.core.session.step import Effort, Option
@@ -105,22 +106,11 @@ _CURRENCIES: dict[Currency, str] = {
 }
 CURRENCY_NAMES = tuple(NamedKey(key, _CURRENCIES[key]) for key in CURRENCIES)
 
-SCHOOLS = (
-    School("density", "density", (NamedKey("at-pace", "at pace"), NamedKey("by-the-clock", "by the clock"))),
-    School(
-        "balance",
-        "rows",
-        (
-            NamedKey("eight-rows", "eight rows"),
-            NamedKey("force-directions", "force directions"),
-            NamedKey("six-roots", "six roots"),
-        ),
-    ),
-    School(
-        "balance_by",
-        "weighed by",
-        (NamedKey("work-time", "work time"), NamedKey("visits", "sets"), NamedKey("effort-time", "effort × time")),
-    ),
+_ON_THE_BENCH = {"density": "density", "balance": "rows", "balance_by": "weighed by"}
+SCHOOLS = tuple(
+    School(one.key, _ON_THE_BENCH[one.key], tuple(NamedKey(str(view.value), view.label) for view in one.views))
+    for one in SCHOOLS_TOLD
+    if one.key in _ON_THE_BENCH
 )
 """The schools that the Bench lets one look through (methods.md); a squad sets these and more."""
 

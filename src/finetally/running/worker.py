@@ -53,6 +53,7 @@ class Loop:
         from django_tasks_db.models import DBTaskResult
 
         from finetally.web.accounts.upkeep import prune as prune_accounts
+        from finetally.web.checkin.upkeep import prune as prune_checkins
         from finetally.web.jobs.upkeep import mark_broken, prune
         from finetally.web.log.notes import forget_notes
         from finetally.web.log.working_out import catch_up
@@ -72,6 +73,7 @@ class Loop:
                 prune_accounts()
                 forget_history()
                 forget_notes()
+                prune_checkins()
                 pruned = time.monotonic()
             self._forget_freed_pages()
             if DBTaskResult.objects.ready().exists():

@@ -20,7 +20,7 @@ SMALL_BYTES = 64_000
 """What most acts need: ids, numbers, a few lines."""
 
 DOCUMENT_ROUTES = re.compile(
-    r"/api/(figures|explain|fit|card|card\.pdf|movements|board(/\w+)?|formats/\w+|compare(\.\w+|/[\w.]+)?|sessions(/[\w-]+)?"
+    r"/api/(figures|explain|fit|card|card\.pdf|movements(/preview)?|board(/\w+)?|formats/\w+|compare(\.\w+|/[\w.]+)?|sessions(/[\w-]+)?"
     r"|floor/runs/[\w-]+/events|log/(foreseen|file|entries/[\w-]+/results))"
 )
 """Routes that take whole documents, or many events: these may be as long as a document."""

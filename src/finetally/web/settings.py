@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "finetally.web.plan",
     "finetally.web.floor",
     "finetally.web.log",
+    "finetally.web.checkin",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -1,5 +1,5 @@
 <script lang="ts">
-export type Panel = 'fit' | 'plan' | 'versions' | 'help'
+export type Panel = 'fit' | 'plan' | 'versions'
 </script>
 
 <script setup lang="ts">
@@ -9,7 +9,6 @@ import type { SessionDoc } from '@/api/types'
 
 // Each is fetched when it is first opened: the Bench itself waits for none of them.
 const FitPanel = defineAsyncComponent(() => import('./FitPanel.vue'))
-const HelpPanel = defineAsyncComponent(() => import('./HelpPanel.vue'))
 const PlanPanel = defineAsyncComponent(() => import('./PlanPanel.vue'))
 const VersionsPanel = defineAsyncComponent(() => import('./VersionsPanel.vue'))
 
@@ -31,5 +30,4 @@ const close = (): void => {
     @restore="$emit('restore', $event)"
     @close="close"
   />
-  <HelpPanel v-if="panel === 'help'" @close="close" />
 </template>

@@ -11,6 +11,7 @@ import type { Given, ProblemItem, SessionDoc } from '@/api/types'
 import { useAutosave } from '@/composables/useAutosave'
 import { useDocument } from '@/composables/useDocument'
 import { useFigures } from '@/composables/useFigures'
+import { helpShown } from '@/composables/useHelp'
 import { useLeaving } from '@/composables/useLeaving'
 import { useOtherwise } from '@/composables/useOtherwise'
 import { takeOver, takeWords } from '@/composables/usePending'
@@ -186,7 +187,6 @@ useShortcuts({
   o: () => void compare(),
   v: () => toggle('versions'),
   s: () => globalThis.document.querySelector<SVGElement>('.stave svg')?.focus(),
-  '?': () => toggle('help'),
   undo,
   redo,
 })
@@ -232,7 +232,7 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
         @fit="toggle('fit')"
         @plan="toggle('plan')"
         @versions="toggle('versions')"
-        @help="toggle('help')"
+        @help="helpShown = true"
         @card="card"
         @compare="compare()"
         @export="exportAs"

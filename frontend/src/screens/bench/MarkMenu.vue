@@ -27,7 +27,7 @@ const groups = computed(() => [
     title: say.isReadAs(one.said, one.read_as),
     offers: one.readings.map((reading, number): Offer => ({
       text: reading,
-      hint: number === one.chosen ? (one.settled ? say.kept : say.asRead) : '',
+      hint: number === one.chosen ? (one.settled ? say.kept : one.habit ? say.habit : say.asRead) : '',
       take: () => emit('choose', one.id, number),
     })),
   })),

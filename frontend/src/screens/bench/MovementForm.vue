@@ -4,6 +4,7 @@ import { computed, onMounted, reactive, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
 import type { MovementDef } from '@/api/types'
+import { definitionOf, formOf, keyOfName } from '@/composables/movementForm'
 import { useAttempt } from '@/composables/useAttempt'
 import { useMovements } from '@/composables/useMovements'
 import { useTables } from '@/composables/useTables'
@@ -17,7 +18,7 @@ const props = defineProps<{ words: string }>()
 const emit = defineEmits<{ made: [key: string]; close: [] }>()
 
 const { document, squad, edit } = useBench()
-const { all, patterns, positions, byKey, refresh } = useMovements()
+const { patterns, positions, byKey, keyOf, nameOf, refresh } = useMovements()
 const { choicesOf } = useTables()
 const sheet = useTemplateRef<HTMLFormElement>('sheet')
 onMounted(() => sheet.value?.querySelector('input')?.focus())
@@ -43,45 +44,33 @@ const form = reactive({
 const { trouble, attempt } = useAttempt()
 const works = computed(() => patterns.value.map((one) => ({ value: one, label: one })))
 const stands = computed(() => positions.value.map((one) => ({ value: one, label: one })))
-const key = computed(() =>
-  form.name
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-|-$/g, ''),
-)
+const key = computed(() => keyOfName(form.name))
 
-const listed = (text: string): string[] =>
-  text
-    .split(',')
-    .map((one) => one.trim())
-    .filter(Boolean)
-function definition(): MovementDef {
-  const share = form.second ? (form.share ?? 100) / 100 : 1
-  const weights: Record<string, number> = { [form.pattern ?? '']: share }
-  if (form.second) weights[form.second] = Math.round((1 - share) * 100) / 100
-  const pace = form.pace ?? 0
-  const kit = listed(form.kit)
-  const aliases = listed(form.aliases)
-  const inside = listed(form.contains).map((one) => {
-    const [, count, name = ''] = /^(\d*)\s*x?\s*(.*)$/.exec(one) ?? []
-    const known = all.value.find((m) => m.key === name || (m.name ?? '').toLowerCase() === name.toLowerCase())
-    return { movement: known?.key ?? name, reps: Number(count) || 1 }
-  })
-  return {
-    key: key.value,
-    name: form.name.trim(),
-    patterns: weights,
-    position: form.position as MovementDef['position'],
-    sides: form.sides as MovementDef['sides'],
-    met: form.met || 5,
-    ...(pace > 0 ? { pace_s: pace } : {}),
-    ...(kit.length ? { kit } : {}),
-    ...(form.repIs ? { rep_is: form.repIs } : {}),
-    ...(form.speed ? { speed_mps: form.speed } : {}),
-    ...(form.landings ? { landings: form.landings, landing_grade: form.grade as MovementDef['landing_grade'] } : {}),
-    ...(aliases.length ? { aliases } : {}),
-    ...(inside.length ? { contains: inside } : {}),
+const names = { nameOf, keyOf }
+/** In the short form several are parted by commas. */
+const several = (text: string): string => text.replaceAll(',', ';')
+function definition(): MovementDef | null {
+  const first = form.second ? (form.share ?? 100) : 100
+  const weights = [
+    { pattern: form.pattern ?? '', share: first },
+    { pattern: form.second, share: 100 - first },
+  ]
+  const { name, position, sides, met } = form
+  const whole = {
+    ...formOf(null, names),
+    ...{ name, position, sides, met, weights },
+    rep_is: form.repIs,
+    pace_s: form.pace || null,
+    speed_mps: form.speed || null,
+    landings: form.landings || null,
+    landing_grade: form.grade,
+    kit: several(form.kit),
+    aliases: several(form.aliases),
+    contains: several(form.contains),
   }
+  const made = definitionOf(whole, null, key.value, names)
+  if (made.unknown.length) trouble.value = say.nobodyKnows(made.unknown.join(', '))
+  return made.unknown.length ? null : made.definition
 }
 async function define(): Promise<void> {
   trouble.value = ''
@@ -94,6 +83,7 @@ async function define(): Promise<void> {
     return
   }
   const made = definition()
+  if (!made) return
   await attempt(async () => {
     if (form.forSquad) {
       await api.importMovements('json', JSON.stringify([made]), squad.value)

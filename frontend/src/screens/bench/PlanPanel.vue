@@ -8,6 +8,7 @@ import { KEYS } from '@/api/keys'
 import { anew } from '@/api/query'
 import type { PlanEntry } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
+import { useFirstPath } from '@/composables/useFirstPath'
 import { useGroups } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import DayField from '@/parts/DayField.vue'
@@ -20,6 +21,7 @@ import { useBench } from './bench'
 const props = defineProps<{ session: string; save: () => Promise<boolean> }>()
 const emit = defineEmits<{ close: [] }>()
 const { squad } = useBench()
+const { did } = useFirstPath()
 
 const router = useRouter()
 const day = ref(today())
@@ -51,6 +53,7 @@ async function planned(wanted: { day: string; time?: string; group?: number }): 
     }
     made = await api.planEntry({ ...wanted, session: props.session, squad: squad.value })
     void anew(KEYS.week())
+    did({ what: 'plan', entry: made.id, version: made.version })
   })
   busy.value = false
   return made

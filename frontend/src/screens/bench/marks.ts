@@ -4,6 +4,8 @@ import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemir
 
 import type { Assumed, NewName, UnreadLine } from '@/api/types'
 
+import { isOpen } from './assumed'
+
 /** All that is marked on one line. */
 export interface LineMarks {
   line: number
@@ -29,10 +31,12 @@ export function marksByLine(told: {
   return found
 }
 
+const wordsClass = (one: Assumed): string => (one.settled ? 'kept-words' : one.habit ? 'habit-words' : 'open-words')
+
 const LONGEST_LABEL = 26
 /** What stands at the end of a marked line. */
 export function labelOf(marks: LineMarks): string {
-  const open = marks.assumed.filter((one) => !one.settled)
+  const open = marks.assumed.filter(isOpen)
   const first = open[0] ?? marks.assumed[0]
   const words = marks.names.length ? 'guessed' : first ? first.read_as : marks.unread ? 'not in the figures' : 'note'
   const count = marks.names.length + open.length
@@ -54,7 +58,7 @@ class Label extends WidgetType {
   }
   get kind(): string {
     if (this.marks.names.length) return 'new'
-    if (this.marks.assumed.some((one) => !one.settled)) return 'open'
+    if (this.marks.assumed.some(isOpen)) return 'open'
     return this.marks.assumed.length ? 'kept' : 'unread'
   }
   toDOM(): HTMLElement {
@@ -97,8 +101,7 @@ export function marked(open: (line: number) => void) {
           if (marks.unread || marks.note) ranges.push(Decoration.line({ class: 'unread-line' }).range(line.from))
           for (const one of marks.assumed) {
             const [from, to] = within(one.column, one.length)
-            if (to > from)
-              ranges.push(Decoration.mark({ class: one.settled ? 'kept-words' : 'open-words' }).range(from, to))
+            if (to > from) ranges.push(Decoration.mark({ class: wordsClass(one) }).range(from, to))
           }
           for (const one of marks.names) {
             const [from, to] = within(one.column, one.length)

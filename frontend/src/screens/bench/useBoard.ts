@@ -8,6 +8,7 @@ import type { BoardOut, BoardProblem, SessionDoc, Settled } from '@/api/types'
 import { BOARD_FROM_BEFORE } from '@/words/board'
 import { sentenceOf } from '@/words/refusal'
 
+import { isOpen } from './assumed'
 import { UNNAMED } from './useOpening'
 
 const PAUSE_MS = 250
@@ -36,7 +37,7 @@ export function useBoard(
   const settled = shallowRef<Settled>({})
   /** What was typed and not taken yet: it outlives a look at the blocks. */
   const draft = ref(false)
-  const open = computed(() => told.value.assumed.filter((one) => !one.settled).length)
+  const open = computed(() => told.value.assumed.filter(isOpen).length)
   let own: SessionDoc | null = null
 
   function tell(answer: BoardOut): void {
@@ -107,6 +108,9 @@ export function useBoard(
 
   /** Take one of the readings of a place. */
   async function choose(id: string, reading: number): Promise<void> {
+    const rule = told.value.assumed.find((one) => one.id === id)?.rule
+    // What is chosen twice becomes the squad's habit; who may not plan, or has no network, teaches none.
+    if (rule) api.choseReading(rule, reading, squad.value).catch(() => undefined)
     settled.value = { ...settled.value, [id]: reading }
     await read(text.value)
   }

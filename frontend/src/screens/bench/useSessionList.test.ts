@@ -121,6 +121,6 @@ test('movements that the squad defined otherwise are replaced only once somebody
   await work
   expect([clash.value === null, trouble.value]).toEqual([false, 'ours.csv: meanwhile'])
   await clash.value?.()
-  expect(send).toHaveBeenLastCalledWith('csv', 'key', 0, true)
+  expect(send).toHaveBeenLastCalledWith('csv', 'key', 0, { replace: true })
   expect([clash.value, trouble.value]).toEqual([null, ''])
 })

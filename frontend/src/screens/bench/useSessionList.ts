@@ -75,7 +75,7 @@ export function useSessionList() {
   const { refresh } = useMovements()
   const define = (kind: 'csv' | 'json', text: string, replace = false) =>
     attempt(async () => {
-      await api.importMovements(kind, text, squadNow.value, replace)
+      await api.importMovements(kind, text, squadNow.value, { replace })
       void refresh()
     })
   /** Movements that the squad has defined otherwise: replaced only once somebody said so. */

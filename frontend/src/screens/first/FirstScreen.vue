@@ -8,12 +8,14 @@ import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { queryClient, troubleOf } from '@/api/query'
 import type { PlanEntry } from '@/api/types'
-import { account, squadNow } from '@/composables/useAccount'
+import { account, plansHere, squadNow } from '@/composables/useAccount'
+import { useFirstPath } from '@/composables/useFirstPath'
 import { handWords } from '@/composables/usePending'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { longDay, today } from '@/words/dates'
 import { clock, tenth, whole } from '@/words/format'
 import { FIRST_SCREEN as say } from '@/words/texts/first'
+import { FIRST_PATH as path } from '@/words/texts/first-path'
 
 // Where a day begins: what stands on it, what was written last, and the two ways to begin something new.
 const MOST = 6
@@ -37,6 +39,7 @@ const sessions = computed(() => written.data.value?.items.slice(0, MOST) ?? null
 const noWeek = troubleOf(planned.error)
 const noSessions = troubleOf(written.error)
 
+const { step, begin } = useFirstPath()
 const words = ref('')
 async function readIt(): Promise<void> {
   if (!words.value.trim()) return
@@ -115,8 +118,12 @@ const place = (one: PlanEntry) =>
           <p class="acts">
             <ElButton type="primary" native-type="submit" :disabled="!words.trim()">{{ say.readIt }}</ElButton>
             <RouterLink :to="{ name: 'bench', params: { id: 'new' } }">{{ say.orFromBlocks }}</RouterLink>
+            <ElButton v-if="step === 'write'" @click="words = path.example">{{ path.put }}</ElButton>
           </p>
         </form>
+        <p v-if="plansHere && !step">
+          <button type="button" class="link" @click="begin">{{ say.firstSteps }}</button>
+        </p>
         <h2>{{ say.whichFormat }}</h2>
         <p class="quiet">{{ say.saysWhich }}</p>
         <RouterLink v-slot="{ href, navigate }" to="/side-by-side" custom>

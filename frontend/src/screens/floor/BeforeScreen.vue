@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
+import type { FloorPerson } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import { beginRun } from '@/floor/begin'
 import { runClock } from '@/floor/runClock'
@@ -14,6 +15,7 @@ import { amount, whole } from '@/words/format'
 import { paceText } from '@/words/paces'
 import { refusalText } from '@/words/refusal'
 import ForeseenList from '@/parts/ForeseenList.vue'
+import HelpButton from '@/parts/HelpButton.vue'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { BEFORE as say } from '@/words/texts/floor'
 import { SCORES as scores } from '@/words/texts/floor-panels'
@@ -40,6 +42,12 @@ void read.then(() => {
   if (!offline.value) void askTheTime()
 })
 const expected = computed(() => (sheet.value?.people ?? []).filter((one) => !one.away).map((one) => one.person))
+
+/** What somebody said by their own link, of coming and of how fresh they are. */
+const saidOf = (one: FloorPerson): string =>
+  [one.said === 'here' ? say.saidHere : one.said === 'away' ? say.saidAway : '', one.fresh ? say.fresh(one.fresh) : '']
+    .filter(Boolean)
+    .join(', ')
 
 /** The run counts by the server's clock, and begins here: the quickest of a few small answers says it best. */
 async function askTheTime(): Promise<void> {
@@ -97,6 +105,7 @@ async function start(): Promise<void> {
       <header>
         <h1>{{ sheet.title }}</h1>
         <p>{{ say.minutes(whole(sheet.minutes)) }}</p>
+        <HelpButton />
       </header>
 
       <button type="button" class="floor-key start" @click="start">{{ say.start }}</button>
@@ -149,9 +158,9 @@ async function start(): Promise<void> {
         />
         <p class="quiet">{{ say.tickOut }}</p>
         <ElCheckboxGroup v-model="here" :aria-label="say.who" class="people">
-          <ElCheckbox v-for="one in sheet.people" :key="one.person" :value="one.person" size="large">{{
-            one.name
-          }}</ElCheckbox>
+          <ElCheckbox v-for="one in sheet.people" :key="one.person" :value="one.person" size="large"
+            >{{ one.name }}<small v-if="saidOf(one)">{{ saidOf(one) }}</small></ElCheckbox
+          >
         </ElCheckboxGroup>
       </section>
       <SoundCheck />

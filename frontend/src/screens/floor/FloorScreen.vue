@@ -3,6 +3,7 @@ import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 
 import { account } from '@/composables/useAccount'
+import { helpShown } from '@/composables/useHelp'
 import { exitHere, takeExit } from '@/floor/exits'
 import { runsGoing } from '@/floor/kept'
 import { runClock } from '@/floor/runClock'
@@ -97,7 +98,16 @@ useEventListener(window, 'pointerdown', () => calls.ready.value || calls.wake())
 useEventListener(window, 'keydown', (event) => {
   const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
   const onKey = event.target instanceof HTMLButtonElement && (event.key === ' ' || event.key === 'Enter')
-  if (typing || onKey || panel.value === 'hurt' || event.ctrlKey || event.metaKey || event.altKey || event.repeat)
+  if (
+    typing ||
+    onKey ||
+    helpShown.value ||
+    panel.value === 'hurt' ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    event.repeat
+  )
     return
   if (event.key === 'PageDown' || event.key === ' ') tap('due', due.value?.given ?? null)
   else if (event.key === 'PageUp') tap('back', { do: 'back' })

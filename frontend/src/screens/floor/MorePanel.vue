@@ -9,6 +9,8 @@ import type { Given, LiveRun } from '@/floor/useRun'
 import { MORE as say } from '@/words/texts/floor'
 import { PANELS as panels } from '@/words/texts/floor-panels'
 
+import HelpButton from '@/parts/HelpButton.vue'
+
 import HoldButton from './HoldButton.vue'
 import CallsPanel from './panels/CallsPanel.vue'
 import ChangePanel from './panels/ChangePanel.vue'
@@ -50,6 +52,7 @@ const inRound = computed(() => props.state.beat?.set !== null && props.state.bea
         {{ panels[kind] }}
       </button>
     </nav>
+    <HelpButton v-if="open === null" />
     <component
       :is="PLACES[open]"
       v-if="open !== null && open !== 'calls'"

@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
  * The token of a link: taken from behind the sign of the address, which is cleared at once. Kept in this tab, so that who
  * signs in on the way comes back with it; `used` forgets it.
  */
-export function useToken(kind: 'join' | 'reset') {
+export function useToken(kind: 'join' | 'reset' | 'me') {
   const route = useRoute()
   const router = useRouter()
   const kept = useSessionStorage(`token-${kind}`, '')

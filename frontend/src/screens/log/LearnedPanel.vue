@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import type { LearnedTerm, PersonLog } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
+import MethodsLink from '@/parts/MethodsLink.vue'
 import { dayOfMonth } from '@/words/dates'
 import { hundredth, percent, signed, tenth } from '@/words/format'
 import { PERSON_LOG as say } from '@/words/texts/log'
@@ -75,6 +76,7 @@ const high = computed(() => percent(learned.value.high))
     </p>
     <h2>{{ say.effort }}</h2>
     <p>{{ effort }}</p>
+    <p><MethodsLink paragraph="learning" /></p>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <button
       v-if="learned.scores || learned.ratings"

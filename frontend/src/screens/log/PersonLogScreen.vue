@@ -30,6 +30,7 @@ watch(log, (now) => now && turnToSquad(now.squad), { immediate: true })
 const { nameOf } = useMovements()
 const REPS = [say.counted, say.called, say.paced, say.guessed, say.kg]
 const RATED_HEADS = [say.work, say.estimated, say.ratedCol]
+const FRESH_HEADS = [say.day, say.saidFresh]
 const WEEK_HEADS = [say.week, say.sessions, say.minutes, say.load, say.sets, ...REPS, say.landings]
 const DENSITY_HEADS = [say.workShare, say.repsAMinute, say.kgAMinute]
 const MOVEMENT_HEADS = [say.movement, say.last, say.sessions, say.sets, ...REPS, say.landings]
@@ -93,6 +94,12 @@ const movements = computed(() =>
     cells: [nameOf(one.key), ago(one.days_ago), one.sessions, one.sets, ...repsOf(one), one.landings],
   })),
 )
+/** How fresh they said they were, the latest day first. */
+const fresh = computed(() =>
+  [...(log.value?.fresh ?? [])]
+    .reverse()
+    .map((one) => ({ key: one.day, cells: [dayOfMonth(one.day), say.outOfFive(one.value)] })),
+)
 const changed = () => anew(KEYS.personLog(props.id))
 </script>
 
@@ -117,6 +124,7 @@ const changed = () => anew(KEYS.personLog(props.id))
       </div>
       <div class="column">
         <ScoreLines :lines="log.lines" />
+        <LedgerTable v-if="fresh.length" :heading="say.fresh" :heads="FRESH_HEADS" :rows="fresh" :most="6" />
         <NotesList v-if="log.notes.length" :notes="log.notes" @changed="changed" />
       </div>
       <LedgerTable class="wide" :heading="say.done" :heads="WEEK_HEADS" :rows="weeks" :most="8" />

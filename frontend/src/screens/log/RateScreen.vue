@@ -4,6 +4,7 @@ import { computed, nextTick, ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
 import { useAttempt } from '@/composables/useAttempt'
+import HelpButton from '@/parts/HelpButton.vue'
 import { longDay } from '@/words/dates'
 import { RATE_SCREEN as say } from '@/words/texts/log'
 
@@ -67,6 +68,7 @@ async function rate(effort: number): Promise<void> {
         </ul>
         <p class="foot">
           <button type="button" class="link" @click="turn(GROUP)">{{ say.group }}</button>
+          <HelpButton />
           <RouterLink :to="{ name: 'logged', params: { id } }">{{ say.done }}</RouterLink>
         </p>
         <p class="said">{{ say.tooEarly }}</p>

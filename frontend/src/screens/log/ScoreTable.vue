@@ -133,6 +133,7 @@ function goOn(event: KeyboardEvent): void {
                   say.limited(row.person.limits.join(', '))
                 }}</small>
                 <small v-if="row.person?.standing" class="look">{{ say.standing(row.person.standing) }}</small>
+                <small v-if="row.person?.fresh">{{ say.fresh(row.person.fresh) }}</small>
                 <small v-if="open(row)" class="look">
                   {{ say.twoCounts(row.told.map(text).join(', ')) }}
                   {{ row.used ? say.inUse(text(row.used), why(row.used)) : '' }}

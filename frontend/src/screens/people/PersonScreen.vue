@@ -13,6 +13,7 @@ import GroupMark from '@/parts/GroupMark.vue'
 import { PERSON_SCREEN as say } from '@/words/texts/people'
 
 import CapacityPanel from './CapacityPanel.vue'
+import CheckInPanel from './CheckInPanel.vue'
 import LimitsPanel from './LimitsPanel.vue'
 import MaximaPanel from './MaximaPanel.vue'
 import PersonAway from './PersonAway.vue'
@@ -70,6 +71,7 @@ async function erased(): Promise<void> {
         <PersonAway :person="person" @changed="changed" />
         <CapacityPanel :person="person" @changed="changed" />
         <UnderAge v-if="person.plans" :person="person" @changed="changed" />
+        <CheckInPanel v-if="person.own || person.plans" :person="person" />
         <PersonNamed v-if="person.own || person.plans" :person="person" @changed="changed" />
         <PersonPrivacy v-if="person.own || person.manages" :person="person" @erased="erased" />
       </div>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { ElButton, ElSkeleton } from 'element-plus'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { saveFile } from '@/composables/useFiles'
+import { useFirstPath } from '@/composables/useFirstPath'
 import { useMovements } from '@/composables/useMovements'
 import { useOtherwise } from '@/composables/useOtherwise'
 import { useTables } from '@/composables/useTables'
@@ -45,6 +46,8 @@ const { session, shown, show, takeOut, hold, target, wishes, axes, paceOf, answe
 const table = useTable(comparison)
 const { tables, byKey, columns, hidden, rows, places, marked, mark, markedColumn, verdict, nextBest, none, nearest } =
   table
+const { did } = useFirstPath()
+watch(columns, (now) => now.length > 1 && did({ what: 'compare' }))
 const { nameOf } = useMovements()
 const { labelOf } = useTables()
 const asPerson = computed(() => (paceOf.value.length > LONGEST_WORD ? paceOf.value : ''))

@@ -23,6 +23,7 @@ const begins = ref(0)
 const adult = ref<number | null>(16)
 const emergency = ref('')
 const asks = ref(false)
+const fresh = ref(false)
 const why = ref('')
 const months = ref<number | null>(12)
 watch(
@@ -34,6 +35,7 @@ watch(
     adult.value = now.adult_from
     emergency.value = now.emergency
     asks.value = now.asks_health
+    fresh.value = now.asks_freshness
     why.value = now.health_why
     months.value = now.notes_months
   },
@@ -62,6 +64,7 @@ const save = () =>
       emergency: emergency.value,
       asks_health: asks.value,
       health_why: why.value,
+      asks_freshness: fresh.value,
       notes_months: months.value,
     })
     emit('changed', made)
@@ -104,7 +107,10 @@ const save = () =>
       <p>
         <ElCheckbox v-model="asks">{{ say.asksHealth }}</ElCheckbox>
       </p>
-      <template v-if="asks">
+      <p>
+        <ElCheckbox v-model="fresh">{{ say.asksFreshness }}</ElCheckbox>
+      </p>
+      <template v-if="asks || fresh">
         <label for="health-why">{{ say.healthWhy }}</label>
         <ElInput id="health-why" v-model="why" maxlength="200" />
         <p class="line">

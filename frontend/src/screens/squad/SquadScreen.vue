@@ -10,6 +10,7 @@ import type { Settings } from '@/api/types'
 import { headHere, plansHere, squadNow, whoAmI } from '@/composables/useAccount'
 import { SQUAD_SCREEN as say } from '@/words/texts/squad'
 
+import HabitsPanel from './HabitsPanel.vue'
 import HistoryPanel from './HistoryPanel.vue'
 import InvitePanel from './InvitePanel.vue'
 import KitForm from './KitForm.vue'
@@ -52,6 +53,7 @@ async function changed(made: Settings): Promise<void> {
         <KitForm :settings="settings" @changed="changed" />
         <InvitePanel v-if="headHere" :squad="squadNow" :sends-mail="settings.sends_mail" />
         <LinksPanel v-if="plansHere" :squad="squadNow" />
+        <HabitsPanel v-if="plansHere" :squad="squadNow" />
         <SquadFile v-if="headHere" :squad="squadNow" />
       </div>
       <HistoryPanel v-if="headHere" class="wide" :squad="squadNow" />

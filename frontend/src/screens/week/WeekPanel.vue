@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import type { Week } from '@/api/types'
 import { useTables } from '@/composables/useTables'
+import MethodsLink from '@/parts/MethodsLink.vue'
 import { percent, whole } from '@/words/format'
 import { clashText, figureText, termsText, type FigureKind } from '@/words/week'
 import { WEEK_PANEL as say } from '@/words/texts/week'
@@ -86,7 +87,9 @@ const band = computed(() => {
         </template>
         <p class="why">
           {{ termsText(week.load[one.key])
-          }}<template v-if="one.key !== 'change'"><br />{{ week.load.caution }}</template>
+          }}<template v-if="one.key !== 'change'"><br />{{ week.load.caution }}</template
+          ><br />
+          <MethodsLink paragraph="load" />
         </p>
       </ElCollapseItem>
       <ElCollapseItem name="more" :title="say.inOtherCurrencies">

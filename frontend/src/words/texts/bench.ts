@@ -147,12 +147,6 @@ export const FORMAT_ROW = {
   noneOfTheNamed: 'none of the named',
 } as const
 
-export const HELP_PANEL = {
-  keys: 'Keys',
-  theStave: 'The stave:',
-  singleLettersActWhenNo: 'single letters act when no field has the focus',
-} as const
-
 export const LEAVE_BAR = {
   stayHere: 'Stay here',
   leaveWithoutIt: 'Leave without it',
@@ -192,6 +186,7 @@ export const MOVEMENT_FORM = {
   aNewMovementNeedsA: 'A new movement needs a name and what it mostly works.',
   thereIsOneAlready: (key: Said) => said`There is a movement ${key} already.`,
   nothingElse: 'nothing else',
+  nobodyKnows: (names: Said) => said`Nobody knows ${names}.`,
 } as const
 
 export const PLAN_PANEL = {

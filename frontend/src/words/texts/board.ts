@@ -41,6 +41,7 @@ export const MARK_MENU = {
   keepWhatIsRead: 'keep what is read',
   close: 'close',
   esc: 'Esc',
+  habit: 'as you usually have it',
   asRead: 'as read',
   hereAndInLaterSessions: 'here and in later sessions',
   tellWhatItIs: 'tell what it is',

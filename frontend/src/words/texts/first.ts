@@ -20,6 +20,7 @@ export const FIRST_SCREEN = {
   pasteIt: 'Paste it as it stands on the wall, or write it in your own words.',
   example: '3 rounds, 40 s on 20 s off: swings, push-ups, squats. 2 min rest …',
   readIt: 'Read it',
+  firstSteps: 'New here? Take the first steps',
   orFromBlocks: 'or from blocks',
   whichFormat: 'Which format?',
   saysWhich: 'Say what there is to do and what matters; every format answers.',

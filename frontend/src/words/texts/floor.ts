@@ -51,6 +51,9 @@ export const TODAY = {
 } as const
 
 export const BEFORE = {
+  saidHere: 'said they are here',
+  saidAway: 'said they cannot come',
+  fresh: (value: Said) => said`fresh ${value} of 5`,
   heading: 'Before the start',
   reading: 'Reading the session …',
   minutes: (minutes: Said) => said`${minutes} min`,

@@ -172,6 +172,7 @@ export const SCORE_TABLE = {
   nobody: 'Nobody is known to have been here.',
   toCheck: 'to check: too far off to learn from',
   limited: (what: Said) => said`spares ${what}`,
+  fresh: (value: Said) => said`fresh ${value} of 5`,
   standing: (count: Said) => said`${count} of their notes of health still stand`,
   own: 'own count',
   none: 'A score is made where a window goes at people’s own pace; this session has none.',
@@ -290,6 +291,9 @@ export const RATE_SCREEN = {
 } as const
 
 export const PERSON_LOG = {
+  fresh: 'How fresh they said they were',
+  saidFresh: 'Of 5',
+  outOfFive: (value: Said) => said`${value} of 5`,
   toLog: 'Log',
   heading: (name: Said) => said`${name}, in the log`,
   what: 'What is known',

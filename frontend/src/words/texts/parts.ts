@@ -36,6 +36,20 @@ export const OTHERWISE = {
   because: (why: Said) => said` (${why})`,
 } as const
 
+/** Said in full, as several may stand on one page. */
+export const METHODS_LINK = {
+  how: {
+    pace: 'How paces are estimated',
+    density: 'How density comes about',
+    effort: 'How effort is estimated',
+    load: 'How load and ratios come about',
+    balance: 'How balance is weighed',
+    learning: 'How estimates learn',
+    checks: 'What the checks go by',
+    safety: 'What no figure knows',
+  },
+} as const
+
 export const OPENED_FIGURE = {
   addedUp: 'added up',
   quadraticMean: 'quadratic mean',
@@ -58,6 +72,8 @@ export const SIDE_RAIL = {
   week: 'Week',
   bench: 'Bench',
   sideBySide: 'Side by side',
+  movements: 'Movements',
+  methods: 'Methods',
   people: 'People',
   you: 'You',
   squad: 'Squad',

@@ -189,6 +189,25 @@ export const PERSON_NAMED = {
   underAge: 'Nobody under age stands beside others by name.',
 } as const
 
+export const CHECK_IN = {
+  heading: 'Check-in link',
+  what: 'A page for a phone, without an account: today’s session as they do it, whether they come, options, scores, how hard it was.',
+  none: 'There is no link.',
+  make: 'Make a link',
+  anew: 'Make a new one',
+  anewWarning: 'The link that there is ends at once, on every device.',
+  handOn: 'Give it to this person alone: whoever opens it is them.',
+  made: (when: Said, by: Said) => said`Made ${when} by ${by}.`,
+  gone: 'an account that is gone',
+  until: (when: Said) =>
+    said`Good until ${when} (the end of the season’s last phase, or 180 days), on two devices at most.`,
+  unused: 'Nobody has opened it yet.',
+  used: (called: Said, when: Said) => said`${called}, last used ${when}`,
+  end: 'End the link',
+  endWarning: 'It opens nothing any more, and what their phone kept of it goes the next time it asks.',
+  headNotes: 'Under age: a link once a head coach has noted that a guardian agreed.',
+} as const
+
 export const PERSON_PRIVACY = {
   privacy: 'What is kept',
   takeOut: 'All of it as one file',

@@ -1,4 +1,4 @@
-// The one page on what is kept about people, in plain words. What it says is held to the code by tests/web/test_privacy.py.
+// The one page on what is kept about people, in plain words. What it says is held to the code by tests/web/test_privacy_page.py.
 
 export const PRIVACY_SCREEN = {
   title: 'What is kept about people',
@@ -23,6 +23,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
       'Whether you came to a session, and your own minutes and effort where they were noted.',
       'What a coach noted of you while a session ran: that you came late, left, were hurt, what you did otherwise, your scores, a note. Once sent, a note is not kept on the coach’s phone; who is expected and what was scored before is, until the next day.',
       'What the log keeps of you: scores in windows and what was expected of them, how hard you found a session, what follows from that for your pace and effort; notes of form or kit and, where your squad asks for it, of pain or dizziness, and your pulse where a recording was brought (time and pulse alone; the curve can be deleted). Your name stands beside your scores, where others read, only once you agreed to it.',
+      'If a coach gave you a link of your own: that you have one, and the browsers that opened it (two at most, browser and system, when last used); what you said by it of coming, options, scores and how hard it was. What you said of pain, dizziness or how fresh you are goes to your coaches; it is not shown on that page again, and stays on your phone only until it is sent.',
       'If you have an account: the name you sign in with, your password as a hash that cannot be turned back, and the browsers that are signed in (browser and system, since when).',
       'No date of birth, no address, no e-mail address: an address that an invitation is sent to is used once and not kept.',
     ],
@@ -40,7 +41,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
   [
     'Under age',
     [
-      'For whoever is marked as under age no body mass, no capacity and no tested maxima are kept until a head coach has noted that a guardian agreed; estimates come from sets of five and more; nobody is ranked. The rules of the place where you train come first.',
+      'For whoever is marked as under age there is no link of their own, and no body mass, no capacity and no tested maxima are kept until a head coach has noted that a guardian agreed; estimates come from sets of five and more; nobody is ranked. The rules of the place where you train come first.',
     ],
   ],
   [
@@ -49,6 +50,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
       'What is kept of you stays until it is taken away or you are erased. Who did what in the squad is kept for a year.',
       'Notes of pain, dizziness and hurts are kept for 12 months, or from 1 to 36 as a head coach sets it; then only that there was one.',
       'A sign-in ends after 30 days, on a shared device after 12 hours. Wrong passwords are remembered for 30 days, by name and address.',
+      'A link of your own ends with the season, after 180 days at most, or at once when you or a coach end it; your phone forgets what it kept the next time it asks. How fresh you said you were is kept as long as notes of pain.',
       'Invitations are good for 7 days (for a head coach one), links for a new password for a day; they open something once.',
     ],
   ],

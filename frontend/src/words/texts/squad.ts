@@ -19,9 +19,10 @@ export const SQUAD_SETTINGS = {
   whoAndWhere: 'Whom to call, the address for the ambulance, where the first-aid kit and the defibrillator are.',
   noEmergency: 'Nothing is written here yet.',
   asksHealth: 'Pain and dizziness may be noted in the log',
+  asksFreshness: 'Check-ins ask how fresh people are, 1 to 5',
   healthWhy: 'Why, in one line for those who are asked',
-  keptFor: 'Such notes are kept for',
-  months: 'months, then only that there was one',
+  keptFor: 'What they say of it is kept for',
+  months: 'months, of notes then only that there was one',
   save: 'Save',
   saved: 'Saved.',
 } as const
@@ -72,6 +73,17 @@ export const LINKS_PANEL = {
   of: (person: Said) => said`of ${person}`,
   revoke: 'Close it',
   none: 'None is open. They are made in the week, under “Export”.',
+} as const
+
+export const HABITS_PANEL = {
+  habits: 'Habits of reading',
+  what: 'What was chosen twice running in the squad’s texts is read so from then on. Each place still shows its other readings.',
+  none: 'None yet.',
+  readAs: (what: Said, reading: Said) => said`${what}: ${reading}`,
+  not: (others: Said) => said`not ${others}`,
+  or: ', not ',
+  forget: 'Forget it',
+  of: (what: Said) => said`: ${what}`,
 } as const
 
 export const SQUAD_FILE = {

@@ -20,17 +20,28 @@ MAX_MOVEMENTS = 2_000
 
 COLUMNS = (
     "key", "name", "aliases", "patterns", "muscles", "relieves", "plane", "position", "sides", "rep_is", "pace_s",
-    "speed_mps", "met", "met_source", "landings", "landing_grade", "skilled", "stresses", "kit", "easier", "harder",
-    "kit_swaps", "cues", "cautions",
+    "speed_mps", "met", "met_source", "landings", "landing_grade", "skilled", "stresses", "kit", "contains",
+    "easier", "harder", "kit_swaps", "cues", "cautions",
 )  # fmt: skip
 NUMBERS = frozenset({"pace_s", "speed_mps", "met", "landings"})
 WEIGHTS = frozenset({"patterns", "muscles"})
 LISTS = frozenset({"aliases", "relieves", "stresses", "kit", "easier", "harder", "kit_swaps", "cues", "cautions"})
 
+ALLOWED = {
+    "contains": "reps and movements such as 2 push-up; 1 squat-jump",
+    **dict.fromkeys(WEIGHTS, "weights such as squat 0.6; hinge 0.4"),
+}
 
-def _cell(value: JsonValue) -> str:
+
+def cell_text(name: str, value: JsonValue) -> str:
+    """A field of a definition as a table has it: lists parted by semicolons, weights as `squat 0.6`.
+
+    What a rep contains is written `2 push-up; 1 squat-jump`.
+    """
     if value is None:
         return ""
+    if name == "contains" and isinstance(value, list):
+        return "; ".join(_contained(one) for one in value if isinstance(one, dict))
     if isinstance(value, dict):
         return "; ".join(f"{part} {weight:g}" for part, weight in value.items() if isinstance(weight, int | float))
     if isinstance(value, list):
@@ -40,6 +51,11 @@ def _cell(value: JsonValue) -> str:
     return f"{value:g}" if isinstance(value, int | float) else no_formula(value)
 
 
+def _contained(one: JsonObject) -> str:
+    reps = one.get("reps")
+    return f"{reps:g} {one.get('movement')}" if isinstance(reps, int | float) else str(one.get("movement"))
+
+
 def movements_csv(movements: Iterable[MovementDef]) -> str:
     """One movement a line; lists parted by semicolons, weights as `squat 0.6; hinge 0.4`."""
     out = io.StringIO()
@@ -47,7 +63,7 @@ def movements_csv(movements: Iterable[MovementDef]) -> str:
     writer.writerow(COLUMNS)
     for movement in movements:
         given = movement.model_dump(mode="json", exclude_unset=True)
-        writer.writerow(_cell(given.get(name)) for name in COLUMNS)
+        writer.writerow(cell_text(name, given.get(name)) for name in COLUMNS)
     return out.getvalue()
 
 
@@ -98,7 +114,7 @@ def _row(head: list[str], row: list[str], place: str, problems: list[Problem]) -
             try:
                 made[name] = _read_cell(name, text)
             except ValueError:
-                allowed = "weights such as squat 0.6; hinge 0.4" if name in WEIGHTS else "a number"
+                allowed = ALLOWED.get(name, "a number")
                 problems.append(Problem(f"{place}, {name}", shown(text), allowed, "number"))
     return made
 
@@ -110,6 +126,9 @@ def _read_cell(name: str, text: str) -> JsonValue:
     if name in WEIGHTS:
         pairs = [part.rsplit(None, 1) for part in text.split(";") if part.strip()]
         return {part.strip(): float(weight) for part, weight in pairs}
+    if name == "contains":
+        parts = [part.split(None, 1) for part in text.split(";") if part.strip()]
+        return [{"reps": int(reps), "movement": formula_again(movement.strip())} for reps, movement in parts]
     if name in LISTS:
         return [formula_again(part.strip()) for part in text.split(";") if part.strip()]
     return text.lower() in ("yes", "true", "1") if name == "skilled" else formula_again(text)

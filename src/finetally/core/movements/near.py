@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from finetally.core.movements.library import Library
 from finetally.core.movements.patterns import MAIN_SHARE
-from finetally.core.session.movement import MovementDef
+from finetally.core.session.movement import MovementDef, keys_listed
 
 
 def near_to(key: str, library: Library) -> list[str]:
@@ -24,7 +24,7 @@ def near_to(key: str, library: Library) -> list[str]:
 
 def _chain(movement: MovementDef) -> frozenset[str]:
     linked = (movement.kit_swaps, movement.easier, movement.harder)
-    return frozenset(one for keys in linked for one in ([keys] if isinstance(keys, str) else keys or ()))
+    return frozenset(one for keys in linked for one in keys_listed(keys))
 
 
 def _rank(other: MovementDef, movement: MovementDef, chain: frozenset[str]) -> int | None:

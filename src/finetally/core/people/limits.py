@@ -14,7 +14,7 @@ from typing import Literal
 from finetally.core.movements.library import Library
 from finetally.core.session.budget import spend
 from finetally.core.session.document import Session
-from finetally.core.session.movement import MovementDef, Sides
+from finetally.core.session.movement import MovementDef, Sides, keys_listed
 from finetally.core.session.problems import Path, path_text
 from finetally.core.session.rules import blocks_with_paths, step_lists
 from finetally.core.session.step import Option, Step
@@ -153,8 +153,7 @@ def _instead(movement: MovementDef, hit: Sequence[BodyLimit], library: Library) 
     seen, waiting = {movement.key}, [movement]
     found: list[str] = []
     while waiting and len(found) < MOST_INSTEAD:
-        easier = waiting.pop(0).easier or []
-        for key in [easier] if isinstance(easier, str) else easier:
+        for key in keys_listed(waiting.pop(0).easier):
             one = library.get(key)
             if one is None or key in seen:
                 continue

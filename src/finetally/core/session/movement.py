@@ -35,6 +35,11 @@ MovementKey = Annotated[str, Field(min_length=1, max_length=120)]
 Words = Annotated[str, Field(max_length=500)]
 
 
+def keys_listed(value: list[MovementKey] | MovementKey | None) -> list[MovementKey]:
+    """Movements that a definition names, as a list: one alone is written without its brackets."""
+    return [value] if isinstance(value, str) else value or []
+
+
 class Contained(DocumentObject):
     """A movement hidden in one rep of a composite, and how many reps of it."""
 

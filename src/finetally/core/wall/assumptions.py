@@ -9,7 +9,10 @@ from dataclasses import dataclass, field
 
 @dataclass(frozen=True, slots=True)
 class Assumption:
-    """A place that could be meant another way. `chosen` counts into `readings`; `settled` if somebody chose it."""
+    """A place that could be meant another way. `chosen` counts into `readings`.
+
+    `settled` if somebody chose it here, `habit` if the habit of reading did.
+    """
 
     id: str
     line: int
@@ -20,6 +23,7 @@ class Assumption:
     readings: tuple[str, ...]
     chosen: int
     settled: bool
+    habit: bool = False
 
 
 @dataclass(slots=True)
@@ -51,13 +55,15 @@ class Assumptions:
         name = name if count == 1 else f"{name}.{count}"
         chosen = self.settled.get(name)
         settled = chosen is not None and 0 <= chosen < len(readings)
+        habit = False
         if not settled:
-            habit = self.habits.get(rule)
-            chosen = habit if habit is not None and 0 <= habit < len(readings) else first
+            usual = self.habits.get(rule)
+            habit = usual is not None and 0 <= usual < len(readings)
+            chosen = usual if habit else first
         assert chosen is not None
         if len(self.made) < MOST_TOLD:
             self.made.append(
-                Assumption(name, line, column, length, rule, said.strip(), tuple(readings), chosen, settled)
+                Assumption(name, line, column, length, rule, said.strip(), tuple(readings), chosen, settled, habit)
             )
         return chosen
 

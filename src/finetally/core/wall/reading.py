@@ -88,8 +88,12 @@ def _named_anew(document: JsonObject, library: Library) -> JsonObject:
 
 
 def keep_words(reading: Reading, text: str, settled: Mapping[str, int]) -> None:
-    """Keep the words as typed, and what was chosen, with the session that was read; none for the written form."""
+    """Keep the words as typed, and what was chosen, with the session that was read; none for the written form.
+
+    What was read by habit is kept as chosen: the words come to the same session when the habit is another one.
+    """
     reading.document.pop("wall", None)
+    settled = {**{one.id: one.chosen for one in reading.assumed.made if one.habit}, **settled}
     if not reading.written and len(text) <= MAX_TEXT:
         chosen: JsonObject = {"settled": {**settled}} if settled else {}
         reading.document["wall"] = {"text": text, **chosen}

@@ -13,7 +13,7 @@ AssumedTold = TypedDict(
     "AssumedTold",
     {
         "id": str, "line": int, "column": int, "length": int, "rule": str, "said": str, "read_as": str,
-        "or": list[str], "readings": list[str], "chosen": int, "settled": bool,
+        "or": list[str], "readings": list[str], "chosen": int, "settled": bool, "habit": bool,
     },
 )  # fmt: skip
 """A place that could be meant another way: what it was read as, the others, and all in their order."""
@@ -65,6 +65,7 @@ def told_of(reading: Reading) -> Told:
                 "id": one.id, "line": one.line, "column": column, "length": length, "rule": one.rule,
                 "said": one.said, "read_as": one.readings[one.chosen], "or": others,
                 "readings": list(one.readings), "chosen": one.chosen, "settled": one.settled,
+                "habit": one.habit,
             }
         )  # fmt: skip
     unread: list[UnreadTold] = [{"line": one.line, "text": one.text} for one in reading.unread]

@@ -22,6 +22,7 @@ from finetally.web.api.account import router as account
 from finetally.web.api.attendance import router as attendance
 from finetally.web.api.away import router as away
 from finetally.web.api.board import router as board
+from finetally.web.api.checkin import router as checkin
 from finetally.web.api.compare import router as compare
 from finetally.web.api.figures import router as figures
 from finetally.web.api.floor import router as floor
@@ -33,6 +34,8 @@ from finetally.web.api.level import router as level
 from finetally.web.api.log import router as log
 from finetally.web.api.log_files import router as log_files
 from finetally.web.api.members import router as members
+from finetally.web.api.methods import router as methods
+from finetally.web.api.movements import router as movements
 from finetally.web.api.otherwise import router as otherwise
 from finetally.web.api.people import router as people
 from finetally.web.api.plan import router as plan
@@ -106,6 +109,7 @@ api.add_router("", account)
 api.add_router("", figures)
 api.add_router("/sessions", sessions)
 api.add_router("", tables)
+api.add_router("", movements)
 api.add_router("", formats)
 api.add_router("", board)
 api.add_router("", compare)
@@ -117,10 +121,12 @@ api.add_router("/plan", season)
 api.add_router("/plan", away)
 api.add_router("/plan", attendance)
 api.add_router("", squads)
+api.add_router("", methods)
 api.add_router("", joining)
 api.add_router("", members)
 api.add_router("", privacy)
 api.add_router("/people", people)
+api.add_router("", checkin)
 api.add_router("/groups", groups)
 api.add_router("", otherwise)
 api.add_router("/floor", floor)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any, Literal
 
 from django.http import HttpResponse
@@ -22,8 +23,9 @@ from finetally.web.api.figures import REFUSALS, DocumentIn, json_answer
 from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.openapi import DocumentBody
 from finetally.web.api.request import ActorRequest
-from finetally.web.squads.actor import Right
-from finetally.web.squads.use_cases import context_for
+from finetally.web.squads.figuring_context import context_of
+from finetally.web.squads.reading_habits import chose_reading, forget_habit, habits_of, list_habits
+from finetally.web.squads.use_cases import squad_to_look_at
 from finetally.web.training.cards import CardWish, ask_for_pdf, made_card, others_on_card
 
 router = Router()
@@ -52,7 +54,10 @@ class BoardProblemOut(Schema):
 
 
 class AssumedOut(Schema):
-    """A place that could be meant another way: what it was read as, and all readings, one of them `chosen`."""
+    """A place that could be meant another way: what it was read as, and all readings, one of them `chosen`.
+
+    `settled`: somebody chose it here; `habit`: the squad has such places read so.
+    """
 
     id: str
     line: int
@@ -64,6 +69,7 @@ class AssumedOut(Schema):
     readings: list[str]
     chosen: int
     settled: bool
+    habit: bool
 
 
 class UnreadOut(Schema):
@@ -140,9 +146,12 @@ def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
 
     `settled` chooses among readings; `before` is the document that the text was written from, so that ids stay.
     """
-    library = context_for(request.auth, data.squad, Right.LOOK).library
+    squad = squad_to_look_at(request.auth, data.squad)
+    library = context_of(squad).library
     try:
-        reading = read_wall(data.text, library=library, settled=data.settled, before=data.before)
+        reading = read_wall(
+            data.text, library=library, settled=data.settled, habits=habits_of(squad), before=data.before
+        )
     except BoardError as error:
         problems = [
             {"line": p.line, "column": p.column, "found": p.found, "allowed": p.allowed, "code": p.code}
@@ -213,3 +222,41 @@ def pdf(request: ActorRequest, data: CardIn) -> Status[JobOut]:
     wanted = CardWish(data.as_done(), given, data.methods, data.paper, others)
     job = ask_for_pdf(request.auth, data.squad, wanted)
     return Status(202, job_out(job))
+
+
+class ReadingIn(Schema):
+    """Which reading (by its number) was chosen at a place of a rule."""
+
+    rule: str = Field(max_length=40)
+    reading: int = Field(ge=0, le=100)
+    squad: int | None = None
+
+
+class HabitOut(Schema):
+    """A habit of reading: the kind of place, how it is read, other readings, how often chosen running."""
+
+    rule: str
+    says: str
+    read_as: str
+    others: list[str]
+    times: int
+
+
+@router.post("/board/readings", response={204: None, **REFUSALS}, operation_id="chose_reading")
+def chosen(request: ActorRequest, data: ReadingIn) -> Status[None]:
+    """Note a reading that was chosen: what a squad chose twice running is read first from then on."""
+    chose_reading(request.auth, data.squad, data.rule, data.reading)
+    return Status(204, None)
+
+
+@router.get("/squads/{squad_id}/habits", response={200: list[HabitOut], **REFUSALS}, operation_id="habits")
+def habits(request: ActorRequest, squad_id: int) -> list[HabitOut]:
+    """The squad's habits of reading; for those who plan."""
+    return [HabitOut(**asdict(one)) for one in list_habits(request.auth, squad_id)]
+
+
+@router.delete("/squads/{squad_id}/habits/{rule}", response={204: None, **REFUSALS}, operation_id="forget_habit")
+def forget(request: ActorRequest, squad_id: int, rule: str) -> Status[None]:
+    """From now on such places are read as for anybody."""
+    forget_habit(request.auth, squad_id, rule)
+    return Status(204, None)

@@ -17,6 +17,7 @@ from finetally.core.figures import Figures, figures_and_tally, printed
 from finetally.core.floor.from_score import blocks_taken_from
 from finetally.core.formats.names import BlockFormat
 from finetally.core.methods.given import Given, Score
+from finetally.core.methods.paragraphs import ParagraphKey, paragraph_of
 from finetally.core.session.ids import with_ids
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.explain.explain import explain
@@ -104,9 +105,10 @@ class ExplainIn(DocumentIn):
 
 
 class ExplanationOut(Schema):
-    """One level of a figure's arithmetic."""
+    """One level of a figure's arithmetic, and the paragraph of the methods that says how it is estimated."""
 
     explanation: Explanation
+    paragraph: ParagraphKey
 
 
 class FitIn(DocumentIn):
@@ -174,7 +176,7 @@ def explain_figure(request: ActorRequest, data: ExplainIn) -> HttpResponse:
         )
     except UnknownFigureError:
         return problem_response(404, "figure", f"There is no figure {data.figure[:80]!r} in this session.")
-    return json_answer(printed({"explanation": opened}))
+    return json_answer(printed({"explanation": opened, "paragraph": paragraph_of(data.figure)}))
 
 
 @router.post("/fit", response={200: FitOut, **REFUSALS}, operation_id="fit")

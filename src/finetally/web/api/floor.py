@@ -75,7 +75,8 @@ class TodayOut(Schema):
 class FloorPerson(Schema):
     """Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split.
 
-    `named`: whether others may read their scores by name.
+    `named`: whether others may read their scores by name. `said`: here or away, where they said so themselves;
+    `fresh`: how fresh they said they are today, 1 to 5.
     """
 
     person: UUID
@@ -84,6 +85,8 @@ class FloorPerson(Schema):
     team: int | None
     group: str
     named: bool
+    said: str
+    fresh: int | None
 
 
 class VariantOut(Schema):
@@ -232,6 +235,8 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
                 team=one.team,
                 group=one.group,
                 named=one.person.is_named,
+                said=found.said.get(one.person.pk, ""),
+                fresh=found.fresh.get(one.person.pk),
             )
             for one in found.people
         ],

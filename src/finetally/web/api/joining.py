@@ -4,26 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from datetime import datetime
-from typing import TypeVar
 
-from axes.handlers.proxy import AxesProxyHandler
-from django.contrib.auth.signals import user_login_failed
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
-from ninja.utils import check_csrf
 from pydantic import Field
 
 from finetally.web.accounts import invitations, resets
 from finetally.web.accounts.models import Invitation
 from finetally.web.accounts.tokens import invitation_of
-from finetally.web.api.account import ANY_LINK, enter, hashing, wait_a_while
-from finetally.web.problems import ProblemOut, busy_response, csrf_failure, problem_response
+from finetally.web.api.account import enter, hashing
+from finetally.web.api.links import Opened, opened
+from finetally.web.problems import ProblemOut, busy_response
 from finetally.web.squads.models import Role
 
 router = Router()
 REFUSALS = {403: ProblemOut, 404: ProblemOut, 422: ProblemOut, 429: ProblemOut, 503: ProblemOut}
-Opened = TypeVar("Opened")
-OPENS_NOTHING = "This link opens nothing, or nothing more: it was used, ended, or is too old. Ask for a new one."
 
 
 class TokenIn(Schema):
@@ -76,19 +71,6 @@ class ResetDone(Schema):
     account: str
 
 
-def _opened(request: HttpRequest, work: Callable[[], Opened]) -> Opened | HttpResponse:
-    """What a token leads to; refused where it opens nothing, and for a while where many did not."""
-    if check_csrf(request) is not None:
-        return csrf_failure(request)
-    if not AxesProxyHandler.is_allowed(request, {"username": ANY_LINK}):
-        return wait_a_while("links")
-    try:
-        return work()
-    except Http404:
-        user_login_failed.send(sender=__name__, credentials={"username": ANY_LINK}, request=request)
-        return problem_response(404, "link", OPENS_NOTHING)
-
-
 def _hashed(work: Callable[[], Opened]) -> Callable[[], Opened | HttpResponse]:
     """The same work, refused while many passwords are looked at."""
 
@@ -119,7 +101,7 @@ def _seen(request: HttpRequest, one: Invitation) -> InvitationSeen:
 )
 def see_invitation(request: HttpRequest, data: TokenIn) -> InvitationSeen | HttpResponse:
     """What an invitation is for; looking uses nothing up. 404 where it opens nothing (more)."""
-    return _opened(request, lambda: _seen(request, invitation_of(data.token)))
+    return opened(request, lambda: _seen(request, invitation_of(data.token)))
 
 
 @router.post(
@@ -131,8 +113,8 @@ def accept(request: HttpRequest, data: JoinIn) -> JoinedOut | HttpResponse:
     Once. 404 where it opens nothing (more), 422 for a name that is taken, a password that is no good, a member.
     """
     if request.user.is_authenticated:
-        return _opened(request, lambda: JoinedOut(squad=invitations.accept(request.user, data.token).squad_id))
-    return _opened(request, _hashed(lambda: _new_account(request, data)))
+        return opened(request, lambda: JoinedOut(squad=invitations.accept(request.user, data.token).squad_id))
+    return opened(request, _hashed(lambda: _new_account(request, data)))
 
 
 def _new_account(request: HttpRequest, data: JoinIn) -> JoinedOut:
@@ -149,7 +131,7 @@ def see_reset(request: HttpRequest, data: TokenIn) -> ResetSeen | HttpResponse:
         found = resets.open_reset(data.token)
         return ResetSeen(account=found.user.get_username(), expires_at=found.expires_at)
 
-    return _opened(request, looked)
+    return opened(request, looked)
 
 
 @router.post("/resets/use", auth=None, response={200: ResetDone, **REFUSALS}, operation_id="use_reset")
@@ -159,4 +141,4 @@ def use_reset(request: HttpRequest, data: ResetIn) -> ResetDone | HttpResponse:
     def done() -> ResetDone:
         return ResetDone(account=resets.set_anew(data.token, data.password).get_username())
 
-    return _opened(request, _hashed(done))
+    return opened(request, _hashed(done))

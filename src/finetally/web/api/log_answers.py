@@ -14,6 +14,7 @@ from finetally.core.log.notes import HEALTH_KINDS
 from finetally.core.log.page import LoggedFigures, LoggedPicture
 from finetally.core.week.planned_load import other_training
 from finetally.web.api.log_person_schemas import (
+    FreshDayOut,
     LearnedOut,
     MovementDoneOut,
     PersonLogOut,
@@ -102,10 +103,11 @@ def score_told(score: Mapping[str, Any]) -> ScoreTold:
 
 
 def _expected_or_none(made: Mapping[str, Any] | None) -> ExpectedTold | None:
-    return None if made is None else _expected(made)
+    return None if made is None else expected_told(made)
 
 
-def _expected(made: Mapping[str, Any]) -> ExpectedTold:
+def expected_told(made: Mapping[str, Any]) -> ExpectedTold:
+    """What is expected, with its interval, as it is sent."""
     return ExpectedTold(**{name: score_told(made[name]) for name in ("expected", "least", "most")})
 
 
@@ -199,7 +201,7 @@ def _person(one: PersonHere) -> LoggedPersonOut:
         way=rating.way if rating is not None else "", early=rating.early if rating is not None else False,
         estimated=rating.estimated if rating is not None else None,
         limits=[limit.joint or limit.movement for limit in one.limits], pace=pace_out(one.pace), off=one.off,
-        far=one.far, standing=one.standing,
+        far=one.far, standing=one.standing, fresh=one.fresh,
     )  # fmt: skip
 
 
@@ -227,7 +229,7 @@ def expected_answer(found: list[ExpectedScore]) -> list[dict[str, Any]]:
         ExpectedOut(
             person=one.person.public_id, name=one.person.name, block=one.window.block,
             section_pass=one.window.section_pass, index=one.window.place,
-            score=_expected(one.score), beside=beside(one.score, None), pace=pace_out(one.pace),
+            score=expected_told(one.score), beside=beside(one.score, None), pace=pace_out(one.pace),
         ).model_dump(mode="json")
         for one in found
     ]  # fmt: skip
@@ -261,7 +263,7 @@ def _at(window: ScoredWindow) -> dict[str, Any]:
 def _foreseen(one: ForeseenScore) -> ForeseenOut:
     there = one.earlier
     return ForeseenOut(
-        **_at(one.window), whom=one.whom, score=_expected(one.score), pace=pace_out(one.pace),
+        **_at(one.window), whom=one.whom, score=expected_told(one.score), pace=pace_out(one.pace),
         last=score_told(there.last) if there is not None else None,
         best=score_told(there.best) if there is not None else None,
         on=there.on if there is not None else None, days_ago=one.days_ago,
@@ -290,6 +292,7 @@ def person_answer(page: PersonPage) -> PersonLogOut:
         movements=[
  MovementDoneOut(**vars_of(one), days_ago=(today - one.last).days) for one in page.movements],
         notes=[note_out(one) for one in page.notes],
+        fresh=[FreshDayOut(day=day, value=value) for day, value in page.fresh],
         plans=page.plans,
     )  # fmt: skip
 

@@ -92,8 +92,15 @@ class LearnedOut(Schema):
     off: OffCourse | None
 
 
+class FreshDayOut(Schema):
+    """How fresh they said they were on a day, 1 to 5."""
+
+    day: date
+    value: int
+
+
 class PersonLogOut(Schema):
-    """The log of one person."""
+    """The log of one person; `fresh`: of the last four weeks."""
 
     person: UUID
     name: str
@@ -105,4 +112,5 @@ class PersonLogOut(Schema):
     weeks: list[WeekDoneOut]
     movements: list[MovementDoneOut]
     notes: list[LogNoteOut]
+    fresh: list[FreshDayOut]
     plans: bool

@@ -158,7 +158,8 @@ class LoggedPersonOut(Schema):
     """Somebody at an entry. `limits`: what spares them that day (for those who plan, and the person).
 
     `minutes`, `effort`: their own, where they were noted; `way`: how the rating came in; `far`: it is far from the
-    estimate; `standing`: notes of health from before that are not lifted; `off`: estimates are off.
+    estimate; `standing`: notes of health from before that are not lifted; `off`: estimates are off; `fresh`: as
+    they said it that day, 1 to 5.
     """
 
     person: UUID
@@ -173,6 +174,7 @@ class LoggedPersonOut(Schema):
     far: bool
     limits: list[str]
     standing: int
+    fresh: int | None
     pace: PaceOut
     off: OffCourse | None
 

@@ -5,13 +5,12 @@ from __future__ import annotations
 from datetime import datetime
 from uuid import UUID
 
-from django.http import HttpRequest
 from ninja import Router, Schema, Status
 from pydantic import Field
 
 from finetally.web.accounts import invitations, mail, members, resets
 from finetally.web.accounts.models import Invitation
-from finetally.web.accounts.tokens import qr_of
+from finetally.web.api.links import LinkTold, told_link
 from finetally.web.api.request import ActorRequest
 from finetally.web.problems import ProblemOut
 from finetally.web.squads.models import Membership, Role
@@ -56,32 +55,6 @@ class InvitationOut(Schema):
     used_by: str | None
 
 
-class QrOut(Schema):
-    """A QR code: modules along a side with the quiet zone, and its dark modules as an SVG path."""
-
-    side: int
-    path: str
-
-
-class LinkTold(Schema):
-    """A link that is told this once: its whole address, the same as a QR code, until when it is good.
-
-    `sent`: whether it went off by e-mail, too; None where that was not asked for.
-    """
-
-    address: str
-    qr: QrOut
-    expires_at: datetime
-    sent: bool | None = None
-
-
-def _told(request: HttpRequest, page: str, token: str, expires_at: datetime) -> LinkTold:
-    # Behind the sign, so that it stands in no log of a server and is sent to nobody by a browser.
-    address = f"{request.build_absolute_uri(page)}#{token}"
-    code = qr_of(address)
-    return LinkTold(address=address, qr=QrOut(side=code.side, path=code.path), expires_at=expires_at)
-
-
 @router.get("/squads/{squad_id}/members", response={200: list[MemberOut], **REFUSALS}, operation_id="members")
 def look(request: ActorRequest, squad_id: int) -> list[MemberOut]:
     """The accounts in a squad, and their roles."""
@@ -111,7 +84,7 @@ def remove(request: ActorRequest, member_id: int) -> Status[None]:
 def reset(request: ActorRequest, member_id: int) -> Status[LinkTold]:
     """A link with which a member sets a new password, good for a day. 422 for an account of several squads."""
     made, token = resets.make_reset(request.auth, member_id)
-    return Status(201, _told(request, "/reset", token, made.expires_at))
+    return Status(201, told_link(request, "/reset", token, made.expires_at))
 
 
 def _out(one: Invitation) -> InvitationOut:
@@ -140,7 +113,7 @@ def invite(request: ActorRequest, squad_id: int, data: InvitationIn) -> Status[L
     """Invite somebody: the link is in this answer and never again. Good for 7 days, for a head coach for one."""
     address = mail.address_of(data.email) if data.email else None
     made, token = invitations.invite(request.auth, squad_id, data.role, data.person)
-    told = _told(request, "/join", token, made.expires_at)
+    told = told_link(request, "/join", token, made.expires_at)
     if address is not None:
         as_what = f"{made.squad.name} as {Role(made.role).label}"
         text = (

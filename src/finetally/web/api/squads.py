@@ -1,18 +1,15 @@
-"""A squad's settings, history and methods."""
+"""A squad's settings, history, and what it is told of."""
 
 from __future__ import annotations
 
 import zoneinfo
 from datetime import datetime
-from typing import Any
 
 from ninja import Router, Schema, Status
 from pydantic import Field
 
 from finetally.web.accounts.mail import can_send
 from finetally.web.api.request import ActorRequest
-from finetally.web.log.working_out import methods_changed_in_log
-from finetally.web.plan.refigure import methods_changed
 from finetally.web.problems import ProblemOut
 from finetally.web.squads import history as past
 from finetally.web.squads import settings, use_cases
@@ -23,25 +20,11 @@ router = Router()
 REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 422: ProblemOut}
 
 
-class MethodsIn(Schema):
-    """Settings to change, and the version of them that was seen; null takes one back to its default."""
-
-    methods: dict[str, Any]
-    version: str = Field(max_length=64)
-
-
-class MethodsOut(Schema):
-    """All settings of a squad, defaults included, and the version that they are."""
-
-    methods: dict[str, Any]
-    version: str
-
-
 class SettingsOut(Schema):
     """What a squad set for itself. `kit`: how many there are of each; `sends_mail`: invitations can go by e-mail.
 
-    `asks_health`: notes of pain and dizziness may be written, and `health_why`; `notes_months`: for how long they
-    are kept. `can_change`: the actor may.
+    `asks_health`: notes of pain and dizziness may be written, and `health_why`; `asks_freshness`: check-ins ask how
+    fresh one is; `notes_months`: for how long all of that is kept. `can_change`: the actor may.
     """
 
     name: str
@@ -52,6 +35,7 @@ class SettingsOut(Schema):
     adult_from: int
     asks_health: bool
     health_why: str
+    asks_freshness: bool
     notes_months: int
     version: str
     sends_mail: bool
@@ -70,6 +54,7 @@ class SettingsIn(Schema):
     adult_from: int | None = None
     asks_health: bool | None = None
     health_why: str | None = Field(None, max_length=500)
+    asks_freshness: bool | None = None
     notes_months: int | None = None
 
 
@@ -138,39 +123,16 @@ def time_zones(request: ActorRequest) -> list[str]:
 def history(request: ActorRequest, squad_id: int, before: int | None = None) -> list[RecordOut]:
     """Who did what in a squad, the latest first, a hundred at a time; `before`: older than that record."""
     return [
-        RecordOut(
-            id=one.pk, at=one.at, by=one.user.get_username() if one.user is not None else None, says=_says(one)
-        )
+        RecordOut(id=one.pk, at=one.at, by=past.by_whom(one), says=_says(one))
         for one in past.history(request.auth, squad_id, before)
     ]
 
 
 def _says(one: Record) -> str:
-    about = " ".join(filter(None, (one.about, f"({one.person})" if one.about and one.person else "")))
-    return Act(one.act).label.replace("%s", about or str(one.person or "somebody"))
-
-
-def _methods(squad: Squad) -> MethodsOut:
-    shown = squad.methods_value().model_dump(mode="json", by_alias=True)
-    return MethodsOut(methods=shown, version=use_cases.methods_version(squad))
-
-
-@router.get("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="methods")
-def methods(request: ActorRequest, squad_id: int) -> MethodsOut:
-    """All settings that a squad's figures are made with, defaults filled in, and their version."""
-    return _methods(use_cases.squad_for(request.auth, squad_id, Right.LOOK))
-
-
-@router.patch("/squads/{squad_id}/methods", response={200: MethodsOut, **REFUSALS}, operation_id="change_methods")
-def change_methods(request: ActorRequest, squad_id: int, data: MethodsIn) -> MethodsOut:
-    """Set some settings of a squad; null takes one back to its default. 409 where they changed meanwhile.
-
-    What is planned is figured anew in the background.
-    """
-    squad = use_cases.change_methods(request.auth, squad_id, data.version, data.methods)
-    methods_changed(squad)
-    methods_changed_in_log(squad)
-    return _methods(squad)
+    # Who did it by their own link is named as the one who did.
+    person = one.person if not one.own else None
+    about = " ".join(filter(None, (one.about, f"({person})" if one.about and person else "")))
+    return Act(one.act).label.replace("%s", about or str(person or "somebody"))
 
 
 class MutedOut(Schema):

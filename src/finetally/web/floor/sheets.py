@@ -16,6 +16,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.tally.exits import exits_of
 from finetally.core.tally.measure import Tally, tally
 from finetally.web.floor.crowd import PersonPlaced, placed
+from finetally.web.floor.meant import with_said
 from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import runs_of_day
 from finetally.web.floor.scores import EarlierScore, earlier_of
@@ -23,6 +24,7 @@ from finetally.web.floor.step_options import StepOptions, step_options
 from finetally.web.log.foreseen import ForeseenHere, foreseen_among, foreseen_by
 from finetally.web.log.given_here import entry_given, entry_pace
 from finetally.web.log.windows import windows_of
+from finetally.web.people.freshness import fresh_on
 from finetally.web.people.pace import PaceInUse
 from finetally.web.people.people import known_people
 from finetally.web.plan.entries import attendance_of, the_entry, wrong
@@ -65,7 +67,8 @@ class FloorSheet:
 
     `apart`: the sheet where each goes at their own pace, for sessions where that makes another one. `minutes`: what
     the timetable comes to. `pace`: whose it is laid out at; `foreseen`: what its windows should
-    be scored at. `people` in the order of stations; `away`: the keys of those who do not come.
+    be scored at. `people` in the order of stations; `away`: the keys of those who do not come;
+    `said`, `fresh`: by key what they said themselves of coming, and of how fresh they are today.
     """
 
     entry: Entry
@@ -78,6 +81,8 @@ class FloorSheet:
     cautions: list[str]
     people: list[PersonPlaced]
     away: set[int]
+    said: dict[int, str]
+    fresh: dict[int, int]
     others: list[CardOption]
     options: list[StepOptions]
     planned: list[PlannedRounds]
@@ -98,6 +103,7 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
     apart = sheet(session, library=context.library, methods=context.methods, given=given, apart=True)
     t = tally(session, library=context.library, methods=context.methods, given=given)
     card = card_of(t)
+    options = step_options(session, context.library)
     expected = attendance_of(actor, entry_id)
     run = Run(fine_tally_run=1, session=entry.document, methods=context.methods, given=given)
     return FloorSheet(
@@ -114,9 +120,11 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         cautions=[line for line in card["cautions"] if line not in HEALTH],
         people=placed(entry, [one.person for one in expected]),
         away={one.person.pk for one in expected if not one.comes},
-        others=others_on_card(actor, entry.squad_id, entry.document),
+        said={one.person.pk: one.own.said for one in expected if one.own is not None and one.own.said},
+        fresh=fresh_on([one.person.pk for one in expected], entry.day),
+        others=with_said(entry, others_on_card(actor, entry.squad_id, entry.document), options),
         planned=planned_rounds(made),
-        options=step_options(session, context.library),
+        options=options,
         earlier=earlier_of(entry, windows_of(t)),
         pace=entry_pace(entry, context),
         foreseen=_foreseen(entry, t, [one.person.pk for one in expected if one.comes], context),

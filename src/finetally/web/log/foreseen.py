@@ -92,10 +92,21 @@ def foreseen_of(
     return foreseen_among(t, list(known_people(squad)), squad, context, tells=actor.may(squad.pk, Right.PLAN))
 
 
-def foreseen_by(t: Tally, person: Person, context: FiguringContext) -> ForeseenHere:
-    """What the windows of a session should be scored at by one person today."""
+def foreseen_by(
+    t: Tally, person: Person, context: FiguringContext, options: Mapping[str, str] | None = None
+) -> ForeseenHere:
+    """What the windows of a session should be scored at by one person today.
+
+    `options`: what they do otherwise, by step id; None: what their limits choose.
+    """
     windows = list(windows_of(t))
-    return ForeseenHere(_of_person(t, windows, person, context) if windows else [])
+    if not windows:
+        return ForeseenHere([])
+    if options is None:
+        options = options_by_limits(
+            t.session, limits_on(person.squad, today_of(person.squad), person), person.squad
+        )
+    return ForeseenHere(_of_person(t, windows, person, context, options))
 
 
 def foreseen_among(
@@ -153,11 +164,9 @@ def took_last(
 
 
 def _of_person(
-    t: Tally, windows: list[ScoredWindow], person: Person, context: FiguringContext
+    t: Tally, windows: list[ScoredWindow], person: Person, context: FiguringContext, options: Mapping[str, str]
 ) -> list[ForeseenScore]:
     today = today_of(person.squad)
-    limits = limits_on(person.squad, today, person)
-    options = options_by_limits(t.session, limits, person.squad)
     pace = pace_in_use(person, context.methods)
     earlier = earlier_by_shape([person.pk], {one.shape for one in windows}, today)
     found = []

@@ -16,6 +16,7 @@ from finetally.core.session.problems import refuse, shown
 from finetally.web.floor.models import FloorEvent
 from finetally.web.log.models import LogNote
 from finetally.web.log.seeing import looker_at, person_of
+from finetally.web.people.freshness import forget_freshness
 from finetally.web.people.people import the_person
 from finetally.web.plan.entries import entry_named
 from finetally.web.squads.actor import Actor, Right
@@ -90,8 +91,9 @@ def lift_note(actor: Actor, note_id: int) -> None:
 
 
 def forget_notes() -> int:
-    """Empty notes of health that are older than their squads keep them; only that they were stays. Returns how
-    many.
+    """Empty notes of health that are older than their squads keep them; only that they were stays.
+
+    How fresh people said they were goes with them. Returns how many notes.
     """
     count = 0
     for squad in Squad.objects.all():
@@ -104,4 +106,5 @@ def forget_notes() -> int:
                 event.event = {**event.event, "text": ""}
                 event.save(update_fields=["event"])
             count += old.update(text="", place="", side="", level=None, emptied=True)
+            forget_freshness(squad, before.date())
     return count

@@ -18,6 +18,7 @@ from finetally.core.methods.given import Given
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
+from finetally.web.floor.meant import meant_otherwise
 from finetally.web.floor.step_options import StepOptions, step_options
 from finetally.web.jobs.models import OPEN, Job
 from finetally.web.log.given_here import entry_given
@@ -26,7 +27,8 @@ from finetally.web.log.models import LoggedEntry, LoggedRun, LogNote, Rating, Re
 from finetally.web.log.seeing import Looker, looker_at
 from finetally.web.log.settling import logged_run, rounded
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, windows_of
-from finetally.web.people.limits import limits_by_person, options_by_limits
+from finetally.web.people.freshness import fresh_on
+from finetally.web.people.limits import limits_by_person
 from finetally.web.people.models import Limit
 from finetally.web.people.pace import PaceInUse, pace_in_use
 from finetally.web.people.people import known_people
@@ -42,7 +44,7 @@ class PersonHere:
     """Somebody whom the entry is for: whether they came, for how long; their rating; limits behind options.
 
     `pace`: what their predictions go by; `off`: where estimates have been off three times running; `standing`:
-    notes of health from before that nobody has lifted.
+    notes of health from before that nobody has lifted; `fresh`: how fresh they said they were that day, 1 to 5.
     """
 
     person: Person
@@ -53,6 +55,7 @@ class PersonHere:
     pace: PaceInUse
     off: OffCourse | None
     standing: int = 0
+    fresh: int | None = None
 
     @property
     def far(self) -> bool:
@@ -190,6 +193,7 @@ class _PageReader:
             ).values_list("person", flat=True)
         )
         seen = paces_seen(keys, self.entry.day - TELLS_FOR)
+        fresh = fresh_on(keys, self.entry.day)
         found = []
         for person in people:
             pace = pace_in_use(person, self.context.methods)
@@ -197,7 +201,7 @@ class _PageReader:
             found.append(
                 PersonHere(
                     person, attended.get(person.pk), person.pk in away, ratings.get(person.pk),
-                    limits.get(person.pk, []), pace, off, standing[person.pk],
+                    limits.get(person.pk, []), pace, off, standing[person.pk], fresh.get(person.pk),
                 )
             )  # fmt: skip
         return found
@@ -225,9 +229,10 @@ def expected_of(actor: Actor, entry_id: UUID) -> list[ExpectedScore]:
     session = parse_session(looker.entry.document)
     found: list[ExpectedScore] = []
     known: dict[str, PredictedScore | None] = {}
+    meant = meant_otherwise(looker.entry, session)
     for one in reader.people():
         if one.came:
-            options = options_by_limits(session, one.limits, looker.entry.squad)
+            options = meant.get(one.person.pk, {})
             for window in reader.windows:
                 key = repr((options, window.block, window.place, one.pace.pace_factor, one.pace.spread))
                 if key not in known:

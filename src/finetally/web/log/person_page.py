@@ -22,6 +22,7 @@ from finetally.web.squads.models import Person
 from finetally.web.squads.today import today_of
 
 LOOKED_BACK_ON = timedelta(weeks=53)
+FRESH_FOR = timedelta(weeks=4)
 REP_KINDS: tuple[Literal["counted", "called", "paced", "estimated"], ...] = (
     "counted",
     "called",
@@ -110,6 +111,7 @@ class PersonPage:
     movements: list[MovementSum]
     notes: list[LogNote]
     plans: bool
+    fresh: list[tuple[date, int]] = field(default_factory=list)
 
 
 def person_page(actor: Actor, person_id: UUID) -> PersonPage:
@@ -133,6 +135,7 @@ def person_page(actor: Actor, person_id: UUID) -> PersonPage:
         movements,
         list(LogNote.objects.filter(person=person).select_related("entry").defer("entry__document")),
         actor.may(squad.pk, Right.PLAN),
+        list(person.freshness.filter(day__gt=today - FRESH_FOR).order_by("day").values_list("day", "value")),
     )
 
 

@@ -19,18 +19,27 @@ from finetally.web.plan.summaries import summary_from_json
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.models import Act, Person
 from finetally.web.squads.record import record
-from finetally.web.squads.today import today_of
+from finetally.web.squads.today import day_of, today_of
 
 EARLY = timedelta(minutes=10)
 """A rating sooner after the end is marked: how a session felt settles in the first minutes (Foster 2001)."""
 
 
-def rate(actor: Actor, entry_id: UUID, person_id: UUID | None, effort: float | None, way: RatingWay) -> None:
+def rate(
+    actor: Actor,
+    entry_id: UUID,
+    person_id: UUID | None,
+    effort: float | None,
+    way: RatingWay,
+    *,
+    at: datetime | None = None,
+) -> None:
     """Keep how hard somebody found it, or the group together (no person); no effort takes it back.
 
     Those whom an entry is for rate for themselves, on its day and the next; who plans, for all and at any later
-    time. Raises DocumentError.
+    time. `at`: when it was said, where it was sent later (default: now). Raises DocumentError.
     """
+    said = at or timezone.now()
     looker = looker_at(actor, entry_id)
     entry = looker.entry
     if effort is not None and not 0 <= effort <= 10:
@@ -40,7 +49,7 @@ def rate(actor: Actor, entry_id: UUID, person_id: UUID | None, effort: float | N
     person = person_of(looker, person_id)
     if not looker.plans:
         way = RatingWay.OWN
-        if today_of(entry.squad) > entry.day + timedelta(days=1):
+        if day_of(entry.squad, said) > entry.day + timedelta(days=1):
             raise wrong("entry", f"a session of {entry.day.isoformat()}", "a rating by the end of the next day")
     if person is None:
         way = RatingWay.GROUP
@@ -49,7 +58,7 @@ def rate(actor: Actor, entry_id: UUID, person_id: UUID | None, effort: float | N
             Rating.objects.filter(entry=entry, person=person).delete()
         else:
             ended = ended_at(entry)
-            early = ended is not None and timezone.now() < ended + EARLY
+            early = ended is not None and said < ended + EARLY
             Rating.objects.update_or_create(
                 entry=entry, person=person,
                 defaults={

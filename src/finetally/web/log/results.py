@@ -68,14 +68,17 @@ def write_results(actor: Actor, entry_id: UUID, wishes: Sequence[ResultWish]) ->
                 entry.pk, person.pk if person is not None else None, "person" if person is not None else "session",
                 wish.block, wish.section_pass, wish.index,
             )  # fmt: skip
-            _write(window, wish, ResultWay.OWN if own else ResultWay.TYPED, actor.user_id)
+            _write(window, wish, own=own, user_id=actor.user_id)
             settle_used(window)
         record(actor, entry.squad_id, Act.RESULT_SET, entry_named(entry))
         ask_to_work_out(entry)
 
 
-def _write(window: ScoredPlace, wish: ResultWish, way: ResultWay, user_id: int | None) -> None:
-    kept = corrected(window.results().filter(user=user_id))
+def _write(window: ScoredPlace, wish: ResultWish, *, own: bool, user_id: int | None) -> None:
+    way = ResultWay.OWN if own else ResultWay.TYPED
+    # A person's own count is theirs, whether they told it by their account or by their link.
+    mine = {"way": way} if own else {"user": user_id}
+    kept = corrected(window.results().filter(**mine))
     if wish.options:
         kept["options"] = wish.options
     if wish.score is None and not (wish.unfinished or wish.sets or wish.options):

@@ -24,6 +24,7 @@ from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.core.unfold.tape import RunScore
+from finetally.web.floor.meant import meant_otherwise
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.floor.runs import whole_run
 from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
@@ -32,7 +33,6 @@ from finetally.web.log.given_here import scores_before
 from finetally.web.log.learning import relearn
 from finetally.web.log.models import LearnedPace, LoggedEntry, Rating, RatingWay, Result
 from finetally.web.log.windows import BlockKind, block_kinds
-from finetally.web.people.limits import limits_by_person, options_by_limits
 from finetally.web.people.measures import given_of
 from finetally.web.people.pace import pace_in_use
 from finetally.web.people.people import known_people
@@ -133,9 +133,8 @@ class _Working:
 
     @cached_property
     def limited(self) -> Mapping[int, dict[str, str]]:
-        """The options that limits of the day choose, by person."""
-        held = limits_by_person(self.entry.squad, self.entry.day)
-        return {key: options_by_limits(self.session, limits, self.entry.squad) for key, limits in held.items()}
+        """The options that limits of the day choose, and those that people said they would take, by person."""
+        return meant_otherwise(self.entry, self.session)
 
     @cached_property
     def runs(self) -> Mapping[Any, tuple[FloorRun, list[FloorEvent]]]:
@@ -204,7 +203,7 @@ class _Working:
         return key, self._done[key]
 
     def options_of(self, person: Person | None, taken: dict[str, str]) -> dict[str, str]:
-        """What somebody did otherwise: what their limits chose, and what was noted, which goes before it."""
+        """What somebody did otherwise: what limits or they chose; what was noted goes before it."""
         return {**(self.limited.get(person.pk, {}) if person is not None else {}), **taken}
 
     def result(self, one: Result) -> Result | None:

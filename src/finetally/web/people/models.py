@@ -1,4 +1,4 @@
-"""Group, GroupPlace, Limit, Maximum."""
+"""Group, GroupPlace, Limit, Maximum, Freshness."""
 
 from __future__ import annotations
 
@@ -113,3 +113,19 @@ class Maximum(models.Model):
 
     def __str__(self) -> str:
         return f"{self.person}: {self.movement} {self.kg} kg × {self.reps}"
+
+
+class Freshness(models.Model):
+    """How fresh somebody said they are on a day, 1 (spent) to 5 (fresh); kept as long as notes of health."""
+
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="freshness")
+    day = models.DateField()
+    value = models.PositiveSmallIntegerField()
+    at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-day"]
+        constraints = [models.UniqueConstraint(fields=["person", "day"], name="one_freshness_a_day")]
+
+    def __str__(self) -> str:
+        return f"{self.person} on {self.day}: {self.value}"

@@ -70,6 +70,8 @@ def the_person(actor: Actor, person_id: UUID, right: Right = Right.PLAN) -> Pers
 
 def is_self(actor: Actor, person: Person) -> bool:
     """Whether the actor is the person."""
+    if actor.person_id is not None:
+        return person.pk == actor.person_id
     return actor.user_id is not None and person.user_id == actor.user_id
 
 
@@ -80,7 +82,9 @@ def read_person(actor: Actor, person_id: UUID) -> Person:
 
 
 def own_person(actor: Actor, squad: Squad) -> Person | None:
-    """The person that a member is in a squad, if any."""
+    """The person that a member is in a squad, or whose link it is, if any."""
+    if actor.person_id is not None:
+        return squad.people.filter(pk=actor.person_id).first()
     return None if actor.user_id is None else squad.people.filter(user_id=actor.user_id).first()
 
 

@@ -78,7 +78,8 @@ class Attendance(models.Model):
     """That somebody was away from an entry, or did it otherwise: own minutes and effort, where they were rated.
 
     `person`: None for a former member, of whom nothing else is known any more. Whoever has none of these for an
-    entry that is for them came, and did what was planned (or logged for all).
+    entry that is for them came, and did what was planned (or logged for all). `said`: what they said themselves by
+    their link before the session; `options`: what they mean to do otherwise, by step id.
     """
 
     entry = models.ForeignKey(Entry, on_delete=models.CASCADE, related_name="attendance")
@@ -86,6 +87,8 @@ class Attendance(models.Model):
     came = models.BooleanField(default=True)
     minutes = models.FloatField(null=True, blank=True)
     effort = models.FloatField(null=True, blank=True)
+    said = models.CharField(max_length=4, blank=True, help_text="here, away; empty: they said nothing")
+    options = models.JSONField(default=dict, blank=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["entry", "person"], name="one_attendance_a_person")]

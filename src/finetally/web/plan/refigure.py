@@ -89,6 +89,22 @@ def methods_changed(squad: Squad) -> Job | None:
     )
 
 
+@dataclass(frozen=True, slots=True)
+class Reach:
+    """What other methods make figured anew: sessions of the Bench, planned entries; logged ones stay."""
+
+    sessions: int
+    planned: int
+    logged: int
+
+
+def reach_of(squad: Squad) -> Reach:
+    """What a change of a squad's methods reaches. Three queries."""
+    entries = squad.entries.filter(document__isnull=False)
+    logged = entries.exclude(logged_minutes=None).count()
+    return Reach(squad.sessions.count(), entries.count() - logged, logged)
+
+
 def _unkept(squad: Squad, context: FiguringContext) -> list[Session]:
     """Sessions whose figures lists would have to make at every look."""
     return without_figures(list(squad.sessions.all()), {squad.pk: context})

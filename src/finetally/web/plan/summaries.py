@@ -10,6 +10,7 @@ from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from finetally.core import CORE_VERSION
+from finetally.core.movements.used import movements_named
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.core.week.planned_load import LoadSummary, PatternLoad, PlannedLoad, other_training, summary_of
@@ -52,21 +53,11 @@ def inside(document: dict[str, Any], context: FiguringContext) -> dict[str, Any]
     session = parse_session(document)
     full = context.library.with_definitions(session.movements)
     own = {one["key"]: one for one in document.get("movements") or []}
-    keys = sorted(_keys(document["blocks"]))
+    keys = sorted(movements_named(document))
     definitions = [
         own.get(key) or full[key].model_dump(mode="json", exclude_unset=True) for key in keys if key in full
     ]
     return {**document, "movements": [*definitions, *(one for key, one in own.items() if key not in keys)]}
-
-
-def _keys(value: Any) -> set[str]:
-    """Every movement that a document's blocks name."""
-    if isinstance(value, list):
-        return set().union(*(_keys(one) for one in value)) if value else set()
-    if not isinstance(value, dict):
-        return set()
-    found = {value[name] for name in ("movement", "rest_as") if isinstance(value.get(name), str)}
-    return found.union(*(_keys(child) for child in value.values()))
 
 
 @dataclass(frozen=True, slots=True)

@@ -106,7 +106,7 @@ def _leave_scores(person: Person) -> None:
         .values_list("entry_id", flat=True)
     )  # fmt: skip
     Attendance.objects.filter(person=person, entry_id__in=list(crowded)).update(
-        person=None, minutes=None, effort=None
+        person=None, minutes=None, effort=None, said="", options={}
     )
     scored = Result.objects.filter(person=person).values_list("entry_id", flat=True)
     hidden = (

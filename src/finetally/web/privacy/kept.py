@@ -7,12 +7,14 @@ from uuid import UUID
 
 from django.db.models import QuerySet
 
+from finetally.web.checkin.models import CheckInLink
 from finetally.web.log.models import LearnedPace, Result
 from finetally.web.people.measures import given_of
 from finetally.web.people.models import Limit
 from finetally.web.people.people import is_self, known_people, the_person
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.squads.actor import Actor, Right
+from finetally.web.squads.history import by_whom
 from finetally.web.squads.models import Act, Person, Record
 from finetally.web.squads.record import record
 
@@ -90,8 +92,18 @@ def kept_of(person: Person) -> dict[str, Any]:
             {"on": _day(one.entry.day), "title": one.entry.title, **one.figures, "curve": one.curve}
             for one in person.recordings.select_related("entry").defer("entry__document").order_by("entry__day")
         ],
+        "freshness": [{"on": _day(one.day), "value": one.value} for one in person.freshness.all()],
+        "checkin_links": [_link(one) for one in person.checkin_links.prefetch_related("devices")],
         "learned": _learned(person),
         "history": [_recorded(one) for one in _records(person)],
+    }  # fmt: skip
+
+
+def _link(one: CheckInLink) -> dict[str, Any]:
+    return {
+        "made_at": one.made_at.isoformat(), "until": one.expires_at.isoformat(),
+        "ended_at": one.ended_at.isoformat() if one.ended_at is not None else None,
+        "devices": [{"is": each.called, "last_used": each.used_at.isoformat()} for each in one.devices.all()],
     }  # fmt: skip
 
 
@@ -131,7 +143,7 @@ def _attendance(person: Person) -> QuerySet[Attendance]:
 def _attended(one: Attendance) -> dict[str, Any]:
     return {
         "on": _day(one.entry.day), "title": one.entry.title, "came": one.came, "minutes": one.minutes,
-        "effort": one.effort,
+        "effort": one.effort, "said": one.said or None, "options": one.options,
     }  # fmt: skip
 
 
@@ -148,6 +160,6 @@ def _records(person: Person) -> QuerySet[Record]:
 
 def _recorded(one: Record) -> dict[str, Any]:
     return {
-        "at": one.at.isoformat(), "by": one.user.get_username() if one.user is not None else None,
+        "at": one.at.isoformat(), "by": by_whom(one),
         "what": Act(one.act).label.replace("%s", one.about or (one.person.name if one.person else "")),
     }  # fmt: skip

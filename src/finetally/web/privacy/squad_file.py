@@ -13,6 +13,7 @@ from finetally.web.jobs.use_cases import JobRequest, ask
 from finetally.web.jobs.work import JobHandle
 from finetally.web.log.models import LogNote, Rating, Result, WatchRecording
 from finetally.web.people.measures import given_of
+from finetally.web.people.models import Freshness
 from finetally.web.people.people import known_people
 from finetally.web.plan.models import Attendance, Entry
 from finetally.web.privacy.kept import limit_kept
@@ -81,6 +82,13 @@ def squad_kept(squad: Squad, *, health: bool) -> dict[str, Any]:
             for one in _of_log(WatchRecording, squad)
         ] if health else [],
         "notes": [_note(one) for one in _of_log(LogNote, squad)] if health else [],
+        "freshness": [
+            {"person": _whose(one), "day": one.day.isoformat(), "value": one.value}
+            for one in Freshness.objects.filter(person__squad=squad).select_related("person")
+        ] if health else [],
+        "reading_habits": [
+            {"rule": one.rule, "reading": one.reading, "times": one.times} for one in squad.reading_habits.all()
+        ],
     }  # fmt: skip
 
 
@@ -155,5 +163,6 @@ def _attendance(squad: Squad) -> Any:
 def _attended(one: Attendance, health: bool) -> dict[str, Any]:
     return {
         "entry": str(one.entry_id), "person": str(one.person.public_id) if one.person is not None else None,
-        "came": one.came, "minutes": one.minutes, **({"effort": one.effort} if health else {}),
+        "came": one.came, "minutes": one.minutes, "said": one.said or None, "options": one.options,
+        **({"effort": one.effort} if health else {}),
     }  # fmt: skip

@@ -33,12 +33,14 @@ class Actor:
     """A signed-in member (with `user_id`) or the holder of a link; `rights` by squad id.
 
     `known`: its squads as they were when it came in, to look with; who writes reads anew under the lock.
+    `person_id`: the key of the person whose own link it is; they see and write what is theirs.
     """
 
     kind: Literal["member", "link"]
     rights: Mapping[int, Right]
     user_id: int | None = None
     known: Mapping[int, Squad] = field(default_factory=dict, compare=False)
+    person_id: int | None = None
 
     def role_in(self, squad_id: int) -> str:
         """The role that a right in a squad came with."""

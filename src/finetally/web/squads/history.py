@@ -7,7 +7,7 @@ from datetime import timedelta
 from django.utils import timezone
 
 from finetally.web.squads.actor import Actor, Right
-from finetally.web.squads.models import Record
+from finetally.web.squads.models import Act, Record
 from finetally.web.squads.use_cases import squad_for
 
 HISTORY_KEPT = timedelta(days=365)
@@ -20,6 +20,20 @@ def history(actor: Actor, squad_id: int, before: int | None = None) -> list[Reco
     squad = squad_for(actor, squad_id, Right.HEAD)
     found = squad.records.filter(at__gte=timezone.now() - HISTORY_KEPT).select_related("user", "person")
     return list((found.filter(pk__lt=before) if before is not None else found)[:RECORDS_AT_ONCE])
+
+
+def history_of(actor: Actor, squad_id: int, act: Act) -> list[Record]:
+    """The latest of one kind of act, for those who plan."""
+    squad = squad_for(actor, squad_id, Right.PLAN)
+    found = squad.records.filter(act=act, at__gte=timezone.now() - HISTORY_KEPT).select_related("user", "person")
+    return list(found[:RECORDS_AT_ONCE])
+
+
+def by_whom(one: Record) -> str | None:
+    """Who did it: the account, or the person whose own link it was; None for one that is gone."""
+    if one.own:
+        return one.person.name if one.person is not None else None
+    return str(one.user.get_username()) if one.user is not None else None
 
 
 def forget_history() -> int:

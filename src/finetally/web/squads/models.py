@@ -1,4 +1,4 @@
-"""Squad, Person, SquadMovement, Membership, Record."""
+"""Squad, Person, SquadMovement, ReadingHabit, Membership, Record."""
 
 from __future__ import annotations
 
@@ -49,6 +49,7 @@ class Squad(models.Model):
     learning = models.CharField(max_length=4, blank=True, help_text="auto, ask; empty: not yet asked")
     asks_health = models.BooleanField(default=False, help_text="pain and dizziness may be noted")
     health_why = models.CharField(max_length=200, blank=True, help_text="why, in one line for those who are asked")
+    asks_freshness = models.BooleanField(default=False, help_text="check-ins ask how fresh one is, 1 to 5")
     notes_months = models.PositiveSmallIntegerField(default=12, help_text="months that health notes are kept")
     adult_from = models.PositiveSmallIntegerField(default=16, help_text="age under which people are under age")
     movements_version = models.CharField(
@@ -146,6 +147,23 @@ class SquadMovement(models.Model):
             self.squad.movements_version = version
 
 
+class ReadingHabit(models.Model):
+    """How a squad has a kind of place in its texts read: what was chosen there so many times running."""
+
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="reading_habits")
+    rule = models.CharField(max_length=40)
+    reading = models.PositiveSmallIntegerField()
+    times = models.PositiveIntegerField(default=1)
+    at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["rule"]
+        constraints = [models.UniqueConstraint(fields=["squad", "rule"], name="one_habit_a_rule")]
+
+    def __str__(self) -> str:
+        return f"{self.rule}: {self.reading}"
+
+
 class Role(models.TextChoices):
     """What a member may do: head coaches all, coaches plan, athletes look."""
 
@@ -216,7 +234,10 @@ class Act(models.TextChoices):
     SQUAD_CHANGED = "squad-changed", "changed the squad's %s"
     LINK_MADE = "link-made", "made the calendar link %s"
     LINK_ENDED = "link-ended", "ended the calendar link %s"
+    HABIT_FORGOTTEN = "habit-forgotten", "had the habit forgotten of reading %s"
     EXPORTED = "exported", "took out %s"
+    OWN_LINK_MADE = "own-link-made", "made a check-in link for %s"
+    OWN_LINK_ENDED = "own-link-ended", "ended the check-in link of %s"
 
 
 class Record(models.Model):
@@ -231,6 +252,7 @@ class Record(models.Model):
     act = models.CharField(max_length=20, help_text="an Act")
     person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True)
     about = models.CharField(max_length=200, blank=True)
+    own = models.BooleanField(default=False, help_text="the person did it, by their own link")
 
     class Meta:
         ordering = ["-id"]

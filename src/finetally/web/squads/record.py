@@ -10,6 +10,8 @@ LONGEST_ABOUT = 200
 
 def record(actor: Actor, squad_id: int, act: Act, about: str = "", person: Person | None = None) -> None:
     """Write down that the actor did something. `about` names a thing, never anybody's health; `person` a person."""
+    own = actor.person_id is not None
     Record.objects.create(
-        squad_id=squad_id, user_id=actor.user_id, act=act, about=about[:LONGEST_ABOUT], person=person
-    )
+        squad_id=squad_id, user_id=actor.user_id, act=act, about=about[:LONGEST_ABOUT],
+        person_id=actor.person_id if own else person.pk if person is not None else None, own=own,
+    )  # fmt: skip

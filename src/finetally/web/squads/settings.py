@@ -19,7 +19,7 @@ from finetally.web.versions import require_version, version_of
 
 SETTINGS = (
     "name", "time_zone", "week_start", "kit", "emergency", "adult_from", "asks_health", "health_why",
-    "notes_months",
+    "asks_freshness", "notes_months",
 )  # fmt: skip
 LONGEST_SQUAD_NAME, LONGEST_EMERGENCY, LONGEST_KIT_NAME, LONGEST_WHY = 120, 2_000, 60, 200
 NOTES_MONTHS = (1, 36)
@@ -124,5 +124,6 @@ def _months(value: int) -> int | Problem:
 
 _READ: Mapping[str, Any] = {
     "name": _name, "time_zone": _zone, "week_start": _week_start, "kit": _kit, "emergency": _emergency,
-    "adult_from": _adult_from, "asks_health": bool, "health_why": _why, "notes_months": _months,
+    "adult_from": _adult_from, "asks_health": bool, "health_why": _why,
+    "asks_freshness": bool, "notes_months": _months,
 }  # fmt: skip

@@ -1,30 +1,23 @@
-"""What can be done with a squad's settings, people and movements."""
+"""Which squad an act is about; what can be done with its methods and what it is told of."""
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from collections.abc import Sequence
+from typing import Any
 
 from django.db import transaction
-from django.http import Http404
 from django.shortcuts import get_object_or_404
 from pydantic import ValidationError
 
 from finetally.core.checks.table import CHECKS
+from finetally.core.methods.described import SET_ELSEWHERE, out_of_bounds
 from finetally.core.methods.value import Methods
-from finetally.core.movements.exchange import (
-    movements_csv,
-    movements_json,
-    read_movements_csv,
-    read_movements_json,
-)
-from finetally.core.session.cleaning import one_line
-from finetally.core.session.movement import MovementDef
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
-from finetally.web.squads.models import Act, Squad, SquadMovement
+from finetally.web.squads.models import Act, Squad
 from finetally.web.squads.record import record
-from finetally.web.versions import ChangedError, require_version, version_of
+from finetally.web.versions import require_version, version_of
 
 
 def squad_for(actor: Actor, squad_id: int | None, right: Right) -> Squad:
@@ -61,77 +54,6 @@ def context_for(
         raise DocumentError(_methods_problems(error)) from None
 
 
-def movements_of(actor: Actor, squad_id: int | None) -> FiguringContext:
-    """The movements that a squad works with."""
-    return context_of(squad_for(actor, squad_id, Right.LOOK))
-
-
-def _put(squad: Squad, movements: list[MovementDef]) -> None:
-    with transaction.atomic():
-        for movement in movements:
-            definition = movement.model_dump(mode="json", exclude_unset=True)
-            SquadMovement.objects.update_or_create(
-                squad=squad, key=movement.key, defaults={"definition": definition}
-            )
-
-
-def import_movements(
-    actor: Actor, squad_id: int | None, text: str, kind: Literal["csv", "json"], *, replace: bool = False
-) -> list[str]:
-    """Take the movements of a file into the squad's library; all of them or none.
-
-    Raises DocumentError; ChangedError where the squad has other definitions of some and `replace` does not say so.
-    """
-    squad = squad_for(actor, squad_id, Right.PLAN)
-    movements = read_movements_csv(text) if kind == "csv" else read_movements_json(text)
-    with transaction.atomic():
-        own = dict(squad.movements.values_list("key", "definition"))
-        others = [
-            one.key for one in movements
-            if one.key in own and own[one.key] != one.model_dump(mode="json", exclude_unset=True)
-        ]  # fmt: skip
-        if others and not replace:
-            raise ChangedError(f"the squad's own definition of {', '.join(others[:5])}")
-        _put(squad, movements)
-        record(actor, squad.pk, Act.MOVEMENTS_CHANGED, ", ".join(movement.key for movement in movements))
-    return [movement.key for movement in movements]
-
-
-def call_movement(actor: Actor, squad_id: int | None, key: str, words: str) -> None:
-    """Let a movement of the squad's library be called by these words too, from now on.
-
-    Raises Http404 for a movement that nobody knows.
-    """
-    squad = squad_for(actor, squad_id, Right.PLAN)
-    if key not in context_of(squad).library:
-        raise Http404("no such movement")
-    with transaction.atomic():
-        own = squad.movements.filter(key=key).first()
-        definition = dict(own.definition) if own is not None else {"key": key}
-        names = [*(definition.get("aliases") or ()), one_line(words)]
-        definition["aliases"] = list(dict.fromkeys(names))[-MOST_NAMES:]
-        _put(squad, [MovementDef.model_validate(definition)])
-        record(actor, squad.pk, Act.MOVEMENTS_CHANGED, key)
-
-
-MOST_NAMES = 50
-"""Names that a squad gives one movement; the oldest go first."""
-
-
-def remove_movement(actor: Actor, squad_id: int | None, key: str) -> None:
-    """Take a movement of the squad's own away; what ships under that key stands again. Plans keep theirs."""
-    squad = squad_for(actor, squad_id, Right.PLAN)
-    with transaction.atomic():
-        get_object_or_404(SquadMovement, squad=squad, key=key).delete()
-        record(actor, squad.pk, Act.MOVEMENTS_CHANGED, key)
-
-
-def export_movements(actor: Actor, squad_id: int | None, kind: Literal["csv", "json"]) -> str:
-    """All movements that a squad works with, as a file."""
-    movements = movements_of(actor, squad_id).library.values()
-    return movements_csv(movements) if kind == "csv" else movements_json(movements)
-
-
 def _methods_problems(error: ValidationError) -> list[Problem]:
     return [
         Problem(path_text(("methods", *one["loc"])), shown(one["input"]), one["msg"].lower(), one["type"])
@@ -149,9 +71,30 @@ def change_methods(actor: Actor, squad_id: int, version: str, changes: dict[str,
     with transaction.atomic():
         squad = squad_for(actor, squad_id, Right.HEAD)
         require_version("the squad's methods", version, methods_version(squad))
+        beyond = out_of_bounds({name: value for name, value in changes.items() if value is not None})
+        if beyond:
+            raise DocumentError(beyond)
+        before = squad.methods_value()
         changed = _changed_methods(squad, changes)
-        record(actor, squad.pk, Act.METHODS_CHANGED, ", ".join(sorted(changes)))
+        record(actor, squad.pk, Act.METHODS_CHANGED, what_changed(before, squad.methods_value(), sorted(changes)))
     return changed
+
+
+def what_changed(before: Methods, after: Methods, names: Sequence[str]) -> str:
+    """What was set, with what it was: "fatigue 0.25 → 0.3"; targets and checks by their name alone."""
+    old, new = (one.model_dump(mode="json", by_alias=True) for one in (before, after))
+    return ", ".join(
+        name if name in SET_ELSEWHERE or name not in old else f"{name} {_short(old[name])} → {_short(new[name])}"
+        for name in names
+    )
+
+
+def _short(value: Any) -> str:
+    if isinstance(value, dict):
+        return "/".join(_short(one) for one in value.values())
+    if isinstance(value, list):
+        return "/".join(_short(one) for one in value)
+    return f"{value:g}" if isinstance(value, float) else str(value)
 
 
 def _changed_methods(squad: Squad, changes: dict[str, Any]) -> Squad:

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class CheckInConfig(AppConfig):
+    name = "finetally.web.checkin"
+    label = "checkin"

@@ -1,0 +1,1 @@
+"""A squad's movements: its own, where each is used, names that nobody knows yet, files in and out."""
