@@ -6,9 +6,9 @@ import re
 from typing import Any
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
-from tests.browser.controls import choose
+from tests.browser.controls import choose, held_back
 from tests.browser.screens import call
 
 pytestmark = pytest.mark.browser
@@ -81,6 +81,21 @@ def test_what_is_wrong_in_a_definition_is_told_before_it_is_looked_at(page: Page
     form.get_by_role("button", name="Keep it").press("Enter")
     expect(page.get_by_role("heading", name="Gate vault")).to_be_visible()
     expect(page.get_by_text("Defined by the squad")).to_be_visible()
+
+
+def test_one_is_defined_by_a_coach_who_is_quicker_than_the_list(page: Page) -> None:
+    held: list[Route] = []
+    page.route(re.compile(r"/api/movements\?"), lambda route: route.continue_() if held else held.append(route))
+    page.goto("/movements")
+    page.get_by_role("button", name="Define one").press("Enter")
+    expect(page.locator(".one").get_by_role("status")).to_have_text("Reading the movements …")
+    held_back(page, held, 0).continue_()
+    form = page.get_by_role("form", name="Define a movement")
+    form.get_by_role("textbox", name="Name").fill("Gate vault")
+    choose(form, "Pattern 1", "jump")
+    form.get_by_role("button", name="See what it changes").press("Enter")
+    form.get_by_role("button", name="Keep it").press("Enter")
+    expect(page.get_by_role("heading", name="Gate vault")).to_be_visible()
 
 
 def test_names_that_nobody_knows_are_settled_in_one_list(page: Page) -> None:

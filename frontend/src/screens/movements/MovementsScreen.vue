@@ -123,8 +123,10 @@ const beside = computed(() => panel.value !== 'page' || chosen.value !== '')
       </section>
       <div class="one">
         <button v-if="beside" type="button" class="link back" @click="show('')">{{ say.toList }}</button>
+        <!-- What a definition is checked against, and begun from, has to be there first. -->
+        <p v-if="['edit', 'files'].includes(panel) && all.length === 0" role="status" class="said">{{ say.reading }}</p>
         <MovementEditor
-          v-if="panel === 'edit'"
+          v-else-if="panel === 'edit'"
           :key="`${start.movement?.key}/${start.changes}/${start.name}`"
           :start="start"
           @kept="changed"
