@@ -159,7 +159,7 @@ async function start(): Promise<void> {
         <p class="quiet">{{ say.tickOut }}</p>
         <ElCheckboxGroup v-model="here" :aria-label="say.who" class="people">
           <ElCheckbox v-for="one in sheet.people" :key="one.person" :value="one.person" size="large"
-            >{{ one.name }}<small v-if="saidOf(one)">{{ saidOf(one) }}</small></ElCheckbox
+            >{{ one.name }} <small v-if="saidOf(one)">{{ saidOf(one) }}</small></ElCheckbox
           >
         </ElCheckboxGroup>
       </section>
@@ -220,6 +220,15 @@ p {
 .people {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
+}
+.people small {
+  display: block;
+}
+/* A line may say more than a name. */
+.people :deep(.el-checkbox) {
+  height: auto;
+  min-height: 40px;
+  padding: 3px 0;
 }
 .words {
   white-space: pre-line;

@@ -103,8 +103,8 @@ const beside = computed(() => panel.value !== 'page' || chosen.value !== '')
           <ChoiceField v-model="spare" :label="say.spares" :options="choices(joints, say.spareNothing, say.spare)" />
           <ElCheckbox v-model="ownOnly">{{ say.own }}</ElCheckbox>
         </div>
-        <p v-if="all.length === 0" role="status" class="said">{{ say.reading }}</p>
-        <ElEmpty v-else-if="found.length === 0" :image-size="0" :description="say.none" />
+        <p v-if="all.length === 0" role="status" class="said none">{{ say.reading }}</p>
+        <ElEmpty v-else-if="found.length === 0" class="none" :image-size="0" :description="say.none" />
         <ul v-else>
           <li v-for="one in found" :key="one.key">
             <button
@@ -185,6 +185,10 @@ ul {
   margin: 0;
   padding: 4px 0 30px;
   overflow: auto;
+}
+.none {
+  margin: 0;
+  padding: 14px;
 }
 li .plain {
   display: flex;
