@@ -98,6 +98,25 @@ def test_one_is_defined_by_a_coach_who_is_quicker_than_the_list(page: Page) -> N
     expect(page.get_by_role("heading", name="Gate vault")).to_be_visible()
 
 
+def test_what_others_changed_meanwhile_is_seen_before_it_is_kept(page: Page) -> None:
+    page.goto("/movements?one=push-up")
+    page.get_by_role("button", name="Change it").press("Enter")
+    form = page.get_by_role("form", name="Change push-up")
+    form.get_by_role("spinbutton", name="Seconds a rep").fill("2.6")
+    page.keyboard.press("Tab")
+    look = form.get_by_role("button", name="See what it changes")
+    look.press("Enter")
+    keep = form.get_by_role("button", name="Keep it")
+    expect(keep).to_be_visible()
+    call(page, "POST", "/movements/names", {"key": "push-up", "words": "floor press of ours"})
+    keep.press("Enter")
+    expect(form.get_by_role("alert")).to_contain_text("Meanwhile changed by somebody else")
+    look.press("Enter")
+    expect(form.get_by_text("floor press of ours")).to_be_visible()
+    keep.press("Enter")
+    expect(page.get_by_text("In the library; the squad has it otherwise")).to_be_visible()
+
+
 def test_names_that_nobody_knows_are_settled_in_one_list(page: Page) -> None:
     first = session_of(page, "Gates", "gate-run", "push-up", "gate-run")
     session_of(page, "Gates again", "gate-run", "sled-shove")

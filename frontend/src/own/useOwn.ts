@@ -47,6 +47,8 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
   const trouble = ref('')
   const lost = ref(false)
   let busy = false
+  /** Something was said, or came, while it was busy: it looks once more. */
+  let onceMore = false
 
   /** Do what needs a network; tells whether it went. Without one nothing is wrong: it is done later. */
   async function reached(work: () => Promise<void>): Promise<boolean> {
@@ -126,16 +128,24 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
     }
   }
 
+  async function round(): Promise<void> {
+    if (token() && !(await enter())) return
+    seen.value ??= (await pageKept()) ?? null
+    if (seen.value && state.value === 'opening') state.value = 'open'
+    if (await send()) await look()
+    if (!seen.value && lost.value) state.value = 'alone'
+  }
+
   async function again(): Promise<void> {
+    onceMore = busy
     if (busy) return
     busy = true
     trouble.value = ''
     try {
-      if (token() && !(await enter())) return
-      seen.value ??= (await pageKept()) ?? null
-      if (seen.value && state.value === 'opening') state.value = 'open'
-      if (await send()) await look()
-      if (!seen.value && lost.value) state.value = 'alone'
+      do {
+        onceMore = false
+        await round()
+      } while (onceMore)
     } finally {
       busy = false
     }

@@ -8,7 +8,8 @@ import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { longDay } from '@/words/dates'
-import { LOG_NOTES as say, NOTE_KINDS, SIDES } from '@/words/texts/log'
+import { LOG_NOTES as say } from '@/words/texts/log'
+import { NOTE_KINDS, SIDES } from '@/words/texts/notes'
 
 // Notes of an entry, or of a person. What is about health is folded behind one mark: the page may be shown round.
 const props = defineProps<{

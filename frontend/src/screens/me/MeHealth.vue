@@ -7,19 +7,24 @@ import type { OwnWord } from '@/own/useOwn'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { ME_HEALTH as say } from '@/words/texts/me'
+import { NOTE_KINDS, SIDES } from '@/words/texts/notes'
 
 // Health goes in, not out: once sent, what was written is on this page no more, and on this phone neither.
 const props = defineProps<{ page: OwnPage; entry: OwnEntry; waits: boolean }>()
 const emit = defineEmits<{ say: [word: OwnWord] }>()
 const writing = ref(false)
 const done = ref(false)
-const kind = ref<'pain' | 'dizziness' | 'hurt'>('pain')
+type Kind = NonNullable<Extract<OwnWord, { what: 'note' }>['kind']>
+const kind = ref<Kind>('pain')
 const place = ref('')
 const side = ref<'' | 'left' | 'right' | 'both'>('')
 const level = ref<number | null>(null)
 const text = ref('')
-const kinds = (['pain', 'dizziness', 'hurt'] as const).map((value) => ({ value, label: say[value] }))
-const sides = (['', 'left', 'right', 'both'] as const).map((value) => ({ value, label: say.sides[value] }))
+/** Each kind of note about health has a caution. */
+const kinds = computed(() =>
+  Object.keys(props.page.note_cautions).map((value) => ({ value: value as Kind, label: NOTE_KINDS[value] ?? value })),
+)
+const sides = Object.entries(SIDES).map(([value, label]) => ({ value: value as typeof side.value, label }))
 const caution = computed(() => props.page.note_cautions[kind.value] ?? '')
 const empty = computed(() => !text.value.trim() && !place.value.trim() && kind.value !== 'dizziness')
 function forget(): void {

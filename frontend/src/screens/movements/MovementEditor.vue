@@ -18,15 +18,15 @@ import MovementChanges from './MovementChanges.vue'
 // A movement's whole definition. Nothing is taken before it is seen what it changes.
 const props = defineProps<{ start: { movement: MovementDef | null; changes: boolean; name: string } }>()
 const emit = defineEmits<{ kept: [key: string]; close: [] }>()
-const { byKey, keyOf, nameOf, patterns, planes, positions, version } = useMovements()
+const { byKey, keyOf, nameOf, patterns, planes, positions, refresh, version } = useMovements()
 const { choicesOf } = useTables()
 const names = { nameOf, keyOf }
 const before = props.start.movement
 const form = reactive<MovementForm>(formOf(before, names))
 if (!props.start.changes && before) form.name = say.copyOf(form.name)
 if (props.start.name) form.name = props.start.name.replaceAll('-', ' ')
-/** The version of the squad's movements that this was begun from. */
-const seen = version.value
+/** The version of the squad's movements that was looked at. */
+let seen = ''
 const key = computed(() =>
   props.start.changes && before ? before.key : props.start.name ? props.start.name : keyOfName(form.name),
 )
@@ -63,6 +63,7 @@ async function look(): Promise<void> {
   shown.value = null
   const made = definition()
   if (!made) return
+  seen = version.value
   await attempt(
     async () => void (shown.value = await api.previewMovements('json', JSON.stringify([made]), squadNow.value)),
   )
@@ -73,7 +74,10 @@ async function keep(): Promise<void> {
   const taken = await attempt(() =>
     api.importMovements('json', JSON.stringify([made]), squadNow.value, { replace: true, version: seen }),
   )
-  if (taken) emit('kept', made.key)
+  if (taken) return emit('kept', made.key)
+  // Others may have changed them meanwhile: what it changes now is to be seen first.
+  shown.value = null
+  await refresh()
 }
 </script>
 

@@ -13,7 +13,7 @@ import MovementChanges from './MovementChanges.vue'
 
 // Movements out as a file and in again; what a file changes is seen before it is taken, and all of it or nothing is.
 const emit = defineEmits<{ taken: []; close: [] }>()
-const { version } = useMovements()
+const { refresh, version } = useMovements()
 const text = ref('')
 const shown = ref<MovementTaken[] | null>(null)
 const told = ref('')
@@ -36,7 +36,12 @@ async function look(): Promise<void> {
 async function take(): Promise<void> {
   const how = { replace: true, version: seen }
   const done = await attempt(() => api.importMovements(kind.value, text.value, squadNow.value, how))
-  if (!done) return
+  if (!done) {
+    // Others may have changed them meanwhile: what it brings now is to be seen first.
+    shown.value = null
+    await refresh()
+    return
+  }
   told.value = fresh.value.length === 1 ? say.takenOne : say.taken(fresh.value.length)
   shown.value = null
   text.value = ''

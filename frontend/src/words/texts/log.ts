@@ -239,16 +239,6 @@ export const LOG_NOTES = {
   outOfTen: (level: Said) => said`${level} of 10`,
 } as const
 
-export const NOTE_KINDS: Readonly<Record<string, string>> = {
-  free: 'anything',
-  form: 'form',
-  kit: 'kit',
-  pain: 'pain',
-  dizziness: 'dizziness',
-  hurt: 'a hurt',
-}
-export const SIDES: Readonly<Record<string, string>> = { '': 'no side', left: 'left', right: 'right', both: 'both' }
-
 export const PULSE = {
   heading: 'Pulse',
   whose: 'of',

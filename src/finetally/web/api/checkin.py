@@ -12,7 +12,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 from ninja.security import APIKeyCookie
 
-from finetally.core.learn.scale import EFFORT_WORDS
+from finetally.core.learn.scale import EFFORT_WORDS, FRESH_WORDS
 from finetally.core.log.notes import CAUTIONS
 from finetally.web.accounts.devices import called_by
 from finetally.web.api.checkin_schemas import (
@@ -39,7 +39,6 @@ from finetally.web.checkin.links import OwnDoor, TakenError
 from finetally.web.checkin.models import CheckInDevice, CheckInLink
 from finetally.web.checkin.page import OwnEntry, OwnPage, OwnWindow, own_page
 from finetally.web.checkin.saying import Saying, hear
-from finetally.web.people.freshness import FRESH_WORDS
 from finetally.web.problems import ProblemOut, problem_response
 
 router = Router()

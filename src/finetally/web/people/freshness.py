@@ -4,28 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from datetime import date
-from typing import NamedTuple
 
+from finetally.core.learn.scale import FRESH_WORDS
 from finetally.core.session.problems import refuse
 from finetally.web.people.models import Freshness
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
-
-
-class FreshWord(NamedTuple):
-    """A step of the scale and its word."""
-
-    value: int
-    word: str
-
-
-FRESH_WORDS = (
-    FreshWord(1, "spent"),
-    FreshWord(2, "tired"),
-    FreshWord(3, "so-so"),
-    FreshWord(4, "good"),
-    FreshWord(5, "fresh"),
-)
 
 
 def say_fresh(person: Person, day: date, value: int) -> None:
