@@ -28,7 +28,9 @@ def test_from_a_figure_to_its_paragraph_and_another_school_moves_it(page: Page) 
     squad = call(page, "GET", "/me")["squads"][0]["id"]
     assert call(page, "GET", f"/squads/{squad}/methods")["methods"]["density"] == "by-the-clock"
     history = page.get_by_role("region", name="Who changed what")
-    expect(history.get_by_role("listitem").first).to_contain_text("density at-pace → by-the-clock")
+    expect(history.get_by_role("listitem").first).to_contain_text(
+        "Work of a self-paced window: at pace → by the clock"
+    )
 
 
 def test_a_constant_is_kept_only_once_it_is_said_so_and_put_back(page: Page) -> None:
@@ -45,10 +47,10 @@ def test_a_constant_is_kept_only_once_it_is_said_so_and_put_back(page: Page) -> 
     back = row.get_by_role("button", name=re.compile("Put it back"))
     expect(back).to_be_visible()
     history = page.get_by_role("region", name="Who changed what")
-    expect(history.get_by_role("listitem").first).to_contain_text("tau_on_s 35 → 40")
+    expect(history.get_by_role("listitem").first).to_contain_text("Time constant of breathing as it rises: 35 → 40")
     back.press("Enter")
     expect(field).to_have_value("35")
-    expect(history.get_by_role("listitem").first).to_contain_text("tau_on_s 40 → 35")
+    expect(history.get_by_role("listitem").first).to_contain_text("Time constant of breathing as it rises: 40 → 35")
 
 
 def test_who_does_not_lead_the_squad_reads_and_changes_nothing(page: Page, squad: OwnSquad) -> None:

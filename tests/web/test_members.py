@@ -138,7 +138,7 @@ def test_the_history_says_who_did_what(world: World) -> None:
     assert [(one["by"], one["says"]) for one in records] == [
         ("ina", "joined as ina, coach"),
         ("head", "invited coach"),
-        ("head", "changed the methods: fatigue 0.25 → 0"),
+        ("head", "changed the methods: How much longer reps become at most: 0.25 → 0"),
         ("head", "set a limit for Tamsin Arkwell"),
         ("coach", "put Hike, 2026-12-07 on the plan"),
     ]

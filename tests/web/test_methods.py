@@ -49,10 +49,17 @@ def test_a_change_is_written_down_with_what_it_was(world: World) -> None:
     change(world, fatigue=None, density="by-the-clock")
     told = world.send("coach", "GET", f"/squads/{world.squad.pk}/methods/history").json()
     assert [one["says"] for one in told] == [
-        "density at-pace → by-the-clock, fatigue 0.3 → 0.25",
-        "breathers 0/0.05/0.1/0.15 → 0/0.1/0.2/0.3, fatigue 0.25 → 0.3",
+        "Work of a self-paced window: at pace → by the clock; How much longer reps become at most: 0.3 → 0.25",
+        "Breathers, as a share of each bout: 0/0.05/0.1/0.15 → 0/0.1/0.2/0.3; "
+        "How much longer reps become at most: 0.25 → 0.3",
     ]
     assert told[0]["by"] == "head"
+    change(world, hard_day_load=300, counted_parts=["main"], muted_checks=["no-warm-up"])
+    told = world.send("coach", "GET", f"/squads/{world.squad.pk}/methods/history").json()
+    assert told[0]["says"] == (
+        "Parts that count: main part and finisher → the main part alone; "
+        "A day is hard also from a load of: effort alone counts → 300; Checks that are told no more"
+    )
 
 
 @pytest.mark.parametrize(

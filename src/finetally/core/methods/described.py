@@ -67,7 +67,7 @@ def _efforts(
 SETTINGS_TOLD: tuple[SettingTold, ...] = (
     _one("pace_factor", "The squad’s factor on every pace", "pace", "× time", (0.3, 3), HOUSE, step=0.05),
     _one("fatigue", "How much longer reps become at most", "pace", "of their time", (0, 2), HOUSE, step=0.05),
-    _one("fatigue_time_s", "How quickly they do", "pace", "s of work", (30, 3600), HOUSE, step=10),
+    _one("fatigue_time_s", "How quickly reps become longer", "pace", "s of work", (30, 3600), HOUSE, step=10),
     SettingTold(
         "change", "Going over to another movement", "pace", "parts", "s",
         (
@@ -86,7 +86,7 @@ SETTINGS_TOLD: tuple[SettingTold, ...] = (
         HOUSE, 0.5,
     ),
     _one("capacity_met", "Capacity of whom nothing is known", "effort", "MET", (3, 30), HOUSE, step=0.5),
-    _one("rest_met", "At rest", "effort", "MET", (0.5, 3), "Ainsworth 2011: standing, talking", step=0.1),
+    _one("rest_met", "MET at rest", "effort", "MET", (0.5, 3), "Ainsworth 2011: standing, talking", step=0.1),
     _one(
         "tau_on_s", "Time constant of breathing as it rises", "effort", "s",
         (5, 300), "Whipp and Wasserman 1972",
@@ -100,8 +100,8 @@ SETTINGS_TOLD: tuple[SettingTold, ...] = (
         (0.1, 4), HOUSE, 0.05,
     ),
     _efforts("effort_floor", "What a typed word comes to be felt as", "effort", "of 10", (0, 10), HOUSE, 0.5),
-    _one("floor_on_s", "How quickly it is felt over work", "effort", "s", (1, 600), HOUSE),
-    _one("floor_off_s", "How quickly it fades in rest", "effort", "s", (1, 600), HOUSE),
+    _one("floor_on_s", "How quickly a typed word is felt over work", "effort", "s", (1, 600), HOUSE),
+    _one("floor_off_s", "How quickly a typed word fades in rest", "effort", "s", (1, 600), HOUSE),
     SettingTold(
         "effort_scale", "From the share of capacity to effort", "effort", "scale", "of 10",
         (SettingCell("", "effort at", 0, 10),),
@@ -109,7 +109,7 @@ SETTINGS_TOLD: tuple[SettingTold, ...] = (
     ),
     _one("hard_day_effort", "A day is hard from an effort of", "load", "of 10", (0, 10), HOUSE, step=0.5),
     _one(
-        "hard_day_load", "or from a load of", "load", "effort × min",
+        "hard_day_load", "A day is hard also from a load of", "load", "effort × min",
         (1, 100_000), HOUSE, empty="effort alone counts",
     ),
     _one("clash_hours", "Days clash that are closer than", "load", "h", (0, 168), HOUSE),
@@ -125,8 +125,9 @@ SETTINGS_TOLD: tuple[SettingTold, ...] = (
 )  # fmt: skip
 """In the order in which they are shown; schools stand in core/schools.py."""
 
-SET_ELSEWHERE = frozenset({"muted_checks", "week_targets"})
-"""Settings with a screen of their own: the Bench's checks, the week's targets."""
+SAID_ELSEWHERE = {"muted_checks": "Checks that are told no more", "week_targets": "Targets of the week"}
+"""Settings with a screen of their own, on the Bench and in the week: what they are called."""
+SET_ELSEWHERE = frozenset(SAID_ELSEWHERE)
 
 
 def out_of_bounds(changes: Mapping[str, JsonValue]) -> list[Problem]:

@@ -10,8 +10,9 @@ from django.shortcuts import get_object_or_404
 from pydantic import ValidationError
 
 from finetally.core.checks.table import CHECKS
-from finetally.core.methods.described import SET_ELSEWHERE, out_of_bounds
+from finetally.core.methods.described import SAID_ELSEWHERE, SETTINGS_TOLD, out_of_bounds
 from finetally.core.methods.value import Methods
+from finetally.core.schools import SCHOOLS_TOLD
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
@@ -81,12 +82,28 @@ def change_methods(actor: Actor, squad_id: int, version: str, changes: dict[str,
 
 
 def what_changed(before: Methods, after: Methods, names: Sequence[str]) -> str:
-    """What was set, with what it was: "fatigue 0.25 → 0.3"; targets and checks by their name alone."""
+    """What was set, with what it was, as "Breathers, as a share of each bout: 0.1 → 0.2".
+
+    Of targets and checks it is told only that they were set.
+    """
     old, new = (one.model_dump(mode="json", by_alias=True) for one in (before, after))
-    return ", ".join(
-        name if name in SET_ELSEWHERE or name not in old else f"{name} {_short(old[name])} → {_short(new[name])}"
+    return "; ".join(
+        f"{_LABELS[name]}: {_said(name, old[name])} → {_said(name, new[name])}"
+        if name in _LABELS
+        else SAID_ELSEWHERE.get(name, name)
         for name in names
     )
+
+
+_LABELS = {one.key: one.label for one in SETTINGS_TOLD} | {one.key: one.label for one in SCHOOLS_TOLD}
+_EMPTY = {one.key: one.empty for one in SETTINGS_TOLD if one.empty}
+_VIEWS = {one.key: one.views for one in SCHOOLS_TOLD}
+
+
+def _said(name: str, value: Any) -> str:
+    """A setting's value: of a school the name of that side; of one that is left out what that means."""
+    views = (view.label for view in _VIEWS.get(name, ()) if view.value == value)
+    return next(views, "") or (_EMPTY.get(name, "nothing") if value is None else _short(value))
 
 
 def _short(value: Any) -> str:
