@@ -174,6 +174,9 @@ dd {
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 4px 30px;
 }
+.line {
+  margin-bottom: 16px;
+}
 .line .el-button + .el-button {
   margin-left: 0;
 }
