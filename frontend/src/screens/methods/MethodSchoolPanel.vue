@@ -3,7 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 
 import type { MethodSchool } from '@/api/types'
-import { amount } from '@/words/format'
+import { valueText } from '@/words/rows'
 import { SCHOOL as say } from '@/words/texts/methods'
 
 // Where coaches differ: what each side argues, and the same session in each.
@@ -30,7 +30,7 @@ const known = computed(() => props.school.views.some((one) => same(one.value, pr
         <dl>
           <div v-for="line in one.lines" :key="line.label">
             <dt>{{ line.label }}</dt>
-            <dd>{{ amount(line.value, line.unit) }}</dd>
+            <dd>{{ valueText(line.value, line.unit) }}</dd>
           </div>
         </dl>
         <ElButton v-if="changes && !same(one.value, value)" size="small" @click="emit('take', one.value)">{{
