@@ -46,9 +46,9 @@ def served(folder: Path) -> Iterator[Server]:
         made.stop()
 
 
-def _works_in_the_queue(pid: int) -> bool:
+def _is_beside(pid: int, module: str) -> bool:
     try:
-        return b"finetally.running.worker" in Path(f"/proc/{pid}/cmdline").read_bytes()
+        return f"-m\0{module}".encode() in Path(f"/proc/{pid}/cmdline").read_bytes()
     except OSError:
         return False
 
@@ -127,6 +127,11 @@ class Server:
     def database(self) -> Path:
         return self.folder / "demo.sqlite3"
 
+    @property
+    def log(self) -> Path:
+        """What the server said."""
+        return self.folder / "server.log"
+
     def manage(self, *arguments: str) -> None:
         _manage(self.environment, *arguments)
 
@@ -136,13 +141,14 @@ class Server:
 
     def start(self, *options: str) -> None:
         command = [sys.executable, "-m", "gunicorn", "-c", "python:finetally.running.serving"]
-        self._process = subprocess.Popen(
-            [*command, "finetally.web.wsgi:application", *options, "--bind", f"127.0.0.1:{self.port}"],
-            cwd=REPOSITORY,
-            env=self.environment,
-            start_new_session=True,
-            stderr=subprocess.DEVNULL,
-        )
+        with self.log.open("ab") as log:
+            self._process = subprocess.Popen(
+                [*command, "finetally.web.wsgi:application", *options, "--bind", f"127.0.0.1:{self.port}"],
+                cwd=REPOSITORY,
+                env=self.environment,
+                start_new_session=True,
+                stderr=log,
+            )
         self.wait()
 
     def wait(self) -> None:
@@ -176,11 +182,11 @@ class Server:
 
     def workers(self) -> list[int]:
         """The processes that answer."""
-        return [pid for pid in self._children() if not _works_in_the_queue(pid)]
+        return [pid for pid in self._children() if not _is_beside(pid, "finetally.running.")]
 
     def worker_beside(self) -> int | None:
         """The process for heavy work."""
-        return next((pid for pid in self._children() if _works_in_the_queue(pid)), None)
+        return next((pid for pid in self._children() if _is_beside(pid, "finetally.running.worker")), None)
 
     def _children(self) -> list[int]:
         # Of all threads: the process beside is started by one of its own.

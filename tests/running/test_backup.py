@@ -14,14 +14,18 @@ import pytest
 
 from finetally.running.backup import back_up, restore
 from finetally.running.installation import Installation, RefusedError, exclusive_use
-from finetally.running.start import known_migrations, refuse_unfit
+from finetally.running.start import refuse_unfit
+from finetally.running.upgrade import known_migrations
+from finetally.web.secret import secret_at
 from tests.conftest import REPOSITORY
 from tests.serving import empty_installation
 
 
 def installed(folder: Path) -> Installation:
     """An installation with its tables and a secret."""
-    return Installation(folder, empty_installation(folder))
+    made = Installation(folder, empty_installation(folder))
+    secret_at(made.secret)
+    return made
 
 
 @pytest.fixture(scope="module")
@@ -184,7 +188,8 @@ def test_the_command_tells_in_one_line_and_ends_with_a_status(place: Installatio
 
 def migrated(place: Installation) -> subprocess.CompletedProcess[str]:
     code = (
-        "from finetally.running.start import *; from finetally.running.installation import current_installation; "
+        "from finetally.running.start import *; from finetally.running.upgrade import *; "
+        "from finetally.running.installation import current_installation; "
         "use_django(); migrate(current_installation())"
     )
     environment = {**os.environ, "FINE_TALLY_VAR": str(place.folder)}

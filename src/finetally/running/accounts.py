@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-import os
 from collections.abc import Iterator
 
+from finetally.environment import hosts, https
 from finetally.running.installation import RefusedError
 
 DEFAULT_ADDRESS = "http://127.0.0.1:8420"
@@ -12,9 +12,8 @@ DEFAULT_ADDRESS = "http://127.0.0.1:8420"
 
 def address_here() -> str:
     """The address that the environment says the server is reached by."""
-    hosts = [one for one in os.environ.get("FINE_TALLY_HOSTS", "").split(",") if one]
-    scheme = "https" if os.environ.get("FINE_TALLY_HTTPS") == "1" else "http"
-    return f"{scheme}://{hosts[0]}" if hosts else DEFAULT_ADDRESS
+    reached = hosts()
+    return f"{'https' if https() else 'http'}://{reached[0]}" if reached else DEFAULT_ADDRESS
 
 
 def create_account(name: str, squad_name: str, role: str, *, new_squad: bool) -> str:
@@ -60,10 +59,13 @@ def reset_account(name: str) -> str:
 
 
 def account_lines() -> Iterator[str]:
-    """A line for each account: its name, its squads with its role in each, when it signed in last."""
+    """A line for each account: its name, its squads and roles, when it signed in last, its number in the log."""
     from django.contrib.auth import get_user_model
+
+    from finetally.web.log_lines import log_number
 
     for user in get_user_model().objects.order_by("username").prefetch_related("memberships__squad"):
         squads = ", ".join(f"{one.squad.name} ({one.get_role_display()})" for one in user.memberships.all())
         last = f"signed in {user.last_login:%d %b %Y}" if user.last_login else "never signed in"
-        yield f"{user.get_username()}: {squads or 'in no squad'}; {last}"
+        number = log_number("account", user.pk)
+        yield f"{user.get_username()}: {squads or 'in no squad'}; {last}; {number} in the log"

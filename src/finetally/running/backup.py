@@ -17,6 +17,7 @@ from pathlib import Path
 from finetally import __version__
 from finetally.core.session.cleaning import one_line
 from finetally.running.installation import ASIDE, OWNER_ONLY, Installation, RefusedError, exclusive_use
+from finetally.running.state import keep_last_backup
 
 BACKUP_TABLE = "fine_tally_backup"
 """A table that only backups have: the secret, the release and the time it was made."""
@@ -51,6 +52,7 @@ def back_up(
         raise RefusedError(f"The backup could not be written: {error}.") from None
     finally:
         part.unlink(missing_ok=True)
+    keep_last_backup(installation, into)
     if keep is not None:
         _drop_old(into.parent, begin, keep)
     return into
@@ -129,19 +131,24 @@ def restore(installation: Installation, source: Path, known: Collection[tuple[st
     newer = newer_than(source, known)
     if newer:
         raise RefusedError(f"{source} is from a newer release ({newer[0]}); install that one first.")
-    os.umask(OWNER_ONLY)
     with exclusive_use(installation):
-        part = installation.database.with_name(f".{installation.database.name}.{os.getpid()}.part")
-        try:
-            shutil.copyfile(source, part)
-            secret = _take_secret(part)
-            kept = _set_aside(installation)
-            part.replace(installation.database)
-        finally:
-            part.unlink(missing_ok=True)
-        if secret:
-            installation.secret.write_text(secret)
-        installation.close_to_others()
+        return put_in_place(installation, source)
+
+
+def put_in_place(installation: Installation, source: Path) -> Path | None:
+    """As restore, of a file that was looked at, by whoever has the database for themselves."""
+    os.umask(OWNER_ONLY)
+    part = installation.database.with_name(f".{installation.database.name}.{os.getpid()}.part")
+    try:
+        shutil.copyfile(source, part)
+        secret = _take_secret(part)
+        kept = _set_aside(installation)
+        part.replace(installation.database)
+    finally:
+        part.unlink(missing_ok=True)
+    if secret:
+        installation.secret.write_text(secret)
+    installation.close_to_others()
     return kept
 
 

@@ -1,4 +1,4 @@
-"""The commands of whoever keeps the machine: run, demo, account, backup, restore."""
+"""The commands of whoever keeps the machine: run, demo, account, backup, restore, upgrade, doctor."""
 
 from __future__ import annotations
 
@@ -8,12 +8,17 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
+from finetally.environment import LOG_PROBLEMS
 from finetally.running.accounts import account_lines, address_here, create_account, reset_account
 from finetally.running.backup import back_up, restore
+from finetally.running.doctor.finding import Level
 from finetally.running.installation import RefusedError, current_installation, hold_database
-from finetally.running.start import erase_again, known_migrations, migrate, refuse_unfit, serve, use_django
+from finetally.running.start import erase_again, refuse_unfit, serve, set_up_django, use_django
+from finetally.running.upgrade import known_migrations, migrate
 
 REFUSED = 3
+AMISS = 1
+"""The doctor's status where something has to be done."""
 PORT = 8420
 DEMO_DATABASE = "demo.sqlite3"
 ROLES = ("head-coach", "coach", "athlete")
@@ -36,6 +41,7 @@ def _run(arguments: argparse.Namespace) -> None:
 
 def _demo(arguments: argparse.Namespace) -> None:
     os.environ["FINE_TALLY_DATABASE"] = DEMO_DATABASE
+    os.environ.setdefault("FINE_TALLY_LOG", LOG_PROBLEMS)
     installation = current_installation()
     if arguments.fresh:
         os.close(hold_database(installation))
@@ -67,6 +73,33 @@ def _restore(arguments: argparse.Namespace) -> None:
         back = erase_again(installation)
         print(f"{back} that were erased since were in it, and are erased again.")
     print(f"{installation.database} is what {arguments.file} holds." + (f" What was there: {kept}" if kept else ""))
+
+
+def _upgrade(arguments: argparse.Namespace) -> None:
+    use_django()
+    installation = current_installation()
+    if not installation.database.exists():
+        raise RefusedError(f"There is no database at {installation.database}; fine-tally run makes one.")
+    made = migrate(installation)
+    erase_again(installation)
+    if made.backup is None:
+        print(f"Nothing to do: {installation.database} is one of this release.")
+        return
+    print(f"{made.migrations} migrations; {made.documents} documents are what they were, no row was lost.")
+    print(f"To go back: install the release you had, then fine-tally restore {made.backup}")
+
+
+def _doctor(arguments: argparse.Namespace) -> int:
+    from finetally.running.doctor.round import amiss_from_the_start, findings, patient_here, told
+
+    installation = current_installation()
+    found = amiss_from_the_start(installation)
+    if not found:
+        set_up_django()
+        found = list(findings(patient_here(installation)))
+    for line in told(found):
+        print(line)
+    return AMISS if any(one.level is Level.WRONG for one in found) else 0
 
 
 def _account(arguments: argparse.Namespace) -> None:
@@ -130,6 +163,10 @@ def add_commands(commands: argparse._SubParsersAction[argparse.ArgumentParser]) 
     one.add_argument("file", nargs="?", type=Path, help="default: the folder of backups, named by the time")
     one.add_argument("--keep", type=int, help="of those in the folder of backups only the newest so many stay")
     one.set_defaults(run=refusing(_back_up))
+    one = commands.add_parser("upgrade", help="bring the database up to this release, or put back what was there")
+    one.set_defaults(run=refusing(_upgrade))
+    one = commands.add_parser("doctor", help="look at everything it stands on, and say what to do; status 1 then")
+    one.set_defaults(run=_doctor)
     one = commands.add_parser("restore", help="put a backup in the database's place; what was there is kept")
     one.add_argument("file", type=Path)
     one.set_defaults(run=refusing(_restore))

@@ -1,4 +1,5 @@
-"""gunicorn's settings: two processes of four threads that answer, and beside them the one for heavy work.
+"""gunicorn's settings: two processes of four threads that answer; beside them one for heavy work, one that tells
+how it goes.
 
 Used as `gunicorn -c python:finetally.running.serving`.
 """
@@ -8,30 +9,52 @@ from __future__ import annotations
 import contextlib
 import gc
 import os
+import shutil
 import signal
 import sys
 import threading
 import time
+from pathlib import Path
 from typing import Any
+
+from finetally.environment import WATCH_OFF, value_of
+from finetally.running.installation import current_installation
 
 workers = 2
 threads = 4
 worker_class = "finetally.web.server.PunctualWorker"
 loglevel = "warning"
+control_socket_disable = True
+"""A door of gunicorn's own in the user's home, which two servers would share: nobody here opens it."""
+logconfig_dict = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"lines": {"()": "finetally.web.log_lines.JsonLines"}},
+    "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "lines"}},
+    "root": {"handlers": ["stderr"], "level": "WARNING"},
+    "loggers": {"gunicorn.error": {"level": "WARNING", "handlers": ["stderr"], "propagate": False}},
+}
 
 keepalive = 10
 """Seconds that a connection is kept for its next question. At two, gunicorn's own, some were closed under it."""
 
+COUNTS_FOLDER = "PROMETHEUS_MULTIPROC_DIR"
+"""The variable by which prometheus-client is told where processes count together."""
 SWITCH_S = 0.02
 GARBAGE_AFTER = 5_000
 AGAIN_S = 1.0
 END_S = 15.0
 
 
-class WorkerProcess:
-    """The process for heavy work: started again when it ends, ended when the server does."""
+# Before the first process that answers counts anything: they count into files of one folder, together.
+os.environ[COUNTS_FOLDER] = str(current_installation().counts)
 
-    def __init__(self, doors: list[int]) -> None:
+
+class ProcessBeside:
+    """A process beside those that answer: started again when it ends, ended when the server does."""
+
+    def __init__(self, module: str, doors: list[int], *arguments: str) -> None:
+        self._module, self._arguments = module, arguments
         self._doors = doors
         self._over = threading.Event()
         self._pid = 0
@@ -46,7 +69,7 @@ class WorkerProcess:
         # What may be inherited is: the handle that holds the database. The server's doors are not its own.
         self._pid = os.posix_spawn(
             sys.executable,
-            [sys.executable, "-m", "finetally.running.worker", str(os.getpid())],
+            [sys.executable, "-m", self._module, str(os.getpid()), *self._arguments],
             os.environ,
             file_actions=[(os.POSIX_SPAWN_CLOSE, door) for door in self._doors],
         )
@@ -75,20 +98,30 @@ class WorkerProcess:
                 time.sleep(0.02)
 
 
-_worker: list[WorkerProcess] = []
+_beside: list[ProcessBeside] = []
+
+
+def on_starting(server: Any) -> None:
+    """Nothing is open yet: what an earlier server counted is put away."""
+    shutil.rmtree(os.environ[COUNTS_FOLDER], ignore_errors=True)
+    Path(os.environ[COUNTS_FOLDER]).mkdir(mode=0o700, parents=True)
 
 
 def when_ready(server: Any) -> None:
     """The server's door is open."""
-    beside = WorkerProcess([door.fileno() for door in server.LISTENERS])
-    beside.start()
-    _worker.append(beside)
+    doors = [door.fileno() for door in server.LISTENERS]
+    host, port = server.LISTENERS[0].getsockname()[:2]
+    _beside.append(ProcessBeside("finetally.running.worker", doors))
+    if value_of("FINE_TALLY_WATCH") != WATCH_OFF:
+        _beside.append(ProcessBeside("finetally.running.watch", doors, f"{host}:{port}"))
+    for one in _beside:
+        one.start()
 
 
 def on_exit(server: Any) -> None:
     """The server ends."""
-    for beside in _worker:
-        beside.end()
+    for one in _beside:
+        one.end()
 
 
 def post_worker_init(worker: Any) -> None:

@@ -1,4 +1,4 @@
-"""Starting: what has to hold before anything is served, and the migration that is always preceded by a backup."""
+"""Starting: Django made ready, and what has to hold before anything is served."""
 
 from __future__ import annotations
 
@@ -8,59 +8,39 @@ import stat
 import sys
 from contextlib import closing
 
-from finetally.running.backup import applied, back_up, forget_freed_pages, newer_than, refuse_broken
+from finetally.environment import wrong_values
+from finetally.running.backup import applied, forget_freed_pages, refuse_broken
 from finetally.running.installation import (
     OWNER_ONLY,
     Installation,
     RefusedError,
     current_installation,
-    exclusive_use,
     hold_database,
 )
-
-KEPT_BEFORE_MIGRATIONS = 10
-"""Backups made by themselves that stay: ten releases back."""
+from finetally.running.upgrade import known_migrations, refuse_newer
+from finetally.web.secret import secret_at
 
 
 def use_django() -> None:
-    """Make Django ready for this process. Sets the umask first: its settings make the secret."""
+    """Make Django ready for this process, in a folder that is there.
+
+    Raises RefusedError for a setting that is wrong, and for a secret that says nothing.
+    """
+    wrong = next(wrong_values(), None)
+    if wrong is not None:
+        raise RefusedError(wrong)
+    current_installation().folder.mkdir(mode=0o700, parents=True, exist_ok=True)
+    refuse_empty_secret(current_installation())
+    set_up_django()
+
+
+def set_up_django() -> None:
+    """Make Django ready, whatever else is amiss. What it makes from now on is read by nobody else."""
     os.umask(OWNER_ONLY)
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "finetally.web.settings")
-    refuse_empty_secret(current_installation())
     import django
 
     django.setup()
-
-
-def known_migrations() -> set[tuple[str, str]]:
-    """The migrations of this release, by app and name."""
-    from django.db.migrations.loader import MigrationLoader
-
-    return set(MigrationLoader(None).disk_migrations)
-
-
-def migrate(installation: Installation) -> None:
-    """Bring the database up to this release, after a backup if there is anything to lose. Raises RefusedError.
-
-    Nothing is changed under a server that runs, nor is a new database begun where a restore was broken off.
-    """
-    from django.core.management import call_command
-
-    known = known_migrations()
-    with exclusive_use(installation):
-        if installation.database.exists() and installation.database.stat().st_size:
-            refuse_broken(installation.database)
-            _refuse_newer(installation, known)
-            if known - applied(installation.database):
-                made = back_up(installation, why="before-migration", keep=KEPT_BEFORE_MIGRATIONS)
-                sys.stderr.write(f"A backup before the database is changed: {made}\n")
-        elif installation.set_aside and not installation.database.exists():
-            raise RefusedError(
-                f"There is no database at {installation.database}: a restore was broken off. Begin it again; what "
-                f"was there is kept in {installation.set_aside[-1]}."
-            )
-        call_command("migrate", verbosity=0)
-        installation.close_to_others()
 
 
 def erase_again(installation: Installation) -> int:
@@ -76,15 +56,6 @@ def erase_again(installation: Installation) -> int:
     if count:
         forget_freed_pages(installation.database)
     return count
-
-
-def _refuse_newer(installation: Installation, known: set[tuple[str, str]]) -> None:
-    newer = newer_than(installation.database, known)
-    if newer:
-        raise RefusedError(
-            f"{installation.database} is from a newer release (it has {newer[0]}). Install that release, or put "
-            "back a backup from before: fine-tally restore FILE."
-        )
 
 
 def refuse_empty_secret(installation: Installation) -> None:
@@ -103,7 +74,7 @@ def refuse_unfit(installation: Installation) -> None:
         raise RefusedError(f"There is no database at {installation.database}; fine-tally run makes one.")
     refuse_broken(installation.database)
     known = known_migrations()
-    _refuse_newer(installation, known)
+    refuse_newer(installation, known)
     missing = sorted(known - applied(installation.database))
     if missing:
         raise RefusedError(f"{installation.database} lacks what this release needs ({'.'.join(missing[0])}).")
@@ -126,6 +97,7 @@ def _refuse_read_only(installation: Installation) -> None:
 def serve(installation: Installation, port: int) -> None:
     """Hand this process over to the server. Raises RefusedError before that if something does not hold."""
     refuse_unfit(installation)
+    secret_at(installation.secret)
     # Held until the server and its workers end: a restore goes by it.
     os.set_inheritable(hold_database(installation), True)
     arguments = [

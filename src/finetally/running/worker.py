@@ -14,7 +14,7 @@ from types import FrameType
 from typing import TYPE_CHECKING
 
 from finetally.running.backup import forget_freed_pages
-from finetally.running.installation import current_installation
+from finetally.running.installation import current_installation, hold
 from finetally.running.start import use_django
 
 if TYPE_CHECKING:
@@ -113,6 +113,8 @@ def main() -> int:
     """Work until told to end, or until the process that the command line names is no longer its parent."""
     os.nice(NICE)
     use_django()
+    # By this others see that it runs. Where an earlier one still ends, work is taken by both, each job once.
+    hold(current_installation().worker_lock)
     # Named by whoever started it: by now that one may be gone already.
     loop = Loop(int(sys.argv[1]) if len(sys.argv) > 1 else os.getppid())
     for number in (signal.SIGTERM, signal.SIGINT):

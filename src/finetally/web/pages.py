@@ -34,3 +34,9 @@ def shell_file(request: HttpRequest, name: str) -> HttpResponse:
         return HttpResponse(NOT_BUILT, status=503, content_type="text/plain")
     headers = {"Cache-Control": "no-cache", "Service-Worker-Allowed": "/"}
     return HttpResponse(path.read_bytes(), content_type=SHELL_FILES[name], headers=headers)
+
+
+@require_safe
+def alive(request: HttpRequest) -> HttpResponse:
+    """204: this process answers. For whoever watches it (running/watch.py); it says nothing else."""
+    return HttpResponse(status=204)

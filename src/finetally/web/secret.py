@@ -16,6 +16,7 @@ def secret_at(path: Path) -> str:
 
     A file that stays empty (its maker was stopped between making and writing it) is written anew.
     """
+    path.parent.mkdir(parents=True, exist_ok=True)
     for _ in range(TRIES):
         try:
             handle = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)

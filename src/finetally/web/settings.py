@@ -1,31 +1,28 @@
-"""Settings of the Django project. What differs between installations comes from the environment:
+"""Settings of the Django project. What differs between installations comes from finetally/environment.py.
 
-FINE_TALLY_VAR (folder for the database and the secret, default ./var), FINE_TALLY_DATABASE (file name in it),
-FINE_TALLY_HOSTS (names it is reached by, comma-separated), FINE_TALLY_HTTPS=1 (behind a TLS proxy),
-FINE_TALLY_LEVEL_SECONDS (how long a week's levelling may search, default 10),
-FINE_TALLY_EMAIL_URL (the server that invitations are sent by, see web/mail_settings.py; none: links are handed on),
-FINE_TALLY_PROXIES (how many proxies stand in front and are trusted to say whom they serve; 1 with HTTPS, else 0).
+Reading them makes nothing: neither the folder nor the secret, which is made when it is first needed.
 """
 
-import os
 import re
 from datetime import timedelta
 from pathlib import Path
+from typing import cast
+
+from django.utils.functional import SimpleLazyObject
 
 from finetally.core.session.limits import MAX_BYTES
+from finetally.environment import LOG_PROBLEMS, data_folder, database_file, hosts, https, proxies, value_of
 from finetally.web.mail_settings import mail_settings
 from finetally.web.secret import secret_at
 
 HERE = Path(__file__).resolve().parent
-VAR = Path(os.environ.get("FINE_TALLY_VAR", "var")).resolve()
-VAR.mkdir(parents=True, exist_ok=True)
-HTTPS = os.environ.get("FINE_TALLY_HTTPS") == "1"
-PROXIES = int(os.environ.get("FINE_TALLY_PROXIES", "1" if HTTPS else "0"))
+VAR = data_folder()
+HTTPS = https()
+PROXIES = proxies()
 
-
-SECRET_KEY = secret_at(VAR / "secret")
+SECRET_KEY = cast("str", SimpleLazyObject(lambda: secret_at(VAR / "secret")))
 DEBUG = False
-ALLOWED_HOSTS = ["localhost", "127.0.0.1", *filter(None, os.environ.get("FINE_TALLY_HOSTS", "").split(","))]
+ALLOWED_HOSTS = ["localhost", "127.0.0.1", *hosts()]
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -45,6 +42,7 @@ INSTALLED_APPS = [
     "finetally.web.checkin",
 ]
 MIDDLEWARE = [
+    "finetally.web.log_lines.RequestLinesMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "finetally.web.headers.HeadersMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -69,7 +67,7 @@ TEMPLATES: list[dict[str, object]] = []
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": VAR / os.environ.get("FINE_TALLY_DATABASE", "fine-tally.sqlite3"),
+        "NAME": database_file(),
         "OPTIONS": {
             # Writers take their lock at once and wait for it, readers never wait (WAL).
             "transaction_mode": "IMMEDIATE",
@@ -124,7 +122,7 @@ JOB_KINDS = {
 LARGE_UNITS = 60_000
 """Units of work of a comparison that is answered at once, some half a second; a larger one goes into the queue."""
 JOB_UNITS = 10 * WORK_UNITS
-LEVEL_SECONDS = float(os.environ.get("FINE_TALLY_LEVEL_SECONDS", "10"))
+LEVEL_SECONDS = float(value_of("FINE_TALLY_LEVEL_SECONDS") or 10)
 LEVEL_DETERMINISTIC = 1e6 if LEVEL_SECONDS else 10.0
 """The solver's own time: what ends a search where the clock does not (FINE_TALLY_LEVEL_SECONDS=0, as in tests)."""
 CSRF_FAILURE_VIEW = "finetally.web.problems.csrf_failure"
@@ -150,7 +148,7 @@ AXES_USERNAME_CALLABLE = "finetally.web.api.account.name_of"
 AXES_IPWARE_PROXY_COUNT = PROXIES
 AXES_IPWARE_META_PRECEDENCE_ORDER = ["HTTP_X_FORWARDED_FOR", "REMOTE_ADDR"] if PROXIES else ["REMOTE_ADDR"]
 
-_MAIL = mail_settings(os.environ.get("FINE_TALLY_EMAIL_URL", ""))
+_MAIL = mail_settings(value_of("FINE_TALLY_EMAIL_URL"))
 EMAIL_URL: str = _MAIL["EMAIL_URL"]
 EMAIL_TIMEOUT, EMAIL_BACKEND = _MAIL["EMAIL_TIMEOUT"], _MAIL["EMAIL_BACKEND"]
 DEFAULT_FROM_EMAIL = _MAIL.get("DEFAULT_FROM_EMAIL", "fine-tally@localhost")
@@ -162,7 +160,13 @@ EMAIL_USE_SSL, EMAIL_USE_TLS = _MAIL.get("EMAIL_USE_SSL", False), _MAIL.get("EMA
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "filters": {"without_tokens": {"()": "finetally.web.log_lines.WithoutTokens"}},
-    "handlers": {"stderr": {"class": "logging.StreamHandler", "filters": ["without_tokens"]}},
+    "formatters": {"lines": {"()": "finetally.web.log_lines.JsonLines"}},
+    "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "lines"}},
     "root": {"handlers": ["stderr"], "level": "WARNING"},
+    "loggers": {
+        # Each request has its own line already; of these, faults alone are told, with where they happened.
+        "django.request": {"level": "ERROR"},
+        "django.security": {"level": "CRITICAL"},
+        "finetally.lines": {"level": "ERROR" if value_of("FINE_TALLY_LOG") == LOG_PROBLEMS else "INFO"},
+    },
 }

@@ -39,6 +39,7 @@ from finetally.web.checkin.links import OwnDoor, TakenError
 from finetally.web.checkin.models import CheckInDevice, CheckInLink
 from finetally.web.checkin.page import OwnEntry, OwnPage, OwnWindow, own_page
 from finetally.web.checkin.saying import Saying, hear
+from finetally.web.log_lines import asked_by_own_link
 from finetally.web.problems import ProblemOut, problem_response
 
 router = Router()
@@ -55,7 +56,10 @@ class OwnLink(APIKeyCookie):
 
     def authenticate(self, request: HttpRequest, key: str | None) -> OwnDoor | None:
         """None, and so a refusal, for a cookie that opens nothing, or nothing more."""
-        return links.door_of(key) if key else None
+        door = links.door_of(key) if key else None
+        if door is not None:
+            asked_by_own_link(request, door.device.link.person_id)
+        return door
 
 
 class OwnRequest(HttpRequest):

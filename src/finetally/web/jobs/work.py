@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import logging
 import threading
+import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from typing import Any
@@ -20,6 +21,7 @@ from django_tasks import task
 from finetally.core.session.budget import budget_of
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.web.jobs.models import Job, JobState
+from finetally.web.log_lines import lines, log_number
 from finetally.web.squads.actor import Actor, member
 
 log = logging.getLogger(__name__)
@@ -93,6 +95,7 @@ def work_on(job_id: str) -> None:
     handle = JobHandle(job)
     _handles.append(handle)
     last: dict[str, Any] = {}
+    began = time.perf_counter()
     try:
         work: Callable[[JobHandle], None] = import_string(settings.JOB_KINDS[job.kind])
         with budget_of(settings.JOB_UNITS), _looked_on(handle):
@@ -108,6 +111,9 @@ def work_on(job_id: str) -> None:
     finally:
         _handles.remove(handle)
     _write(handle, ended_at=timezone.now(), **last)
+    who = None if job.owner_id is None else log_number("account", job.owner_id)
+    took = round(1000 * (time.perf_counter() - began), 1)
+    lines.info({"what": "job", "kind": job.kind, "ended": last["state"].value, "ms": took, "who": who})
 
 
 def _write(handle: JobHandle, **more: Any) -> None:

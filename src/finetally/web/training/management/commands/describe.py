@@ -9,10 +9,11 @@ from finetally.core.formats.published import formats_schema, formats_table
 from finetally.core.log.document import log_schema
 from finetally.core.session.schema import session_schema
 from finetally.core.unfold.published import tape_schema
+from finetally.environment import settings_table
 from finetally.web.api.api import openapi_document
 
 TABLE_HEADING = "## The table"
-"""What follows it in docs/formats.md is written from the code."""
+"""What follows it in docs/formats.md and docs/settings.md is written from the code."""
 
 
 class Command(BaseCommand):
@@ -31,12 +32,13 @@ class Command(BaseCommand):
             "sheet.schema.json": sheet_schema(),
             "tape.schema.json": tape_schema(),
         }
-        for name, made in files.items():
+        for name, schema in files.items():
             path = options["into"] / name
-            path.write_text(json.dumps(made, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
+            path.write_text(json.dumps(schema, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
             self.stdout.write(f"wrote {path}")
-        path = options["into"] / "formats.md"
-        if path.exists():
-            head = path.read_text("utf-8").partition(TABLE_HEADING)[0]
-            path.write_text(f"{head}{TABLE_HEADING}\n\n{formats_table()}", encoding="utf-8")
-            self.stdout.write(f"wrote {path}")
+        for name, made in {"formats.md": formats_table(), "settings.md": settings_table()}.items():
+            path = options["into"] / name
+            if path.exists():
+                head = path.read_text("utf-8").partition(TABLE_HEADING)[0]
+                path.write_text(f"{head}{TABLE_HEADING}\n\n{made}", encoding="utf-8")
+                self.stdout.write(f"wrote {path}")

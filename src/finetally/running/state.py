@@ -1,0 +1,100 @@
+"""How an installation stands, read from outside of Django: what runs, what waits, when the last backup was made.
+
+Nothing is changed or waited for: whoever looks is in nobody's way.
+"""
+
+from __future__ import annotations
+
+import fcntl
+import json
+import os
+import shutil
+import sqlite3
+from contextlib import closing
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from pathlib import Path
+
+from finetally.running.installation import Installation
+
+LOOK_S = 5
+"""Seconds that looking waits for the database."""
+
+
+def read_only(database: Path) -> sqlite3.Connection:
+    """The database, to look at. Raises sqlite3.Error where it cannot be opened."""
+    return sqlite3.connect(f"file:{database}?mode=ro", uri=True, timeout=LOOK_S)
+
+
+def is_held(lock: Path) -> bool:
+    """Whether a process that runs holds a lock's file."""
+    try:
+        handle = os.open(lock, os.O_RDONLY)
+    except OSError:
+        return False
+    try:
+        fcntl.flock(handle, fcntl.LOCK_SH | fcntl.LOCK_NB)
+    except OSError:
+        return True
+    finally:
+        os.close(handle)
+    return False
+
+
+@dataclass(frozen=True, slots=True)
+class Queue:
+    """Heavy work that waits: how many jobs, and how many seconds the oldest of them has waited."""
+
+    waiting: int
+    oldest_s: float
+
+
+def queue_of(database: Path, now: datetime) -> Queue:
+    """What waits for the process for heavy work. Raises sqlite3.Error."""
+    with closing(read_only(database)) as found:
+        number, oldest = found.execute(
+            "SELECT count(*), min(created_at) FROM jobs_job WHERE state = 'waiting'"
+        ).fetchone()
+    return Queue(number, (now - moment_of(oldest)).total_seconds() if oldest else 0.0)
+
+
+def moment_of(kept: str) -> datetime:
+    """A moment as Django keeps it."""
+    return datetime.fromisoformat(kept).replace(tzinfo=UTC)
+
+
+@dataclass(frozen=True, slots=True)
+class LastBackup:
+    """The newest backup that is known: when it was made, where it was put."""
+
+    at: datetime
+    file: Path
+
+
+def keep_last_backup(installation: Installation, file: Path) -> None:
+    """Note that a backup was made, wherever it went."""
+    kept = {"at": datetime.now(UTC).isoformat(timespec="seconds"), "file": str(file.resolve())}
+    installation.last_backup.write_text(json.dumps(kept))
+
+
+def last_backup(installation: Installation) -> LastBackup | None:
+    """The newest backup: by the note of it, else the newest file in the folder of backups."""
+    try:
+        kept = json.loads(installation.last_backup.read_text())
+        return LastBackup(datetime.fromisoformat(kept["at"]), Path(kept["file"]))
+    except (OSError, ValueError, KeyError, TypeError):
+        pass
+    found = max(installation.backups.glob("*.sqlite3"), key=lambda one: one.stat().st_mtime, default=None)
+    if found is None:
+        return None
+    return LastBackup(datetime.fromtimestamp(found.stat().st_mtime, UTC), found)
+
+
+def free_bytes(folder: Path) -> int:
+    """What the disk of a folder has left for its user."""
+    return shutil.disk_usage(folder).free
+
+
+def size_of(installation: Installation) -> int:
+    """Bytes of the database with what it has not yet taken in."""
+    return sum(one.stat().st_size for one in (installation.database, *installation.beside) if one.exists())
