@@ -6,7 +6,7 @@ import json
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from finetally.core.movements.exchange import (
@@ -49,6 +49,7 @@ def written(movements: list[MovementDef]) -> list[dict[str, Any]]:
 
 
 @settings(max_examples=80, deadline=None)
+@example([{"key": "a0", "patterns": {"brace": 1.0}, "rep_is": "'="}])
 @given(st.lists(definitions(), min_size=1, max_size=4, unique_by=lambda one: one["key"]))
 def test_what_goes_out_as_a_table_or_a_list_comes_back(rows: list[dict[str, Any]]) -> None:
     movements = [MovementDef.model_validate(row) for row in rows]

@@ -17,7 +17,7 @@ import pytest
 
 from finetally.entry import too_old
 from finetally.running.backup import back_up
-from finetally.running.doctor.finding import Finding, Level, Patient, span
+from finetally.running.doctor.diagnosis import Diagnosis, Level, Patient, span
 from finetally.running.doctor.round import amiss_from_the_start, findings, patient_here, told
 from finetally.running.installation import Installation, hold
 from finetally.running.state import is_held, last_backup
@@ -58,7 +58,7 @@ def well(template: Installation, tmp_path: Path) -> Iterator[Patient]:
         yield replace(patient_here(place), free=50 * GB)
 
 
-def amiss(patient: Patient) -> list[Finding]:
+def amiss(patient: Patient) -> list[Diagnosis]:
     """What is not well; the pages, which not every test run builds, left out."""
     return [one for one in findings(patient) if one.level is not Level.WELL and one.about != "front end"]
 

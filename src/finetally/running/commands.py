@@ -11,7 +11,7 @@ from pathlib import Path
 from finetally.environment import LOG_PROBLEMS
 from finetally.running.accounts import account_lines, address_here, create_account, reset_account
 from finetally.running.backup import back_up, restore
-from finetally.running.doctor.finding import Level
+from finetally.running.doctor.diagnosis import Level
 from finetally.running.installation import RefusedError, current_installation, hold_database
 from finetally.running.start import erase_again, refuse_unfit, serve, set_up_django, use_django
 from finetally.running.upgrade import known_migrations, migrate

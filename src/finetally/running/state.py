@@ -17,13 +17,13 @@ from pathlib import Path
 
 from finetally.running.installation import Installation
 
-LOOK_S = 5
+DATABASE_WAIT_S = 5
 """Seconds that looking waits for the database."""
 
 
 def read_only(database: Path) -> sqlite3.Connection:
     """The database, to look at. Raises sqlite3.Error where it cannot be opened."""
-    return sqlite3.connect(f"file:{database}?mode=ro", uri=True, timeout=LOOK_S)
+    return sqlite3.connect(f"file:{database}?mode=ro", uri=True, timeout=DATABASE_WAIT_S)
 
 
 def is_held(lock: Path) -> bool:

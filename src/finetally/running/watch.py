@@ -33,9 +33,9 @@ from finetally.environment import value_of
 from finetally.running.installation import OWNER_ONLY, Installation, current_installation
 from finetally.running.state import free_bytes, is_held, last_backup, queue_of, read_only, size_of
 
-ANSWER_S = 5
+WELL_WITHIN_S = 5
 """Seconds within which the server must answer to be well, and a question here must be asked."""
-PARENT_S = 1.0
+PARENT_LOOK_S = 1.0
 LONGEST_PATH = 100
 """Characters that the path of a socket may have; the system takes few more."""
 
@@ -50,13 +50,13 @@ def health(installation: Installation, door: str) -> dict[str, str]:
 
 
 def _server(door: str) -> str:
-    asking = http.client.HTTPConnection(door, timeout=ANSWER_S)
+    asking = http.client.HTTPConnection(door, timeout=WELL_WITHIN_S)
     with closing(asking):
         try:
             asking.request("GET", "/alive", headers={"Host": "localhost"})
             status = asking.getresponse().status
         except (OSError, http.client.HTTPException):
-            return f"no answer within {ANSWER_S} s"
+            return f"no answer within {WELL_WITHIN_S} s"
     return "ok" if status == http.client.NO_CONTENT else f"it answers {status}"
 
 
@@ -108,7 +108,7 @@ def metrics(installation: Installation) -> bytes:
 class Questions(BaseHTTPRequestHandler):
     """Answers the two questions."""
 
-    timeout = ANSWER_S
+    timeout = WELL_WITHIN_S
     installation: Installation
     door: str
 
@@ -179,7 +179,7 @@ def main() -> int:
         signal.signal(number, end)
     threading.Thread(target=_answers, args=(door,), daemon=True).start()
     while os.getppid() == parent:
-        time.sleep(PARENT_S)
+        time.sleep(PARENT_LOOK_S)
     return 0
 
 

@@ -28,7 +28,7 @@ OURS = ("finetally", "gunicorn")
 """Loggers whose words are fixed ones; what they are filled in with is left out all the same."""
 DIGITS = 10**8
 PACKAGES = Path(__file__).resolve().parents[2]
-DEEPEST = 12
+PLACES_TOLD = 12
 """Places of a fault that are told, the last ones."""
 
 
@@ -55,17 +55,17 @@ def route_of(request: HttpRequest) -> str:
     return "static" if request.path.startswith(settings.STATIC_URL) else "nowhere"
 
 
-OWN = "_asked_by_own_link"
+OWN_LINK_KEY = "_asked_by_own_link"
 
 
 def asked_by_own_link(request: HttpRequest, person: int) -> None:
     """Keep who asked, the key of a person, for the request's line."""
-    setattr(request, OWN, person)
+    setattr(request, OWN_LINK_KEY, person)
 
 
 def _who(request: HttpRequest) -> int | None:
     """Whoever asked, by a number; None for nobody, and where nobody had to look who it is."""
-    person = getattr(request, OWN, None)
+    person = getattr(request, OWN_LINK_KEY, None)
     if person is not None:
         return log_number("own", person)
     # Not request.user: asking would look it up for requests that do not need it.
@@ -105,7 +105,7 @@ def _said_by_proxies(request: HttpRequest) -> int | None:
 
 def _places(error: BaseException) -> list[str]:
     """Where a fault went through, the last place last: the file in the code, the line, the function."""
-    found = traceback.extract_tb(error.__traceback__)[-DEEPEST:]
+    found = traceback.extract_tb(error.__traceback__)[-PLACES_TOLD:]
     return [f"{_in_code(one.filename)}:{one.lineno} {one.name}" for one in found]
 
 

@@ -9,7 +9,7 @@ from prometheus_client import Counter, Histogram
 
 BUCKETS = (0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1.0, 2.5, 5.0, 10.0)
 FORWARDED = "fine_tally_forwarded"
-MOST_TOLD = 10
+MOST_ADDRESSES = 10
 """More addresses than this are counted as so many: whoever asks writes what they like there."""
 
 _requests = Counter("fine_tally_requests", "Requests by how they ended", ["method", "route", "ended"])
@@ -22,4 +22,4 @@ def count_request(route: str, method: str, ended: str, seconds: float, forwarded
     _requests.labels(method, route, ended).inc()
     _seconds.labels(route).observe(seconds)
     if forwarded is not None:
-        _forwarded.labels(str(min(forwarded, MOST_TOLD))).inc()
+        _forwarded.labels(str(min(forwarded, MOST_ADDRESSES))).inc()

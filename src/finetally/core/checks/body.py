@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterable, Iterator
 
 from finetally.core.checks.check import (
@@ -11,7 +12,6 @@ from finetally.core.checks.check import (
     counted_blocks,
     set_edit,
     set_edits,
-    work_segments,
 )
 from finetally.core.checks.time import HARD_EFFORTS
 from finetally.core.movements.patterns import MAIN_SHARE, ROW_OF
@@ -96,21 +96,13 @@ def _neighbours(t: Tally) -> dict[int, list[Pair]]:
     """By block, each pair of steps that follow closely on each other and share a pattern or joint: once a pair."""
     found: dict[int, list[Pair]] = {}
     seen: set[frozenset[str]] = set()
-    segments = t.tape.segments
-    before: int | None = None
     rows: dict[int, set[str]] = {}
-    for index, segment, visit in work_segments(t):
-        previous, before = before, index
-        if previous is None or not t.counted[segment.block] or segments[previous].block != segment.block:
+    for (_, before, left), (_, segment, visit) in itertools.pairwise(t.worked):
+        last, step = left.step, visit.step
+        if step.key == last.key or before.block != segment.block or not t.counted[segment.block]:
             continue
-        last = t.tape.visits[segments[previous].visit or 0].step
-        step = visit.step
-        gap = segment.start - segments[previous].start - segments[previous].seconds
-        if (
-            step.key == last.key
-            or gap >= SAME_PATTERN_REST_S - TIME_EPS_S
-            or frozenset((last.key, step.key)) in seen
-        ):
+        gap = segment.start - before.start - before.seconds
+        if gap >= SAME_PATTERN_REST_S - TIME_EPS_S or frozenset((last.key, step.key)) in seen:
             continue
         for one in (last, step):
             if id(one) not in rows:
@@ -205,7 +197,7 @@ def landings_high(t: Tally) -> Iterator[Finding]:
 def skill_when_tired(t: Tally) -> Iterator[Finding]:
     """A skilled movement begins with uptake at 80 % or more."""
     told: set[int] = set()
-    for index, segment, visit in work_segments(t):
+    for index, segment, visit in t.worked:
         tired = t.trace[index].start >= TIRED_UPTAKE
         if visit.step.movement.skilled and tired and id(visit.step) not in told:
             told.add(id(visit.step))

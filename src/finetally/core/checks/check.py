@@ -13,7 +13,7 @@ from finetally.core.session.document import Block
 from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.problems import Path, PathPart, path_text
 from finetally.core.tally.measure import Tally
-from finetally.core.unfold.tape import LocatedBlock, PerformedVisit, Segment
+from finetally.core.unfold.tape import LocatedBlock
 
 Severity = Literal["note", "look", "stop"]
 Fields = dict[str, str | int | float]
@@ -96,13 +96,6 @@ def counted_blocks(t: Tally) -> Iterator[tuple[int, LocatedBlock, Block]]:
     for number, of in enumerate(t.tape.blocks):
         if t.counted[number]:
             yield number, of, of.block
-
-
-def work_segments(t: Tally) -> Iterator[tuple[int, Segment, PerformedVisit]]:
-    """Work segments with their visit, in order of time."""
-    for index, segment in enumerate(t.tape.segments):
-        if segment.visit is not None:
-            yield index, segment, t.tape.visits[segment.visit]
 
 
 def result_of(check: Check, finding: Finding, t: Tally) -> CheckResult:

@@ -14,7 +14,6 @@ from finetally.core.checks.check import (
     counted_blocks,
     edit_path,
     set_edit,
-    work_segments,
 )
 from finetally.core.session.clocks import Rotation, Task
 from finetally.core.session.problems import Path, PathPart
@@ -152,29 +151,24 @@ def change_eats_rest(t: Tally) -> Iterator[Finding]:
     pacer = Pacer(t.methods)
     worst: dict[int, tuple[float, float, Finding]] = {}
     changes: dict[tuple[int, int], float] = {}
-    before: tuple[int, float] | None = None
-    segments = t.tape.segments
-    for index, segment, visit in work_segments(t):
-        previous, before = before, (index, segment.start + segment.seconds)
-        if previous is None or segments[previous[0]].block != segment.block:
+    windowed = [of.work_clock.windowed for of in t.tape.blocks]
+    for (_, before, left), (_, segment, visit) in itertools.pairwise(t.worked):
+        if not windowed[segment.block] or before.block != segment.block:
             continue
-        of = t.tape.blocks[segment.block]
-        if not of.work_clock.windowed:
-            continue
-        last = t.tape.visits[segments[previous[0]].visit or 0].step
-        step = visit.step
+        last, step = left.step, visit.step
         pair = id(last), id(step)
         if pair not in changes:
             changes[pair] = pacer.change_over(
                 step.key == last.key, bool(step.kit - last.kit), last.on_floor, step.on_floor
             )
         change = changes[pair]
-        rest = segment.start - previous[1]
+        rest = segment.start - before.start - before.seconds
         if change < max(WORTH_S, rest / 2, WORTH_SHARE * segment.seconds) - TIME_EPS_S:
             continue
         known = worst.get(segment.block)
         if known is not None and known[0] - known[1] >= change - rest:
             continue
+        of = t.tape.blocks[segment.block]
         fields: dict[str, str | int | float] = {
             "block": block_name(of, segment.block),
             "from": last.name,

@@ -40,9 +40,10 @@ FORMULA_SIGNS = ("=", "+", "-", "@", "\t", "\r")
 
 def no_formula(text: str) -> str:
     """Text that no spreadsheet takes for a formula."""
-    return f"'{text}" if text.startswith(FORMULA_SIGNS) else text
+    # What begins with signs behind quotes is quoted, too: else one that was typed would be taken for ours.
+    return f"'{text}" if text.lstrip("'").startswith(FORMULA_SIGNS) else text
 
 
 def formula_again(text: str) -> str:
     """What `no_formula` was given."""
-    return text[1:] if text[:1] == "'" and text[1:].startswith(FORMULA_SIGNS) else text
+    return text[1:] if text[:1] == "'" and text.lstrip("'").startswith(FORMULA_SIGNS) else text

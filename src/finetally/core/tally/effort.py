@@ -78,6 +78,8 @@ def felt_trace(tape: Tape, methods: Methods) -> list[float]:
     whole session (docs/methods.md, "Effort").
     """
     on_s, off_s = methods.floor_on_s, methods.floor_off_s
+    if all(visit.step.effort_typed is None for visit in tape.visits):
+        return [0.0] * len(tape.segments)
     felt, value = [], 0.0
     for segment in tape.segments:
         floor = tape.visits[segment.visit].step.effort_floor if segment.visit is not None else 0.0

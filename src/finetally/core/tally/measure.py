@@ -18,7 +18,7 @@ from finetally.core.tally.reps import RepTally, kilograms
 from finetally.core.tally.times import TimeTotals, add_up, clock_blocks, counted, over_told, told_ends
 from finetally.core.tally.uptake import OxygenDemand, UptakeSegment, uptake_trace
 from finetally.core.unfold.resolve import AT_PLAN, Corner, Resolver
-from finetally.core.unfold.tape import PerformedVisit, RunScore, Tape
+from finetally.core.unfold.tape import PerformedVisit, RunScore, Segment, Tape
 from finetally.core.unfold.unfold import Unfolder
 
 
@@ -72,6 +72,16 @@ class Tally:
             if id(visit.step) not in found:
                 found[id(visit.step)] = visit
         return list(found.values())
+
+    @cached_property
+    def worked(self) -> list[tuple[int, Segment, PerformedVisit]]:
+        """Work segments with their number and their visit, in order of time."""
+        visits = self.tape.visits
+        return [
+            (index, segment, visits[segment.visit])
+            for index, segment in enumerate(self.tape.segments)
+            if segment.visit is not None
+        ]
 
     @property
     def whole(self) -> TimeTotals:
@@ -216,11 +226,18 @@ def _effort(t: Tally) -> EffortFigures:
     total = t.tape.total_s
     not_judged, guessed = t.effort.not_judged(), t.effort.guessed()
     provisional = sorted({visit.step.key for visit in t.tape.visits} & t.tape.provisional)
+    breathed = above_s = gap_s = peak = 0.0
+    for uptake, segment in zip(t.trace, t.tape.segments, strict=True):
+        breathed += uptake.integral
+        above_s += uptake.above_s
+        peak = max(peak, uptake.start, uptake.end)
+        if segment.kind == "work":
+            gap_s += uptake.gap_s
     return {
-        "mean_uptake": sum(b.integral for b in t.trace) / total if total > 0 else 0.0,
-        "peak_uptake": max((max(b.start, b.end) for b in t.trace), default=0.0),
-        "above_80_s": sum(b.above_s for b in t.trace),
-        "oxygen_gap_s": sum(b.gap_s for b, s in zip(t.trace, t.tape.segments, strict=True) if s.kind == "work"),
+        "mean_uptake": breathed / total if total > 0 else 0.0,
+        "peak_uptake": peak,
+        "above_80_s": above_s,
+        "oxygen_gap_s": gap_s,
         "rpe": t.rpe,
         "load": t.load,
         "complete": not not_judged and not guessed and not provisional,

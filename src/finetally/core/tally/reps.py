@@ -82,10 +82,11 @@ class RepTally:
         reps["called"] += visit.called
         reps["paced"] += visit.paced
         reps["estimated"] += visit.estimated
-        reps["left"] += visit.left
-        reps["right"] += visit.right
-        reps["left_s"] += visit.left_s
-        reps["right_s"] += visit.right_s
+        if step.sides != "both":
+            reps["left"] += visit.left
+            reps["right"] += visit.right
+            reps["left_s"] += visit.left_s
+            reps["right_s"] += visit.right_s
         if visit.load is not None:
             self._weigh(visit, mine)
         if step.movement.landings:

@@ -8,19 +8,19 @@ from contextlib import closing
 
 from finetally.core.session.cleaning import one_line
 from finetally.running.backup import applied, newer_than, refuse_broken
-from finetally.running.doctor.finding import Finding, Patient, look, span, well, wrong
+from finetally.running.doctor.diagnosis import Diagnosis, Patient, look, span, well, wrong
 from finetally.running.installation import RefusedError
 from finetally.running.state import last_backup, read_only, size_of
 from finetally.running.upgrade import known_migrations
 
-MOST_TOLD = 3
+FAULTS_TOLD = 3
 LIST_OF_MIGRATIONS = "django_migrations"
 SHORTEST_SECRET = 32
 BACKUP_DAYS = 7
 RESTORE = "Put the last backup back: fine-tally restore FILE. What is there now is kept beside it."
 
 
-def database(patient: Patient) -> Iterator[Finding]:
+def database(patient: Patient) -> Iterator[Diagnosis]:
     """The database: there, whole page by page, every row where its others are."""
     path = patient.installation.database
     if not path.exists():
@@ -30,8 +30,8 @@ def database(patient: Patient) -> Iterator[Finding]:
         return
     try:
         with closing(read_only(path)) as found:
-            said = [one_line(str(text)) for (text,) in found.execute(f"PRAGMA integrity_check({MOST_TOLD})")]
-            astray = found.execute("PRAGMA foreign_key_check").fetchmany(MOST_TOLD) if said == ["ok"] else []
+            said = [one_line(str(text)) for (text,) in found.execute(f"PRAGMA integrity_check({FAULTS_TOLD})")]
+            astray = found.execute("PRAGMA foreign_key_check").fetchmany(FAULTS_TOLD) if said == ["ok"] else []
             (journal,) = found.execute("PRAGMA journal_mode").fetchone()
     except sqlite3.Error as error:
         yield wrong("database", f"{path} cannot be read: {one_line(str(error))}.", RESTORE)
@@ -52,7 +52,7 @@ def database(patient: Patient) -> Iterator[Finding]:
         )
 
 
-def tables(patient: Patient) -> Iterator[Finding]:
+def tables(patient: Patient) -> Iterator[Diagnosis]:
     """Every table and column of this release."""
     from django.apps import apps
 
@@ -73,8 +73,8 @@ def tables(patient: Patient) -> Iterator[Finding]:
         wanted = {one.column for one in model._meta.concrete_fields}
         missing += [f"{name}.{one}" for one in sorted(wanted - there[name])]
     if missing:
-        more = f" and {len(missing) - MOST_TOLD} more" if len(missing) > MOST_TOLD else ""
-        yield wrong("tables", f"Missing: {', '.join(missing[:MOST_TOLD])}{more}.", RESTORE)
+        more = f" and {len(missing) - FAULTS_TOLD} more" if len(missing) > FAULTS_TOLD else ""
+        yield wrong("tables", f"Missing: {', '.join(missing[:FAULTS_TOLD])}{more}.", RESTORE)
     else:
         yield well("tables", "Every table of this release is there.")
 
@@ -92,7 +92,7 @@ def _pending(patient: Patient) -> list[str] | None:
     return sorted(f"{app}.{name}" for app, name in waiting)
 
 
-def migrations(patient: Patient) -> Iterator[Finding]:
+def migrations(patient: Patient) -> Iterator[Diagnosis]:
     """Whether the database is one of this release."""
     pending = _pending(patient)
     if pending is None:
@@ -108,7 +108,7 @@ def migrations(patient: Patient) -> Iterator[Finding]:
         yield well("migrations", "The database is one of this release.")
 
 
-def secret(patient: Patient) -> Iterator[Finding]:
+def secret(patient: Patient) -> Iterator[Diagnosis]:
     """The secret that sessions and links are signed with."""
     path = patient.installation.secret
     try:
@@ -129,7 +129,7 @@ def secret(patient: Patient) -> Iterator[Finding]:
         yield well("secret", "The secret is there.")
 
 
-def backup(patient: Patient) -> Iterator[Finding]:
+def backup(patient: Patient) -> Iterator[Diagnosis]:
     """The last backup: not older than a week, and whole where it can be looked at."""
     if not patient.installation.database.exists():
         return

@@ -17,7 +17,7 @@ from packaging.requirements import Requirement
 from finetally import __version__
 from finetally.entry import OLDEST, too_old
 from finetally.environment import unknown_names, wrong_values
-from finetally.running.doctor.finding import Finding, Patient, look, span, well, wrong
+from finetally.running.doctor.diagnosis import Diagnosis, Patient, look, span, well, wrong
 from finetally.running.installation import OWNER_ONLY
 from finetally.running.state import moment_of, read_only, size_of
 
@@ -28,7 +28,7 @@ CLOCK_S = 300
 """Seconds that something kept may lie after now: the clocks of machines that are told the time differ by less."""
 
 
-def python(patient: Patient) -> Iterator[Finding]:
+def python(patient: Patient) -> Iterator[Diagnosis]:
     """Python and the packages, as this release asks for them."""
     says = too_old(patient.python)
     if says:
@@ -58,7 +58,7 @@ def _packages() -> Iterator[str]:
             yield f"{asked.name} is missing"
 
 
-def front_end(patient: Patient) -> Iterator[Finding]:
+def front_end(patient: Patient) -> Iterator[Diagnosis]:
     """The built front end, without which there is a server and no page."""
     if (Path(settings.STATIC_ROOT) / "app" / "index.html").is_file():
         yield well("front end", "The pages are here.")
@@ -70,7 +70,7 @@ def front_end(patient: Patient) -> Iterator[Finding]:
         )
 
 
-def environment(patient: Patient) -> Iterator[Finding]:
+def environment(patient: Patient) -> Iterator[Diagnosis]:
     """The variables of the environment."""
     amiss = list(wrong_values())
     unknown = list(unknown_names())
@@ -82,7 +82,7 @@ def environment(patient: Patient) -> Iterator[Finding]:
         yield well("settings", "Every FINE_TALLY_… variable is known, with a value that is allowed.")
 
 
-def space(patient: Patient) -> Iterator[Finding]:
+def space(patient: Patient) -> Iterator[Diagnosis]:
     """Room on the disk: what is there twice over fits, as a backup and an upgrade need it."""
     needed = max(LEAST_FREE, 2 * size_of(patient.installation))
     says = f"{patient.free / MB:,.0f} MB are left on the disk of {patient.installation.folder}"
@@ -95,7 +95,7 @@ def space(patient: Patient) -> Iterator[Finding]:
         yield well("space", f"{says}.")
 
 
-def rights(patient: Patient) -> Iterator[Finding]:
+def rights(patient: Patient) -> Iterator[Diagnosis]:
     """Who may read what is kept: the owner alone."""
     here = patient.installation
     found = [one for one in (*here.private, *here.backups.glob("*"), *here.set_aside) if one.exists()]
@@ -130,7 +130,7 @@ def newest_moment(database: Path) -> datetime | None:
     return moment_of(newest) if newest else None
 
 
-def clock(patient: Patient) -> Iterator[Finding]:
+def clock(patient: Patient) -> Iterator[Diagnosis]:
     """The clock: nothing can have been kept after now."""
     try:
         newest = newest_moment(patient.installation.database)

@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 
 from finetally.environment import wrong_values
 from finetally.running.doctor import data, machine, service
-from finetally.running.doctor.finding import Finding, Level, Look, Patient, wrong
+from finetally.running.doctor.diagnosis import Diagnosis, Level, Look, Patient, wrong
 from finetally.running.installation import Installation
 from finetally.running.state import free_bytes
 
@@ -35,7 +35,7 @@ def patient_here(installation: Installation) -> Patient:
     return Patient(installation, datetime.now(UTC), tuple(sys.version_info[:3]), free_bytes(installation.folder))
 
 
-def amiss_from_the_start(installation: Installation) -> list[Finding]:
+def amiss_from_the_start(installation: Installation) -> list[Diagnosis]:
     """What has to be mended before anything else can be looked at: a setting that cannot be read, no folder."""
     amiss = [
         wrong("settings", says, "Mend it first; then look again (docs/settings.md).") for says in wrong_values()
@@ -46,13 +46,13 @@ def amiss_from_the_start(installation: Installation) -> list[Finding]:
     return amiss
 
 
-def findings(patient: Patient) -> Iterator[Finding]:
+def findings(patient: Patient) -> Iterator[Diagnosis]:
     """Everything that is found, well or not, in the order of LOOKS. Needs Django set up."""
     for look in LOOKS:
         yield from look(patient)
 
 
-def told(found: Iterable[Finding]) -> Iterator[str]:
+def told(found: Iterable[Diagnosis]) -> Iterator[str]:
     """A line for each finding, and below it what to do."""
     for one in found:
         yield f"{MARKS[one.level]}  {one.about}: {one.says}"

@@ -9,7 +9,7 @@ from prometheus_client import CollectorRegistry
 from prometheus_client.multiprocess import MultiProcessCollector
 
 from finetally.environment import https, proxies
-from finetally.running.doctor.finding import Finding, Patient, look, span, well, wrong
+from finetally.running.doctor.diagnosis import Diagnosis, Patient, look, span, well, wrong
 from finetally.running.installation import Installation
 from finetally.running.state import is_held, queue_of
 from finetally.web.metrics import FORWARDED
@@ -20,7 +20,7 @@ FEWEST_ASKED = 20
 """Requests from elsewhere before it is told how many proxies there seem to be."""
 
 
-def processes(patient: Patient) -> Iterator[Finding]:
+def processes(patient: Patient) -> Iterator[Diagnosis]:
     """The server, and the process for heavy work beside it."""
     here = patient.installation
     serves, works = is_held(here.lock), is_held(here.worker_lock)
@@ -48,7 +48,7 @@ def processes(patient: Patient) -> Iterator[Finding]:
         yield look("worker", "The process for heavy work does not run; the server starts it.", "Start the server.")
 
 
-def in_front(patient: Patient) -> Iterator[Finding]:
+def in_front(patient: Patient) -> Iterator[Diagnosis]:
     """The proxies: what the settings say against what requests brought."""
     told = proxies()
     mend = "Set FINE_TALLY_PROXIES to what stands in front, each sending X-Forwarded-For, and start anew."

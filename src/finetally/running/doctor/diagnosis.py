@@ -19,7 +19,7 @@ class Level(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Finding:
+class Diagnosis:
     """About what (a fixed word), how it is, what was found, and what to do; nothing to do where it is well."""
 
     about: str
@@ -41,23 +41,23 @@ class Patient:
     free: int
 
 
-Look = Callable[[Patient], Iterator[Finding]]
+Look = Callable[[Patient], Iterator[Diagnosis]]
 """One thing that is looked at."""
 
 
-def well(about: str, says: str) -> Finding:
+def well(about: str, says: str) -> Diagnosis:
     """Nothing to do."""
-    return Finding(about, Level.WELL, says)
+    return Diagnosis(about, Level.WELL, says)
 
 
-def look(about: str, says: str, do: str) -> Finding:
+def look(about: str, says: str, do: str) -> Diagnosis:
     """Worth a look."""
-    return Finding(about, Level.LOOK, says, do)
+    return Diagnosis(about, Level.LOOK, says, do)
 
 
-def wrong(about: str, says: str, do: str) -> Finding:
+def wrong(about: str, says: str, do: str) -> Diagnosis:
     """Something has to be done."""
-    return Finding(about, Level.WRONG, says, do)
+    return Diagnosis(about, Level.WRONG, says, do)
 
 
 NEARLY = 0.98
