@@ -20,6 +20,11 @@ export default tseslint.config(
       'vue/first-attribute-linebreak': 'off',
       'vue/multiline-html-element-content-newline': 'off',
       'vue/no-v-html': 'error',
+      // Words stand in src/words/texts; signs that are the same in every language may stand where they are shown.
+      'vue/no-bare-strings-in-template': [
+        'error',
+        { allowlist: [...'()[]{},.;:!?&+-=*/#%<>·•–—−|×→←↑↓…"“”‹›◂▸▾~≈⋮∞', 'a', '3-1-1-0', '\u00a0▾', '&nbsp;▾'] },
+      ],
       '@typescript-eslint/no-non-null-assertion': 'error',
     },
   },

@@ -26,6 +26,13 @@ export default defineConfig(({ command }) => ({
       },
     }),
   ],
+  // Of vue-i18n messages and nothing else: they are functions (src/words/texts/texts.ts), and need no compiler.
+  define: {
+    __VUE_I18N_FULL_INSTALL__: false,
+    __VUE_I18N_LEGACY_API__: false,
+    __INTLIFY_PROD_DEVTOOLS__: false,
+    __INTLIFY_DROP_MESSAGE_COMPILER__: true,
+  },
   resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
   build: {
     outDir: '../src/finetally/web/static/app',

@@ -14,9 +14,11 @@ import { queryClient } from './api/query'
 import App from './App.vue'
 import { report } from './faults'
 import { router } from './router'
+import { speak, spokenOf } from './words/language'
 
 const app = createApp(App)
 app.config.errorHandler = report
 window.addEventListener('unhandledrejection', (event) => report(event.reason))
 router.onError(report)
-app.use(router).use(VueQueryPlugin, { queryClient }).mount('#app')
+// Not awaited at the top: what comes with the first script would then come in many.
+void speak(spokenOf(navigator.languages)).then(() => app.use(router).use(VueQueryPlugin, { queryClient }).mount('#app'))

@@ -132,7 +132,7 @@ def _copying(model: type[models.Model], source: Squad, number: int) -> tuple[str
         if not key or target is None:
             columns.append(f'"{one.column}"')
         elif isinstance(target, models.UUIDField):
-            columns.append(f"'{number:04x}' || substr(\"{one.column}\", 5)")
+            columns.append(f"'feed{number:04x}' || substr(\"{one.column}\", 9)")
         else:
             columns.append(f'"{one.column}" + {number * APART}')
     names = ", ".join(f'"{one.column}"' for one in model._meta.concrete_fields)

@@ -1,8 +1,10 @@
 // What a beat says to do, in words: a line for each movement, and what comes after.
 import type { Beat, TodoLine } from '@/api/types'
 import { FLOOR as say } from '@/words/texts/floor'
-import { TODO as word } from '@/words/texts/todo'
+import { TODO as word, TODO_SIDES } from '@/words/texts/todo'
 import { amount, clock } from '@/words/format'
+
+const sideWord = (side: string): string => TODO_SIDES[side] ?? side
 
 /** A line of what to do: the movement, and how much of it. */
 export interface TodoWords {
@@ -36,7 +38,7 @@ function loadOf(line: TodoLine): string {
 /** What to say of a line; at a station where nothing is to be done, that. `cued`: with how it is done well. */
 export function todoWords(line: TodoLine, cued = true): TodoWords {
   if (line.resting) return { name: word.resting, dose: '', more: '' }
-  const side = line.side ? word.side(line.side) : line.sides ? word.sides(line.sides) : ''
+  const side = line.side ? sideWord(line.side) : line.sides ? sideWord(line.sides) : ''
   const more = [side, loadOf(line), line.option ?? '', (cued && line.cue) || ''].filter(Boolean).join(' · ')
   return { name: line.name ?? '', dose: doseOf(line), more }
 }
@@ -53,6 +55,6 @@ export function thenWords(beat: Beat | null, following: Beat | null): string {
   if (!following) return say.lastOne
   if (following.kind === 'rest') return say.afterRest(clock(following.s))
   if (following.kind === 'talk') return say.after(say.talk)
-  const names = following.lines.map((line) => [line.name, line.side && word.side(line.side)].filter(Boolean).join(', '))
+  const names = following.lines.map((line) => [line.name, line.side && sideWord(line.side)].filter(Boolean).join(', '))
   return say.after(names.slice(0, 3).join(', ') || beat?.next || say.work)
 }

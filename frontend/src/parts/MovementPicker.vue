@@ -64,14 +64,14 @@ const FILTERS = computed(() => [
     name: 'kit' as const,
     label: say.kit,
     any: say.anyKit,
-    choices: words(['none', ...kits.value], (one) => (one === 'none' ? 'no kit' : one)),
+    choices: words(['none', ...kits.value], (one) => (one === 'none' ? say.noKit : one)),
   },
   { name: 'position' as const, label: say.position, any: say.anyPosition, choices: words(positions.value) },
   {
     name: 'spare' as const,
     label: say.jointToSpare,
     any: say.noJointToSpare,
-    choices: words(joints.value, (one) => `spare the ${one}`),
+    choices: words(joints.value, say.spare),
   },
 ])
 function narrow(name: keyof Narrowed, to: string | null | undefined): void {

@@ -1,4 +1,4 @@
-// Texts of the board's editor.
+// A session as coaches write one: what is read from walls is English.
 /** A session as coaches write one, to be tried. */
 export const EXAMPLE = `Thurs top field, 40 mins
 warm up 2 rds: 10 squats, 10 arm circles, 5 inchworms
@@ -9,6 +9,3 @@ B) emom 9
 15 kb swings 24kg
 30s plank
 cool: 30s each calf, quads, chest`
-
-/** Why the board's text is not what the blocks say. */
-export const BOARD_FROM_BEFORE = 'The blocks have something wrong in them, so the board text is from before.'

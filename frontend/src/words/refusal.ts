@@ -2,19 +2,20 @@
 import { OWN_KINDS, Refusal } from '@/api/refusal'
 import type { ProblemItem } from '@/api/types'
 
+import { REFUSED } from './texts/refusals'
+
 /** What is said of refusals that have no sentence of the server's. */
-const SAID: Record<string, string> = {
-  [OWN_KINDS.unreachable]: 'The server cannot be reached.',
-  [OWN_KINDS.unreadable]: 'The server gave no readable answer.',
-  [OWN_KINDS.brokenOff]: 'It was broken off before there was an answer. Ask again.',
+const SAID: Record<string, keyof typeof REFUSED & ('unreachable' | 'unreadable' | 'brokenOff')> = {
+  [OWN_KINDS.unreachable]: 'unreachable',
+  [OWN_KINDS.unreadable]: 'unreadable',
+  [OWN_KINDS.brokenOff]: 'brokenOff',
 }
 
 /** A wrong place, with what was found there and what can stand there. */
-export const placeText = (one: ProblemItem): string => `${one.path}: found ${one.found}; allowed: ${one.allowed}`
+export const placeText = (one: ProblemItem): string => REFUSED.place(one.path, one.found, one.allowed)
 
 /** The sentence of a refusal as a whole. */
-export const sentenceOf = (refusal: Refusal): string =>
-  refusal.detail || (SAID[refusal.kind] ?? SAID[OWN_KINDS.unreadable] ?? '')
+export const sentenceOf = (refusal: Refusal): string => refusal.detail || REFUSED[SAID[refusal.kind] ?? 'unreadable']
 
 /** The first place that is wrong, with what was found there and what can stand there; else the sentence. */
 export function refusalText(refusal: Refusal): string {

@@ -2,6 +2,7 @@
 import type { Column, CompareRow, WishResult, Pick, Ranked, Reason, Wish } from '@/api/types'
 
 import { clock, percent, signed, tenth, whole } from './format'
+import { PICKS as say, WAYS } from './texts/picks'
 
 type Unit = CompareRow['unit'] | string
 
@@ -48,35 +49,28 @@ export function leftText(column: Column, hold: string | undefined, nameOf: (key:
   if (column.left === null || column.left === undefined || !hold) return ''
   if (hold === 'reps') {
     const parts = Object.entries(column.left_reps).map(([key, reps]) => `${reps} ${nameOf(key)}`)
-    return parts.length ? `${parts.join(', ')} left over` : 'nothing left over'
+    return parts.length ? say.left(parts.join(', ')) : say.nothingLeft
   }
   const text = valueText(column.left, HELD[hold] ?? '')
-  return /[1-9]/.test(text) ? `${text} left over` : 'nothing left over'
-}
-
-const WAYS: Record<Wish['way'], string> = {
-  'at-most': 'at most',
-  'at-least': 'at least',
-  low: 'as little as can be',
-  high: 'as much as can be',
-  even: 'even',
+  return /[1-9]/.test(text) ? say.left(text) : say.nothingLeft
 }
 
 /** A wish in words: "effort at most 7.0". */
 export function wishText(wish: Wish, row: CompareRow | undefined): string {
   const name = (row?.label ?? wish.row).toLowerCase()
-  const bound = wish.way === 'at-most' || wish.way === 'at-least' ? ` ${valueText(wish.value, row?.unit ?? '')}` : ''
-  return `${name} ${WAYS[wish.way]}${bound}`
+  if (wish.way !== 'at-most' && wish.way !== 'at-least') return say.wish(name, WAYS[wish.way])
+  return say.wishWithin(name, WAYS[wish.way], valueText(wish.value, row?.unit ?? ''))
 }
 
 /** One row of a reason: "13:00 work against 12:20". */
 export function reasonText(reason: Reason, row: CompareRow | undefined): string {
   const unit = row?.unit ?? ''
-  return `${(row?.label ?? reason.row).toLowerCase()} ${valueText(reason.first, unit)} against ${valueText(reason.other, unit)}`
+  const name = (row?.label ?? reason.row).toLowerCase()
+  return say.against(name, valueText(reason.first, unit), valueText(reason.other, unit))
 }
 
 const listed = (parts: string[]): string =>
-  parts.length < 2 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
+  parts.length < 2 ? (parts[0] ?? '') : say.and(parts.slice(0, -1).join(', '), parts.at(-1))
 
 /** A value that misses its bound by less than is usually written is written closer: 7.04, not 7.0 against 7.0. */
 function toldValue(judged: WishResult | undefined, wish: Wish, row: CompareRow | undefined): string {
@@ -95,32 +89,30 @@ export function pickWords(
   const [first, ...others] = pick.ranked
   if (!first) return null
   const column = columns[first.column]
-  const name = column?.key === 'plan' ? 'The plan as it stands' : (column?.name ?? '')
+  const name = column?.key === 'plan' ? say.planAsItStands : (column?.name ?? '')
   const told = (wish: number): string => judgedText(first, wish, wishes, rows)
   const none = (one: WishResult): boolean => one.value === 0 && wishes[one.wish]?.way === 'high'
   const met = first.judged.filter((one) => one.met && !none(one)).map((one) => told(one.wish))
   const unmet = first.judged.filter((one) => !one.met && !first.breaks.includes(one.wish)).map((one) => told(one.wish))
   const sentences: string[] = []
   if (first.breaks.length) {
-    sentences.push(`Nothing keeps every hard wish; it comes nearest but breaks ${listed(first.breaks.map(told))}.`)
+    sentences.push(say.nearest(listed(first.breaks.map(told))))
   }
-  if (met.length) sentences.push(`It meets ${listed(met)}.`)
-  if (unmet.length) sentences.push(`Not the best in ${listed(unmet)}.`)
+  if (met.length) sentences.push(say.meets(listed(met)))
+  if (unmet.length) sentences.push(say.notBest(listed(unmet)))
   const outOf = others.filter((one) => one.breaks.length > first.breaks.length).length
-  if (outOf) sentences.push(`${outOf} of the others break${outOf === 1 ? 's' : ''} a hard wish that it keeps.`)
-  const say = (reasons: readonly Reason[]): string =>
+  if (outOf) sentences.push(outOf === 1 ? say.oneOut : say.moreOut(outOf))
+  const reasoned = (reasons: readonly Reason[]): string =>
     listed(reasons.slice(0, 3).map((one) => reasonText(one, rows.get(one.row))))
-  const base = columns[0]?.key === 'plan' ? 'the plan' : (columns[0]?.name ?? '')
-  if (first.column !== 0 && pick.gains.length) sentences.push(`Beside ${base} it gains ${say(pick.gains)}.`)
-  if (first.column !== 0 && pick.costs.length) sentences.push(`It costs ${say(pick.costs)}.`)
+  const base = columns[0]?.key === 'plan' ? say.thePlan : (columns[0]?.name ?? '')
+  if (first.column !== 0 && pick.gains.length) sentences.push(say.gains(base, reasoned(pick.gains)))
+  if (first.column !== 0 && pick.costs.length) sentences.push(say.costs(reasoned(pick.costs)))
   const second = others[0]
   const next = second && columns[second.column]
   const fresh = columns[0]?.key !== 'plan' && columns[0]?.key !== 'session'
   if (second && next && next.key !== 'plan' && (fresh || first.column !== 0)) {
     const closer = second.first_better.slice(0, 2).map((one) => reasonText(one, rows.get(one.row)))
-    sentences.push(
-      closer.length ? `${next.name} comes next: there it has ${listed(closer)}.` : `${next.name} comes next.`,
-    )
+    sentences.push(closer.length ? say.nextHas(next.name, listed(closer)) : say.next(next.name))
   }
   return { name, sentences }
 }
@@ -131,8 +123,9 @@ function judgedText(one: Ranked, wish: number, wishes: readonly Wish[], rows: Re
   if (!of) return ''
   const row = rows.get(of.row)
   const judged = one.judged.find((each) => each.wish === wish)
-  const bound = of.way === 'at-most' || of.way === 'at-least' || of.way === 'even' ? ` (${wishText(of, row)})` : ''
-  return `${(row?.label ?? of.row).toLowerCase()} ${toldValue(judged, of, row)}${bound}`
+  const [name, value] = [(row?.label ?? of.row).toLowerCase(), toldValue(judged, of, row)]
+  const bound = of.way === 'at-most' || of.way === 'at-least' || of.way === 'even'
+  return bound ? say.judgedBy(name, value, wishText(of, row)) : say.judged(name, value)
 }
 
 /** Why a column is not the first, in sentences: what is in its way, or in which figures the first does better. */
@@ -150,24 +143,21 @@ export function whyNotWords(
   const first = pick.ranked[0]
   const best = first && columns[first.column]
   if (!one || !first || !best) return []
-  if (one === first) return ['It is the first.']
-  const say = (reasons: readonly Reason[]): string =>
+  if (one === first) return [say.isFirst]
+  const reasoned = (reasons: readonly Reason[]): string =>
     listed(reasons.slice(0, 4).map((each) => reasonText(each, rows.get(each.row))))
-  const sentences = [`Place ${one.rank} of ${pick.ranked.length}.`]
+  const sentences = [say.rank(one.rank, pick.ranked.length)]
   if (one.breaks.length)
-    sentences.push(`It breaks what must be: ${listed(one.breaks.map((wish) => judgedText(one, wish, wishes, rows)))}.`)
+    sentences.push(say.breaks(listed(one.breaks.map((wish) => judgedText(one, wish, wishes, rows)))))
   const behind = one.judged.filter(
     (each) =>
       !one.breaks.includes(each.wish) && each.score < (first.judged.find((o) => o.wish === each.wish)?.score ?? 0),
   )
-  if (behind.length)
-    sentences.push(
-      `By your wishes it is behind in ${listed(behind.map((each) => judgedText(one, each.wish, wishes, rows)))}.`,
-    )
-  if (one.first_better.length) sentences.push(`${best.name} has ${say(one.first_better)}.`)
+  if (behind.length) sentences.push(say.behind(listed(behind.map((each) => judgedText(one, each.wish, wishes, rows)))))
+  if (one.first_better.length) sentences.push(say.has(best.name, reasoned(one.first_better)))
   if (one.first_worse.length)
     sentences.push(
-      `For it speaks: ${say(one.first_worse.map((each) => ({ ...each, first: each.other, other: each.first })))}.`,
+      say.speaks(reasoned(one.first_worse.map((each) => ({ ...each, first: each.other, other: each.first })))),
     )
   return sentences
 }

@@ -3,6 +3,7 @@ import type { Clash, LoadFigure } from '@/api/types'
 
 import { shortDay } from './dates'
 import { hundredth, percent, tenth, whole } from './format'
+import { CLASHES as say } from './texts/week'
 
 export type FigureKind = 'ratio' | 'load' | 'change'
 
@@ -27,5 +28,5 @@ export function termsText(figure: LoadFigure): string {
 export function clashText(clash: Clash): string {
   const [first = '', second = ''] = clash.days
   const what = [...clash.patterns, ...clash.joints].join(', ')
-  return `${shortDay(first)} and ${shortDay(second)}, ${whole(clash.hours)} h apart: both work ${what}`
+  return say.clash(shortDay(first), shortDay(second), whole(clash.hours), what)
 }

@@ -32,7 +32,7 @@ const nameOf = (key: string): string => movementIn(document.value, byKey.value, 
 const wanted = computed(() => {
   if (!format.value) return ''
   const { least, by } = format.value
-  return by > 1 ? `${least} movements or more, by ${by}` : `${least} or more`
+  return by > 1 ? say.atLeastBy(least, by) : say.atLeast(least)
 })
 
 function choose(one: Format, set: Record<string, unknown>): void {

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { TRIED_AGAIN, type SaveState } from '@/composables/useAutosave'
 import MoreMenu from '@/parts/MoreMenu.vue'
 import { clock } from '@/words/format'
-import { SAVED } from '@/words/saving'
+import { savedText } from '@/words/saving'
 import { BENCH_HEADER as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
@@ -27,7 +27,7 @@ const { document, figures } = useBench()
 
 const saying = computed(() => {
   if (props.unread) return props.unread > 1 ? say.placesNotRead(props.unread) : say.onePlaceNotRead
-  return props.isNew && props.state === 'saved' ? say.nothingToSaveYet : SAVED[props.state]
+  return props.isNew && props.state === 'saved' ? say.nothingToSaveYet : savedText(props.state)
 })
 const told = computed(() => {
   const total = figures.value?.timetable_s

@@ -32,9 +32,7 @@ const { data, error } = useQuery(
 )
 const ways = computed(() => (asked.value === null ? null : (data.value?.ways ?? null)))
 const refused = troubleOf(error)
-const trouble = computed(() =>
-  wanted.value.trim() !== '' && !(minutes.value > 0) ? 'Type the minutes there are, 32 say.' : refused.value,
-)
+const trouble = computed(() => (wanted.value.trim() !== '' && !(minutes.value > 0) ? say.typeMinutes : refused.value))
 const field = useTemplateRef('field')
 onMounted(() => field.value?.focus())
 

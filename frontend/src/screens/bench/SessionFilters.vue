@@ -19,7 +19,7 @@ const tagChoices = computed(() => [
   ...props.tags.map((one) => ({ value: one, label: one })),
 ])
 const share = ref<string | null>(null)
-const shares = computed(() => props.rows.map((row) => ({ value: row, label: `share of ${row}` })))
+const shares = computed(() => props.rows.map((row) => ({ value: row, label: say.shareOfRow(row) })))
 watch(share, (row) => row && emit('sort', `share:${row}`))
 /** Files come one by one; those that were chosen together are taken together. */
 let together: File[] = []

@@ -24,7 +24,7 @@ const order = (by: SortBy): Order => {
   return props.downward ? 'descending' : 'ascending'
 }
 const ARROWS: Record<Order, string> = { none: '', ascending: ' ↑', descending: ' ↓' }
-const SAID: Record<Order, string> = { none: '', ascending: ', the least first', descending: ', the most first' }
+const sortedText = (how: Order): string => (how === 'none' ? '' : how === 'ascending' ? say.leastFirst : say.mostFirst)
 </script>
 
 <template>
@@ -33,11 +33,11 @@ const SAID: Record<Order, string> = { none: '', ascending: ', the least first', 
     <ElTableColumn min-width="150">
       <template #header>
         <button type="button" class="plain" @click="$emit('sort', 'title')">
-          {{ say.session(ARROWS[order('title')]) }}<span class="visually-hidden">{{ SAID[order('title')] }}</span>
+          {{ say.session(ARROWS[order('title')]) }}<span class="visually-hidden">{{ sortedText(order('title')) }}</span>
         </button>
         <button type="button" class="plain changed" @click="$emit('sort', 'changed')">
           {{ say.lastChanged(ARROWS[order('changed')])
-          }}<span class="visually-hidden">{{ SAID[order('changed')] }}</span>
+          }}<span class="visually-hidden">{{ sortedText(order('changed')) }}</span>
         </button>
       </template>
       <template #default="{ row }">
@@ -56,7 +56,8 @@ const SAID: Record<Order, string> = { none: '', ascending: ', the least first', 
     <ElTableColumn v-if="sortBy.startsWith('share:')" align="right">
       <template #header>
         <button type="button" class="plain" @click="$emit('sort', sortBy)">
-          {{ sortBy.slice(6) }}{{ ARROWS[order(sortBy)] }}<span class="visually-hidden">{{ SAID[order(sortBy)] }}</span>
+          {{ sortBy.slice(6) }}{{ ARROWS[order(sortBy)]
+          }}<span class="visually-hidden">{{ sortedText(order(sortBy)) }}</span>
         </button>
       </template>
       <template #default="{ row }">
@@ -67,7 +68,7 @@ const SAID: Record<Order, string> = { none: '', ascending: ', the least first', 
       <template #header>
         <button type="button" class="plain" @click="$emit('sort', column.by)">
           {{ column.label }}{{ ARROWS[order(column.by)]
-          }}<span class="visually-hidden">{{ SAID[order(column.by)] }}</span>
+          }}<span class="visually-hidden">{{ sortedText(order(column.by)) }}</span>
         </button>
       </template>
       <template #default="{ row }">{{ column.value(row.figures) }}</template>

@@ -52,11 +52,15 @@ const restore = (version: RevisionItem) =>
 
 const when = (iso: string): string =>
   new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
-const KINDS: Record<string, string> = { autosave: say.savedByItself, kept: 'kept', conflict: say.besideAnotherVersion }
+const KINDS: Record<string, string> = {
+  autosave: say.savedByItself,
+  kept: say.kept,
+  conflict: say.besideAnotherVersion,
+}
 const brief = (value: unknown): string => {
   const text =
     typeof value === 'object' && value !== null && !Array.isArray(value) && !('low' in value) ? '…' : writeValue(value)
-  return text === '' ? 'nothing' : text.slice(0, 60)
+  return text === '' ? say.nothing : text.slice(0, 60)
 }
 </script>
 

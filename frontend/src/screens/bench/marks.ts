@@ -1,4 +1,5 @@
 // What is marked on the lines of a wall's text: places read one way of several, new names, lines in no figure.
+import { LINE_MARKS as say } from '@/words/texts/board'
 import { StateEffect, StateField } from '@codemirror/state'
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view'
 
@@ -38,7 +39,7 @@ const LONGEST_LABEL = 26
 export function labelOf(marks: LineMarks): string {
   const open = marks.assumed.filter(isOpen)
   const first = open[0] ?? marks.assumed[0]
-  const words = marks.names.length ? 'guessed' : first ? first.read_as : marks.unread ? 'not in the figures' : 'note'
+  const words = marks.names.length ? say.guessed : first ? first.read_as : marks.unread ? say.unread : say.note
   const count = marks.names.length + open.length
   const short = words.length > LONGEST_LABEL ? `${words.slice(0, LONGEST_LABEL - 1)}…` : words
   return count > 1 ? `${short} +${count - 1}` : short

@@ -5,7 +5,7 @@ import { api } from '@/api/client'
 import { newest } from '@/api/query'
 import { Refusal } from '@/api/refusal'
 import type { BoardOut, BoardProblem, SessionDoc, Settled } from '@/api/types'
-import { BOARD_FROM_BEFORE } from '@/words/board'
+import { BOARD_TROUBLE } from '@/words/texts/board'
 import { sentenceOf } from '@/words/refusal'
 
 import { isOpen } from './assumed'
@@ -66,7 +66,7 @@ export function useBoard(
       tell(found.looked)
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      trouble.value = BOARD_FROM_BEFORE
+      trouble.value = BOARD_TROUBLE.fromBefore
     }
   }
 
@@ -81,7 +81,7 @@ export function useBoard(
         own = answer.document
         draft.value = false
         typed.value = 'wall' in answer.document
-        replace(answer.document, 'board text')
+        replace(answer.document, BOARD_TROUBLE.edit)
         own = document.value
       }
     } catch (error) {

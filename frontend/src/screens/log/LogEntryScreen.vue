@@ -12,7 +12,7 @@ import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { clockTime, longDay } from '@/words/dates'
-import { LOG_ENTRY as say, SCORE_TABLE } from '@/words/texts/log'
+import { LOG_ENTRY as say, LOGGED_AS, SCORE_TABLE } from '@/words/texts/log'
 
 import CameTo from './CameTo.vue'
 import DoneStave from './DoneStave.vue'
@@ -56,7 +56,7 @@ const head = computed(() => {
   if (now.plans && now.people.length > 1) whole.push(say.came(came.value, now.people.length))
   if (now.runs.length > 1) whole.push(say.runs(now.runs.length))
   else if (run.value?.by) whole.push(say.runBy(run.value.by))
-  whole.push(now.logged ? say.loggedAs(now.how) : say.notLogged)
+  whole.push(now.logged ? (LOGGED_AS[now.how] ?? '') : say.notLogged)
   return whole.filter(Boolean).join(' · ')
 })
 const titleOf = (window: LogWindow): string => {

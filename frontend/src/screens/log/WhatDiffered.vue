@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { DoneDifference } from '@/api/types'
 import { signed } from '@/words/format'
-import { DIFFERED as say } from '@/words/texts/log'
+import { DIFFERED as say, KINDS, OF } from '@/words/texts/log'
 
 // What took more or less than planned, block by block; null where nothing is known.
 defineProps<{ all: readonly DoneDifference[] | null }>()
@@ -15,7 +15,7 @@ defineProps<{ all: readonly DoneDifference[] | null }>()
     <ul v-else>
       <li v-for="(one, index) in all" :key="index">
         <b>{{ signed(one.seconds, 's') }}</b>
-        <span>{{ say.line(one.title, one.of, one.kind) }}</span>
+        <span>{{ say.line(one.title, OF[one.of], KINDS[one.kind] ?? one.kind) }}</span>
       </li>
     </ul>
   </section>

@@ -71,7 +71,9 @@ const known = computed(() => {
 const use = computed(() => looked.value?.use)
 const plan = computed(() => {
   const { planned = 0, kept = 0, logged = 0 } = use.value ?? {}
-  return say.plan(planned ? say.follows(planned) : '', kept ? say.keeps(kept) : '', logged ? say.logged(logged) : '')
+  return [planned ? say.follows(planned) : '', kept ? say.keeps(kept) : '', logged ? say.logged(logged) : '']
+    .filter(Boolean)
+    .join(' ')
 })
 const alone = computed(() => looked.value?.chain.columns.length === 1)
 const status = computed(() => (looked.value?.own ? (looked.value.ships ? say.ownOver : say.ownOne) : say.ships))

@@ -39,16 +39,16 @@ const typed = (index: number, wish: Wish, value: number | null): void => {
 const WAYS: Record<Wish['way'], string> = {
   'at-most': say.atMost,
   'at-least': say.atLeast,
-  low: 'low',
-  high: 'high',
-  even: 'even',
+  low: say.low,
+  high: say.high,
+  even: say.even,
 }
 const weightText = (wish: Wish): string => (wish.hard ? say.must : say.weightOf(wish.weight))
 const judged = computed(() => props.pick?.ranked.find((one) => one.column === props.marked)?.judged ?? [])
 const hint = (index: number): string => {
   const one = judged.value.find((each) => each.wish === index)
   if (!one) return ''
-  return one.met ? 'met' : say.notMet
+  return one.met ? say.met : say.notMet
 }
 </script>
 

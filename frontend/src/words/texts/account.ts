@@ -1,31 +1,32 @@
 // Texts of one's own account, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const ACCOUNT_SCREEN = {
+export const ACCOUNT_SCREEN = texts('accountScreen', {
   yourAccount: 'Your account',
   signOut: 'Sign out here',
   whatIsKeptAboutYou: 'What is kept about people, where and how long',
-} as const
+})
 
-export const PASSWORD_FORM = {
+export const PASSWORD_FORM = texts('passwordForm', {
   password: 'Password',
   now: 'The one that holds now',
   toHold: 'The one that is to hold',
   change: 'Change it',
   rule: '10 characters or more, none that many use. All other devices are signed out.',
   changed: 'It is changed, and all other devices are signed out.',
-} as const
+})
 
-export const DEVICES = {
+export const DEVICES = texts('devices', {
   signedInOn: 'Signed in on',
   thisOne: 'this device',
   since: (from: Said, to: Said) => said`since ${from}, until ${to}`,
   shared: 'shared',
   signOutThere: 'Sign out there',
   readingDevices: 'Reading where you are signed in …',
-} as const
+})
 
-export const OWN_SQUADS = {
+export const OWN_SQUADS = texts('ownSquads', {
   squads: 'Squads',
   as: (role: Said) => said`as ${role}`,
   yourPage: 'your page',
@@ -35,11 +36,11 @@ export const OWN_SQUADS = {
   name: 'Name of the squad',
   make: 'Found it',
   none: 'You are in no squad. An invitation of a head coach brings you into one.',
-} as const
+})
 
-export const ERASE_ACCOUNT = {
+export const ERASE_ACCOUNT = texts('eraseAccount', {
   erase: 'Erase the account',
   what: 'Your account, and all that is kept about you in all your squads, goes. It cannot be undone, by no backup either.',
   passwordNow: 'Your password',
   eraseAll: 'Erase everything about me',
-} as const
+})

@@ -1,7 +1,8 @@
 // Texts of the Bench, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const ADD_BLOCK = {
+export const ADD_BLOCK = texts('addBlock', {
   addABlock: 'Add a block',
   format: 'Format',
   partOfTheNewBlock: 'Part of the new block',
@@ -9,9 +10,11 @@ export const ADD_BLOCK = {
   addTheBlock: 'Add the block',
   anotherFormat: 'another format',
   movement: (chosen: Said) => said`Movement ${chosen}`,
-} as const
+  atLeast: (least: Said) => said`${least} or more`,
+  atLeastBy: (least: Said, by: Said) => said`${least} movements or more, by ${by}`,
+})
 
-export const BENCH_HEADER = {
+export const BENCH_HEADER = texts('benchHeader', {
   title: 'Title',
   told: 'told',
   ctrlZ: 'Ctrl Z',
@@ -33,9 +36,9 @@ export const BENCH_HEADER = {
   comesTo: (time: Said) => said`comes to ${time}`,
   slack: (time: Said) => said`slack ${time}`,
   overBy: (time: Said) => said`over by ${time}`,
-} as const
+})
 
-export const BENCH_SCREEN = {
+export const BENCH_SCREEN = texts('benchScreen', {
   thisSessionCannotBeOpened: 'This session cannot be opened',
   toTheSessions: 'To the sessions',
   openingTheSession: 'Opening the session …',
@@ -43,9 +46,9 @@ export const BENCH_SCREEN = {
   board: 'Board',
   boardText: 'Board text',
   addBlock: 'Add block',
-} as const
+})
 
-export const BLOCK_CARD = {
+export const BLOCK_CARD = texts('blockCard', {
   block: (placed: Said, name: Said) => said`Block ${placed}, ${name}`,
   moveBlockArrowUpOr: (placed: Said) => said`Move block ${placed}: arrow up or down`,
   dragOrArrowKeys: 'Drag, or arrow keys',
@@ -53,9 +56,9 @@ export const BLOCK_CARD = {
   effortIs: (rpe: Said) => said`effort ${rpe}`,
   doneIn: (time: Said) => said`done in ${time}`,
   rounds: (rounds: Said, reps: Said) => said`${rounds} rounds + ${reps}`,
-} as const
+})
 
-export const BLOCK_FOOT = {
+export const BLOCK_FOOT = texts('blockFoot', {
   rest: 'rest',
   after: ' after',
   moreNumbers: 'more numbers',
@@ -66,32 +69,32 @@ export const BLOCK_FOOT = {
   ofBlock: (placed: Said) => said` block ${placed}`,
   addABlockHere: 'add a block here',
   afterBlock: (placed: Said) => said`, after block ${placed}`,
-} as const
+})
 
-export const BLOCK_MORE = {
+export const BLOCK_MORE = texts('blockMore', {
   peopleMoveDuringTheTalk: 'people move during the talk',
   asUsual: 'as usual',
   optional: 'optional',
   no: 'no',
   notes: 'notes',
-} as const
+})
 
-export const BLOCK_SENTENCE = {
+export const BLOCK_SENTENCE = texts('blockSentence', {
   label: 'Label',
   format: 'format',
   formatAndItsNumbers: 'Format and its numbers',
   mayEndBefore: 'may end before',
   mayBeLeftOut: 'may be left out',
   peopleMoveDuringTheTalk: 'people move during the talk',
-} as const
+})
 
-export const BLOCKS_PANE = {
+export const BLOCKS_PANE = texts('blocksPane', {
   startFromAText: 'Start from a text',
   pasteOrWriteItIn: 'paste or write it in your own words; or add a block:',
   addABlock: 'Add a block',
-} as const
+})
 
-export const CHECK_LIST = {
+export const CHECK_LIST = texts('checkList', {
   checks: 'Checks',
   theChecksHaveNothingTo: 'The checks have nothing to say.',
   onPurpose: 'On purpose',
@@ -104,20 +107,20 @@ export const CHECK_LIST = {
   tellAgain: 'tell again',
   of: (code: Said) => said` of ${code}`,
   fewer: 'fewer',
-} as const
+})
 
-export const CONFLICT_BAR = {
+export const CONFLICT_BAR = texts('conflictBar', {
   savedThisSessionAtAfter: (savedBy: Said, savedAt: Said, id: Said) =>
     said`${savedBy} saved this session at ${savedAt}, after you opened it. Yours is kept as version ${id}; nothing is lost.`,
   showTheirs: 'Show theirs',
   putMineOnTop: 'Put mine on top',
-} as const
+})
 
-export const EFFORT_FIELD = {
+export const EFFORT_FIELD = texts('effortField', {
   effort: 'effort',
-}
+})
 
-export const FIT_PANEL = {
+export const FIT_PANEL = texts('fitPanel', {
   fitToTime: 'Fit to time',
   minutesThereAre: 'Minutes there are',
   close: 'close',
@@ -126,9 +129,10 @@ export const FIT_PANEL = {
   densityEffortLoad: (density: Said, rpe: Said, load: Said) =>
     said`· density ${density} · effort ${rpe} · load ${load}`,
   enter: 'Enter',
-} as const
+  typeMinutes: 'Type the minutes there are, 32 say.',
+})
 
-export const FORMAT_PALETTE = {
+export const FORMAT_PALETTE = texts('formatPalette', {
   pairsPyramidEveryMinute: '20 10 pairs, pyramid, every minute …',
   ownShapeOf: (toLowerCase: Said) => said`own shape of ${toLowerCase}`,
   noFormatIsCalledSo: 'No format is called so.',
@@ -139,28 +143,28 @@ export const FORMAT_PALETTE = {
   toMovements: (least: Said, most: Said) => said`${least} to ${most} movements`,
   oneMovement: '1 movement',
   movements: (count: Said) => said`${count} movements`,
-} as const
+})
 
-export const FORMAT_ROW = {
+export const FORMAT_ROW = texts('formatRow', {
   formatOfBlock: (placed: Said) => said`Format of block ${placed}`,
   format: 'format',
   noneOfTheNamed: 'none of the named',
-} as const
+})
 
-export const LEAVE_BAR = {
+export const LEAVE_BAR = texts('leaveBar', {
   stayHere: 'Stay here',
   leaveWithoutIt: 'Leave without it',
-} as const
+})
 
-export const LOAD_CELLS = {
+export const LOAD_CELLS = texts('loadCells', {
   loadByRound: 'load by round',
   kg: 'kg',
   load: 'load',
   unitOfTheLoad: 'Unit of the load',
   ofThem: 'of them',
-} as const
+})
 
-export const MOVEMENT_FORM = {
+export const MOVEMENT_FORM = texts('movementForm', {
   newMovement: 'New movement',
   name: 'name',
   mostlyWorks: 'mostly works',
@@ -187,9 +191,9 @@ export const MOVEMENT_FORM = {
   thereIsOneAlready: (key: Said) => said`There is a movement ${key} already.`,
   nothingElse: 'nothing else',
   nobodyKnows: (names: Said) => said`Nobody knows ${names}.`,
-} as const
+})
 
-export const PLAN_PANEL = {
+export const PLAN_PANEL = texts('planPanel', {
   putOnADay: 'Put on a day',
   day: 'Day',
   at: 'at',
@@ -201,23 +205,23 @@ export const PLAN_PANEL = {
   itStandsOnAsIt: (put: Said) => said`It stands on ${put}, as it is now.`,
   toThatWeek: 'To that week',
   itIsNotSavedAs: 'It is not saved as it stands, so it was not put on the day.',
-} as const
+})
 
-export const SECTION_LINE = {
+export const SECTION_LINE = texts('sectionLine', {
   times: 'times',
   between: 'between',
   restAfter: 'rest after',
   together: 'Together',
-} as const
+})
 
-export const STAVE_PANE = {
+export const STAVE_PANE = texts('stavePane', {
   stave: 'Stave',
   anEmptyPageAddA: 'An empty page. Add a block, or write on the board.',
   workingItOut: 'Working it out …',
   noStaveWhileSomethingIs: 'No stave while something is wrong.',
-} as const
+})
 
-export const STEP_LINE = {
+export const STEP_LINE = texts('stepLine', {
   moveArrowUpOrDown: (name: Said) => said`Move ${name}: arrow up or down`,
   dragOrArrowKeys: 'Drag, or arrow keys',
   change: (name: Said) => said`Change ${name}`,
@@ -241,15 +245,15 @@ export const STEP_LINE = {
   tempo: (tempo: Said) => said`tempo ${tempo}`,
   secondsARep: (seconds: Said) => said`${seconds} s a rep`,
   or: (options: Said) => said`or ${options}`,
-} as const
+})
 
-export const STEP_LIST = {
+export const STEP_LIST = texts('stepList', {
   movementToAdd: 'Movement to add',
   addAMovement: 'add a movement',
   to: (block: Said) => said` to ${block}`,
-} as const
+})
 
-export const STEP_MORE = {
+export const STEP_MORE = texts('stepMore', {
   asTheBlock: 'as the block',
   leftInReserve: 'left in reserve',
   tempo: 'tempo',
@@ -270,9 +274,9 @@ export const STEP_MORE = {
   dose: 'dose ×',
   removeTheOption: 'remove the option',
   addAnOption: 'add an option',
-} as const
+})
 
-export const TALLY_PANEL = {
+export const TALLY_PANEL = texts('tallyPanel', {
   tally: 'Tally',
   onePlace: 'One place',
   cannotBeFiguredTheFigures: (places: Said) => said`${places} cannot be figured; the figures below are from before.`,
@@ -299,17 +303,17 @@ export const TALLY_PANEL = {
   endsBefore: (block: Said) => said`Ends before ${block}`,
   loadBy: (time: Said, load: Said) => said`${time} · load ${load}`,
   places: (count: Said) => said`${count} places`,
-} as const
+})
 
-export const VALUE_CELL = {
+export const VALUE_CELL = texts('valueCell', {
   round: (label: Said, index: Said) => said`${label}, round ${index}`,
   oneForAllRounds: (label: Said) => said`One ${label} for all rounds`,
   oneForAll: 'one for all',
   rounds: (label: Said) => said` rounds: ${label}`,
   foundAllowed: (path: Said, found: Said, allowed: Said) => said`${path}: found ${found}; allowed: ${allowed}`,
-} as const
+})
 
-export const VERSIONS_PANEL = {
+export const VERSIONS_PANEL = texts('versionsPanel', {
   versions: 'Versions',
   fetchingTheVersions: 'Fetching the versions …',
   whatChanged: 'what changed',
@@ -317,9 +321,10 @@ export const VERSIONS_PANEL = {
   nothing: 'nothing',
   savedByItself: 'saved by itself',
   besideAnotherVersion: 'beside another version',
-} as const
+  kept: 'kept',
+})
 
-export const WHO_PANEL = {
+export const WHO_PANEL = texts('whoPanel', {
   asWhomWithWhat: 'As whom, with what',
   asWhom: 'As whom',
   as: 'as',
@@ -331,10 +336,10 @@ export const WHO_PANEL = {
   me: 'myself',
   noOptionsHere: 'no options here',
   theStandard: 'the standard',
-} as const
+})
 
 /** The numbers in a block's head. */
-export const FIELDS = {
+export const FIELDS = texts('fields', {
   rest: 'rest',
   betweenRounds: 'between rounds',
   betweenGroups: 'between groups',
@@ -355,4 +360,4 @@ export const FIELDS = {
   betweenRepeats: 'between repeats',
   told: 'told',
   plannedEffort: 'planned effort',
-} as const
+})

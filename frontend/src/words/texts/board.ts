@@ -1,7 +1,8 @@
 // Texts of the board's editor, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const BOARD_EDITOR = {
+export const BOARD_EDITOR = texts('boardEditor', {
   whatIsWrongWithThe: 'What is wrong with the text',
   lineColumn: (line: Said, column: Said) => said`line ${line}, column ${column}`,
   foundAllowed: (found: Said, allowed: Said) => said`found ${found}; allowed: ${allowed}`,
@@ -24,19 +25,19 @@ export const BOARD_EDITOR = {
   linesAre: (count: Said) => said`${count} lines are`,
   oneMovementIs: '1 movement is',
   movementsAre: (count: Said) => said`${count} movements are`,
-} as const
+})
 
-export const BOARD_OUTLINE = {
+export const BOARD_OUTLINE = texts('boardOutline', {
   whatTheWordsComeTo: 'What the words come to',
   newGuessed: ' (new, guessed)',
-} as const
+})
 
-export const BOARD_PANE = {
+export const BOARD_PANE = texts('boardPane', {
   theseAreSessionsByTheir: (sessions: Said) => said`These are ${sessions} sessions by their days.`,
   makeSessionsOfIt: (sessions: Said) => said`Make ${sessions} sessions of it`,
-} as const
+})
 
-export const MARK_MENU = {
+export const MARK_MENU = texts('markMenu', {
   whatLineCouldMean: (line: Said) => said`What line ${line} could mean`,
   keepWhatIsRead: 'keep what is read',
   close: 'close',
@@ -49,4 +50,15 @@ export const MARK_MENU = {
   kept: 'kept',
   isNew: (words: Said) => said`“${words}” is new: 3 s a rep, effort as with a moderate movement`,
   itIs: (movement: Said) => said`it is ${movement}`,
-} as const
+})
+
+export const BOARD_TROUBLE = texts('boardTrouble', {
+  fromBefore: 'The blocks have something wrong in them, so the board text is from before.',
+  edit: 'board text',
+})
+
+export const LINE_MARKS = texts('lineMarks', {
+  guessed: 'guessed',
+  unread: 'not in the figures',
+  note: 'note',
+})

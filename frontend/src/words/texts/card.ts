@@ -1,7 +1,8 @@
 // Texts of the card, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const CARD_SCREEN = {
+export const CARD_SCREEN = texts('cardScreen', {
   backToTheBench: 'Back to the Bench',
   paper: 'paper',
   copied: 'Copied',
@@ -11,9 +12,9 @@ export const CARD_SCREEN = {
   print: 'Print',
   writingTheCard: 'Writing the card …',
   letter: 'letter',
-} as const
+})
 
-export const CARD_SHEET = {
+export const CARD_SHEET = texts('cardSheet', {
   told: (announced: Said) => said`told ${announced} · `,
   comesTo: (timetable: Said) => said`comes to ${timetable}`,
   people: (people: Said) => said` · ${people} people`,
@@ -26,4 +27,4 @@ export const CARD_SHEET = {
   thenRest: (restAfter: Said) => said`then rest ${restAfter}`,
   score: 'score',
   orStopHere: 'or stop here',
-} as const
+})

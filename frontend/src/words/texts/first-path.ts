@@ -1,7 +1,8 @@
 // Texts of the first steps, one key each. Each step says what to do, and where.
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const FIRST_PATH = {
+export const FIRST_PATH = texts('firstPath', {
   heading: 'First steps',
   step: (number: Said) => said`Step ${number} of 4`,
   go: 'Go there',
@@ -37,4 +38,4 @@ step-ups
 2 min rest between rounds
 
 Cool down 2 min walk`,
-} as const
+})

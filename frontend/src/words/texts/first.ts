@@ -1,7 +1,8 @@
 // Texts of the first page, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const FIRST_SCREEN = {
+export const FIRST_SCREEN = texts('firstScreen', {
   onDay: (squad: Said, day: Said) => said`${squad}, ${day}`,
   reading: 'Reading what waits today …',
   waitsToday: 'What waits today',
@@ -25,4 +26,4 @@ export const FIRST_SCREEN = {
   whichFormat: 'Which format?',
   saysWhich: 'Say what there is to do and what matters; every format answers.',
   ask: 'Ask it',
-} as const
+})

@@ -1,7 +1,8 @@
 // Texts of what is behind "More" on the floor, and of what is chosen before the start. One key each, by component.
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const LEFT = {
+export const LEFT = texts('left', {
   minutes: 'Minutes left',
   planned: (time: Said) => said`As planned it goes on for ${time}.`,
   ask: 'How to fit them',
@@ -16,9 +17,9 @@ export const LEFT = {
   fewer: (title: Said) => said`fewer rounds of ${title}`,
   chosen: 'It is left out when its turn comes. Nothing more to do.',
   taken: 'Taken. What has not begun is laid out anew.',
-} as const
+})
 
-export const CHANGE = {
+export const CHANGE = texts('change', {
   reading: 'Looking what can be changed …',
   noNetwork: 'Changes of the plan need a network.',
   nothing: 'Nothing is left that could be changed.',
@@ -29,9 +30,9 @@ export const CHANGE = {
   text: 'Add, as on a wall',
   add: 'Put it in next',
   done: 'Changed. What has not begun is laid out anew.',
-} as const
+})
 
-export const PRESENT = {
+export const PRESENT = texts('present', {
   here: 'here',
   away: 'away',
   came: (name: Said) => said`${name}: has come`,
@@ -44,9 +45,9 @@ export const PRESENT = {
   what: 'What instead',
   option: (name: Said, label: Said) => said`${name}: ${label}`,
   keep: 'Keep that',
-} as const
+})
 
-export const SCORES = {
+export const SCORES = texts('scores', {
   window: 'Window',
   nth: (title: Said, number: Said) => said`${title}, ${number}`,
   none: 'Nothing in this session takes a score.',
@@ -63,9 +64,9 @@ export const SCORES = {
   tap: 'Count by tapping',
   list: 'Type them',
   sheet: 'Score sheet',
-} as const
+})
 
-export const SHEET = {
+export const SHEET = texts('sheet', {
   heading: (title: Said) => said`Scores: ${title}`,
   reading: 'Reading the score sheet …',
   name: 'Name',
@@ -75,9 +76,9 @@ export const SHEET = {
   cell: (who: Said, window: Said) => said`Score of ${who}, ${window}`,
   how: 'Rounds and reps as 5+12, a time as 7:40. What is typed is kept at once.',
   otherTab: 'The run is open in another tab of this device: scores are typed there.',
-} as const
+})
 
-export const NOTE = {
+export const NOTE = texts('note', {
   kind: 'What it is about',
   kinds: { free: 'free', form: 'form', kit: 'kit', pain: 'pain', dizziness: 'dizziness' },
   person: 'Of whom',
@@ -87,9 +88,9 @@ export const NOTE = {
   kept: 'Kept.',
   caution:
     'Let them stop and rest. With chest pain, fainting, or pain that does not pass, call for help. This is no medical advice: local rules and licensed practice come first.',
-} as const
+})
 
-export const SOUNDS = {
+export const SOUNDS = texts('sounds', {
   what: 'What is called',
   tones: 'Tones',
   voice: 'Voice',
@@ -117,9 +118,9 @@ export const SOUNDS = {
   heard: 'That can be heard',
   once: 'Sound, once on this device',
   tried: 'This is how it sounds',
-} as const
+})
 
-export const STATIONS = {
+export const STATIONS = texts('stations', {
   heading: 'Stations',
   reading: 'Laying stations out …',
   people: (count: Said) => said`for ${count} people`,
@@ -133,18 +134,18 @@ export const STATIONS = {
   full: 'more people than fit',
   groups: (groups: Said) => said`groups of ${groups}`,
   noNetwork: 'Laying stations out anew needs a network. As planned they stand.',
-} as const
+})
 
-export const OTHER = {
+export const OTHER = texts('other', {
   strip: (name: Said) => said`Change over to ${name}`,
   over: 'done',
-} as const
+})
 
-export const PANELS = {
+export const PANELS = texts('panels', {
   left: 'Minutes left',
   change: 'Change the plan',
   people: 'People',
   scores: 'Scores',
   note: 'Note',
   calls: 'Calls',
-} as const
+})

@@ -1,7 +1,8 @@
 // Texts of the floor: today, before the start, running, the wall. One key each, by component.
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const CALLS = {
+export const CALLS = texts('calls', {
   of: (whose: Said, words: Said) => said`${whose}: ${words}`,
   next: (what: Said) => said`Next: ${what}`,
   half: 'Half-way',
@@ -11,9 +12,9 @@ export const CALLS = {
   allRest: 'All rest',
   goOn: 'Go on',
   lastRound: 'Last round',
-} as const
+})
 
-export const TODAY = {
+export const TODAY = texts('today', {
   heading: (squad: Said, day: Said) => said`${squad}, ${day}`,
   nothing: 'Nothing stands on today. Run something from a text, or plan it in the week.',
   comesTo: (minutes: Said, effort: Said) => said`${minutes} min · effort ${effort}`,
@@ -48,9 +49,9 @@ export const TODAY = {
   show: 'Show our runs there',
   shown: (until: Said) => said`A screen shows our runs until ${until}.`,
   end: 'End it',
-} as const
+})
 
-export const BEFORE = {
+export const BEFORE = texts('before', {
   saidHere: 'said they are here',
   saidAway: 'said they cannot come',
   fresh: (value: Said) => said`fresh ${value} of 5`,
@@ -78,9 +79,9 @@ export const BEFORE = {
   ifHurt: 'If someone is hurt',
   noWords: 'The squad has no emergency words yet. Write them on the page Squad: address, defibrillator, whom to call.',
   foreseen: 'What is foreseen',
-} as const
+})
 
-export const FLOOR = {
+export const FLOOR = texts('floor', {
   reading: 'Opening the run …',
   hold: 'Hold',
   goOn: 'Go on',
@@ -119,9 +120,9 @@ export const FLOOR = {
   refused: 'The server did not take this run. It stays on this device.',
   soundOff: 'No sound yet: touch here',
   hurt: 'Someone is hurt',
-} as const
+})
 
-export const MORE = {
+export const MORE = texts('more', {
   label: 'More',
   skipRound: 'Skip this round',
   skipBlock: 'Skip this block',
@@ -132,9 +133,9 @@ export const MORE = {
   stop: 'Stop the run',
   holdIt: 'Hold for a moment',
   pocket: 'Into the pocket',
-} as const
+})
 
-export const HURT = {
+export const HURT = texts('hurt', {
   heading: 'Someone is hurt',
   stands: 'The clock and the sound stand.',
   caution:
@@ -146,9 +147,9 @@ export const HURT = {
   goOn: 'Go on',
   goOnWithout: (name: Said) => said`Go on without ${name}`,
   end: 'End here',
-} as const
+})
 
-export const ENDED = {
+export const ENDED = texts('ended', {
   heading: 'Done',
   played: (time: Said) => said`${time} from start to end`,
   workRest: (work: Said, rest: Said) => said`work ${work} · rest ${rest}`,
@@ -161,14 +162,14 @@ export const ENDED = {
   rate: 'Ratings: hand it round',
   log: 'To its page in the log',
   today: 'To today',
-} as const
+})
 
-export const POCKET = {
+export const POCKET = texts('pocket', {
   locked: 'In the pocket. Hold for a second to open.',
   open: 'Hold to open',
-} as const
+})
 
-export const WALL = {
+export const WALL = texts('wall', {
   label: 'The wall',
   reading: 'Asking for a code …',
   typeIt: 'Type these six signs on the phone, under Today.',
@@ -181,12 +182,12 @@ export const WALL = {
   over: 'done',
   lost: 'no network: it goes on as it was',
   strip: 'The session, work and rest',
-} as const
+})
 
-export const SIGN_OUT = {
+export const SIGN_OUT = texts('signOut', {
   heading: 'A run is not sent yet',
   unsent:
     'Runs on this device wait for a network. They stay here for 30 days, closed to other accounts and without names, until you sign in here again.',
   out: 'Sign out',
   stay: 'Stay',
-} as const
+})

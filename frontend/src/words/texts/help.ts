@@ -1,6 +1,7 @@
 // What each screen says it is for, in three lines, by the name of its route. Its keys: words/keys.ts.
+import { texts } from './texts'
 
-export const HELP_PANEL = {
+export const HELP_PANEL = texts('helpPanel', {
   help: 'Help',
   on: 'What this screen is for',
   keys: 'Keys',
@@ -9,12 +10,12 @@ export const HELP_PANEL = {
   path: 'Take the first steps: write, look, compare, put on a day',
   methods: 'How figures come about',
   open: 'Help on this screen',
-} as const
+})
 
 /** What a screen is for. */
 export type ThreeLines = readonly [string, string, string]
 
-export const SCREEN_HELP: Readonly<Record<string, ThreeLines>> = {
+export const SCREEN_HELP: Readonly<Record<string, ThreeLines>> = texts('screenHelp', {
   first: [
     'Where a day begins: what stands on it, and what waits to be logged.',
     'Paste what is on the wall, and it is read at once.',
@@ -125,11 +126,11 @@ export const SCREEN_HELP: Readonly<Record<string, ThreeLines>> = {
     'It works without a network and sends later.',
     'What you say of pain or freshness goes to your coaches, and is not shown again.',
   ],
-}
+})
 
 /** Of a screen that has no words of its own. */
-export const ANY_SCREEN: ThreeLines = [
+export const ANY_SCREEN: ThreeLines = texts('anyScreen', [
   'Plan sessions, see what they come to, compare formats.',
   'Level the week, run it on the floor, keep the log.',
   'Every number opens to how it came about.',
-]
+])

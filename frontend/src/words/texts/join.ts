@@ -1,7 +1,8 @@
 // Texts of what a link opens, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const JOIN_SCREEN = {
+export const JOIN_SCREEN = texts('joinScreen', {
   join: (squad: Said) => said`Join ${squad}`,
   anInvitation: 'An invitation',
   invitesYou: (by: Said, squad: Said, role: Said) => said`${by} invites you to ${squad} as ${role}.`,
@@ -21,9 +22,9 @@ export const JOIN_SCREEN = {
   whatIsKept: 'What is kept about you, and where',
   toSignIn: 'To the sign-in',
   toYourSquad: 'Back to your squad',
-} as const
+})
 
-export const RESET_SCREEN = {
+export const RESET_SCREEN = texts('resetScreen', {
   newPassword: 'A new password',
   forAccount: (account: Said) => said`For the account ${account}.`,
   thatIsToHold: 'Password that is to hold',
@@ -32,4 +33,4 @@ export const RESET_SCREEN = {
   done: (account: Said) => said`The password of ${account} is set. Sign in with it.`,
   noTokenHere: 'This address sets no password: the part behind the # is missing. Open the link as it was sent.',
   readingTheLink: 'Reading the link …',
-} as const
+})

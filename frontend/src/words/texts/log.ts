@@ -1,7 +1,8 @@
 // Texts of the log, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const LOG_SCREEN = {
+export const LOG_SCREEN = texts('logScreen', {
   log: 'Log',
   reading: 'Reading the log …',
   waits: 'Waits to be logged',
@@ -24,9 +25,9 @@ export const LOG_SCREEN = {
   ask: 'Ask me for each person',
   files: 'Take it out, bring it in',
   weekOf: (day: Said) => said`Week of ${day}`,
-} as const
+})
 
-export const LOG_FILES = {
+export const LOG_FILES = texts('logFiles', {
   heading: 'The log as a file',
   takeOut: 'Take it out',
   from: 'from',
@@ -37,9 +38,9 @@ export const LOG_FILES = {
   choose: 'choose a file (JSON)',
   most: 'Up to 5 MB at once: of a large squad bring a few months at a time.',
   brought: (count: Said) => said`${count} sessions of the file are in the log.`,
-} as const
+})
 
-export const OFF_PANEL = {
+export const OFF_PANEL = texts('offPanel', {
   heading: 'Estimates that are off',
   slower: (name: Said, factors: Said) =>
     said`${name}: slower than foreseen in the last three sessions (times ${factors} as long).`,
@@ -47,9 +48,9 @@ export const OFF_PANEL = {
     said`${name}: quicker than foreseen in the last three sessions (times ${factors} as long).`,
   fits: (factor: Said) => said`Times ${factor} as long would fit.`,
   fitsRep: (fits: Said, planned: Said) => said`${fits} seconds a repetition would fit; planned are ${planned}.`,
-} as const
+})
 
-export const LOG_LINES = {
+export const LOG_LINES = texts('logLines', {
   day: 'Day',
   session: 'Session',
   minutes: 'Minutes',
@@ -68,16 +69,15 @@ export const LOG_LINES = {
   disputed: (count: Said) => said`${count} to settle`,
   own: (effort: Said) => said`you: ${effort}`,
   forOne: (name: Said) => said`for ${name}`,
-} as const
+})
 
-export const LOG_ENTRY = {
+export const LOG_ENTRY = texts('logEntry', {
   reading: 'Reading what was done …',
   noSuch: 'This is not in the log.',
   toLog: 'Log',
   came: (here: Said, all: Said) => said`${here} of ${all} came`,
   runBy: (name: Said) => said`run by ${name}`,
   runs: (count: Said) => said`${count} runs`,
-  loggedAs: (how: string) => LOGGED_AS[how] ?? '',
   notLogged: 'not logged yet',
   scale: (effort: Said, word: Said) => said`${effort} ${word}`,
   howHard: 'How hard was it, all in all?',
@@ -97,21 +97,21 @@ export const LOG_ENTRY = {
   whoCame: 'Who came',
   whatLeftOut: 'What was left out',
   otherTraining: 'Other training: of it only minutes and effort are known.',
-} as const
+})
 
-const LOGGED_AS: Readonly<Record<string, string>> = {
+export const LOGGED_AS: Readonly<Record<string, string>> = texts('loggedAs', {
   run: 'logged from its run',
   planned: 'logged as planned',
   typed: 'logged as typed',
-}
+})
 
-export const DONE_STAVE = {
+export const DONE_STAVE = texts('doneStave', {
   picture: 'Planned and done, row by row',
   halves: 'upper half planned, lower half done',
   onlyPlanned: 'as planned; nothing was run here',
-} as const
+})
 
-export const CAME_TO = {
+export const CAME_TO = texts('cameTo', {
   heading: 'What it came to',
   what: 'Figure',
   planned: 'planned',
@@ -129,26 +129,26 @@ export const CAME_TO = {
   ratedBy: (count: Said) => said`Effort, rated by ${count}`,
   groupRated: 'Effort, one figure for the group',
   typedEffort: 'Effort, as typed',
-} as const
+})
 
-const KINDS: Readonly<Record<string, string>> = {
+export const KINDS: Readonly<Record<string, string>> = texts('kinds', {
   added: 'once more',
   skipped: 'left out',
   longer: 'longer',
   shorter: 'shorter',
   waited: 'waited before it went on',
   paused: 'time stood',
-}
-const OF: Readonly<Record<string, string>> = { work: 'work ', rest: 'rests ', talk: 'talk ' }
+})
+export const OF: Readonly<Record<string, string>> = texts('of', { work: 'work ', rest: 'rests ', talk: 'talk ' })
 
-export const DIFFERED = {
+export const DIFFERED = texts('differed', {
   heading: 'What differed',
   none: 'Nothing: it went as planned.',
   unknown: 'Not known: it was not run here.',
-  line: (title: Said, of: string, kind: string) => said`${title}: ${OF[of] ?? ''}${KINDS[kind] ?? kind}`,
-} as const
+  line: (title: Said, of: Said, kind: Said) => said`${title}: ${of}${kind}`,
+})
 
-export const SCORE_TABLE = {
+export const SCORE_TABLE = texts('scoreTable', {
   who: 'Who',
   lastTime: 'Last time',
   foreseen: 'Foreseen, 8 in 10',
@@ -179,9 +179,9 @@ export const SCORE_TABLE = {
   more: 'more',
   moreOf: (name: Said) => said`: what ${name} did otherwise`,
   how: 'Rounds and reps as 5+12, a time as 7:40. Enter goes on to the next.',
-} as const
+})
 
-export const ROW_MORE = {
+export const ROW_MORE = texts('rowMore', {
   of: (name: Said) => said`${name}, otherwise`,
   instead: (step: Said) => said`Instead of ${step}`,
   asPlanned: 'as planned',
@@ -189,9 +189,9 @@ export const ROW_MORE = {
   where: 'round 4, lunges',
   keep: 'Keep',
   close: 'close',
-} as const
+})
 
-export const SETS_TABLE = {
+export const SETS_TABLE = texts('setsTable', {
   heading: 'Sets, one by one',
   of: 'Note sets of',
   choose: 'choose a block',
@@ -200,9 +200,9 @@ export const SETS_TABLE = {
   example: 'as 60×5 60×5 65×3',
   how: 'Kilograms × reps, a space between sets: 60×5 60×5 65×3; without a weight 12 10 8.',
   moved: (kg: Said) => said`${kg} kg in all`,
-} as const
+})
 
-export const LOG_TOLD = {
+export const LOG_TOLD = texts('logTold', {
   quicker: (name: Said, factors: Said) =>
     said`${name} has been quicker than foreseen three times running (pace ${factors}).`,
   slower: (name: Said, factors: Said) =>
@@ -212,9 +212,9 @@ export const LOG_TOLD = {
   fits: (factor: Said) => said`A pace of ${factor} fits.`,
   use: 'Use what was learned',
   why: 'why',
-} as const
+})
 
-export const LOG_NOTES = {
+export const LOG_NOTES = texts('logNotes', {
   heading: 'Notes',
   oneOf: 'One note of health',
   some: (count: Said) => said`${count} notes of health`,
@@ -237,9 +237,9 @@ export const LOG_NOTES = {
   healthOff: 'Notes of health are off in this squad; a head coach can switch them on.',
   by: (name: Said) => said`by ${name}`,
   outOfTen: (level: Said) => said`${level} of 10`,
-} as const
+})
 
-export const PULSE = {
+export const PULSE = texts('pulse', {
   heading: 'Pulse',
   whose: 'of',
   one: 'One recording',
@@ -262,9 +262,9 @@ export const PULSE = {
   forget: 'Delete the curve',
   warning: 'It cannot be had back; its figures stay.',
   close: 'close',
-} as const
+})
 
-export const RATE_SCREEN = {
+export const RATE_SCREEN = texts('rateScreen', {
   reading: 'Reading who was here …',
   question: 'How hard was it, all in all?',
   whoAreYou: 'Who are you?',
@@ -278,9 +278,9 @@ export const RATE_SCREEN = {
   group: 'One for all',
   groupHow: 'One figure for the group: it counts for the load, and nobody’s estimate learns from it.',
   answered: 'has answered',
-} as const
+})
 
-export const PERSON_LOG = {
+export const PERSON_LOG = texts('personLog', {
   fresh: 'How fresh they said they were',
   saidFresh: 'Of 5',
   outOfFive: (value: Said) => said`${value} of 5`,
@@ -355,4 +355,4 @@ export const PERSON_LOG = {
   more: (count: Said) => said`${count} more`,
   counted: 'Reps counted',
   file: 'as a file',
-} as const
+})

@@ -1,7 +1,8 @@
 // Texts of the page behind a person's own link, by component: one key each.
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const ME_SCREEN = {
+export const ME_SCREEN = texts('meScreen', {
   reading: 'Opening your page …',
   heading: 'Check-in',
   hello: (name: Said, squad: Said) => said`${name} · ${squad}`,
@@ -28,9 +29,9 @@ export const ME_SCREEN = {
   endAllWarning: 'It opens nothing any more, anywhere; your coach can give you a new one.',
   ifHurt: 'If somebody is hurt',
   kept: 'What is kept about you',
-} as const
+})
 
-export const ME_ENTRY = {
+export const ME_ENTRY = texts('meEntry', {
   atTime: (time: Said) => said`at ${time}`,
   minutes: (minutes: Said) => said`about ${minutes} min`,
   comes: 'Are you there?',
@@ -56,9 +57,9 @@ export const ME_ENTRY = {
   cautions: 'Before you start',
   localRules:
     'The rules of the place where you train, and what your physician or physiotherapist told you, come first.',
-} as const
+})
 
-export const ME_HEALTH = {
+export const ME_HEALTH = texts('meHealth', {
   heading: 'Does anything hurt?',
   only: 'Only your coaches read it. It is shown nowhere else, and not here again.',
   write: 'Tell your coaches',
@@ -71,11 +72,11 @@ export const ME_HEALTH = {
   close: 'Do not send',
   sent: 'Sent to your coaches.',
   waits: 'Waits on this phone until there is a network, then goes to your coaches.',
-} as const
+})
 
-export const ME_FRESH = {
+export const ME_FRESH = texts('meFresh', {
   heading: 'How fresh are you today?',
   only: 'For your coaches. It is not shown here again.',
   sent: 'Sent to your coaches.',
   waits: 'Goes to your coaches once there is a network.',
-} as const
+})

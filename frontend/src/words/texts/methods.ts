@@ -1,7 +1,8 @@
 // Texts of the page on methods, by component: one key each. Paragraphs, settings and arguments come from the core.
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const METHODS_SCREEN = {
+export const METHODS_SCREEN = texts('methodsScreen', {
   methods: 'Methods',
   what: 'How each figure comes about, where coaches differ, and what this squad has set.',
   reading: 'Reading the methods …',
@@ -14,18 +15,18 @@ export const METHODS_SCREEN = {
   noHistory: 'Nothing was ever changed.',
   gone: 'a former member',
   onlyCoaches: 'Coaches see who changed what.',
-} as const
+})
 
-export const SCHOOL = {
+export const SCHOOL = texts('school', {
   differ: 'Coaches differ',
   squads: 'this squad’s',
   take: (label: Said) => said`Take: ${label}`,
   sample: 'The same session both ways',
   default: 'as shipped',
   ofOwn: 'The squad has set something else here: it is none of these.',
-} as const
+})
 
-export const SETTING = {
+export const SETTING = texts('setting', {
   constantsOf: (heading: Said) => said`Constants: ${heading}`,
   between: (low: Said, high: Said) => said`${low} to ${high}`,
   shipped: (value: Said) => said`as shipped ${value}`,
@@ -36,4 +37,4 @@ export const SETTING = {
   keep: 'Keep it',
   leave: 'Leave it',
   nothing: 'none',
-} as const
+})

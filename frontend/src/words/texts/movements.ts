@@ -1,7 +1,8 @@
 // Texts of the movements' screen, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const MOVEMENTS_SCREEN = {
+export const MOVEMENTS_SCREEN = texts('movementsScreen', {
   movements: 'Movements',
   count: (shown: Said, all: Said) => said`${shown} of ${all}`,
   reading: 'Reading the movements …',
@@ -26,9 +27,9 @@ export const MOVEMENTS_SCREEN = {
   isOwn: 'own',
   chooseOne: 'Choose a movement to see what is known of it, what is easier and harder, and where it is used.',
   toList: 'All movements',
-} as const
+})
 
-export const MOVEMENT_PAGE = {
+export const MOVEMENT_PAGE = texts('movementPage', {
   reading: 'Reading the movement …',
   noSuch: 'Nobody knows this movement.',
   ships: 'In the library',
@@ -53,17 +54,16 @@ export const MOVEMENT_PAGE = {
   times: (times: Said) => said`${times} times`,
   once: 'once',
   unused: 'No session of the Bench names it.',
-  plan: (planned: Said, kept: Said, logged: Said) => [planned, kept, logged].filter(Boolean).join(' '),
   follows: (count: Said) => said`${count} planned: they follow a changed definition.`,
   keeps: (count: Said) => said`${count} planned: they keep what was planned, until their newest version is taken.`,
   logged: (count: Said) => said`${count} logged: they stay as they are.`,
   more: (count: Said) => said`and ${count} more sessions`,
   yes: 'yes',
   differs: 'What the squad has otherwise',
-} as const
+})
 
 /** Fields of a definition, by their key. */
-export const MOVEMENT_FIELDS: Readonly<Record<string, string>> = {
+export const MOVEMENT_FIELDS: Readonly<Record<string, string>> = texts('movementFields', {
   name: 'Name',
   aliases: 'Also called',
   patterns: 'Works',
@@ -88,9 +88,9 @@ export const MOVEMENT_FIELDS: Readonly<Record<string, string>> = {
   kit_swaps: 'With other kit',
   cues: 'Cues',
   cautions: 'Cautions',
-}
+})
 
-export const MOVEMENT_CHANGES = {
+export const MOVEMENT_CHANGES = texts('movementChanges', {
   new: 'new',
   changes: 'changes',
   same: 'no change',
@@ -104,9 +104,9 @@ export const MOVEMENT_CHANGES = {
   follows: (count: Said) => said`${count} planned days follow it.`,
   keeps: (count: Said) => said`${count} planned days keep what was planned.`,
   logged: (count: Said) => said`${count} logged stay as they are.`,
-} as const
+})
 
-export const MOVEMENT_EDITOR = {
+export const MOVEMENT_EDITOR = texts('movementEditor', {
   define: 'Define a movement',
   change: (name: Said) => said`Change ${name}`,
   copyOf: (name: Said) => said`${name} (copy)`,
@@ -127,9 +127,9 @@ export const MOVEMENT_EDITOR = {
   yes: 'yes',
   no: 'not so',
   nobodyKnows: (names: Said) => said`Nobody knows ${names}.`,
-} as const
+})
 
-export const UNKNOWN_NAMES = {
+export const UNKNOWN_NAMES = texts('unknownNames', {
   heading: 'Names to settle',
   what: 'Sessions use these names, and nobody knows what they are: their figures rest on a guess. Say which movement each is, or define it.',
   none: 'Every name is known.',
@@ -147,9 +147,9 @@ export const UNKNOWN_NAMES = {
     said`${name} is settled: in ${sessions} sessions, each with a version of its own, and ${planned} planned.`,
   left: (count: Said) => said`${count} were being written just then and still have the old name.`,
   close: 'close',
-} as const
+})
 
-export const MOVEMENT_FILES = {
+export const MOVEMENT_FILES = texts('movementFiles', {
   heading: 'Movements as a file',
   out: 'Take all of them out',
   table: 'as a table (CSV)',
@@ -163,4 +163,4 @@ export const MOVEMENT_FILES = {
   takenOne: 'One movement is the squad’s now.',
   taken: (count: Said) => said`${count} movements are the squad’s now.`,
   close: 'close it',
-} as const
+})

@@ -1,15 +1,16 @@
 // Texts of the parts that screens share, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const APP = {
+export const APP = texts('app', {
   skipToTheContent: 'Skip to the content',
-} as const
+})
 
-export const MORE_MENU = {
+export const MORE_MENU = texts('moreMenu', {
   more: 'More',
-} as const
+})
 
-export const MOVEMENT_PICKER = {
+export const MOVEMENT_PICKER = texts('movementPicker', {
   aNameOrAPart: 'a name or a part of it',
   nothingIsCalledSoHere: 'Nothing is called so here.',
   enterDefinesItAsA: ' Enter defines it as a new movement.',
@@ -26,18 +27,20 @@ export const MOVEMENT_PICKER = {
   noJointToSpare: 'no joint to spare',
   lastDone: (days: Said) => said`last done ${days} days ago`,
   doneToday: 'done today',
-} as const
+  spare: (joint: Said) => said`spare the ${joint}`,
+  noKit: 'no kit',
+})
 
-export const OTHERWISE = {
+export const OTHERWISE = texts('otherwise', {
   takes: (names: Said, option: Said) => said`${names}: ${option}`,
   eases: (names: Said, option: Said) => said`${names}: ${option}, which eases it`,
   nothingSpares: (names: Said) => said`${names}: no option spares this`,
   nothingSparesTry: (names: Said, instead: Said) => said`${names}: no option spares this; ${instead} would`,
   because: (why: Said) => said` (${why})`,
-} as const
+})
 
 /** Said in full, as several may stand on one page. */
-export const METHODS_LINK = {
+export const METHODS_LINK = texts('methodsLink', {
   how: {
     pace: 'How paces are estimated',
     density: 'How density comes about',
@@ -48,9 +51,9 @@ export const METHODS_LINK = {
     checks: 'What the checks go by',
     safety: 'What no figure knows',
   },
-} as const
+})
 
-export const OPENED_FIGURE = {
+export const OPENED_FIGURE = texts('openedFigure', {
   addedUp: 'added up',
   quadraticMean: 'quadratic mean',
   theLargest: 'the largest',
@@ -61,9 +64,9 @@ export const OPENED_FIGURE = {
   of: (amount: Said, label: Said) => said`${amount} of ${label}`,
   in: 'in',
   to: 'to',
-} as const
+})
 
-export const SIDE_RAIL = {
+export const SIDE_RAIL = texts('sideRail', {
   screens: 'Screens',
   fine: 'Fine',
   tally: 'Tally',
@@ -81,19 +84,19 @@ export const SIDE_RAIL = {
   whichSquad: 'Which squad',
   account: 'your account',
   signOut: 'Sign out',
-} as const
+})
 
-export const TIME_FIELD = {
+export const TIME_FIELD = texts('timeField', {
   anyTime: 'any time',
-} as const
+})
 
-export const NOTICES = {
+export const NOTICES = texts('notices', {
   aFault: 'A fault',
   somethingWentWrong:
     'Something went wrong here. What you wrote is still there; if it happens again, load the page anew.',
-} as const
+})
 
-export const LINK_SHOWN = {
+export const LINK_SHOWN = texts('linkShown', {
   shownThisOnce: 'The link is shown this once. Copy it, or let them take it off the screen.',
   copy: 'Copy the link',
   copied: 'Copied',
@@ -101,19 +104,19 @@ export const LINK_SHOWN = {
   goodUntil: (when: Said) => said`Good until ${when}, and once.`,
   sent: 'It was sent by e-mail, too.',
   notSent: 'The e-mail could not be sent: hand the link on yourself.',
-} as const
+})
 
-export const NOTICE_BAR = {
+export const NOTICE_BAR = texts('noticeBar', {
   renewed: 'Fine Tally was renewed.',
   openAnew: 'Open it anew',
   read: 'I have read it',
-} as const
+})
 
-export const GROUP_MARK = {
+export const GROUP_MARK = texts('groupMark', {
   group: (name: Said, mark: Said) => said`group ${name}, marked with a ${mark}`,
-} as const
+})
 
-export const SURE = {
+export const SURE = texts('sure', {
   really: 'Yes, do it',
   no: 'No, leave it',
-} as const
+})

@@ -1,7 +1,8 @@
 // Texts of people, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const PEOPLE_SCREEN = {
+export const PEOPLE_SCREEN = texts('peopleScreen', {
   people: 'People',
   count: (count: Said) => said`${count} in all`,
   find: 'Find somebody',
@@ -15,9 +16,9 @@ export const PEOPLE_SCREEN = {
   nobodyYet: 'Nobody is here yet. Add somebody, or bring a list: a name on each line, with a group behind it.',
   nobodyCalledSo: 'Nobody here is called so.',
   onlyCoaches: 'Who is in the squad is seen by its coaches.',
-} as const
+})
 
-export const PEOPLE_TABLE = {
+export const PEOPLE_TABLE = texts('peopleTable', {
   name: 'Name',
   onTheWall: 'On the wall',
   groups: 'Groups',
@@ -27,18 +28,18 @@ export const PEOPLE_TABLE = {
   limited: 'a limit holds',
   underAge: 'under age',
   noAccount: 'none',
-} as const
+})
 
-export const ADD_PERSON = {
+export const ADD_PERSON = texts('addPerson', {
   addSomebody: 'Add somebody to the squad',
   name: 'Name',
   groups: 'Groups, parted by commas',
   groupsPlaceholder: 'North, South',
   add: 'Add',
   close: 'close',
-} as const
+})
 
-export const PEOPLE_LIST = {
+export const PEOPLE_LIST = texts('peopleList', {
   bringAList: 'Bring a list',
   how: 'A name on each line, a group behind a comma. A file of a spreadsheet (CSV) does; so does what is copied from one.',
   list: 'The list',
@@ -56,9 +57,9 @@ export const PEOPLE_LIST = {
   done: (count: Said) => said`${count} were added.`,
   close: 'close',
   tooLarge: 'This file is too large for a list of people.',
-} as const
+})
 
-export const GROUPS_PANEL = {
+export const GROUPS_PANEL = texts('groupsPanel', {
   groups: 'Groups',
   why: 'Sessions are planned for a group, a week is read for one. Who changes groups keeps what they did in the old one.',
   none: 'No group yet.',
@@ -70,18 +71,18 @@ export const GROUPS_PANEL = {
   newGroup: 'a new group',
   make: 'Make it',
   close: 'close',
-} as const
+})
 
-export const PERSON_SCREEN = {
+export const PERSON_SCREEN = texts('personScreen', {
   toPeople: 'People',
   week: 'Their week',
   readingPerson: 'Reading what is known …',
   you: 'This is you. Your coaches see this page, too.',
   nobody: 'Nobody',
   noSuch: 'There is nobody here whom you may see.',
-} as const
+})
 
-export const PERSON_DETAILS = {
+export const PERSON_DETAILS = texts('personDetails', {
   details: 'Who',
   name: 'Name',
   shortName: 'Name on the wall',
@@ -98,9 +99,9 @@ export const PERSON_DETAILS = {
   effortWhat: 'points of effort added; what is hard for others may be harder for them',
   save: 'Save',
   saved: 'Saved.',
-} as const
+})
 
-export const LIMITS_PANEL = {
+export const LIMITS_PANEL = texts('limitsPanel', {
   limits: 'Limits',
   why: 'A limit chooses the options of a session by itself. All see the option; why is seen by coaches and the person.',
   none: 'None holds.',
@@ -119,9 +120,9 @@ export const LIMITS_PANEL = {
   ahead: 'not yet',
   since: (day: Said) => said`from ${day}`,
   to: (day: Said) => said` to ${day}`,
-} as const
+})
 
-export const MAXIMA_PANEL = {
+export const MAXIMA_PANEL = texts('maximaPanel', {
   maxima: 'One-rep maxima',
   how: 'A set to the last rep that was possible. Of one rep it is the maximum itself; of more both formulas make an estimate.',
   young: 'Under age: no maxima are tested; sets of five and more make an estimate.',
@@ -142,9 +143,9 @@ export const MAXIMA_PANEL = {
   pick: 'movement …',
   kgOf: (kg: Said) => said`${kg} kg`,
   kgTimes: (kg: Said, reps: Said) => said`${kg} kg × ${reps}`,
-} as const
+})
 
-export const CAPACITY_PANEL = {
+export const CAPACITY_PANEL = texts('capacityPanel', {
   capacity: 'Capacity',
   isMet: (met: Said) => said`${met} MET`,
   from: (test: Said, result: Said, unit: Said) => said`from ${test}: ${result} ${unit}`,
@@ -154,9 +155,9 @@ export const CAPACITY_PANEL = {
   day: 'Day of the test',
   keep: 'Keep it',
   forget: 'Take it away',
-} as const
+})
 
-export const AWAY_PANEL = {
+export const AWAY_PANEL = texts('awayPanel', {
   away: 'Away',
   none: 'No time away is noted.',
   from: 'From',
@@ -167,9 +168,9 @@ export const AWAY_PANEL = {
   rest: 'rest',
   unknown: 'not known what was done',
   then: 'What is done then',
-} as const
+})
 
-export const UNDER_AGE = {
+export const UNDER_AGE = texts('underAge', {
   underAge: 'Under age',
   isUnderAge: 'is under age',
   what: 'No body mass, no capacity and no tested maxima are kept until a guardian has agreed, and nobody is ranked. Local rules come first.',
@@ -179,17 +180,17 @@ export const UNDER_AGE = {
   takeBack: 'Take it back',
   noted: (who: Said, day: Said) => said`${who} agreed on ${day}.`,
   headNotes: 'A head coach notes that a guardian agreed.',
-} as const
+})
 
-export const PERSON_NAMED = {
+export const PERSON_NAMED = texts('personNamed', {
   heading: 'Scores by name',
   mine: 'My scores may stand with my name on cards and on the floor',
   theirs: 'Agreed that scores stand with the name on cards and on the floor',
   since: (day: Said) => said`Since ${day}. Without it the squad reads a span of the group.`,
   underAge: 'Nobody under age stands beside others by name.',
-} as const
+})
 
-export const CHECK_IN = {
+export const CHECK_IN = texts('checkIn', {
   heading: 'Check-in link',
   what: 'A page for a phone, without an account: today’s session as they do it, whether they come, options, scores, how hard it was.',
   none: 'There is no link.',
@@ -206,9 +207,9 @@ export const CHECK_IN = {
   end: 'End the link',
   endWarning: 'It opens nothing any more, and what their phone kept of it goes the next time it asks.',
   headNotes: 'Under age: a link once a head coach has noted that a guardian agreed.',
-} as const
+})
 
-export const PERSON_PRIVACY = {
+export const PERSON_PRIVACY = texts('personPrivacy', {
   privacy: 'What is kept',
   takeOut: 'All of it as one file',
   toThePage: 'What is kept of everybody, where and how long',
@@ -219,4 +220,4 @@ export const PERSON_PRIVACY = {
   takeOutOfTexts: 'take the name out of these texts, too',
   erase: 'Erase',
   eraseWarning: 'Everything about this person goes, their account with it. No backup brings it back.',
-} as const
+})

@@ -1,12 +1,13 @@
 // The one page on what is kept about people, in plain words. What it says is held to the code by tests/web/test_privacy_page.py.
+import { texts } from './texts'
 
-export const PRIVACY_SCREEN = {
+export const PRIVACY_SCREEN = texts('privacyScreen', {
   title: 'What is kept about people',
   back: 'back',
-} as const
+})
 
 /** Each section: its heading, and its sentences. */
-export const KEPT: readonly (readonly [string, readonly string[]])[] = [
+export const KEPT: readonly (readonly [string, readonly string[]])[] = texts('kept', [
   [
     'Where',
     [
@@ -62,4 +63,4 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = [
       'An id without a name is kept beside the database, so that no backup brings you back. The database file is then written anew. Backups made before hold you until whoever keeps the machine deletes them.',
     ],
   ],
-]
+])

@@ -1,7 +1,8 @@
 // Texts of the list of sessions, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const SESSION_FILTERS = {
+export const SESSION_FILTERS = texts('sessionFilters', {
   sessions: 'Sessions',
   search: 'Search',
   titleOrTag: 'title or tag',
@@ -13,9 +14,10 @@ export const SESSION_FILTERS = {
   takeInAFile: 'Take in a file',
   newSession: 'New session',
   anyTag: 'any tag',
-} as const
+  shareOfRow: (row: Said) => said`share of ${row}`,
+})
 
-export const SESSION_LIST = {
+export const SESSION_LIST = texts('sessionList', {
   takeThoseOfTheFile: 'Take those of the file',
   fetchingTheSessions: 'Fetching the sessions …',
   noSessionIsCalledOr: 'No session is called or tagged so.',
@@ -24,9 +26,9 @@ export const SESSION_LIST = {
   pagesOfSessions: 'Pages of sessions',
   workDensityAndEffortAre:
     'Work, density and effort are of the parts that count (main and finisher); length and load of all.',
-} as const
+})
 
-export const SESSION_TABLE = {
+export const SESSION_TABLE = texts('sessionTable', {
   session: (order: Said) => said`Session${order}`,
   lastChanged: (order: Said) => said`last changed${order}`,
   byName: 'name',
@@ -44,4 +46,6 @@ export const SESSION_TABLE = {
   density: 'Density',
   effort: 'Effort',
   load: 'Load',
-} as const
+  leastFirst: ', the least first',
+  mostFirst: ', the most first',
+})

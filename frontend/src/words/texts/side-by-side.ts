@@ -1,7 +1,8 @@
 // Texts of Side by side, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const COMPARE_TABLE = {
+export const COMPARE_TABLE = texts('compareTable', {
   columns: 'Columns',
   before: 'Before',
   of: (value: Said, all: Said) => said`${value} of ${all}:`,
@@ -16,15 +17,15 @@ export const COMPARE_TABLE = {
   notSorted: 'not sorted',
   sortedTheMostFirst: 'sorted, the most first',
   to: (low: Said, high: Said) => said`${low} to ${high}`,
-} as const
+})
 
-export const DIFFERENCES_PANEL = {
+export const DIFFERENCES_PANEL = texts('differencesPanel', {
   whatDiffers: 'What differs',
   whatDiffersFrom: (name: Said) => said`What differs from ${name}`,
   difference: (name: Said, count: Said, ending: Said) => said`${name}: ${count} difference${ending}`,
-} as const
+})
 
-export const HOLD_BAR = {
+export const HOLD_BAR = texts('holdBar', {
   holdStill: 'Hold still',
   holdItAt: 'Hold it at',
   otherLoad: 'other load',
@@ -41,16 +42,16 @@ export const HOLD_BAR = {
   workTime: 'work time',
   repsCalled: 'reps called',
   doesNotFit: (format: Said) => said`${format} (does not fit)`,
-} as const
+})
 
-export const PICTURE_TABLE = {
+export const PICTURE_TABLE = texts('pictureTable', {
   thePictureAsATable: 'The picture as a table',
   format: 'Format',
   frontier: 'Frontier',
   onIt: 'on it',
-} as const
+})
 
-export const PLACING_PANEL = {
+export const PLACING_PANEL = texts('placingPanel', {
   intoTheWeek: 'Into the week',
   putEachOnEachFree: 'Put each on each free day',
   toSeeWhatItWould: ' to see what it would clash with, and the week’s load against its band.',
@@ -71,9 +72,9 @@ export const PLACING_PANEL = {
   clashesWith: (other: Said, what: Said, hours: Said) => said`clashes with ${other}: ${what}, ${hours} h`,
   another: 'another',
   theBandIs: (band: Said) => said`, the band is ${band}`,
-} as const
+})
 
-export const QUESTION_PANEL = {
+export const QUESTION_PANEL = texts('questionPanel', {
   whichFormat: 'Which format',
   whichFormatAsked: 'Which format?',
   theseMovementsAsYouWould: 'These movements, as you would write them on the wall',
@@ -82,9 +83,9 @@ export const QUESTION_PANEL = {
   minutesFor: 'minutes, for',
   whatMatters: 'What matters',
   ask: 'Ask',
-} as const
+})
 
-export const SIDE_BY_SIDE_SCREEN = {
+export const SIDE_BY_SIDE_SCREEN = texts('sideBySideScreen', {
   sideBySide: 'Side by side',
   theSameWorkInOther: 'the same work in other formats',
   toTheBench: 'To the Bench',
@@ -114,9 +115,9 @@ export const SIDE_BY_SIDE_SCREEN = {
   forWhat: (what: Said) => said`, for ${what}`,
   aBlock: 'a block',
   partOf: (part: Said, session: Said) => said`${part} of ${session}`,
-} as const
+})
 
-export const START_PANEL = {
+export const START_PANEL = texts('startPanel', {
   fromASession: 'From a session',
   aSessionsMainPartIn: 'A session’s main part in other formats, or whole sessions side by side',
   fetchingTheSessions: 'Fetching the sessions …',
@@ -127,9 +128,9 @@ export const START_PANEL = {
   theseAreTheOnesChanged: (left: Said) =>
     said`These are the ones changed last; ${left} more can be opened from the list of sessions.`,
   compareSessions: (chosen: Said) => said`Compare ${chosen} sessions`,
-} as const
+})
 
-export const SWEEP_PANEL = {
+export const SWEEP_PANEL = texts('sweepPanel', {
   theSweepInFigures: 'The sweep in figures',
   sweep: 'Sweep',
   sweepOneNumber: 'Sweep one number',
@@ -144,9 +145,9 @@ export const SWEEP_PANEL = {
   fallsDownToThereAnd: 'falls down to there and rises after it',
   turns: (figure: Said, at: Said, value: Said, way: Said) => said`${figure} turns at ${at} (${value}): it ${way}.`,
   risesUpToThereAnd: 'rises up to there and falls after it',
-} as const
+})
 
-export const TRADE_OFF = {
+export const TRADE_OFF = texts('tradeOff', {
   tradeOff: 'Trade-off',
   across: 'across',
   up: 'up',
@@ -164,9 +165,9 @@ export const TRADE_OFF = {
   lessIsUsuallyWishedFor: 'less is usually wished for',
   moreIsUsuallyWishedFor: 'more is usually wished for',
   evenIsUsuallyWishedFor: 'even is usually wished for',
-} as const
+})
 
-export const USE_MENU = {
+export const USE_MENU = texts('useMenu', {
   useTheMarkedOne: 'Use the marked one',
   use: (name: Said) => said`Use ${name}:`,
   replace: 'Replace',
@@ -181,9 +182,9 @@ export const USE_MENU = {
   leaveIt: 'leave it',
   from: (session: Said) => said`, from ${session}`,
   keptAsTheShape: (name: Said) => said`Kept as the shape “${name}”: the Bench offers it among the formats.`,
-} as const
+})
 
-export const WHY_NOT = {
+export const WHY_NOT = texts('whyNot', {
   whyNot: 'Why not',
   whyNotHead: 'Why not …',
   whyNotWhichFormat: 'Why not which format',
@@ -192,9 +193,9 @@ export const WHY_NOT = {
   showItBeside: 'Show it beside',
   everyFormatHasAnAnswer: 'Every format has an answer: what is in its way, or where the first does better.',
   fitsNot: (format: Said) => said`${format} · does not fit`,
-} as const
+})
 
-export const WISH_BAR = {
+export const WISH_BAR = texts('wishBar', {
   whatMatters: 'What matters',
   bound: (wish: Said) => said`${wish}: bound`,
   howMuchItMatters: (wish: Said, weight: Said) => said`${wish}: how much it matters, ${weight}`,
@@ -209,4 +210,8 @@ export const WISH_BAR = {
   notMet: 'not met',
   must: 'must',
   weightOf: (weight: Said) => said`weight ${weight}`,
-} as const
+  low: 'low',
+  high: 'high',
+  even: 'even',
+  met: 'met',
+})

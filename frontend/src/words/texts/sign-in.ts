@@ -1,6 +1,7 @@
 // Texts of signing in, by component: one key each. Figures come in written already (words/format.ts).
+import { texts } from './texts'
 
-export const SIGN_IN = {
+export const SIGN_IN = texts('signIn', {
   fineTally: 'Fine Tally',
   whatASessionComesTo: 'What a session comes to, before anyone has to do it.',
   name: 'Name',
@@ -9,4 +10,4 @@ export const SIGN_IN = {
   shared: 'This device is shared: sign me out after 12 hours',
   noPassword: 'No account, or no password any more? A head coach of your squad makes you a link.',
   whatIsKept: 'What is kept about people',
-} as const
+})

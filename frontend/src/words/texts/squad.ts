@@ -1,13 +1,14 @@
 // Texts of the squad's own screen, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const SQUAD_SCREEN = {
+export const SQUAD_SCREEN = texts('squadScreen', {
   squad: 'Squad',
   readingTheSettings: 'Reading what the squad has set …',
   whatIsKept: 'What is kept about people, where and how long',
-} as const
+})
 
-export const SQUAD_SETTINGS = {
+export const SQUAD_SETTINGS = texts('squadSettings', {
   settings: 'Name, place, week',
   name: 'Name',
   timeZone: 'Time zone',
@@ -25,9 +26,9 @@ export const SQUAD_SETTINGS = {
   months: 'months, of notes then only that there was one',
   save: 'Save',
   saved: 'Saved.',
-} as const
+})
 
-export const KIT_FORM = {
+export const KIT_FORM = texts('kitForm', {
   kit: 'Kit in the hall',
   why: 'What is counted here is held against each session: too little of it is told on the Bench and on the card.',
   howMany: (kit: Said) => said`How many of ${kit}`,
@@ -37,9 +38,9 @@ export const KIT_FORM = {
   pick: 'kit …',
   other: 'another, by its name',
   put: 'Put it in',
-} as const
+})
 
-export const MEMBERS_PANEL = {
+export const MEMBERS_PANEL = texts('membersPanel', {
   members: 'Accounts',
   you: 'you',
   roleOf: (name: Said) => said`Role of ${name}`,
@@ -47,9 +48,9 @@ export const MEMBERS_PANEL = {
   takeOutWarning: 'They see nothing of the squad then; the person stays in the list.',
   newPassword: 'New password …',
   readingMembers: 'Reading the accounts …',
-} as const
+})
 
-export const INVITE_PANEL = {
+export const INVITE_PANEL = texts('invitePanel', {
   invite: 'Invite somebody',
   as: 'as',
   asWhat: 'As what',
@@ -65,17 +66,17 @@ export const INVITE_PANEL = {
   wasUsed: (name: Said, when: Said) => said`${name}, ${when}`,
   end: 'End it',
   gone: 'an account that is gone',
-} as const
+})
 
-export const LINKS_PANEL = {
+export const LINKS_PANEL = texts('linksPanel', {
   calendarLinks: 'Calendar links',
   made: (when: Said) => said`made ${when}`,
   of: (person: Said) => said`of ${person}`,
   revoke: 'Close it',
   none: 'None is open. They are made in the week, under “Export”.',
-} as const
+})
 
-export const HABITS_PANEL = {
+export const HABITS_PANEL = texts('habitsPanel', {
   habits: 'Habits of reading',
   what: 'What was chosen twice running in the squad’s texts is read so from then on. Each place still shows its other readings.',
   none: 'None yet.',
@@ -84,20 +85,20 @@ export const HABITS_PANEL = {
   or: ', not ',
   forget: 'Forget it',
   of: (what: Said) => said`: ${what}`,
-} as const
+})
 
-export const SQUAD_FILE = {
+export const SQUAD_FILE = texts('squadFile', {
   file: 'The squad as a file',
   what: 'Plan, sessions, people by name, who came: one JSON file. Backups of the whole database belong to whoever keeps the machine.',
   withHealth: 'with limits, measures, ratings and notes',
   take: 'Take it out',
-} as const
+})
 
-export const HISTORY_PANEL = {
+export const HISTORY_PANEL = texts('historyPanel', {
   history: 'Who did what',
   readingIt: 'Reading the history …',
   none: 'Nothing yet.',
   older: 'Older',
   forAYear: 'Kept for a year.',
   gone: 'a former member',
-} as const
+})

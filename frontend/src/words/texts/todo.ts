@@ -1,15 +1,16 @@
 // What a beat says to do: doses, sides, loads.
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-const SIDES: Readonly<Record<string, string>> = {
+export const TODO_SIDES: Readonly<Record<string, string>> = texts('todoSides', {
   each: 'each side',
   alternate: 'sides take turns',
   swap: 'sides swap',
   left: 'left',
   right: 'right',
-}
+})
 
-export const TODO = {
+export const TODO = texts('todo', {
   resting: 'rest here',
   toFailure: 'as many as can be done',
   orFor: ' or ',
@@ -18,6 +19,4 @@ export const TODO = {
   once: 'one',
   pair: (count: Said, load: Said) => said`${count} × ${load}`,
   percent: (share: Said) => said`${share} % of the maximum`,
-  side: (side: string) => SIDES[side] ?? side,
-  sides: (sides: string) => SIDES[sides] ?? sides,
-} as const
+})

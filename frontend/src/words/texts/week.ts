@@ -1,7 +1,8 @@
 // Texts of the week and the season, by component: one key each. Figures come in written already (words/format.ts).
 import { said, type Said } from './said'
+import { texts } from './texts'
 
-export const ADD_ENTRY = {
+export const ADD_ENTRY = texts('addEntry', {
   lastDone: (days: Said) => said`last done ${days} days ago`,
   doneToday: 'done today',
   putSomethingOn: (day: Said) => said`Put something on ${day}`,
@@ -18,9 +19,9 @@ export const ADD_ENTRY = {
   putItThere: 'Put it there',
   close: 'close',
   otherTraining: 'other training',
-} as const
+})
 
-export const AWAY_FORM = {
+export const AWAY_FORM = texts('awayForm', {
   whenTheSquadIsAway: 'When the squad is away',
   rest: 'rest',
   notKnownWhatWasDone: 'not known what was done',
@@ -35,9 +36,9 @@ export const AWAY_FORM = {
   add: 'Add',
   restCountsAsDaysWithout: 'rest: counts as days without load',
   notKnownLeftOutOf: 'not known: left out of ratios',
-} as const
+})
 
-export const BESIDE_PANEL = {
+export const BESIDE_PANEL = texts('besidePanel', {
   besideAnotherWeek: 'Beside another week',
   beside: 'Beside',
   besideSaid: 'beside',
@@ -48,9 +49,9 @@ export const BESIDE_PANEL = {
   lastWeek: 'last week',
   nextWeek: 'next week',
   weeksAgo: (weeks: Said) => said`${weeks} weeks ago`,
-} as const
+})
 
-export const DAY_COLUMN = {
+export const DAY_COLUMN = texts('dayColumn', {
   intentOf: (day: Said) => said`Intent of ${day}`,
   shareOfTheWeekOn: (day: Said) => said`Share of the week on ${day}, per cent`,
   hall: 'hall',
@@ -65,9 +66,9 @@ export const DAY_COLUMN = {
   onePerson: 'one person',
   awayRest: 'away, rest',
   noIntent: 'no intent',
-} as const
+})
 
-export const ENTRY_CARD = {
+export const ENTRY_CARD = texts('entryCard', {
   dragItOrAltAnd: 'Drag it, or Alt and an arrow: to another day',
   min: (minutes: Said, effort: Said) => said`${minutes} min · ${effort}`,
   hard: '· hard',
@@ -77,9 +78,9 @@ export const ENTRY_CARD = {
   changedForThisDay: 'changed for this day',
   newerVersionExists: 'newer version exists',
   inAProposal: 'in a proposal',
-} as const
+})
 
-export const ENTRY_DRAWER = {
+export const ENTRY_DRAWER = texts('entryDrawer', {
   runIt: 'Run it',
   change: (title: Said) => said`Change ${title}`,
   on: 'on',
@@ -119,9 +120,9 @@ export const ENTRY_DRAWER = {
   onceMore: 'Once more',
   oneWeek: '1 week',
   forWeeks: (weeks: Said) => said`${weeks} weeks`,
-} as const
+})
 
-export const LEVEL_PANEL = {
+export const LEVEL_PANEL = texts('levelPanel', {
   waysToLevelIt: 'Ways to level it',
   rulesForLevelling: 'Rules for levelling',
   atMostADay: 'at most a day',
@@ -170,9 +171,9 @@ export const LEVEL_PANEL = {
   noAim: 'There is no aim to meet',
   aimsMet: (met: Said, all: Said) => said`${met} of ${all} aims met`,
   notMet: (aims: Said) => said`; not met: ${aims}`,
-} as const
+})
 
-export const PHASE_FORM = {
+export const PHASE_FORM = texts('phaseForm', {
   phase: 'Phase',
   weeksFromLoadToA: (kind: Said, weeks: Said, begins: Said, loadLow: Said, loadHigh: Said) =>
     said`${kind}, ${weeks} weeks from ${begins}: load ${loadLow} to ${loadHigh} a week`,
@@ -184,9 +185,9 @@ export const PHASE_FORM = {
   to: 'to',
   set: 'Set',
   close: 'close',
-} as const
+})
 
-export const SEASON_SCREEN = {
+export const SEASON_SCREEN = texts('seasonScreen', {
   season: 'Season',
   weeksInARowA: 'weeks in a row; a week opens when it is chosen',
   toTheWeek: 'To the week',
@@ -219,9 +220,9 @@ export const SEASON_SCREEN = {
   rollingIs: (ratio: Said) => said`7 : 28 days ${ratio}`,
   hardDaysAre: (days: Said) => said`hard days ${days}`,
   clashesAre: (clashes: Said) => said`clashes ${clashes}`,
-} as const
+})
 
-export const SHARE_PANEL = {
+export const SHARE_PANEL = texts('sharePanel', {
   export: 'Export',
   thisWeekAs: 'This week as',
   calendarFile: 'calendar file',
@@ -236,9 +237,9 @@ export const SHARE_PANEL = {
   itIsShownThisOnce: '. It is shown this once; whoever has it sees the plan, until it is revoked.',
   revoke: 'revoke',
   theSquad: 'the squad',
-} as const
+})
 
-export const TARGET_FORM = {
+export const TARGET_FORM = texts('targetForm', {
   weekSTargets: "Week's targets",
   atLeast: (name: Said) => said`${name}: at least`,
   from: 'from',
@@ -250,9 +251,9 @@ export const TARGET_FORM = {
   aShareIsFromTo: 'a share is from 0 to 1; empty is no target',
   min: 'min',
   share: 'share',
-} as const
+})
 
-export const WEEK_HEADER = {
+export const WEEK_HEADER = texts('weekHeader', {
   weekOf: (begins: Said) => said`Week of ${begins}`,
   whoseWeek: 'Whose week',
   groupCalled: (name: Said) => said`group ${name}`,
@@ -268,9 +269,9 @@ export const WEEK_HEADER = {
   targets: 'Targets',
   season: 'Season',
   asIfAllCame: (squad: Said) => said`${squad}, as if all came`,
-} as const
+})
 
-export const WEEK_PANEL = {
+export const WEEK_PANEL = texts('weekPanel', {
   whatTheWeekComesTo: 'What the week comes to',
   weekLoad: 'Week load',
   monotony: 'Monotony',
@@ -296,18 +297,18 @@ export const WEEK_PANEL = {
   overIt: 'over it',
   weekOf: (phase: Said, week: Said, weeks: Said) => said`${phase}, week ${week} of ${weeks}`,
   loggedWeeks: (weeks: Said) => said`${weeks} logged weeks`,
-} as const
+})
 
-export const WEEK_SCREEN = {
+export const WEEK_SCREEN = texts('weekScreen', {
   undone: 'Undone.',
   readingTheWeek: 'Reading the week …',
   ofTheseEntriesAreBeing: (aged: Said) => said`${aged} of these entries are being figured anew.`,
   plannedEntriesWereFiguredAnew: (count: Said, refigured: Said) =>
     said`${count} planned entries were figured anew at ${refigured}: the methods or this program had changed. What is logged stayed.`,
   staveOfTheWeek: 'Stave of the week',
-} as const
+})
 
-export const WEEK_STAVE = {
+export const WEEK_STAVE = texts('weekStave', {
   staveOfTheWeek: (told: Said) => said`Stave of the week. ${told}`,
   load: 'load',
   hardDay: 'hard day',
@@ -318,9 +319,9 @@ export const WEEK_STAVE = {
   over: 'over',
   dayHas: (day: Said, load: Said, hard: Said) => said`${day}: load ${load}${hard}`,
   hard: ', hard',
-} as const
+})
 
-export const TEAM_SPLIT = {
+export const TEAM_SPLIT = texts('teamSplit', {
   splitIntoTeams: 'Split into teams',
   splitInto: 'split into',
   teams: 'teams',
@@ -328,9 +329,9 @@ export const TEAM_SPLIT = {
   split: 'Split',
   splitAnew: 'Split anew',
   noTeams: 'no teams',
-} as const
+})
 
-export const WHO_CAME = {
+export const WHO_CAME = texts('whoCame', {
   isAway: 'away',
   team: (team: Said) => said`team ${team}`,
   whoCame: 'Who came',
@@ -338,4 +339,9 @@ export const WHO_CAME = {
   min: 'min',
   effortOf: (name: Said) => said`Effort of ${name}`,
   effort: 'effort',
-} as const
+})
+
+export const CLASHES = texts('clashes', {
+  clash: (first: Said, second: Said, hours: Said, what: Said) =>
+    said`${first} and ${second}, ${hours} h apart: both work ${what}`,
+})
