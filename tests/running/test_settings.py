@@ -11,6 +11,7 @@ from pathlib import Path
 import pytest
 
 from finetally.environment import KNOWN, OF_TESTS, data_folder, settings_table, unknown_names, wrong_values
+from finetally.web.training.management.commands.describe import methods_told
 from tests.conftest import REPOSITORY
 
 READ = re.compile(r"FINE_TALLY_[A-Z_]+[A-Z]")
@@ -24,6 +25,10 @@ def test_every_variable_that_the_product_reads_is_in_the_table() -> None:
 
 def test_the_docs_hold_the_table() -> None:
     assert settings_table() in (REPOSITORY / "docs/settings.md").read_text("utf-8")
+
+
+def test_the_docs_tell_the_methods_as_the_product_does() -> None:
+    assert methods_told() in (REPOSITORY / "docs/methods-plain.md").read_text("utf-8")
 
 
 def bare(tmp_path: Path, **more: str) -> dict[str, str]:
