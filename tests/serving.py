@@ -36,9 +36,9 @@ def free_port() -> int:
 
 
 @contextlib.contextmanager
-def served(folder: Path) -> Iterator[Server]:
-    """A server that runs as long as it is needed."""
-    made = Server(folder)
+def served(folder: Path, **settings: str) -> Iterator[Server]:
+    """A server that runs as long as it is needed, with settings of its own."""
+    made = Server(folder, **settings)
     made.start()
     try:
         yield made
@@ -115,11 +115,12 @@ def _made_once(name: str, make: Callable[[Path], object]) -> Path:
 class Server:
     """A demo installation that can be stopped, killed and started again."""
 
-    def __init__(self, folder: Path) -> None:
+    def __init__(self, folder: Path, **settings: str) -> None:
         self.folder = folder
         self.port = free_port()
         self.url = f"http://127.0.0.1:{self.port}"
-        self.environment = _environment(folder)
+        # Nobody asks most of them how they are.
+        self.environment = {**_environment(folder), "FINE_TALLY_WATCH": "off", **settings}
         self._process: subprocess.Popen[bytes] | None = None
         shutil.copytree(_installed(), folder, dirs_exist_ok=True)
 

@@ -55,7 +55,7 @@ def until(holds: Callable[[], Any], what: str) -> Any:
 @pytest.fixture(scope="module")
 def server() -> Iterator[Server]:
     # The path of a socket may not be long.
-    with tempfile.TemporaryDirectory(prefix="watch-") as folder, served(Path(folder)) as made:
+    with tempfile.TemporaryDirectory(prefix="watch-") as folder, served(Path(folder), FINE_TALLY_WATCH="") as made:
         yield made
 
 

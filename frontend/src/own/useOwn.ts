@@ -13,7 +13,8 @@ import { dropSaid, forgetOwn, keepPage, keepSaid, pageKept, saidKept } from './k
 
 /** As much as fits into one small request, also with long notes. */
 const AT_ONCE = 20
-const AGAIN_MS = 20_000
+/** Between tries while something waits. Short, as not every browser tells that the network is back. */
+const AGAIN_MS = 5_000
 
 /**
  * `opening`: it is not known yet; `open`; `closed`: the link is over here; `refused`: it was not let in; `nobody`: no link
