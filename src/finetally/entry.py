@@ -1,20 +1,10 @@
-"""The first lines of `fine-tally`: what a Python from 3.7 on can read, so that an old one says what is wrong."""
+"""The first lines of `fine-tally`: what an old Python can read, so that it says what is wrong with it."""
 
 from __future__ import annotations
 
 import sys
 
-OLDEST = (3, 11)
-
-
-def too_old(version: tuple[int, ...]) -> str:
-    """Why a version (major, minor, …) will not do, and what to do; empty where it does."""
-    if version[:2] >= OLDEST:
-        return ""
-    return (
-        f"Python {version[0]}.{version[1]} is too old: {OLDEST[0]}.{OLDEST[1]} or newer is needed. "
-        "On Debian or Ubuntu: apt install python3.11 python3.11-venv, then make the environment anew with it."
-    )
+from finetally.oldest_python import too_old
 
 
 def main() -> int:

@@ -15,7 +15,7 @@ from pathlib import Path
 
 import pytest
 
-from finetally.entry import too_old
+from finetally.oldest_python import too_old
 from finetally.running.backup import back_up
 from finetally.running.doctor.diagnosis import Diagnosis, Level, Patient, span
 from finetally.running.doctor.round import amiss_from_the_start, findings, patient_here, told

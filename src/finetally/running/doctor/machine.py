@@ -15,8 +15,8 @@ from django.conf import settings
 from packaging.requirements import Requirement
 
 from finetally import __version__
-from finetally.entry import OLDEST, too_old
 from finetally.environment import unknown_names, wrong_values
+from finetally.oldest_python import OLDEST, too_old
 from finetally.running.doctor.diagnosis import Diagnosis, Patient, look, span, well, wrong
 from finetally.running.installation import OWNER_ONLY
 from finetally.running.state import moment_of, read_only, size_of
