@@ -21,4 +21,7 @@ app.config.errorHandler = report
 window.addEventListener('unhandledrejection', (event) => report(event.reason))
 router.onError(report)
 // Not awaited at the top: what comes with the first script would then come in many.
-void speak(spokenOf(navigator.languages)).then(() => app.use(router).use(VueQueryPlugin, { queryClient }).mount('#app'))
+// A language that cannot be fetched is no reason to show nothing: then it is English.
+void speak(spokenOf(navigator.languages))
+  .catch(report)
+  .then(() => app.use(router).use(VueQueryPlugin, { queryClient }).mount('#app'))

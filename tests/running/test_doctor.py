@@ -7,6 +7,7 @@ import re
 import sqlite3
 import subprocess
 import sys
+import threading
 from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
 from dataclasses import replace
@@ -16,6 +17,7 @@ from pathlib import Path
 import pytest
 
 from finetally.oldest_python import too_old
+from finetally.running import worker
 from finetally.running.backup import back_up
 from finetally.running.doctor.diagnosis import Diagnosis, Level, Patient, span
 from finetally.running.doctor.round import amiss_from_the_start, findings, patient_here, told
@@ -188,6 +190,43 @@ def test_a_worker_that_does_not_run(well: Patient) -> None:
     [found] = amiss(well)
     assert (found.about, found.level) == ("worker", Level.WRONG)
     assert "systemctl restart" in found.do
+
+
+def test_a_worker_holds_its_lock_once_an_earlier_one_has_ended(
+    well: Patient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    place = well.installation
+    monkeypatch.setattr(worker, "PARENT_S", 0.01)
+    monkeypatch.setattr(worker, "current_installation", lambda: place)
+    taken = threading.Event()
+
+    def hold_by(lock: Path) -> int | None:
+        found = hold(lock)
+        if found is not None:
+            taken.set()
+        return found
+
+    monkeypatch.setattr(worker, "hold", hold_by)
+    place.worker_lock.unlink()
+    earlier = hold(place.worker_lock)
+    assert earlier is not None
+    loop = worker.Loop(os.getppid())
+    looking = threading.Thread(target=loop._with_parent)
+    looking.start()
+    assert not taken.wait(0.3)
+    os.close(earlier)
+    assert taken.wait(20)
+    assert is_held(place.worker_lock)
+    loop.parent = -1
+    looking.join(20)
+    assert loop.ending
+
+
+def test_a_folder_of_somebody_else_is_told(well: Patient, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(os, "access", lambda *_: False)
+    [found] = amiss_from_the_start(well.installation)
+    assert "cannot be looked into" in found.says
+    assert well.installation.folder.owner() in found.do
 
 
 def test_nothing_runs(well: Patient) -> None:

@@ -62,11 +62,14 @@ def test_reading_the_settings_makes_no_file(tmp_path: Path) -> None:
         ("FINE_TALLY_LEVEL_SECONDS", "soon"),
         ("FINE_TALLY_LOG", "some"),
         ("FINE_TALLY_WATCH", "8430"),
+        ("FINE_TALLY_EMAIL_URL", "http://mail.example.org"),
+        ("FINE_TALLY_EMAIL_URL", "smtp://name:a-password-without-a-host"),
     ],
 )
 def test_a_wrong_value_is_named_with_what_is_allowed(tmp_path: Path, name: str, value: str) -> None:
     [says] = wrong_values({name: value})
     assert says.startswith(f"{name} is wrong: ")
+    assert "password" not in says
     command = [sys.executable, "-m", "finetally.cli", "run", "--port", "1"]
     environment = bare(tmp_path, FINE_TALLY_VAR=str(tmp_path), **{name: value})
     made = subprocess.run(command, cwd=REPOSITORY, env=environment, capture_output=True, text=True)

@@ -12,11 +12,11 @@ from django.contrib.auth import get_user_model
 from django.test import Client
 from django.utils import timezone
 
+from finetally.mail_settings import mail_settings
 from finetally.web.accounts.models import Device, Invitation, Notice, Reset
 from finetally.web.accounts.tokens import qr_of, token_hash
 from finetally.web.accounts.upkeep import LINKS_KEPT, prune
 from finetally.web.api.account import WRONG_LINKS
-from finetally.web.mail_settings import mail_settings
 from finetally.web.squads.models import Membership, Person, Role
 from tests.web.conftest import World
 

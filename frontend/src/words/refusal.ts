@@ -5,7 +5,7 @@ import type { ProblemItem } from '@/api/types'
 import { REFUSED } from './texts/refusals'
 
 /** What is said of refusals that have no sentence of the server's. */
-const SAID: Record<string, keyof typeof REFUSED & ('unreachable' | 'unreadable' | 'brokenOff')> = {
+const SAID: Record<string, 'unreachable' | 'unreadable' | 'brokenOff'> = {
   [OWN_KINDS.unreachable]: 'unreachable',
   [OWN_KINDS.unreadable]: 'unreadable',
   [OWN_KINDS.brokenOff]: 'brokenOff',

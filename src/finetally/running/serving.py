@@ -19,6 +19,7 @@ from typing import Any
 
 from finetally.environment import WATCH_OFF, value_of
 from finetally.running.installation import current_installation
+from finetally.web.log_config import log_config
 
 workers = 2
 threads = 4
@@ -26,14 +27,7 @@ worker_class = "finetally.web.server.PunctualWorker"
 loglevel = "warning"
 control_socket_disable = True
 """A door of gunicorn's own in the user's home, which two servers would share: nobody here opens it."""
-logconfig_dict = {
-    "version": 1,
-    "disable_existing_loggers": False,
-    "formatters": {"lines": {"()": "finetally.web.log_lines.JsonLines"}},
-    "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "lines"}},
-    "root": {"handlers": ["stderr"], "level": "WARNING"},
-    "loggers": {"gunicorn.error": {"level": "WARNING", "handlers": ["stderr"], "propagate": False}},
-}
+logconfig_dict = log_config({"gunicorn.error": {"handlers": ["stderr"], "propagate": False}})
 
 keepalive = 10
 """Seconds that a connection is kept for its next question. At two, gunicorn's own, some were closed under it."""

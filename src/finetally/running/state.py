@@ -10,10 +10,13 @@ import json
 import os
 import shutil
 import sqlite3
-from contextlib import closing
+from contextlib import closing, suppress
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
+
+from prometheus_client import CollectorRegistry
+from prometheus_client.multiprocess import MultiProcessCollector
 
 from finetally.running.installation import Installation
 
@@ -72,22 +75,30 @@ class LastBackup:
 
 
 def keep_last_backup(installation: Installation, file: Path) -> None:
-    """Note that a backup was made, wherever it went."""
-    kept = {"at": datetime.now(UTC).isoformat(timespec="seconds"), "file": str(file.resolve())}
-    installation.last_backup.write_text(json.dumps(kept))
+    """Note that a backup was made, wherever it went. Without room for the note there is a backup all the same."""
+    kept = {"at": datetime.now(UTC).isoformat(), "file": str(file.resolve())}
+    with suppress(OSError):
+        installation.last_backup.write_text(json.dumps(kept))
 
 
 def last_backup(installation: Installation) -> LastBackup | None:
-    """The newest backup: by the note of it, else the newest file in the folder of backups."""
-    try:
+    """The newest backup: of the one that was noted, and those in the folder of backups."""
+    known = [
+        LastBackup(datetime.fromtimestamp(one.stat().st_mtime, UTC), one)
+        for one in installation.backups.glob("*.sqlite3")
+    ]
+    with suppress(OSError, ValueError, KeyError, TypeError):
         kept = json.loads(installation.last_backup.read_text())
-        return LastBackup(datetime.fromisoformat(kept["at"]), Path(kept["file"]))
-    except (OSError, ValueError, KeyError, TypeError):
-        pass
-    found = max(installation.backups.glob("*.sqlite3"), key=lambda one: one.stat().st_mtime, default=None)
-    if found is None:
-        return None
-    return LastBackup(datetime.fromtimestamp(found.stat().st_mtime, UTC), found)
+        known.append(LastBackup(datetime.fromisoformat(kept["at"]), Path(kept["file"])))
+    return max(known, key=lambda one: one.at, default=None)
+
+
+def counted(installation: Installation) -> CollectorRegistry:
+    """What the processes of the server counted together since its last start; nothing where none has run."""
+    registry = CollectorRegistry()
+    if installation.counts.is_dir():
+        MultiProcessCollector(registry, path=str(installation.counts))  # type: ignore[no-untyped-call]
+    return registry
 
 
 def free_bytes(folder: Path) -> int:

@@ -10,7 +10,6 @@ import http.client
 import json
 import os
 import signal
-import socket
 import socketserver
 import sqlite3
 import sys
@@ -23,15 +22,14 @@ from http.server import BaseHTTPRequestHandler
 from pathlib import Path
 from types import FrameType
 
-from prometheus_client import CONTENT_TYPE_LATEST, CollectorRegistry, generate_latest
+from prometheus_client import CONTENT_TYPE_LATEST, generate_latest
 from prometheus_client.core import GaugeMetricFamily
-from prometheus_client.multiprocess import MultiProcessCollector
 from prometheus_client.registry import Collector
 
 from finetally import __version__
 from finetally.environment import value_of
 from finetally.running.installation import OWNER_ONLY, Installation, current_installation
-from finetally.running.state import free_bytes, is_held, last_backup, queue_of, read_only, size_of
+from finetally.running.state import counted, free_bytes, is_held, last_backup, queue_of, read_only, size_of
 
 WELL_WITHIN_S = 5
 """Seconds within which the server must answer to be well, and a question here must be asked."""
@@ -99,8 +97,7 @@ def _gauge(name: str, says: str, value: float) -> GaugeMetricFamily:
 
 def metrics(installation: Installation) -> bytes:
     """Everything that is counted, in Prometheus' text."""
-    registry = CollectorRegistry()
-    MultiProcessCollector(registry, path=str(installation.counts))  # type: ignore[no-untyped-call]
+    registry = counted(installation)
     registry.register(Standing(installation))
     return generate_latest(registry)
 
@@ -188,9 +185,10 @@ def _answers(door: str) -> None:
     try:
         with listen(current_installation(), door, told) as questions:
             questions.serve_forever()
-    except (OSError, socket.gaierror) as error:
+    except OSError as error:
         # It serves all the same; the rest of its life this process only waits for its end.
         line = {
+            "at": datetime.now(UTC).isoformat(timespec="milliseconds"),
             "level": "error",
             "what": "told",
             "says": "/healthz and /metrics are not answered",

@@ -104,7 +104,10 @@ class Loop:
             self._taking.run()
 
     def _with_parent(self) -> None:
+        held = None
         while os.getppid() == self.parent:
+            # By this others see that it runs; an earlier one that still ends may hold it for a while.
+            held = held if held is not None else hold(self._installation.worker_lock)
             time.sleep(PARENT_S)
         self.end()
 
@@ -113,8 +116,6 @@ def main() -> int:
     """Work until told to end, or until the process that the command line names is no longer its parent."""
     os.nice(NICE)
     use_django()
-    # By this others see that it runs. Where an earlier one still ends, work is taken by both, each job once.
-    hold(current_installation().worker_lock)
     # Named by whoever started it: by now that one may be gone already.
     loop = Loop(int(sys.argv[1]) if len(sys.argv) > 1 else os.getppid())
     for number in (signal.SIGTERM, signal.SIGINT):

@@ -27,6 +27,7 @@ lines = logging.getLogger("finetally.lines")
 OURS = ("finetally", "gunicorn")
 """Loggers whose words are fixed ones; what they are filled in with is left out all the same."""
 DIGITS = 10**8
+METHODS = frozenset({"GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS"})
 PACKAGES = Path(__file__).resolve().parents[2]
 PLACES_TOLD = 12
 """Places of a fault that are told, the last ones."""
@@ -91,9 +92,6 @@ class RequestLinesMiddleware:
         }  # fmt: skip
         lines.info(told)
         return response
-
-
-METHODS = frozenset({"GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS"})
 
 
 def _said_by_proxies(request: HttpRequest) -> int | None:

@@ -12,7 +12,8 @@ from django.utils.functional import SimpleLazyObject
 
 from finetally.core.session.limits import MAX_BYTES
 from finetally.environment import LOG_PROBLEMS, data_folder, database_file, hosts, https, proxies, value_of
-from finetally.web.mail_settings import mail_settings
+from finetally.mail_settings import mail_settings
+from finetally.web.log_config import log_config
 from finetally.web.secret import secret_at
 
 HERE = Path(__file__).resolve().parent
@@ -157,16 +158,11 @@ EMAIL_HOST, EMAIL_PORT = _MAIL.get("EMAIL_HOST", ""), _MAIL.get("EMAIL_PORT", 25
 EMAIL_HOST_USER, EMAIL_HOST_PASSWORD = _MAIL.get("EMAIL_HOST_USER", ""), _MAIL.get("EMAIL_HOST_PASSWORD", "")
 EMAIL_USE_SSL, EMAIL_USE_TLS = _MAIL.get("EMAIL_USE_SSL", False), _MAIL.get("EMAIL_USE_TLS", False)
 
-LOGGING = {
-    "version": 1,
-    "disable_existing_loggers": False,
-    "formatters": {"lines": {"()": "finetally.web.log_lines.JsonLines"}},
-    "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "lines"}},
-    "root": {"handlers": ["stderr"], "level": "WARNING"},
-    "loggers": {
+LOGGING = log_config(
+    {
         # Each request has its own line already; of these, faults alone are told, with where they happened.
         "django.request": {"level": "ERROR"},
         "django.security": {"level": "CRITICAL"},
         "finetally.lines": {"level": "ERROR" if value_of("FINE_TALLY_LOG") == LOG_PROBLEMS else "INFO"},
-    },
-}
+    }
+)

@@ -81,7 +81,7 @@ export function useBoard(
         own = answer.document
         draft.value = false
         typed.value = 'wall' in answer.document
-        replace(answer.document, BOARD_TROUBLE.edit)
+        replace(answer.document, 'board text')
         own = document.value
       }
     } catch (error) {

@@ -54,7 +54,6 @@ export const MARK_MENU = texts('markMenu', {
 
 export const BOARD_TROUBLE = texts('boardTrouble', {
   fromBefore: 'The blocks have something wrong in them, so the board text is from before.',
-  edit: 'board text',
 })
 
 export const LINE_MARKS = texts('lineMarks', {

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import sys
 from collections.abc import Iterable, Iterator
 from datetime import UTC, datetime
@@ -43,6 +44,9 @@ def amiss_from_the_start(installation: Installation) -> list[Diagnosis]:
     if not installation.folder.is_dir():
         do = "fine-tally run makes it; or say where it lies: FINE_TALLY_VAR."
         amiss.append(wrong("folder", f"There is no folder {installation.folder}.", do))
+    elif not os.access(installation.folder, os.R_OK | os.X_OK):
+        do = f"Run this as its owner, {installation.folder.owner()}."
+        amiss.append(wrong("folder", f"{installation.folder} cannot be looked into.", do))
     return amiss
 
 

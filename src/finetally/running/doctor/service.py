@@ -5,13 +5,10 @@ from __future__ import annotations
 import sqlite3
 from collections.abc import Iterator
 
-from prometheus_client import CollectorRegistry
-from prometheus_client.multiprocess import MultiProcessCollector
-
 from finetally.environment import https, proxies
 from finetally.running.doctor.diagnosis import Diagnosis, Patient, look, span, well, wrong
 from finetally.running.installation import Installation
-from finetally.running.state import is_held, queue_of
+from finetally.running.state import counted, is_held, queue_of
 from finetally.web.metrics import FORWARDED
 
 WAITED_S = 900
@@ -75,13 +72,9 @@ def in_front(patient: Patient) -> Iterator[Diagnosis]:
 
 def forwarded(installation: Installation) -> dict[int, int]:
     """How many requests from elsewhere came by how many proxies since the last start."""
-    if not installation.counts.is_dir():
-        return {}
-    registry = CollectorRegistry()
-    MultiProcessCollector(registry, path=str(installation.counts))  # type: ignore[no-untyped-call]
     return {
         int(sample.labels["addresses"]): int(sample.value)
-        for family in registry.collect()
+        for family in counted(installation).collect()
         if family.name == FORWARDED
         for sample in family.samples
         if sample.name.endswith("_total")

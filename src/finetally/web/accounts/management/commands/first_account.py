@@ -10,6 +10,7 @@ from django.core.exceptions import ValidationError
 from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
 
+from finetally.environment import value_of
 from finetally.web.squads.models import Membership, Role, Squad
 
 DAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
@@ -43,7 +44,7 @@ class Command(BaseCommand):
 
     def _ask(self) -> tuple[str, str, str]:
         keys = ("FINE_TALLY_SQUAD", "FINE_TALLY_NAME", "FINE_TALLY_PASSWORD")
-        known = [os.environ.get(key, "") for key in keys]
+        known = [value_of(key) for key in keys]
         if all(known):
             return known[0], known[1].strip(), known[2]
         if not sys.stdin.isatty():
@@ -55,7 +56,7 @@ class Command(BaseCommand):
 
     def _ask_when(self) -> tuple[str, int]:
         """The squad's time zone, and the day its weeks begin with (0 is Monday)."""
-        zone, day = os.environ.get("FINE_TALLY_TIME_ZONE", ""), os.environ.get("FINE_TALLY_WEEK_START", "")
+        zone, day = value_of("FINE_TALLY_TIME_ZONE"), value_of("FINE_TALLY_WEEK_START")
         here = machine_zone()
         if sys.stdin.isatty():
             zone = zone or input(f"The squad's time zone [{here}]: ").strip()

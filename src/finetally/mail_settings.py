@@ -7,6 +7,7 @@ from urllib.parse import parse_qs, unquote, urlsplit
 
 TIMEOUT_S = 5
 """How long a server may take: somebody waits for the answer."""
+NO_PORT = -1
 DEFAULT_PORTS = {"smtp": 25, "smtps": 465}
 
 
@@ -23,13 +24,18 @@ def mail_settings(url: str) -> dict[str, Any]:
     if parts.scheme == "file":
         backend = "django.core.mail.backends.filebased.EmailBackend"
         return {**kept, **sender, "EMAIL_BACKEND": backend, "EMAIL_FILE_PATH": unquote(parts.path)}
-    if parts.scheme not in DEFAULT_PORTS or not parts.hostname:
+    try:
+        port = parts.port
+    except ValueError:
+        # A password without an @ behind it is read as one, and would stand in the error.
+        port = NO_PORT
+    if parts.scheme not in DEFAULT_PORTS or not parts.hostname or port == NO_PORT:
         raise ValueError("FINE_TALLY_EMAIL_URL: smtp://, smtps:// or file:// with a host or a folder")
     return {
         **kept, **sender,
         "EMAIL_BACKEND": "django.core.mail.backends.smtp.EmailBackend",
         "EMAIL_HOST": parts.hostname,
-        "EMAIL_PORT": parts.port or DEFAULT_PORTS[parts.scheme],
+        "EMAIL_PORT": port or DEFAULT_PORTS[parts.scheme],
         "EMAIL_HOST_USER": unquote(parts.username or ""),
         "EMAIL_HOST_PASSWORD": unquote(parts.password or ""),
         "EMAIL_USE_SSL": parts.scheme == "smtps",
