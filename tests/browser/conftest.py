@@ -14,7 +14,7 @@ from tests.browser.squads import OwnSquad, SquadMaker
 from tests.serving import Server, served
 
 # A loaded machine may take its time; what matters is that it comes.
-expect.set_options(timeout=20_000)
+expect.set_options(timeout=60_000)
 
 FLAGS = [
     "--no-sandbox",
@@ -60,6 +60,7 @@ def browser() -> Iterator[Browser]:
         def in_our_way(**how: Any) -> BrowserContext:
             # A worker would fetch the whole shell for each test; the floor's journey without a network lets it.
             context = opened(**{"reduced_motion": MOTION, "service_workers": "block", **how})
+            context.set_default_timeout(60_000)
             if HELD_BACK_MS:
                 context.add_init_script(HOLD_BACK)
             return context

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 import time
 
-from playwright.sync_api import Locator, Page, Route, expect
+from playwright.sync_api import Locator, Page, Route, TimeoutError, expect
 
 
 def page_of(scope: Page | Locator) -> Page:
@@ -25,9 +25,15 @@ def choose(scope: Page | Locator, name: str, option: str | re.Pattern[str]) -> N
 
 
 def more(page: Page, item: str) -> None:
-    """Choose from the menu at the end of a screen's head."""
-    page.locator("main header").get_by_role("button", name=re.compile("^More for this")).click()
-    page.get_by_role("menuitem", name=item).click()
+    """Choose from the menu at the end of a screen's head. One that something took away meanwhile is opened again."""
+    opens = page.locator("main header").get_by_role("button", name=re.compile("^More for this"))
+    for _ in range(6):
+        opens.click()
+        try:
+            page.get_by_role("menuitem", name=item).click(timeout=10_000)
+            break
+        except TimeoutError:
+            expect(page.get_by_role("menuitem")).to_have_count(0)
     expect(page.get_by_role("menuitem")).to_have_count(0)
 
 

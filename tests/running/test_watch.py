@@ -20,7 +20,7 @@ import pytest
 
 from finetally.running.installation import Installation
 from finetally.running.watch import health, listen
-from tests.serving import Server, Visitor, free_port, served
+from tests.serving import HANGS_S, Server, Visitor, free_port, served
 
 
 class AtSocket(http.client.HTTPConnection):
@@ -43,7 +43,8 @@ def asked(path: Path, question: str) -> tuple[int, str]:
 
 
 def until(holds: Callable[[], Any], what: str) -> Any:
-    for _ in range(400):
+    give_up = time.monotonic() + HANGS_S
+    while time.monotonic() < give_up:
         with contextlib.suppress(OSError):
             found = holds()
             if found:
