@@ -7,8 +7,9 @@ from typing import Literal
 
 from fpdf import FPDF
 
-from finetally.core.board.values import number
+from finetally.core.board.values import measured_text
 from finetally.core.card.card import Card, CardBlock, KitLine
+from finetally.core.measures import Units
 from finetally.core.words import clock_text
 
 Paper = Literal["a4", "letter"]
@@ -44,11 +45,11 @@ def minutes_text(seconds: float) -> str:
 
 def kit_text(card: Card) -> str:
     """14 × kettlebell 16 kg, 28 × dumbbell 12 kg."""
-    return ", ".join(map(_kit_line, card["kit"]))
+    return ", ".join(_kit_line(one, card["units"]) for one in card["kit"])
 
 
-def _kit_line(one: KitLine) -> str:
-    weight = f" {number(one['kg'])} kg" if one["kg"] else ""
+def _kit_line(one: KitLine, units: Units) -> str:
+    weight = f" {measured_text(one['kg'], 'kg', units)}" if one["kg"] else ""
     short = f" (only {one['there']} there)" if one["there"] is not None and one["there"] < one["count"] else ""
     return f"{one['count']} × {one['kit']}{weight}{short}"
 

@@ -55,7 +55,7 @@ def fill_picker(scope: Page | Locator, name: str, text: str) -> None:
 
 def held_back(page: Page, held: list[Route], number: int) -> Route:
     """That one (from 0) of the questions whose answers are held back, once it has been asked."""
-    give_up = time.monotonic() + 20
+    give_up = time.monotonic() + 60
     while len(held) <= number:
         assert time.monotonic() < give_up, f"question {number} was not asked"
         page.wait_for_timeout(20)

@@ -95,7 +95,7 @@ def held(page: Page, name: str) -> None:
 
 def sent(page: Page, run: str, *wanted: str) -> list[dict[str, Any]]:
     """The events that the server has of a run, once those wanted are among them."""
-    give_up = time.monotonic() + 20
+    give_up = time.monotonic() + 60
     while True:
         events = [one["event"] for one in call(page, "GET", f"/floor/runs/{run}").get("events", [])]
         events.sort(key=lambda event: float(event["t"]))

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from tests.browser.controls import choose, held_back
-from tests.browser.screens import block, call, open_session
+from tests.browser.screens import block, call
 
 pytestmark = pytest.mark.browser
 
@@ -34,17 +34,6 @@ def test_two_numbers_of_a_format_are_changed_before_either_answer_is_there(page:
     expect(card.get_by_role("textbox", name="work, round 1")).to_have_value("10")
     for name, value in (("slot", "40"), ("by", "10")):
         expect(card.get_by_role("textbox", name=name, exact=True)).to_have_value(value)
-
-
-def test_pounds_are_offered_once_it_is_known_what_one_weighs(page: Page) -> None:
-    held: list[Route] = []
-    page.route("**/api/formats", lambda route: held.append(route))
-    open_session(page, "Strength for the lift")
-    unit = page.get_by_role("combobox", name="Unit of the load").first
-    expect(unit.get_by_role("option")).not_to_have_count(0)
-    expect(unit.get_by_role("option", name="lb")).to_have_count(0)
-    held_back(page, held, 0).continue_()
-    expect(unit.get_by_role("option", name="lb")).to_have_count(1)
 
 
 def test_enter_that_is_quicker_than_the_offer_takes_what_was_typed(page: Page) -> None:

@@ -256,6 +256,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/time-zones", None, (401, 200, 200, 200, 200, 200)),
     ("POST", "/account/password", {"old": "no", "new": "y"}, (401, 422, 422, 422, 422, 422)),
     ("GET", "/account/devices", None, (401, 200, 200, 200, 200, 200)),
+    ("PUT", "/account/units", {"units": "imperial"}, (401, 200, 200, 200, 200, 200)),
     ("DELETE", "/account/devices/{number}", None, (401, 204, 204, 204, 204, 204)),
     ("DELETE", "/account/notices/{notice_id}", None, (401, 204, 204, 204, 204, 204)),
     ("DELETE", "/account/squads/{squad_id}", None, (401, 204, 204, 422, 404, 404)),

@@ -1,7 +1,7 @@
 // What the server can be asked for. Bodies and answers are the generated types (api/schema.d.ts).
 import { got, http } from './http'
 import { answerOf, fileOf } from './jobs'
-import type { Body, DocumentIn, PlanDetails, SessionDoc, SessionsAsked, Settled, Whose } from './types'
+import type { Body, DocumentIn, Me, PlanDetails, SessionDoc, SessionsAsked, Settled, Whose } from './types'
 
 const session = (id: string) => ({ path: { session_id: id } })
 const revision = (id: string, number: number) => ({ path: { session_id: id, revision_id: number } })
@@ -18,6 +18,7 @@ const account = {
     got(http.POST('/api/sign-in', { body: { name, password, shared } })),
   signOut: () => got(http.POST('/api/sign-out')),
   changePassword: (old: string, to: string) => got(http.POST('/api/account/password', { body: { old, new: to } })),
+  setUnits: (units: Me['units']) => got(http.PUT('/api/account/units', { body: { units } })),
   devices: () => got(http.GET('/api/account/devices')),
   signOutDevice: (number: string) =>
     got(http.DELETE('/api/account/devices/{number}', { params: { path: { number } } })),
@@ -38,7 +39,7 @@ const links = {
 /** A person's own link: what its holder asks (the cookie is of that path alone), and what coaches do with it. */
 const checkIn = {
   openOwnLink: (token: string) => got(http.POST('/api/checkin/open', { body: { token } })),
-  ownPage: () => got(http.GET('/api/checkin')),
+  ownPage: (units: Me['units'] | null) => got(http.GET('/api/checkin', { params: { query: { units } } })),
   say: (said: Body<'SaidIn'>['said']) => got(http.POST('/api/checkin/say', { body: { said } })),
   dropOwnDevice: (id: number) =>
     got(http.DELETE('/api/checkin/devices/{device_id}', { params: { path: { device_id: id } } })),

@@ -127,6 +127,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Units
+         * @description Set one's own units, for all squads and devices; what was planned and noted stays as it is.
+         */
+        put: operations["set_units"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/notices/{notice_id}": {
         parameters: {
             query?: never;
@@ -2382,6 +2402,8 @@ export interface paths {
         /**
          * Look
          * @description Today's session as the holder does it, and what they said of it; nothing of health, nobody else.
+         *
+         *     `units`: what this device tells masses and distances in; without it as the holder's account has it.
          */
         get: operations["ownPage"];
         put?: never;
@@ -3220,10 +3242,17 @@ export interface components {
         /**
          * MeOut
          * @description The signed-in member; `shared`: on a device that others use, too.
+         *
+         *     `units`: what masses and distances are told to them in; documents and answers have kilograms and metres always.
          */
         MeOut: {
             /** Name */
             name: string;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "metric" | "imperial";
             /** Squads */
             squads: components["schemas"]["SquadOut"][];
             /** Shared */
@@ -3345,6 +3374,17 @@ export interface components {
             ends_at: string;
             /** This */
             this: boolean;
+        };
+        /**
+         * UnitsIn
+         * @description What masses and distances are to be told in.
+         */
+        UnitsIn: {
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "metric" | "imperial";
         };
         /**
          * EraseAccountIn
@@ -4494,6 +4534,18 @@ export interface components {
             differences: components["schemas"]["Difference"][];
         };
         /**
+         * CurrencyOut
+         * @description What load is counted in; `unit`: kilograms, where it is a mass.
+         */
+        CurrencyOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: ("kg" | "m") | null;
+        };
+        /**
          * FieldTestOut
          * @description A way to know somebody's capacity: what is put in, its unit and bounds, and the formula with its source.
          */
@@ -4573,7 +4625,7 @@ export interface components {
             /** Severities */
             severities: components["schemas"]["NamedOut"][];
             /** Currencies */
-            currencies: components["schemas"]["NamedOut"][];
+            currencies: components["schemas"]["CurrencyOut"][];
             /** Joints */
             joints: components["schemas"]["NamedOut"][];
             /** Limit Sides */
@@ -4930,13 +4982,11 @@ export interface components {
         };
         /**
          * FormatsOut
-         * @description All of them, in order of precedence; and the kilograms in a pound, for loads that are typed so.
+         * @description All of them, in order of precedence.
          */
         FormatsOut: {
             /** Formats */
             formats: components["schemas"]["FormatOut"][];
-            /** Pound Kg */
-            pound_kg: number;
         };
         /**
          * ParamOut
@@ -5258,7 +5308,7 @@ export interface components {
         };
         /**
          * Card
-         * @description The whole card. Times in seconds.
+         * @description The whole card. Times in seconds; `units`: what its lines tell masses and distances in.
          */
         Card: {
             /** Title */
@@ -5281,6 +5331,11 @@ export interface components {
             others: components["schemas"]["CardOption"][];
             /** Cautions */
             cautions: string[];
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "metric" | "imperial";
         };
         /**
          * CardBlock
@@ -7901,6 +7956,11 @@ export interface components {
         OwnPageOut: {
             /** Link */
             link: number;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "metric" | "imperial";
             /** Squad */
             squad: string;
             /** Name */
@@ -9378,6 +9438,7 @@ export interface components {
          * WallOut
          * @description What a screen shows: nothing until it is paired; then the run of the hour, if there is one.
          *
+         *     `units`: what masses and distances are told in, as whoever began the run has them.
          *     `names`: who is here, in the order of stations; none where nothing has changed since.
          */
         WallOut: {
@@ -9387,6 +9448,11 @@ export interface components {
             squad: string;
             /** Now */
             now: number;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "metric" | "imperial";
             run: components["schemas"]["RunOut"] | null;
             sheet: components["schemas"]["PublishedSheet"] | null;
             /** Names */
@@ -11515,6 +11581,48 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    set_units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19791,7 +19899,9 @@ export interface operations {
     };
     ownPage: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: ("metric" | "imperial") | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -14,7 +14,7 @@ const to = (query: Record<string, string> = {}, ofSquad = true) =>
   ({ path: '/week', hash: '', query, meta: { ofSquad } }) as unknown as RouteLocationNormalized
 
 beforeEach(() => {
-  account.value = { name: 'osk', squads, shared: false, notices: [] }
+  account.value = { name: 'osk', squads, units: 'metric' as const, shared: false, notices: [] }
   chooseSquad(3)
 })
 
@@ -27,7 +27,7 @@ test('who is in several squads has the address say which, with all else that it 
 })
 
 test('who is in one has nothing to say', () => {
-  account.value = { name: 'osk', squads: squads.slice(0, 1), shared: false, notices: [] }
+  account.value = { name: 'osk', squads: squads.slice(0, 1), units: 'metric' as const, shared: false, notices: [] }
   expect(inItsSquad(to())).toBe(true)
 })
 

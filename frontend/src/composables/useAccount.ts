@@ -1,13 +1,15 @@
 import { StorageSerializers, useLocalStorage, useSessionStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { queryClient } from '@/api/query'
 import { Refusal, UNREACHABLE } from '@/api/refusal'
 import type { Me } from '@/api/types'
+import { keepUnits } from '@/words/units'
 
 /** The signed-in member; null for nobody. */
 export const account = ref<Me | null>(null)
+watch(account, (now) => now && keepUnits(now.units))
 
 /** The squad that was chosen of several; 0 for one's first. Kept for this tab, until signing out. */
 const chosen = useSessionStorage('squad', 0)

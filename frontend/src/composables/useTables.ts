@@ -55,7 +55,6 @@ export type ListName = Exclude<keyof Tables, 'schools' | 'phrases' | 'figures' |
 export const useFormats = createSharedComposable(() => {
   const { data, suspense } = useQuery({ queryKey: KEYS.formats(), queryFn: api.formats, ...LASTING }, queryClient)
   const formats = computed<readonly Format[]>(() => data.value?.formats ?? [])
-  const poundKg = computed(() => data.value?.pound_kg ?? null)
   const byKey = computed(() => new Map(formats.value.map((one) => [one.key, one])))
 
   /** Formats whose name or trade word holds every word typed, or whose numbers do ("20 10"). */
@@ -74,7 +73,7 @@ export const useFormats = createSharedComposable(() => {
   }
   /** Resolves when the formats are there, or cannot be had. */
   const ready = (): Promise<unknown> => suspense()
-  return { formats, byKey, poundKg, search, ready }
+  return { formats, byKey, search, ready }
 })
 
 /** The people of a squad; nobody for those who may not see them, and nobody of squad 0. */

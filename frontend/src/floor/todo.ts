@@ -2,7 +2,7 @@
 import type { Beat, TodoLine } from '@/api/types'
 import { FLOOR as say } from '@/words/texts/floor'
 import { TODO as word, TODO_SIDES } from '@/words/texts/todo'
-import { amount, clock } from '@/words/format'
+import { amount, clock, weightText } from '@/words/format'
 
 const sideWord = (side: string): string => TODO_SIDES[side] ?? side
 
@@ -29,8 +29,10 @@ function doseOf(line: TodoLine): string {
 function loadOf(line: TodoLine): string {
   const load = line.load
   if (!load) return ''
-  if (load.kg != null)
-    return load.count && load.count > 1 ? word.pair(load.count, amount(load.kg, 'kg')) : amount(load.kg, 'kg')
+  if (load.kg != null) {
+    const weight = weightText({ kg: load.kg, unit: load.unit })
+    return load.count && load.count > 1 ? word.pair(load.count, weight) : weight
+  }
   if (load.pct_1rm != null) return word.percent(amount(load.pct_1rm, 'count'))
   return ''
 }

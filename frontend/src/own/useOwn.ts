@@ -1,10 +1,11 @@
 import { useDocumentVisibility, useEventListener, useIntervalFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue'
 
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
 import type { OwnPage, OwnSaid } from '@/api/types'
 import { refusalText } from '@/words/refusal'
+import { ownUnits, tellHereIn } from '@/words/units'
 
 import { withSaid } from './asSaid'
 import { newId } from '@/floor/device'
@@ -92,12 +93,15 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
 
   async function look(): Promise<void> {
     await reached(async () => {
-      const page = await api.ownPage()
+      const page = await api.ownPage(ownUnits.value)
       await keepPage(page)
       seen.value = page
       state.value = 'open'
     })
   }
+
+  watch(seen, (page) => tellHereIn(page?.units ?? null))
+  onScopeDispose(() => tellHereIn(null))
 
   async function send(): Promise<boolean> {
     const link = seen.value?.link

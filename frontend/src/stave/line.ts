@@ -1,5 +1,5 @@
 import type { Stave, StaveKind } from '@/api/types'
-import { clock, tenth, whole } from '@/words/format'
+import { clock, measured, tenth, whole } from '@/words/format'
 
 const COUNTED: Record<string, string> = { called: 'called', paced: 'paced', estimated: 'guessed' }
 /** A window of a stave: its kind, and what it alone has. */
@@ -31,8 +31,8 @@ export function linesOf(stave: Stave): StaveLine[] {
 export function lineText(line: StaveLine, sideOf: (key: string) => string): string {
   const parts = [`${clock(line.start)}–${clock(line.start + line.seconds)}`, line.name]
   if (line.reps > 0) parts.push(`${whole(line.reps)} reps ${COUNTED[line.counted] ?? ''}`)
-  if (line.metres > 0) parts.push(`${whole(line.metres)} m`)
-  if (line.kg !== null && line.kg !== undefined) parts.push(`${line.kg} kg`)
+  if (line.metres > 0) parts.push(measured(Math.round(line.metres), 'm'))
+  if (line.kg !== null && line.kg !== undefined) parts.push(measured(line.kg, 'kg'))
   if (line.side) parts.push(sideOf(line.side))
   parts.push(`effort ${tenth(line.effort)}`)
   return parts.join(' · ')

@@ -4,6 +4,8 @@ import { formatLocale } from 'd3-format'
 
 import type { Term } from '@/api/types'
 
+import { inUnits, told, type Measured, type Units } from './units'
+
 /** 930 → 15:30, 3725 → 1:02:05. */
 export function clock(seconds: number | null | undefined): string {
   if (seconds === null || seconds === undefined) return '–'
@@ -26,6 +28,17 @@ export const percent = (share: number | null | undefined): string =>
 export const ratio = (value: number | null | undefined): string =>
   value === null || value === undefined ? '–' : `${tenth(value)} : 1`
 
+/** A mass or a distance in this person's units, or in those that it was typed in: 16 kg, 35.27 lb. */
+export function measured(value: number, of: Measured, system?: Units): string {
+  const [number, sign] = told(value, of, system)
+  return `${free(number)} ${sign}`
+}
+
+/** What is lifted, or what it is made of: what was typed in a unit keeps it. */
+export function weightText(load: { kg: number; unit?: string | null }): string {
+  return measured(load.kg, 'kg', load.unit ? (load.unit === 'lb' ? 'imperial' : 'metric') : undefined)
+}
+
 /** A number with its unit, as explanations give them. */
 export function amount(value: number, unit: Term['unit']): string {
   switch (unit) {
@@ -34,9 +47,8 @@ export function amount(value: number, unit: Term['unit']): string {
     case 'min':
       return `${free(value)} min`
     case 'kg':
-      return `${free(value)} kg`
     case 'm':
-      return `${free(value)} m`
+      return measured(value, unit)
     case 'share':
       return percent(value)
     case 'effort':
@@ -48,7 +60,7 @@ export function amount(value: number, unit: Term['unit']): string {
 
 /** A difference with its sign: +0:40, −3, +0.4; nothing where it would read as none. */
 export function signed(value: number, unit: Term['unit']): string {
-  const size = Math.abs(value)
+  const size = Math.abs(unit === 'kg' || unit === 'm' ? inUnits(value, unit) : value)
   const text = unit === 's' ? clock(size) : unit === 'effort' ? tenth(size) : free(unit === 'share' ? size * 100 : size)
   if (/^[0.:]+$/.test(text)) return ''
   // Shares differ by points: half as much again and half a point more must not read alike.

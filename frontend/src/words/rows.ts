@@ -3,6 +3,7 @@ import type { Column, CompareRow, WishResult, Pick, Ranked, Reason, Wish } from 
 
 import { clock, percent, signed, tenth, whole } from './format'
 import { PICKS as say, WAYS } from './texts/picks'
+import { inUnits, signOf } from './units'
 
 type Unit = CompareRow['unit'] | string
 
@@ -26,7 +27,7 @@ export function valueText(value: number | null | undefined, unit: Unit, endless 
     case 'per-min':
       return tenth(value)
     case 'kg':
-      return `${whole(value)} kg`
+      return `${whole(inUnits(value, 'kg'))} ${signOf('kg')}`
     default:
       return whole(value)
   }
@@ -39,7 +40,7 @@ export function deltaText(delta: number | undefined, unit: Unit): string {
   if (unit === 'share') return signed(Math.round(delta * 100) / 100, unit)
   if (unit === 'split') return signed(Math.round(delta * 100), 'count')
   if (unit === 'ratio' || unit === 'per-min') return signed(Math.round(delta * 10) / 10, 'count')
-  return signed(Math.round(delta), 'count')
+  return signed(Math.round(unit === 'kg' ? inUnits(delta, 'kg') : delta), 'count')
 }
 
 const HELD: Record<string, Unit> = { total: 's', work: 's', load: 'load' }

@@ -1,5 +1,6 @@
 // Scores as they are typed, and as they are shown.
 import { clock } from './format'
+import { fromUnits, inUnits } from './units'
 
 export type Typed = { rounds: number; reps: number } | { time_s: number }
 
@@ -16,19 +17,19 @@ export type LoggedSet = { kg: number; reps: number }
 
 const ONE_SET = /^(?:(\d{1,4}(?:[.,]\d{1,2})?)\s*[x×*])?\s*(\d{1,4})$/i
 
-/** Sets as they were typed: "60×5 60×5 65×3", or "12 10 8" where nothing was weighed; null for anything else. */
+/** Sets as they were typed, in this person's units: "60×5 65×3", or "12 10 8" unweighed; null for anything else. */
 export function typedSets(text: string): LoggedSet[] | null {
   const tight = text.trim().replace(/\s*([x×*])\s*/gi, '$1')
   if (tight === '') return []
   const found = tight.split(/[\s;]+/).map((one) => ONE_SET.exec(one))
   return found.every((one) => one !== null)
-    ? found.map((one) => ({ kg: Number((one[1] ?? '0').replace(',', '.')), reps: Number(one[2]) }))
+    ? found.map((one) => ({ kg: fromUnits(Number((one[1] ?? '0').replace(',', '.')), 'kg'), reps: Number(one[2]) }))
     : null
 }
 
 /** Sets as they are written; '' for none. */
 export const setsText = (sets: readonly Partial<LoggedSet>[]): string =>
-  sets.map(({ kg, reps }) => (kg ? `${kg}×${reps ?? 0}` : String(reps ?? 0))).join(' ')
+  sets.map(({ kg, reps }) => (kg ? `${inUnits(kg, 'kg')}×${reps ?? 0}` : String(reps ?? 0))).join(' ')
 
 /** A score as it is written; '' for none. */
 export function scoreText(made: Partial<Record<'rounds' | 'reps' | 'time_s' | 'rung', unknown>> | undefined): string {

@@ -1,5 +1,7 @@
 // Values of the document as they are typed: 30, 1:30, 1:10:00, 10-15, "5, 10, 15". What does not read as one stays as typed:
 // the server says what is allowed there.
+import { fromUnits, inUnits, type Measured, type Units } from './units'
+
 export type Typed = unknown
 
 const NUMBER = /^-?\d+(?:\.\d+)?$/
@@ -44,6 +46,19 @@ export function writeValue(value: Typed): string {
   }
   return String(value)
 }
+
+/** Every number of a value otherwise: one, those of a list, the ends of a range. */
+function each(value: Typed, by: (number: number) => number): Typed {
+  if (typeof value === 'number') return by(value)
+  if (Array.isArray(value)) return value.map((one) => each(one, by))
+  if (value === null || typeof value !== 'object' || !('low' in value)) return value
+  return Object.fromEntries(Object.entries(value).map(([name, one]) => [name, each(one, by)]))
+}
+/** A value of the document in this person's units (or those of `system`), and back. */
+export const valueInUnits = (value: Typed, of: Measured, system?: Units): Typed =>
+  each(value, (one) => inUnits(one, of, system))
+export const valueFromUnits = (value: Typed, of: Measured, system?: Units): Typed =>
+  each(value, (one) => fromUnits(one, of, system))
 
 /** A number (or a range, end by end) some steps further; seconds go by fives. Nothing below 0; undefined for the rest. */
 export function nudged(value: Typed, by: number, seconds: boolean): Typed {

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import get_args
 
 from finetally.core.checks.check import Severity
+from finetally.core.measures import Measured
 from finetally.core.people.limits import Joint, LimitSide
 from finetally.core.people.teams import SPLIT_WAYS, SplitBy
 from finetally.core.schools import SCHOOLS_TOLD
@@ -23,6 +24,15 @@ class NamedKey:
 
     key: str
     label: str
+
+
+@dataclass(frozen=True, slots=True)
+class NamedCurrency:
+    """What load is counted in; `unit`: kilograms where it is a mass, for whoever reads pounds."""
+
+    key: Currency
+    label: str
+    unit: Measured | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,14 +107,16 @@ _CURRENCIES: dict[Currency, str] = {
     "reps-paced": "Reps paced",
     "reps-estimated": "Reps guessed",
     "reps-mixed": "Reps, kind not kept",
-    "volume-kg": "Volume load, kg",
+    "volume-kg": "Volume load",
     "hard-sets": "Hard sets",
     "landings-low": "Landings, low",
     "landings-medium": "Landings, medium",
     "landings-high": "Landings, high",
     "landings-mixed": "Landings, grade not kept",
 }
-CURRENCY_NAMES = tuple(NamedKey(key, _CURRENCIES[key]) for key in CURRENCIES)
+CURRENCY_NAMES = tuple(
+    NamedCurrency(key, _CURRENCIES[key], "kg" if key == "volume-kg" else None) for key in CURRENCIES
+)
 
 _ON_THE_BENCH = {"density": "density", "balance": "rows", "balance_by": "weighed by"}
 SCHOOLS = tuple(

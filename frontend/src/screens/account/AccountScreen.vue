@@ -9,6 +9,7 @@ import DeviceList from './DeviceList.vue'
 import EraseAccount from './EraseAccount.vue'
 import OwnSquads from './OwnSquads.vue'
 import PasswordForm from './PasswordForm.vue'
+import UnitsForm from './UnitsForm.vue'
 
 const leave = useSignOut()
 </script>
@@ -28,6 +29,7 @@ const leave = useSignOut()
         <DeviceList />
       </div>
       <div class="column">
+        <UnitsForm />
         <PasswordForm />
         <EraseAccount />
       </div>

@@ -3,8 +3,9 @@ import { computed, useId } from 'vue'
 
 import type { Step } from '@/api/types'
 import type { PathPart } from '@/composables/edits'
-import { useFormats, useTables } from '@/composables/useTables'
-import { readValue, writeValue } from '@/words/values'
+import { useTables } from '@/composables/useTables'
+import { fromUnits, inUnits, signOf, type Units } from '@/words/units'
+import { readValue, valueFromUnits, valueInUnits, writeValue } from '@/words/values'
 import { LOAD_CELLS as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
@@ -16,29 +17,23 @@ const { edit } = useBench()
 const id = useId()
 const { pointAt, chooseAll } = useChosenWhole()
 
-// The document keeps kilograms, and remembers that pounds were typed.
-const { poundKg } = useFormats()
+// The document keeps kilograms, and remembers what was typed; a mass that says no unit is told in this person's.
 const { tables } = useTables()
+const SYSTEM: Record<string, Units> = { kg: 'metric', lb: 'imperial' }
 const load = computed(() => (Array.isArray(props.step.load) ? undefined : props.step.load))
 const list = computed(() => (Array.isArray(props.step.load) ? props.step.load.map((one) => one.kg) : null))
 const kind = computed(() => {
   const one = load.value
   if (one?.pct_1rm !== undefined) return 'pct_1rm'
   if (one?.bodyweight !== undefined) return 'bodyweight'
-  return one?.unit === 'lb' ? 'lb' : 'kg'
+  return one?.unit ?? signOf('kg')
 })
-/** Pounds are offered, and edited, once it is known what one weighs. */
-const waiting = computed(() => kind.value === 'lb' && poundKg.value === null)
-const units = computed(() =>
-  tables.value.load_units.filter((one) => one.key !== 'lb' || poundKg.value !== null || waiting.value),
-)
 const shown = computed(() => {
   const one = load.value
   if (!one) return ''
   if (kind.value === 'pct_1rm') return writeValue(one.pct_1rm)
   if (kind.value === 'bodyweight') return writeValue(one.bodyweight)
-  if (kind.value !== 'lb') return writeValue(one.kg)
-  return one.kg && poundKg.value ? writeValue(Math.round((one.kg / poundKg.value) * 100) / 100) : ''
+  return typeof one.kg !== 'number' ? '' : writeValue(inUnits(one.kg, 'kg', SYSTEM[kind.value]))
 })
 
 function put(text: string, unit: string): void {
@@ -48,18 +43,15 @@ function put(text: string, unit: string): void {
     edit([{ op: 'set', path: place, unset: true }], place.join('/'))
     return
   }
-  const pound = unit === 'lb' ? poundKg.value : null
-  if (unit === 'lb' && pound === null) return
   const more = load.value?.count !== undefined ? { count: load.value.count } : {}
-  const made =
-    pound !== null && typeof value === 'number'
-      ? { kg: Math.round(value * pound * 1000) / 1000, unit: 'lb', ...more }
-      : unit === 'pct_1rm' || unit === 'bodyweight'
-        ? { [unit]: value, ...more }
-        : Array.isArray(value)
-          ? value.map((kg) => ({ kg, ...more }))
-          : { kg: value, ...more }
-  edit([{ op: 'set', path: place, value: made }], place.join('/'))
+  edit([{ op: 'set', path: place, value: made(value, unit, more) }], place.join('/'))
+}
+function made(value: unknown, unit: string, more: { count?: number | null }): unknown {
+  if (unit === 'pct_1rm' || unit === 'bodyweight') return { [unit]: value, ...more }
+  if (Array.isArray(value)) return value.map((one) => ({ kg: valueFromUnits(one, 'kg', SYSTEM[unit]), ...more }))
+  // Kilograms need no word of it, but to somebody who reads pounds.
+  const typed = unit === 'lb' || signOf('kg') !== 'kg' ? { unit } : {}
+  return { kg: typeof value === 'number' ? fromUnits(value, 'kg', SYSTEM[unit]) : value, ...typed, ...more }
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 </script>
@@ -67,8 +59,14 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 <template>
   <span v-if="list" class="load">
     <label :for="id" :class="{ 'visually-hidden': !more }">{{ say.loadByRound }}</label>
-    <input :id="id" :value="writeValue(list)" size="14" autocomplete="off" @change="put(text($event), 'kg')" />
-    {{ say.kg }}
+    <input
+      :id="id"
+      :value="writeValue(valueInUnits(list, 'kg'))"
+      size="14"
+      autocomplete="off"
+      @change="put(text($event), signOf('kg'))"
+    />
+    {{ signOf('kg') }}
   </span>
   <template v-else-if="load || more">
     <span v-if="load && (load.count !== undefined || more)" class="load">
@@ -90,13 +88,12 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :size="Math.max(2, shown.length)"
         inputmode="decimal"
         autocomplete="off"
-        :disabled="waiting"
         @input="put(text($event), kind)"
         @mousedown="pointAt"
         @click="chooseAll"
       />
       <select :value="kind" :aria-label="say.unitOfTheLoad" @change="put(shown, text($event))">
-        <option v-for="one in units" :key="one.key" :value="one.key">{{ one.label }}</option>
+        <option v-for="one in tables.load_units" :key="one.key" :value="one.key">{{ one.label }}</option>
       </select>
     </span>
   </template>

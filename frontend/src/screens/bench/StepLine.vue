@@ -60,7 +60,7 @@ const doses = computed(() => {
   const all = [
     { key: 'reps', label: say.reps, unit: '' },
     { key: 'seconds', label: say.for, unit: 's' },
-    { key: 'metres', label: say.metres, unit: 'm' },
+    { key: 'metres', label: say.distance, unit: 'm' },
   ] as const
   return all.filter((dose) => props.step[dose.key] !== undefined || (more.value && !props.step.fill))
 })

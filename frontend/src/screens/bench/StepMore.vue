@@ -2,7 +2,8 @@
 import type { Option, Step } from '@/api/types'
 import type { PathPart } from '@/composables/edits'
 import { useTables } from '@/composables/useTables'
-import { readValue, writeValue } from '@/words/values'
+import { signOf } from '@/words/units'
+import { readValue, valueFromUnits, valueInUnits, writeValue } from '@/words/values'
 import { STEP_MORE as say } from '@/words/texts/bench'
 
 import { FILLED_CLOCKS, SLOTTED_CLOCKS, useBench } from './bench'
@@ -58,7 +59,11 @@ const asKit = (typed: string): string[] =>
     .split(',')
     .map((one) => one.trim())
     .filter(Boolean)
-const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined : option.load?.kg)
+const weight = (option: Option): unknown =>
+  Array.isArray(option.load) ? undefined : valueInUnits(option.load?.kg, 'kg')
+function putWeight(index: number, typed: string): void {
+  putOption(index, { load: typed ? { kg: valueFromUnits(readValue(typed), 'kg') as number } : undefined })
+}
 </script>
 
 <template>
@@ -146,12 +151,8 @@ const kg = (option: Option): unknown => (Array.isArray(option.load) ? undefined 
         />
       </label>
       <label>
-        {{ say.kg }}
-        <input
-          :value="writeValue(kg(option))"
-          size="4"
-          @change="putOption(index, { load: text($event) ? { kg: readValue(text($event)) as number } : undefined })"
-        />
+        {{ signOf('kg') }}
+        <input :value="writeValue(weight(option))" size="4" @change="putWeight(index, text($event))" />
       </label>
       <label>
         {{ say.dose }}

@@ -3,7 +3,8 @@ import { computed, ref, useId, watch } from 'vue'
 
 import type { Edit, PathPart } from '@/composables/edits'
 import { clock } from '@/words/format'
-import { nudged, readValue, writeValue } from '@/words/values'
+import { eachOf, signOf } from '@/words/units'
+import { nudged, readValue, valueFromUnits, valueInUnits, writeValue } from '@/words/values'
 import { VALUE_CELL as say } from '@/words/texts/bench'
 
 import { useBench } from './bench'
@@ -31,18 +32,23 @@ const CLOCK_FROM_S = 120
 
 const { edit, wrong, nudge, trying, keep, giveBack } = useBench()
 const id = useId()
+const isFar = computed(() => props.unit === 'm')
 function write(value: unknown): string {
+  if (isFar.value) return writeValue(valueInUnits(value, 'm'))
   const long = props.asClock || (props.unit === 's' && Number.isInteger(value) && Number(value) >= CLOCK_FROM_S)
   return long && typeof value === 'number' ? clock(value) : writeValue(value)
 }
 const typed = ref(write(props.value))
 function read(text: string): unknown {
   if (props.text) return text
-  const value = readValue(text)
+  const value = isFar.value ? valueFromUnits(readValue(text), 'm') : readValue(text)
   return props.asClock && typeof value === 'number' && !text.includes(':') ? value * 60 : value
 }
 /** A clock needs no unit. */
-const shownUnit = computed(() => (props.unit === 's' && typed.value.includes(':') ? '' : props.unit))
+const shownUnit = computed(() => {
+  if (isFar.value) return signOf('m')
+  return props.unit === 's' && typed.value.includes(':') ? '' : props.unit
+})
 /** A list for the rounds is a small row of numbers, one a round. */
 const list = computed(() => (!props.text && Array.isArray(props.value) && props.value.length > 1 ? props.value : null))
 
@@ -67,7 +73,7 @@ function commit(): void {
 }
 function commitOne(index: number, text: string): void {
   if (!list.value) return
-  const value = list.value.map((one, at) => (at === index ? (readValue(text) ?? 0) : one))
+  const value = list.value.map((one, at) => (at === index ? (read(text) ?? 0) : one))
   if (JSON.stringify(value) !== JSON.stringify(props.value)) edit(edits(value), key.value)
 }
 function oneForAll(): void {
@@ -82,7 +88,8 @@ function nudgeKeys(event: KeyboardEvent, index = -1): void {
     const by = { ArrowUp: 1, ArrowDown: -1 }[event.key]
     if (by === undefined || props.text) return
     const now = index < 0 ? props.value : list.value?.[index]
-    const next = nudged(now, by * (event.shiftKey ? 5 : 1), props.unit === 's')
+    const step = by * (event.shiftKey ? 5 : 1) * (isFar.value ? eachOf('m') : 1)
+    const next = nudged(now, step, props.unit === 's')
     if (next === undefined) return
     nudge(edits(index < 0 ? next : list.value?.map((one, at) => (at === index ? next : one))), key.value)
   }
@@ -116,7 +123,7 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
         <input
           v-for="(one, index) in list"
           :key="index"
-          :value="writeValue(one)"
+          :value="write(one)"
           size="3"
           inputmode="decimal"
           :aria-label="say.round(label, index + 1)"
@@ -127,7 +134,7 @@ const size = computed(() => Math.max(props.text ? 8 : 3, Math.min(40, typed.valu
           @click="chooseAll"
           @blur="leave"
         />
-        <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
+        <span v-if="unit" class="unit" aria-hidden="true">{{ isFar ? signOf('m') : unit }}</span>
         <button type="button" class="link" :title="say.oneForAllRounds(label)" @click="oneForAll">
           {{ say.oneForAll }}<span class="visually-hidden">{{ say.rounds(label) }}</span>
         </button>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Card } from '@/api/types'
-import { clock } from '@/words/format'
+import { clock, measured } from '@/words/format'
 import { CARD_SHEET as say } from '@/words/texts/card'
 
 // A session on paper, as it hangs on the wall of the hall.
 defineProps<{ card: Card; paper: 'a4' | 'letter' }>()
 const short = (k: Card['kit'][number]): string => (k.there !== null && k.there < k.count ? say.onlyThere(k.there) : '')
 const kit = (one: Card): string =>
-  one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${k.kg} kg` : ''}${short(k)}`).join(', ')
+  one.kit.map((k) => `${k.count} × ${k.kit}${k.kg ? ` ${measured(k.kg, 'kg')}` : ''}${short(k)}`).join(', ')
 const indent = (line: string): string => `${(line.length - line.trimStart().length - 2) * 0.55}em`
 const OPTIONAL: Record<string, string> = { exit: say.orStopHere, skip: 'optional' }
 </script>

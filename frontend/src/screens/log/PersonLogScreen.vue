@@ -12,6 +12,7 @@ import { useMovements } from '@/composables/useMovements'
 import { dayOfMonth } from '@/words/dates'
 import { percent, tenth, whole } from '@/words/format'
 import { PERSON_LOG as say } from '@/words/texts/log'
+import { inUnits, signOf } from '@/words/units'
 
 import LearnedPanel from './LearnedPanel.vue'
 import LedgerTable from './LedgerTable.vue'
@@ -28,19 +29,27 @@ const log = computed(() => data.value ?? null)
 const trouble = troubleOf(error)
 watch(log, (now) => now && turnToSquad(now.squad), { immediate: true })
 const { nameOf } = useMovements()
-const REPS = [say.counted, say.called, say.paced, say.guessed, say.kg]
+const repsHeads = computed(() => [say.counted, say.called, say.paced, say.guessed, say.moved(signOf('kg'))])
 const RATED_HEADS = [say.work, say.estimated, say.ratedCol]
 const FRESH_HEADS = [say.day, say.saidFresh]
-const WEEK_HEADS = [say.week, say.sessions, say.minutes, say.load, say.sets, ...REPS, say.landings]
-const DENSITY_HEADS = [say.workShare, say.repsAMinute, say.kgAMinute]
-const MOVEMENT_HEADS = [say.movement, say.last, say.sessions, say.sets, ...REPS, say.landings]
+const weekHeads = computed(() => [
+  ...[say.week, say.sessions, say.minutes, say.load, say.sets],
+  ...repsHeads.value,
+  say.landings,
+])
+const densityHeads = computed(() => [say.workShare, say.repsAMinute, say.movedAMinute(signOf('kg'))])
+const movementHeads = computed(() => [
+  ...[say.movement, say.last, say.sessions, say.sets],
+  ...repsHeads.value,
+  say.landings,
+])
 /** How reps are known is never added up. */
 const repsOf = (one: { reps: Record<string, number>; kg: number }): (string | number)[] => [
   one.reps.counted ?? 0,
   one.reps.called ?? 0,
   one.reps.paced ?? 0,
   one.reps.estimated ?? 0,
-  whole(one.kg),
+  whole(inUnits(one.kg, 'kg')),
 ]
 const ago = (days: number): string => (days === 0 ? say.today : days === 1 ? say.yesterday : say.daysAgo(days))
 const rated = computed(() =>
@@ -75,15 +84,15 @@ const landingsOf = ({ landings }: WeekDone): string =>
     .join(', ')
 /** The rows of the stave that anything was done of. */
 const rowNames = computed(() => [...new Set((log.value?.weeks ?? []).flatMap((week) => Object.keys(week.rows)))])
-const patternHeads = computed(() => [say.week, ...DENSITY_HEADS, ...rowNames.value])
+const patternHeads = computed(() => [say.week, ...densityHeads.value, ...rowNames.value])
 const patterns = computed(() =>
   [...(log.value?.weeks ?? [])].reverse().map((one) => ({
     key: one.begins,
     cells: [
       dayOfMonth(one.begins),
       ...(one.density
-        ? [percent(one.density.work), tenth(one.density.reps), tenth(one.density.kg)]
-        : DENSITY_HEADS.map(() => '–')),
+        ? [percent(one.density.work), tenth(one.density.reps), tenth(inUnits(one.density.kg, 'kg'))]
+        : densityHeads.value.map(() => '–')),
       ...rowNames.value.map((row) => one.rows[row] ?? ''),
     ],
   })),
@@ -127,7 +136,7 @@ const changed = () => anew(KEYS.personLog(props.id))
         <LedgerTable v-if="fresh.length" :heading="say.fresh" :heads="FRESH_HEADS" :rows="fresh" :most="6" />
         <NotesList v-if="log.notes.length" :notes="log.notes" @changed="changed" />
       </div>
-      <LedgerTable class="wide" :heading="say.done" :heads="WEEK_HEADS" :rows="weeks" :most="8" />
+      <LedgerTable class="wide" :heading="say.done" :heads="weekHeads" :rows="weeks" :most="8" />
       <LedgerTable
         v-if="patterns.length"
         class="wide"
@@ -140,7 +149,7 @@ const changed = () => anew(KEYS.personLog(props.id))
         v-if="movements.length"
         class="wide"
         :heading="say.movements"
-        :heads="MOVEMENT_HEADS"
+        :heads="movementHeads"
         :rows="movements"
         :most="10"
       />

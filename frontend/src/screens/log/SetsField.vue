@@ -4,6 +4,7 @@ import { ref, useId, watch } from 'vue'
 
 import { setsText, typedSets, type LoggedSet } from '@/words/scores'
 import { SETS_TABLE as say } from '@/words/texts/log'
+import { signOf } from '@/words/units'
 
 // Sets as they are typed: what cannot be read stays there, with a word on how they are written.
 const props = defineProps<{ label: string; made: string }>()
@@ -39,7 +40,7 @@ function take(): void {
       maxlength="200"
       @change="take"
     />
-    <small v-if="bad" :id="why" role="alert">{{ say.how }}</small>
+    <small v-if="bad" :id="why" role="alert">{{ say.how(signOf('kg')) }}</small>
   </span>
 </template>
 

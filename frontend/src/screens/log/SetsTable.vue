@@ -3,9 +3,10 @@ import { computed, ref } from 'vue'
 
 import type { LogEntry, LogResult, ResultIn } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
-import { whole } from '@/words/format'
+import { valueText } from '@/words/rows'
 import { setsText, type LoggedSet } from '@/words/scores'
 import { SETS_TABLE as say } from '@/words/texts/log'
+import { signOf } from '@/words/units'
 
 import { resultWith } from './logApi'
 import SetsField from './SetsField.vue'
@@ -34,7 +35,8 @@ function knownOf(block: number, person: string): LogResult | undefined {
 }
 const take = (block: number, person: string, sets: LoggedSet[]): void =>
   emit('write', resultWith({ block, section_pass: 0, index: 0 }, person, knownOf(block, person), { sets }))
-const movedText = (one: LogResult | undefined): string => (one?.moved_kg ? say.moved(whole(one.moved_kg)) : '')
+const movedText = (one: LogResult | undefined): string =>
+  one?.moved_kg ? say.moved(valueText(one.moved_kg, 'kg')) : ''
 /** Enter goes on to the next person. */
 function goOn(event: Event): void {
   const table = (event.currentTarget as HTMLElement).closest('table')
@@ -72,7 +74,7 @@ function goOn(event: Event): void {
         </tbody>
       </table>
     </template>
-    <p v-if="writes && shown.length" class="said">{{ say.how }}</p>
+    <p v-if="writes && shown.length" class="said">{{ say.how(signOf('kg')) }}</p>
   </section>
 </template>
 

@@ -7,10 +7,12 @@ import { useAttempt } from '@/composables/useAttempt'
 import { useOwn } from '@/own/useOwn'
 import HelpButton from '@/parts/HelpButton.vue'
 import SureButton from '@/parts/SureButton.vue'
+import UnitsChoice from '@/parts/UnitsChoice.vue'
 import { keepShell } from '@/shell'
 import { longDay, moment } from '@/words/dates'
 import { scoreText } from '@/words/scores'
 import { ME_SCREEN as say } from '@/words/texts/me'
+import { ownUnits, type Units } from '@/words/units'
 
 import { useToken } from '../join/useToken'
 import MeEntry from './MeEntry.vue'
@@ -32,6 +34,10 @@ const said = ref(false)
 async function tell(word: Parameters<typeof own.say>[0]): Promise<void> {
   said.value = true
   await own.say(word)
+}
+function tellIn(wanted: Units): void {
+  ownUnits.value = wanted
+  void own.again()
 }
 const ending = useAttempt()
 async function drop(id: number, here: boolean): Promise<void> {
@@ -110,6 +116,7 @@ async function end(): Promise<void> {
         </ul>
         <SureButton :label="say.endAll" :warning="say.endAllWarning" @sure="end" />
         <p v-if="ending.trouble.value" class="note-bar" role="alert">{{ ending.trouble.value }}</p>
+        <UnitsChoice :units="page.units" @choose="tellIn" />
         <p>
           <RouterLink to="/privacy">{{ say.kept }}</RouterLink>
         </p>

@@ -8,9 +8,10 @@ import { useAttempt } from '@/composables/useAttempt'
 import { useTables } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import DayField from '@/parts/DayField.vue'
+import MeasureField from '@/parts/MeasureField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { fullDate, today } from '@/words/dates'
-import { tenth } from '@/words/format'
+import { measured, tenth } from '@/words/format'
 import { CAPACITY_PANEL as say } from '@/words/texts/people'
 
 const props = defineProps<{ person: OnePerson }>()
@@ -23,6 +24,8 @@ const chosen = computed(() => tests.value.find((one) => one.key === test.value))
 const known = computed(() => tests.value.find((one) => one.key === props.person.capacity?.test))
 const result = ref<number | null>(null)
 const day = ref(today())
+const resultText = (of: number | null, unit: string): string =>
+  unit === 'm' && of !== null ? measured(of, 'm') : `${of ?? '–'} ${unit}`
 const { trouble, attempt } = useAttempt()
 const put = (value: number | null) =>
   attempt(async () => {
@@ -38,7 +41,7 @@ const put = (value: number | null) =>
     <p v-if="person.capacity">
       <b class="big">{{ say.isMet(tenth(person.capacity.met)) }}</b>
       <span v-if="known" class="said">
-        {{ say.from(known.label, person.capacity.result, known.unit) }}
+        {{ say.from(known.label, resultText(person.capacity.result, known.unit)) }}
         <template v-if="person.capacity.day">{{ say.on(fullDate(person.capacity.day)) }}</template>
       </span>
     </p>
@@ -46,8 +49,17 @@ const put = (value: number | null) =>
     <p v-else-if="!person.capacity" class="said">{{ say.notKnown }}</p>
     <form v-if="person.plans" class="line" @submit.prevent="result !== null && put(result)">
       <ChoiceField v-model="test" :label="say.test" :options="choices" />
+      <MeasureField
+        v-if="chosen && chosen.unit === 'm'"
+        v-model="result"
+        of="m"
+        :label="chosen.result"
+        :said="chosen.result"
+        :min="chosen.low"
+        :max="chosen.high"
+      />
       <NumberField
-        v-if="chosen"
+        v-else-if="chosen"
         v-model="result"
         :label="chosen.result"
         :said="chosen.result"

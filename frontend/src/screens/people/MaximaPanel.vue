@@ -3,15 +3,17 @@ import { ElButton } from 'element-plus'
 import { ref } from 'vue'
 
 import { api } from '@/api/client'
-import type { Maximum, OnePerson } from '@/api/types'
+import type { OnePerson } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import { useMovements } from '@/composables/useMovements'
 import DayField from '@/parts/DayField.vue'
 import MovementPicker from '@/parts/MovementPicker.vue'
+import MeasureField from '@/parts/MeasureField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { fullDate, today } from '@/words/dates'
 import { tenth } from '@/words/format'
 import { MAXIMA_PANEL as say } from '@/words/texts/people'
+import { inUnits, signOf } from '@/words/units'
 
 const props = defineProps<{ person: OnePerson }>()
 const emit = defineEmits<{ changed: [] }>()
@@ -33,7 +35,8 @@ const drop = (id: number) =>
     await api.dropMaximum(id)
     emit('changed')
   })
-const estimate = (one: Maximum, kgs: number): string => (one.reps === 1 ? '' : say.kgOf(tenth(kgs)))
+/** A tenth of a unit: no maximum is known closer. */
+const mass = (of: number): string => `${tenth(inUnits(of, 'kg'))} ${signOf('kg')}`
 function pick(key: string): void {
   movement.value = key
   picking.value = false
@@ -61,11 +64,11 @@ function pick(key: string): void {
       <tbody>
         <tr v-for="one in person.maxima" :key="one.id">
           <td>{{ nameOf(one.movement) }}</td>
-          <td>{{ one.reps === 1 ? say.kgOf(tenth(one.kg)) : say.kgTimes(tenth(one.kg), one.reps) }}</td>
+          <td>{{ one.reps === 1 ? mass(one.kg) : say.times(mass(one.kg), one.reps) }}</td>
           <td v-if="one.reps === 1" colspan="2" class="said">{{ say.measured }}</td>
           <template v-else>
-            <td>{{ estimate(one, one.epley) }}</td>
-            <td>{{ estimate(one, one.brzycki) }}</td>
+            <td>{{ mass(one.epley) }}</td>
+            <td>{{ mass(one.brzycki) }}</td>
           </template>
           <td class="said">{{ one.day ? fullDate(one.day) : say.dayUnknown }}</td>
           <td v-if="person.plans">
@@ -82,7 +85,7 @@ function pick(key: string): void {
         <button type="button" class="link" :aria-expanded="picking" @click="picking = !picking">
           {{ movement ? nameOf(movement) : say.pick }}
         </button>
-        <NumberField v-model="kg" :label="say.kilograms" :unit="say.kg" :max="1000" :step="2.5" />
+        <MeasureField v-model="kg" of="kg" :label="say.weight" :max="1000" :step="2.5" />
         <NumberField v-model="reps" :label="say.reps" said="×" :min="1" :max="12" />
         <DayField v-model="day" :label="say.day" :said="say.on" />
         <ElButton native-type="submit" size="small" :disabled="!movement || !kg">{{ say.add }}</ElButton>

@@ -7,8 +7,10 @@ import type { OnePerson } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { useGroups } from '@/composables/useTables'
+import MeasureField from '@/parts/MeasureField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { tellDone } from '@/parts/notices'
+import { measured } from '@/words/format'
 import { PERSON_DETAILS as say } from '@/words/texts/people'
 
 const props = defineProps<{ person: OnePerson }>()
@@ -71,7 +73,7 @@ const setGroups = (wanted: unknown) =>
       </template>
       <h3>{{ say.figures }}</h3>
       <p class="line">
-        <NumberField v-model="body" :label="say.bodyMass" :said="say.bodyMass" :unit="say.kg" :min="20" :max="300" />
+        <MeasureField v-model="body" of="kg" :label="say.bodyMass" :said="say.bodyMass" :min="20" :max="300" />
       </p>
       <p class="line">
         <NumberField v-model="pace" :label="say.pace" :said="say.pace" :min="0.5" :max="2" :step="0.05" />
@@ -87,7 +89,7 @@ const setGroups = (wanted: unknown) =>
     <template v-else>
       <p>{{ say.shortName }}: {{ person.short_name }}</p>
       <p>{{ person.groups.map((one) => one.name).join(', ') || say.noGroups }}</p>
-      <p v-if="person.body_kg">{{ say.bodyMass }}: {{ person.body_kg }} {{ say.kg }}</p>
+      <p v-if="person.body_kg">{{ say.bodyMass }}: {{ measured(person.body_kg, 'kg') }}</p>
       <p v-if="person.pace_factor">{{ say.pace }}: {{ person.pace_factor }} ({{ say.paceWhat }})</p>
     </template>
   </section>

@@ -6,6 +6,7 @@ import type { CompareRow, NamedWish, Pick, Wish } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { wishText } from '@/words/rows'
+import { eachOf, signOf } from '@/words/units'
 import { WISH_BAR as say } from '@/words/texts/side-by-side'
 
 const props = defineProps<{
@@ -30,8 +31,10 @@ const remove = (index: number): void => {
 const rowOf = (wish: Wish): CompareRow | undefined => props.rows.get(wish.row)
 const isBound = (wish: Wish): boolean => wish.way === 'at-most' || wish.way === 'at-least'
 // Times are typed in minutes, shares in hundredths; the wish itself is in the row's own unit.
-const scale = (wish: Wish): number => ({ s: 60, share: 0.01, split: 0.01 })[rowOf(wish)?.unit ?? ''] ?? 1
-const unit = (wish: Wish): string => ({ s: 'min', share: '%', split: '%', kg: 'kg' })[rowOf(wish)?.unit ?? ''] ?? ''
+const scale = (wish: Wish): number =>
+  ({ s: 60, share: 0.01, split: 0.01, kg: eachOf('kg') })[rowOf(wish)?.unit ?? ''] ?? 1
+const unit = (wish: Wish): string =>
+  ({ s: 'min', share: '%', split: '%', kg: signOf('kg') })[rowOf(wish)?.unit ?? ''] ?? ''
 const bound = (wish: Wish): number => Math.round(((wish.value ?? 0) / scale(wish)) * 100) / 100
 const typed = (index: number, wish: Wish, value: number | null): void => {
   if (value !== null) change(index, { value: value * scale(wish) })

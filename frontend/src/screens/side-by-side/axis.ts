@@ -3,6 +3,7 @@ import { extent, range } from 'd3-array'
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 
 import { clockStep } from '@/stave/scale'
+import { eachOf } from '@/words/units'
 
 /** The least that a number of a unit is told in: steps of less would write the same number twice. */
 const TOLD_IN: Record<string, number> = { share: 0.01, split: 0.01, effort: 0.1, 'per-min': 0.1, ratio: 0.1 }
@@ -15,7 +16,9 @@ export function axisOf(
   from: number,
   to: number,
 ): { scale: ScaleLinear<number, number>; ticks: number[] } {
-  const values = all.filter(Number.isFinite)
+  // Round numbers are round in what is read.
+  const by = unit === 'kg' ? eachOf('kg') : 1
+  const values = all.filter(Number.isFinite).map((one) => one / by)
   const [low = 0, high = 1] = extent(values)
   if (unit === 's') {
     const step = clockStep(high - low, STEPS)
@@ -33,5 +36,7 @@ export function axisOf(
   // A share is of something whole, and a count begins at nothing.
   const [begins = 0, ends = 1] = scale.domain()
   scale.domain([Math.max(0, begins), unit === 'share' || unit === 'split' ? Math.min(1, ends) : ends])
-  return { scale, ticks: scale.ticks(STEPS).filter((one) => Math.abs(one / told - Math.round(one / told)) < 1e-6) }
+  const ticks = scale.ticks(STEPS).filter((one) => Math.abs(one / told - Math.round(one / told)) < 1e-6)
+  scale.domain(scale.domain().map((one) => one * by))
+  return { scale, ticks: ticks.map((one) => one * by) }
 }

@@ -1,5 +1,5 @@
 import { useIntervalFn } from '@vueuse/core'
-import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
+import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
@@ -9,6 +9,7 @@ import { looksOf, stateAt, type RunState } from '@/floor/runState'
 import type { Hold, Layout } from '@/timer/beats'
 import type { RunEvent } from '@/timer/events'
 import { replay } from '@/timer/replay'
+import { tellHereIn } from '@/words/units'
 import { Timer } from '@/timer/timer'
 
 const KEY = 'wall-screen'
@@ -46,6 +47,7 @@ export function useWall(): Wall {
   let askedAt = 0
   let busy = false
 
+  onScopeDispose(() => tellHereIn(null))
   const now = (): number => Math.max(0, runClock.now() - (shown.value?.begun ?? 0))
 
   async function open(): Promise<void> {
@@ -64,6 +66,7 @@ export function useWall(): Wall {
       const asked = Date.now()
       const told = await api.wall(token, shown.value?.id ?? null, shown.value?.last ?? 0)
       runClock.measure(told.now, asked)
+      tellHereIn(told.units)
       lost.value = false
       take(told)
     } catch (error) {

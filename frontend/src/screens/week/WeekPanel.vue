@@ -6,6 +6,7 @@ import type { Week } from '@/api/types'
 import { useTables } from '@/composables/useTables'
 import MethodsLink from '@/parts/MethodsLink.vue'
 import { percent, whole } from '@/words/format'
+import { valueText } from '@/words/rows'
 import { clashText, figureText, termsText, type FigureKind } from '@/words/week'
 import { WEEK_PANEL as say } from '@/words/texts/week'
 
@@ -94,7 +95,9 @@ const band = computed(() => {
       </ElCollapseItem>
       <ElCollapseItem name="more" :title="say.inOtherCurrencies">
         <ul class="why">
-          <li v-for="one in currencies" :key="one.key">{{ one.label }} {{ whole(week.load.totals[one.key] ?? 0) }}</li>
+          <li v-for="one in currencies" :key="one.key">
+            {{ one.label }} {{ valueText(week.load.totals[one.key] ?? 0, one.unit ?? 'count') }}
+          </li>
           <template v-for="beam in week.beams" :key="beam.name">
             <li v-if="beam.left_share !== null">
               {{ beam.left_name }} : {{ beam.right_name }} {{ percent(beam.left_share) }} :

@@ -17,6 +17,11 @@ export const PASSWORD_FORM = texts('passwordForm', {
   changed: 'It is changed, and all other devices are signed out.',
 })
 
+export const UNITS_FORM = texts('unitsForm', {
+  units: 'Weights and distances',
+  kept: 'Everything is told to you in these, on all your devices; what is planned and noted stays as it is.',
+})
+
 export const DEVICES = texts('devices', {
   signedInOn: 'Signed in on',
   thisOne: 'this device',

@@ -158,7 +158,6 @@ export const LEAVE_BAR = texts('leaveBar', {
 
 export const LOAD_CELLS = texts('loadCells', {
   loadByRound: 'load by round',
-  kg: 'kg',
   load: 'load',
   unitOfTheLoad: 'Unit of the load',
   ofThem: 'of them',
@@ -239,7 +238,7 @@ export const STEP_LINE = texts('stepLine', {
   thenInTheSameStart: 'then in the same start',
   reps: 'reps',
   for: 'for',
-  metres: 'metres',
+  distance: 'distance',
   moreEachRound: (grow: Said) => said`+${grow} each round`,
   leftInReserve: (reps: Said) => said`${reps} left in reserve`,
   tempo: (tempo: Said) => said`tempo ${tempo}`,
@@ -270,7 +269,6 @@ export const STEP_MORE = texts('stepMore', {
   kit: 'kit',
   movement: 'movement',
   reps: 'reps',
-  kg: 'kg',
   dose: 'dose ×',
   removeTheOption: 'remove the option',
   addAnOption: 'add an option',

@@ -198,8 +198,8 @@ export const SETS_TABLE = texts('setsTable', {
   block: (number: Said, title: Said) => said`${number}. ${title}`,
   cell: (name: Said, title: Said) => said`Sets of ${name}, ${title}`,
   example: 'as 60×5 60×5 65×3',
-  how: 'Kilograms × reps, a space between sets: 60×5 60×5 65×3; without a weight 12 10 8.',
-  moved: (kg: Said) => said`${kg} kg in all`,
+  how: (unit: Said) => said`Weight in ${unit} × reps, a space between sets: 60×5 60×5 65×3; without a weight 12 10 8.`,
+  moved: (weight: Said) => said`${weight} in all`,
 })
 
 export const LOG_TOLD = texts('logTold', {
@@ -335,7 +335,7 @@ export const PERSON_LOG = texts('personLog', {
   called: 'Called',
   paced: 'Paced',
   guessed: 'Guessed',
-  kg: 'Kilograms',
+  moved: (unit: Said) => said`Volume, ${unit}`,
   movements: 'By movement, a year back',
   movement: 'Movement',
   last: 'Last done',
@@ -347,7 +347,7 @@ export const PERSON_LOG = texts('personLog', {
   byPattern: 'Density, and sets by pattern, by week',
   workShare: 'Work share',
   repsAMinute: 'Reps a minute',
-  kgAMinute: 'Kilograms a minute',
+  movedAMinute: (unit: Said) => said`${unit} a minute`,
   nothing: 'Nothing is logged of them yet.',
   ratedAgainst: 'Rated against estimated',
   estimated: 'Estimated',

@@ -6,6 +6,11 @@ export const APP = texts('app', {
   skipToTheContent: 'Skip to the content',
 })
 
+export const UNITS_CHOICE = texts('unitsChoice', {
+  label: 'What weights and distances are told in',
+  systems: { metric: 'kilograms and metres', imperial: 'pounds, yards and miles' },
+})
+
 export const MORE_MENU = texts('moreMenu', {
   more: 'More',
 })

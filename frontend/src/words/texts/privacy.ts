@@ -25,7 +25,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = texts('ke
       'What a coach noted of you while a session ran: that you came late, left, were hurt, what you did otherwise, your scores, a note. Once sent, a note is not kept on the coach’s phone; who is expected and what was scored before is, until the next day.',
       'What the log keeps of you: scores in windows and what was expected of them, how hard you found a session, what follows from that for your pace and effort; notes of form or kit and, where your squad asks for it, of pain or dizziness, and your pulse where a recording was brought (time and pulse alone; the curve can be deleted). Your name stands beside your scores, where others read, only once you agreed to it.',
       'If a coach gave you a link of your own: that you have one, and the browsers that opened it (two at most, browser and system, when last used); what you said by it of coming, options, scores and how hard it was. What you said of pain, dizziness or how fresh you are goes to your coaches; it is not shown on that page again, and stays on your phone only until it is sent.',
-      'If you have an account: the name you sign in with, your password as a hash that cannot be turned back, and the browsers that are signed in (browser and system, since when).',
+      'If you have an account: the name you sign in with, your password as a hash that cannot be turned back, the browsers that are signed in (browser and system, since when), and whether you read kilograms or pounds.',
       'No date of birth, no address, no e-mail address: an address that an invitation is sent to is used once and not kept.',
     ],
   ],

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 
 from pydantic import ValidationError
 
-from finetally.core.board.values import count_text, load_text, number, quoted, reps_text, time_text
+from finetally.core.board.values import load_text, metres_text, number, quoted, reps_text, time_text
+from finetally.core.measures import Units
 from finetally.core.session.movement import Sides
 from finetally.core.session.parts import as_written, changed, set_values
 from finetally.core.session.step import Option, Step
@@ -22,16 +23,16 @@ SIDE_PHRASES: dict[Sides, str] = {
 }
 
 
-def dose_text(step: Step) -> str:
-    """How much of it, with a blank behind; nothing where no dose is said."""
-    reps, seconds, metres = reps_text(step.reps), time_text(step.seconds), count_text(step.metres)
+def dose_text(step: Step, units: Units | None = None) -> str:
+    """How much of it, with a blank behind; nothing where no dose is said. `units`: see load_text."""
+    reps, seconds, metres = reps_text(step.reps), time_text(step.seconds), metres_text(step.metres, units)
     if reps and seconds:
         return f"{reps} within {seconds} "
     if reps:
         return f"{reps} "
     if seconds:
         return f"{seconds} "
-    return f"{metres} m " if metres else ""
+    return f"{metres} " if metres else ""
 
 
 def _failure_text(reps: PerRoundValue, before: str) -> str:
@@ -53,13 +54,13 @@ def step_of(option: Option) -> Step:
         return changed(Step(movement="-"), **set_values(option, ("movement", "reps", "sides", "load")))
 
 
-def quality_texts(step: Step) -> Iterator[str]:
-    """What goes with a movement; each part brings the comma or the blank before it."""
+def quality_texts(step: Step, units: Units | None = None) -> Iterator[str]:
+    """What goes with a movement; each part brings the comma or the blank before it. `units`: see load_text."""
     sides = "" if step.sides is None else SIDE_PHRASES[step.sides]
     comma = sides.startswith(",")
     yield sides
     yield _failure_text(step.reps, ", " if comma else " ")
-    load = load_text(step.load)
+    load = load_text(step.load, units)
     if load:
         yield f", {load}" if comma else f" {load}"
     yield from _rarer(step)

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from decimal import Decimal
 
+from finetally.core.measures import DECIMALS, UNIT_SYSTEMS, Measured, UnitOfMeasure, Units, told_in
 from finetally.core.session.step import Load
-from finetally.core.session.values import POUND_KG, CountRange, FromScore, PerRoundValue, ToFailure
+from finetally.core.session.values import POUND_KG, AmountRange, CountRange, FromScore, PerRoundValue, ToFailure
 from finetally.core.words import clock_text
 
 MOST_DECIMALS = 20
@@ -23,6 +24,12 @@ def number(value: float) -> str:
     text = f"{Decimal(repr(value)):f}"
     whole, point, decimals = text.partition(".")
     return f"{whole}{point}{decimals[:MOST_DECIMALS]}".rstrip("0").rstrip(".") if point else whole
+
+
+def measured_text(value: float, measured: Measured, units: Units | None) -> str:
+    """16 kg, or 35.27 lb: in `units`; None is as documents keep it."""
+    told, sign = told_in(value, measured, units or "metric")
+    return f"{number(told)} {sign}"
 
 
 def count_text(value: PerRoundValue) -> str | None:
@@ -64,23 +71,48 @@ def time_text(value: PerRoundValue, *, as_clock: bool = False) -> str | None:
     return None if text is None else f"{text} s"
 
 
-def _loads_text(loads: Sequence[Load]) -> str | None:
-    kilograms = [one.kg for one in loads if one.kg is not None and one.model_fields_set == {"kg"}]
+def metres_text(value: PerRoundValue, units: Units | None = None) -> str | None:
+    """How far: 40 m, 10/20/30 m, or 43.74 yd in `units`."""
+    if isinstance(value, int | float):
+        return measured_text(value, "m", units)
+    # What is several distances is told in one unit, as a list of them is typed.
+    smallest = UNIT_SYSTEMS[units or "metric"]["m"][0]
+    if isinstance(value, Sequence):
+        text = count_text([_in(smallest, one) for one in value])
+    elif isinstance(value, AmountRange):
+        told = ((name, getattr(value, name)) for name in ("low", "high", "plan"))
+        ends = {name: _in(smallest, one) for name, one in told if one is not None}
+        text = count_text(value.model_copy(update=ends))
+    else:
+        text, smallest = count_text(value), UNIT_SYSTEMS["metric"]["m"][0]
+    return None if text is None else f"{text} {smallest.sign}"
+
+
+def _in(measure: UnitOfMeasure, value: float) -> float:
+    return value if measure.each == 1 else round(value / measure.each, DECIMALS)
+
+
+def _loads_text(loads: Sequence[Load], units: Units | None) -> str | None:
+    smallest = UNIT_SYSTEMS[units or "metric"]["kg"][0]
+    kilograms = [_in(smallest, one.kg) for one in loads if one.kg is not None and one.model_fields_set == {"kg"}]
     text = count_text(kilograms) if len(kilograms) == len(loads) else None
-    return None if text is None else f"{text} kg"
+    return None if text is None else f"{text} {smallest.sign}"
 
 
-def load_text(load: Load | Sequence[Load] | None) -> str | None:
-    """2 x 12 kg, 35 lb, 75 %, 0.64 body weight; 16/20/24 kg by round."""
+def load_text(load: Load | Sequence[Load] | None, units: Units | None = None) -> str | None:
+    """2 x 12 kg, 35 lb, 75 %, 0.64 body weight; 16/20/24 kg by round. What was typed in a unit keeps it.
+
+    `units`: what other masses are told in; None is the wall's own way, which is read again.
+    """
     if load is None:
         return None
     if not isinstance(load, Load):
-        return _loads_text(load)
+        return _loads_text(load, units)
     times = "" if load.count is None else f"{number(load.count)} x "
     if load.kg is not None:
         if load.unit == "lb":
             return f"{times}{number(round(load.kg / POUND_KG, 2))} lb"
-        return f"{times}{number(load.kg)} kg"
+        return f"{times}{measured_text(load.kg, 'kg', None if load.unit else units)}"
     if load.pct_1rm is not None:
         return f"{times}{number(load.pct_1rm)} %"
     if load.bodyweight is not None:

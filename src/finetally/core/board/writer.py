@@ -23,6 +23,7 @@ from finetally.core.board.reader import TRAILER_BEGINS, TRAILER_ENDS, BoardReadi
 from finetally.core.board.step_text import dose_text, quality_texts, step_of
 from finetally.core.board.unsaid import Patch, unsaid
 from finetally.core.board.values import count_text, number, quoted, time_text
+from finetally.core.measures import Units
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation, Station
 from finetally.core.session.document import Block, BlockOrSection, Section, Session
@@ -35,10 +36,13 @@ from finetally.core.session.values import AmountRange, PerRoundValue, SecondsVal
 MAY = {"skip": "(optional)", "exit": "(or stop here)"}
 
 
-def write_wall(document: JsonObject, *, library: Library) -> str:
-    """The wall form of a document: all that a person needs, no ids. Raises DocumentError."""
+def write_wall(document: JsonObject, *, library: Library, units: Units | None = None) -> str:
+    """The wall form of a document: all that a person needs, no ids. Raises DocumentError.
+
+    `units`: for somebody who only reads it; None is the document's own way, which is read again.
+    """
     session = parse_session(document)
-    return WallWriter(NameBook(library.with_definitions(session.movements))).write(session)
+    return WallWriter(NameBook(library.with_definitions(session.movements)), units=units).write(session)
 
 
 def what_the_wall_leaves_out(document: JsonObject, *, library: Library) -> Patch | None:
@@ -122,11 +126,12 @@ def _kit_text(kit: list[str] | str | None) -> list[str]:
 
 
 class WallWriter:
-    """Writes parts of a session as they stand on the wall."""
+    """Writes parts of a session as they stand on the wall; in `units` for paper, which nothing reads again."""
 
-    def __init__(self, names: NameBook, *, quoting: bool = True) -> None:
+    def __init__(self, names: NameBook, *, quoting: bool = True, units: Units | None = None) -> None:
         self._names = names
         self._quoting = quoting
+        self._units = units
 
     def write(self, session: Session) -> str:
         """The whole session."""
@@ -266,7 +271,8 @@ class WallWriter:
     def piece(self, step: Step) -> str:
         """One movement with its dose and what goes with it; without quotes where nobody reads it back."""
         name = self._names.words_of(step.movement)
-        return dose_text(step) + (name if self._quoting else name.strip('"')) + "".join(quality_texts(step))
+        name = name if self._quoting else name.strip('"')
+        return dose_text(step, self._units) + name + "".join(quality_texts(step, self._units))
 
     def _option(self, option: Option) -> str:
         body = self._of_option(option)
@@ -283,7 +289,7 @@ class WallWriter:
         """What an option changes of its step."""
         step = step_of(option)
         name = self._names.words_of(option.movement) if option.movement else ""
-        body = f"{dose_text(step)}{name}{''.join(quality_texts(step))}".strip(" ,")
+        body = f"{dose_text(step, self._units)}{name}{''.join(quality_texts(step, self._units))}".strip(" ,")
         if option.dose_factor is None:
             return body
         share = f"{number(option.dose_factor)} of the dose"

@@ -9,6 +9,7 @@ from typing_extensions import TypedDict
 from finetally.core.board.names import NameBook
 from finetally.core.board.writer import WallWriter
 from finetally.core.formats.names import format_of
+from finetally.core.measures import Units
 from finetally.core.session.clocks import Rotation
 from finetally.core.tally.kit import kit_needed
 from finetally.core.tally.measure import Tally, timetable_s
@@ -77,7 +78,7 @@ class CardOption(TypedDict):
 
 
 class Card(TypedDict):
-    """The whole card. Times in seconds."""
+    """The whole card. Times in seconds; `units`: what its lines tell masses and distances in."""
 
     title: str
     announced_s: float | None
@@ -89,11 +90,12 @@ class Card(TypedDict):
     kit: list[KitLine]
     others: list[CardOption]
     cautions: list[str]
+    units: Units
 
 
-def card_of(t: Tally, others: Sequence[CardOption] = ()) -> Card:
-    """Lay out a session's card from its tally; `others`: who does which step otherwise."""
-    wall = WallWriter(NameBook(t.library), quoting=False)
+def card_of(t: Tally, others: Sequence[CardOption] = (), units: Units = "metric") -> Card:
+    """Lay out a session's card from its tally; `others`: who does which step otherwise; `units`: the reader's."""
+    wall = WallWriter(NameBook(t.library), quoting=False, units=units)
     announced = t.session.announced_s
     own = t.session.cautions or []
     return {
@@ -110,6 +112,7 @@ def card_of(t: Tally, others: Sequence[CardOption] = ()) -> Card:
         ],
         "others": list(others),
         "cautions": [*([own] if isinstance(own, str) else own), *HEALTH],
+        "units": units,
     }
 
 

@@ -84,6 +84,19 @@ class Reset(OpenOnce):
         return f"password of {self.user}"
 
 
+class OwnSetting(models.Model):
+    """What somebody set for themselves, in whichever squad; whoever set nothing has none.
+
+    `units`: what masses and distances are told in.
+    """
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="own_setting")
+    units = models.CharField(max_length=10, default="metric", help_text="a Units of core/measures.py")
+
+    def __str__(self) -> str:
+        return f"{self.units} of {self.user}"
+
+
 class NoticeKind(models.TextChoices):
     """What an account is told the next time it is there."""
 

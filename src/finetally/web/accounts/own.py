@@ -1,4 +1,4 @@
-"""One's own account: password, devices that are signed in, notices."""
+"""One's own account: password, devices that are signed in, units, notices."""
 
 from __future__ import annotations
 
@@ -7,9 +7,10 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
+from finetally.core.measures import Units
 from finetally.core.session.problems import DocumentError, refuse
 from finetally.web.accounts.invitations import password_problems
-from finetally.web.accounts.models import Device, Notice
+from finetally.web.accounts.models import Device, Notice, OwnSetting
 from finetally.web.accounts.tokens import token_hash
 
 
@@ -42,6 +43,17 @@ def sign_out_device(user: Any, number: str) -> None:
 def device_number(device: Device) -> str:
     """A name for a sign-in that opens nothing: its key is what the cookie holds."""
     return token_hash(device.session_key)[:16]
+
+
+def units_of(user_id: int | None) -> Units:
+    """What somebody reads masses and distances in; metric for whoever said nothing, and for nobody."""
+    found = OwnSetting.objects.filter(user=user_id).values_list("units", flat=True).first() if user_id else None
+    return "imperial" if found == "imperial" else "metric"
+
+
+def set_units(user: Any, units: Units) -> None:
+    """From now on everything is told to them in these, on all devices."""
+    OwnSetting.objects.update_or_create(user=user, defaults={"units": units})
 
 
 def notices_of(user: Any) -> list[Notice]:

@@ -15,6 +15,7 @@ from ninja import Router, Schema, Status
 from ninja.utils import check_csrf
 from pydantic import Field
 
+from finetally.core.measures import Units
 from finetally.web.accounts import own
 from finetally.web.accounts.devices import SHARED, describe_device
 from finetally.web.accounts.members import leave_squad
@@ -60,9 +61,13 @@ class NoticeOut(Schema):
 
 
 class MeOut(Schema):
-    """The signed-in member; `shared`: on a device that others use, too."""
+    """The signed-in member; `shared`: on a device that others use, too.
+
+    `units`: what masses and distances are told to them in; documents and answers have kilograms and metres always.
+    """
 
     name: str
+    units: Units
     squads: list[SquadOut]
     shared: bool
     notices: list[NoticeOut]
@@ -82,7 +87,10 @@ def _me(request: HttpRequest) -> MeOut:
         for one in own.notices_of(request.user)
     ]
     shared = bool(request.session.get(SHARED))
-    return MeOut(name=request.user.get_username(), squads=squads, shared=shared, notices=notices)
+    return MeOut(
+        name=request.user.get_username(), units=own.units_of(actor.user_id), squads=squads, shared=shared,
+        notices=notices,
+    )  # fmt: skip
 
 
 REFUSALS = {400: ProblemOut, 401: ProblemOut, 403: ProblemOut, 422: ProblemOut, 429: ProblemOut, 503: ProblemOut}
@@ -214,6 +222,19 @@ def sign_out_device(request: HttpRequest, number: str) -> Status[None]:
     """Sign out elsewhere. One that is signed out already is no fault."""
     own.sign_out_device(request.user, number)
     return Status(204, None)
+
+
+class UnitsIn(Schema):
+    """What masses and distances are to be told in."""
+
+    units: Units
+
+
+@router.put("/account/units", response={200: MeOut, 401: ProblemOut, 422: ProblemOut}, operation_id="set_units")
+def set_units(request: ActorRequest, data: UnitsIn) -> MeOut:
+    """Set one's own units, for all squads and devices; what was planned and noted stays as it is."""
+    own.set_units(request.user, data.units)
+    return _me(request)
 
 
 @router.delete("/account/notices/{notice_id}", response={204: None, 401: ProblemOut}, operation_id="read_notice")

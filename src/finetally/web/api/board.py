@@ -19,6 +19,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
 from finetally.core.wall.text.several import sessions_in
 from finetally.core.wall.told import new_names, told_of
+from finetally.web.accounts.own import units_of
 from finetally.web.api.figures import REFUSALS, DocumentIn, json_answer
 from finetally.web.api.jobs import JobOut, job_out
 from finetally.web.api.openapi import DocumentBody
@@ -210,7 +211,7 @@ def card(request: ActorRequest, data: CardIn) -> HttpResponse:
     """What stands on a session's card: blocks with their steps and times, kit, cautions."""
     context = data.context(request)
     others = others_on_card(request.auth, data.squad, data.document) if data.person is None else []
-    made = made_card(data.as_done(), data.known(request, context), context, others)
+    made = made_card(data.as_done(), data.known(request, context), context, units_of(request.auth.user_id), others)
     return json_answer(printed({"card": made}))
 
 
@@ -219,7 +220,7 @@ def pdf(request: ActorRequest, data: CardIn) -> Status[JobOut]:
     """Begin to make the card as PDF for A4 or letter; the answer is a job (202) whose file it will be."""
     given = data.known(request, data.context(request))
     others = others_on_card(request.auth, data.squad, data.document) if data.person is None else []
-    wanted = CardWish(data.as_done(), given, data.methods, data.paper, others)
+    wanted = CardWish(data.as_done(), given, data.methods, data.paper, units_of(request.auth.user_id), others)
     job = ask_for_pdf(request.auth, data.squad, wanted)
     return Status(202, job_out(job))
 

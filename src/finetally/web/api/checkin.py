@@ -14,6 +14,7 @@ from ninja.security import APIKeyCookie
 
 from finetally.core.learn.scale import EFFORT_WORDS, FRESH_WORDS
 from finetally.core.log.notes import CAUTIONS
+from finetally.core.measures import Units
 from finetally.web.accounts.devices import called_by
 from finetally.web.api.checkin_schemas import (
     CheckInState,
@@ -89,9 +90,12 @@ def _entered(request: HttpRequest, token: str) -> HttpResponse:
 
 
 @router.get("/checkin", auth=OwnLink(), response={200: OwnPageOut, 401: ProblemOut}, operation_id="ownPage")
-def look(request: OwnRequest) -> OwnPageOut:
-    """Today's session as the holder does it, and what they said of it; nothing of health, nobody else."""
-    return _page(own_page(request.auth))
+def look(request: OwnRequest, units: Units | None = None) -> OwnPageOut:
+    """Today's session as the holder does it, and what they said of it; nothing of health, nobody else.
+
+    `units`: what this device tells masses and distances in; without it as the holder's account has it.
+    """
+    return _page(own_page(request.auth, units))
 
 
 @router.post("/checkin/say", auth=OwnLink(), response={200: HeardOut, **OWN_REFUSALS}, operation_id="say")
@@ -171,6 +175,7 @@ def _page(page: OwnPage) -> OwnPageOut:
     squad = page.person.squad
     return OwnPageOut(
         link=page.this.link_id,
+        units=page.units,
         squad=squad.name,
         name=page.person.name,
         today=page.today,

@@ -11,6 +11,7 @@ from ninja import Schema
 from pydantic import AwareDatetime, Field
 
 from finetally.core.floor.events import NoteKind
+from finetally.core.measures import Units
 from finetally.web.api.log_schemas import EffortWordOut, ExpectedTold, Kind, ScoreTold
 
 MOST_SAYINGS = 100
@@ -182,6 +183,7 @@ class OwnPageOut(Schema):
     """
 
     link: int
+    units: Units
     squad: str
     name: str
     today: date

@@ -18,7 +18,6 @@ from finetally.core.formats.table import BY_KEY, FORMATS, make
 from finetally.core.session.movement import MovementKey
 from finetally.core.session.parts import parse_entries, parse_entry, written
 from finetally.core.session.problems import Problem
-from finetally.core.session.values import POUND_KG
 from finetally.web.api.figures import json_answer
 from finetally.web.api.library import library_with
 from finetally.web.api.request import ActorRequest
@@ -84,10 +83,9 @@ class FormatOut(Schema):
 
 
 class FormatsOut(Schema):
-    """All of them, in order of precedence; and the kilograms in a pound, for loads that are typed so."""
+    """All of them, in order of precedence."""
 
     formats: list[FormatOut]
-    pound_kg: float
 
 
 class MakeIn(Schema):
@@ -165,7 +163,7 @@ def formats(request: HttpRequest) -> FormatsOut:
     """Every named format: its parameters with units and bounds, how many movements it holds, and the bounds of
     use.
     """
-    return FormatsOut(pound_kg=POUND_KG, formats=[_format(one) for one in FORMATS])
+    return FormatsOut(formats=[_format(one) for one in FORMATS])
 
 
 @router.post("/formats/make", response={200: MakeOut, **REFUSALS}, operation_id="make_format")

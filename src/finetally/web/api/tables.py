@@ -9,6 +9,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from finetally.core import tables as named
+from finetally.core.measures import Measured
 from finetally.core.people.field_tests import FIELD_TESTS
 from finetally.core.tables import NamedKey
 from finetally.core.tally.figure_table import Family, FigureUnit, ToldWhen, tally_figures
@@ -27,6 +28,12 @@ class NamedOut(Schema):
 
     key: str
     label: str
+
+
+class CurrencyOut(NamedOut):
+    """What load is counted in; `unit`: kilograms, where it is a mass."""
+
+    unit: Measured | None
 
 
 class SchoolOut(Schema):
@@ -85,7 +92,7 @@ class TablesOut(Schema):
     intents: list[NamedOut]
     phases: list[NamedOut]
     severities: list[NamedOut]
-    currencies: list[NamedOut]
+    currencies: list[CurrencyOut]
     joints: list[NamedOut]
     limit_sides: list[NamedOut]
     splits: list[NamedOut]
@@ -114,7 +121,7 @@ def _tables() -> TablesOut:
         intents=_named(named.INTENTS),
         phases=_named(named.PHASES),
         severities=_named(named.SEVERITIES),
-        currencies=_named(named.CURRENCY_NAMES),
+        currencies=[CurrencyOut(key=one.key, label=one.label, unit=one.unit) for one in named.CURRENCY_NAMES],
         joints=_named(named.JOINT_NAMES),
         limit_sides=_named(named.LIMIT_SIDE_NAMES),
         splits=_named(named.SPLIT_NAMES),

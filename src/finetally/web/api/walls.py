@@ -12,6 +12,8 @@ from ninja.security import APIKeyHeader
 from pydantic import Field
 
 from finetally.core.floor.published import PublishedSheet
+from finetally.core.measures import Units
+from finetally.web.accounts.own import units_of
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
 from finetally.web.api.runs import RunOut, run_out
@@ -55,12 +57,14 @@ class WallName(Schema):
 class WallOut(Schema):
     """What a screen shows: nothing until it is paired; then the run of the hour, if there is one.
 
+    `units`: what masses and distances are told in, as whoever began the run has them.
     `names`: who is here, in the order of stations; none where nothing has changed since.
     """
 
     paired: bool
     squad: str
     now: float
+    units: Units
     run: RunOut | None
     sheet: PublishedSheet | None
     names: list[WallName] | None
@@ -101,6 +105,7 @@ def wall(request: WallRequest, run: UUID | None = None, since: int = 0) -> WallO
         paired=screen.squad is not None,
         squad=screen.squad.name if screen.squad is not None else "",
         now=server_now(),
+        units=units_of(shown.user_id if shown is not None else None),
         run=None if shown is None or news is None else run_out(news, only=walls.ON_THE_WALL),
         sheet=None if shown is None or same else walls.sheet_of_run(shown),
         names=None if shown is None or (same and not came) else [WallName(**asdict(o)) for o in names_here(shown)],

@@ -13,9 +13,11 @@ from typing import Any
 from finetally.core.board.writer import write_wall
 from finetally.core.card.card import card_of
 from finetally.core.learn.predicted import PredictedScore
+from finetally.core.measures import Units
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
+from finetally.web.accounts.own import units_of
 from finetally.web.checkin.links import OwnDoor
 from finetally.web.checkin.models import CheckInDevice
 from finetally.web.floor.meant import meant_otherwise
@@ -94,27 +96,33 @@ class OwnPage:
     devices: list[CheckInDevice]
     this: CheckInDevice
     fresh_sent: bool
+    units: Units
 
 
-def own_page(door: OwnDoor) -> OwnPage:
-    """What the holder of a link sees today. Some twenty queries a session."""
+def own_page(door: OwnDoor, units: Units | None = None) -> OwnPage:
+    """What the holder of a link sees today. Some twenty queries a session.
+
+    `units`: what they read masses and distances in; None is what their account says, if they have one.
+    """
     squad = door.person.squad
     person = known_people(squad).get(pk=door.person.pk)
     today = today_of(squad)
+    units = units or units_of(person.user_id)
     entries = squad.entries.filter(day__gte=today - timedelta(days=1), day__lte=today, skipped=False)
     mine = [one for one in entries.select_related("squad", "group", "person") if person in people_for(one)]
     return OwnPage(
         person,
         today,
-        [_own_entry(one, person) for one in reversed(mine)],
+        [_own_entry(one, person, units) for one in reversed(mine)],
         _results(person, today),
         list(door.device.link.devices.all()),
         door.device,
         fresh_today(person),
+        units,
     )
 
 
-def _own_entry(entry: Entry, person: Person) -> OwnEntry:
+def _own_entry(entry: Entry, person: Person, units: Units) -> OwnEntry:
     attended = Attendance.objects.filter(entry=entry, person=person).first()
     rated = Rating.objects.filter(entry=entry, person=person).values_list("effort", flat=True).first()
     said = attended.said if attended is not None else ""
@@ -122,13 +130,13 @@ def _own_entry(entry: Entry, person: Person) -> OwnEntry:
     if entry.document is None:
         return plain
     try:
-        return _with_session(entry, person, plain)
+        return _with_session(entry, person, plain, units)
     except DocumentError:
         # Kept by an older release, and refused today: the page still has its title, and takes what is said.
         return plain
 
 
-def _with_session(entry: Entry, person: Person, plain: OwnEntry) -> OwnEntry:
+def _with_session(entry: Entry, person: Person, plain: OwnEntry, units: Units) -> OwnEntry:
     """An entry with its session: the text for the wall, what they do otherwise, what is expected of them."""
     context = context_of(entry.squad)
     session = parse_session(entry.document)
@@ -140,7 +148,7 @@ def _with_session(entry: Entry, person: Person, plain: OwnEntry) -> OwnEntry:
     return OwnEntry(
         entry,
         plain.minutes,
-        write_wall(entry.document or {}, library=context.library),
+        write_wall(entry.document or {}, library=context.library, units=units),
         card_of(t)["cautions"],
         plain.said,
         plain.effort,

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from finetally.core.card.card import Card, CardOption, card_of
+from finetally.core.measures import Units
 from finetally.core.methods.given import Given
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
@@ -25,21 +26,29 @@ FIRST = 20
 
 @dataclass(frozen=True, slots=True)
 class CardWish:
-    """A card to be drawn: of what, as whom, with which methods tried, on which paper, who does what otherwise."""
+    """A card to be drawn: of what, as whom, with which methods tried, on which paper and in which units.
+
+    `others`: who does what otherwise.
+    """
 
     document: dict[str, Any]
     given: Given
     methods: dict[str, Any]
     paper: str
+    units: Units
     others: Sequence[CardOption]
 
 
 def made_card(
-    document: dict[str, Any], given: Given, context: FiguringContext, others: Sequence[CardOption] = ()
+    document: dict[str, Any],
+    given: Given,
+    context: FiguringContext,
+    units: Units,
+    others: Sequence[CardOption] = (),
 ) -> Card:
     """All that stands on a session's card. Raises DocumentError."""
     t = tally(parse_session(document), library=context.library, methods=context.methods, given=given)
-    return card_of(t, others)
+    return card_of(t, others, units)
 
 
 def others_on_card(actor: Actor, squad_id: int | None, document: dict[str, Any]) -> list[CardOption]:
@@ -61,7 +70,7 @@ def ask_for_pdf(actor: Actor, squad_id: int | None, wanted: CardWish) -> Job:
     parse_session(wanted.document)
     asked = {
         "document": wanted.document, "given": wanted.given.model_dump(mode="json"), "methods": wanted.methods,
-        "paper": wanted.paper, "others": list(wanted.others),
+        "paper": wanted.paper, "units": wanted.units, "others": list(wanted.others),
     }  # fmt: skip
     return ask(actor, squad.pk, JobRequest("card", asked, priority=FIRST))
 
@@ -74,5 +83,5 @@ def card_job(handle: JobHandle) -> None:
     asked = handle.job.asked
     context = context_of(handle.job.squad, asked["methods"])
     given = Given.model_validate(asked["given"])
-    card = made_card(asked["document"], given, context, asked.get("others", []))
+    card = made_card(asked["document"], given, context, asked.get("units", "metric"), asked.get("others", []))
     handle.show(file=card_pdf(card, asked["paper"]), file_name="card.pdf", file_type="application/pdf")

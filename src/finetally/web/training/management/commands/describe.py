@@ -7,6 +7,7 @@ from django.core.management.base import BaseCommand
 from finetally.core.floor.published import run_schema, sheet_schema
 from finetally.core.formats.published import formats_schema, formats_table
 from finetally.core.log.document import log_schema
+from finetally.core.measures import published_measures
 from finetally.core.methods.paragraphs import PARAGRAPHS
 from finetally.core.schools import SCHOOLS_TOLD
 from finetally.core.session.schema import session_schema
@@ -31,10 +32,11 @@ def methods_told() -> str:
 
 
 class Command(BaseCommand):
-    help = "Write the published descriptions in docs/ from the code."
+    help = "Write the published descriptions in docs/, and what the pages have of the core, from the code."
 
     def add_arguments(self, parser: Any) -> None:
         parser.add_argument("--into", type=Path, default=Path("docs"))
+        parser.add_argument("--pages", type=Path, default=Path("frontend/src/words"))
 
     def handle(self, *args: Any, **options: Any) -> None:
         files = {
@@ -50,6 +52,10 @@ class Command(BaseCommand):
             path = options["into"] / name
             path.write_text(json.dumps(schema, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
             self.stdout.write(f"wrote {path}")
+        # Beside the pages, not fetched by them: units are there without a network, too.
+        path = options["pages"] / "measures.json"
+        path.write_text(json.dumps(published_measures(), indent=2, ensure_ascii=False) + "\n", encoding="utf-8")
+        self.stdout.write(f"wrote {path}")
         for name, heading, made in (
             ("formats.md", THE_TABLE, formats_table()),
             ("settings.md", THE_TABLE, settings_table()),
