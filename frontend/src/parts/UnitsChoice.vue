@@ -14,3 +14,14 @@ const emit = defineEmits<{ choose: [units: Units] }>()
     <ElRadio v-for="(label, key) in say.systems" :key="key" :value="key">{{ label }}</ElRadio>
   </ElRadioGroup>
 </template>
+
+<style scoped>
+.el-radio-group {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+}
+.el-radio {
+  margin-right: 0;
+}
+</style>

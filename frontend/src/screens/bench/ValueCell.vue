@@ -3,7 +3,7 @@ import { computed, ref, useId, watch } from 'vue'
 
 import type { Edit, PathPart } from '@/composables/edits'
 import { clock } from '@/words/format'
-import { eachOf, signOf } from '@/words/units'
+import { signOf } from '@/words/units'
 import { nudged, readValue, valueFromUnits, valueInUnits, writeValue } from '@/words/values'
 import { VALUE_CELL as say } from '@/words/texts/bench'
 
@@ -88,8 +88,10 @@ function nudgeKeys(event: KeyboardEvent, index = -1): void {
     const by = { ArrowUp: 1, ArrowDown: -1 }[event.key]
     if (by === undefined || props.text) return
     const now = index < 0 ? props.value : list.value?.[index]
-    const step = by * (event.shiftKey ? 5 : 1) * (isFar.value ? eachOf('m') : 1)
-    const next = nudged(now, step, props.unit === 's')
+    const step = by * (event.shiftKey ? 5 : 1)
+    const next = isFar.value
+      ? valueFromUnits(nudged(valueInUnits(now, 'm'), step, false), 'm')
+      : nudged(now, step, props.unit === 's')
     if (next === undefined) return
     nudge(edits(index < 0 ? next : list.value?.map((one, at) => (at === index ? next : one))), key.value)
   }
