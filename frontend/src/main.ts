@@ -6,6 +6,7 @@ import 'element-plus/theme-chalk/base.css'
 import './styles/tokens.css'
 import './styles/base.css'
 import './styles/controls.css'
+import './styles/forced.css'
 
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'

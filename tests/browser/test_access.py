@@ -304,9 +304,16 @@ def faults(page: Page, within: str = "html") -> object:
     )
 
 
-SIZES = {"desk": (1280, 800), "desk at 200 %": (640, 400), "phone": (390, 844)}
+SIZES = {"desk": (1280, 800), "desk at 200 %": (640, 400), "phone": (390, 844), "desk at 400 %": (320, 640)}
 LOOKED_THROUGH = ("desk", "phone")
 """Sizes at which the checker looks: the layout of 200 % is that of a phone that lies."""
+
+
+TOO_WIDE = """() => [...document.querySelectorAll('main, main *')]
+    .filter((e) => e.getBoundingClientRect().right > innerWidth + 1 && getComputedStyle(e).position !== 'absolute')
+    .filter((e) => !e.closest('.visually-hidden, .scroll, .wide, .stave, .chain'))
+    .map((e) => `${e.tagName} ${e.className.baseVal ?? e.className}: ${e.textContent.trim().slice(0, 30)}`)"""
+"""What reaches out of the window to the side. Tables and pictures may: they are scrolled by themselves (WCAG 1.4.10)."""
 
 
 def reach(page: Page, width: int, height: int) -> tuple[int, int]:
@@ -328,13 +335,16 @@ def test_nothing_stands_in_the_way_and_no_screen_is_wider_or_longer_than_its_win
     page: Page, show: Callable[[Page], object]
 ) -> None:
     show(page)
-    found, reached = {}, {}
+    found, reached, wide = {}, {}, []
     for size, (width, height) in SIZES.items():
         page.set_viewport_size({"width": width, "height": height})
         reached[size] = reach(page, width, height)
         if size in LOOKED_THROUGH:
             found[size] = faults(page)
+        if size == "desk at 400 %":
+            wide = page.evaluate(TOO_WIDE)
     assert reached == SIZES
+    assert wide == []
     assert found == {size: [] for size in LOOKED_THROUGH}
 
 

@@ -49,7 +49,7 @@ const head = (column: number): string =>
 <template>
   <div class="chain" tabindex="0" role="group" :aria-label="say.chain">
     <div class="drawn" :style="{ width: `${width}px`, height: `${height + 22}px` }">
-      <svg :width="width" :height="height" aria-hidden="true">
+      <svg class="one-ink" :width="width" :height="height" aria-hidden="true">
         <path v-for="(line, index) in lines" :key="index" :d="line" />
       </svg>
       <ol

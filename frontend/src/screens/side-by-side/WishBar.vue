@@ -162,6 +162,12 @@ small {
   min-height: 24px;
   color: var(--mute);
 }
+@media (max-width: 600px) {
+  .wishes,
+  li {
+    flex-wrap: wrap;
+  }
+}
 @media print {
   .adding,
   .drop {

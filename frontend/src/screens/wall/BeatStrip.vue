@@ -29,7 +29,7 @@ const arrow = computed(() => strip.value.find((one) => one.number === props.at))
 </script>
 
 <template>
-  <svg class="strip" :viewBox="`0 0 ${WIDE} ${HIGH + 30}`" role="img" :aria-label="say.strip">
+  <svg class="strip one-ink" :viewBox="`0 0 ${WIDE} ${HIGH + 30}`" role="img" :aria-label="say.strip">
     <template v-for="one in strip" :key="one.number">
       <rect
         :x="one.x"

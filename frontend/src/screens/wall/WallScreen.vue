@@ -106,7 +106,7 @@ p {
 h2,
 .nothing,
 .code {
-  font-size: max(64px, 6vh);
+  font-size: min(max(64px, 6vh), 9vw);
   line-height: 1.05;
 }
 .top {
@@ -115,13 +115,13 @@ h2,
   gap: 4vw;
 }
 .time {
-  font-size: max(300px, 44vh);
+  font-size: min(max(300px, 44vh), 40vw);
   line-height: 0.92;
   text-align: center;
   font-variant-numeric: tabular-nums;
 }
 .time.long {
-  font-size: max(300px, 36vh);
+  font-size: min(max(300px, 36vh), 28vw);
 }
 .todo {
   flex: 1;
@@ -130,18 +130,18 @@ h2,
 }
 .several {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(400px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(400px, 100%), 1fr));
   gap: 0 3vw;
 }
 .line {
-  font-size: max(64px, 13vh);
+  font-size: min(max(64px, 13vh), 14vw);
   line-height: 1.02;
 }
 .several .line {
-  font-size: 64px;
+  font-size: min(64px, 9vw);
 }
 small {
-  font-size: 64px;
+  font-size: min(64px, 9vw);
   font-weight: 500;
   margin-left: 0.4em;
 }
@@ -150,8 +150,18 @@ small {
   margin: auto;
   text-align: center;
 }
+/* Not a wall but a hand's width: it is scrolled. */
+@media (max-width: 600px) {
+  .wall {
+    overflow-y: auto;
+  }
+  .todo {
+    flex: none;
+    overflow: visible;
+  }
+}
 .signs {
-  font-size: 300px;
+  font-size: min(300px, 24vw);
   line-height: 1;
   letter-spacing: 0.04em;
 }
