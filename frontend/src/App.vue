@@ -59,12 +59,6 @@ const bare = computed(
 .on-the-path :deep(> main) {
   padding-bottom: 130px;
 }
-@media print {
-  .shell {
-    display: block;
-    height: auto;
-  }
-}
 @media (max-width: 700px) {
   .shell {
     grid-template-columns: minmax(0, 1fr);

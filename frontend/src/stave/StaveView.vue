@@ -108,6 +108,7 @@ function wheel(event: WheelEvent): void {
     <svg
       :width="pixels"
       :height="height"
+      :viewBox="`0 0 ${pixels} ${height}`"
       role="img"
       tabindex="0"
       :aria-label="say.staveOfTheSessionArrow"

@@ -117,22 +117,3 @@ const copy = () =>
   }
 }
 </style>
-
-<style>
-@media print {
-  @page {
-    margin: 12mm;
-  }
-  html,
-  body,
-  #app,
-  .shell {
-    display: block !important;
-    height: auto !important;
-    background: #fff !important;
-  }
-  .rail {
-    display: none !important;
-  }
-}
-</style>

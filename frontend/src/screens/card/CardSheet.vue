@@ -137,7 +137,7 @@ footer {
   padding-top: 3px;
   font-size: 8.5pt;
 }
-@media (max-width: 900px) {
+@media screen and (max-width: 900px) {
   .sheet {
     width: auto;
     min-height: 0;
@@ -153,7 +153,29 @@ footer {
     width: auto;
     min-height: 0;
     padding: 0;
+    font-size: 9.5pt;
+    line-height: 1.25;
+  }
+  .line {
     font-size: 10pt;
+  }
+  .says,
+  .small,
+  .clock {
+    font-size: 8.8pt;
+  }
+  .block {
+    margin-top: 3px;
+  }
+  /* As wide, and as much shorter as three lines. */
+  .letter h1 {
+    font-size: 20pt;
+  }
+  .letter .line {
+    font-size: 9.5pt;
+  }
+  .letter :is(.says, .small, .clock, footer) {
+    font-size: 8.2pt;
   }
 }
 </style>

@@ -166,13 +166,17 @@ small {
   }
   .scores {
     padding: 0;
-    overflow: visible;
   }
-  .wide {
-    overflow: visible;
+  /* A squad of sixteen on one page, with room to write. */
+  td,
+  tbody th {
+    padding-block: 2px;
   }
-  tr {
-    break-inside: avoid;
+  tbody th {
+    padding-top: 8px;
+  }
+  small:empty {
+    min-height: 6px;
   }
 }
 </style>

@@ -33,7 +33,13 @@ function inkOf(picture: LoggedPicture | null, half: 0 | 1): string {
 
 <template>
   <figure ref="frame">
-    <svg :width="width" :height="bottom + 20" role="img" :aria-label="say.picture">
+    <svg
+      :width="width"
+      :height="bottom + 20"
+      :viewBox="`0 0 ${width} ${bottom + 20}`"
+      role="img"
+      :aria-label="say.picture"
+    >
       <template v-for="(name, index) in names" :key="name">
         <rect
           v-if="index % 2 === 0"

@@ -96,7 +96,7 @@ const forget = (id: number) =>
       />
       <p v-else class="said">{{ pulse.name }}</p>
       <figure ref="frame">
-        <svg :width="width" :height="HIGH" role="img" :aria-label="say.picture">
+        <svg :width="width" :height="HIGH" :viewBox="`0 0 ${width} ${HIGH}`" role="img" :aria-label="say.picture">
           <path :d="trace" class="trace" />
           <path :d="curve" class="pulse" />
         </svg>

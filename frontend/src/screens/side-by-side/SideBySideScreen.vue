@@ -99,7 +99,7 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
 </script>
 
 <template>
-  <main id="main" class="side">
+  <main id="main" class="side prints-wide">
     <header>
       <h1>{{ say.sideBySide }}</h1>
       <span class="said">{{ started ? about : say.theSameWorkInOther }}</span>

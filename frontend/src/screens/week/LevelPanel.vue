@@ -255,4 +255,9 @@ td:last-child {
   gap: 12px;
   align-items: center;
 }
+@media print {
+  .rules {
+    display: none;
+  }
+}
 </style>

@@ -104,7 +104,7 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
 </script>
 
 <template>
-  <main id="main" class="season">
+  <main id="main" class="season prints-wide">
     <header>
       <h1>{{ say.season }}</h1>
       <span class="said">{{ say.weeksInARowA }}</span>

@@ -62,11 +62,3 @@ function choose(name: string): void {
 </template>
 
 <style scoped src="@/styles/bar.css"></style>
-<style scoped>
-@media print {
-  header :deep(.el-button),
-  header :deep(.choice) {
-    display: none;
-  }
-}
-</style>
