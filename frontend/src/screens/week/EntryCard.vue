@@ -110,4 +110,10 @@ b {
 .skipped b {
   text-decoration: line-through;
 }
+@media print {
+  b {
+    display: block;
+    hyphens: auto;
+  }
+}
 </style>

@@ -19,7 +19,7 @@ from finetally.web.squads.figuring_context import FiguringContext, context_of
 from finetally.web.squads.models import Role, Squad
 from finetally.web.training.demo import SQUAD, demo_documents
 from finetally.web.training.models import Session
-from finetally.web.training.use_cases import create_session
+from finetally.web.training.use_cases import create_session, pin
 
 EVENING = time(19, 0)
 USUAL_WEEK = (
@@ -97,6 +97,7 @@ def _entry(squad: Squad, sessions: dict[str, Session], context: FiguringContext,
         summary = summary_json(other_training(minutes, effort))
         return Entry(squad=squad, day=day, title=title, minutes=minutes, effort=effort, summary=summary)
     session = sessions[title]
+    pin(session.head)
     document = inside(session.head.document if session.head else {}, context)
     entry = Entry(
         squad=squad, day=day, time=EVENING, title=title, session=session, revision=session.head, document=document
