@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser import rooms
-from tests.browser.test_access import entry, first, open_bench, own_account, person, season, week
+from tests.browser.shown import entry, first, open_bench, own_account, person, season, week
 
 pytestmark = pytest.mark.browser
 

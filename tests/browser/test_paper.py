@@ -9,7 +9,8 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.controls import choose
-from tests.browser.test_access import card, comparing, log_entry, person_log, score_sheet, season
+from tests.browser.screenshots import log_entry, person_log
+from tests.browser.shown import card, comparing, score_sheet, season
 
 pytestmark = pytest.mark.browser
 MARGIN_MM = 10

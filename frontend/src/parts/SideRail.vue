@@ -113,11 +113,6 @@ const leave = useSignOut()
 .squad + .own {
   margin-top: 0;
 }
-@media print {
-  .rail {
-    display: none;
-  }
-}
 @media (max-width: 700px) {
   .rail {
     flex-direction: row;

@@ -4,7 +4,7 @@ import { formatLocale } from 'd3-format'
 
 import type { Term } from '@/api/types'
 
-import { inUnits, told, type Measured, type Units } from './units'
+import { inUnits, told, typedIn, type Measured, type Units } from './units'
 
 /** 930 → 15:30, 3725 → 1:02:05. */
 export function clock(seconds: number | null | undefined): string {
@@ -36,7 +36,7 @@ export function measured(value: number, of: Measured, system?: Units): string {
 
 /** What is lifted, or what it is made of: what was typed in a unit keeps it. */
 export function weightText(load: { kg: number; unit?: string | null }): string {
-  return measured(load.kg, 'kg', load.unit ? (load.unit === 'lb' ? 'imperial' : 'metric') : undefined)
+  return measured(load.kg, 'kg', typedIn(load.unit))
 }
 
 /** A number with its unit, as explanations give them. */

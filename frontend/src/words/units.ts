@@ -33,6 +33,10 @@ const HUNDREDTHS = 100
 /** A gram, a millimetre: what was typed comes back as it was. */
 const THOUSANDTHS = 1000
 
+/** What a load was typed in, by the unit that it says; nothing for one that says none. */
+export const typedIn = (unit: string | null | undefined): Units | undefined =>
+  unit === 'lb' ? 'imperial' : unit === 'kg' ? 'metric' : undefined
+
 /** The sign of what is typed: kg, lb, m, yd. */
 export const signOf = (of: Measured, system: Units = units.value): string => smallest(of, system).sign
 

@@ -42,12 +42,16 @@ Typed is always in the smallest; told in the largest that there is one whole of.
 """
 
 
+def in_unit(value: float, unit: UnitOfMeasure) -> float:
+    """A mass in kg or a distance in m as so many of a unit, with two decimals at most; as it stands in its own."""
+    return value if unit.each == 1 else round(value / unit.each, DECIMALS)
+
+
 def told_in(value: float, measured: Measured, units: Units) -> tuple[float, str]:
-    """A mass in kg or a distance in m as somebody reads it: the number, with two decimals at most, and its sign."""
+    """A mass in kg or a distance in m as somebody reads it: the number and its sign."""
     choices = UNIT_SYSTEMS[units][measured]
     chosen = next((one for one in reversed(choices) if value >= one.each), choices[0])
-    # What documents keep is told as it stands: nothing is rounded that was not converted.
-    return (value if chosen.each == 1 else round(value / chosen.each, DECIMALS)), chosen.sign
+    return in_unit(value, chosen), chosen.sign
 
 
 def published_measures() -> JsonObject:

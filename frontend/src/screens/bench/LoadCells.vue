@@ -4,7 +4,7 @@ import { computed, useId } from 'vue'
 import type { Step } from '@/api/types'
 import type { PathPart } from '@/composables/edits'
 import { useTables } from '@/composables/useTables'
-import { fromUnits, inUnits, signOf, type Units } from '@/words/units'
+import { fromUnits, inUnits, signOf, typedIn } from '@/words/units'
 import { readValue, valueFromUnits, valueInUnits, writeValue } from '@/words/values'
 import { LOAD_CELLS as say } from '@/words/texts/bench'
 
@@ -19,7 +19,6 @@ const { pointAt, chooseAll } = useChosenWhole()
 
 // The document keeps kilograms, and remembers what was typed; a mass that says no unit is told in this person's.
 const { tables } = useTables()
-const SYSTEM: Record<string, Units> = { kg: 'metric', lb: 'imperial' }
 const load = computed(() => (Array.isArray(props.step.load) ? undefined : props.step.load))
 const list = computed(() => (Array.isArray(props.step.load) ? props.step.load.map((one) => one.kg) : null))
 const kind = computed(() => {
@@ -33,7 +32,7 @@ const shown = computed(() => {
   if (!one) return ''
   if (kind.value === 'pct_1rm') return writeValue(one.pct_1rm)
   if (kind.value === 'bodyweight') return writeValue(one.bodyweight)
-  return typeof one.kg !== 'number' ? '' : writeValue(inUnits(one.kg, 'kg', SYSTEM[kind.value]))
+  return typeof one.kg !== 'number' ? '' : writeValue(inUnits(one.kg, 'kg', typedIn(kind.value)))
 })
 
 function put(text: string, unit: string): void {
@@ -48,10 +47,10 @@ function put(text: string, unit: string): void {
 }
 function made(value: unknown, unit: string, more: { count?: number | null }): unknown {
   if (unit === 'pct_1rm' || unit === 'bodyweight') return { [unit]: value, ...more }
-  if (Array.isArray(value)) return value.map((one) => ({ kg: valueFromUnits(one, 'kg', SYSTEM[unit]), ...more }))
+  if (Array.isArray(value)) return value.map((one) => ({ kg: valueFromUnits(one, 'kg', typedIn(unit)), ...more }))
   // Kilograms need no word of it, but to somebody who reads pounds.
   const typed = unit === 'lb' || signOf('kg') !== 'kg' ? { unit } : {}
-  return { kg: typeof value === 'number' ? fromUnits(value, 'kg', SYSTEM[unit]) : value, ...typed, ...more }
+  return { kg: typeof value === 'number' ? fromUnits(value, 'kg', typedIn(unit)) : value, ...typed, ...more }
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 </script>

@@ -81,7 +81,7 @@ svg {
   position: absolute;
   top: 22px;
   fill: none;
-  stroke: var(--ink);
+  stroke: currentcolor;
   stroke-width: 1;
 }
 ol {

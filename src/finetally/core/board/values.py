@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from decimal import Decimal
 
-from finetally.core.measures import DECIMALS, UNIT_SYSTEMS, Measured, UnitOfMeasure, Units, told_in
+from finetally.core.measures import UNIT_SYSTEMS, Measured, Units, in_unit, told_in
 from finetally.core.session.step import Load
-from finetally.core.session.values import POUND_KG, AmountRange, CountRange, FromScore, PerRoundValue, ToFailure
+from finetally.core.session.values import AmountRange, CountRange, FromScore, PerRoundValue, ToFailure
 from finetally.core.words import clock_text
 
 MOST_DECIMALS = 20
@@ -24,6 +24,10 @@ def number(value: float) -> str:
     text = f"{Decimal(repr(value)):f}"
     whole, point, decimals = text.partition(".")
     return f"{whole}{point}{decimals[:MOST_DECIMALS]}".rstrip("0").rstrip(".") if point else whole
+
+
+TYPED_IN: dict[str, Units] = {"kg": "metric", "lb": "imperial"}
+"""What a load was typed in, by the unit that it says."""
 
 
 def measured_text(value: float, measured: Measured, units: Units | None) -> str:
@@ -78,23 +82,21 @@ def metres_text(value: PerRoundValue, units: Units | None = None) -> str | None:
     # What is several distances is told in one unit, as a list of them is typed.
     smallest = UNIT_SYSTEMS[units or "metric"]["m"][0]
     if isinstance(value, Sequence):
-        text = count_text([_in(smallest, one) for one in value])
+        text = count_text([in_unit(one, smallest) for one in value])
     elif isinstance(value, AmountRange):
         told = ((name, getattr(value, name)) for name in ("low", "high", "plan"))
-        ends = {name: _in(smallest, one) for name, one in told if one is not None}
+        ends = {name: in_unit(one, smallest) for name, one in told if one is not None}
         text = count_text(value.model_copy(update=ends))
     else:
         text, smallest = count_text(value), UNIT_SYSTEMS["metric"]["m"][0]
     return None if text is None else f"{text} {smallest.sign}"
 
 
-def _in(measure: UnitOfMeasure, value: float) -> float:
-    return value if measure.each == 1 else round(value / measure.each, DECIMALS)
-
-
 def _loads_text(loads: Sequence[Load], units: Units | None) -> str | None:
     smallest = UNIT_SYSTEMS[units or "metric"]["kg"][0]
-    kilograms = [_in(smallest, one.kg) for one in loads if one.kg is not None and one.model_fields_set == {"kg"}]
+    kilograms = [
+        in_unit(one.kg, smallest) for one in loads if one.kg is not None and one.model_fields_set == {"kg"}
+    ]
     text = count_text(kilograms) if len(kilograms) == len(loads) else None
     return None if text is None else f"{text} {smallest.sign}"
 
@@ -110,9 +112,7 @@ def load_text(load: Load | Sequence[Load] | None, units: Units | None = None) ->
         return _loads_text(load, units)
     times = "" if load.count is None else f"{number(load.count)} x "
     if load.kg is not None:
-        if load.unit == "lb":
-            return f"{times}{number(round(load.kg / POUND_KG, 2))} lb"
-        return f"{times}{measured_text(load.kg, 'kg', None if load.unit else units)}"
+        return f"{times}{measured_text(load.kg, 'kg', TYPED_IN[load.unit] if load.unit else units)}"
     if load.pct_1rm is not None:
         return f"{times}{number(load.pct_1rm)} %"
     if load.bodyweight is not None:
