@@ -173,10 +173,10 @@ def test_up_to_four_are_counted_by_tapping_and_the_sheet_has_their_scores(phone:
     phone.get_by_role("button", name="Start").tap()
     behind_more(phone, "Scores")
     for count in (1, 2):
-        phone.get_by_role("button", name=f"{names[1]}: {count - 1}, one round more").tap()
+        # Tapped again at once it counts for nothing. Both in the page: a slow machine's second tap is not at once.
+        tapped = phone.get_by_role("button", name=f"{names[1]}: {count - 1}, one round more")
+        tapped.evaluate("(button) => { button.click(); button.click() }")
         expect(phone.get_by_role("button", name=f"{names[1]}: {count}, one round more")).to_be_visible()
-        # Tapped again at once it counts for nothing.
-        phone.get_by_role("button", name=f"{names[1]}: {count}, one round more").tap()
         phone.wait_for_timeout(800)
         expect(phone.get_by_role("button", name=f"{names[1]}: {count}, one round more")).to_be_visible()
     phone.get_by_text("Type them").tap()
