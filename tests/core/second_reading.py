@@ -230,6 +230,7 @@ class Reader:
             for v in (order[0], order[-1])
         ]
         closing = clock.get("closing_rest", self.methods.closing_rest) and not first
+        last = own[0] if mirrored else own[1]
         if mirrored:
             order, gaps = order[::-1], gaps[::-1]
         self.line.write(Unit("rest", own[0] if first else 0))
@@ -241,7 +242,7 @@ class Reader:
             self.line.write(self.window(step, visit["round"], seconds))  # type: ignore[index]
             self.worked += seconds
             self.line.write(Unit("rest", gap))  # type: ignore[arg-type]
-        self.line.write(Unit("rest", own[1] if closing else 0))
+        self.line.write(Unit("rest", last if closing else 0))
 
     def every(self, block: dict[str, Any], clock: dict[str, Any], steps: Any, rounds: Any) -> None:
         slots: list[list[dict[str, Any]]] = [[]]

@@ -9,7 +9,10 @@ import pytest
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import read_board
 from finetally.core.board.writer import write_wall
+from finetally.core.session.ids import with_ids
+from finetally.core.wall.reading import read_wall
 from finetally.shipped import shipped_library
+from tests.core.helpers import session, step
 
 LIBRARY = shipped_library()
 
@@ -222,3 +225,51 @@ def test_what_cannot_be_read_names_its_line(text: str, line: int) -> None:
         read(text)
     assert line in [problem.line for problem in caught.value.problems]
     assert all(problem.column >= 1 and problem.allowed for problem in caught.value.problems)
+
+
+TITLES = ["Rest day", "HIIT 40/20", "20/10 x 8", "Main: x", "note: hi", "rest 5 min", "together", "title: x", "Legs, 45", "Legs, 45 min",
+          "Warm-up (easy): hills", "EMOM 12", "10 burpees", "3111", "45 min", "Run 5 km", "stands alone", "my subtitle: x"]  # fmt: skip
+
+
+@pytest.mark.parametrize("title", TITLES)
+@pytest.mark.parametrize("more", [{}, {"announced_s": 2700}])
+def test_a_title_that_looks_like_work_reads_back_as_the_title(title: str, more: dict[str, Any]) -> None:
+    document = {
+        **session({"clock": {"kind": "intervals", "work_s": 20}, "steps": [step("burpee")]}, **more),
+        "title": title,
+    }
+    text = write_wall(document, library=LIBRARY)
+    assert read_board(text, library=LIBRARY).document == document
+    reading = read_wall(text, library=LIBRARY)
+    assert (reading.document, reading.unread, reading.assumed.made) == (document, [], [])
+
+
+def test_a_score_that_a_later_block_goes_on_from_keeps_its_block() -> None:
+    goes_on = {"from": {"block": "up", "take": "rung"}, "plan": 5}
+    document = session(
+        {"id": "up", "clock": {"kind": "task", "cap_s": 600}, "steps": [step("push-up", reps=[1, 2, 3, 4])]},
+        {"clock": {"kind": "task"}, "steps": [step("burpee", reps=goes_on)]},
+    )
+    text = write_wall(document, library=LIBRARY)
+    assert 'scored as "up"' in text
+    assert read_wall(text, library=LIBRARY).document == document
+    # An id that nothing goes on from has no place on a wall.
+    del document["blocks"][1]
+    assert "scored as" not in write_wall(document, library=LIBRARY)
+
+
+@pytest.mark.parametrize("text", ["Warm up 5 min", "Stretch 5 min", "cool down 5 min easy", "5 min easy breathing"])
+def test_what_a_short_text_was_read_as_can_be_gone_on_with(text: str) -> None:
+    before = with_ids(read_wall(text, library=LIBRARY).document)
+    reading = read_wall(f"{text}\n3 rounds of 10 burpees", library=LIBRARY, before=before)
+    assert [one["movement"] for block in reading.document["blocks"] for one in block["steps"]][-1:] == ["burpee"]  # type: ignore[index,union-attr,call-overload]
+
+
+def test_ids_outlive_an_earlier_document_that_cannot_be_written() -> None:
+    before = {
+        **session({"id": "b7", "clock": {"kind": "task"}, "steps": [step("burpee", reps=-4, id="s9")]}),
+        "people": 3,
+    }
+    reading = read_wall("Test\n\nMain: for time\n  5 burpee\n", library=LIBRARY, before=before)
+    block = reading.document["blocks"][0]  # type: ignore[index]
+    assert (block["id"], block["steps"][0]["id"]) == ("b7", "s9")  # type: ignore[index,call-overload]

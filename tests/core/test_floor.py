@@ -91,6 +91,24 @@ def test_a_run_untouched_is_the_plan(document: dict[str, Any]) -> None:
     assert unlike(planned, done(run, library=shipped_library())) == []
 
 
+@pytest.mark.parametrize(
+    "block",
+    [
+        {"clock": {"kind": "every", "period_s": 60}, "rounds": 4, "steps": [step("burpee", reps=5, chain=True), step("push-up", reps=4, grow=-2)]},
+        {"clock": {"kind": "every", "period_s": 60}, "rounds": 3, "steps": [step("push-up", reps=2, grow=-2, chain=True), step("burpee", reps=5)]},
+        {"clock": {"kind": "amrap", "window_s": 120}, "steps": [step("push-up", reps=4, grow=-2), step("burpee", reps=5)]},
+    ],
+    ids=["every-last", "every-first", "amrap"],
+)  # fmt: skip
+def test_sets_of_no_reps_are_in_what_was_done(block: dict[str, Any]) -> None:
+    document = session(block)
+    made = sheet_of(document, DEFAULT_METHODS)
+    run = read_run(run_of(document, untouched(made), hold="never", until=total_of(made)))
+    planned = figures(parse_session(document), library=shipped_library())
+    assert any(visit.seconds == 0 for visit in made.tape.visits)
+    assert unlike(planned, done(run, library=shipped_library())) == []
+
+
 def unlike(planned: Figures, as_done: Figures) -> list[str]:
     """Where what was done differs from the plan, but for what is of plans alone."""
     wanted, got = printed({**planned, **dict.fromkeys(OF_PLANS)}), printed(as_done)

@@ -25,7 +25,7 @@ from finetally.core.tally.measure import measured, tally
 from finetally.core.tally.spread import numbers_of
 from finetally.core.unfold.unfold import blocks_of, unfold
 from finetally.shipped import shipped_library
-from tests.core.helpers import BARE
+from tests.core.helpers import BARE, figured, session, step
 from tests.core.strategies import documents, has_lists
 
 LIBRARY = shipped_library()
@@ -131,8 +131,9 @@ def test_mirroring_keeps_the_time(document: dict[str, Any]) -> None:
         for entry in made["blocks"]:
             for block in entry.get("blocks", [entry]):
                 block["mirror"] = mirror
-                # A cap cuts whatever comes last and a pulse stops at other places: neither keeps the time.
-                for key in ("cap_s", "then", "pulse"):
+                # A cap cuts whatever comes last and a pulse stops at other places: neither keeps the time. A closing
+                # rest is that of the window that comes last, another one each way.
+                for key in ("cap_s", "then", "pulse", "closing_rest"):
                     block["clock"].pop(key, None)
     first, second = (unfold(parse_session(d), library=LIBRARY, methods=BARE) for d in (straight, mirrored))
     assert second.total_s == pytest.approx(first.total_s)
@@ -191,3 +192,14 @@ def test_spread_holds_the_plan(document: dict[str, Any]) -> None:
         assert ends["low"] <= ends["high"], name
     if made["spread"]:
         assert made["spread"]["total_s"]["low"] <= made["total_s"] <= made["spread"]["total_s"]["high"]
+
+
+def test_a_set_is_one_visit_of_a_row_also_with_two_patterns_of_it() -> None:
+    library = shipped_library()
+    both = next(
+        key
+        for key, one in library.items()
+        if one.patterns.get("push-level", 0) > 0 and one.patterns.get("push-overhead", 0) > 0
+    )
+    document = session({"clock": {"kind": "task"}, "rounds": 3, "steps": [step(both, reps=5)]})
+    assert figured(document)["balance"]["rows"]["push"]["visits"] == 3

@@ -111,6 +111,7 @@ HALF.3: /half-?\s*way/i
 AT_S.3: /at\b/i
 BEFORE_END.3: /before\s+the\s+end/i
 RESTING.3: /resting\s+with/i
+SCORED_AS.3: /scored\s+as\b/i
 RPE.3: /effort(?=\s*\d)/i
 WORD.1: /[^\W\d_][\w'’]*(-[\w'’]+)*/
 FREE.-5: /[^\s].*/
@@ -125,7 +126,7 @@ def _terminal(pattern: str) -> str:
 def grammar_text() -> str:
     """The whole grammar: what is fixed, and a rule and a terminal for each phrase and preset of the table."""
     rules = ["pulse", "CALL QUOTED HALF -> call_half", "CALL QUOTED AT_S time -> call_at",
-             "CALL QUOTED time BEFORE_END -> call_before", "RESTING name -> resting", "RPE NUMBER OF_TEN -> rpe",
+             "CALL QUOTED time BEFORE_END -> call_before", "RESTING name -> resting", "SCORED_AS QUOTED -> scored_as", "RPE NUMBER OF_TEN -> rpe",
              "EACH_STATION -> at_each"]  # fmt: skip
     terminals = [f"EACH_STATION.6: /({_terminal(AT_EACH_PATTERN)})/i"]
     for phrase in HEAD_PHRASES:

@@ -4,13 +4,18 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from functools import lru_cache
+from typing import NamedTuple
 
 from lark.exceptions import LarkError
 
 from finetally.core.board.grammar import line_parser
+from finetally.core.movements.by_dose import SaidDose, movement_by_dose
 from finetally.core.movements.library import Library
+from finetally.core.movements.names import everyday_names
 from finetally.core.movements.sides import one_sided_hold
+from finetally.core.session.json_value import JsonObject
+from finetally.core.session.parts import written
+from finetally.core.session.step import Step
 
 _PLAIN = re.compile(r"[^\W\d_][\w'’]*(-[\w'’]+)*( [^\W\d_][\w'’]*(-[\w'’]+)*)*")
 
@@ -27,52 +32,40 @@ class Stub:
     quoted: bool = False
 
 
-def _folded(text: str) -> str:
-    return " ".join(text.lower().replace("’", "'").replace("-", " ").replace("_", " ").split())
-
-
-def _singular(text: str) -> str:
-    for ending, stem in (("ies", "y"), ("sses", "ss"), ("ches", "ch"), ("shes", "sh"), ("s", "")):
-        if text.endswith(ending) and not (ending == "s" and text.endswith("ss")):
-            return text[: -len(ending)] + stem
-    return text
-
-
 MAX_STUB_LOOKUPS = 200
 """Unknown names of one text that nearest names are looked up for; a text of more is no session."""
 
 
-@lru_cache(maxsize=16)
-def _keys_of(library: Library) -> dict[str, str]:
-    keys: dict[str, str] = {}
-    for key, movement in library.items():
-        for text in (movement.name or key, key):
-            keys.setdefault(_folded(text), key)
-    for key, movement in library.items():
-        for text in movement.aliases or ():
-            keys.setdefault(_folded(text), key)
-    for text, key in list(keys.items()):
-        keys.setdefault(_singular(text), key)
-    return keys
+class NamedMovement(NamedTuple):
+    """A movement on the wall: its key, and the words that it is called by; None where quotes name it."""
+
+    key: str
+    words: str | None
 
 
 class NameBook:
-    """Names, aliases and keys of a library. What several movements are called alike, the first has."""
+    """Names, aliases and keys of a library on the wall: from words to a key and back."""
 
     def __init__(self, library: Library) -> None:
         self._library = library
-        self._keys = _keys_of(library)
+        self._everyday = everyday_names(library)
         self._said: dict[str, str] = {}
         self._near: dict[str, tuple[str, ...]] = {}
 
     def key_of(self, words: str) -> str | None:
-        """The movement that is called so, forgiving case, hyphens and plurals; None if nothing is."""
-        text = _folded(words)
-        return self._keys.get(text) or self._keys.get(_singular(text))
+        """The movement that is called so in everyday words; None if nothing is."""
+        return self._everyday.find(words)
+
+    def key_with(self, name: NamedMovement, said: JsonObject) -> str:
+        """The key of a movement with what else is said of it: a bare name may mean another one by its dose."""
+        if name.words is None or name.key not in self._library:
+            return name.key
+        dose = SaidDose(*(said.get(part) for part in SaidDose._fields))
+        return movement_by_dose(name.words, dose, names=self._everyday, library=self._library) or name.key
 
     def exact(self, text: str) -> str | None:
         """What quotes name: a key as it stands, else what is called so."""
-        return text if text in self._library else self.key_of(text)
+        return text if text in self._library else self._everyday.exact(text)
 
     def stub(self, words: str, line: int, column: int) -> Stub:
         """Words that name no movement."""
@@ -87,13 +80,28 @@ class NameBook:
         """Whether a movement is a stretch or hold that each side has for itself."""
         return one_sided_hold(self._library.get(key), key)
 
+    def words_with(self, step: Step) -> str:
+        """What stands on the wall for a step's movement: in quotes where its dose would make another one of it."""
+        words = self.words_of(step.movement)
+        if words.startswith('"') or step.movement not in self._library:
+            return words
+        said = written(step)
+        return (
+            words
+            if self.key_with(NamedMovement(step.movement, words), said) == step.movement
+            else quoted_key(words)
+        )
+
     def words_of(self, key: str) -> str:
-        """What stands on the wall for a key: its name if that reads back, else the key in quotes."""
+        """What stands on the wall for a key: its name, in quotes where it needs them, else the key in quotes."""
         said = self._said.get(key)
         if said is None:
             movement = self._library.get(key)
             name = movement.name if movement is not None else None
-            said = name if name and self.key_of(name) == key and reads_as_name(name) else quoted_key(key)
+            if name and self.key_of(name) == key and reads_as_name(name):
+                said = name
+            else:
+                said = quoted_key(name if name and self.exact(name) == key else key)
             self._said[key] = said
         return said
 
@@ -110,8 +118,12 @@ def reads_as_name(text: str) -> bool:
         return False
     try:
         tree = line_parser().parse(text, start="name")
-        step = line_parser().parse(f"1 {text}", start="step")
+        pieces = [line_parser().parse(f"{dose} {text}", start="step").children[0] for dose in DOSES]
     except LarkError:
         return False
-    piece = step.children[0]
-    return len(tree.children) == len(text.split()) and len(getattr(piece, "children", ())) == 2
+    alone = all(len(getattr(piece, "children", ())) == 2 for piece in pieces)
+    return len(tree.children) == len(text.split()) and alone
+
+
+DOSES = ("1", "1 x", "5:00", "30 s", "10 m", "5 in 1:00")
+"""Every kind of dose that may stand in front of a name: behind each, other words mean something else."""

@@ -32,6 +32,8 @@ MAX_LINES = 20_000
 PART_HEAD = re.compile(r"(warm[- ]?up|main(\s+part)?|finisher|cool[- ]?down|block)\s*(\(|\"|“|:)", re.IGNORECASE)
 TITLE_WORD = re.compile(r"title\s*:\s*", re.IGNORECASE)
 """What may stand in front of a title, where it could be taken for something to do."""
+QUOTED_TITLE = re.compile(r'"[^"\n]+"')
+"""A title that could be read as something else stands in quotes behind `title:`."""
 META = re.compile(r"(notes?|cautions?|tags?|people|space|slack|effort)\s*:|stands\s+alone", re.IGNORECASE)
 TOLD_LENGTH = re.compile(r"\d[\d:.]*(\s*(-|–|to)\s*\d[\d:.]*)?\s*[a-z']*", re.IGNORECASE)
 """What may stand after the last comma of the title: the length told."""
@@ -125,6 +127,12 @@ def without_trailer(lines: list[str]) -> tuple[list[str], Patch | None]:
     return lines[:begin] + lines[end + 1 :], patch
 
 
+def is_line(text: str) -> bool:
+    """Whether a line without indent says something else than a title: a part, a rest, a margin note."""
+    folded = text.lower()
+    return bool(PART_HEAD.match(text) or META.match(text)) or folded.startswith(("together", "rest "))
+
+
 class _Reader:
     def __init__(self, library: Library) -> None:
         self._names = NameBook(library)
@@ -148,28 +156,26 @@ class _Reader:
             if not text:
                 continue
             indent = len(raw) - len(raw.lstrip())
-            if not began and indent == 0 and not self._is_line(text):
+            if not began and indent == 0 and not is_line(text):
                 self._title(text)
             else:
                 self._line(text, number, indent)
             began = True
 
-    @staticmethod
-    def _is_line(text: str) -> bool:
-        folded = text.lower()
-        return bool(PART_HEAD.match(text) or META.match(text)) or folded.startswith(("together", "rest "))
-
     def _title(self, text: str) -> None:
-        text = TITLE_WORD.sub("", text) or text
+        word = TITLE_WORD.match(text)
+        text = (text[word.end() :] if word else text) or text
+        quoted = QUOTED_TITLE.match(text)
         title, comma, told = (part.strip() for part in text.rpartition(","))
         if comma and len(told) <= MOST_OF_LENGTH and TOLD_LENGTH.fullmatch(told):
             seconds = self._parse("rest", f"rest {told}", 0, 0, quiet=True)
             if seconds is None and told.isdecimal():
                 seconds = int(told) * 60
             if seconds is not None:
+                title = title[1:-1] if quoted and quoted.group() == title else title
                 self._session.update({"title": title, "announced_s": seconds})
                 return
-        self._session["title"] = text
+        self._session["title"] = text[1:-1] if quoted and quoted.group() == text else text
 
     def _line(self, text: str, number: int, indent: int) -> None:
         folded = text.lower()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from collections.abc import Iterator, Sequence
 from typing import TypeGuard
 
@@ -19,7 +20,15 @@ from finetally.core.board.phrases import (
     PhraseKey,
 )
 from finetally.core.board.problems import BoardError
-from finetally.core.board.reader import TRAILER_BEGINS, TRAILER_ENDS, BoardReading, read_board
+from finetally.core.board.reader import (
+    TITLE_WORD,
+    TOLD_LENGTH,
+    TRAILER_BEGINS,
+    TRAILER_ENDS,
+    BoardReading,
+    is_line,
+    read_board,
+)
 from finetally.core.board.step_text import dose_text, quality_texts, step_of
 from finetally.core.board.unsaid import Patch, unsaid
 from finetally.core.board.values import count_text, number, quoted, time_text
@@ -27,11 +36,15 @@ from finetally.core.measures import Units
 from finetally.core.movements.library import Library
 from finetally.core.session.clocks import Rotation, Station
 from finetally.core.session.document import Block, BlockOrSection, Section, Session
+from finetally.core.session.ids import ids_with_scores
 from finetally.core.session.json_value import JsonObject
-from finetally.core.session.parts import blocks_of_entry, slot_count, without
+from finetally.core.session.parts import as_written, blocks_of_entry, slot_count, without
 from finetally.core.session.reading import parse_session
 from finetally.core.session.step import Option, Step
 from finetally.core.session.values import AmountRange, PerRoundValue, SecondsValue
+
+LIKE_WORK = re.compile(r"\d\s*/\s*\d")
+"""What a title has in common with work: `HIIT 40/20`."""
 
 MAY = {"skip": "(optional)", "exit": "(or stop here)"}
 
@@ -125,6 +138,18 @@ def _kit_text(kit: list[str] | str | None) -> list[str]:
     return [f"kit {', '.join(name for name in names if name)}"] if names and all(names) else []
 
 
+def _title_text(title: str, *, alone: bool) -> str:
+    """A title so that it reads back: behind `title:` where it looks like work, in quotes where it ends in a length.
+
+    `alone`: without blocks below, where any title could be something to do.
+    """
+    *_, last = title.rpartition(",")
+    if "," in title and TOLD_LENGTH.fullmatch(last.strip()) and '"' not in title:
+        return f'title: "{title}"'
+    plain = not (alone or is_line(title) or TITLE_WORD.match(title) or LIKE_WORK.search(title))
+    return title if plain else f"title: {title}"
+
+
 class WallWriter:
     """Writes parts of a session as they stand on the wall; in `units` for paper, which nothing reads again."""
 
@@ -132,9 +157,11 @@ class WallWriter:
         self._names = names
         self._quoting = quoting
         self._units = units
+        self._scored: set[str] = set()
 
     def write(self, session: Session) -> str:
         """The whole session."""
+        self._scored = ids_with_scores({"blocks": [as_written(entry) for entry in session.blocks]})
         lines = [self._title(session), *self._session(session)]
         for entry in session.blocks:
             lines.append("")
@@ -146,10 +173,7 @@ class WallWriter:
 
     @staticmethod
     def _title(session: Session) -> str:
-        title = " ".join(session.title.split()) or "Session"
-        if not session.blocks:
-            # Alone on a page it could be something to do.
-            title = f"title: {title}"
+        title = _title_text(" ".join(session.title.split()) or "Session", alone=not session.blocks)
         told = None if session.announced_s is None else _told(session.announced_s)
         return f"{title}, {told}" if told else title
 
@@ -246,6 +270,9 @@ class WallWriter:
             yield f"resting with {self._names.words_of(block.rest_as)}"
         for call in block.calls or ():
             yield from call_text(call)
+        name = quoted(block.id) if block.id in self._scored and block.id is not None else None
+        if name:
+            yield f"scored as {name}"
 
     def _station(self, station: Station) -> str:
         parts = [f'at "{station.name}"' if quoted(station.name) else "at"]
@@ -270,7 +297,7 @@ class WallWriter:
 
     def piece(self, step: Step) -> str:
         """One movement with its dose and what goes with it; without quotes where nobody reads it back."""
-        name = self._names.words_of(step.movement)
+        name = self._names.words_with(step)
         name = name if self._quoting else name.strip('"')
         return dose_text(step, self._units) + name + "".join(quality_texts(step, self._units))
 
@@ -288,7 +315,7 @@ class WallWriter:
     def _of_option(self, option: Option) -> str:
         """What an option changes of its step."""
         step = step_of(option)
-        name = self._names.words_of(option.movement) if option.movement else ""
+        name = self._names.words_with(step) if option.movement else ""
         body = f"{dose_text(step, self._units)}{name}{''.join(quality_texts(step, self._units))}".strip(" ,")
         if option.dose_factor is None:
             return body

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import bisect
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from finetally.core.floor.document import Run
 from finetally.core.floor.events import ScoreMade
@@ -116,7 +116,7 @@ class PieceMaker:
         # A block that was unfolded by itself has other addresses: they become those of the beat.
         at = sheet.tape.segments[beat.first].owner
         owned = [segment._replace(owner=_at(at, segment.owner)) for segment in piece.segments]
-        return PlayedPiece(Piece(owned, piece.visits), tape, len(owned), number, score)
+        return PlayedPiece(replace(piece, segments=owned), tape, len(owned), number, score)
 
 
 def told_score(event: ScoreMade) -> RunScore | None:

@@ -109,6 +109,7 @@ class _DoneTape:
         run = tape.runs[-1]
         visits: dict[int, int] = {}
         windows: dict[int, int] = {}
+        tape.visits.extend(replace(visit, block=block) for _, visit in made.piece.empty)
         for place, segment in enumerate(made.piece.segments):
             visit, window = segment.visit, segment.window
             if visit is not None:

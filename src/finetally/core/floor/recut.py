@@ -10,15 +10,19 @@ from finetally.core.methods.value import Methods
 from finetally.core.session.clocks import Intervals
 from finetally.core.unfold.pace import TIME_EPS_S, Pacer
 from finetally.core.unfold.perform import LEFT, RIGHT, SideTurns, VisitPerformer
-from finetally.core.unfold.tape import PerformedVisit, Segment, Tape
+from finetally.core.unfold.tape import EmptyVisit, PerformedVisit, Segment, Tape
 
 
 @dataclass(frozen=True, slots=True)
 class Piece:
-    """Some segments of a tape in a row, with the visits that they show by their index on that tape."""
+    """Some segments of a tape in a row, with the visits that they show by their index on that tape.
+
+    `empty`: visits that take no time, each with how many of the segments lie before it.
+    """
 
     segments: list[Segment]
     visits: dict[int, PerformedVisit]
+    empty: tuple[tuple[int, PerformedVisit], ...] = ()
 
     @property
     def seconds(self) -> float:
@@ -29,7 +33,19 @@ class Piece:
 def piece_of(tape: Tape, first: int, end: int) -> Piece:
     """The segments from `first` to before `end` as they stand."""
     segments = tape.segments[first:end]
-    return Piece(segments, {s.visit: tape.visits[s.visit] for s in segments if s.visit is not None})
+    visits = {s.visit: tape.visits[s.visit] for s in segments if s.visit is not None}
+    empty = tuple(
+        (one.before - first, tape.visits[one.visit])
+        for one in tape.empty_visits
+        if first <= _segment_beside(tape, one) < end
+    )
+    return Piece(segments, visits, empty)
+
+
+def _segment_beside(tape: Tape, empty: EmptyVisit) -> int:
+    """The segment whose beat a visit of no time belongs to: the next one of its window, else the one before it."""
+    following = tape.segments[empty.before] if empty.before < len(tape.segments) else None
+    return empty.before if following is not None and following.window == empty.window else empty.before - 1
 
 
 def stretched(piece: Piece, seconds: float) -> Piece:
@@ -44,6 +60,7 @@ def stretched(piece: Piece, seconds: float) -> Piece:
             index: replace(visit, seconds=visit.seconds * by, left_s=visit.left_s * by, right_s=visit.right_s * by)
             for index, visit in piece.visits.items()
         },
+        piece.empty,
     )
 
 
@@ -69,7 +86,8 @@ def fitted(piece: Piece, seconds: float, tape: Tape, clock_first: int, methods: 
         mine = [segment for segment in kept if segment.visit == index]
         if mine:
             visits[index] = _done_again(tape, mine, visit, worked[index], methods)
-    return Piece(kept, visits)
+    whole = sum(one.seconds >= source.seconds for one, source in zip(kept, piece.segments, strict=False))
+    return Piece(kept, visits, tuple(one for one in piece.empty if one[0] <= whole))
 
 
 def _worked_before(tape: Tape, clock_first: int, piece: Piece) -> dict[int, float]:

@@ -124,10 +124,25 @@ def canonical(text: str) -> tuple[str, ...]:
     return tuple(made)
 
 
+def folded(text: str) -> str:
+    """A name as it is compared letter by letter: no capitals, hyphens or doubled blanks."""
+    return " ".join(text.lower().replace("’", "'").replace("-", " ").replace("_", " ").split())
+
+
+@lru_cache(maxsize=16)
+def everyday_names(library: Library) -> EverydayNames:
+    """The names of a library: the one resolver of texts, board text and typed movements."""
+    return EverydayNames(library)
+
+
 class EverydayNames:
-    """Names, aliases and keys of a library in every everyday form. What two would be called alike, neither is by it."""
+    """Names, aliases and keys of a library in every everyday form. What two would be called alike, neither is by it.
+
+    Immutable, and shared by all texts of a process: what a text may cost is counted in its own `Spelling`.
+    """
 
     def __init__(self, library: Library) -> None:
+        self._written = _as_written(library)
         self._keys: dict[str, str] = {}
         self._words: set[str] = set()
         self._exact: dict[str, str] = {}
@@ -145,7 +160,7 @@ class EverydayNames:
         for joined, keys in taken.items():
             if len(keys) == 1:
                 self._keys.setdefault(joined, next(iter(keys)))
-        self._typos: dict[str, str | None] = {}
+        self.long_words = sorted(word for word in self._words if len(word) >= TYPO_FROM)
 
     def _enter(self, text: str, key: str) -> None:
         words = canonical(text)
@@ -156,10 +171,18 @@ class EverydayNames:
         """Whether a word is in any name."""
         return singular(word.lower()) in self._words
 
+    def exact(self, text: str) -> str | None:
+        """The movement whose key, name or alias this is, forgiving capitals, hyphens and plurals."""
+        written = folded(text)
+        return self._written.get(written) or self._written.get(_without_plural(written))
+
     def find(self, text: str) -> str | None:
         """The movement that is called so; None if nothing is."""
         if len(text) > LONGEST_NAME_CHARS:
             return None
+        found = self.exact(text)
+        if found is not None:
+            return found
         words = canonical(text)
         if not words or "".join(words) in KIT_ALONE:
             return self._exact.get(text.lower().strip())
@@ -169,45 +192,89 @@ class EverydayNames:
         joined = "".join(words)
         return self._keys.get(joined) if joined else None
 
-    def misspelt(self, text: str) -> str | None:
+    def called(self, words: Iterable[str]) -> str | None:
+        """The movement of plain words (`canonical`); None if there is none."""
+        return self._of(words)
+
+    def is_word(self, word: str) -> bool:
+        """Whether a plain word is in any name."""
+        return word in self._words
+
+    def joined_near(self, joined: str) -> dict[str, str]:
+        """Names about as long as `joined`, their words written together, with their movements."""
+        return {name: key for name, key in self._keys.items() if abs(len(name) - len(joined)) < 2}
+
+
+def _as_written(library: Library) -> dict[str, str]:
+    """Movements by key, name and alias as they are written; an alias of two movements is neither's."""
+    keys: dict[str, str] = {}
+    for key, movement in library.items():
+        for text in (movement.name or key, key):
+            keys.setdefault(folded(text), key)
+    of_alias: dict[str, set[str]] = {}
+    for key, movement in library.items():
+        for text in movement.aliases or ():
+            of_alias.setdefault(folded(text), set()).add(key)
+    for text, owners in of_alias.items():
+        if len(owners) == 1:
+            keys.setdefault(text, next(iter(owners)))
+    for text, key in list(keys.items()):
+        if "".join(canonical(text)) not in KIT_ALONE:
+            keys.setdefault(_without_plural(text), key)
+    return keys
+
+
+def _without_plural(text: str) -> str:
+    for ending, stem in (("ies", "y"), ("sses", "ss"), ("ches", "ch"), ("shes", "sh"), ("s", "")):
+        if text.endswith(ending) and not (ending == "s" and text.endswith("ss")):
+            return text[: -len(ending)] + stem
+    return text
+
+
+class Spelling:
+    """Movements meant by misspelt names, for one text: near words are looked up for so many words and no more."""
+
+    def __init__(self, names: EverydayNames) -> None:
+        self._names = names
+        self._near: dict[str, str | None] = {}
+
+    def movement(self, text: str) -> str | None:
         """The movement that is meant where a word or two has one letter wrong; None where that is not plain."""
         words = canonical(text)
         if len(text) > LONGEST_NAME_CHARS or not words or len(words) > 5:
             return None
         kept = [w for w in words if w not in NOT_COUNTED]
-        mended = [self._mended(w) if len(w) >= TYPO_FROM and w not in self._words else w for w in kept]
+        mended = [self._mended(w) if len(w) >= TYPO_FROM and not self._names.is_word(w) else w for w in kept]
         if any(w is None for w in mended) or mended == kept:
             joined = "".join(kept)
-            return self._near_joined(joined) if len(joined) >= TYPO_FROM + 1 and len(kept) == 1 else None
-        return self._of([w for w in mended if w])
+            return self._joined(joined) if len(joined) >= TYPO_FROM + 1 and len(kept) == 1 else None
+        return self._names.called([w for w in mended if w])
 
     def _mended(self, word: str) -> str | None:
-        if word not in self._typos:
-            if len(self._typos) > MOST_TYPOS:
+        """The one word of the library's names that this is a slip of."""
+        if word not in self._near:
+            if len(self._near) >= MOST_TYPOS:
                 return None
-            near = process.extract(word, self._long, scorer=OSA.distance, score_cutoff=1, limit=4)
-            likely = [one[0] for one in near if _slip(word, one[0])]
-            self._typos[word] = likely[0] if len(likely) == 1 else None
-        return self._typos[word]
+            near = _slips(word, self._names.long_words)
+            self._near[word] = near[0] if len(near) == 1 else None
+        return self._near[word]
 
-    @property
-    def _long(self) -> list[str]:
-        found = self.__dict__.get("_long_words")
-        if found is None:
-            found = self._long_words = sorted(w for w in self._words if len(w) >= TYPO_FROM)
-        return found
+    def _joined(self, joined: str) -> str | None:
+        """The one movement whose name, written together, this is a slip of."""
+        name = f"={joined}"
+        if name not in self._near:
+            if len(self._near) >= MOST_TYPOS:
+                return None
+            names = self._names.joined_near(joined)
+            keys = {names[one] for one in _slips(joined, list(names))}
+            self._near[name] = next(iter(keys)) if len(keys) == 1 else None
+        return self._near[name]
 
-    def _near_joined(self, joined: str) -> str | None:
-        if joined in self._typos:
-            return self._keys.get(self._typos[joined] or "")
-        if len(self._typos) > MOST_TYPOS:
-            return None
-        names = [k for k in self._keys if abs(len(k) - len(joined)) < 2]
-        near = process.extract(joined, names, scorer=OSA.distance, score_cutoff=1, limit=4)
-        likely = [one[0] for one in near if _slip(joined, one[0])]
-        keys = {self._keys[one] for one in likely}
-        self._typos[joined] = likely[0] if len(keys) == 1 else None
-        return next(iter(keys)) if len(keys) == 1 else None
+
+def _slips(typed: str, among: list[str]) -> list[str]:
+    """Words that what was typed is a slip of."""
+    near = process.extract(typed, among, scorer=OSA.distance, score_cutoff=1, limit=4)
+    return [one[0] for one in near if _slip(typed, one[0])]
 
 
 def _slip(typed: str, meant: str) -> bool:

@@ -73,14 +73,25 @@ def with_other_ids(document: JsonObject, taken: set[str]) -> JsonObject:
             number += 1
         carrier["id"] = names[str(own)] = f"{letter}{number}"
         known.add(f"{letter}{number}")
-    stack: list[JsonValue] = [made]
+    for source in _sources(made):
+        source["block"] = names.get(str(source["block"]), source["block"])
+    return made
+
+
+def ids_with_scores(document: JsonObject) -> set[str]:
+    """The ids of blocks whose score some value of the document goes on from."""
+    return {str(source["block"]) for source in _sources(document)}
+
+
+def _sources(document: JsonObject) -> Iterator[JsonObject]:
+    """What values are taken from: each `{"block", "take"}` of the document."""
+    stack: list[JsonValue] = [document]
     while stack:
         here = stack.pop()
         if isinstance(here, dict):
             source = here.get("from")
-            if isinstance(source, dict) and source.get("block") in names:
-                source["block"] = names[str(source["block"])]
+            if isinstance(source, dict) and "block" in source:
+                yield source
             stack.extend(here.values())
         elif isinstance(here, list):
             stack.extend(here)
-    return made

@@ -40,6 +40,7 @@ class BalanceTally:
         self.positions: dict[str, PatternWork] = {}
         self.planes: dict[str, PatternWork] = {}
         self.left = self.right = self.unassigned_s = 0.0
+        self._row_visits = dict.fromkeys((row.name for row in SCHEMES[methods.balance]), 0)
         by = methods.balance_by
         # Weights belong to the movement, so visits are added up by movement before they are weighed.
         sums: dict[int, tuple[MovementDef, PatternWork]] = {}
@@ -61,6 +62,10 @@ class BalanceTally:
             self.unassigned_s += visit.work_s
         for name, weight in movement.patterns.items():
             _weigh(self.patterns, name, weight, visit)
+        for row in SCHEMES[self._methods.balance]:
+            # A set is one visit of a row, also where its movement has two patterns of it.
+            if any(movement.patterns.get(member, 0) > 0 for member in row.members):
+                self._row_visits[row.name] += visit.visits
         place = "floor" if movement.position in FLOOR_POSITIONS else movement.position or "standing"
         _weigh(self.positions, place, 1, visit)
         _weigh(self.planes, movement.plane or "sagittal", 1, visit)
@@ -85,7 +90,7 @@ class BalanceTally:
                 "code": row.code,
                 "work_s": sum(one.work_s for one in members),
                 "share": measure / total if total else 0.0,
-                "visits": sum(one.visits for one in members),
+                "visits": self._row_visits[row.name],
             }
         mobility = self.patterns.get("mobility")
         return {

@@ -52,7 +52,9 @@ def _rests(run: ClockRun, clock: Intervals, closing_rest: bool) -> tuple[float, 
         # Each window is preceded by its rest; a round or group rest stands before the next one's first window.
         return run.own_rest(clock, order[0]), [run.rest_between(clock, a, b) for a, b in pairs], 0
     closing = clock.closing_rest if clock.closing_rest is not None else closing_rest
-    after = run.own_rest(clock, order[-1]) if closing else 0
+    # Played backwards, the window that comes last is the one that came first.
+    last = order[0] if run.mirrored else order[-1]
+    after = run.own_rest(clock, last) if closing else 0
     return 0, [run.rest_between(clock, a, a) for a, _ in pairs], after
 
 

@@ -97,6 +97,17 @@ class Segment(NamedTuple):
         return self.owner._replace(piece=self.piece) if self.piece else self.owner
 
 
+class EmptyVisit(NamedTuple):
+    """A visit that takes no time (a dose of 0): its index among the visits, and the segment that it stands before.
+
+    `window`: the window it was entered in, as its index on the tape.
+    """
+
+    visit: int
+    before: int
+    window: int | None
+
+
 class Window(NamedTuple):
     """A stretch that the clock sets: an interval, a period, an amrap's window, a capped task. Ends at most then."""
 
@@ -184,6 +195,7 @@ class Tape:
 
     segments: list[Segment] = field(default_factory=list)
     visits: list[PerformedVisit] = field(default_factory=list)
+    empty_visits: list[EmptyVisit] = field(default_factory=list)
     windows: list[Window] = field(default_factory=list)
     runs: list[BlockRun] = field(default_factory=list)
     spans: list[ClockSpan] = field(default_factory=list)
@@ -278,7 +290,10 @@ class Recorder:
             base.section_pass, base.section, base.block, self.repeat, round_, self._visit, self.station, step, side
         )
         self.tape.visits.append(performed)
-        return len(self.tape.visits) - 1
+        number = len(self.tape.visits) - 1
+        if performed.seconds <= 0:
+            self.tape.empty_visits.append(EmptyVisit(number, len(self.tape.segments), self.window))
+        return number
 
     def write(
         self,

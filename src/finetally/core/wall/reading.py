@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import copy
 from collections.abc import Mapping
-from functools import lru_cache
 
 from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import MAX_LINES, BoardReading, definitions_in, split_lines, without_trailer
-from finetally.core.board.unsaid import Patch, laid_over
+from finetally.core.board.unsaid import Patch, laid_over, unsaid
 from finetally.core.board.writer import what_the_wall_leaves_out
 from finetally.core.movements.library import Library
-from finetally.core.movements.names import EverydayNames
+from finetally.core.movements.names import everyday_names
 from finetally.core.session.document import Session
+from finetally.core.session.ids import without_ids
 from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.limits import MAX_TEXT
 from finetally.core.session.parts import as_written
@@ -23,12 +23,6 @@ from finetally.core.wall.reader import Reading, TextReader
 from finetally.core.wall.sound import sound
 from finetally.core.wall.text.written import written_blocks, written_whole
 from finetally.core.wall.unread import Unread
-
-
-@lru_cache(maxsize=8)
-def everyday_names(library: Library) -> EverydayNames:
-    """The everyday names of a library."""
-    return EverydayNames(library)
 
 
 def read_wall(
@@ -50,9 +44,7 @@ def read_wall(
     lines = lines[:MAX_LINES]
     if patch is None and before is not None and before.get("blocks"):
         # The words that were kept belong to what stood there before.
-        own = library.with_definitions(parse_session(before).movements)
-        bare = _named_anew({key: value for key, value in before.items() if key != "wall"}, own)
-        patch = what_the_wall_leaves_out(bare, library=library)
+        patch = _left_out_of(before, library)
     library = library.with_definitions(definitions_in(patch))
     board = written_whole(lines, library)
     if board is not None:
@@ -69,6 +61,16 @@ def read_wall(
         for one in reading.unread
     ]
     return _with_unsaid(sound(reading, library), patch)
+
+
+def _left_out_of(before: JsonObject, library: Library) -> Patch | None:
+    """What an earlier document holds beyond its text; at least its ids where the text of it cannot be read."""
+    bare = {key: value for key, value in before.items() if key != "wall"}
+    try:
+        bare = _named_anew(bare, library.with_definitions(parse_session(before).movements))
+        return what_the_wall_leaves_out(bare, library=library)
+    except (BoardError, DocumentError):
+        return unsaid({key: one for key, one in without_ids(bare).items() if key != "movements"}, bare)
 
 
 def _named_anew(document: JsonObject, library: Library) -> JsonObject:

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from types import MappingProxyType
 
+from finetally.core.movements.by_dose import SaidDose, movement_by_dose
 from finetally.core.movements.library import Library
-from finetally.core.movements.names import NOT_COUNTED, EverydayNames, canonical
+from finetally.core.movements.names import EverydayNames, Spelling, canonical
 from finetally.core.wall.items.item import Item
 from finetally.core.wall.tokens.words import EASY_WORDS, FILLER, KIT_WORDS
 
@@ -30,6 +30,7 @@ class Names:
     def __init__(self, library: Library, everyday: EverydayNames) -> None:
         self._library = library
         self._everyday = everyday
+        self._spelling = Spelling(everyday)
         self._unknown: dict[tuple[str, ...], str] = {}
 
     def known(self, words: str) -> str | None:
@@ -61,14 +62,14 @@ class Names:
         found = self._find(text, item, part, tool)
         if found is not None:
             return NamedMovement(found, text, True)
-        mended = self._everyday.misspelt(text)
+        mended = self._spelling.movement(text)
         if mended is not None:
             return NamedMovement(mended, text, True, guessed="misspelt")
         return NamedMovement(self._provisional(text), text, False)
 
     def _find(self, text: str, item: Item, part: str | None, tool: str) -> str | None:
         words = text.split()
-        found = self._with_kit(text, item, tool) or self._by_load(text, item)
+        found = self._with_kit(text, item, tool) or self._by_load(text, item, tool)
         if found is not None:
             return found
         whole = self._everyday.find(" ".join(t.text for t in item.words)) if len(item.words) > len(words) else None
@@ -88,20 +89,13 @@ class Names:
             forms.extend((f"{kit} {text}", f"{text} {kit}", f"{KIT_WORDS.get(kit, kit)} {text}"))
         return next((found for form in forms if (found := self._everyday.find(form)) is not None), None)
 
-    def _by_load(self, text: str, item: Item) -> str | None:
+    def _by_load(self, text: str, item: Item, tool: str) -> str | None:
         """What a name means with its load or its sides; the blocks that only say how easy they are."""
-        plain = " ".join(w for w in canonical(text) if w not in NOT_COUNTED)
-        if plain == "row" and item.metres is None and item.seconds is None and isinstance(item.load, dict):
-            # Nobody loads a rowing machine with kilograms.
-            barbell = heavy(item) and "barbell-row" in self._library
-            return "barbell-row" if barbell else self._everyday.find("bent row")
         if text in EASY_BLOCKS and "easy-movement" in self._library:
             return "easy-movement"
-        if plain in HEAVIER and heavy(item) and HEAVIER[plain] in self._library:
-            return HEAVIER[plain]
-        if item.sides == "each" and plain == "dumbbell row" and "bell-row" in self._library:
-            return "bell-row"
-        return None
+        told = item.cal or tool or item.kit
+        dose = SaidDose(None if told else item.reps, item.seconds, item.metres, item.load, item.sides)
+        return movement_by_dose(text, dose, names=self._everyday, library=self._library)
 
     def _other_forms(self, words: list[str], part: str | None) -> Iterator[tuple[str, frozenset[str] | None]]:
         """Other forms of a name, in the order they are tried, and which movements each may mean (None: any)."""
@@ -131,20 +125,6 @@ class Names:
 
 
 MACHINE_KEYS = frozenset({"row-machine", "bike-machine", "air-bike", "ski-machine", "treadmill-run"})
-HEAVY_KG = 30
-"""A squat or thruster that is only called so has a barbell from here on."""
-
-HEAVIER = MappingProxyType(
-    {
-        "squat": "barbell-back-squat",
-        "thruster": "barbell-thruster",
-        "push press": "barbell-push-press",
-        "bent over row": "barbell-row",
-        "bent row": "barbell-row",
-    }
-)
-"""What a bare name is with a load that no pair of dumbbells has."""
-
 EASY_BLOCKS = frozenset(
     {"stretch", "stretching", "stretches", "mobility", "cool down", "cooldown", "warm up", "warmup", "easy stretch",
      "easy stretching", "general stretching"}
@@ -186,14 +166,6 @@ TRAILING = frozenset(
     }
 )
 """Words behind a name that say how, not what."""
-
-
-def heavy(item: Item) -> bool:
-    """Whether an item has a load that no pair of dumbbells has."""
-    load = item.load[-1] if isinstance(item.load, list) and item.load else item.load
-    if not isinstance(load, dict) or load.get("count"):
-        return False
-    return "pct_1rm" in load or load.get("kg", 0) >= HEAVY_KG
 
 
 def trimmed(words: list[str]) -> list[str]:

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from itertools import pairwise
 
+from finetally.core.movements.by_dose import is_heavy
 from finetally.core.wall.blocks.draft import Draft
 from finetally.core.wall.items.item import Item
-from finetally.core.wall.items.names import heavy, trimmed
+from finetally.core.wall.items.names import trimmed
 from finetally.core.wall.items.qualities import joined, take_dose
 from finetally.core.wall.items.read import ReadLine
 from finetally.core.wall.page.page import Page, is_known, leave_part, new_draft, next_run
@@ -160,7 +161,7 @@ def _name_the_nameless(page: Page, one: ReadLine, items: list[Item], named: Item
         others = others or named_above(page, one)
         if others:
             item.words, item.kit = others[0].words, others[0].kit
-            if item.load is None and heavy(others[0]):
+            if item.load is None and is_heavy(others[0].load):
                 # Lighter sets of what has a bar's load below.
                 item.kit = [*item.kit, "barbell"]
 

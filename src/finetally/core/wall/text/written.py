@@ -11,7 +11,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from finetally.core.board.problems import BoardError
-from finetally.core.board.reader import PART_HEAD, BoardReading, read_lines
+from finetally.core.board.reader import PART_HEAD, TITLE_WORD, BoardReading, read_lines
 from finetally.core.board.values import reps_text
 from finetally.core.movements.library import Library
 from finetally.core.movements.sides import one_sided_hold
@@ -43,7 +43,8 @@ class Written:
 
 def written_whole(lines: list[str], library: Library) -> BoardReading | None:
     """The text, if all of it is in the written form and none of it could be meant another way."""
-    if not any(PART_HEAD.match(line) for line in lines):
+    first = next((line for line in lines if line.strip()), "")
+    if not TITLE_WORD.match(first) and not any(PART_HEAD.match(line) for line in lines):
         return None
     try:
         board = read_lines(lines, library=library)
@@ -91,7 +92,7 @@ def _end_of_section(lines: list[str], at: int) -> int:
 def doubtful(board: BoardReading, session: Session, lines: list[str], library: Library) -> bool:
     """Whether a text in the written form could be meant another way by whoever wrote it."""
     text = [_QUOTED.sub('""', _PRESET.sub("", line)) for line in lines]
-    if any(_PAIR.search(line) for line in text if not _is_note(line)):
+    if any(_PAIR.search(line) for line in text if not _is_note(line) and not TITLE_WORD.match(line)):
         return True
     said = "\n".join(lines)
     for place, block in blocks_with_paths(session):
