@@ -108,13 +108,13 @@ def test_a_near_name_is_taken_for_this_and_all_later_sessions(page: Page) -> Non
     editor.fill("3 rounds\n10 goblin squats\n10 burpees\n")
     page.get_by_role("button", name=re.compile("Line 2: guessed")).click()
     page.get_by_role("dialog").get_by_role("button", name=re.compile("it is goblet squat")).click()
-    expect(page.get_by_text("All of it is read.")).to_be_visible()
+    expect(page.get_by_text("Everything was understood.")).to_be_visible()
     expect(editor).to_contain_text("10 goblin squats")
     assert document_of(page)["blocks"][0]["steps"][0]["movement"] == "goblet-squat"
     page.goto("/bench/new")
     page.get_by_role("button", name="Start from a text").click()
     page.get_by_role("textbox", name="Board text").fill("amrap 10\n5 Goblin squat\n5 burpees\n")
-    expect(page.get_by_text("All of it is read.")).to_be_visible()
+    expect(page.get_by_text("Everything was understood.")).to_be_visible()
     expect(page.get_by_label("What the words come to")).to_contain_text("5 goblet squat")
 
 

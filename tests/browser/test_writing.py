@@ -135,7 +135,7 @@ def test_the_board_reads_any_words_and_ids_stay(page: Page) -> None:
     expect(page.get_by_text("otter drag is new")).to_be_visible()
     editor.fill("Ridge\n\nMain: 30 s each, 4 rounds\n  burpee\n  swing 16 kg\n")
     expect(length).to_have_text("4:00")
-    expect(page.get_by_text("All of it is read.")).to_be_visible()
+    expect(page.get_by_text("Everything was understood.")).to_be_visible()
     kept = document_of(page)
     assert [s["id"] for s in kept["blocks"][0]["steps"]] == [
         s["id"] for s in made["document"]["blocks"][0]["steps"]

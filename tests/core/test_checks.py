@@ -47,6 +47,13 @@ def many(key: str, reps: int, **more: Any) -> dict[str, Any]:
 
 TABLE: list[tuple[str, dict[str, Any], str, dict[str, Any]]] = [
     # code, a session in which it fires, where, and one in which it does not
+    ("session-too-long", session(windows("burpee", rest=0, work_s=2161, more={"rounds": 5})), "blocks[0]",
+     session(windows("burpee", rest=0, work_s=2160, more={"rounds": 5}))),
+    ("session-too-short", session(windows("burpee", rest=0, work_s=19)), "blocks", session(windows("burpee", rest=0, work_s=20))),
+    ("rounds-unlikely", session(block("task", step("barbell-deadlift", reps=5), more={"rounds": 31})), "blocks[0].rounds",
+     session(block("task", step("air-squat", reps=5), more={"rounds": 31}))),
+    ("set-unlikely", many("swing", 61, load={"kg": 16}), "blocks[0].steps[0].reps", many("swing", 60, load={"kg": 16})),
+    ("load-unlikely", many("swing", 5, load={"kg": 1001}), "blocks[0].steps[0].load", many("swing", 5, load={"kg": 500, "count": 2})),
     ("announced-differs", session(windows("burpee", more={"rounds": 20}), announced_s=600), "announced_s",
      session(windows("burpee", more={"rounds": 20}))),
     ("slot-overflow", session(block("every", step("burpee", reps=20), period_s=60)), "blocks[0].clock.period_s",
@@ -291,3 +298,19 @@ def test_an_ordinary_session_asks_for_a_few_looks_at_most(path: Path) -> None:
     checks = figured(json.loads(path.read_text("utf-8")), Methods(), Given())["checks"]
     assert sum(one["severity"] != "note" for one in checks) <= 4
     assert len(checks) <= 8
+
+
+@pytest.mark.parametrize(
+    ("document", "code", "text"),
+    [
+        (session(block("task", step("barbell-deadlift", reps=5), more={"rounds": 225})), "rounds-unlikely",
+         "225 rounds of barbell deadlift: is 225 a load?"),
+        (session(block("task", step("barbell-deadlift", reps=5), more={"rounds": 35})), "rounds-unlikely",
+         "35 rounds of barbell deadlift: is 35 a number of repetitions?"),
+        (session(windows("burpee", rest=0, work_s=2700, more={"rounds": 5})), "session-too-long",
+         "The session takes 3:45:00, 3:45:00 of it main block 1: is that the time of all 5 rounds, and not of each?"),
+    ],
+    ids=["a-load", "repetitions", "the-time-of-all"],
+)  # fmt: skip
+def test_an_unlikely_number_is_asked_about(document: dict[str, Any], code: str, text: str) -> None:
+    assert found(document)[code]["text"] == text

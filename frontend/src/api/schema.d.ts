@@ -5143,6 +5143,8 @@ export interface components {
             assumed: components["schemas"]["AssumedOut"][];
             /** Unread */
             unread: components["schemas"]["UnreadOut"][];
+            /** Unused */
+            unused: components["schemas"]["UnusedNumberOut"][];
             /** Notes */
             notes: number[];
             /** Names */
@@ -5227,6 +5229,18 @@ export interface components {
             text: string;
         };
         /**
+         * UnusedNumberOut
+         * @description A number of the text that is in no figure, at its own characters.
+         */
+        UnusedNumberOut: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * BoardIn
          * @description A text; with the document that it was written from, ids and all that a wall leaves out stay.
          *
@@ -5250,6 +5264,8 @@ export interface components {
         /**
          * TextOut
          * @description A text; `as_typed` if it is the coach's own words, with what was chosen in them.
+         *
+         *     `unread`: words that were typed later than the blocks and could not be read.
          */
         TextOut: {
             /** Text */
@@ -5260,6 +5276,11 @@ export interface components {
             settled: {
                 [key: string]: number;
             };
+            /**
+             * Unread
+             * @default false
+             */
+            unread?: boolean;
         };
         /**
          * WriteIn
@@ -11261,10 +11282,17 @@ export interface components {
         /**
          * WallText
          * @description The words that a session was read from, as typed, and what was chosen where they could be meant otherwise.
+         *
+         *     `unread`: they were typed later than the blocks and could not be read; they are kept until they can.
          */
         WallText: {
             /** Text */
             text: string;
+            /**
+             * Unread
+             * @default null
+             */
+            unread?: boolean | null;
             /**
              * Settled
              * @default null

@@ -22,6 +22,7 @@ const props = defineProps<{
   problems: readonly BoardProblem[]
   told: Told
   trouble: string
+  failed: boolean
   typed: boolean
 }>()
 const emit = defineEmits<{
@@ -96,6 +97,10 @@ function next(): boolean {
 }
 const fresh = computed(() => new Set(props.told.names.map((one) => one.key)).size)
 const openPlaces = computed(() => props.told.assumed.filter((one) => !one.settled).length)
+const understood = computed(() => {
+  const { unread, unused } = props.told
+  return !props.trouble && !openPlaces.value && !fresh.value && !unread.length && !unused.length
+})
 function example(): void {
   if (!view) return
   view.dispatch({
@@ -184,6 +189,7 @@ watch([() => props.problems, () => props.told], () => {
       {{ say.anyWordsWillDoRounds }}
       <button type="button" class="link" @click="example">{{ say.showMeAnExample }}</button>
     </p>
+    <p v-else-if="failed" class="told" role="status">{{ say.notReadYet }}</p>
     <p v-else class="told" role="status">
       <span v-if="openPlaces">{{
         say.readOneWayOfSeveral(openPlaces === 1 ? say.onePlaceWas : say.placesWere(openPlaces))
@@ -192,7 +198,10 @@ watch([() => props.problems, () => props.told], () => {
       <span v-if="told.unread.length" class="fresh">
         {{ say.notInTheFigures(told.unread.length === 1 ? say.oneLineIs : say.linesAre(told.unread.length)) }}
       </span>
-      <span v-if="!openPlaces && !fresh && !told.unread.length">{{ say.allOfItIsRead }}</span>
+      <span v-if="told.unused.length" class="fresh">
+        {{ told.unused.length === 1 ? say.oneNumberUnused : say.numbersUnused(told.unused.length) }}
+      </span>
+      <span v-if="understood">{{ say.everythingUnderstood }}</span>
       <span class="grow"></span>
       <button v-if="openPlaces" type="button" class="link" :title="say.altK" @click="$emit('keepAll')">
         {{ say.keepAll }}

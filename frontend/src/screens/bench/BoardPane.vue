@@ -12,7 +12,7 @@ const props = defineProps<{ board: Board }>()
 const emit = defineEmits<{ several: [] }>()
 // The editor is fetched when somebody first writes on the board.
 const BoardEditor = defineAsyncComponent(() => import('./BoardEditor.vue'))
-const { text, told, problems, typed, trouble } = props.board
+const { text, told, problems, typed, trouble, failed } = props.board
 
 const defining = ref<string | null>(null)
 /** A movement was told: the words are read again with it. */
@@ -37,6 +37,7 @@ async function defined(): Promise<void> {
         :told="told"
         :typed="typed"
         :trouble="trouble"
+        :failed="failed"
         @typed="board.typedText"
         @define="defining = $event"
         @choose="board.choose"

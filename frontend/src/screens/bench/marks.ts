@@ -3,7 +3,7 @@ import { LINE_MARKS as say } from '@/words/texts/board'
 import { StateEffect, StateField } from '@codemirror/state'
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view'
 
-import type { Assumed, NewName, UnreadLine } from '@/api/types'
+import type { Assumed, NewName, UnreadLine, UnusedNumber } from '@/api/types'
 
 import { isOpen } from './assumed'
 
@@ -12,6 +12,7 @@ export interface LineMarks {
   line: number
   assumed: readonly Assumed[]
   names: readonly NewName[]
+  unused: readonly UnusedNumber[]
   unread: boolean
   note: boolean
 }
@@ -20,13 +21,15 @@ export function marksByLine(told: {
   assumed: readonly Assumed[]
   names: readonly NewName[]
   unread: readonly UnreadLine[]
+  unused: readonly UnusedNumber[]
   notes: readonly number[]
 }): Map<number, LineMarks> {
   const found = new Map<number, LineMarks>()
   const at = (line: number): LineMarks =>
-    found.get(line) ?? { line, assumed: [], names: [], unread: false, note: false }
+    found.get(line) ?? { line, assumed: [], names: [], unused: [], unread: false, note: false }
   for (const one of told.assumed) found.set(one.line, { ...at(one.line), assumed: [...at(one.line).assumed, one] })
   for (const one of told.names) found.set(one.line, { ...at(one.line), names: [...at(one.line).names, one] })
+  for (const one of told.unused) found.set(one.line, { ...at(one.line), unused: [...at(one.line).unused, one] })
   for (const line of told.notes) found.set(line, { ...at(line), note: true })
   for (const one of told.unread) found.set(one.line, { ...at(one.line), unread: true })
   return found
@@ -34,12 +37,16 @@ export function marksByLine(told: {
 
 const wordsClass = (one: Assumed): string => (one.settled ? 'kept-words' : one.habit ? 'habit-words' : 'open-words')
 
+/** `40 not in the figures`, of the numbers of a line that no figure has. */
+const unusedText = (marks: LineMarks): string =>
+  marks.unused.length ? say.unused(marks.unused.map((one) => one.text).join(', ')) : ''
+
 const LONGEST_LABEL = 26
 /** What stands at the end of a marked line. */
 export function labelOf(marks: LineMarks): string {
   const open = marks.assumed.filter(isOpen)
   const first = open[0] ?? marks.assumed[0]
-  const words = marks.names.length ? say.guessed : first ? first.read_as : marks.unread ? say.unread : say.note
+  const words = marks.names.length ? say.guessed : first ? first.read_as : marks.unread ? say.unread : unusedText(marks) || say.note
   const count = marks.names.length + open.length
   const short = words.length > LONGEST_LABEL ? `${words.slice(0, LONGEST_LABEL - 1)}…` : words
   return count > 1 ? `${short} +${count - 1}` : short
@@ -107,6 +114,10 @@ export function marked(open: (line: number) => void) {
           for (const one of marks.names) {
             const [from, to] = within(one.column, one.length)
             if (to > from) ranges.push(Decoration.mark({ class: 'new-words' }).range(from, to))
+          }
+          for (const one of marks.unused) {
+            const [from, to] = within(one.column, one.text.length)
+            if (to > from) ranges.push(Decoration.mark({ class: 'unused-number' }).range(from, to))
           }
           ranges.push(Decoration.widget({ widget: new Label(marks, open), side: 1 }).range(line.to))
         }

@@ -15,6 +15,7 @@ const read = (document: SessionDoc | null, problems: object[] = [], more: object
     problems,
     assumed: [],
     unread: [],
+    unused: [],
     notes: [],
     names: [],
     outline: [],
@@ -30,7 +31,7 @@ beforeEach(() => {
   scope = effectScope()
   write
     .mockReset()
-    .mockImplementation((document) => Promise.resolve({ text: `${document.title}\n`, as_typed: false, settled: {} }))
+    .mockImplementation((document) => Promise.resolve({ text: `${document.title}\n`, as_typed: false, settled: {}, unread: false }))
   reading.mockReset().mockImplementation((_text, before) => Promise.resolve(read(before)))
 })
 afterEach(() => {
@@ -73,7 +74,7 @@ test('a new page is empty, and one with a title begins with it, without asking',
 })
 
 test('the words as typed come back with what was chosen, and what is told of them', async () => {
-  write.mockResolvedValueOnce({ text: 'emom 12', as_typed: true, settled: { a: 1 } })
+  write.mockResolvedValueOnce({ text: 'emom 12', as_typed: true, settled: { a: 1 }, unread: false })
   reading.mockResolvedValueOnce(
     read(doc('Ridge'), [], {
       assumed: [
@@ -132,8 +133,38 @@ test('a text with problems is kept as typed; blocks stay and do not overwrite it
   await settle()
   document.value = doc('changed among the blocks')
   await settle()
-  expect(replace).not.toHaveBeenCalled()
   expect([text.value, draft.value, problems.value.length]).toEqual(['Ridge\nhalf a wo', true, 1])
+  const wall = { text: 'Ridge\nhalf a wo', settled: {}, unread: true }
+  expect(replace.mock.calls).toEqual([[{ ...doc('Ridge'), wall }, 'board text']])
+})
+
+test('a text that could not be read is kept, shown after a reload, and read again', async () => {
+  reading.mockRejectedValueOnce(new Refusal(413, 'large', 'No answer.'))
+  const before = board()
+  before.typedText('Ridge, and more')
+  await settle()
+  const kept = before.document.value as SessionDoc
+  expect([before.failed.value, before.trouble.value, kept.wall]).toEqual([
+    true,
+    'No answer.',
+    { text: 'Ridge, and more', settled: {}, unread: true },
+  ])
+  write.mockResolvedValueOnce({ text: 'Ridge, and more', as_typed: true, settled: {}, unread: true })
+  reading.mockResolvedValueOnce(read(doc('Read now')))
+  const after = board(kept)
+  await done(after.write())
+  expect([after.text.value, after.failed.value, after.draft.value]).toEqual(['Ridge, and more', false, false])
+  expect(after.replace).toHaveBeenCalledWith(doc('Read now'), 'board text')
+})
+
+test('a letter more reads a text again that could not be read', async () => {
+  reading.mockResolvedValueOnce(read(null, [{ line: 2, column: 1 }])).mockResolvedValueOnce(read(doc('Typed')))
+  const { replace, typedText, failed, text } = board()
+  typedText('half a wo')
+  await settle()
+  typedText('half a word')
+  await settle()
+  expect([replace.mock.lastCall?.[0].title, failed.value, text.value]).toEqual(['Typed', false, 'half a word'])
 })
 
 test('of two texts typed after each other only the last counts', async () => {

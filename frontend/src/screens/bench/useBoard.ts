@@ -12,12 +12,14 @@ import { isOpen } from './assumed'
 import { UNNAMED } from './useOpening'
 
 const PAUSE_MS = 250
+/** Characters of a text that a session keeps (docs/session-file.md). */
+const MOST_KEPT = 20_000
 /** Writing and reading the board's words are one kind of question: whatever is asked next counts. */
 const KIND = ['board']
 
 /** What was told of a text beside its session. */
-export type Told = Pick<BoardOut, 'assumed' | 'unread' | 'notes' | 'names' | 'outline' | 'sessions'>
-export const NOTHING: Told = { assumed: [], unread: [], notes: [], names: [], outline: [], sessions: [] }
+export type Told = Pick<BoardOut, 'assumed' | 'unread' | 'unused' | 'notes' | 'names' | 'outline' | 'sessions'>
+export const NOTHING: Told = { assumed: [], unread: [], unused: [], notes: [], names: [], outline: [], sessions: [] }
 
 /**
  * The words of a session: those that were typed, or, where the blocks have changed since, the written form.
@@ -37,12 +39,15 @@ export function useBoard(
   const settled = shallowRef<Settled>({})
   /** What was typed and not taken yet: it outlives a look at the blocks. */
   const draft = ref(false)
+  /** Whether what was typed last could not be read. */
+  const failed = ref(false)
   const open = computed(() => told.value.assumed.filter(isOpen).length)
   let own: SessionDoc | null = null
 
   function tell(answer: BoardOut): void {
     problems.value = answer.problems
     trouble.value = ''
+    failed.value = !answer.document
     if (answer.document) told.value = answer
   }
 
@@ -57,13 +62,18 @@ export function useBoard(
     try {
       const found = await newest(KIND, async (signal) => {
         const written = await api.wordsOf(of, squad.value, signal)
+        if (written.unread) return { written, looked: null }
         return { written, looked: await api.readBoard(written.text, of, squad.value, written.settled, signal) }
       })
       if (!found || draft.value) return
       text.value = found.written.text
       typed.value = found.written.as_typed
       settled.value = found.written.settled
-      tell(found.looked)
+      if (found.looked) tell(found.looked)
+      else {
+        draft.value = true
+        await read(found.written.text)
+      }
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       trouble.value = BOARD_TROUBLE.fromBefore
@@ -77,7 +87,8 @@ export function useBoard(
       const answer = await newest(KIND, (signal) => api.readBoard(words, before, squad.value, settled.value, signal))
       if (!answer) return
       tell(answer)
-      if (answer.document) {
+      if (!answer.document) keepUnread(words, before)
+      else {
         own = answer.document
         draft.value = false
         typed.value = 'wall' in answer.document
@@ -87,7 +98,14 @@ export function useBoard(
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       trouble.value = sentenceOf(error)
+      keepUnread(words, before)
     }
+  }
+  /** Keep words that could not be read with the session: a reload shows them again, and reads them again. */
+  function keepUnread(words: string, before: SessionDoc): void {
+    draft.value = failed.value = true
+    if (words.length > MOST_KEPT || (before.wall?.unread && before.wall.text === words)) return
+    replace({ ...before, wall: { text: words, settled: settled.value, unread: true } }, 'board text')
   }
   /** A moment after the last key, what was typed is read. */
   const later = useTimeoutFn(() => void read(text.value), PAUSE_MS, { immediate: false })
@@ -149,6 +167,7 @@ export function useBoard(
     trouble,
     typed,
     draft,
+    failed,
     open,
     typedText,
     write,

@@ -11,7 +11,10 @@ export const BOARD_EDITOR = texts('boardEditor', {
   readOneWayOfSeveral: (openPlaces: Said) => said`${openPlaces} read one way of several`,
   new: (fresh: Said) => said`${fresh} new`,
   notInTheFigures: (unread: Said) => said`${unread} not in the figures`,
-  allOfItIsRead: 'All of it is read.',
+  everythingUnderstood: 'Everything was understood.',
+  numbersUnused: (count: Said) => said`${count} numbers are not in the figures`,
+  oneNumberUnused: '1 number is not in the figures',
+  notReadYet: 'This text could not be read. It is saved, and read again when you change it.',
   altK: 'Alt+K',
   keepAll: 'Keep all',
   writtenOut: 'Written out',
@@ -59,5 +62,6 @@ export const BOARD_TROUBLE = texts('boardTrouble', {
 export const LINE_MARKS = texts('lineMarks', {
   guessed: 'guessed',
   unread: 'not in the figures',
+  unused: (numbers: Said) => said`${numbers} not in the figures`,
   note: 'note',
 })

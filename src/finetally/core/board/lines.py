@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 
 from lark import Token, Transformer, v_args
 
-from finetally.core.board.names import NameBook, NamedMovement, Stub
+from finetally.core.board.names import MovementWords, NameBook, Stub
 from finetally.core.board.phrases import HEAD_PHRASES, PRESETS, PhraseKey
 from finetally.core.session.json_value import JsonObject, JsonValue
 from finetally.core.session.values import POUND_KG
@@ -117,22 +117,22 @@ class LineReader(Transformer[Token, JsonValue]):
         return value
 
     # Names
-    def words(self, *words: Token) -> NamedMovement:
+    def words(self, *words: Token) -> MovementWords:
         text = " ".join(words)
         key = self._names.key_of(text)
         if key is not None:
-            return NamedMovement(key, text)
+            return MovementWords(key, text)
         stub = self._names.stub(text, self._line, self._indent + (words[0].column or 1))
         self.stubs.append(stub)
-        return NamedMovement(stub.key, text)
+        return MovementWords(stub.key, text)
 
-    def quoted(self, one: Token) -> NamedMovement:
+    def quoted(self, one: Token) -> MovementWords:
         text = _unquoted(one)
         key = self._names.exact(text)
         if key is None:
             stub = self._names.stub(text, self._line, self._indent + (one.column or 1))
             self.stubs.append(dataclasses.replace(stub, key=text, quoted=True))
-        return NamedMovement(key if key is not None else text, None)
+        return MovementWords(key if key is not None else text, None)
 
     # Steps: each gives pairs of key and value
     def reps(self, *parts: JsonValue) -> Statement:
@@ -229,11 +229,11 @@ class LineReader(Transformer[Token, JsonValue]):
     def dose(self, said: Statement | list[Statement]) -> Statement | list[Statement]:
         return said
 
-    def piece(self, *parts: NamedMovement | Statement | list[Statement]) -> JsonObject:
+    def piece(self, *parts: MovementWords | Statement | list[Statement]) -> JsonObject:
         made: JsonObject = {}
-        name: NamedMovement | None = None
+        name: MovementWords | None = None
         for part in parts:
-            if isinstance(part, NamedMovement):
+            if isinstance(part, MovementWords):
                 name = part
             else:
                 for (key,), value in part if isinstance(part, list) else [part]:
@@ -245,7 +245,7 @@ class LineReader(Transformer[Token, JsonValue]):
             {**piece, "chain": True} if index < len(pieces) - 1 else piece for index, piece in enumerate(pieces)
         ]
 
-    def option_body(self, *parts: NamedMovement | Statement | list[Statement]) -> JsonObject:
+    def option_body(self, *parts: MovementWords | Statement | list[Statement]) -> JsonObject:
         return self.piece(*parts)
 
     def option(self, _or: Token, label: Token, *parts: Token | JsonObject) -> JsonObject:
@@ -324,7 +324,7 @@ class LineReader(Transformer[Token, JsonValue]):
     def call_before(self, _call: Token, say: Token, seconds: JsonValue, _end: Token) -> Statement:
         return ("calls",), {"before_end_s": seconds, "say": _unquoted(say)}
 
-    def resting(self, _word: Token, name: NamedMovement) -> Statement:
+    def resting(self, _word: Token, name: MovementWords) -> Statement:
         return ("rest_as",), name.key
 
     def scored_as(self, _word: Token, name: Token) -> Statement:

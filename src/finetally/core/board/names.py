@@ -36,7 +36,7 @@ MAX_STUB_LOOKUPS = 200
 """Unknown names of one text that nearest names are looked up for; a text of more is no session."""
 
 
-class NamedMovement(NamedTuple):
+class MovementWords(NamedTuple):
     """A movement on the wall: its key, and the words that it is called by; None where quotes name it."""
 
     key: str
@@ -56,7 +56,7 @@ class NameBook:
         """The movement that is called so in everyday words; None if nothing is."""
         return self._everyday.find(words)
 
-    def key_with(self, name: NamedMovement, said: JsonObject) -> str:
+    def key_with(self, name: MovementWords, said: JsonObject) -> str:
         """The key of a movement with what else is said of it: a bare name may mean another one by its dose."""
         if name.words is None or name.key not in self._library:
             return name.key
@@ -88,7 +88,7 @@ class NameBook:
         said = written(step)
         return (
             words
-            if self.key_with(NamedMovement(step.movement, words), said) == step.movement
+            if self.key_with(MovementWords(step.movement, words), said) == step.movement
             else quoted_key(words)
         )
 
@@ -118,12 +118,12 @@ def reads_as_name(text: str) -> bool:
         return False
     try:
         tree = line_parser().parse(text, start="name")
-        pieces = [line_parser().parse(f"{dose} {text}", start="step").children[0] for dose in DOSES]
+        pieces = [line_parser().parse(f"{dose} {text}", start="step").children[0] for dose in DOSE_SAMPLES]
     except LarkError:
         return False
     alone = all(len(getattr(piece, "children", ())) == 2 for piece in pieces)
     return len(tree.children) == len(text.split()) and alone
 
 
-DOSES = ("1", "1 x", "5:00", "30 s", "10 m", "5 in 1:00")
+DOSE_SAMPLES = ("1", "1 x", "5:00", "30 s", "10 m", "5 in 1:00")
 """Every kind of dose that may stand in front of a name: behind each, other words mean something else."""

@@ -4,11 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Container
 
-from finetally.core.checks import body, plan, room, time
+from finetally.core.checks import body, plan, room, sense, time
 from finetally.core.checks.check import Check, CheckResult, Severity, result_of
 from finetally.core.tally.measure import Tally
 
 CHECKS: tuple[Check, ...] = (
+    Check("session-too-long", "look", "The session takes {total}, {part} of it {block}: {question}", sense.session_too_long),
+    Check("session-too-short", "look", "The session takes {total}: are its seconds minutes, or is a part not read?", sense.session_too_short),
+    Check("rounds-unlikely", "look", "{rounds} rounds of {movement}: {question}", sense.rounds_unlikely),
+    Check("set-unlikely", "look", "{reps} repetitions of {movement} with a load in one set: is {reps} the load, or the total?", sense.set_unlikely),
+    Check("load-unlikely", "look", "{movement} with {weight}: is {less} meant, or pounds?", sense.load_unlikely),
     Check("announced-differs", "look", "{about} {told}, comes to {comes_to}: {by}.", time.announced_differs),
     Check("slot-overflow", "stop", "{block}: a start asks for {needed} and has {period}; the rest is cut.", time.slot_overflow),
     Check("dose-over-window", "look", "{movement}: the dose takes about {needed}, its window is {window}.", plan.dose_over_window),

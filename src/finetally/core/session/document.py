@@ -85,9 +85,13 @@ BlockOrSection = Annotated[
 
 
 class WallText(DocumentObject):
-    """The words that a session was read from, as typed, and what was chosen where they could be meant otherwise."""
+    """The words that a session was read from, as typed, and what was chosen where they could be meant otherwise.
+
+    `unread`: they were typed later than the blocks and could not be read; they are kept until they can.
+    """
 
     text: LongText
+    unread: bool | None = None
     settled: dict[str, int] | None = Field(default=None, max_length=MAX_STEPS)
 
 

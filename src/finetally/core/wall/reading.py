@@ -102,10 +102,15 @@ def keep_words(reading: Reading, text: str, settled: Mapping[str, int]) -> None:
 
 
 def words_as_typed(session: Session, library: Library) -> tuple[str, dict[str, int]] | None:
-    """The words that a session was read from, and what was chosen, if they still come to it; else None."""
+    """The words that a session was read from, and what was chosen, if they still come to it; else None.
+
+    Words that could not be read are given back as they are.
+    """
     if session.wall is None:
         return None
     text, settled = session.wall.text, session.wall.settled or {}
+    if session.wall.unread:
+        return text, settled
     try:
         again = read_wall(text, library=library.with_definitions(session.movements), settled=settled)
     except BoardError:

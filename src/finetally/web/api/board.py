@@ -16,6 +16,7 @@ from finetally.core.card.card import Card
 from finetally.core.figures import printed
 from finetally.core.session.limits import MAX_BYTES
 from finetally.core.session.reading import parse_session
+from finetally.core.wall.numerals import unused_numbers
 from finetally.core.wall.reading import keep_words, read_wall, words_as_typed
 from finetally.core.wall.text.several import sessions_in
 from finetally.core.wall.told import new_names, told_of
@@ -80,6 +81,14 @@ class UnreadOut(Schema):
     text: str
 
 
+class UnusedNumberOut(Schema):
+    """A number of the text that is in no figure, at its own characters."""
+
+    line: int
+    column: int
+    text: str
+
+
 class NewNameOut(Schema):
     """A movement that nobody knows yet, at one of its places, with the nearest names."""
 
@@ -118,6 +127,7 @@ class BoardOut(Schema):
     document: DocumentBody | None
     assumed: list[AssumedOut]
     unread: list[UnreadOut]
+    unused: list[UnusedNumberOut]
     notes: list[int]
     names: list[NewNameOut]
     outline: list[OutlineBlockOut]
@@ -126,11 +136,15 @@ class BoardOut(Schema):
 
 
 class TextOut(Schema):
-    """A text; `as_typed` if it is the coach's own words, with what was chosen in them."""
+    """A text; `as_typed` if it is the coach's own words, with what was chosen in them.
+
+    `unread`: words that were typed later than the blocks and could not be read.
+    """
 
     text: str
     as_typed: bool
     settled: dict[str, int]
+    unread: bool = False
 
 
 class WriteIn(DocumentIn):
@@ -159,7 +173,7 @@ def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
             for p in error.problems
         ]
         nothing: dict[str, list[Any]] = {
-            key: [] for key in ("assumed", "unread", "notes", "names", "outline", "sessions")
+            key: [] for key in ("assumed", "unread", "unused", "notes", "names", "outline", "sessions")
         }
         return json_answer({"document": None, **nothing, "problems": problems})
     keep_words(reading, data.text, data.settled)
@@ -171,6 +185,7 @@ def read(request: ActorRequest, data: BoardIn) -> HttpResponse:
             "document": reading.document,
             "assumed": told["assumed"],
             "unread": told["unread"],
+            "unused": [asdict(one) for one in unused_numbers(reading, library)],
             "notes": reading.note_lines,
             "names": new_names(reading, library.with_definitions(session.movements)),
             "outline": outline_of(session, library),
@@ -187,9 +202,11 @@ def write(request: ActorRequest, data: WriteIn) -> TextOut:
     `as_typed` gives back the words it was read from, while they still come to it.
     """
     library = data.context(request).library
-    typed = words_as_typed(parse_session(data.document), library) if data.as_typed else None
+    session = parse_session(data.document)
+    typed = words_as_typed(session, library) if data.as_typed else None
     if typed is not None:
-        return TextOut(text=typed[0], as_typed=True, settled=typed[1])
+        unread = bool(session.wall and session.wall.unread)
+        return TextOut(text=typed[0], as_typed=True, settled=typed[1], unread=unread)
     form = write_full if data.full else write_wall
     return TextOut(text=form(data.document, library=library), as_typed=False, settled={})
 
