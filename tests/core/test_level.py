@@ -7,7 +7,7 @@ import random
 import statistics
 from collections.abc import Mapping
 from dataclasses import replace
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, time, timedelta
 from typing import Any
 
 import pytest
@@ -55,6 +55,15 @@ def broken(slots: list[Slot], rules: Rules, chosen: Choice, around: list[Planned
     for day in days_of(entries):
         if rules.most_a_day is not None and len(day) > rules.most_a_day and {one.key for one in day} - fixed:
             found.add("most-a-day")
+    for day in days_of(entries):
+        for one, other in itertools.combinations(day, 2):
+            both_do = one.people is None or other.people is None or bool(one.people & other.people)
+            if not both_do or not {one.key, other.key} - fixed:
+                continue
+            if one.starts and other.starts and at_once(one, other):
+                found.add("overlap")
+            if rules.no_two_hard and min(one.summary.effort, other.summary.effort) >= rules.hard_effort:
+                found.add("hard-days")
     eight = [[one for one in [*entries, *around] if one.day == MONDAY + timedelta(days=n)] for n in range(-1, 8)]
     for pair in itertools.pairwise(eight):
         alone = [[one for one in day if one.key in fixed] for day in pair]
@@ -72,6 +81,17 @@ def broken(slots: list[Slot], rules: Rules, chosen: Choice, around: list[Planned
         if sum(one.summary.landings.get("medium", 0) for one in entries) > rules.landings_cap >= alone_landings:
             found.add("landings")
     return found
+
+
+def at_once(one: PlannedLoad, other: PlannedLoad) -> bool:
+    """Whether two sessions of one day run at the same minute, with half an hour behind each."""
+
+    def minutes(of: PlannedLoad) -> set[int]:
+        assert of.starts
+        first = of.starts.hour * 60 + of.starts.minute
+        return set(range(first, first + round(of.summary.minutes) + 30))
+
+    return bool(minutes(one) & minutes(other))
 
 
 def unmet(slots: list[Slot], rules: Rules, chosen: Choice) -> int:
@@ -115,6 +135,7 @@ def drawn(seed: int, slots: int, versions: int) -> tuple[list[Slot], Rules, list
         return LoadSummary(
             load=dice.randint(60_000, 400_000) / 1000,
             effort=dice.choice([4.0, 6.0, 7.5]),
+            minutes=dice.choice([30, 60, 90]),
             landings={"medium": dice.choice([0, 0, 40]), "low": dice.choice([0, 90])},
             patterns={"squat" if row == "squat" else "hinge" if row == "hinge" else "brace": 300.0 for row in rows},
             main=work,
@@ -125,7 +146,11 @@ def drawn(seed: int, slots: int, versions: int) -> tuple[list[Slot], Rules, list
         kinds = ["as-is", *dice.choices(["dose", "swap", "format"], k=versions - 1)]
         options = [Alternative(kind, kind, summary()) for kind in kinds]
         locked = dice.random() < 0.15
-        made.append(Slot(f"s{number}", dice.randrange(7), options, locked=locked, hall=dice.random() < 0.8))
+        hour = dice.choice([None, 7, 18, 18, 19])
+        times = [hour and datetime.combine(MONDAY + timedelta(days=n), time(hour), tzinfo=UTC) for n in range(7)]
+        people = dice.choice([None, None, frozenset("ab"), frozenset("bc"), frozenset("d")])
+        hall = dice.random() < 0.8
+        made.append(Slot(f"s{number}", dice.randrange(7), options, locked, hall, times, people))
     intents: Any = {day: dice.choice(["hard", "medium", "easy", "rest"]) for day in dice.sample(range(7), 3)}
     rules = Rules(
         band=Band.around(dice.randint(400, 1200)),
@@ -192,6 +217,43 @@ def test_rules_that_clash_are_named_and_no_others() -> None:
     )
     assert crowded.clashing_rules == ("most-a-day",)
     assert crowded.chosen == {}
+
+
+def at_six(key: str, day: int, minutes: float = 60, **more: Any) -> Slot:
+    summary = LoadSummary(load=100, effort=5, minutes=minutes)
+    times = [datetime(2026, 12, 7 + n, 18, tzinfo=UTC) for n in range(7)]
+    return Slot(key, day, [Alternative("as-is", "as it is", summary)], times=times, **more)
+
+
+def test_two_sessions_of_the_same_people_never_stand_at_one_time() -> None:
+    rules = Rules(monotony_under=False, rest_days=frozenset(range(1, 6)))
+    apart = level([at_six("a", 0), at_six("b", 0)], rules, begins=MONDAY)
+    assert {day for _, day in apart.chosen.values()} == {0, 6}
+    groups = [at_six("a", 0, people=frozenset("xy")), at_six("b", 0, people=frozenset("z"))]
+    assert level(groups, rules, begins=MONDAY).edits == ()
+    locked = [at_six("a", 0, locked=True), at_six("b", 0, locked=True)]
+    (told,) = review(locked, as_planned(locked), rules, begins=MONDAY).broken
+    assert (told.rule, told.given) == ("overlap", True)
+    full = level([at_six(str(n), n) for n in range(7)] + [at_six("x", 0)], Rules(), begins=MONDAY)
+    assert full.clashing_rules == ("overlap",)
+
+
+def test_half_an_hour_lies_between_two_sessions_of_a_day() -> None:
+    def starts(hour: int, minute: int) -> list[datetime]:
+        return [datetime(2026, 12, 7 + n, hour, minute, tzinfo=UTC) for n in range(7)]
+
+    early = at_six("a", 0, minutes=60)
+    for minute, edits in ((29, 1), (30, 0)):
+        late = replace(at_six("b", 0), times=starts(19, minute))
+        assert len(level([early, late], Rules(monotony_under=False), begins=MONDAY).edits) == edits
+
+
+def test_two_hard_sessions_never_stand_on_one_day() -> None:
+    rules = Rules(monotony_under=False, clash_hours=None)
+    made = level([light("a", 0, 100, 8), light("b", 0, 100, 8)], rules, begins=MONDAY)
+    assert len({day for _, day in made.chosen.values()}) == 2
+    mixed = level([light("a", 0, 100, 8), light("b", 0, 100, 5)], rules, begins=MONDAY)
+    assert mixed.edits == ()
 
 
 def test_what_is_locked_and_clashes_is_told_and_the_rest_is_levelled() -> None:
@@ -308,8 +370,8 @@ def test_whenever_it_is_stopped_the_best_so_far_is_given(seed: int, answers: int
 def test_it_is_never_worse_than_the_plan_however_short_its_time(seed: int) -> None:
     slots, rules, around = drawn(seed, slots=9, versions=8)
     kept = not broken(slots, rules, as_planned(slots), around)
-    for time in (0.0, 0.001, 0.01, 0.1):
-        made = level(slots, rules, around=around, begins=MONDAY, limit=SearchLimit(None, time))
+    for most in (0.0, 0.001, 0.01, 0.1):
+        made = level(slots, rules, around=around, begins=MONDAY, limit=SearchLimit(None, most))
         if kept:
             assert cost(slots, rules, made.chosen) <= cost(slots, rules, as_planned(slots))
         if made.chosen:

@@ -103,7 +103,7 @@ SQUATS = {"main": {"squat": PatternLoad(200, 0)}, "joints": {"knee": PatternLoad
         (SQUATS, {"main": {"squat": PatternLoad(60, 3)}}, 1, ["squat"]),
         (SQUATS, {"main": {"squat": PatternLoad(180, 0)}}, 1, ["squat"]),
         (SQUATS, {"joints": {"knee": PatternLoad(180, 0)}}, 1, []),
-        (SQUATS, SQUATS, 0, None),
+        (SQUATS, SQUATS, 0, ["squat"]),
     ],
 )
 def test_a_clash_counts_main_work_of_three_minutes_or_three_hard_sets(

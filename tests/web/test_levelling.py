@@ -110,7 +110,7 @@ def test_a_part_of_a_proposal_tells_which_rules_it_breaks(demo: World) -> None:
 
 def test_what_a_proposal_could_not_move_breaks_no_rule_in_a_part_of_it_either(demo: World) -> None:
     """Other training stays where it is, also where the squad is away: the whole and its parts say the same."""
-    away = {"first": on(5), "last": on(6), "known": True, "squad": demo.squad.pk}
+    away = {"first": on(6), "last": on(6), "known": True, "squad": demo.squad.pk}
     assert demo.send("coach", "POST", "/plan/away", away).status_code == 204
     walk = next(one for one in entries(demo).values() if one["title"] == "Long walk out")
     assert (walk["day"], walk["session"]) == (on(6), None)

@@ -46,7 +46,13 @@ const LONGEST_LABEL = 26
 export function labelOf(marks: LineMarks): string {
   const open = marks.assumed.filter(isOpen)
   const first = open[0] ?? marks.assumed[0]
-  const words = marks.names.length ? say.guessed : first ? first.read_as : marks.unread ? say.unread : unusedText(marks) || say.note
+  const words = marks.names.length
+    ? say.guessed
+    : first
+      ? first.read_as
+      : marks.unread
+        ? say.unread
+        : unusedText(marks) || say.note
   const count = marks.names.length + open.length
   const short = words.length > LONGEST_LABEL ? `${words.slice(0, LONGEST_LABEL - 1)}…` : words
   return count > 1 ? `${short} +${count - 1}` : short

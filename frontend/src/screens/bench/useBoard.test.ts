@@ -31,7 +31,9 @@ beforeEach(() => {
   scope = effectScope()
   write
     .mockReset()
-    .mockImplementation((document) => Promise.resolve({ text: `${document.title}\n`, as_typed: false, settled: {}, unread: false }))
+    .mockImplementation((document) =>
+      Promise.resolve({ text: `${document.title}\n`, as_typed: false, settled: {}, unread: false }),
+    )
   reading.mockReset().mockImplementation((_text, before) => Promise.resolve(read(before)))
 })
 afterEach(() => {

@@ -1,4 +1,4 @@
-"""Clashes: the same pattern or joint worked on two days with too few hours between (docs/methods.md, "Load")."""
+"""Clashes: the same pattern or joint worked twice with too few hours between (docs/methods.md, "Load")."""
 
 from __future__ import annotations
 
@@ -37,9 +37,9 @@ def _shared(one: Mapping[str, PatternLoad], other: Mapping[str, PatternLoad]) ->
 
 
 def clash_of(one: PlannedLoad, other: PlannedLoad, wanted: float) -> Clash | None:
-    """The clash of two planned loads of different days; None if there is none. In whichever order they come."""
+    """The clash of two planned loads that the same people do, in either order; None if there is none."""
     first, second = (one, other) if (one.day, one.key) <= (other.day, other.key) else (other, one)
-    if first.day == second.day:
+    if not first.shares_people(second):
         return None
     hours = hours_between(first, second)
     if hours >= wanted - CLASH_EPS:

@@ -15,8 +15,8 @@ from finetally.core.week.aims import VARIED
 from finetally.core.week.plan import Rules
 from finetally.core.week.planned_load import PlannedLoad
 from finetally.core.week.proposal import Choice, Levelled, SearchEnd, SearchLimit, SearchObserver, Slot, edits_of
-from finetally.core.week.review import ChoiceReview, as_planned, review
-from finetally.core.week.solver import RULE_WORDS, Leveller, Solution
+from finetally.core.week.review import RULE_WORDS, ChoiceReview, as_planned, review
+from finetally.core.week.solver import Leveller, Solution
 from finetally.core.week.varying import could_vary, varied_try
 
 

@@ -59,7 +59,10 @@ class LoadSummary:
 
 @dataclass(frozen=True, slots=True)
 class PlannedLoad:
-    """One entry of the plan: its day, what it comes to, when it starts (with its time zone; None: no time)."""
+    """One entry of the plan: its day, what it comes to, when it starts (with its time zone; None: no time).
+
+    `people`: who it is for, by name or number; None: everybody.
+    """
 
     key: str
     day: date
@@ -67,6 +70,24 @@ class PlannedLoad:
     starts: datetime | None = None
     title: str = ""
     logged: bool = False
+    people: frozenset[str] | None = None
+
+    def shares_people(self, other: PlannedLoad) -> bool:
+        """Whether somebody is to do both."""
+        return self.people is None or other.people is None or bool(self.people & other.people)
+
+
+GAP_MIN = 30
+"""Minutes that people need between two sessions (house assumption: to rest, drink, and get there)."""
+
+
+def overlaps(one: PlannedLoad, other: PlannedLoad) -> bool:
+    """Whether one begins before the other is over, and 30 minutes more, for somebody who is to do both."""
+    if one.starts is None or other.starts is None or not one.shares_people(other):
+        return False
+    first = one if one.starts <= other.starts else other
+    minutes = abs(other.starts - one.starts) / timedelta(minutes=1)
+    return minutes < first.summary.minutes + GAP_MIN - 1e-6
 
 
 def other_training(minutes: float, effort: float) -> LoadSummary:
@@ -131,7 +152,12 @@ def _visit_efforts(t: Tally) -> list[float]:
 
 
 def hours_between(one: PlannedLoad, other: PlannedLoad) -> float:
-    """Hours from one start to the other; between days of the calendar, 24 each, where either has no time."""
+    """Hours from one start to the other; between days of the calendar, 24 each, where either has no time.
+
+    Two of one day are no hours apart: nothing recovers between a morning and an evening.
+    """
+    if one.day == other.day:
+        return 0.0
     if one.starts is not None and other.starts is not None:
         return abs(other.starts - one.starts) / timedelta(hours=1)
     return abs((other.day - one.day).days) * 24.0

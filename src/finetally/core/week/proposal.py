@@ -21,7 +21,8 @@ UNMET, EDIT, MOVE_COST = 1_000_000, 10_000, 5
 class Slot:
     """An entry of the week that may be changed: its versions (the first as it is), its day, whether it is locked.
 
-    `times`: when it starts on each of the seven days (None: no time is set); `hall`: it needs the hall.
+    `times`: when it starts on each of the seven days (None: no time is set); `hall`: it needs the hall; `people`:
+    who it is for (None: everybody).
     """
 
     key: str
@@ -30,6 +31,7 @@ class Slot:
     locked: bool = False
     hall: bool = True
     times: Sequence[datetime | None] = (None,) * WEEK
+    people: frozenset[str] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,7 +140,9 @@ def entries_of(slots: Sequence[Slot], chosen: Choice, begins: date) -> list[Plan
     for slot in slots:
         version, day = chosen.get(slot.key, (0, slot.day))
         summary = slot.versions[version].summary
-        made.append(PlannedLoad(slot.key, begins + timedelta(days=day), summary, slot.times[day], logged=False))
+        made.append(
+            PlannedLoad(slot.key, begins + timedelta(days=day), summary, slot.times[day], people=slot.people)
+        )
     return made
 
 

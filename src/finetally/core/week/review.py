@@ -6,7 +6,7 @@ For any choice of versions and days: the plan as it is, the leveller's answer, a
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -14,8 +14,19 @@ from finetally.core.week.aims import Aim, aims_of, is_met, load_units
 from finetally.core.week.clash import clash_of
 from finetally.core.week.load import WEEK, is_hard
 from finetally.core.week.plan import Rules
-from finetally.core.week.planned_load import LoadSummary, PlannedLoad
+from finetally.core.week.planned_load import LoadSummary, PlannedLoad, overlaps
 from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Choice, Slot, entries_of
+
+RULE_WORDS: Mapping[str, str] = {
+    "rest-days": "nothing on rest days",
+    "hall": "no session on days without the hall",
+    "most-a-day": "so many sessions a day at most",
+    "overlap": "no two sessions of the same people at one time",
+    "hard-days": "no two hard sessions on a day or on days in a row",
+    "clashes": "hours between the same pattern or joint",
+    "landings": "the week's landings at most",
+}
+"""The hard rules, in the words that coaches read."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,8 +116,10 @@ def breaks(
     entries = entries_of(slots, chosen, begins)
     yield from _places(slots, chosen, rules, free)
     yield from _crowds(entries, rules, begins, free)
+    yield from _overlapping(entries, begins, free)
     if rules.no_two_hard:
         yield from _hard_days(entries, rules, around, begins, free)
+        yield from _hard_twice(entries, rules, begins, free)
     if rules.clash_hours is not None:
         yield from _clashing(entries, around, rules.clash_hours, begins, free)
     if rules.landings_cap is not None:
@@ -130,6 +143,26 @@ def _crowds(entries: Sequence[PlannedLoad], rules: Rules, begins: date, free: se
         if len(there) > rules.most_a_day:
             keys = tuple(one.key for one in there)
             yield RuleBreak("most-a-day", (day,), keys, given=not free & set(keys))
+
+
+def _overlapping(entries: Sequence[PlannedLoad], begins: date, free: set[str]) -> Iterator[RuleBreak]:
+    """Two sessions of the same people at the same time."""
+    for one, other in itertools.combinations(entries, 2):
+        if one.day == other.day and overlaps(one, other):
+            day = (one.day - begins).days
+            yield RuleBreak("overlap", (day,), (one.key, other.key), given=not free & {one.key, other.key})
+
+
+def _hard_twice(entries: Sequence[PlannedLoad], rules: Rules, begins: date, free: set[str]) -> Iterator[RuleBreak]:
+    """Two hard sessions of the same people on one day."""
+    hard = [one for one in entries if one.summary.effort >= rules.hard_effort - EFFORT_EPS]
+    for one, other in itertools.combinations(hard, 2):
+        if one.day == other.day and one.shares_people(other):
+            day = (one.day - begins).days
+            yield RuleBreak("hard-days", (day,), (one.key, other.key), given=not free & {one.key, other.key})
+
+
+EFFORT_EPS = 1e-9
 
 
 def _hard_days(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Callable, Collection, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import partial
@@ -14,9 +14,10 @@ from finetally.core.week.aims import LOAD_SCALE, SHARE_SCALE, Aim, aims_of, load
 from finetally.core.week.clash import enough
 from finetally.core.week.load import WEEK, is_hard
 from finetally.core.week.plan import Rules
-from finetally.core.week.planned_load import LoadSummary, PlannedLoad, hours_between
+from finetally.core.week.planned_load import GAP_MIN, LoadSummary, PlannedLoad, hours_between
 from finetally.core.week.proposal import EDIT, MOVE_COST, UNMET, Choice, SearchLimit, SearchObserver, Slot
-from finetally.core.week.review import planned_day_loads, stays
+from finetally.core.week.review import EFFORT_EPS, RULE_WORDS, planned_day_loads, stays
+from finetally.core.week.squares import square, square_over, square_under
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
@@ -24,16 +25,10 @@ if TYPE_CHECKING:
 
 SEED = 20
 SHARE_EPS = 1e-6
-PIECES, SUM_PIECES = 12, 40
-"""Straight pieces that squares are taken in: of a day's load, and of the week's."""
-RULE_WORDS = {
-    "rest-days": "nothing on rest days",
-    "hall": "no session on days without the hall",
-    "most-a-day": "so many sessions a day at most",
-    "hard-days": "no two hard days in a row",
-    "clashes": "hours between the same pattern or joint",
-    "landings": "the week's landings at most",
-}
+
+
+def _lasts_over(minutes: float, summary: LoadSummary) -> bool:
+    return summary.minutes > minutes + SHARE_EPS
 
 
 def _is_strong(name: str, summary: LoadSummary) -> bool:
@@ -188,12 +183,54 @@ class Leveller:
                 left = max(0, rules.most_a_day - len(self._staying(day)))
                 there = [days[day] for s, days in enumerate(self.is_on) if self.free[s] and day in days]
                 self.model.add(sum(there) <= left)
-        if "hard-days" in kept and rules.no_two_hard:
-            self._hard_days()
-        if "clashes" in kept and rules.clash_hours is not None:
-            self._clashes(rules.clash_hours)
+        self._rules_of_pairs()
         if "landings" in kept and rules.landings_cap is not None:
             self._landings(rules.landings_cap)
+
+    def _rules_of_pairs(self) -> None:
+        """Rules about two sessions, on one day or on days that are near each other."""
+        rules, kept = self.rules, self.kept
+        if "overlap" in kept:
+            self._overlaps()
+        if "hard-days" in kept and rules.no_two_hard:
+            self._hard_days()
+            self._hard_twice()
+        if "clashes" in kept and rules.clash_hours is not None:
+            self._clashes(rules.clash_hours)
+
+    def _pairs(self) -> Iterator[tuple[int, int]]:
+        """Slots of which one at least may be changed, and that somebody does both of."""
+        for s, t in itertools.combinations(range(len(self.slots)), 2):
+            if (self.free[s] or self.free[t]) and self._at(s, 0).shares_people(self._at(t, 0)):
+                yield s, t
+
+    def _overlaps(self) -> None:
+        """On one day the later of two begins when the earlier is over, and half an hour more."""
+        for s, t in self._pairs():
+            for day in sorted(self.is_on[s].keys() & self.is_on[t].keys()):
+                starts = self.slots[s].times[day], self.slots[t].times[day]
+                if starts[0] is None or starts[1] is None:
+                    continue
+                first = s if starts[0] <= starts[1] else t
+                minutes = abs(starts[1] - starts[0]) / timedelta(minutes=1)
+                too_long = self._any_of(first, partial(_lasts_over, minutes - GAP_MIN))
+                if too_long is not None:
+                    all_of = (self.is_on[s][day], self.is_on[t][day], too_long)
+                    self.model.add_bool_or(*(truth.negated() for truth in all_of))
+
+    def _hard_twice(self) -> None:
+        """Of two sessions on one day one is hard at most."""
+        hard = [self._any_of(s, self._is_hard_version) for s in range(len(self.slots))]
+        for s, t in self._pairs():
+            one, other = hard[s], hard[t]
+            if one is None or other is None:
+                continue
+            for day in sorted(self.is_on[s].keys() & self.is_on[t].keys()):
+                all_of = (self.is_on[s][day], self.is_on[t][day], one, other)
+                self.model.add_bool_or(*(truth.negated() for truth in all_of))
+
+    def _is_hard_version(self, summary: LoadSummary) -> bool:
+        return summary.effort >= self.rules.hard_effort - EFFORT_EPS
 
     def _hard_days(self) -> None:
         """Of two days in a row one is hard at most, those beside the week among them; not where both stay so."""
@@ -211,7 +248,7 @@ class Leveller:
         """For each day 1 where it is hard: by a planned load's effort, or by its load."""
         hard = {day: self.model.new_bool_var(f"hard.{day}") for day in range(WEEK)}
         for s, days in enumerate(self.is_on):
-            is_hard_one = self._any_of(s, lambda summary: summary.effort >= self.rules.hard_effort - 1e-9)
+            is_hard_one = self._any_of(s, self._is_hard_version)
             if is_hard_one is None:
                 continue
             for day, is_on in days.items():
@@ -224,16 +261,17 @@ class Leveller:
 
     def _at(self, s: int, day: int) -> PlannedLoad:
         slot = self.slots[s]
-        return PlannedLoad(slot.key, self.begins + timedelta(days=day), slot.versions[0].summary, slot.times[day])
+        summary, starts = slot.versions[0].summary, slot.times[day]
+        return PlannedLoad(slot.key, self.begins + timedelta(days=day), summary, starts, people=slot.people)
 
     def _clashes(self, wanted: float) -> None:
         """Of two slots too near to each other only one may work enough of a pattern or joint."""
-        for s, t in itertools.combinations(range(len(self.slots)), 2):
+        for s, t in self._pairs():
             shared = sorted(self.strong[s].keys() & self.strong[t].keys())
-            if not shared or not (self.free[s] or self.free[t]):
+            if not shared:
                 continue
             for (one, mine), (other, theirs) in itertools.product(self.is_on[s].items(), self.is_on[t].items()):
-                if one == other or hours_between(self._at(s, one), self._at(t, other)) >= wanted - SHARE_EPS:
+                if hours_between(self._at(s, one), self._at(t, other)) >= wanted - SHARE_EPS:
                     continue
                 for name in shared:
                     all_of = (mine, theirs, self.strong[s][name], self.strong[t][name])
@@ -247,7 +285,8 @@ class Leveller:
         for entry in self.around:
             shared = sorted(_strong_of(entry.summary) & self.strong[s].keys())
             for day, is_on in self.is_on[s].items() if shared else ():
-                if hours_between(self._at(s, day), entry) < wanted - SHARE_EPS:
+                at = self._at(s, day)
+                if at.shares_people(entry) and hours_between(at, entry) < wanted - SHARE_EPS:
                     for name in shared:
                         self.model.add_bool_or(is_on.negated(), self.strong[s][name].negated())
 
@@ -289,9 +328,9 @@ class Leveller:
         total = self.model.new_int_var(0, most, "load")
         self.model.add(total == self._load(None))
         self.model.add(total == sum(self._load(day) for day in range(WEEK)))
-        piece = self._square if self.exact else self._square_under
-        squares = [piece(self._load(day), self._most_on(day)) for day in range(WEEK)]
-        of_sum = self._square(total, most) if self.exact else self._square_over(total, most)
+        piece = square if self.exact else square_under
+        squares = [piece(self.model, self._load(day), self._most_on(day)) for day in range(WEEK)]
+        of_sum = (square if self.exact else square_over)(self.model, total, most)
         self.model.add(17 * of_sum <= 98 * sum(squares) - 1).only_enforce_if(met)
 
     def _most_on(self, day: int) -> int:
@@ -301,37 +340,6 @@ class Leveller:
         if most is not None and "most-a-day" in self.kept:
             loads = sorted(loads, reverse=True)[: max(most, len(self._staying(day)))]
         return sum(loads) or 1
-
-    def _square(self, of: LinearExprT, most: int) -> LinearExprT:
-        square = self.model.new_int_var(0, most * most, "")
-        self.model.add_multiplication_equality(square, [of, of])
-        return square
-
-    def _square_under(self, of: LinearExprT, most: int) -> LinearExprT:
-        """At most the square: one of the tangents 2·a·x - a²."""
-        square = self.model.new_int_var(-most * most, most * most, "")
-        tangents = []
-        for number in range(PIECES + 1):
-            at = most * number // PIECES
-            tangent = self.model.new_bool_var("")
-            self.model.add(square <= 2 * at * of - at * at).only_enforce_if(tangent)
-            tangents.append(tangent)
-        self.model.add_exactly_one(tangents)
-        return square
-
-    def _square_over(self, of: LinearExprT, most: int) -> LinearExprT:
-        """At least the square: the chord (a + b)·x - a·b of the piece from a to b that x lies in."""
-        square = self.model.new_int_var(0, 2 * most * most, "")
-        chords = []
-        for number in range(SUM_PIECES):
-            low, high = most * number // SUM_PIECES, most * (number + 1) // SUM_PIECES
-            chord = self.model.new_bool_var("")
-            self.model.add(of >= low).only_enforce_if(chord)
-            self.model.add(of <= high).only_enforce_if(chord)
-            self.model.add(square >= (low + high) * of - low * high).only_enforce_if(chord)
-            chords.append(chord)
-        self.model.add_exactly_one(chords)
-        return square
 
     def _price(self) -> LinearExprT:
         """What is minimised: unmet aims, then edits, then their weight."""

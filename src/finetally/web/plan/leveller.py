@@ -26,8 +26,7 @@ from finetally.core.week.proposal import (
     edits_of,
     entries_of,
 )
-from finetally.core.week.review import RuleBreak, breaks, review
-from finetally.core.week.solver import RULE_WORDS
+from finetally.core.week.review import RULE_WORDS, RuleBreak, breaks, review
 from finetally.web.jobs.work import JobHandle
 from finetally.web.plan.refigure import aged, refigure
 from finetally.web.plan.summaries import documents_of, start_of, state_of, summary_from_json, summary_json
@@ -68,6 +67,7 @@ def slots_of(
             versions.get(planned_load.key) or [Alternative("as-is", "as it is", planned_load.summary)],
             locked=planned_load.key not in versions,
             hall=planned_load.key in sessions,
+            people=planned_load.people,
             times=tuple(
                 start_of(week.begins + timedelta(days=n), entries[planned_load.key].time, week.squad.time_zone)
                 for n in range(WEEK)

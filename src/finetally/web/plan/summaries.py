@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime, time
+from types import MappingProxyType
 from typing import Any, NamedTuple
 from uuid import UUID
 from zoneinfo import ZoneInfo
@@ -110,12 +111,19 @@ class LoadFields(NamedTuple):
     logged_minutes: float | None
     logged_effort: float | None
     logged_as__summary: dict[str, Any] | None = None
+    group_id: int | None = None
 
 
-def planned_load_of(entry: Entry | LoadFields, zone: str, own: Attendance | None = None) -> PlannedLoad:
+def planned_load_of(
+    entry: Entry | LoadFields,
+    zone: str,
+    own: Attendance | None = None,
+    members: Mapping[int, frozenset[str]] = MappingProxyType({}),
+) -> PlannedLoad:
     """An entry as the week sees it: logged minutes and effort take the place of what was planned.
 
-    `own`: what one person did of it, in that person's week; it goes before what was logged for all.
+    `own`: what one person did of it, in that person's week; it goes before what was logged for all. `members`: who
+    is in the groups that entries are for.
     """
     minutes, effort = entry.logged_minutes, entry.logged_effort
     as_done = getattr(entry, "logged_as__summary", None) if minutes is not None else None
@@ -126,6 +134,6 @@ def planned_load_of(entry: Entry | LoadFields, zone: str, own: Attendance | None
     if logged:
         done = other_training(minutes or 0, effort or 0)
         summary = replace(summary, load=done.load, effort=done.effort, minutes=done.minutes)
-    return PlannedLoad(
-        str(entry.pk), entry.day, summary, start_of(entry.day, entry.time, zone), entry.title, logged
-    )
+    people = None if entry.group_id is None else members.get(entry.group_id)
+    starts = start_of(entry.day, entry.time, zone)
+    return PlannedLoad(str(entry.pk), entry.day, summary, starts, entry.title, logged, people)

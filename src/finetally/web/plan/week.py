@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID
@@ -162,11 +162,24 @@ def planned_loads_between(squad: Squad, first: date, end: date, whose: Whose = A
         absent = [AwayPeriod(one.first, one.last, one.known) for one in squad.away.filter(person=whose.person)]
     # The order is that of the days: what happens at the same time keeps its place in sums and lists.
     found = _between(squad, first, end, whose).filter(skipped=False)
+    fields = list(found.values_list(*LoadFields._fields, named=True))
+    members = members_of(one.group_id for one in fields if one.group_id is not None)
     return [
-        planned_load_of(one, squad.time_zone, own.get(one.pk))
-        for one in found.values_list(*LoadFields._fields, named=True)
+        planned_load_of(one, squad.time_zone, own.get(one.pk), members)
+        for one in fields
         if (own[one.pk].came if one.pk in own else not any(away.holds(one.day) for away in absent))
     ]
+
+
+def members_of(groups: Iterable[int]) -> dict[int, frozenset[str]]:
+    """Who is or was in groups, by group, and a name of the group itself, which its entries share. One query."""
+    wanted = set(groups)
+    if not wanted:
+        return {}
+    people: dict[int, set[str]] = {group: {f"group {group}"} for group in wanted}
+    for group, person in GroupPlace.objects.filter(group__in=wanted).values_list("group", "person"):
+        people[group].add(str(person))
+    return {group: frozenset(found) for group, found in people.items()}
 
 
 def _touches(clash: Clash, begins: date, ends: date) -> bool:
