@@ -17,7 +17,7 @@ def main() -> int:
     parser.add_argument("--seed", type=int, default=random.randrange(2**32))
     given = parser.parse_args()
     with tempfile.TemporaryDirectory(prefix="fine-tally-fuzz-") as folder:
-        watch = fuzz(Path(folder), given.minutes * 60, given.seed)
+        watch = fuzz(Path(folder), given.seed, seconds=given.minutes * 60)
     print(f"seed {given.seed}\n{watch.told()}")
     for fault in watch.faults[:40]:
         print(fault)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import random
 import time
 from pathlib import Path
@@ -15,17 +16,21 @@ ROLES = ("marit", "osk", "tamsin")
 """The demo's head coach, coach and athlete."""
 
 
-def fuzz(folder: Path, seconds: float, chance: int) -> Watch:
-    """Try every door for so long: half of the time files, half of it routes, once for each role."""
+def fuzz(folder: Path, chance: int, *, seconds: float = math.inf, tries: float = math.inf) -> Watch:
+    """Try every door for so long or so often: files for half of the time, routes for the other half, once a role.
+
+    Of `tries` three quarters are files: a case of a route takes four times as long to make.
+    """
     server = Server(folder)
     server.start()
-    watch = Watch(server, time.monotonic())
+    watch = Watch(server)
     rng = random.Random(chance)
     try:
         for name in ROLES:
             watch.ends = time.monotonic() + seconds / 2 / len(ROLES)
+            watch.most = watch.tries + tries / 4 / len(ROLES)
             try_routes(watch, Visitor(server, name), rng)
-        watch.ends = time.monotonic() + seconds / 2
+        watch.ends, watch.most = time.monotonic() + seconds / 2, tries
         try_files(watch, Visitor(server, "marit"), rng)
         watch.memory.append(server.memory_mb())
     finally:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import math
 import time
 from collections import Counter
 from dataclasses import dataclass, field
@@ -20,7 +21,8 @@ class Watch:
     """The sum of a run."""
 
     server: Server
-    ends: float
+    ends: float = math.inf
+    most: float = math.inf
     statuses: Counter[int] = field(default_factory=Counter)
     faults: list[str] = field(default_factory=list)
     longest_s: float = 0.0
@@ -30,8 +32,13 @@ class Watch:
 
     @property
     def over(self) -> bool:
-        """Whether the time is up."""
-        return time.monotonic() > self.ends
+        """Whether the time is up, or enough doors were tried."""
+        return time.monotonic() > self.ends or self.tries >= self.most
+
+    @property
+    def tries(self) -> int:
+        """How many doors were tried so far."""
+        return sum(self.statuses.values())
 
     def send(self, who: Visitor, method: str, path: str, body: Any = None) -> int:
         """Try one door."""
@@ -56,7 +63,7 @@ class Watch:
         self.most_work = max(self.most_work, int(headers.get("X-Work") or 0))
         if seconds > self.longest_s:
             self.longest_s, self.longest = seconds, f"{method} {path} {shown(body)}"
-        if sum(self.statuses.values()) % 200 == 1:
+        if self.tries % 200 == 1:
             self.memory.append(self.server.memory_mb())
 
     def _keep(self, method: str, path: str, body: Any) -> None:
@@ -68,10 +75,9 @@ class Watch:
 
     def told(self) -> str:
         """The sum in a few lines."""
-        tries = sum(self.statuses.values())
         memory = f"{min(self.memory):.0f} to {max(self.memory):.0f} MB" if self.memory else "not measured"
         return (
-            f"{tries} tries: {dict(sorted(self.statuses.items()))}\n"
+            f"{self.tries} tries: {dict(sorted(self.statuses.items()))}\n"
             f"longest {self.longest_s:.2f} s: {self.longest}\n"
             f"most work {self.most_work} units, memory {memory}, {len(self.faults)} faults"
         )

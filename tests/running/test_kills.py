@@ -16,7 +16,7 @@ from pathlib import Path
 import pytest
 
 from finetally.web.body import READ_S
-from tests.serving import Server, Visitor
+from tests.serving import HANGS_S, Server, Visitor
 from tests.web.conftest import DOCUMENT
 
 KILLS = 50
@@ -52,19 +52,20 @@ class Saver(threading.Thread):
     def more(self) -> None:
         """Wait until another save is confirmed."""
         before = len(self.confirmed)
-        for _ in range(3_000):
+        give_up = time.monotonic() + HANGS_S
+        while time.monotonic() < give_up:
             if len(self.confirmed) > before:
                 return
             time.sleep(0.01)
         raise AssertionError("nothing is saved any more")
 
     def _once(self) -> None:
-        now = self.who.send("GET", f"/sessions/{self.session}", timeout=5).json()
+        now = self.who.send("GET", f"/sessions/{self.session}", timeout=HANGS_S).json()
         for _ in range(20):
             self.number += 1
             title = f"save {self.number}"
             body = {"document": {**now["document"], "title": title}, "base": now["etag"], "tab": title}
-            answer = self.who.send("PUT", f"/sessions/{self.session}", body, timeout=5)
+            answer = self.who.send("PUT", f"/sessions/{self.session}", body, timeout=HANGS_S)
             if answer.status != 200 or answer.json()["outcome"] != "saved":
                 return
             now = answer.json()["session"]

@@ -27,7 +27,7 @@ class AtSocket(http.client.HTTPConnection):
     """A connection to the path of a socket."""
 
     def __init__(self, path: Path) -> None:
-        super().__init__("localhost", timeout=20)
+        super().__init__("localhost", timeout=HANGS_S)
         self._path = path
 
     def connect(self) -> None:
@@ -87,7 +87,7 @@ def test_all_is_well(watched: Path) -> None:
 
 def test_neither_is_answered_at_the_squads_door(server: Server) -> None:
     for path in ("/metrics", "/healthz"):
-        asking = http.client.HTTPConnection("127.0.0.1", server.port, timeout=20)
+        asking = http.client.HTTPConnection("127.0.0.1", server.port, timeout=HANGS_S)
         with closing(asking):
             asking.request("GET", path)
             answer = asking.getresponse()
@@ -122,7 +122,7 @@ def test_the_log_is_json_and_tells_of_nobody(server: Server, watched: Path) -> N
     session = coach.send("GET", "/sessions").json()["items"][0]["id"]
     assert coach.send("GET", f"/sessions/{session}").status == 200
     link = coach.send("POST", "/plan/links", {}).json()["path"]
-    asking = http.client.HTTPConnection("127.0.0.1", server.port, timeout=20)
+    asking = http.client.HTTPConnection("127.0.0.1", server.port, timeout=HANGS_S)
     with closing(asking):
         asking.request("GET", link)
         assert asking.getresponse().status == 200
