@@ -110,6 +110,30 @@ def test_a_list_with_nobody_in_it_is_refused(text: str) -> None:
     assert refused.value.problems[0].path == "(list)"
 
 
+@pytest.mark.parametrize(
+    ("text", "line"),
+    [
+        ("Surname;First name;Form\nKorrigan;Ines;9B\nTullivant;Bram;9B", "line 1"),
+        ("Surname\nKorrigan\nTullivant", "line 1"),
+        ("Vorname\tNachname\nInes\tKorrigan", "line 1"),
+        ("Korrigan,Ines,9B", "line 1"),
+        ("Ines Korrigan,North\nBram Tullivant,South,12", "line 2"),
+    ],
+)
+def test_a_list_with_other_headings_is_refused_with_what_was_expected(text: str, line: str) -> None:
+    with pytest.raises(DocumentError) as refused:
+        read_people(text)
+    (problem,) = refused.value.problems
+    assert (problem.path, problem.code) == (line, "headings")
+    assert "“name” and “group”" in problem.allowed
+
+
+def test_a_group_may_be_called_like_a_heading() -> None:
+    assert told("Ines Korrigan, Coach\nBram Tullivant, Year") == [
+        (1, "Ines Korrigan", ("Coach",), False), (2, "Bram Tullivant", ("Year",), False),
+    ]  # fmt: skip
+
+
 def test_the_most_people_are_taken_and_one_more_is_not() -> None:
     assert len(read_people("\n".join(f"P{n}" for n in range(500)))) == 500
     with pytest.raises(DocumentError):

@@ -13,7 +13,7 @@ from django.test import Client
 from django.test.utils import CaptureQueriesContext
 from openpyxl import load_workbook
 
-from finetally.core.session.limits import MAX_BYTES, MAX_PROBLEMS
+from finetally.core.session.limits import MAX_BYTES, MAX_PROBLEMS, MAX_WATCH_BYTES
 from finetally.web.api import account
 from finetally.web.body import SIGN_IN_BYTES, SMALL_BYTES, bound_of
 from finetally.web.plan.models import Link
@@ -104,7 +104,11 @@ def test_looking_writes_nothing(world: World) -> None:
 
 def test_each_route_has_its_own_bound(world: World) -> None:
     assert bound_of("/api/sign-in") == SIGN_IN_BYTES
-    assert {bound_of(f"/api{p}") for p in ("/figures", "/sessions/import", "/board", "/compare.csv")} == {MAX_BYTES}
+    assert {
+        bound_of(f"/api{p}")
+        for p in ("/figures", "/sessions/import", "/board", "/compare.csv", "/otherwise", "/people/list")
+    } == {MAX_BYTES}
+    assert bound_of("/api/log/entries/1/watch") == MAX_WATCH_BYTES
     assert {bound_of(f"/api{p}") for p in ("/plan/entries", "/plan/level", "/shapes")} == {SMALL_BYTES}
     long = {"name": "x" * 10, "password": "y" * SIGN_IN_BYTES}
     answer = world.send(None, "POST", "/sign-in", long)
@@ -307,3 +311,15 @@ def test_behind_a_proxy_wrong_passwords_count_for_whom_it_serves(world: World, s
 
 def test_signing_out_takes_what_the_browser_kept(world: World) -> None:
     assert "storage" in world.send("coach", "POST", "/sign-out")["Clear-Site-Data"]
+
+
+@pytest.mark.parametrize(
+    ("path", "body"),
+    [
+        ("/otherwise", lambda long: {"document": {**DOCUMENT, "club": long}}),
+        ("/people/list/preview", lambda long: {"text": "name,groups\nAnna Berg,hill\n" + "\n" * len(long)}),
+    ],
+)
+def test_what_may_be_long_is_read_in_full(world: World, path: str, body: Any) -> None:
+    answer = world.send("coach", "POST", path, {"squad": world.squad.pk, **body("x" * (SMALL_BYTES + 1))})
+    assert answer.status_code == 200, answer.content

@@ -4,29 +4,18 @@ from __future__ import annotations
 
 import re
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Sequence
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
+from pydantic import BaseModel
 
-from finetally.core.session.limits import MAX_BYTES, MAX_WATCH_BYTES
 from finetally.core.session.problems import DocumentError, Problem
+from finetally.web.body_bounds import SMALL_BYTES, body_bound
 from finetally.web.problems import problem_response
 
 SIGN_IN_BYTES = 4_000
 """A name, a password, and room: read before anybody is known."""
-
-SMALL_BYTES = 64_000
-"""What most acts need: ids, numbers, a few lines."""
-
-DOCUMENT_ROUTES = re.compile(
-    r"/api/(figures|explain|fit|card|card\.pdf|movements(/preview)?|board(/\w+)?|formats/\w+|compare(\.\w+|/[\w.]+)?|sessions(/[\w-]+)?"
-    r"|floor/runs/[\w-]+/events|log/(foreseen|file|entries/[\w-]+/results))"
-)
-"""Routes that take whole documents, or many events: these may be as long as a document."""
-
-WATCH_ROUTE = re.compile(r"/api/log/entries/[\w-]+/watch")
-"""A recording of a day is longer than any document."""
 
 READ_S = 10.0
 """Seconds in which a body must be there, all of it."""
@@ -38,13 +27,23 @@ class TooSlowError(Exception):
     """The body did not come in time."""
 
 
+_BOUNDS: list[tuple[re.Pattern[str], int]] = []
+
+
+def set_bounds(routes: Iterable[tuple[str, Sequence[type[BaseModel]]]]) -> None:
+    """Take over what each route reads from its own schemas: its path, and the models of its bodies."""
+    _BOUNDS[:] = [
+        (re.compile(re.sub(r"\\{[^}]+\\}", r"[^/]+", re.escape(path))), max(map(body_bound, models)))
+        for path, models in routes
+        if models
+    ]
+
+
 def bound_of(path: str) -> int:
-    """How many bytes a route reads."""
+    """How many bytes a route reads; where two could be meant, as much as either."""
     if path == "/api/sign-in":
         return SIGN_IN_BYTES
-    if WATCH_ROUTE.fullmatch(path):
-        return MAX_WATCH_BYTES
-    return MAX_BYTES if DOCUMENT_ROUTES.fullmatch(path) else SMALL_BYTES
+    return max((bound for pattern, bound in _BOUNDS if pattern.fullmatch(path)), default=SMALL_BYTES)
 
 
 def read_body(request: HttpRequest) -> bytes:

@@ -119,7 +119,7 @@ const wrong = computed(
 const lit = ref<Lit | null>(null)
 const pointed = shallowRef<BenchTools['pointed']['value']>(null)
 const light = useLight(shown.stave, lit, pointed)
-const { byStep: otherwise } = useOtherwise(filled, squad)
+const { byStep: otherwise, trouble: restrictionsUnknown } = useOtherwise(filled, squad)
 const tools: BenchTools = {
   edit,
   nudge,
@@ -240,6 +240,7 @@ async function exportAs(kind: 'json' | 'txt'): Promise<void> {
       />
       <div>
         <LeaveBar :losing="losing" @stay="stayed" @leave="leave" />
+        <p v-if="restrictionsUnknown" class="note-bar" role="alert">{{ restrictionsUnknown }}</p>
         <ConflictBar v-if="conflict" :conflict="conflict" @mine="putOnTop" @theirs="takeTheirs" />
         <BenchPanels v-model="panel" :session="id === NEW ? '' : id" :save="save" @restore="restore" />
       </div>

@@ -7,6 +7,7 @@ import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { queryClient, troubleOf } from '@/api/query'
 import type { SessionsAsked } from '@/api/types'
+import { textOf } from '@/composables/textOf'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { useMovements } from '@/composables/useMovements'
@@ -91,7 +92,7 @@ export function useSessionList() {
   /** Take files in: session files, board text, tables or lists of movements. Each is taken whole or not at all. */
   async function take(files: readonly File[]): Promise<void> {
     for (const file of files) {
-      const text = await file.text()
+      const text = await textOf(file)
       const name = file.name.toLowerCase()
       const squad = squadNow.value
       if (name.endsWith('.csv')) await defineOrAsk('csv', text)

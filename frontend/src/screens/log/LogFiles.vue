@@ -6,6 +6,7 @@ import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew } from '@/api/query'
 import { Refusal } from '@/api/refusal'
+import { textOf } from '@/composables/textOf'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { saveFile } from '@/composables/useFiles'
@@ -30,7 +31,7 @@ async function bring({ raw }: UploadFile): Promise<void> {
   wrong.value = []
   if (!raw) return
   try {
-    const { sessions } = await api.bringLog(await raw.text(), squadNow.value)
+    const { sessions } = await api.bringLog(await textOf(raw), squadNow.value)
     tellDone(say.brought(sessions))
     await Promise.all([anew(KEYS.log()), anew(KEYS.lastDone()), anew(KEYS.personLog()), anew(KEYS.week())])
   } catch (error) {

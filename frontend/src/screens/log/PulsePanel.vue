@@ -6,6 +6,7 @@ import { computed, ref, useTemplateRef } from 'vue'
 
 import { api } from '@/api/client'
 import type { LogEntry, LoggedPicture, Pulse } from '@/api/types'
+import { textOf } from '@/composables/textOf'
 import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
@@ -61,7 +62,7 @@ const people = computed(() => props.page.people.map((one) => ({ value: one.perso
 const { trouble, attempt } = useAttempt()
 async function bring({ raw: file }: UploadFile): Promise<void> {
   if (!file) return
-  const text = await file.text()
+  const text = await textOf(file)
   const kind = file.name.toLowerCase().endsWith('.tcx') ? 'tcx' : 'csv'
   const body = { person: person.value, kind, text, max_hr: most.value ?? 0, rest_hr: rest.value ?? 0 } as const
   const kept = await attempt(() => api.putRecording(props.page.id, body))

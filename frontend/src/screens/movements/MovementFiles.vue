@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import type { MovementTaken } from '@/api/types'
+import { textOf } from '@/composables/textOf'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { useMovements } from '@/composables/useMovements'
@@ -24,7 +25,7 @@ const kind = computed<'json' | 'csv'>(() => (text.value.trimStart().startsWith('
 const fresh = computed(() => (shown.value ?? []).filter((one) => one.fate !== 'same'))
 async function read({ raw }: UploadFile): Promise<void> {
   if (!raw) return
-  text.value = await raw.text()
+  text.value = await textOf(raw)
   await look()
 }
 async function look(): Promise<void> {

@@ -5,6 +5,7 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
 import type { ListedPerson } from '@/api/types'
+import { textOf } from '@/composables/textOf'
 import { useAttempt } from '@/composables/useAttempt'
 import { tellDone } from '@/parts/notices'
 import { placeText, refusalText } from '@/words/refusal'
@@ -49,7 +50,7 @@ async function fromFile({ raw }: UploadFile): Promise<void> {
     wrong.value = [say.tooLarge]
     return
   }
-  text.value = await raw.text()
+  text.value = await textOf(raw)
   // What was seen of another text goes before this one is looked at.
   await nextTick()
   await look()

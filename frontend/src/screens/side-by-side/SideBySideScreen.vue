@@ -57,7 +57,7 @@ const used = computed(() => {
   return session.value && id ? { id, document: session.value.document, title: session.value.title } : null
 })
 
-const { all: others } = useOtherwise(
+const { all: others, trouble: restrictionsUnknown } = useOtherwise(
   computed(() => session.value?.document ?? null),
   squad,
 )
@@ -134,6 +134,7 @@ const choose = (name: string): void => (name === 'print' ? window.print() : void
       />
       <p class="pace"><PaceChoice v-model="paceOf" :squad="squad" /></p>
       <ForeseenLines v-if="used" class="read" :document="used.document" :squad="squad" :person="asPerson" />
+      <p v-if="restrictionsUnknown" class="note-bar" role="alert">{{ restrictionsUnknown }}</p>
       <p v-if="others.length" class="read"><OtherwiseLines :all="others" named /></p>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <p v-if="fileTrouble" class="note-bar" role="alert">{{ fileTrouble }}</p>

@@ -22,6 +22,64 @@ COLUMN_WORDS = {
     "team": "group",
 }
 """Words that a head line may have over its columns."""
+OTHER_HEADINGS = frozenset(
+    [
+        *("surname", "last name", "lastname", "family name", "first name", "firstname", "forename", "given name"),
+        *(
+            "full name",
+            "student",
+            "pupil",
+            "athlete",
+            "member",
+            "player",
+            "coach",
+            "squad",
+            "class",
+            "form",
+            "year",
+        ),
+        *(
+            "email",
+            "e-mail",
+            "mail",
+            "phone",
+            "mobile",
+            "address",
+            "date of birth",
+            "dob",
+            "birthday",
+            "born",
+            "age",
+        ),
+        *("sex", "gender", "position", "number", "no", "no.", "nr", "id", "notes", "vorname", "nachname", "klasse"),
+        *(
+            "gruppe",
+            "prénom",
+            "nom",
+            "groupe",
+            "apellido",
+            "apellidos",
+            "nombre",
+            "grupo",
+            "voornaam",
+            "achternaam",
+        ),
+        *(
+            "groep",
+            "fornavn",
+            "efternavn",
+            "etternavn",
+            "förnamn",
+            "efternamn",
+            "namn",
+            "navn",
+            "grupp",
+            "geburtsdatum",
+        ),
+    ]
+)
+"""Headings of lists from elsewhere, that are nobody's name (house assumption)."""
+EXPECTED = "the headings “name” and “group”, or a name and its groups on each line"
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +95,8 @@ class ListedPerson:
 def read_people(data: str, known: Iterable[str] = ()) -> list[ListedPerson]:
     """Read a list: `name` or `name, group`, parted by comma, semicolon or tab; a head line may stand above.
 
-    Groups in one cell are parted by `+` or `/`. The same name twice is one person in all their groups; names that
+    Groups in one cell are parted by `+` or `/`. A list with other headings, or with more columns than a name and
+    its groups, is refused: nobody is called “Surname”. The same name twice is one person in all their groups; names that
     are `known` (any case) are marked. Raises DocumentError; places are `line 3, name`.
     """
     text = cleaned(data).lstrip("\ufeff")
@@ -45,6 +104,8 @@ def read_people(data: str, known: Iterable[str] = ()) -> list[ListedPerson]:
     columns = _head(rows[0][1]) if rows else None
     if columns is not None:
         rows = rows[1:]
+    elif rows:
+        _refuse_other_headings(rows)
     problems: list[Problem] = []
     found: dict[str, ListedPerson] = {}
     there = {one.casefold() for one in known}
@@ -80,6 +141,19 @@ def _head(row: list[str]) -> dict[str, int] | None:
     """Which column says what, if the first line is a head line."""
     named = {COLUMN_WORDS.get(cell.strip().casefold(), ""): index for index, cell in reversed(list(enumerate(row)))}
     return named if "name" in named else None
+
+
+def _refuse_other_headings(rows: list[tuple[int, list[str]]]) -> None:
+    """Raises DocumentError where a list without our headings has others, or columns that no heading names."""
+    line, first = rows[0]
+    # Only the first cell: a group may well be called “Coach”.
+    over_names = first[0].strip().casefold().strip(":*")
+    wide = next(((at, row) for at, row in rows if sum(bool(cell.strip()) for cell in row) > 2), None)
+    if over_names in OTHER_HEADINGS:
+        raise DocumentError([Problem(f"line {line}", shown(", ".join(first)), EXPECTED, "headings")])
+    if wide is not None:
+        found = f"{len(wide[1])} columns without headings"
+        raise DocumentError([Problem(f"line {wide[0]}", found, EXPECTED, "headings")])
 
 
 def _person(line: int, row: list[str], columns: dict[str, int], problems: list[Problem]) -> ListedPerson | None:

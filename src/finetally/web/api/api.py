@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+import re
+from collections.abc import Iterator
 from typing import Any
 
 from django.conf import settings
@@ -14,6 +16,7 @@ from ninja.errors import AuthenticationError, HttpError
 from ninja.errors import ValidationError as RequestError
 from ninja.parser import Parser
 from ninja.security import APIKeyCookie
+from pydantic import BaseModel
 
 from finetally.core.session.limits import MAX_PROBLEMS
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
@@ -47,7 +50,7 @@ from finetally.web.api.shapes import router as shapes
 from finetally.web.api.squads import router as squads
 from finetally.web.api.tables import router as tables
 from finetally.web.api.walls import router as walls
-from finetally.web.body import TooSlowError, bound_of, read_body
+from finetally.web.body import TooSlowError, bound_of, read_body, set_bounds
 from finetally.web.problems import database_refusal, problem_response
 from finetally.web.squads.actor import Actor, signed_in
 from finetally.web.versions import ChangedError
@@ -220,3 +223,15 @@ def openapi_document() -> dict[str, Any]:
 
     plain = json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/"), default=str))
     return with_session_schemas(plain)
+
+
+def _routes() -> Iterator[tuple[str, list[type[BaseModel]]]]:
+    """Every route with the models of its bodies; those of all methods of one path together."""
+    for prefix, router in api._routers:
+        for path, view in router.path_operations.items():
+            whole = re.sub("/+", "/", f"/api/{prefix}/{path}").rstrip("/")
+            models = [model for operation in view.operations for model in operation.models]
+            yield whole, [model for model in models if getattr(model, "__ninja_param_source__", "") == "body"]
+
+
+set_bounds(_routes())
