@@ -16,6 +16,7 @@ const route = useRoute()
 const locale = useWeekStart()
 // Fetched when they are first asked for.
 const FirstPath = defineAsyncComponent(() => import('./parts/FirstPath.vue'))
+const WaitingRuns = defineAsyncComponent(() => import('./parts/WaitingRuns.vue'))
 const HelpPanel = defineAsyncComponent(() => import('./parts/HelpPanel.vue'))
 useEventListener('keydown', helpKey)
 /** Before one is in there is nothing beside the page, nor on the floor; the page on what is kept is for both. */
@@ -37,6 +38,7 @@ const bare = computed(
     <FirstPath v-if="onThePath && !bare" />
     <HelpPanel v-if="helpShown" />
     <NoticeBar />
+    <WaitingRuns v-if="account && !bare" />
   </ElConfigProvider>
 </template>
 

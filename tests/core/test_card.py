@@ -78,7 +78,7 @@ def test_nothing_a_person_needs_is_dropped() -> None:
         assert needed in words
     assert {"kit": "dumbbell", "kg": 12, "count": 28, "there": None} in made["kit"]
     assert [block["score"] for block in made["blocks"]] == [False, False, False, True, False]
-    assert any("physician" in line for line in made["cautions"])
+    assert any("licensed practice" in line for line in made["cautions"])
 
 
 def test_options_and_own_calls_stand_on_it() -> None:
@@ -128,3 +128,31 @@ def test_the_card_says_how_much_of_its_kit_is_there_and_who_does_what_otherwise(
     assert kit_text(made) == "6 × kettlebell 16 kg (only 4 there)"
     assert others_text(made) == "Bram, Ines: deadlift for swing"
     assert card_pdf(made).startswith(b"%PDF")
+
+
+@pytest.mark.parametrize(
+    ("own", "last"),
+    [
+        (None, "Health screening comes first. Stop on pain, dizziness or chest discomfort, and say so. Form before speed once tired."
+               " Land softly. Mind heat and water. Take the option that spares a sore joint."
+               " General information: local rules and licensed practice come first."),
+        (["Health screening first; stop on pain, dizziness or chest discomfort.", "Form before speed once you are tired."],
+         "Land softly. Mind heat and water. Take the option that spares a sore joint."
+         " General information: local rules and licensed practice come first."),
+        ("Watch the road\nwatch the road.", None),
+    ],
+    ids=["the-usual-ones", "its-own-say-most", "its-own-twice"],
+)  # fmt: skip
+def test_each_caution_stands_once(own: Any, last: str | None) -> None:
+    more = {} if own is None else {"cautions": own}
+    lines = card(session({"clock": {"kind": "task"}, "steps": [step("push-up", reps=10)]}, **more))["cautions"]
+    assert last is None or lines[-1] == last
+    assert " ".join(lines).lower().count("screening") == 1
+    assert len(lines) == len({line.lower().rstrip(".") for line in lines})
+
+
+def test_kit_is_counted_for_who_is_expected() -> None:
+    document = session({"clock": {"kind": "task"}, "steps": [step("swing", reps=10, load={"kg": 16})]}, people=3)
+    t = tally(parse_session(document), library=shipped_library())
+    assert [one["count"] for one in card_of(t, people=14)["kit"]] == [14]
+    assert [one["count"] for one in card_of(t)["kit"]] == [3]

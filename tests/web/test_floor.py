@@ -300,3 +300,17 @@ def test_screens_that_wait_do_not_pile_up(world: World) -> None:
     )
     world.send(None, "POST", "/floor/wall/screens")
     assert WallScreen.objects.filter(squad=None).count() == 200
+
+
+def test_a_sheet_counts_equipment_for_who_is_expected(world: World) -> None:
+    entry = world.floor.to_run
+    entry.document = {**entry.document, "people": 12, "blocks": [{
+        "clock": {"kind": "task"}, "steps": [{"movement": "swing", "reps": 10, "load": {"kg": 16}}],
+    }]}  # fmt: skip
+    entry.save()
+    path = f"/floor/entries/{entry.pk}/sheet"
+    assert [one["count"] for one in world.send("coach", "GET", path).json()["kit"]] == [2]
+    people = world.send("coach", "GET", path).json()["people"]
+    away = {"person": people[0]["person"], "came": False}
+    assert world.send("coach", "PUT", f"/plan/entries/{entry.pk}/attendance", away).status_code < 300
+    assert [one["count"] for one in world.send("coach", "GET", path).json()["kit"]] == [1]

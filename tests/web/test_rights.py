@@ -143,6 +143,7 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/squads/{squad_id}/methods/page", None, (401, 200, 200, 200, 404, 404)),
     ("GET", "/squads/{squad_id}/methods/history", None, (401, 403, 200, 200, 404, 404)),
     ("GET", "/people", None, (401, 403, 200, 200, 200, 404)),
+    ("GET", "/reports", None, (401, 403, 200, 200, 200, 404)),
     ("POST", "/people", {"name": "Wim Karsholt", "squad": "SQUAD"}, (401, 403, 201, 201, 404, 404)),
     ("POST", "/people/list/preview", {"text": "Wim Karsholt", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
     ("POST", "/people/list", {"text": "Wim Karsholt, A", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),

@@ -268,6 +268,7 @@ const level = {
 }
 
 const people = {
+  healthReports: (squad: number) => got(http.GET('/api/reports', { params: { query: { squad } } })),
   people: (squad: number) => got(http.GET('/api/people', { params: { query: { squad } } })),
   person: (id: string) => got(http.GET('/api/people/{person_id}', { params: ofPerson(id) })),
   addPerson: (body: Body<'NewPersonIn'>) => got(http.POST('/api/people', { body })),

@@ -8,6 +8,7 @@ export const KEYS = {
   shapes: (squad: number) => ['shapes', squad],
   compareTables: () => ['compare-tables'],
   people: (squad: number) => ['people', squad],
+  reports: (squad: number) => ['reports', squad],
   person: (id: string) => ['person', id],
   checkIn: (id: string) => ['person', id, 'check-in'],
   traces: (id: string) => ['person', id, 'traces'],

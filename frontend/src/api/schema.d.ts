@@ -2372,6 +2372,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Health Reports
+         * @description Open reports of pain, dizziness and hurt, newest first; for those who plan.
+         */
+        get: operations["health_reports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checkin/open": {
         parameters: {
             query?: never;
@@ -7874,6 +7894,30 @@ export interface components {
             agreed: boolean;
         };
         /**
+         * HealthReportOut
+         * @description What somebody reported (`pain`, `dizziness`), or that they were `hurt` in a run: when, at which entry.
+         */
+        HealthReportOut: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Entry */
+            entry: string | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * OwnTokenIn
          * @description What stands behind the `#` of a person's own link.
          */
@@ -8566,7 +8610,7 @@ export interface components {
          * @description Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split.
          *
          *     `named`: whether others may read their scores by name. `said`: here or away, where they said so themselves;
-         *     `fresh`: how fresh they said they are today, 1 to 5.
+         *     `fresh`: how fresh they said they are today, 1 to 5; `reports`: kinds of open health reports.
          */
         FloorPerson: {
             /**
@@ -8588,6 +8632,8 @@ export interface components {
             said: string;
             /** Fresh */
             fresh: number | null;
+            /** Reports */
+            reports: string[];
         };
         /**
          * FloorSheetOut
@@ -19849,6 +19895,55 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    health_reports: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthReportOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

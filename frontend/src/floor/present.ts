@@ -15,3 +15,8 @@ export function optionsTaken(events: readonly RunEvent[], person: string): Map<s
   for (const event of events) if (event.do === 'option' && event.person === person) taken.set(event.step, event.label)
   return taken
 }
+
+/** Whether somebody was taken out hurt. */
+export function wasHurt(events: readonly RunEvent[], person: string): boolean {
+  return events.some((event) => event.do === 'away' && event.why === 'hurt' && event.person === person)
+}

@@ -9,6 +9,7 @@ import BalanceBeam from './BalanceBeam.vue'
 import { useBench } from './bench'
 import BigFigures from './BigFigures.vue'
 import CheckList from './CheckList.vue'
+import FileWarnings from './FileWarnings.vue'
 import FigureRow from './FigureRow.vue'
 import { useBigFigures, useFamilies } from './useTally'
 
@@ -50,6 +51,7 @@ function choose(name: string, value: string): void {
         {{ say.newSARepEffort(figures.effort.provisional.length > 1 ? say.are : say.is) }}
       </p>
       <CheckList />
+      <FileWarnings />
       <slot />
       <template v-for="family in families" :key="family.name">
         <h3>{{ family.label }}</h3>

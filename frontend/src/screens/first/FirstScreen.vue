@@ -11,6 +11,7 @@ import type { PlanEntry } from '@/api/types'
 import { account, plansHere, squadNow } from '@/composables/useAccount'
 import { useFirstPath } from '@/composables/useFirstPath'
 import { handWords } from '@/composables/usePending'
+import HealthReports from '@/parts/HealthReports.vue'
 import StaveThumb from '@/stave/StaveThumb.vue'
 import { longDay, today } from '@/words/dates'
 import { clock, tenth, whole } from '@/words/format'
@@ -53,6 +54,7 @@ const place = (one: PlanEntry) =>
 <template>
   <main id="main" class="first">
     <h1>{{ say.onDay(squad?.name ?? '', longDay(today())) }}</h1>
+    <HealthReports />
     <div class="cols">
       <section :aria-label="say.waitsToday">
         <h2>{{ say.waitsToday }}</h2>

@@ -19,6 +19,7 @@ import HelpButton from '@/parts/HelpButton.vue'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { BEFORE as say } from '@/words/texts/floor'
 import { SCORES as scores } from '@/words/texts/floor-panels'
+import { REPORT_KINDS, REPORTS as reports } from '@/words/texts/reports'
 
 import SoundCheck from './SoundCheck.vue'
 import StationsChoice from './StationsChoice.vue'
@@ -48,6 +49,10 @@ const saidOf = (one: FloorPerson): string =>
   [one.said === 'here' ? say.saidHere : one.said === 'away' ? say.saidAway : '', one.fresh ? say.fresh(one.fresh) : '']
     .filter(Boolean)
     .join(', ')
+
+/** What somebody reported that a coach must see first: pain, dizziness, a hurt of the last session. */
+const reportedBy = (one: FloorPerson): string => one.reports.map((kind) => REPORT_KINDS[kind]).join(', ')
+const reported = computed(() => (sheet.value?.people ?? []).filter((one) => one.reports.length))
 
 /** The run counts by the server's clock, and begins here: the quickest of a few small answers says it best. */
 async function askTheTime(): Promise<void> {
@@ -111,9 +116,12 @@ async function start(): Promise<void> {
       <button type="button" class="floor-key start" @click="start">{{ say.start }}</button>
       <p v-if="offline" class="note-bar" role="status">{{ say.offline }}</p>
       <p v-if="!safe" class="note-bar">{{ say.notSafe }}</p>
+      <section v-if="reported.length" class="note-bar" role="status">
+        <p v-for="one in reported" :key="one.person">{{ reports.line(one.name, reportedBy(one)) }}</p>
+      </section>
       <section>
         <h2>{{ say.cautions }}</h2>
-        <p v-for="line in [...sheet.own_cautions, ...sheet.cautions, say.localRules]" :key="line">{{ line }}</p>
+        <p v-for="line in [...sheet.own_cautions, ...sheet.cautions]" :key="line">{{ line }}</p>
       </section>
       <section v-if="sheet.foreseen.scores.length">
         <h2>{{ say.foreseen }}</h2>
@@ -159,7 +167,8 @@ async function start(): Promise<void> {
         <p class="quiet">{{ say.tickOut }}</p>
         <ElCheckboxGroup v-model="here" :aria-label="say.who" class="people">
           <ElCheckbox v-for="one in sheet.people" :key="one.person" :value="one.person" size="large"
-            >{{ one.name }} <small v-if="saidOf(one)">{{ saidOf(one) }}</small></ElCheckbox
+            >{{ one.name }} <small v-if="saidOf(one)">{{ saidOf(one) }}</small>
+            <small v-if="one.reports.length" class="reported">{{ reportedBy(one) }}</small></ElCheckbox
           >
         </ElCheckboxGroup>
       </section>

@@ -25,8 +25,10 @@ function note(): void {
   if (text.value.trim()) emit('give', { do: 'note', kind: 'hurt', text: text.value.trim(), ...of })
   if (person.value) emit('give', { do: 'away', person: person.value, why: 'hurt' })
 }
+/** One tap: what happened is kept, and the clock and the sound go on. */
 function goOn(): void {
   note()
+  emit('give', { do: 'resume' })
   emit('close')
 }
 function end(): void {

@@ -10,9 +10,9 @@ import { queryClient, troubleOf } from '@/api/query'
 import type { FloorSheet } from '@/api/types'
 import { account, squadNow, squadOwn } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
-import { keepSheet, sheetsKept, tidy, unsentRuns } from '@/floor/kept'
+import { keepSheet, sheetsKept, tidy } from '@/floor/kept'
 import { runClock } from '@/floor/runClock'
-import { exchange } from '@/floor/sending'
+import HealthReports from '@/parts/HealthReports.vue'
 import { keepShell } from '@/shell'
 import { dateOf, longDay, today } from '@/words/dates'
 import { tenth, whole } from '@/words/format'
@@ -36,7 +36,6 @@ const day = useQuery(
 )
 const trouble = troubleOf(day.error)
 const kept = shallowRef<FloorSheet[]>([])
-const waiting = ref(0)
 const who = computed(() => account.value?.name ?? '')
 
 /** The sheets of today are on the device before they are needed. */
@@ -63,15 +62,10 @@ function needs(entry: string): string {
     .filter(Boolean)
     .join(' · ')
 }
-async function sendWaiting(): Promise<void> {
-  for (const { run } of await unsentRuns(who.value)) await exchange(run)
-  waiting.value = (await unsentRuns(who.value)).length
-}
 watch(day.data, () => void fetchAhead())
 void keepShell()
 void tidy(runClock.now(), today())
 void sheetsKept(who.value).then((sheets) => (kept.value = sheets))
-void sendWaiting()
 
 const entries = computed(() =>
   day.data.value
@@ -108,8 +102,8 @@ async function fromText(): Promise<void> {
 <template>
   <main id="main" class="today">
     <h1>{{ say.heading(squadOwn?.name ?? '', longDay(day.data.value?.day ?? today())) }}</h1>
-    <p v-if="waiting" class="note-bar" role="status">{{ waiting === 1 ? say.oneUnsent : say.unsent(waiting) }}</p>
     <p v-if="trouble" class="note-bar" role="alert">{{ kept.length ? say.offline : trouble }}</p>
+    <HealthReports />
     <ElSkeleton v-if="day.isPending.value && !trouble" :rows="4" animated :throttle="200" />
     <p v-else-if="entries.length === 0" class="quiet">{{ say.nothing }}</p>
     <ul v-if="running.length">

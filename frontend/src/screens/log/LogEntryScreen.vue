@@ -16,7 +16,7 @@ import { LOG_ENTRY as say, LOGGED_AS, SCORE_TABLE } from '@/words/texts/log'
 
 import CameTo from './CameTo.vue'
 import DoneStave from './DoneStave.vue'
-import { logChanged, useLogEntry } from './logApi'
+import { logChanged, useLogEntry, withRunsSent } from './logApi'
 import LogTold from './LogTold.vue'
 import NotesList from './NotesList.vue'
 import PulsePanel from './PulsePanel.vue'
@@ -96,6 +96,7 @@ const write = () =>
   attempt(async () => {
     const away = ticked.value ? [...ticked.value] : null
     const left_out = run.value ? [] : leftNow.value
+    await withRunsSent([props.id])
     await api.writeLog(props.id, { minutes: minutes.value, effort: effort.value, away, left_out })
     minutes.value = effort.value = ticked.value = leftOut.value = null
     await changed()

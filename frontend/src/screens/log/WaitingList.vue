@@ -9,6 +9,7 @@ import type { LogLine } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
 import { usePeople } from '@/composables/useTables'
 import { useAttempt } from '@/composables/useAttempt'
+import { withRunsSent } from '@/screens/log/logApi'
 import { shortDay } from '@/words/dates'
 import { tenth, whole } from '@/words/format'
 import { LOG_LINES, LOG_SCREEN as say } from '@/words/texts/log'
@@ -31,10 +32,9 @@ const busy = ref(false)
 async function settle(): Promise<void> {
   busy.value = true
   await attempt(async () => {
-    await api.settle(
-      chosen.value.map((one) => one.id),
-      away.value,
-    )
+    const entries = chosen.value.map((one) => one.id)
+    await withRunsSent(entries)
+    await api.settle(entries, away.value)
     away.value = []
     await Promise.all([anew(KEYS.log()), anew(KEYS.week()), anew(KEYS.season()), anew(KEYS.today())])
   })

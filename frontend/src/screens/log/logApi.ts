@@ -5,8 +5,11 @@ import { computed } from 'vue'
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
+import { OWN_KINDS, Refusal, UNREACHABLE } from '@/api/refusal'
 import type { LogResult, ResultIn } from '@/api/types'
+import { sendWaitingRuns, waitingRuns } from '@/floor/waitingRuns'
 import { scoreText } from '@/words/scores'
+import { LOG_SCREEN as say } from '@/words/texts/log'
 
 /** How often a page looks whether scores are worked out. */
 const LOOK_MS = 1000
@@ -44,6 +47,13 @@ export function resultWith(
     sets: kept?.sets ?? [],
     ...changed,
   }
+}
+
+/** Before something is logged: what was run on this phone is sent first. Refuses where a run of it cannot be sent. */
+export async function withRunsSent(entries: readonly string[]): Promise<void> {
+  await sendWaitingRuns()
+  if (waitingRuns.value.some((one) => one.entry !== null && entries.includes(one.entry)))
+    throw new Refusal(UNREACHABLE, OWN_KINDS.unreachable, say.runWaits)
 }
 
 /** After a change of the log: the page, the list, people, and the week, which takes what was done. */

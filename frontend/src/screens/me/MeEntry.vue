@@ -69,7 +69,7 @@ function rate(effort: number): void {
       <p v-else class="said">{{ say.logged }}</p>
       <section v-if="entry.cautions.length">
         <h3>{{ say.cautions }}</h3>
-        <p v-for="line in [...entry.cautions, say.localRules]" :key="line" class="caution">{{ line }}</p>
+        <p v-for="line in entry.cautions" :key="line" class="caution">{{ line }}</p>
       </section>
       <section v-if="entry.text">
         <h3>{{ say.plan }}</h3>

@@ -9,6 +9,7 @@ import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
 import { turnToSquad } from '@/composables/squadAddress'
 import { plansHere, squadNow, whoAmI } from '@/composables/useAccount'
+import HealthReports from '@/parts/HealthReports.vue'
 import GroupMark from '@/parts/GroupMark.vue'
 import { PERSON_SCREEN as say } from '@/words/texts/people'
 
@@ -62,7 +63,8 @@ async function erased(): Promise<void> {
       <span class="visually-hidden">{{ say.readingPerson }}</span>
       <ElSkeleton :rows="8" animated :throttle="200" />
     </div>
-    <div v-else class="page">
+    <HealthReports v-if="person?.plans" class="reported" :person="person.id" />
+    <div v-if="!trouble && person" class="page">
       <div class="column">
         <LimitsPanel :person="person" @changed="changed" />
         <PersonDetails :person="person" @changed="changed" />

@@ -25,6 +25,13 @@ const shownBeat = computed(() => {
   const now = state.value
   return now?.beat?.kind === 'work' ? now.beat : (now?.following ?? null)
 })
+/** Nobody works now: what the clock counts is said in a word, and the work to come is named as what comes next. */
+const word = computed(() => {
+  const now = state.value
+  if (!now || now.mode === 'over' || waiting.value || !now.beat || now.beat.kind === 'work') return ''
+  return now.beat.kind === 'rest' ? say.rest : say.briefing
+})
+const isNext = computed(() => word.value !== '' || waiting.value)
 const lines = computed(() => byStation(shownBeat.value?.kind === 'work' ? shownBeat.value.lines : []))
 /** Who stands at each station, by its place among them. */
 const stands = computed(() => {
@@ -61,7 +68,9 @@ const dark = computed(
         <span v-if="round">{{ say.round(round.round, round.of) }}</span>
       </p>
       <p class="time" :class="{ long: time.length > 5 }">{{ time }}</p>
-      <div v-if="state.mode !== 'over'" class="todo" :class="{ several: lines.length > 1 }">
+      <p v-if="word" class="word">{{ word }}</p>
+      <p v-if="isNext && lines.length" class="next">{{ say.next }}</p>
+      <div v-if="state.mode !== 'over'" class="todo" :class="{ several: lines.length > 1, coming: isNext }">
         <div v-for="([station, some], place) in lines" :key="station">
           <h2 v-if="station">
             {{ station }}<small v-if="stands[place]?.length">{{ stands[place].join(', ') }}</small>
@@ -122,6 +131,20 @@ h2,
 }
 .time.long {
   font-size: min(max(300px, 36vh), 28vw);
+}
+.word {
+  font-size: min(max(64px, 12vh), 14vw);
+  line-height: 1;
+  text-align: center;
+  text-transform: uppercase;
+}
+.next {
+  font-size: min(64px, 9vw);
+  line-height: 1.05;
+}
+.coming .line {
+  font-size: min(64px, 9vw);
+  font-weight: 500;
 }
 .todo {
   flex: 1;

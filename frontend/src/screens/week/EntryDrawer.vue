@@ -10,7 +10,7 @@ import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import TimeField from '@/parts/TimeField.vue'
-import { logChanged } from '@/screens/log/logApi'
+import { logChanged, withRunsSent } from '@/screens/log/logApi'
 import { longDay, today } from '@/words/dates'
 import { tenth, whole } from '@/words/format'
 import { ENTRY_DRAWER as say } from '@/words/texts/week'
@@ -65,6 +65,7 @@ const keep = () =>
   })
 const log = () =>
   attempt(async () => {
+    await withRunsSent([props.entry.id])
     await api.writeLog(props.entry.id, { minutes: loggedMinutes.value, effort: loggedEffort.value })
     await logChanged(props.entry.id)
   })

@@ -116,6 +116,13 @@ export const CONFLICT_BAR = texts('conflictBar', {
   putMineOnTop: 'Put mine on top',
 })
 
+export const FILE_WARNINGS = texts('fileWarnings', {
+  oneKey: '1 key of the file has no effect',
+  keys: (count: Said) => said`${count} keys of the file have no effect`,
+  unknown: 'is not known here. It is kept in the file.',
+  noMeaning: 'means nothing with this clock. It is kept in the file.',
+})
+
 export const EFFORT_FIELD = texts('effortField', {
   effort: 'effort',
 })

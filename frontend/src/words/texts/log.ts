@@ -3,6 +3,8 @@ import { said, type Said } from './said'
 import { texts } from './texts'
 
 export const LOG_SCREEN = texts('logScreen', {
+  runWaits:
+    'A run of this session is on this phone and not sent yet. Nothing was logged. It is sent when you are back online.',
   log: 'Log',
   reading: 'Reading the log …',
   waits: 'Waits to be logged',

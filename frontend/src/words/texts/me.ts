@@ -55,8 +55,6 @@ export const ME_ENTRY = texts('meEntry', {
   chosen: (word: Said) => said`You said: ${word}.`,
   change: 'Say it anew',
   cautions: 'Before you start',
-  localRules:
-    'The rules of the place where you train, and what your physician or physiotherapist told you, come first.',
 })
 
 export const ME_HEALTH = texts('meHealth', {

@@ -117,6 +117,11 @@ export const NOTICE_BAR = texts('noticeBar', {
   read: 'I have read it',
 })
 
+export const WAITING_RUNS = texts('waitingRuns', {
+  one: '1 run on this phone is waiting to be sent.',
+  several: (count: Said) => said`${count} runs on this phone are waiting to be sent.`,
+})
+
 export const GROUP_MARK = texts('groupMark', {
   group: (name: Said, mark: Said) => said`group ${name}, marked with a ${mark}`,
 })

@@ -8,6 +8,7 @@ from typing_extensions import TypedDict
 
 from finetally.core.board.names import NameBook
 from finetally.core.board.writer import WallWriter
+from finetally.core.card.cautions import cautions_of
 from finetally.core.formats.names import format_of
 from finetally.core.measures import Units
 from finetally.core.session.clocks import Rotation
@@ -16,11 +17,6 @@ from finetally.core.tally.measure import Tally, timetable_s
 from finetally.core.unfold.calls import calls_of
 from finetally.core.unfold.tape import Address, BlockRun, Identity, LocatedBlock
 
-HEALTH = (
-    "Health screening comes first. Stop on pain, dizziness or chest discomfort, and say so.",
-    "Form before speed once tired. Land softly. Mind heat and water. Take the option that spares a sore joint.",
-    "General information: it does not replace a physician, a physiotherapist or the rules of the place.",
-)
 MAX_MARKS = 12
 """Times listed of one block: more do not fit beside its steps."""
 
@@ -93,11 +89,16 @@ class Card(TypedDict):
     units: Units
 
 
-def card_of(t: Tally, others: Sequence[CardOption] = (), units: Units = "metric") -> Card:
-    """Lay out a session's card from its tally; `others`: who does which step otherwise; `units`: the reader's."""
+def card_of(
+    t: Tally, others: Sequence[CardOption] = (), units: Units = "metric", *, people: int | None = None
+) -> Card:
+    """Lay out a session's card from its tally.
+
+    `others`: who does which step otherwise; `units`: the reader's; `people`: how many are expected, where that is
+    known better than from the session.
+    """
     wall = WallWriter(NameBook(t.library), quoting=False, units=units)
     announced = t.session.announced_s
-    own = t.session.cautions or []
     return {
         "title": t.session.title,
         "announced_s": t.resolver.dose(announced) if announced is not None else None,
@@ -108,10 +109,10 @@ def card_of(t: Tally, others: Sequence[CardOption] = (), units: Units = "metric"
         "blocks": _blocks(t, wall),
         "kit": [
             {"kit": one.kit, "kg": one.kg, "count": one.pieces, "there": t.given.kit.get(one.kit)}
-            for one in kit_needed(t)
+            for one in kit_needed(t, people)
         ],
         "others": list(others),
-        "cautions": [*([own] if isinstance(own, str) else own), *HEALTH],
+        "cautions": cautions_of(t.session),
         "units": units,
     }
 

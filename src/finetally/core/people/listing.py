@@ -96,8 +96,8 @@ def read_people(data: str, known: Iterable[str] = ()) -> list[ListedPerson]:
     """Read a list: `name` or `name, group`, parted by comma, semicolon or tab; a head line may stand above.
 
     Groups in one cell are parted by `+` or `/`. A list with other headings, or with more columns than a name and
-    its groups, is refused: nobody is called “Surname”. The same name twice is one person in all their groups; names that
-    are `known` (any case) are marked. Raises DocumentError; places are `line 3, name`.
+    its groups, is refused: nobody is called “Surname”. The same name twice is one person in all their groups; names
+    that are `known` (any case) are marked. Raises DocumentError; places are `line 3, name`.
     """
     text = cleaned(data).lstrip("\ufeff")
     rows = _rows(text)

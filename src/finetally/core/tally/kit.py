@@ -32,9 +32,12 @@ def people_at_once(of: LocatedBlock, people: int) -> int:
     return -(-people // len(clock.stations)) if isinstance(clock, Rotation) else people
 
 
-def kit_needed(t: Tally) -> list[KitNeed]:
-    """The most of each implement and weight that is out at once, in order of first use; one person if unsaid."""
-    people = t.session.people or 1
+def kit_needed(t: Tally, people: int | None = None) -> list[KitNeed]:
+    """The most of each implement and weight that is out at once, in order of first use.
+
+    `people`: how many are expected; unsaid as many as the session says, else one.
+    """
+    people = people or t.session.people or 1
     most: dict[tuple[str, float | None], KitNeed] = {}
     for visit in t.tape.visits:
         each = (visit.load.count or 1) if visit.load is not None else 1

@@ -43,6 +43,7 @@ from finetally.web.api.otherwise import router as otherwise
 from finetally.web.api.people import router as people
 from finetally.web.api.plan import router as plan
 from finetally.web.api.privacy import router as privacy
+from finetally.web.api.reports import router as reports
 from finetally.web.api.runs import router as runs
 from finetally.web.api.season import router as season
 from finetally.web.api.sessions import router as sessions
@@ -129,6 +130,7 @@ api.add_router("", joining)
 api.add_router("", members)
 api.add_router("", privacy)
 api.add_router("/people", people)
+api.add_router("/reports", reports)
 api.add_router("", checkin)
 api.add_router("/groups", groups)
 api.add_router("", otherwise)

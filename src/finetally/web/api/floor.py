@@ -10,7 +10,7 @@ from uuid import UUID
 
 from ninja import Router, Schema
 
-from finetally.core.card.card import HEALTH, CardOption, KitLine
+from finetally.core.card.card import CardOption, KitLine
 from finetally.core.floor.published import PublishedLayout, PublishedSheet
 from finetally.core.floor.replan.stations import StationsWay
 from finetally.core.floor.splits import PlannedRounds
@@ -76,7 +76,7 @@ class FloorPerson(Schema):
     """Somebody who is expected; `away`: known to be away. `team`: of the day, where the entry is split.
 
     `named`: whether others may read their scores by name. `said`: here or away, where they said so themselves;
-    `fresh`: how fresh they said they are today, 1 to 5.
+    `fresh`: how fresh they said they are today, 1 to 5; `reports`: kinds of open health reports.
     """
 
     person: UUID
@@ -87,6 +87,7 @@ class FloorPerson(Schema):
     named: bool
     said: str
     fresh: int | None
+    reports: list[str]
 
 
 class VariantOut(Schema):
@@ -224,8 +225,8 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
             VariantOut(block=one.block, take=one.take, value=one.value, layout=one.layout) for one in found.variants
         ],
         kit=found.kit,
-        own_cautions=found.cautions,
-        cautions=list(HEALTH),
+        own_cautions=found.own_cautions,
+        cautions=found.usual_cautions,
         emergency=entry.squad.emergency,
         people=[
             FloorPerson(
@@ -237,6 +238,7 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
                 named=one.person.is_named,
                 said=found.said.get(one.person.pk, ""),
                 fresh=found.fresh.get(one.person.pk),
+                reports=found.reports.get(one.person.pk, []),
             )
             for one in found.people
         ],

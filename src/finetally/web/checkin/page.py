@@ -11,7 +11,7 @@ from datetime import date, timedelta
 from typing import Any
 
 from finetally.core.board.writer import write_wall
-from finetally.core.card.card import card_of
+from finetally.core.card.cautions import cautions_of
 from finetally.core.learn.predicted import PredictedScore
 from finetally.core.measures import Units
 from finetally.core.session.problems import DocumentError
@@ -148,8 +148,12 @@ def _with_session(entry: Entry, person: Person, plain: OwnEntry, units: Units) -
     return OwnEntry(
         entry,
         plain.minutes,
-        write_wall(entry.document or {}, library=context.library, units=units),
-        card_of(t)["cautions"],
+        # Cautions have a place of their own on the page.
+        write_wall(
+            {key: one for key, one in (entry.document or {}).items() if key != "cautions"},
+            library=context.library, units=units,
+        ),
+        cautions_of(session),
         plain.said,
         plain.effort,
         [

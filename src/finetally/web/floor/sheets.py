@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID
 
-from finetally.core.card.card import HEALTH, CardOption, KitLine, card_of
+from finetally.core.card.card import CardOption, KitLine, card_of
+from finetally.core.card.cautions import own_cautions, usual_cautions
 from finetally.core.floor.document import Run
 from finetally.core.floor.published import PublishedLayout, PublishedSheet, published_layout, published_sheet
 from finetally.core.floor.sheet import sheet
@@ -23,6 +24,7 @@ from finetally.web.floor.scores import EarlierScore, earlier_of
 from finetally.web.floor.step_options import StepOptions, step_options
 from finetally.web.log.foreseen import ForeseenHere, foreseen_among, foreseen_by
 from finetally.web.log.given_here import entry_given, entry_pace
+from finetally.web.log.reports import kinds_by_person
 from finetally.web.log.windows import windows_of
 from finetally.web.people.freshness import fresh_on
 from finetally.web.people.pace import PaceInUse
@@ -68,7 +70,8 @@ class FloorSheet:
     `apart`: the sheet where each goes at their own pace, for sessions where that makes another one. `minutes`: what
     the timetable comes to. `pace`: whose it is laid out at; `foreseen`: what its windows should
     be scored at. `people` in the order of stations; `away`: the keys of those who do not come;
-    `said`, `fresh`: by key what they said themselves of coming, and of how fresh they are today.
+    `said`, `fresh`: by key what they said themselves of coming, and of how fresh they are today; `reports`: by key
+    which kinds of health reports are open.
     """
 
     entry: Entry
@@ -78,11 +81,13 @@ class FloorSheet:
     variants: list[SentVariant]
     minutes: float
     kit: list[KitLine]
-    cautions: list[str]
+    own_cautions: list[str]
+    usual_cautions: list[str]
     people: list[PersonPlaced]
     away: set[int]
     said: dict[int, str]
     fresh: dict[int, int]
+    reports: dict[int, list[str]]
     others: list[CardOption]
     options: list[StepOptions]
     planned: list[PlannedRounds]
@@ -102,9 +107,10 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
     made = sheet(session, library=context.library, methods=context.methods, given=given)
     apart = sheet(session, library=context.library, methods=context.methods, given=given, apart=True)
     t = tally(session, library=context.library, methods=context.methods, given=given)
-    card = card_of(t)
     options = step_options(session, context.library)
     expected = attendance_of(actor, entry_id)
+    card = card_of(t, people=sum(one.comes for one in expected))
+    own = own_cautions(session)
     run = Run(fine_tally_run=1, session=entry.document, methods=context.methods, given=given)
     return FloorSheet(
         entry=entry,
@@ -117,11 +123,13 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         ],
         minutes=card["timetable_s"] / 60,
         kit=card["kit"],
-        cautions=[line for line in card["cautions"] if line not in HEALTH],
+        own_cautions=own,
+        usual_cautions=usual_cautions(own),
         people=placed(entry, [one.person for one in expected]),
         away={one.person.pk for one in expected if not one.comes},
         said={one.person.pk: one.own.said for one in expected if one.own is not None and one.own.said},
         fresh=fresh_on([one.person.pk for one in expected], entry.day),
+        reports=kinds_by_person(entry.squad, entry.day),
         others=with_said(entry, others_on_card(actor, entry.squad_id, entry.document), options),
         planned=planned_rounds(made),
         options=options,

@@ -3,10 +3,12 @@ import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 
 import type { KeptRun } from '@/floor/kept'
-import { optionsTaken } from '@/floor/present'
+import type { FloorPerson } from '@/api/types'
+import { optionsTaken, wasHurt } from '@/floor/present'
 import type { Given, LiveRun } from '@/floor/useRun'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { PRESENT as say } from '@/words/texts/floor-panels'
+import { REPORT_KINDS } from '@/words/texts/reports'
 
 // Who came late, who left, who does a step otherwise: taken down while time goes on.
 const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()
@@ -28,6 +30,12 @@ function keep(): void {
   if (who.value && step && label) emit('give', { do: 'option', person: who.value, step, label })
   what.value = ''
 }
+/** Open health reports, and who was hurt in this run. Sheets of an earlier release have none. */
+function reportsOf(one: FloorPerson): readonly string[] {
+  const kinds = new Set(one.reports ?? [])
+  if (wasHurt(props.live.said.value, one.person)) kinds.add('hurt')
+  return [...kinds]
+}
 const otherwise = (person: string): string => [...optionsTaken(props.live.said.value, person).values()].join(', ')
 </script>
 
@@ -45,7 +53,8 @@ const otherwise = (person: string): string => [...optionsTaken(props.live.said.v
           >{{ one.name
           }}<small
             >{{ here.has(one.person) ? say.here : say.away
-            }}<template v-if="otherwise(one.person)"> · {{ otherwise(one.person) }}</template></small
+            }}<template v-if="otherwise(one.person)"> · {{ otherwise(one.person) }}</template
+            ><template v-for="kind in reportsOf(one)" :key="kind"> · {{ REPORT_KINDS[kind] }}</template></small
           ></span
         >
         <button
