@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from finetally.core.floor.events import MAX_EVENTS
 from finetally.web.floor.models import FloorEvent, FloorRun, WallScreen
+from finetally.web.plan.models import Attendance, Entry
 from tests.web.conftest import DEVICE, WALL_CODE, World
 
 OTHER = "a-tablet-on-a-box"
@@ -314,3 +315,41 @@ def test_a_sheet_counts_equipment_for_who_is_expected(world: World) -> None:
     away = {"person": people[0]["person"], "came": False}
     assert world.send("coach", "PUT", f"/plan/entries/{entry.pk}/attendance", away).status_code < 300
     assert [one["count"] for one in world.send("coach", "GET", path).json()["kit"]] == [1]
+
+
+def away_names(world: World, entry: Any) -> set[str]:
+    people = world.send("coach", "GET", f"/floor/entries/{entry.pk}/sheet").json()["people"]
+    return {one["name"] for one in people if one["away"]}
+
+
+def test_who_was_absent_from_the_first_session_is_not_expected_at_the_second(world: World) -> None:
+    first = world.floor.to_run
+    second = Entry.objects.create(
+        squad=world.squad, day=first.day, title="Second", document=first.document, summary=first.summary
+    )
+    person = str(world.planned.person.public_id)
+    run = begun(world)
+    sent(world, run, {"t": 0, "do": "away", "person": person}, START)
+    assert away_names(world, second) == {"Somebody"}
+    assert away_names(world, first) == set()
+    # Who came late is there again.
+    sent(world, run, {"t": 60, "do": "here", "person": person, "why": "late"}, first=2)
+    assert away_names(world, second) == set()
+    Attendance.objects.create(entry=first, person=world.planned.person, came=False)
+    assert away_names(world, second) == {"Somebody"}
+
+
+def test_the_log_shows_who_was_ticked_as_absent_before_it_is_logged(world: World) -> None:
+    entry = world.floor.to_run
+    person = str(world.planned.person.public_id)
+    run = begun(world)
+    sent(world, run, {"t": 0, "do": "away", "person": person}, START)
+
+    def came() -> dict[str, bool]:
+        people = world.send("coach", "GET", f"/log/entries/{entry.pk}").json()["people"]
+        return {one["name"].split()[0]: one["came"] for one in people}
+
+    assert came() == {"Somebody": False, "Tamsin": True}
+    # Who left later was there.
+    sent(world, run, {"t": 0, "do": "here", "person": person}, {"t": 90, "do": "away", "person": person}, first=2)
+    assert came()["Somebody"] is True

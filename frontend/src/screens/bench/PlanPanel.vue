@@ -58,17 +58,14 @@ async function planned(wanted: { day: string; time?: string; group?: number }): 
   busy.value = false
   return made
 }
+const ofGroup = (): { group?: number } => (group.value ? { group: group.value } : {})
 async function add(): Promise<void> {
-  const entry = await planned({
-    day: day.value,
-    ...(time.value ? { time: time.value } : {}),
-    ...(group.value ? { group: group.value } : {}),
-  })
+  const entry = await planned({ day: day.value, ...(time.value ? { time: time.value } : {}), ...ofGroup() })
   put.value = entry?.day ?? ''
 }
-/** Run it now: it stands on today from then on. */
+/** Run it now, for the chosen group: it is on today's plan from then on. */
 async function run(): Promise<void> {
-  const entry = await planned({ day: today() })
+  const entry = await planned({ day: today(), ...ofGroup() })
   if (entry) await router.push({ name: 'before', params: { entry: entry.id } })
 }
 </script>

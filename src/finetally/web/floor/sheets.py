@@ -16,6 +16,7 @@ from finetally.core.floor.variants import variants_of
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.exits import exits_of
 from finetally.core.tally.measure import Tally, tally
+from finetally.web.floor.absent import gone_before
 from finetally.web.floor.crowd import PersonPlaced, placed
 from finetally.web.floor.meant import with_said
 from finetally.web.floor.models import FloorRun
@@ -109,7 +110,10 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
     t = tally(session, library=context.library, methods=context.methods, given=given)
     options = step_options(session, context.library)
     expected = attendance_of(actor, entry_id)
-    card = card_of(t, people=sum(one.comes for one in expected))
+    gone = gone_before(entry)
+    # What was noted of this entry itself goes first.
+    comes = [one.person.pk for one in expected if one.comes and (one.own is not None or one.person.pk not in gone)]
+    card = card_of(t, people=len(comes))
     own = own_cautions(session)
     run = Run(fine_tally_run=1, session=entry.document, methods=context.methods, given=given)
     return FloorSheet(
@@ -126,7 +130,7 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         own_cautions=own,
         usual_cautions=usual_cautions(own),
         people=placed(entry, [one.person for one in expected]),
-        away={one.person.pk for one in expected if not one.comes},
+        away={one.person.pk for one in expected} - set(comes),
         said={one.person.pk: one.own.said for one in expected if one.own is not None and one.own.said},
         fresh=fresh_on([one.person.pk for one in expected], entry.day),
         reports=kinds_by_person(entry.squad, entry.day),
@@ -135,7 +139,7 @@ def sheet_of_entry(actor: Actor, entry_id: UUID) -> FloorSheet:
         options=options,
         earlier=earlier_of(entry, windows_of(t)),
         pace=entry_pace(entry, context),
-        foreseen=_foreseen(entry, t, [one.person.pk for one in expected if one.comes], context),
+        foreseen=_foreseen(entry, t, comes, context),
     )
 
 

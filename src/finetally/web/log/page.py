@@ -18,6 +18,7 @@ from finetally.core.methods.given import Given
 from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
+from finetally.web.floor.absent import absent_in_runs
 from finetally.web.floor.meant import meant_otherwise
 from finetally.web.floor.step_options import StepOptions, step_options
 from finetally.web.jobs.models import OPEN, Job
@@ -187,6 +188,9 @@ class _PageReader:
         ratings = {one.person_id: one for one in self.entry.ratings.filter(person__in=keys)}
         limits = limits_by_person(self.entry.squad, self.entry.day)
         away = {one.pk for one in people if any(a.first <= self.entry.day <= a.last for a in one.away.all())}
+        if self.looker.entry.logged_minutes is None:
+            # Ticked as absent when it was run: shown before it is logged, too.
+            away |= absent_in_runs(self.entry)
         standing = Counter(
             LogNote.objects.filter(
                 person__in=keys, kind__in=HEALTH_KINDS, lifted_on=None, entry__day__lt=self.entry.day
