@@ -49,7 +49,7 @@ def test_minutes_left_are_fitted_by_the_core_and_the_run_goes_by_it(phone: Page)
     phone.get_by_role("spinbutton", name="Minutes left").fill("7")
     phone.get_by_role("button", name="How to fit them").click()
     expect(phone.get_by_text(re.compile(r"^over in [4-6]:\d\d · load")).first).to_be_visible()
-    holding(phone, "Take this one")
+    phone.get_by_role("button", name="Take this one").click()
     expect(phone.get_by_text("What has not begun is laid out anew.")).to_be_visible()
     change = next(one for one in sent(phone, run, "change") if one["do"] == "change")
     assert change["edits"]
@@ -74,7 +74,7 @@ def test_without_a_network_whole_steps_are_left_out_when_their_turn_comes(
     phone.get_by_role("button", name="How to fit them").click()
     expect(phone.get_by_text("No network: whole steps only.")).to_be_visible()
     expect(phone.get_by_text("leave out Extra")).to_be_visible()
-    holding(phone, "Take this one")
+    phone.get_by_role("button", name="Take this one").click()
     expect(phone.get_by_text("It is left out when its turn comes.")).to_be_visible()
     behind_more(phone, "Minutes left")
     # What was chosen is still known after the page was opened anew.

@@ -6,11 +6,12 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
+from django.core import signing
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from finetally.web.people.models import Group, GroupPlace, Maximum
-from finetally.web.plan.models import Away, Entry
+from finetally.web.plan.models import Attendance, Away, Entry
 from finetally.web.squads.models import Person
 from tests.web.conftest import World
 
@@ -176,8 +177,8 @@ def test_a_list_is_shown_before_it_is_taken(world: World) -> None:
         (2, "Wim Karsholt", ["North"], False), (3, "Somebody", ["North"], True),
     ]  # fmt: skip
     assert not Group.objects.filter(name="North").exists()
-    assert world.send("coach", "POST", "/people/list", {"text": text}).json() == {"added": 1}
-    assert world.send("coach", "POST", "/people/list", {"text": text}).json() == {"added": 0}
+    assert world.send("coach", "POST", "/people/list", {"text": text}).json()["added"] == 1
+    assert world.send("coach", "POST", "/people/list", {"text": text}).json()["added"] == 0
     groups = world.send("coach", "GET", "/groups").json()
     assert [(one["name"], one["count"]) for one in groups] == [("North", 2), ("South", 0)]
     assert len({one["mark"] for one in groups}) == 2
@@ -319,3 +320,20 @@ def test_a_list_that_is_taken_asks_for_each_of_its_people_no_more_than_it_must(w
 
     first = asked(1, "A")
     assert asked(51, "B") - first == 50
+
+
+def test_an_import_of_people_is_undone_but_for_who_has_something_since(world: World) -> None:
+    squad = world.squad
+    before = set(squad.people.values_list("name", flat=True))
+    text = "Ada Merribeck, Ridge\nBo Tarn, Ridge\nSomebody, Ridge"
+    made = world.send("coach", "POST", "/people/list", {"text": text, "squad": squad.pk}).json()
+    assert made["added"] == 2
+    Attendance.objects.create(entry=world.planned.entry, person=squad.people.get(name="Bo Tarn"), came=True)
+    assert world.send("coach", "POST", "/people/list/undo", {"undo": made["undo"]}).status_code == 204
+    assert set(squad.people.values_list("name", flat=True)) == before | {"Bo Tarn"}
+    assert not squad.people.get(name="Somebody").places.filter(group__name="Ridge").exists()
+
+
+def test_nothing_else_is_undone_as_an_import(world: World) -> None:
+    for word in ("", "made-up", signing.dumps({"squad": world.squad.pk, "people": [1], "places": []})):
+        assert world.send("coach", "POST", "/people/list/undo", {"undo": word}).status_code == 422

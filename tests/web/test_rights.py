@@ -118,6 +118,8 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("PUT", "/plan/entries/{entry_id}/attendance", {"person": "PERSON"}, (401, 403, 204, 204, 404, 404)),
     ("POST", "/plan/entries/{entry_id}/session", None, (401, 403, 422, 422, 404, 404)),
     ("DELETE", "/plan/entries/{entry_id}", None, (401, 403, 204, 204, 404, 404)),
+    # There is nothing removed to be restored.
+    ("POST", "/plan/entries/{entry_id}/restore", None, (401, 404, 404, 404, 404, 404)),
     ("PUT", "/plan/days/{day}", {"intent": "hard", "squad": "SQUAD"}, (401, 403, 204, 204, 404, 404)),
     ("POST", "/plan/phases", PHASE, (401, 403, 204, 204, 404, 404)),
     ("DELETE", "/plan/phases/{phase_id}", None, (401, 403, 204, 204, 404, 404)),
@@ -147,6 +149,8 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/people", {"name": "Wim Karsholt", "squad": "SQUAD"}, (401, 403, 201, 201, 404, 404)),
     ("POST", "/people/list/preview", {"text": "Wim Karsholt", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
     ("POST", "/people/list", {"text": "Wim Karsholt, A", "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
+    # What is signed is looked at before who asks for it.
+    ("POST", "/people/list/undo", {"undo": "unsigned"}, (401, 422, 422, 422, 422, 422)),
     ("GET", "/people/{person_id}", None, (401, 404, 200, 200, 404, 404)),
     ("GET", "/people/OWN", None, (401, 200, 200, 200, 404, 404)),
     ("PATCH", "/people/{person_id}", {"body_kg": 70}, (401, 404, 200, 200, 404, 404)),

@@ -205,8 +205,8 @@ const plan = {
   timesAway: (squad: number) => got(http.GET('/api/plan/away', { params: { query: { squad: squadOrFirst(squad) } } })),
   addAway: (body: Body<'AwayIn'>) => got(http.POST('/api/plan/away', { body })),
   dropAway: (id: number) => got(http.DELETE('/api/plan/away/{away_id}', { params: { path: { away_id: id } } })),
-  season: (day: string, weeks: number, squad?: number) =>
-    got(http.GET('/api/plan/season', { params: { query: { day, weeks, squad: squad || null } } })),
+  season: (day: string, weeks: number, squad?: number, whose: Whose = {}) =>
+    got(http.GET('/api/plan/season', { params: { query: { day, weeks, squad: squad || null, ...whose } } })),
   beside: (day: string, other: string, squad: number) =>
     got(http.GET('/api/plan/beside', { params: { query: { day, other, squad } } })),
   calendarLinks: (squad: number) => got(http.GET('/api/plan/links', { params: { query: { squad } } })),

@@ -1249,7 +1249,7 @@ export interface paths {
         post?: never;
         /**
          * Drop Entry
-         * @description Take an entry off the plan. 409 where it is another by now than `version`.
+         * @description Remove an entry from the plan; restorable for an hour. 409 where it is another by now than `version`.
          */
         delete: operations["drop_entry"];
         options?: never;
@@ -1296,6 +1296,26 @@ export interface paths {
          * @description Make a session of its own of what stands on the day, with the changes that the day made to it.
          */
         post: operations["keep_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/entries/{entry_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Entry
+         * @description Put a removed entry back on the plan, with all that was noted of it.
+         */
+        post: operations["restore_entry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2182,6 +2202,26 @@ export interface paths {
          * @description Add everybody of a list who is not there yet, and give the groups it names; all of it or nothing.
          */
         post: operations["take_people"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/list/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Undo an import of people within an hour; of whom anything was noted meanwhile stays.
+         */
+        post: operations["undo_people"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7657,12 +7697,22 @@ export interface components {
             squad?: number | null;
         };
         /**
-         * CountOut
-         * @description How many are new.
+         * ImportedOut
+         * @description How many people are new; `undo`: what undoes the import within an hour.
          */
-        CountOut: {
+        ImportedOut: {
             /** Added */
             added: number;
+            /** Undo */
+            undo: string;
+        };
+        /**
+         * UndoImportIn
+         * @description What an import answered.
+         */
+        UndoImportIn: {
+            /** Undo */
+            undo: string;
         };
         /**
          * CapacityOut
@@ -15569,6 +15619,82 @@ export interface operations {
             };
         };
     };
+    restore_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     set_day: {
         parameters: {
             query?: never;
@@ -16195,6 +16321,7 @@ export interface operations {
                 weeks?: number;
                 squad?: number | null;
                 person?: string | null;
+                group?: number | null;
             };
             header?: never;
             path?: never;
@@ -19061,8 +19188,84 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CountOut"];
+                    "application/json": components["schemas"]["ImportedOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    undo_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoImportIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -58,6 +58,7 @@ class Loop:
         from finetally.web.log.notes import forget_notes
         from finetally.web.log.working_out import catch_up
         from finetally.web.plan.refigure import everywhere
+        from finetally.web.plan.upkeep import prune as prune_plan
         from finetally.web.squads.history import forget_history
         from finetally.web.training.upkeep import prune as prune_training
 
@@ -70,6 +71,7 @@ class Loop:
             if time.monotonic() - pruned > PRUNE_S:
                 prune()
                 prune_training()
+                prune_plan()
                 prune_accounts()
                 forget_history()
                 forget_notes()

@@ -11,12 +11,16 @@ import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { queryClient, troubleOf } from '@/api/query'
 import type { SeasonWeek } from '@/api/types'
-import { squadNow } from '@/composables/useAccount'
+import { plansHere, squadNow, squadOwn } from '@/composables/useAccount'
+import { useGroups, usePeople } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { daysOn, fullDate, shortDay, today } from '@/words/dates'
 import { clock, whole } from '@/words/format'
 import { figureText, termsText } from '@/words/week'
 import { SEASON_SCREEN as say } from '@/words/texts/week'
+
+import { askedFor } from './useWeek'
+import { whoseChoices } from './whose'
 
 const route = useRoute()
 const router = useRouter()
@@ -29,10 +33,18 @@ const weeks = computed(() => Math.min(53, Math.max(1, Number(route.query.weeks ?
 const from = computed(() =>
   /^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : daysOn(today(), -8 * 7),
 )
+/** Whose season: '' the squad's, else `group:3` or `person:…`, carried along from the week. */
+const whose = computed(() => String(route.query.whose ?? ''))
+const planned = computed(() => (plansHere.value ? squadNow.value : 0))
+const { people } = usePeople(planned)
+const { groups } = useGroups(planned)
+const choices = computed(() => whoseChoices(squadOwn.value?.name ?? '', groups.value, people.value))
+const called = computed(() => choices.value.find((one) => one.value === whose.value)?.label ?? '')
 const { data, error } = useQuery(
   {
-    queryKey: computed(() => [...KEYS.season(), squadNow.value, from.value, weeks.value]),
-    queryFn: ({ queryKey: [, , day, count] }) => api.season(String(day), Number(count)),
+    queryKey: computed(() => [...KEYS.season(), squadNow.value, from.value, weeks.value, whose.value]),
+    queryFn: ({ queryKey: [, squad, day, count, asked] }) =>
+      api.season(String(day), Number(count), Number(squad), askedFor(String(asked))),
     placeholderData: keepPreviousData,
   },
   queryClient,
@@ -40,8 +52,10 @@ const { data, error } = useQuery(
 const season = computed(() => data.value?.weeks ?? null)
 const trouble = troubleOf(error)
 const COUNTS = [8, 13, 26, 52].map((count) => ({ value: count, label: `${count} weeks` }))
-const go = (day: string, count: number) => router.push({ name: 'season', query: { day, weeks: String(count) } })
-const open = (week: SeasonWeek) => router.push({ name: 'week', query: { day: week.begins } })
+const ofWhom = (of: string): { whose?: string } => (of ? { whose: of } : {})
+const go = (day: string, count: number, of = whose.value) =>
+  router.push({ name: 'season', query: { day, weeks: String(count), ...ofWhom(of) } })
+const open = (week: SeasonWeek) => router.push({ name: 'week', query: { day: week.begins, ...ofWhom(whose.value) } })
 
 const names = computed(() => Object.keys(season.value?.[0]?.rows ?? {}))
 const across = computed(() => scaleLinear([0, Math.max(1, season.value?.length ?? 1)], [LEFT, WIDE]))
@@ -106,10 +120,17 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
 <template>
   <main id="main" class="season prints-wide">
     <header>
-      <h1>{{ say.season }}</h1>
+      <h1>{{ called ? say.seasonOf(called) : say.season }}</h1>
+      <ChoiceField
+        v-if="people.length"
+        :model-value="whose"
+        :label="say.whoseSeason"
+        :options="choices"
+        @update:model-value="go(from, weeks, $event ?? '')"
+      />
       <span class="said">{{ say.weeksInARowA }}</span>
       <span class="grow"></span>
-      <RouterLink :to="{ name: 'week' }">{{ say.toTheWeek }}</RouterLink>
+      <RouterLink :to="{ name: 'week', query: ofWhom(whose) }">{{ say.toTheWeek }}</RouterLink>
       <ElButton :aria-label="say.earlier" @click="go(daysOn(from, -7 * weeks), weeks)">◂</ElButton>
       <ElButton :aria-label="say.later" @click="go(daysOn(from, 7 * weeks), weeks)">▸</ElButton>
       <ChoiceField

@@ -9,6 +9,8 @@ import MoreMenu from '@/parts/MoreMenu.vue'
 import { daysOn, fullDate, today } from '@/words/dates'
 import { WEEK_HEADER as say } from '@/words/texts/week'
 
+import { whoseChoices } from './whose'
+
 const props = defineProps<{
   day: string
   week: Week | null
@@ -23,11 +25,7 @@ const whose = defineModel<string>('whose', { required: true })
 const emit = defineEmits<{ go: [day: string]; panel: [which: 'share' | 'phase' | 'targets']; level: [] }>()
 const router = useRouter()
 
-const choices = computed(() => [
-  { value: '', label: say.asIfAllCame(props.own?.name) },
-  ...props.groups.map((one) => ({ value: `group:${one.id}`, label: say.groupCalled(one.name) })),
-  ...props.people.map((one) => ({ value: `person:${one.id}`, label: one.name })),
-])
+const choices = computed(() => whoseChoices(props.own?.name ?? '', props.groups, props.people))
 const deeds = computed(() => [
   { name: 'share', does: say.export },
   { name: 'print', does: say.print },
@@ -37,7 +35,7 @@ const deeds = computed(() => [
 ])
 function choose(name: string): void {
   if (name === 'print') window.print()
-  else if (name === 'season') void router.push({ name: 'season' })
+  else if (name === 'season') void router.push({ name: 'season', query: whose.value ? { whose: whose.value } : {} })
   else emit('panel', name as 'share' | 'phase' | 'targets')
 }
 </script>

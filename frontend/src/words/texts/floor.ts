@@ -166,6 +166,10 @@ export const POCKET = texts('pocket', {
   open: 'Hold to open',
 })
 
+export const HOLD = texts('hold', {
+  hint: (label: Said) => said`${label}: press and hold`,
+})
+
 export const WALL = texts('wall', {
   label: 'The wall',
   reading: 'Asking for a code …',

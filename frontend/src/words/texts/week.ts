@@ -189,6 +189,8 @@ export const PHASE_FORM = texts('phaseForm', {
 
 export const SEASON_SCREEN = texts('seasonScreen', {
   season: 'Season',
+  seasonOf: (whose: Said) => said`Season: ${whose}`,
+  whoseSeason: 'Whose season',
   weeksInARowA: 'weeks in a row; a week opens when it is chosen',
   toTheWeek: 'To the week',
   earlier: 'Earlier',

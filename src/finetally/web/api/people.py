@@ -139,10 +139,17 @@ class ListedOut(Schema):
     known: bool
 
 
-class CountOut(Schema):
-    """How many are new."""
+class ImportedOut(Schema):
+    """How many people are new; `undo`: what undoes the import within an hour."""
 
     added: int
+    undo: str
+
+
+class UndoImportIn(Schema):
+    """What an import answered."""
+
+    undo: str = Field(max_length=60_000)
 
 
 class GroupsIn(Schema):
@@ -278,10 +285,18 @@ def preview(request: ActorRequest, data: PeopleListIn) -> list[ListedOut]:
     ]
 
 
-@router.post("/list", response={200: CountOut, **REFUSALS}, operation_id="take_people")
-def take(request: ActorRequest, data: PeopleListIn) -> CountOut:
+@router.post("/list", response={200: ImportedOut, **REFUSALS}, operation_id="take_people")
+def take(request: ActorRequest, data: PeopleListIn) -> ImportedOut:
     """Add everybody of a list who is not there yet, and give the groups it names; all of it or nothing."""
-    return CountOut(added=len(people.take_list(request.auth, data.squad, data.text)))
+    made = people.take_list(request.auth, data.squad, data.text)
+    return ImportedOut(added=len(made.people), undo=made.undo)
+
+
+@router.post("/list/undo", response={204: None, **REFUSALS}, operation_id="undo_people")
+def undo(request: ActorRequest, data: UndoImportIn) -> Status[None]:
+    """Undo an import of people within an hour; of whom anything was noted meanwhile stays."""
+    people.undo_list(request.auth, data.undo)
+    return Status(204, None)
 
 
 @router.get("/{person_id}", response={200: OnePersonOut, **REFUSALS}, operation_id="person")

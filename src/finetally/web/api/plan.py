@@ -335,9 +335,15 @@ def keep_entry(request: ActorRequest, entry_id: UUID) -> Status[KeptOut]:
 
 @router.delete("/entries/{entry_id}", response={204: None, **REFUSALS}, operation_id="drop_entry")
 def drop_entry(request: ActorRequest, entry_id: UUID, version: int) -> Status[None]:
-    """Take an entry off the plan. 409 where it is another by now than `version`."""
+    """Remove an entry from the plan; restorable for an hour. 409 where it is another by now than `version`."""
     entries.drop_entry(request.auth, entry_id, version)
     return Status(204, None)
+
+
+@router.post("/entries/{entry_id}/restore", response={200: EntryOut, **REFUSALS}, operation_id="restore_entry")
+def restore_entry(request: ActorRequest, entry_id: UUID) -> EntryOut:
+    """Put a removed entry back on the plan, with all that was noted of it."""
+    return entry_out(entries.restore_entry(request.auth, entry_id))
 
 
 @router.put("/days/{day}", response={204: None, **REFUSALS}, operation_id="set_day")

@@ -67,10 +67,15 @@ class LinkIn(Schema):
 
 @router.get("/season", response={200: SeasonOut, **REFUSALS}, operation_id="season")
 def season(
-    request: ActorRequest, day: PlanDay, weeks: int = 12, squad: int | None = None, person: UUID | None = None
+    request: ActorRequest,
+    day: PlanDay,
+    weeks: int = 12,
+    squad: int | None = None,
+    person: UUID | None = None,
+    group: int | None = None,
 ) -> SeasonOut:
     """Load and phase of `weeks` weeks in a row (1 to 53), from the one that `day` lies in."""
-    return SeasonOut(weeks=read_season(request.auth, squad, day, weeks, person))
+    return SeasonOut(weeks=read_season(request.auth, squad, day, weeks, person, group))
 
 
 @router.get("/beside", response={200: BesideOut, **REFUSALS}, operation_id="week_beside")

@@ -14,6 +14,7 @@ from finetally.core.people.listing import LONGEST_GROUP
 from finetally.core.session.cleaning import one_line
 from finetally.core.session.problems import refuse, shown
 from finetally.web.people.models import Group, GroupMark, GroupPlace
+from finetally.web.plan.models import Entry
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Act, Person, Squad
 from finetally.web.squads.record import record
@@ -138,4 +139,6 @@ def end_group(actor: Actor, group_id: int) -> None:
             group.ended_on = today
             group.save()
         else:
+            # What was removed from the plan and could still be restored goes with the group.
+            Entry.with_removed.filter(group=group).delete()
             group.delete()

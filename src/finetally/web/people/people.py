@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from datetime import date
+from dataclasses import dataclass
+from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
 
+from django.core import signing
 from django.core.exceptions import PermissionDenied
 from django.db import transaction
 from django.db.models import Prefetch, Q, QuerySet
@@ -129,22 +131,59 @@ def preview_list(actor: Actor, squad_id: int | None, text: str) -> list[ListedPe
     return read_people(text, squad.people.values_list("name", flat=True))
 
 
-def take_list(actor: Actor, squad_id: int | None, text: str) -> list[Person]:
+@dataclass(frozen=True, slots=True)
+class ImportedList:
+    """What an import of people made: who is new, and a signed word that undoes it within an hour."""
+
+    people: list[Person]
+    undo: str
+
+
+def take_list(actor: Actor, squad_id: int | None, text: str) -> ImportedList:
     """Add everybody of a list who is not there yet; those who are get the groups that the list gives them.
 
-    All or nothing. Raises DocumentError. Returns those who are new.
+    All or nothing. Raises DocumentError.
     """
     squad = squad_for(actor, squad_id, Right.PLAN)
     with transaction.atomic():
         listed = read_people(text, squad.people.values_list("name", flat=True))
         made = _added(squad, [one for one in listed if not one.known])
         there = {person.name.casefold(): person for person in squad.people.all()}
+        before = set(GroupPlace.objects.filter(person__squad=squad).values_list("pk", flat=True))
         for one in listed:
             if one.known:
                 groups = [named_group(squad, group) for group in one.groups]
                 put_in(there[one.name.casefold()], groups, since=today_of(squad))
+        places = GroupPlace.objects.filter(person__squad=squad).exclude(pk__in=before)
         record(actor, squad.pk, Act.LIST_TAKEN, f"{len(listed)} people")
-    return made
+        new = {"people": [one.pk for one in made], "places": list(places.values_list("pk", flat=True))}
+    return ImportedList(made, signing.dumps({"squad": squad.pk, **new}, salt=IMPORT_SALT))
+
+
+UNDOABLE_FOR = timedelta(hours=1)
+"""So long an import of people can be undone."""
+IMPORT_SALT = "import of people"
+
+
+def undo_list(actor: Actor, word: str) -> int:
+    """Undo an import: its people and places in groups go again, within an hour. Returns how many people went.
+
+    Of whom anything was noted meanwhile stays: an account, a score, a rating, attendance. Raises DocumentError.
+    """
+    try:
+        made = signing.loads(word, salt=IMPORT_SALT, max_age=UNDOABLE_FOR)
+    except signing.BadSignature:
+        raise refuse(("undo",), "an import", "an import of the last hour", "cannot_undo") from None
+    squad = squad_for(actor, made["squad"], Right.PLAN)
+    with transaction.atomic():
+        new = squad.people.filter(pk__in=made["people"], user=None)
+        unused = new.filter(attendance=None, results=None, ratings=None, log_notes=None, limits=None, maxima=None)
+        GroupPlace.objects.filter(person__squad=squad, pk__in=made["places"]).delete()
+        count = unused.count()
+        for person in unused:
+            person.delete()
+        record(actor, squad.pk, Act.LIST_UNDONE, f"{count} people")
+    return count
 
 
 def change_person(actor: Actor, person_id: UUID, version: str, changes: Mapping[str, Any]) -> Person:

@@ -14,6 +14,14 @@ from finetally.web.squads.models import Person, Squad
 from finetally.web.training.models import Revision, Session
 
 
+class PlannedEntries(models.Manager["Entry"]):
+    """Entries that are on the plan: what was removed, and can be restored for an hour, is not among them."""
+
+    def get_queryset(self) -> models.QuerySet[Entry]:
+        """Without removed entries."""
+        return super().get_queryset().filter(removed_at=None)
+
+
 class Entry(models.Model):
     """Something on a day: a session (its own copy of the document, movements inside), or other training.
 
@@ -44,6 +52,10 @@ class Entry(models.Model):
     sequence = models.PositiveIntegerField(default=0, help_text="how often it was changed; calendars go by it")
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
+    removed_at = models.DateTimeField(null=True, blank=True, help_text="restorable for an hour, then deleted")
+
+    objects = PlannedEntries()
+    with_removed = models.Manager["Entry"]()
 
     class Meta:
         ordering = ["day", "time", "created_at"]

@@ -64,16 +64,21 @@ class WeekComparison:
 
 
 def read_season(
-    actor: Actor, squad_id: int | None, day: date, weeks: int, person: UUID | None = None
+    actor: Actor,
+    squad_id: int | None,
+    day: date,
+    weeks: int,
+    person: UUID | None = None,
+    group: int | None = None,
 ) -> list[SeasonWeek]:
-    """So many weeks from the one that a day lies in; of the squad as if all came, or with what is for one person.
+    """So many weeks from the one that a day lies in; of the squad as if all came, of a group, or of one person.
 
     A few queries, however many weeks. Raises DocumentError for a number of weeks out of bounds.
     """
     if not 1 <= weeks <= MOST_WEEKS:
         raise wrong("weeks", str(weeks), f"1 to {MOST_WEEKS}")
     squad = squad_to_look_at(actor, squad_id)
-    whose = whose_plan(actor, squad, person, None)
+    whose = whose_plan(actor, squad, person, group)
     begins = week_of(squad, day)
     ends = begins + timedelta(weeks=weeks)
     planned_loads = planned_loads_between(squad, begins - BEFORE, ends, whose)

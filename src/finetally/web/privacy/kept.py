@@ -150,7 +150,7 @@ def _attended(one: Attendance) -> dict[str, Any]:
 
 
 def _own_entries(person: Person) -> QuerySet[Entry]:
-    return Entry.objects.filter(person=person).defer("document").order_by("day")
+    return Entry.with_removed.filter(person=person).defer("document").order_by("day")
 
 
 def _records(person: Person) -> QuerySet[Record]:

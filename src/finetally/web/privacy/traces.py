@@ -91,7 +91,7 @@ def _rows(squad: Squad, finder: NameFinder) -> Iterator[tuple[str, str, QuerySet
     if not finder.names:
         return
     as_text = Cast("document", TextField())
-    entries = Entry.objects.filter(squad=squad, person=None).annotate(document_text=as_text)
+    entries = Entry.with_removed.filter(squad=squad, person=None).annotate(document_text=as_text)
     yield "entry", "title", entries.filter(finder.may_hold("title", "notes", "document_text")), (
         "title", "notes", "document",
     )  # fmt: skip

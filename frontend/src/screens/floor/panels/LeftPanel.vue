@@ -14,7 +14,6 @@ import { clock, whole } from '@/words/format'
 import { refusalText } from '@/words/refusal'
 import { LEFT as say } from '@/words/texts/floor-panels'
 
-import HoldButton from '../HoldButton.vue'
 
 // Short of time: with a network the core's ways for what has not begun; without one whole steps, summed from the beats.
 const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()
@@ -79,7 +78,7 @@ const titleOf = (step: LeaveOut): string => (step.after ? say.fewer(step.title) 
         <span
           >{{ way.what }}<small>{{ say.ends(clock(way.timetable_s), whole(way.load)) }}</small></span
         >
-        <HoldButton :label="say.take" @held="take(way)" />
+        <button type="button" class="floor-key" :disabled="disabled" @click="take(way)">{{ say.take }}</button>
       </li>
     </ul>
     <template v-if="steps">
@@ -94,11 +93,12 @@ const titleOf = (step: LeaveOut): string => (step.after ? say.fewer(step.title) 
             >
             <small>{{ say.endsIn(clock(steps.s)) }}</small>
           </span>
-          <HoldButton :label="say.take" @held="leave" />
+          <button type="button" class="floor-key" :disabled="disabled" @click="leave">{{ say.take }}</button>
         </li>
       </ul>
     </template>
   </section>
 </template>
 
+<style scoped src="../floor.css"></style>
 <style scoped src="./panels.css"></style>

@@ -1,0 +1,19 @@
+"""What of the plan is deleted in the end: entries that were removed, and not restored within an hour."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+from django.db import transaction
+from django.utils import timezone
+
+from finetally.web.plan.models import Entry
+
+RESTORABLE_FOR = timedelta(hours=1)
+"""So long a removed entry can be restored."""
+
+
+def prune() -> int:
+    """Delete entries that were removed over an hour ago, with all that hangs on them. Returns how many rows."""
+    with transaction.atomic():
+        return Entry.with_removed.filter(removed_at__lt=timezone.now() - RESTORABLE_FOR).delete()[0]
