@@ -198,6 +198,7 @@ const plan = {
   keepEntry: (id: string) => got(http.POST('/api/plan/entries/{entry_id}/session', { params: entry(id) })),
   dropEntry: (id: string, version: number) =>
     got(http.DELETE('/api/plan/entries/{entry_id}', { params: { ...entry(id), query: { version } } })),
+  restoreEntry: (id: string) => got(http.POST('/api/plan/entries/{entry_id}/restore', { params: entry(id) })),
   setDay: (day: string, body: Body<'DayIn'>) =>
     got(http.PUT('/api/plan/days/{day}', { params: { path: { day } }, body })),
   addPhase: (body: Body<'PhaseIn'>) => got(http.POST('/api/plan/phases', { body })),
@@ -274,6 +275,7 @@ const people = {
   addPerson: (body: Body<'NewPersonIn'>) => got(http.POST('/api/people', { body })),
   previewPeople: (text: string, squad: number) => got(http.POST('/api/people/list/preview', { body: { text, squad } })),
   takePeople: (text: string, squad: number) => got(http.POST('/api/people/list', { body: { text, squad } })),
+  undoImport: (undo: string) => got(http.POST('/api/people/list/undo', { body: { undo } })),
   changePerson: (id: string, body: Body<'PersonIn'>) =>
     got(http.PATCH('/api/people/{person_id}', { params: ofPerson(id), body })),
   setGroups: (id: string, groups: number[]) =>

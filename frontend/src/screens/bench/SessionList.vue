@@ -2,6 +2,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { ElButton, ElEmpty, ElPagination, ElSkeleton } from 'element-plus'
 
+import UndoBar from '@/parts/UndoBar.vue'
 import { SESSION_LIST as say } from '@/words/texts/sessions'
 import SessionCards from './SessionCards.vue'
 import SessionFilters from './SessionFilters.vue'
@@ -10,8 +11,24 @@ import { useSessionList } from './useSessionList'
 
 const phone = useMediaQuery('(max-width: 700px)')
 const list = useSessionList()
-const { items, asked, busy, total, size, page, trouble, clash, archived, words, tag, tags, rows, sortBy, downward } =
-  list
+const {
+  items,
+  asked,
+  busy,
+  total,
+  size,
+  page,
+  trouble,
+  clash,
+  archived,
+  words,
+  tag,
+  tags,
+  rows,
+  sortBy,
+  downward,
+  undoable,
+} = list
 const replaceThem = (): void => void clash.value?.()
 </script>
 
@@ -30,6 +47,7 @@ const replaceThem = (): void => void clash.value?.()
       {{ trouble }}
       <ElButton v-if="clash" size="small" @click="replaceThem">{{ say.takeThoseOfTheFile }}</ElButton>
     </p>
+    <UndoBar v-if="undoable" :change="undoable" @undone="list.undone" @dismiss="undoable = null" />
     <div v-if="items === null && !trouble" class="waiting" role="status">
       <span class="visually-hidden">{{ say.fetchingTheSessions }}</span>
       <ElSkeleton :rows="8" animated :throttle="200" />

@@ -89,7 +89,7 @@ test('a late answer to what is no longer asked does not come onto the screen', a
 test('a file that is refused is named with its place, and the rest is not taken', async () => {
   const place = { path: 'blocks[0].clock', found: '"egg"', allowed: 'one of five', code: 'clock' }
   const take = vi.spyOn(api, 'importSession').mockRejectedValue(new Refusal(422, 'document', 'wrong', [place]))
-  const file = (name: string, text: string) => ({ name, text: () => Promise.resolve(text) })
+  const file = (name: string, text: string) => new File([text], name)
   const { take: takeFiles, trouble } = await listed()
   await takeFiles([file('bad.json', '{}'), file('good.json', '{}')] as unknown as File[])
   expect(trouble.value).toBe('bad.json: blocks[0].clock: found "egg"; allowed: one of five')
@@ -104,7 +104,7 @@ test.each([
   const spy = vi.spyOn(api, door).mockResolvedValue({ id: 'made', keys: [] } as never)
   spy.mockClear()
   const { take } = await listed()
-  const work = take([{ name, text: () => Promise.resolve(text) }] as unknown as File[])
+  const work = take([new File([text], name)])
   await vi.runAllTimersAsync()
   await work
   expect(spy.mock.lastCall?.slice(0, 3)).toEqual([kind, text, 0])
@@ -116,7 +116,7 @@ test('movements that the squad defined otherwise are replaced only once somebody
     .mockRejectedValueOnce(new Refusal(409, 'about:changed', 'meanwhile'))
     .mockResolvedValueOnce({ keys: [] })
   const { take, clash, trouble } = await listed()
-  const work = take([{ name: 'ours.csv', text: () => Promise.resolve('key') }] as unknown as File[])
+  const work = take([new File(['key'], 'ours.csv')])
   await vi.runAllTimersAsync()
   await work
   expect([clash.value === null, trouble.value]).toEqual([false, 'ours.csv: meanwhile'])

@@ -10,7 +10,9 @@ import type { SessionsAsked } from '@/api/types'
 import { textOf } from '@/composables/textOf'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
+import type { Undoable } from '@/composables/undoable'
 import { useMovements } from '@/composables/useMovements'
+import { SESSION_LIST as say } from '@/words/texts/sessions'
 
 const TYPING_MS = 200
 
@@ -71,7 +73,22 @@ export function useSessionList() {
       await refetch()
     })
   const duplicate = (id: string) => changed(() => api.duplicateSession(id))
-  const archive = (id: string) => changed(() => api.archiveSession(id, !archived.value))
+  /** What was archived or restored last. */
+  const undoable = shallowRef<Undoable | null>(null)
+  async function archive(id: string): Promise<void> {
+    const to = !archived.value
+    const title = items.value?.find((one) => one.id === id)?.title ?? ''
+    undoable.value = null
+    if (await changed(() => api.archiveSession(id, to)))
+      undoable.value = {
+        done: to ? say.archivedNow(title) : say.restoredNow(title),
+        undo: () => api.archiveSession(id, !to),
+      }
+  }
+  async function undone(): Promise<void> {
+    undoable.value = null
+    await refetch()
+  }
 
   const { refresh } = useMovements()
   const define = (kind: 'csv' | 'json', text: string, replace = false) =>
@@ -125,6 +142,8 @@ export function useSessionList() {
     sort,
     duplicate,
     archive,
+    undoable,
+    undone,
     take,
   }
 }

@@ -6,14 +6,14 @@ import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
 import type { ListedPerson } from '@/api/types'
 import { textOf } from '@/composables/textOf'
+import type { Undoable } from '@/composables/undoable'
 import { useAttempt } from '@/composables/useAttempt'
-import { tellDone } from '@/parts/notices'
 import { placeText, refusalText } from '@/words/refusal'
 import { PEOPLE_LIST as say } from '@/words/texts/people'
 
 // A list of people: shown before anything is taken in.
 const props = defineProps<{ squad: number }>()
-const emit = defineEmits<{ changed: []; close: [] }>()
+const emit = defineEmits<{ changed: [change: Undoable]; close: [] }>()
 const LARGEST = 200_000
 const text = ref('')
 const seen = shallowRef<readonly ListedPerson[] | null>(null)
@@ -38,9 +38,8 @@ async function look(): Promise<void> {
 }
 async function take(): Promise<void> {
   await attempt(async () => {
-    const { added: count } = await api.takePeople(text.value, props.squad)
-    tellDone(say.done(count))
-    emit('changed')
+    const { added: count, undo } = await api.takePeople(text.value, props.squad)
+    emit('changed', { done: say.done(count), undo: () => api.undoImport(undo) })
     emit('close')
   })
 }

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { ElButton, ElEmpty, ElInput, ElSkeleton } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
 import { plansHere, squadNow } from '@/composables/useAccount'
 import { useGroups } from '@/composables/useTables'
+import type { Undoable } from '@/composables/undoable'
 import ChoiceField from '@/parts/ChoiceField.vue'
+import UndoBar from '@/parts/UndoBar.vue'
 import { PEOPLE_SCREEN as say } from '@/words/texts/people'
 
 import AddPerson from './AddPerson.vue'
@@ -45,6 +47,16 @@ const shown = computed(() =>
       (group.value === 0 || one.groups.some((each) => each.id === group.value)),
   ),
 )
+/** The import that was made last. */
+const undoable = shallowRef<Undoable | null>(null)
+async function imported(change: Undoable): Promise<void> {
+  undoable.value = change
+  await changed()
+}
+async function undone(): Promise<void> {
+  undoable.value = null
+  await changed()
+}
 const changed = () => Promise.all([anew(KEYS.people(squadNow.value)), anew(KEYS.groups(squadNow.value))])
 </script>
 
@@ -72,7 +84,8 @@ const changed = () => Promise.all([anew(KEYS.people(squadNow.value)), anew(KEYS.
       </template>
     </header>
     <AddPerson v-if="panel === 'add'" :squad="squadNow" @changed="changed" @close="panel = null" />
-    <PeopleList v-if="panel === 'list'" :squad="squadNow" @changed="changed" @close="panel = null" />
+    <PeopleList v-if="panel === 'list'" :squad="squadNow" @changed="imported" @close="panel = null" />
+    <UndoBar v-if="undoable" :change="undoable" @undone="undone" @dismiss="undoable = null" />
     <GroupsPanel
       v-if="panel === 'groups'"
       :squad="squadNow"

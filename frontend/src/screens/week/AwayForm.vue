@@ -6,14 +6,15 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { queryClient, troubleOf } from '@/api/query'
+import type { Undoable } from '@/composables/undoable'
 import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import DayField from '@/parts/DayField.vue'
 import { fullDate } from '@/words/dates'
-import { AWAY_FORM as say } from '@/words/texts/week'
+import { AWAY_FORM as say, WEEK_DONE as done } from '@/words/texts/week'
 
 const props = defineProps<{ begins: string; squad: number }>()
-const emit = defineEmits<{ changed: [] }>()
+const emit = defineEmits<{ changed: [change: Undoable] }>()
 const first = ref(props.begins)
 const last = ref(props.begins)
 const known = ref(true)
@@ -28,15 +29,27 @@ const { data, error, refetch } = useQuery(
 const times = computed(() => data.value ?? [])
 const notRead = troubleOf(error)
 
-const changed = (act: () => Promise<unknown>) =>
-  attempt(async () => {
-    await act()
-    await refetch()
-    emit('changed')
-  })
+const note = (first: string, last: string, known: boolean) =>
+  api.addAway({ first, last, known, squad: props.squad || null })
 const add = () =>
-  changed(() => api.addAway({ first: first.value, last: last.value, known: known.value, squad: props.squad || null }))
-const drop = (id: number) => changed(() => api.dropAway(id))
+  attempt(async () => {
+    const before = new Set(times.value.map((one) => one.id))
+    await note(first.value, last.value, known.value)
+    await refetch()
+    const made = times.value.filter((one) => !before.has(one.id))
+    emit('changed', { done: done.awayAdded, undo: () => Promise.all(made.map((one) => api.dropAway(one.id))) })
+  })
+const drop = (id: number) =>
+  attempt(async () => {
+    const before = times.value.find((one) => one.id === id)
+    await api.dropAway(id)
+    await refetch()
+    const undo = async () => {
+      if (before) await note(before.first, before.last, before.known)
+      await refetch()
+    }
+    emit('changed', { done: done.awayRemoved, undo })
+  })
 const THEN = [
   { value: true, label: say.restCountsAsDaysWithout },
   { value: false, label: say.notKnownLeftOutOf },

@@ -7,7 +7,9 @@ import { api } from '@/api/client'
 import type { Body, NewEntry } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import { useGroups, usePeople } from '@/composables/useTables'
+import type { Undoable } from '@/composables/undoable'
 import { tellDone } from '@/parts/notices'
+import UndoBar from '@/parts/UndoBar.vue'
 import { clockTime, today } from '@/words/dates'
 import { WEEK_SCREEN as say } from '@/words/texts/week'
 
@@ -16,7 +18,7 @@ import DayColumn from './DayColumn.vue'
 import LevelPanel from './LevelPanel.vue'
 import { useLevelling } from './useLevelling'
 import { useOwnEffects } from './useOwnEffects'
-import { useWeek } from './useWeek'
+import { useWeek, type WeekTargets } from './useWeek'
 import WeekHeader from './WeekHeader.vue'
 import WeekPanel from './WeekPanel.vue'
 import WeekStave from './WeekStave.vue'
@@ -36,7 +38,8 @@ const day = computed(() =>
   /^\d{4}-\d\d-\d\d$/.test(String(route.query.day ?? '')) ? String(route.query.day) : today(),
 )
 const whose = ref(String(route.query.whose ?? ''))
-const { week, turning, trouble, squad, read, act, add, change, again, drop, setDay } = useWeek(day, whose)
+const planning = useWeek(day, whose)
+const { week, turning, trouble, squad, read, act, add, change, again, drop, setDay, undoable, undone } = planning
 const levelling = useLevelling(day, squad, read)
 const { proposal, picked, outcome, rules, busy, progress, trouble: levelTrouble } = levelling
 
@@ -62,15 +65,16 @@ async function put(body: NewEntry): Promise<void> {
   if (await add(body)) adding.value = ''
 }
 /** Do something from a panel, which has done its work then. */
-async function andClose(work: () => Promise<unknown>): Promise<void> {
-  if (await act(work)) panel.value = null
+async function andClose(work: Promise<boolean>): Promise<void> {
+  if (await work) panel.value = null
 }
-const setTargets = (targets: object) =>
-  andClose(() =>
-    api.changeMethods(squad(), { methods: { week_targets: targets }, version: week.value?.methods_version ?? '' }),
-  )
-const addPhase = (body: Omit<Body<'PhaseIn'>, 'squad'>) => andClose(() => api.addPhase({ ...body, squad: squad() }))
-const dropPhase = (id: number) => andClose(() => api.dropPhase(id))
+const setTargets = (targets: WeekTargets) => andClose(planning.setTargets(targets))
+const addPhase = (body: Omit<Body<'PhaseIn'>, 'squad'>) => andClose(planning.addPhase(body))
+const dropPhase = (id: number) => andClose(planning.dropPhase(id))
+async function awayChanged(change: Undoable): Promise<void> {
+  await read()
+  undoable.value = change
+}
 async function undo(id: number, item: number): Promise<void> {
   if (await act(() => api.undoChange(id, item))) tellDone(say.undone)
 }
@@ -113,6 +117,7 @@ const levelActs = {
       @level="levelling.propose"
     />
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
+    <UndoBar v-if="undoable" :change="undoable" @undone="undone" @dismiss="undoable = null" />
     <div v-if="!week && !trouble" class="waiting" role="status">
       <span class="visually-hidden">{{ say.readingTheWeek }}</span>
       <ElSkeleton :rows="8" animated :throttle="200" />
@@ -134,7 +139,7 @@ const levelActs = {
             @add="addPhase"
             @drop="dropPhase"
           />
-          <AwayForm :begins="week.begins" :squad="week.squad" @changed="read" />
+          <AwayForm :begins="week.begins" :squad="week.squad" @changed="awayChanged" />
         </template>
         <p v-if="week.aged" class="said" role="status">{{ say.ofTheseEntriesAreBeing(week.aged) }}</p>
         <p v-else-if="week.refigured" class="said">

@@ -85,3 +85,36 @@ test.each([
 ])('whose week %j is asked for as %j', (whose, asked) => {
   expect(askedFor(whose)).toEqual(asked)
 })
+
+test('a removed entry is restored by undo, and asked for once', async () => {
+  vi.spyOn(api, 'dropEntry').mockReset().mockResolvedValueOnce(undefined)
+  const restore = vi.spyOn(api, 'restoreEntry').mockResolvedValueOnce({} as never)
+  const { drop, undoable, undone } = await reading()
+  await drop('a')
+  expect(undoable.value?.done).toContain('Removed')
+  await undoable.value?.undo()
+  await undone()
+  expect([restore.mock.calls, undoable.value]).toEqual([[['a']], null])
+})
+
+test('undo of a change sets what the entry was, and of that alone', async () => {
+  const entry = { id: 'a', version: 4, title: 'Ridge', day: MONDAY, time: '18:00:00', group: { id: 3 }, locked: false }
+  read.mockResolvedValue({ ...weekOf(MONDAY), entries: [entry] } as unknown as Week)
+  const change = vi.spyOn(api, 'changeEntry').mockReset().mockResolvedValue({ version: 5 } as never)
+  const { change: set, undoable } = await reading()
+  await set('a', { day: '2026-11-25', group: null })
+  await undoable.value?.undo()
+  expect(change.mock.calls).toEqual([
+    ['a', { day: '2026-11-25', group: null, version: 4 }],
+    ['a', { day: MONDAY, group: 3, version: 5 }],
+  ])
+})
+
+test('a refused change has nothing to undo', async () => {
+  vi.spyOn(api, 'dropEntry')
+    .mockReset()
+    .mockRejectedValueOnce(new Refusal(403, 'rights', 'not yours'))
+  const { drop, undoable } = await reading()
+  await drop('a')
+  expect(undoable.value).toBe(null)
+})

@@ -1,18 +1,38 @@
 import { useQuery } from '@tanstack/vue-query'
-import { computed, watch, type Ref } from 'vue'
+import { computed, shallowRef, watch, type Ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
 import { anew, queryClient, troubleOf } from '@/api/query'
-import type { Again, DayPlan, NewEntry, PlanDetails, Week, Whose } from '@/api/types'
+import type { Again, Body, DayPlan, NewEntry, PlanDetails, PlanEntry, Week, WeekRow, Whose } from '@/api/types'
+import type { Undoable } from '@/composables/undoable'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
+import { longDay } from '@/words/dates'
+import { WEEK_DONE as say } from '@/words/texts/week'
 
 /** Whose plan `group:3` or `person:…` asks for; nothing is said of the squad's. */
 export function askedFor(whose: string): Whose {
   const [kind, id = ''] = whose.split(':')
   if (kind === 'group') return { group: Number(id) }
   return kind === 'person' ? { person: id } : {}
+}
+
+/** Targets of rows by their names, as the squad's methods keep them. */
+export type WeekTargets = Record<string, { by: 'minutes' | 'share'; low: number | null; high: number | null }>
+
+const targetsOf = (rows: readonly WeekRow[]): WeekTargets =>
+  Object.fromEntries(
+    rows
+      .filter((row) => row.low != null || row.high != null)
+      .map((row) => [row.name, { by: (row.target ?? 'minutes') as 'minutes' | 'share', low: row.low ?? null, high: row.high ?? null }]),
+  )
+
+/** What an entry was, of what some details change. */
+function as(before: PlanEntry, details: PlanDetails): PlanDetails {
+  const whole: PlanDetails = { ...before, group: before.group?.id ?? null, logged_minutes: null, logged_effort: null }
+  const keys = Object.keys(details).filter((key) => key !== 'newest') as (keyof PlanDetails)[]
+  return Object.fromEntries(keys.map((key) => [key, whole[key]]))
 }
 
 /** A week of the plan: read anew after every change, since one entry changes what all make together. */
@@ -29,7 +49,12 @@ export function useWeek(day: Ref<string>, whose: Ref<string>) {
     queryClient,
   )
   const week = computed(() => data.value ?? null)
-  watch([day, whose], clear)
+  /** What was changed last; whatever undoes it asks with the version that is then seen. */
+  const undoable = shallowRef<Undoable | null>(null)
+  watch([day, whose], () => {
+    clear()
+    undoable.value = null
+  })
   const notRead = troubleOf(error)
   const trouble = computed(() => refused.value || notRead.value)
 
@@ -42,6 +67,49 @@ export function useWeek(day: Ref<string>, whose: Ref<string>) {
     if (done) void anew(KEYS.season())
     return done
   }
+  async function actUndoably(done: string, work: () => Promise<() => Promise<unknown>>): Promise<boolean> {
+    undoable.value = null
+    let undo: (() => Promise<unknown>) | null = null
+    const acted = await act(async () => (undo = await work()))
+    if (acted && undo) undoable.value = { done, undo }
+    return acted
+  }
+  async function undone(): Promise<void> {
+    undoable.value = null
+    await read()
+    void anew(KEYS.season())
+  }
+  const entryOf = (id: string) => week.value?.entries.find((one) => one.id === id)
+  const titleOf = (id: string): string => entryOf(id)?.title ?? ''
+  const phaseNow = () => week.value?.phase ?? null
+  const addPhase = (body: Omit<Body<'PhaseIn'>, 'squad'>) =>
+    actUndoably(say.phaseAdded, async () => {
+      await api.addPhase({ ...body, squad: squad() })
+      return async () => {
+        const made = phaseNow()
+        if (made) await api.dropPhase(made.id)
+      }
+    })
+  function dropPhase(id: number): Promise<boolean> {
+    const before = phaseNow()
+    return actUndoably(say.phaseDeleted, async () => {
+      await api.dropPhase(id)
+      return async () => {
+        if (!before) return
+        const { begins, weeks, kind, load_low, load_high } = before
+        await api.addPhase({ begins, weeks, kind, load_low, load_high, squad: squad() })
+      }
+    })
+  }
+  function setTargets(targets: WeekTargets): Promise<boolean> {
+    const before = targetsOf(week.value?.rows ?? [])
+    const set = (to: WeekTargets) =>
+      api.changeMethods(squad(), { methods: { week_targets: to }, version: week.value?.methods_version ?? '' })
+    return actUndoably(say.targetsSet, async () => {
+      await set(targets)
+      return () => set(before)
+    })
+  }
   const seen = (id: string): number => week.value?.entries.find((one) => one.id === id)?.version ?? 0
   const dayNow = (which: string): string => week.value?.days.find((one) => one.day === which)?.version ?? ''
   return {
@@ -51,11 +119,41 @@ export function useWeek(day: Ref<string>, whose: Ref<string>) {
     squad,
     read,
     act,
-    add: (body: NewEntry) => act(() => api.planEntry({ ...body, squad: squad() })),
-    change: (id: string, details: PlanDetails) => act(() => api.changeEntry(id, { ...details, version: seen(id) })),
-    again: (id: string, how: Again) => act(() => api.repeatEntry(id, how)),
-    drop: (id: string) => act(() => api.dropEntry(id, seen(id))),
-    setDay: (which: string, body: DayPlan) =>
-      act(() => api.setDay(which, { ...body, version: dayNow(which), squad: squad() })),
+    undoable,
+    undone,
+    addPhase,
+    dropPhase,
+    setTargets,
+    add: (body: NewEntry) =>
+      actUndoably(say.scheduled, async () => {
+        const made = await api.planEntry({ ...body, squad: squad() })
+        return () => api.dropEntry(made.id, made.version)
+      }),
+    change(id: string, details: PlanDetails) {
+      const before = entryOf(id)
+      return actUndoably(say.changed(titleOf(id)), async () => {
+        const made = await api.changeEntry(id, { ...details, version: seen(id) })
+        return () => api.changeEntry(id, { ...(before ? as(before, details) : {}), version: made.version })
+      })
+    },
+    again: (id: string, how: Again) =>
+      actUndoably(say.copied(titleOf(id)), async () => {
+        const made = await api.repeatEntry(id, how)
+        return () => Promise.all(made.map((one) => api.dropEntry(one.id, one.version)))
+      }),
+    drop: (id: string) =>
+      actUndoably(say.removed(titleOf(id)), async () => {
+        await api.dropEntry(id, seen(id))
+        return () => api.restoreEntry(id)
+      }),
+    setDay(which: string, body: DayPlan) {
+      const before = week.value?.days.find((one) => one.day === which)
+      const set = ({ intent, share, hall }: DayPlan) =>
+        api.setDay(which, { intent, share, hall, version: dayNow(which), squad: squad() })
+      return actUndoably(say.dayChanged(longDay(which)), async () => {
+        await set(body)
+        return () => set({ intent: before?.intent ?? '', share: before?.share ?? null, hall: before?.hall ?? true })
+      })
+    },
   }
 }

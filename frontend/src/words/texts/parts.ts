@@ -122,6 +122,11 @@ export const WAITING_RUNS = texts('waitingRuns', {
   several: (count: Said) => said`${count} runs on this phone are waiting to be sent.`,
 })
 
+export const UNDO_BAR = texts('undoBar', {
+  undo: 'Undo',
+  dismiss: 'Dismiss',
+})
+
 export const GROUP_MARK = texts('groupMark', {
   group: (name: Said, mark: Said) => said`group ${name}, marked with a ${mark}`,
 })

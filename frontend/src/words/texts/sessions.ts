@@ -18,6 +18,8 @@ export const SESSION_FILTERS = texts('sessionFilters', {
 })
 
 export const SESSION_LIST = texts('sessionList', {
+  archivedNow: (title: Said) => said`Archived ${title}.`,
+  restoredNow: (title: Said) => said`Restored ${title}.`,
   takeThoseOfTheFile: 'Take those of the file',
   fetchingTheSessions: 'Fetching the sessions …',
   noSessionIsCalledOr: 'No session is called or tagged so.',

@@ -122,6 +122,19 @@ export const ENTRY_DRAWER = texts('entryDrawer', {
   forWeeks: (weeks: Said) => said`${weeks} weeks`,
 })
 
+export const WEEK_DONE = texts('weekDone', {
+  scheduled: 'Scheduled.',
+  changed: (title: Said) => said`Changed ${title}.`,
+  copied: (title: Said) => said`Copied ${title}.`,
+  removed: (title: Said) => said`Removed ${title}.`,
+  dayChanged: (day: Said) => said`Changed the day: ${day}.`,
+  phaseAdded: 'Phase added.',
+  phaseDeleted: 'Phase deleted.',
+  targetsSet: 'Targets changed.',
+  awayAdded: 'Time off added.',
+  awayRemoved: 'Time off removed.',
+})
+
 export const LEVEL_PANEL = texts('levelPanel', {
   waysToLevelIt: 'Ways to level it',
   rulesForLevelling: 'Rules for levelling',

@@ -14,7 +14,6 @@ import { clock, whole } from '@/words/format'
 import { refusalText } from '@/words/refusal'
 import { LEFT as say } from '@/words/texts/floor-panels'
 
-
 // Short of time: with a network the core's ways for what has not begun; without one whole steps, summed from the beats.
 const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()
 const emit = defineEmits<{ give: [given: Given]; leave: [steps: LeaveOut[]] }>()
