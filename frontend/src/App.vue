@@ -9,6 +9,7 @@ import { account, squadNow } from './composables/useAccount'
 import { useFirstPath } from './composables/useFirstPath'
 import { helpKey, helpShown } from './composables/useHelp'
 import { useWeekStart } from './composables/useWeekStart'
+import { mayWait } from './floor/mayWait'
 import NoticeBar from './parts/NoticeBar.vue'
 import SideRail from './parts/SideRail.vue'
 
@@ -38,7 +39,7 @@ const bare = computed(
     <FirstPath v-if="onThePath && !bare" />
     <HelpPanel v-if="helpShown" />
     <NoticeBar />
-    <WaitingRuns v-if="account && !bare" />
+    <WaitingRuns v-if="mayWait && account && !bare" />
   </ElConfigProvider>
 </template>
 

@@ -1,3 +1,3 @@
 """Fine Tally: measures planned strength and conditioning sessions."""
 
-__version__ = "1.0.0"
+__version__ = "1.0.1"

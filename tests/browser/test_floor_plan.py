@@ -160,7 +160,7 @@ def only(page: Page, count: int) -> list[str]:
     """Tick all off but the first so many; their names."""
     boxes = page.locator(".people .el-checkbox")
     boxes.first.wait_for()
-    names = [one.inner_text() for one in boxes.all()]
+    names = [one.inner_text().splitlines()[0].strip() for one in boxes.all()]
     for box in boxes.all()[count:]:
         box.tap()
     return names[:count]

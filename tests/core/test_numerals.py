@@ -19,6 +19,7 @@ from tests.core.walls import LIBRARY, read
         ("10 goblet squat 53 lb\n100 m run", []),
         ("21-15-9\nburpees\nair squats", []),
         ("3 rounds\n45 s box step-up 40 cm\n45 s plank", ["40"]),
+        ("3 rounds\n45 s box step-up 40 cm\n10 swings 24 kg\n45 s plank", ["40"]),
         ("3 rounds\n10 burpees\n10 air squats\nsee track 7 on list 12", []),
     ],
 )

@@ -7,6 +7,7 @@ import type { Hold, Layout } from '@/timer/beats'
 import type { RunEvent } from '@/timer/events'
 
 import type { LeaveOut } from './leaveOut'
+import { mayWait } from './mayWait'
 
 /** What a run was begun with, and how far it is known to the server. */
 export interface KeptRun {
@@ -78,6 +79,7 @@ export async function runKept(id: string, account: string): Promise<KeptRun | un
 
 /** Keep events at once; one that is known already stays as it is but for being sent. */
 export async function keepEvents(events: readonly KeptEvent[]): Promise<void> {
+  if (events.some(waitsToBeSent)) mayWait.value = true
   const tx = (await floor()).transaction('events', 'readwrite', STRICT)
   await Promise.all([...events.map((event) => tx.store.put(plain(event))), tx.done])
 }

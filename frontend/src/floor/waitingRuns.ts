@@ -4,6 +4,7 @@ import { shallowRef } from 'vue'
 import { account } from '@/composables/useAccount'
 
 import { unsentRuns } from './kept'
+import { mayWait } from './mayWait'
 import { exchange } from './sending'
 
 /** A run that waits, and the entry it is of. */
@@ -30,4 +31,5 @@ async function send(): Promise<void> {
   }
   for (const { run } of await unsentRuns(who)) await exchange(run)
   waitingRuns.value = (await unsentRuns(who)).map(({ run }) => ({ id: run.id, entry: run.entry }))
+  if ((await unsentRuns()).length === 0) mayWait.value = false
 }

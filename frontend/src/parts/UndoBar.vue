@@ -19,10 +19,23 @@ async function undo(): Promise<void> {
 </script>
 
 <template>
-  <p class="note-bar" role="status">
-    {{ change.done }}
+  <p class="undo" role="status">
+    <span>{{ change.done }}</span>
     <ElButton size="small" :disabled="busy" @click="undo">{{ say.undo }}</ElButton>
     <button type="button" class="link" @click="emit('dismiss')">{{ say.dismiss }}</button>
     <span v-if="trouble" role="alert">{{ trouble }}</span>
   </p>
 </template>
+
+<style scoped>
+.undo {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  margin: 8px 20px;
+  padding: 6px 12px;
+  border: 1px solid var(--rule);
+  background: var(--sheet);
+}
+</style>

@@ -54,6 +54,8 @@ const against = computed(() => {
   return isPlain.value ? undefined : {}
 })
 const filled = computed(() => (document.value && document.value.blocks.length > 0 ? document.value : null))
+/** What is worth saving: blocks, or words that could not be read yet. */
+const written = computed(() => filled.value ?? (document.value?.wall?.unread ? document.value : null))
 const shown = useFigures(filled, { squad, given, person, methods, against })
 const { figures, formats, taken, deltas, problems, trouble } = shown
 
@@ -65,7 +67,7 @@ const drawn = refDebounced(
 
 /** The id of a new session that was saved for the first time. */
 let madeId = ''
-const saving = useAutosave(filled, trying, squad, (made) => {
+const saving = useAutosave(written, trying, squad, (made) => {
   madeId = made.id
   if (losing.value === null) void showMade()
 })

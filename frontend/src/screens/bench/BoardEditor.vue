@@ -23,6 +23,8 @@ const props = defineProps<{
   told: Told
   trouble: string
   failed: boolean
+  /** What was typed last is not read yet. */
+  pending: boolean
   typed: boolean
 }>()
 const emit = defineEmits<{
@@ -99,7 +101,7 @@ const fresh = computed(() => new Set(props.told.names.map((one) => one.key)).siz
 const openPlaces = computed(() => props.told.assumed.filter((one) => !one.settled).length)
 const understood = computed(() => {
   const { unread, unused } = props.told
-  return !props.trouble && !openPlaces.value && !fresh.value && !unread.length && !unused.length
+  return !props.pending && !props.trouble && !openPlaces.value && !fresh.value && !unread.length && !unused.length
 })
 function example(): void {
   if (!view) return

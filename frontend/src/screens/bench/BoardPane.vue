@@ -12,7 +12,7 @@ const props = defineProps<{ board: Board }>()
 const emit = defineEmits<{ several: [] }>()
 // The editor is fetched when somebody first writes on the board.
 const BoardEditor = defineAsyncComponent(() => import('./BoardEditor.vue'))
-const { text, told, problems, typed, trouble, failed } = props.board
+const { text, told, problems, typed, trouble, failed, draft } = props.board
 
 const defining = ref<string | null>(null)
 /** A movement was told: the words are read again with it. */
@@ -38,6 +38,7 @@ async function defined(): Promise<void> {
         :typed="typed"
         :trouble="trouble"
         :failed="failed"
+        :pending="draft"
         @typed="board.typedText"
         @define="defining = $event"
         @choose="board.choose"

@@ -11,6 +11,7 @@ import type { FloorSheet } from '@/api/types'
 import { account, squadNow, squadOwn } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { keepSheet, sheetsKept, tidy } from '@/floor/kept'
+import { mayWait } from '@/floor/mayWait'
 import { runClock } from '@/floor/runClock'
 import HealthReports from '@/parts/HealthReports.vue'
 import { keepShell } from '@/shell'
@@ -62,6 +63,8 @@ function needs(entry: string): string {
     .filter(Boolean)
     .join(' · ')
 }
+// An earlier release kept runs without a word of it: whoever comes here has them looked for.
+mayWait.value = true
 watch(day.data, () => void fetchAhead())
 void keepShell()
 void tidy(runClock.now(), today())

@@ -128,7 +128,6 @@ const isNow = (week: SeasonWeek): boolean => today() >= week.begins && today() <
         :options="choices"
         @update:model-value="go(from, weeks, $event ?? '')"
       />
-      <span class="said">{{ say.weeksInARowA }}</span>
       <span class="grow"></span>
       <RouterLink :to="{ name: 'week', query: ofWhom(whose) }">{{ say.toTheWeek }}</RouterLink>
       <ElButton :aria-label="say.earlier" @click="go(daysOn(from, -7 * weeks), weeks)">◂</ElButton>

@@ -100,7 +100,10 @@ test('a removed entry is restored by undo, and asked for once', async () => {
 test('undo of a change sets what the entry was, and of that alone', async () => {
   const entry = { id: 'a', version: 4, title: 'Ridge', day: MONDAY, time: '18:00:00', group: { id: 3 }, locked: false }
   read.mockResolvedValue({ ...weekOf(MONDAY), entries: [entry] } as unknown as Week)
-  const change = vi.spyOn(api, 'changeEntry').mockReset().mockResolvedValue({ version: 5 } as never)
+  const change = vi
+    .spyOn(api, 'changeEntry')
+    .mockReset()
+    .mockResolvedValue({ version: 5 } as never)
   const { change: set, undoable } = await reading()
   await set('a', { day: '2026-11-25', group: null })
   await undoable.value?.undo()

@@ -25,7 +25,10 @@ const targetsOf = (rows: readonly WeekRow[]): WeekTargets =>
   Object.fromEntries(
     rows
       .filter((row) => row.low != null || row.high != null)
-      .map((row) => [row.name, { by: (row.target ?? 'minutes') as 'minutes' | 'share', low: row.low ?? null, high: row.high ?? null }]),
+      .map((row) => [
+        row.name,
+        { by: (row.target ?? 'minutes') as 'minutes' | 'share', low: row.low ?? null, high: row.high ?? null },
+      ]),
   )
 
 /** What an entry was, of what some details change. */

@@ -204,7 +204,6 @@ export const SEASON_SCREEN = texts('seasonScreen', {
   season: 'Season',
   seasonOf: (whose: Said) => said`Season: ${whose}`,
   whoseSeason: 'Whose season',
-  weeksInARowA: 'weeks in a row; a week opens when it is chosen',
   toTheWeek: 'To the week',
   earlier: 'Earlier',
   later: 'Later',

@@ -117,9 +117,15 @@ def _tempos(value: JsonValue) -> Iterator[str]:
 
 
 def _derived(tape: Tape) -> Iterator[float]:
-    """What the clocks come to: seconds, windows and visits of each run, seconds of the whole, loads and doses."""
-    yield round(tape.total_s, 1)
+    """What clocks come to: seconds of their runs, windows and rests; how many windows, visits and sets there are.
+
+    What is done at one's own pace takes a time of its own, which is no number that somebody wrote.
+    """
+    if not any(of.work_clock.self_paced for of in tape.blocks):
+        yield round(tape.total_s, 1)
     for run in tape.runs:
+        if tape.blocks[run.block].work_clock.self_paced:
+            continue
         yield round(run.clock_end - run.clock_start, 1)
         yield round(run.end - run.start, 1)
         # A table or a running clock names when blocks begin and end.
@@ -129,9 +135,11 @@ def _derived(tape: Tape) -> Iterator[float]:
         yield float(len({one.window for one in segments if one.window is not None}))
         yield float(len({one.visit for one in segments if one.visit is not None}))
         yield float(len(span.sets))
+    yield from (round(window.seconds, 1) for window in tape.windows)
     for segment in tape.segments:
-        yield round(segment.seconds, 1)
-        yield round(segment.seconds / 2, 1)
+        if segment.ends == "clock":
+            yield round(segment.seconds, 1)
+            yield round(segment.seconds / 2, 1)
 
 
 def _meanings(found: re.Match[str]) -> set[float]:
