@@ -2219,7 +2219,7 @@ export interface paths {
         put?: never;
         /**
          * Undo
-         * @description Undo an import of people within an hour; of whom anything was noted meanwhile stays.
+         * @description Undo an import of people within an hour; people with anything recorded since then are kept.
          */
         post: operations["undo_people"];
         delete?: never;

@@ -52,7 +52,7 @@ def _of_model(model: type[BaseModel]) -> tuple[int, int]:
 def _of_parts(of: Any, bounds: list[Any], most: int | None) -> tuple[int, int]:
     origin, parts = get_origin(of), get_args(of)
     if origin in (Union, types.UnionType):
-        # A bound stands beside the whole union: `text: str | None = Field(max_length=…)`.
+        # The bound belongs to the whole union: `text: str | None = Field(max_length=…)`.
         sizes = [_size(part, bounds) for part in parts if part is not type(None)]
         return max(sizes)
     if origin in (list, dict, set, tuple, frozenset):

@@ -81,7 +81,7 @@ class NameBook:
         return one_sided_hold(self._library.get(key), key)
 
     def words_with(self, step: Step) -> str:
-        """What stands on the wall for a step's movement: in quotes where its dose would make another one of it."""
+        """A step's movement as the wall writes it: in quotes where its dose would name another movement."""
         words = self.words_of(step.movement)
         if words.startswith('"') or step.movement not in self._library:
             return words
@@ -93,7 +93,7 @@ class NameBook:
         )
 
     def words_of(self, key: str) -> str:
-        """What stands on the wall for a key: its name, in quotes where it needs them, else the key in quotes."""
+        """A key as the wall writes it: its name, in quotes where needed, else the key in quotes."""
         said = self._said.get(key)
         if said is None:
             movement = self._library.get(key)

@@ -33,7 +33,7 @@ PART_HEAD = re.compile(r"(warm[- ]?up|main(\s+part)?|finisher|cool[- ]?down|bloc
 TITLE_WORD = re.compile(r"title\s*:\s*", re.IGNORECASE)
 """What may stand in front of a title, where it could be taken for something to do."""
 QUOTED_TITLE = re.compile(r'"[^"\n]+"')
-"""A title that could be read as something else stands in quotes behind `title:`."""
+"""A title that could be read as something else is written in quotes after `title:`."""
 META = re.compile(r"(notes?|cautions?|tags?|people|space|slack|effort)\s*:|stands\s+alone", re.IGNORECASE)
 TOLD_LENGTH = re.compile(r"\d[\d:.]*(\s*(-|–|to)\s*\d[\d:.]*)?\s*[a-z']*", re.IGNORECASE)
 """What may stand after the last comma of the title: the length told."""

@@ -94,7 +94,7 @@ def card_of(
 ) -> Card:
     """Lay out a session's card from its tally.
 
-    `others`: who does which step otherwise; `units`: the reader's; `people`: how many are expected, where that is
+    `others`: who does which step differently; `units`: the reader's; `people`: how many are expected, where that is
     known better than from the session.
     """
     wall = WallWriter(NameBook(t.library), quoting=False, units=units)

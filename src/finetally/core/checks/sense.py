@@ -61,26 +61,26 @@ def _is_lift(step: StepPlan) -> bool:
 
 def rounds_unlikely(t: Tally) -> Iterator[Finding]:
     """More than thirty rounds of a lift at one's own pace."""
-    told: set[int] = set()
+    reported: set[int] = set()
     for visit in t.firsts:
         of = t.tape.blocks[visit.block]
-        if visit.block in told or not isinstance(of.work_clock, Task) or of.block.rounds is None:
+        if visit.block in reported or not isinstance(of.work_clock, Task) or of.block.rounds is None:
             continue
         rounds = t.resolver.count(of.block.rounds)
         if rounds > MOST_ROUNDS and _is_lift(visit.step):
-            told.add(visit.block)
+            reported.add(visit.block)
             fields: Fields = {"rounds": rounds, "movement": visit.step.name, "question": _of_rounds(rounds)}
             yield Finding((*of.path, "rounds"), fields, rounds, block=visit.block)
 
 
 def set_unlikely(t: Tally) -> Iterator[Finding]:
     """More than sixty repetitions of a loaded lift in one set."""
-    told: set[int] = set()
+    reported: set[int] = set()
     for visit in t.tape.visits:
         step = visit.step
-        if visit.called <= MOST_REPS_A_SET or step.step.load is None or id(step) in told:
+        if visit.called <= MOST_REPS_A_SET or step.step.load is None or id(step) in reported:
             continue
-        told.add(id(step))
+        reported.add(id(step))
         fields: Fields = {"reps": visit.called, "movement": step.name}
         yield Finding((*step.path, "reps"), fields, visit.called, block=visit.block)
 

@@ -98,7 +98,7 @@ class Segment(NamedTuple):
 
 
 class EmptyVisit(NamedTuple):
-    """A visit that takes no time (a dose of 0): its index among the visits, and the segment that it stands before.
+    """A visit that takes no time (a dose of 0): its index among the visits, and the segment that follows it.
 
     `window`: the window it was entered in, as its index on the tape.
     """

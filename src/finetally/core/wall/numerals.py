@@ -1,6 +1,6 @@
-"""Numbers of a text that are in no figure: what is told instead of "everything was understood".
+"""Numbers of a text that are in no figure, reported in place of "everything was understood".
 
-A number counts as used where its value, in any unit it may be in, stands in the session, or in what the session's
+A number counts as used where its value, in any unit it may be in, is in the session, or in what the session's
 clocks come to (starts, windows, minutes in all), or where its digits stand in a title, a name or a note.
 """
 

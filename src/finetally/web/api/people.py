@@ -294,7 +294,7 @@ def take(request: ActorRequest, data: PeopleListIn) -> ImportedOut:
 
 @router.post("/list/undo", response={204: None, **REFUSALS}, operation_id="undo_people")
 def undo(request: ActorRequest, data: UndoImportIn) -> Status[None]:
-    """Undo an import of people within an hour; of whom anything was noted meanwhile stays."""
+    """Undo an import of people within an hour; people with anything recorded since then are kept."""
     people.undo_list(request.auth, data.undo)
     return Status(204, None)
 

@@ -16,7 +16,7 @@ def absent_in_runs(entry: Entry) -> set[int]:
 def gone_before(entry: Entry) -> set[int]:
     """The keys of people who were absent from, or left, an earlier session of the entry's day. A query for each.
 
-    Whoever was not at the first session is not expected at the second.
+    Who missed the first session is not expected at the second.
     """
     earlier = [one for one in entry.squad.entries.filter(day=entry.day).exclude(pk=entry.pk) if _before(one, entry)]
     if not earlier:
@@ -33,7 +33,7 @@ def _before(one: Entry, other: Entry) -> bool:
 
 
 def _away_at_end_of(runs: Iterable[FloorRun], *, only_from_start: bool = False) -> set[int]:
-    """Whoever was away at the end of each run that knows of them; `only_from_start`: and from its start on."""
+    """Who was absent at the end of each run; `only_from_start`: only those absent from its start."""
     away: dict[int, bool] = {}
     for run in runs:
         here: dict[int, bool] = {}

@@ -166,9 +166,10 @@ IMPORT_SALT = "import of people"
 
 
 def undo_list(actor: Actor, word: str) -> int:
-    """Undo an import: its people and places in groups go again, within an hour. Returns how many people went.
+    """Undo an import: removes its people and places in groups, within an hour. Returns how many were removed.
 
-    Of whom anything was noted meanwhile stays: an account, a score, a rating, attendance. Raises DocumentError.
+    People with anything recorded since then are kept: an account, a score, a rating, attendance.
+    Raises DocumentError.
     """
     try:
         made = signing.loads(word, salt=IMPORT_SALT, max_age=UNDOABLE_FOR)

@@ -93,8 +93,8 @@ class Names:
         """What a name means with its load or its sides; the blocks that only say how easy they are."""
         if text in EASY_BLOCKS and "easy-movement" in self._library:
             return "easy-movement"
-        told = item.cal or tool or item.kit
-        dose = SaidDose(None if told else item.reps, item.seconds, item.metres, item.load, item.sides)
+        has_other_dose = item.cal or tool or item.kit
+        dose = SaidDose(None if has_other_dose else item.reps, item.seconds, item.metres, item.load, item.sides)
         return movement_by_dose(text, dose, names=self._everyday, library=self._library)
 
     def _other_forms(self, words: list[str], part: str | None) -> Iterator[tuple[str, frozenset[str] | None]]:
