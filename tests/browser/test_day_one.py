@@ -146,12 +146,13 @@ def test_a_run_that_ended_without_a_network_is_sent_from_any_page(phone: Page) -
     phone.goto("/log")
     expect(phone.get_by_text("1 run on this phone is waiting to be sent.")).to_be_visible()
     # Nothing is logged over it.
-    phone.goto(f"/log/{entry}")
+    phone.goto(f"/log/entries/{entry}")
     phone.get_by_role("button", name=re.compile("^Log it as")).first.tap()
     expect(phone.get_by_text("A run of this session is on this phone and not sent yet.")).to_be_visible()
     assert call(phone, "GET", f"/log/entries/{entry}")["logged"] is False
     phone.unroute(asked)
-    phone.goto("/people")
+    with phone.expect_response(lambda answer: "/events" in answer.url and answer.ok):
+        phone.goto("/people")
     expect(phone.get_by_role("heading", name="People")).to_be_visible()
     expect(phone.get_by_text("1 run on this phone is waiting to be sent.")).to_have_count(0)
     assert len(call(phone, "GET", f"/log/entries/{entry}")["runs"]) == 1

@@ -57,7 +57,9 @@ def finished(coach: Visitor, job: Any) -> Any:
 
 
 def crowded(coach: Visitor, week: int, entries: int = 14) -> date:
-    """A week that takes long to level: two sessions on every day, and all too even."""
+    """A week that takes long to level: two sessions on every day, all too even, in a squad that lets them clash."""
+    squad = coach.send("GET", "/me").json()["squads"][0]["id"]
+    assert coach.send("PATCH", f"/squads/{squad}/methods", {"methods": {"clash_hours": 0}}).status < 300
     monday = MONDAY + timedelta(weeks=week)
     sessions = coach.send("GET", "/sessions").json()["items"]
     load = 0.0

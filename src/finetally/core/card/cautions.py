@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from finetally.core.session.document import Session
 
-USUAL: tuple[tuple[str, tuple[str, ...]], ...] = (
+USUAL_CAUTIONS: tuple[tuple[str, tuple[str, ...]], ...] = (
     ("Health screening comes first.", ("screening",)),
     ("Stop on pain, dizziness or chest discomfort, and say so.", ("pain", "dizz", "chest")),
     ("Form before speed once tired.", ("form before",)),
@@ -35,5 +35,5 @@ def own_cautions(session: Session) -> list[str]:
 def usual_cautions(own: Sequence[str]) -> list[str]:
     """The usual cautions that none of these says, as one line."""
     said = "\n".join(own).lower()
-    missing = [text for text, words in USUAL if not all(word in said for word in words)]
+    missing = [text for text, words in USUAL_CAUTIONS if not all(word in said for word in words)]
     return [" ".join(missing)] if missing else []

@@ -15,7 +15,7 @@ from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
 from finetally.web.squads.use_cases import squad_for
 
-LOOKS_BACK = timedelta(days=28)
+REPORTED_FOR = timedelta(days=28)
 """A report that nobody resolved is shown for so long (house assumption: four weeks)."""
 
 
@@ -53,7 +53,7 @@ def open_reports(squad: Squad, day: date) -> list[HealthReport]:
 def _of_notes(squad: Squad, day: date) -> Iterable[HealthReport]:
     notes = LogNote.objects.filter(
         entry__squad=squad, kind__in=HEALTH_KINDS, lifted_on=None, emptied=False, entry__day__lte=day,
-        entry__day__gte=day - LOOKS_BACK,
+        entry__day__gte=day - REPORTED_FOR,
     ).exclude(person=None).select_related("person", "entry")  # fmt: skip
     for note in notes.defer("entry__document"):
         if note.person is not None:
@@ -65,7 +65,7 @@ def _of_runs(squad: Squad, day: date) -> Iterable[HealthReport]:
     before = squad.entries.filter(day__lt=day, skipped=False, document__isnull=False).order_by("-day")
     since = before.values_list("day", flat=True).first() or day
     events = FloorEvent.objects.filter(
-        run__squad=squad, run__day__gte=max(since, day - LOOKS_BACK), run__day__lte=day,
+        run__squad=squad, run__day__gte=max(since, day - REPORTED_FOR), run__day__lte=day,
         event__do="away", event__why="hurt",
     ).exclude(person=None).select_related("person", "run")  # fmt: skip
     for event in events.defer("run__document", "run__given", "run__methods"):
