@@ -59,7 +59,9 @@ def finished(coach: Visitor, job: Any) -> Any:
 def crowded(coach: Visitor, week: int, entries: int = 14) -> date:
     """A week that takes long to level: two sessions on every day, all too even, in a squad that lets them clash."""
     squad = coach.send("GET", "/me").json()["squads"][0]["id"]
-    assert coach.send("PATCH", f"/squads/{squad}/methods", {"methods": {"clash_hours": 0}}).status < 300
+    path = f"/squads/{squad}/methods"
+    body: dict[str, Any] = {"version": coach.send("GET", path).json()["version"], "methods": {"clash_hours": 0}}
+    assert coach.send("PATCH", path, body).status < 300
     monday = MONDAY + timedelta(weeks=week)
     sessions = coach.send("GET", "/sessions").json()["items"]
     load = 0.0
