@@ -82,6 +82,19 @@ def test_the_keyboard_shows_where_it_is_at_each_stop(page: Page, show: Callable[
     assert unseen == []
 
 
+def test_the_keyboard_shows_where_it_is_in_a_calendar(page: Page) -> None:
+    person(page)
+    page.get_by_role("region", name="Limits").get_by_role("combobox", name="From").press("ArrowDown")
+    sheet = page.locator(".el-picker__popper:visible")
+    expect(sheet).to_be_visible()
+    parts = sheet.locator("button:visible, [role=button]:visible, td.current")
+    assert parts.count() > 4
+    for part in parts.all():
+        part.focus()
+        named, seen = page.evaluate(FOCUSED)
+        assert seen, named
+
+
 def test_nothing_moves_for_whoever_wants_less_motion(page: Page) -> None:
     page.emulate_media(reduced_motion="reduce")
     open_bench(page)

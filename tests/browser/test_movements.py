@@ -98,6 +98,11 @@ def test_one_is_defined_by_a_coach_who_is_quicker_than_the_list(page: Page) -> N
     expect(page.get_by_role("heading", name="Gate vault")).to_be_visible()
 
 
+def slowly(route: Route) -> None:
+    route.request.frame.page.wait_for_timeout(500)
+    route.continue_()
+
+
 def test_what_others_changed_meanwhile_is_seen_before_it_is_kept(page: Page) -> None:
     page.goto("/movements?one=push-up")
     page.get_by_role("button", name="Change it").press("Enter")
@@ -109,6 +114,7 @@ def test_what_others_changed_meanwhile_is_seen_before_it_is_kept(page: Page) -> 
     keep = form.get_by_role("button", name="Keep it")
     expect(keep).to_be_visible()
     call(page, "POST", "/movements/names", {"key": "push-up", "words": "floor press of ours"})
+    page.route("**/api/movements*", slowly)
     keep.press("Enter")
     expect(form.get_by_role("alert")).to_contain_text("Meanwhile changed by somebody else")
     look.press("Enter")

@@ -64,6 +64,20 @@ describe('what is said by an own link', () => {
     expect(own.waiting.value).toEqual([])
   })
 
+  it('stays shown between the moment it is sent and the answer of the page', async () => {
+    const entry = { id: 'a', said: null, steps: [], windows: [] }
+    const page = { ...PAGE, entries: [entry] } as unknown as OwnPage
+    const shown = promised<OwnPage>()
+    vi.spyOn(api, 'ownPage').mockResolvedValueOnce(page).mockReturnValueOnce(shown.promise)
+    await opened()
+    void own.say(HERE)
+    await settled()
+    expect([own.waiting.value, own.page.value?.entries[0]?.said]).toEqual([[], 'here'])
+    shown.answer(page)
+    await settled()
+    expect(own.page.value?.entries[0]?.said, 'what the server says comes last').toBeNull()
+  })
+
   it('waits where there is no network, and is said to', async () => {
     vi.spyOn(api, 'ownPage').mockResolvedValue(PAGE)
     await opened()

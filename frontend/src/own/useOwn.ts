@@ -116,10 +116,18 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
     return sent
   }
 
+  /** What was taken stands on the page also before the server tells the page anew. */
+  async function show(taken: readonly OwnSaid[]): Promise<void> {
+    if (!seen.value) return
+    seen.value = withSaid(seen.value, taken)
+    await keepPage(seen.value)
+  }
+
   async function sendPart(part: readonly OwnSaid[]): Promise<void> {
     try {
       const heard = await api.say([...part])
       refused.value.push(...heard.refused.map((one) => one.why))
+      await show(part.filter((one) => heard.taken.includes(one.number)))
       await dropSaid([...heard.taken, ...heard.refused.map((one) => one.number)])
     } catch (error) {
       const wrong = error instanceof Refusal && (error.status === 422 || error.status === 413)

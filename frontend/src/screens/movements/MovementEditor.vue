@@ -27,6 +27,8 @@ if (!props.start.changes && before) form.name = say.copyOf(form.name)
 if (props.start.name) form.name = props.start.name.replaceAll('-', ' ')
 /** The version of the squad's movements that was looked at. */
 let seen = ''
+/** What is under way to show the version that another coach made; a look waits for it. */
+let newest: Promise<void> = Promise.resolve()
 const key = computed(() =>
   props.start.changes && before ? before.key : props.start.name ? props.start.name : keyOfName(form.name),
 )
@@ -63,6 +65,7 @@ async function look(): Promise<void> {
   shown.value = null
   const made = definition()
   if (!made) return
+  await newest
   seen = version.value
   await attempt(
     async () => void (shown.value = await api.previewMovements('json', JSON.stringify([made]), squadNow.value)),
@@ -77,7 +80,7 @@ async function keep(): Promise<void> {
   if (taken) return emit('kept', made.key)
   // Others may have changed them meanwhile: what it changes now is to be seen first.
   shown.value = null
-  await refresh()
+  newest = refresh()
 }
 </script>
 
