@@ -15,5 +15,4 @@ export const REPORTS = texts('reports', {
   where: (day: Said, title: Said) => said`${day}, ${title}`,
   details: 'Details',
   detailsOf: (name: Said, title: Said) => said`Details: ${name}, ${title}`,
-  onFloor: (names: Said) => said`See before training: ${names}`,
 })

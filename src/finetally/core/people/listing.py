@@ -23,60 +23,16 @@ COLUMN_WORDS = {
 }
 """Words that a head line may have over its columns."""
 OTHER_HEADINGS = frozenset(
-    [
-        *("surname", "last name", "lastname", "family name", "first name", "firstname", "forename", "given name"),
-        *(
-            "full name",
-            "student",
-            "pupil",
-            "athlete",
-            "member",
-            "player",
-            "coach",
-            "squad",
-            "class",
-            "form",
-            "year",
-        ),
-        *(
-            "email",
-            "e-mail",
-            "mail",
-            "phone",
-            "mobile",
-            "address",
-            "date of birth",
-            "dob",
-            "birthday",
-            "born",
-            "age",
-        ),
-        *("sex", "gender", "position", "number", "no", "no.", "nr", "id", "notes", "vorname", "nachname", "klasse"),
-        *(
-            "gruppe",
-            "prénom",
-            "nom",
-            "groupe",
-            "apellido",
-            "apellidos",
-            "nombre",
-            "grupo",
-            "voornaam",
-            "achternaam",
-        ),
-        *(
-            "groep",
-            "fornavn",
-            "efternavn",
-            "etternavn",
-            "förnamn",
-            "efternamn",
-            "namn",
-            "navn",
-            "grupp",
-            "geburtsdatum",
-        ),
-    ]
+    word.strip()
+    for word in """
+    surname, last name, lastname, family name, first name, firstname, forename, given name, full name
+    student, pupil, athlete, member, player, coach, squad, class, form, year, position, number, no, no., nr, id
+    notes, email, e-mail, mail, phone, mobile, address, date of birth, dob, birthday, born, age, sex, gender
+    vorname, nachname, klasse, gruppe, geburtsdatum, nom, prénom, groupe, nombre, apellido, apellidos, grupo
+    voornaam, achternaam, groep, fornavn, efternavn, etternavn, navn, förnamn, efternamn, namn, grupp
+    """.strip()
+    .replace("\n", ",")
+    .split(",")
 )
 """Headings of lists from elsewhere, that are nobody's name (house assumption)."""
 EXPECTED = "the headings “name” and “group”, or a name and its groups on each line"
