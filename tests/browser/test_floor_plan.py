@@ -5,8 +5,9 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
+from tests.browser.controls import held_back
 from tests.browser.floors import (
     CIRCUIT,
     due,
@@ -121,8 +122,14 @@ def test_stations_are_laid_out_for_who_is_here_and_everybody_sees_where_they_sta
     expect(phone.get_by_text("more people than fit")).to_be_visible()
     expect(phone.get_by_text(re.compile("With a place to wait, 4 min"))).to_be_visible()
     phone.get_by_text(re.compile("A station twice")).tap()
+    asked: list[Route] = []
+    phone.route(re.compile(r"/stations\?people=13"), lambda route: asked.append(route))
     phone.get_by_text("Greta", exact=True).tap()
-    # With other people it is asked anew, and stands as planned again.
+    # With other people it is asked anew, and stands as planned again; until then nothing can be chosen.
+    answer = held_back(phone, asked, 0)
+    expect(phone.get_by_role("radio", name=re.compile("A station twice"))).to_be_disabled()
+    expect(phone.get_by_text("for 13 people")).to_have_count(0)
+    answer.continue_()
     expect(phone.get_by_text("for 13 people")).to_be_visible()
     phone.get_by_text(re.compile("A station twice")).tap()
     phone.get_by_role("button", name="Start").tap()

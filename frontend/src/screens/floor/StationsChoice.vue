@@ -12,25 +12,29 @@ import { STATIONS as say } from '@/words/texts/floor-panels'
 const props = defineProps<{ entry: string; people: number }>()
 const edits = defineModel<readonly unknown[]>({ required: true })
 const ways = shallowRef<StationsWay[]>([])
+/** How many people these ways are for; while others are expected by now, nothing can be chosen. */
+const laidOutFor = ref(0)
 const offline = ref(false)
 const chosen = ref<Record<number, number>>({})
 
 watch(
   () => props.people,
   async (people) => {
+    chosen.value = {}
+    edits.value = []
     if (people < 1) return
     try {
       const told = (await api.stationWays(props.entry, people)).ways
       if (people !== props.people) return
       ways.value = told
+      laidOutFor.value = people
       offline.value = false
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
+      if (people !== props.people) return
       ways.value = []
       offline.value = true
     }
-    chosen.value = {}
-    edits.value = []
   },
   { immediate: true },
 )
@@ -49,11 +53,12 @@ const groupsOf = (way: StationsWay): string => [...new Set(way.groups)].join(' /
   <p v-if="offline" class="quiet">{{ say.noNetwork }}</p>
   <section v-for="[number, some] in blocks" :key="number">
     <h2>
-      {{ say.heading }} <small>{{ say.people(people) }}</small>
+      {{ say.heading }} <small>{{ say.people(laidOutFor) }}</small>
     </h2>
     <ElRadioGroup
       :model-value="chosen[number] ?? 0"
       :aria-label="say.heading"
+      :disabled="laidOutFor !== people"
       class="ways"
       @update:model-value="choose(number, Number($event))"
     >
