@@ -50,14 +50,14 @@ def test_minutes_left_are_fitted_by_the_core_and_the_run_goes_by_it(phone: Page)
     phone.get_by_role("spinbutton", name="Minutes left").fill("7")
     phone.get_by_role("button", name="How to fit them").click()
     expect(phone.get_by_text(re.compile(r"^over in [4-6]:\d\d · load")).first).to_be_visible()
-    phone.get_by_role("button", name="Take this one").click()
+    phone.get_by_role("button", name="Take this one").first.click()
     expect(phone.get_by_text("What has not begun is laid out anew.")).to_be_visible()
     change = next(one for one in sent(phone, run, "change") if one["do"] == "change")
     assert change["edits"]
     behind_more(phone, "Minutes left")
     behind_more(phone, "Minutes left")
     # Nobody knows how long the last steps took: less than it would have been, and no more than was asked for.
-    expect(phone.get_by_text(re.compile("As planned it goes on for [3-6]:"))).to_be_visible()
+    expect(phone.get_by_text(re.compile("As planned it goes on for ([3-6]:|7:00)"))).to_be_visible()
 
 
 def test_without_a_network_whole_steps_are_left_out_when_their_turn_comes(
