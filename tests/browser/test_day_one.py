@@ -6,28 +6,16 @@ import re
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.browser.controls import choose, more
-from tests.browser.floors import on_today, phone_of, started, windows
+from tests.browser.floors import on_today, started, windows
 from tests.browser.rooms import asks_for_health
 from tests.browser.screens import call
 from tests.browser.squads import OwnSquad
 from tests.browser.test_log import person_called
 
 pytestmark = pytest.mark.browser
-
-
-@pytest.fixture
-def hand(browser: Browser, squad: OwnSquad) -> Any:
-    context = phone_of(browser, squad)
-    yield context
-    context.close()
-
-
-@pytest.fixture
-def phone(hand: BrowserContext) -> Page:
-    return hand.new_page()
 
 
 def editor_of(page: Page) -> Any:

@@ -148,7 +148,7 @@ def test_somebody_is_hurt(phone: Page) -> None:
     assert [one["do"] for one in events] == ["start", "pause", "note", "away", "resume"]
     assert (events[2]["text"], events[2]["kind"], events[3]["why"]) == ("turned an ankle", "hurt", "hurt")
     assert events[2]["person"] == events[3]["person"]
-    # What was seen of somebody does not stay on the phone, once it knows that it is sent.
+    # A note about somebody leaves the phone once it knows that the note was sent.
     kept = """() => new Promise((done) => {
       const asked = indexedDB.open('floor')
       asked.onsuccess = () => {

@@ -125,7 +125,7 @@ def test_stations_are_laid_out_for_who_is_here_and_everybody_sees_where_they_sta
     asked: list[Route] = []
     phone.route(re.compile(r"/stations\?people=13"), lambda route: asked.append(route))
     phone.get_by_text("Greta", exact=True).tap()
-    # With other people it is asked anew, and stands as planned again; until then nothing can be chosen.
+    # Another number of people needs other ways, and the plan is back to normal; until they arrive, nothing can be chosen.
     answer = held_back(phone, asked, 0)
     expect(phone.get_by_role("radio", name=re.compile("A station twice"))).to_be_disabled()
     expect(phone.get_by_text("for 13 people")).to_have_count(0)

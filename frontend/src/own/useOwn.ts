@@ -116,7 +116,7 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
     return sent
   }
 
-  /** What was taken stands on the page also before the server tells the page anew. */
+  /** Show what the server took before its next page arrives. */
   async function show(taken: readonly OwnSaid[]): Promise<void> {
     if (!seen.value) return
     seen.value = withSaid(seen.value, taken)

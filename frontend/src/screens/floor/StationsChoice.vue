@@ -12,7 +12,7 @@ import { STATIONS as say } from '@/words/texts/floor-panels'
 const props = defineProps<{ entry: string; people: number }>()
 const edits = defineModel<readonly unknown[]>({ required: true })
 const ways = shallowRef<StationsWay[]>([])
-/** How many people these ways are for; while others are expected by now, nothing can be chosen. */
+/** How many people these ways are for. Until the ways for a new number arrive, nothing can be chosen. */
 const laidOutFor = ref(0)
 const offline = ref(false)
 const chosen = ref<Record<number, number>>({})

@@ -63,7 +63,7 @@ function needs(entry: string): string {
     .filter(Boolean)
     .join(' · ')
 }
-// An earlier release kept runs without a word of it: whoever comes here has them looked for.
+// Runs that 1.0.0 kept on this device set no mark: opening this page looks for them.
 mayWait.value = true
 watch(day.data, () => void fetchAhead())
 void keepShell()

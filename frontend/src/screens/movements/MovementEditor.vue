@@ -27,7 +27,7 @@ if (!props.start.changes && before) form.name = say.copyOf(form.name)
 if (props.start.name) form.name = props.start.name.replaceAll('-', ' ')
 /** The version of the squad's movements that was looked at. */
 let seen = ''
-/** What is under way to show the version that another coach made; a look waits for it. */
+/** The fetch of what another coach changed; a preview waits for it. */
 let newest: Promise<void> = Promise.resolve()
 const key = computed(() =>
   props.start.changes && before ? before.key : props.start.name ? props.start.name : keyOfName(form.name),
