@@ -47,3 +47,18 @@ def test_enter_that_is_quicker_than_the_offer_takes_what_was_typed(page: Page) -
         input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', code: 'Enter', bubbles: true }))
     }""")
     expect(page.get_by_role("region", name="Add a block").locator(".head b")).to_have_text("Rising windows")
+
+
+def test_the_bench_is_drawn_once_its_lists_can_be_chosen_from(page: Page) -> None:
+    made = call(page, "POST", "/sessions/import", {"kind": "txt", "text": "Ridge\nMain\n3 rounds\n5 swings 24 kg\n"})
+    held: list[Route] = []
+    page.route("**/api/tables*", lambda route: held.append(route))
+    page.goto(f"/bench/{made['id']}")
+    tables = held_back(page, held, 0)
+    expect(page.get_by_role("status").filter(has_text="Opening the session")).to_be_attached()
+    page.wait_for_timeout(300)
+    expect(page.get_by_role("article")).to_have_count(0)
+    tables.continue_()
+    unit = page.get_by_role("combobox", name="Unit of the load")
+    expect(unit).to_be_visible()
+    assert unit.input_value() == "kg"

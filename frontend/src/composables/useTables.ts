@@ -31,9 +31,12 @@ const NOTHING: Tables = {
   figures: [],
 }
 
-/** All that has a name in every squad: parts, efforts, sides, schools, currencies, phrases. Empty until it is there. */
+/**
+ * All that has a name in every squad: parts, efforts, sides, schools, currencies, phrases. Empty while `isPending`, and
+ * where it cannot be had.
+ */
 export const useTables = createSharedComposable(() => {
-  const { data } = useQuery({ queryKey: KEYS.tables(), queryFn: api.tables, ...LASTING }, queryClient)
+  const { data, isPending } = useQuery({ queryKey: KEYS.tables(), queryFn: api.tables, ...LASTING }, queryClient)
   const tables = computed<Tables>(() => data.value ?? NOTHING)
   const labels = computed(() => {
     const lists = Object.entries(tables.value).filter((pair): pair is [string, Named[]] => Array.isArray(pair[1]))
@@ -46,7 +49,7 @@ export const useTables = createSharedComposable(() => {
     ...(none === undefined ? [] : [{ value: '', label: none }]),
     ...tables.value[list].map((one) => ({ value: one.key, label: one.label })),
   ]
-  return { tables, labelOf, choicesOf }
+  return { tables, isPending, labelOf, choicesOf }
 })
 /** The lists of the tables that are keys with their words. */
 export type ListName = Exclude<keyof Tables, 'schools' | 'phrases' | 'figures' | 'field_tests'>

@@ -15,6 +15,7 @@ import { helpShown } from '@/composables/useHelp'
 import { useLeaving } from '@/composables/useLeaving'
 import { useOtherwise } from '@/composables/useOtherwise'
 import { takeOver, takeWords } from '@/composables/usePending'
+import { useTables } from '@/composables/useTables'
 import { useWhatIf } from '@/composables/useWhatIf'
 import ForeseenLines from '@/parts/ForeseenLines.vue'
 import { OPENING } from '@/parts/opening'
@@ -59,9 +60,11 @@ const written = computed(() => filled.value ?? (document.value?.wall?.unread ? d
 const shown = useFigures(filled, { squad, given, person, methods, against })
 const { figures, formats, taken, deltas, problems, trouble } = shown
 
-/** Drawn a beat after it is there: its figures are asked for first, and come while it is drawn. */
+/** The lists that its fields are chosen from: a list without choices would show an empty field. */
+const { isPending } = useTables()
+/** Drawn a beat after all is there: its figures are asked for first, and come while it is drawn. */
 const drawn = refDebounced(
-  computed(() => document.value !== null),
+  computed(() => document.value !== null && !isPending.value),
   1,
 )
 
