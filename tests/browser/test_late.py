@@ -62,3 +62,17 @@ def test_the_bench_is_drawn_once_its_lists_can_be_chosen_from(page: Page) -> Non
     unit = page.get_by_role("combobox", name="Unit of the load")
     expect(unit).to_be_visible()
     assert unit.input_value() == "kg"
+
+
+def test_figures_that_come_late_move_nothing_under_the_hand(page: Page) -> None:
+    made = call(page, "POST", "/sessions/import", {"kind": "txt", "text": WINDOWS})
+    held: list[Route] = []
+    page.route("**/api/figures*", lambda route: held.append(route))
+    page.goto(f"/bench/{made['id']}")
+    figures = held_back(page, held, 0)
+    tab = page.get_by_role("tab", name="Board text")
+    expect(tab).to_be_visible()
+    before = tab.bounding_box()
+    figures.continue_()
+    expect(page.get_by_role("img", name="Stave of the session")).to_be_visible()
+    assert tab.bounding_box() == before

@@ -15,7 +15,7 @@ const openEnds = computed(() => figures.value?.spread['total_s'])
 </script>
 
 <template>
-  <section class="tape" :aria-label="say.stave">
+  <section class="tape" :class="{ empty }" :aria-label="say.stave">
     <StaveView
       v-if="stave"
       :stave="stave"
@@ -36,6 +36,10 @@ const openEnds = computed(() => figures.value?.spread['total_s'])
   padding: 10px 20px 4px;
   border-bottom: 1px solid var(--rule);
   background: var(--sheet);
+  /* As high as the stave that will stand here, so that nothing below it moves when it comes. */
+  min-height: 257px;
+}
+.empty {
   min-height: 60px;
 }
 .quiet {
