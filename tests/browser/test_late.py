@@ -50,7 +50,9 @@ def test_enter_that_is_quicker_than_the_offer_takes_what_was_typed(page: Page) -
 
 
 def test_the_bench_is_drawn_once_its_lists_can_be_chosen_from(page: Page) -> None:
-    made = call(page, "POST", "/sessions/import", {"kind": "txt", "text": "Ridge\nMain\n3 rounds\n5 swings 24 kg\n"})
+    made = call(
+        page, "POST", "/sessions/import", {"kind": "txt", "text": "Ridge\nMain\n3 rounds\n5 swings 24 kg\n"}
+    )
     held: list[Route] = []
     page.route("**/api/tables*", lambda route: held.append(route))
     page.goto(f"/bench/{made['id']}")
