@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 from playwright.sync_api import Page, Route, expect
 
@@ -78,3 +80,17 @@ def test_figures_that_come_late_move_nothing_under_the_hand(page: Page) -> None:
     figures.continue_()
     expect(page.get_by_role("img", name="Stave of the session")).to_be_visible()
     assert tab.bounding_box() == before
+
+
+def test_people_who_come_late_move_no_day_of_the_week(phone: Page) -> None:
+    held: list[Route] = []
+    phone.route(re.compile(r"/api/people\?"), lambda route: held.append(route))
+    phone.goto("/week")
+    people = held_back(phone, held, 0)
+    level = phone.get_by_role("button", name="Level the week")
+    expect(level).to_be_visible()
+    before = level.bounding_box()
+    with phone.expect_response(re.compile(r"/api/people\?")):
+        people.continue_()
+    phone.wait_for_timeout(300)
+    assert level.bounding_box() == before

@@ -43,7 +43,7 @@ function choose(name: string): void {
 <template>
   <header>
     <h1>{{ say.weekOf(week ? fullDate(week.begins) : '…') }}</h1>
-    <ChoiceField v-if="editable && people.length" v-model="whose" :label="say.whoseWeek" :options="choices" />
+    <ChoiceField v-if="editable" v-model="whose" :label="say.whoseWeek" :options="choices" />
     <span class="said">
       <template v-if="!editable">{{ own?.name }}</template>
       <template v-if="week?.phase">{{ say.weekOfPhase(week.phase.kind, week.phase.week, week.phase.weeks) }}</template>
