@@ -33,7 +33,7 @@ const NOTHING: Tables = {
 
 /**
  * All that has a name in every squad: parts, efforts, sides, schools, currencies, phrases. Empty while `isPending`, and
- * where it cannot be had.
+ * if loading fails.
  */
 export const useTables = createSharedComposable(() => {
   const { data, isPending } = useQuery({ queryKey: KEYS.tables(), queryFn: api.tables, ...LASTING }, queryClient)

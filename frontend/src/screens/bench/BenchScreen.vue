@@ -60,11 +60,11 @@ const written = computed(() => filled.value ?? (document.value?.wall?.unread ? d
 const shown = useFigures(filled, { squad, given, person, methods, against })
 const { figures, formats, taken, deltas, problems, trouble } = shown
 
-/** The lists that its fields are chosen from: a list without choices would show an empty field. */
-const { isPending } = useTables()
-/** Drawn a beat after all is there: its figures are asked for first, and come while it is drawn. */
+/** Without the lists of choices a field would be empty. */
+const { isPending: listsPending } = useTables()
+/** Drawn a moment after session and lists have arrived: the figures are requested first, and arrive meanwhile. */
 const drawn = refDebounced(
-  computed(() => document.value !== null && !isPending.value),
+  computed(() => document.value !== null && !listsPending.value),
   1,
 )
 

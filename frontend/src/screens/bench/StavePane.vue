@@ -36,7 +36,7 @@ const openEnds = computed(() => figures.value?.spread['total_s'])
   padding: 10px 20px 4px;
   border-bottom: 1px solid var(--rule);
   background: var(--sheet);
-  /* As high as the stave that will stand here, so that nothing below it moves when it comes. */
+  /* The height of a stave with its legend on one line: nothing below moves when it arrives. */
   min-height: 257px;
 }
 .empty {
