@@ -26,6 +26,14 @@ export default tseslint.config(
         { allowlist: [...'()[]{},.;:!?&+-=*/#%<>·•–—−|×→←↑↓…"“”‹›◂▸▾~≈⋮∞', 'a', '3-1-1-0', '\u00a0▾', '&nbsp;▾'] },
       ],
       '@typescript-eslint/no-non-null-assertion': 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "ObjectPattern > Property[key.name='refetch']",
+          message:
+            'A first question under way would be joined, though asked before the change: use askAgain() of api/query.',
+        },
+      ],
     },
   },
 )

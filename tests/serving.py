@@ -28,6 +28,23 @@ from tests.conftest import REPOSITORY, SHARED
 PASSWORD = "ridge-winter-8420"
 HANGS_S = 120
 """So long is waited for what has to come: only what hangs takes it, however slow the machine."""
+HELD_S = 2.0
+"""Seconds that nobody may be kept waiting by somebody else, where the machine is not slow itself."""
+
+
+def longest(ask: Callable[[], Any], times: int = 4) -> float:
+    """The longest of several waits for an answer, in seconds."""
+    waits = []
+    for _ in range(times):
+        began = time.monotonic()
+        ask()
+        waits.append(time.monotonic() - began)
+    return max(waits)
+
+
+def patience(ask: Callable[[], Any]) -> float:
+    """Seconds that nobody may be kept waiting by somebody else: a slow machine has five times what it takes anyway."""
+    return max(HELD_S, 5 * longest(ask))
 
 
 def free_port() -> int:

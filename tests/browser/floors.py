@@ -5,7 +5,7 @@ from __future__ import annotations
 import time
 from typing import Any
 
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect
 
 from tests.browser.screens import call
 from tests.browser.squads import OwnSquad
@@ -81,16 +81,30 @@ def due(page: Page, name: str) -> None:
     page.locator(".due").get_by_role("button", name=name, exact=True).tap()
 
 
+def behind_more(page: Page, name: str) -> None:
+    """Open what stands behind "More"."""
+    open_more(page)
+    page.get_by_role("button", name=name, exact=True).click()
+
+
 def held(page: Page, name: str) -> None:
     """Hold what is behind "More" for as long as it takes."""
+    open_more(page)
+    hold(page.get_by_role("button", name=name, exact=True))
+
+
+def hold(key: Locator) -> None:
+    """Hold a key until it was held for long enough, however slow the machine is, and let it go."""
+    key.dispatch_event("pointerdown")
+    expect(key.page.locator(".holding")).to_have_count(0)
+    # The key may have gone with what it did.
+    let_go = "keys => keys.forEach((key) => key.dispatchEvent(new PointerEvent('pointerup', { bubbles: true })))"
+    key.evaluate_all(let_go)
+
+
+def open_more(page: Page) -> None:
     if page.get_by_role("region", name="More").count() == 0:
         page.get_by_role("button", name="More", exact=True).click()
-    key = page.get_by_role("button", name=name, exact=True)
-    key.dispatch_event("pointerdown")
-    page.wait_for_timeout(750)
-    # What was held may have gone with what it did.
-    if key.count():
-        key.dispatch_event("pointerup")
 
 
 def sent(page: Page, run: str, *wanted: str) -> list[dict[str, Any]]:

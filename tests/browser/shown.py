@@ -12,6 +12,7 @@ from tests.browser.controls import choose, more
 from tests.browser.floors import CIRCUIT, held, on_today, rounds_in, windows
 from tests.browser.screens import call, open_list, open_session
 from tests.browser.screenshots import log, log_entry, person_log, ratings
+from tests.serving import PASSWORD
 
 
 def open_bench(page: Page) -> None:
@@ -133,6 +134,7 @@ def person(page: Page) -> None:
     page.get_by_text("is under age", exact=True).click()
     page.get_by_role("button", name="See where the name stands in texts").click()
     expect(page.get_by_text("The name stands in no text.")).to_be_visible()
+    page.get_by_label("Your password").fill(PASSWORD)
     page.get_by_role("button", name="Erase").click()
     expect(page.get_by_role("button", name="Yes, do it")).to_be_visible()
     expect(page.get_by_label("Who agreed")).to_be_visible()

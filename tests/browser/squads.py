@@ -8,7 +8,7 @@ import sys
 from dataclasses import dataclass
 from typing import Any
 
-from playwright.sync_api import Page, StorageState
+from playwright.sync_api import Page, StorageState, expect
 
 from tests.conftest import REPOSITORY
 from tests.serving import PASSWORD, Server, Visitor
@@ -46,6 +46,11 @@ def sign_in(page: Page, url: str, name: str = "marit") -> None:
     page.get_by_label("Password", exact=True).fill(PASSWORD)
     page.get_by_role("button", name="Sign in").click()
     page.get_by_role("heading", name="Sessions").wait_for()
+
+
+def signed_out(page: Page) -> None:
+    """Wait for the page that is loaded once signing out has ended: only it has this button."""
+    expect(page.get_by_role("button", name="Sign in")).to_be_visible()
 
 
 class SquadMaker:

@@ -21,7 +21,7 @@ from tests.browser.floors import CIRCUIT, on_today, rounds_in
 from tests.browser.floors import held as held_key
 from tests.browser.squads import sign_in
 from tests.conftest import REPOSITORY
-from tests.serving import Server
+from tests.serving import PASSWORD, Server
 
 INTO = REPOSITORY / "var" / "states"
 SIZES = {"desk": (1280, 800), "phone": (390, 844)}
@@ -176,6 +176,7 @@ def young(page: Page) -> None:
 def erasing(page: Page) -> None:
     views.person(page)
     page.get_by_role("button", name="See where the name stands").click()
+    page.get_by_label("Your password").fill(PASSWORD)
     page.get_by_role("button", name="Erase").click()
 
 

@@ -95,6 +95,42 @@ def test_a_check_in_without_a_network_is_sent_later(page: Page, browser: Browser
     first.close()
 
 
+def test_what_waits_on_a_shared_phone_belongs_to_its_own_link(
+    page: Page, browser: Browser, squad: OwnSquad
+) -> None:
+    """Ben's phone has no network; Cato opens the own link on it. Nobody's word is booked under the other."""
+    ben, cato = person_called(page, NAME), person_called(page, "Saoirse Mapleby")
+    entry = on_today(page, rounds_in(360, title="Window", id="w"), title="Evening window")
+    of_ben, of_cato = made_link(page, ben), made_link(page, cato)
+    context, phone = own_phone(browser, squad, of_ben)
+    session = phone.get_by_role("article", name="Evening window")
+    expect(session).to_be_visible()
+    context.route("**/api/checkin/say", lambda route: route.abort())
+    session.get_by_role("button", name="I am here").tap()
+    expect(phone.get_by_text("1 of what you said waits on this phone")).to_be_visible()
+
+    def came() -> dict[str, Any]:
+        sheet = call(page, "GET", f"/floor/entries/{entry}/sheet")
+        return {one["person"]: one["said"] for one in sheet["people"] if one["person"] in (ben, cato)}
+
+    context.unroute("**/api/checkin/say")
+    phone.goto("about:blank")
+    phone.goto(of_cato)
+    expect(phone.get_by_text("Saoirse Mapleby · ")).to_be_visible()
+    waits = phone.get_by_role("region", name="Waiting on this phone for others")
+    expect(waits).to_contain_text(f"{NAME}: 1 not sent yet")
+    expect(session.get_by_role("button", name="I am here")).to_have_attribute("aria-pressed", "false")
+    assert came() == {ben: "", cato: ""}
+    session.get_by_role("button", name="I cannot come").tap()
+    expect(phone.get_by_text("All you said is sent.")).to_be_visible()
+    phone.goto("about:blank")
+    phone.goto(of_ben)
+    expect(session.get_by_role("button", name="I am here")).to_have_attribute("aria-pressed", "true")
+    expect(waits).to_have_count(0)
+    assert came() == {ben: "here", cato: "away"}
+    context.close()
+
+
 def test_two_phones_no_third_and_gone_when_the_coach_ends_it(page: Page, browser: Browser, squad: OwnSquad) -> None:
     person = person_called(page, NAME)
     on_today(page, rounds_in(360, title="Window", id="w"), title="Evening window")

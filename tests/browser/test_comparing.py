@@ -25,8 +25,9 @@ def cell(page: Page, row: str, column: int) -> str:
 def test_from_a_block_to_other_formats_to_the_first_pick_and_back(page: Page) -> None:
     open_session(page, "Stretcher-carry readiness B")
     expect(block(page, 2).get_by_role("option", name="cool-down")).to_have_count(1)
-    # Pounds are offered late, once it is known what one weighs.
+    # Late come pounds, once it is known what one weighs, and the movements with their names and codes.
     expect(block(page, 2).locator("option", has_text="lb").first).to_be_attached()
+    expect(block(page, 2)).to_contain_text("goblet squat")
     before = block(page, 2).inner_text()
     length = page.get_by_role("button", name="Length, whole session").locator("b").inner_text()
     block(page, 2).get_by_role("button", name="other formats").click()

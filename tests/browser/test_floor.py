@@ -11,7 +11,7 @@ from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
 from tests.browser.floors import due, held, on_today, phone_of, rounds_in, sent, started, windows
 from tests.browser.screens import call
-from tests.browser.squads import OwnSquad
+from tests.browser.squads import OwnSquad, signed_out
 
 pytestmark = pytest.mark.browser
 
@@ -58,7 +58,7 @@ def test_four_blocks_by_phone_with_a_wall_and_without_a_network(browser: Browser
 
     due(phone, "Start")
     expect(wall.locator(".line")).to_contain_text("push-up")
-    expect(phone.locator(".kind")).to_contain_text("Waiting", timeout=15_000)
+    expect(phone.locator(".kind")).to_contain_text("Waiting")
     due(phone, "Start")
     phone.wait_for_timeout(800)
     due(phone, "Round done")
@@ -69,7 +69,7 @@ def test_four_blocks_by_phone_with_a_wall_and_without_a_network(browser: Browser
     phone.get_by_label("Score of All together").press("Enter")
     phone.get_by_role("button", name="Less", exact=True).tap()
     due(phone, "Start")
-    expect(phone.get_by_role("heading", name="Done")).to_be_visible(timeout=15_000)
+    expect(phone.get_by_role("heading", name="Done")).to_be_visible()
     expect(phone.get_by_text("The run is kept on the server.")).to_be_visible()
     expect(wall.locator(".time")).to_have_text("done")
     events = sent(phone, run, "score", "lap")
@@ -99,8 +99,8 @@ def test_a_tap_twice_on_the_same_place_counts_once(phone: Page) -> None:
     entry = on_today(phone, rounds_in(120))
     run = started(phone, entry)
     lap = phone.locator(".due").get_by_role("button", name="Round done", exact=True)
-    lap.tap()
-    lap.tap()
+    # Both at once, as no machine is too slow for.
+    lap.evaluate("(key) => { key.click(); key.click() }")
     phone.wait_for_timeout(800)
     lap.tap()
     assert [one["do"] for one in sent(phone, run, "lap", "lap")] == ["start", "lap", "lap"]
@@ -204,10 +204,10 @@ def test_nothing_moves_while_time_runs(phone: Page) -> None:
     expect(phone.get_by_role("button", name="Hold", exact=True)).to_be_enabled()
     phone.wait_for_timeout(500)
     phone.evaluate(SHIFTS)
-    expect(phone.locator(".time")).to_have_text(re.compile("9:5[0-9]"), timeout=10_000)
+    expect(phone.locator(".time")).to_have_text(re.compile("9:5[0-9]"))
     phone.get_by_role("button", name="+10 sec").tap()
     expect(phone.locator(".time")).to_have_text(re.compile("10:0[0-9]"))
-    expect(phone.locator(".time")).to_have_text(re.compile("9:5[0-9]"), timeout=15_000)
+    expect(phone.locator(".time")).to_have_text(re.compile("9:5[0-9]"))
     assert phone.evaluate("window.shifted") == []
 
 
@@ -263,6 +263,30 @@ def test_signing_out_with_something_unsent_asks(phone: Page, hand: BrowserContex
     expect(asked).to_contain_text("They stay here for 30 days")
     asked.get_by_role("button", name="Stay").tap()
     expect(phone).to_have_url(re.compile("/account"))
+
+
+@pytest.mark.parametrize("button", ["Sign out here", "Sign out"])
+def test_signing_out_keeps_what_it_promised(browser: Browser, squad: OwnSquad, button: str) -> None:
+    """The run that waits, and what the device keeps for others; nothing else of the account."""
+    # A sign-in of its own: signing out ends it for whoever shares it.
+    own = browser.new_context(base_url=squad.server.url).new_page()
+    squad.sign_in(own)
+    entry = on_today(own, windows(60, 1))
+    own.goto(f"/floor/start/{entry}")
+    own.route("**/api/floor/runs/**", lambda route: route.abort())
+    own.get_by_role("button", name="Start").click()
+    expect(own.locator(".time")).to_be_visible()
+    run = own.url.rpartition("/")[2]
+    own.evaluate("localStorage.setItem('wall-screen', 'a token of a screen')")
+    own.goto("/account")
+    own.get_by_role("button", name=button, exact=True).click()
+    own.get_by_role("dialog").get_by_role("button", name="Sign out", exact=True).click()
+    signed_out(own)
+    own.unroute("**/api/floor/runs/**")
+    squad.sign_in(own)
+    assert [one["do"] for one in sent(own, run, "start")] == ["start"]
+    assert own.evaluate("localStorage.getItem('wall-screen')") == "a token of a screen"
+    own.close()
 
 
 def test_an_event_that_the_server_refuses_holds_nothing_up(phone: Page) -> None:

@@ -10,6 +10,7 @@ from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 from tests.browser.controls import held_back
 from tests.browser.floors import (
     CIRCUIT,
+    behind_more,
     due,
     entry_today,
     held,
@@ -24,21 +25,6 @@ from tests.browser.floors import (
 from tests.browser.squads import OwnSquad
 
 pytestmark = pytest.mark.browser
-
-
-def behind_more(page: Page, name: str) -> None:
-    """Open what stands behind "More"."""
-    if page.get_by_role("region", name="More").count() == 0:
-        page.get_by_role("button", name="More", exact=True).click()
-    page.get_by_role("button", name=name, exact=True).click()
-
-
-def holding(page: Page, name: str, nth: int = 0) -> None:
-    key = page.get_by_role("region", name="More").get_by_role("button", name=name, exact=True).nth(nth)
-    key.dispatch_event("pointerdown")
-    page.wait_for_timeout(750)
-    if key.count():
-        key.dispatch_event("pointerup")
 
 
 def test_minutes_left_are_fitted_by_the_core_and_the_run_goes_by_it(phone: Page) -> None:
@@ -295,7 +281,7 @@ def test_what_is_due_is_announced_on_a_change_and_not_every_second(phone: Page) 
           new MutationObserver(say).observe(place, { characterData: true, childList: true, subtree: true })
         }"""
     )
-    expect(phone.get_by_role("heading", name="Done")).to_be_visible(timeout=30_000)
+    expect(phone.get_by_role("heading", name="Done")).to_be_visible()
     # Work, rest and work again, 13 seconds long: two changes and the end.
     said = phone.evaluate("window.announced")
     assert said[:2] == ["Rest: 0:05", "Work: push-up"]

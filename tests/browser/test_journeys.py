@@ -175,7 +175,7 @@ def test_nobody_is_led_to_the_sign_in_and_back(browser: Browser, server: Server)
     page.get_by_label("Name").fill("marit")
     page.get_by_label("Password", exact=True).fill("wrong")
     page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_role("alert")).to_contain_text("do not go together")
+    expect(page.get_by_role("alert")).to_contain_text("Wrong name or password")
     page.context.close()
 
 

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Browser, Locator, Page, expect
 
 from tests.browser.screens import block, call, open_session
-from tests.browser.squads import OwnSquad
+from tests.browser.squads import OwnSquad, signed_out
 
 pytestmark = pytest.mark.browser
 
@@ -90,7 +90,7 @@ def test_signing_out_keeps_what_is_being_written(page: Page, browser: Browser, s
     with own.expect_response("**/api/sign-out") as left:
         own.get_by_role("button", name="Sign out").click()
     assert left.value.ok
-    expect(own.get_by_label("Name")).to_be_visible()
+    signed_out(own)
     assert call(own, "GET", f"/sessions/{session}")["status"] == 401
     assert call(page, "GET", f"/sessions/{session}")["document"]["blocks"][0]["rounds"] == 9
     # Signing out clears what the site has stored; a browser that was told to drop the whole window then has hung once.

@@ -58,7 +58,7 @@ def test_a_run_is_rated_settled_learned_from_and_put_back(phone: Page, browser: 
     entry = entry_today(phone, session)
     run = started(phone, entry)
     due(phone, "Round done")
-    expect(phone.get_by_text("The run is kept on the server.")).to_be_visible(timeout=40_000)
+    expect(phone.get_by_text("The run is kept on the server.")).to_be_visible()
     sent(phone, run, "start", "lap")
     score_from(phone, run, "the-phone-on-the-box", person, 3)
     score_from(phone, run, OTHER, person, 4)

@@ -8,6 +8,7 @@ from finetally.core.board.problems import BoardError
 from finetally.core.board.reader import read_board
 from finetally.core.board.writer import write_wall
 from finetally.core.movements.names import MOST_TYPOS, everyday_names
+from finetally.core.session.cleaning import one_line
 from finetally.shipped import shipped_library
 from tests.core.walls import read, steps_of
 
@@ -59,3 +60,17 @@ def test_spelling_is_counted_by_text_and_not_by_process() -> None:
     read(f"3 rounds\n{nonsense}")
     assert in_a_text("10 thurster") == "thruster"
     assert everyday_names(LIBRARY) is everyday_names(LIBRARY)
+
+
+@pytest.mark.parametrize(
+    ("typed", "kept"),
+    [
+        ("Anna\u200b Berg\u202e", "Anna Berg"),
+        ("\ufeffAn\u200dna\u00ad", "Anna"),
+        ("\u2066Ben\u2069\u2060", "Ben"),
+        ("می\u200cخواهم", "می\u200cخواهم"),
+        ("👩\u200d🚒", "👩\u200d🚒"),
+    ],
+)
+def test_names_that_look_the_same_are_the_same(typed: str, kept: str) -> None:
+    assert one_line(typed) == kept

@@ -237,8 +237,8 @@ def test_nothing_runs(well: Patient) -> None:
     execute(
         place,
         "INSERT INTO jobs_job (id, kind, squad_id, shared, lock_name, key, priority, asked, state, stop_asked, progress,"
-        " private, file_name, file_type, created_at) VALUES ('a', 'level', 1, 0, '', 'k', 0, '{}', 'waiting', 0, '{}',"
-        " '{}', '', '', ?)",
+        " private, file_name, file_type, created_at, times_begun) VALUES ('a', 'level', 1, 0, '', 'k', 0, '{}', 'waiting',"
+        " 0, '{}', '{}', '', '', ?, 0)",
         (well.now - timedelta(hours=2)).strftime("%Y-%m-%d %H:%M:%S"),
     )
     worker = next(one for one in amiss(well) if one.about == "worker")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import signal
 import subprocess
@@ -9,13 +10,15 @@ import sys
 import time
 from collections.abc import Callable, Iterator
 from datetime import date, timedelta
+from functools import partial
 from pathlib import Path
 from typing import Any
+from uuid import uuid4
 
 import pytest
 
 from tests.conftest import REPOSITORY
-from tests.serving import Server, Visitor, served
+from tests.serving import HANGS_S, Server, Visitor, longest, patience, served
 
 MONDAY = date(2031, 3, 3)
 
@@ -32,7 +35,8 @@ def coach(server: Server) -> Visitor:
 
 
 def until(holds: Callable[[], Any], what: str) -> Any:
-    for _ in range(600):
+    give_up = time.monotonic() + HANGS_S
+    while time.monotonic() < give_up:
         found = holds()
         if found:
             return found
@@ -162,6 +166,48 @@ def test_a_process_that_is_killed_is_started_again_and_its_job_keeps_what_it_had
     assert (over["state"], over["answered"]) == ("broken", True)
     assert coach.send("GET", f"/plan/level/{job['id']}").json()["found"]
     assert finished(coach, ask(coach, monday + timedelta(weeks=1)))["state"] == "done"
+
+
+def test_saves_go_on_while_a_log_is_brought_in_and_a_kill_loses_nothing_of_it(
+    server: Server, coach: Visitor
+) -> None:
+    squad = coach.send("GET", "/me").json()["squads"][0]["id"]
+    people = [one["name"] for one in coach.send("GET", f"/people?squad={squad}").json()][:8]
+    steps = [{"movement": "burpee", "reps": 5}]
+    block = {"clock": {"kind": "amrap", "window_s": 300}, "steps": steps}
+    entries = [
+        {
+            "date": (date(2026, 1, 5) + timedelta(days=n)).isoformat(), "person": name, "rated": 6,
+            "session": {"fine_tally": 1, "title": f"Brought {n}", "blocks": [block]},
+            "scores": [{"block": 0, "rounds": 9 + n % 3}],
+        }
+        for n in range(80) for name in people
+    ]  # fmt: skip
+    text = json.dumps({"fine_tally_log": 1, "as_of": "2026-06-01", "entries": entries})
+
+    def save(n: int) -> None:
+        body = {"title": "Walk", "minutes": 60, "effort": 2, "day": str(date(2031, 8, 1) + timedelta(days=n))}
+        assert coach.send("POST", "/plan/entries", body).status == 201
+
+    most = patience(partial(save, -1))
+    job = coach.send("POST", "/log/file", {"file": str(uuid4()), "text": text, "squad": squad}).json()
+    waits, killed = [0.0], False
+    for n in range(2000):
+        waits.append(longest(partial(save, n), times=1))
+        now = coach.send("GET", f"/jobs/{job['id']}").json()
+        if not killed and (now["progress"]["count"] or 0) > 5:
+            beside = server.worker_beside()
+            assert beside is not None
+            os.kill(beside, signal.SIGKILL)
+            killed = True
+        if now["over"]:
+            break
+    assert (now["state"], killed) == ("done", True), now
+    assert max(waits) < most
+    assert coach.send("GET", f"/jobs/{job['id']}/answer").json() == {"sessions": 80}
+    file = coach.send("GET", f"/log/file.json?squad={squad}&last=2026-06-01").json()
+    brought = [one for one in file["entries"] if one["session"]["title"].startswith("Brought")]
+    assert len(brought) == len(entries)
 
 
 def test_changed_methods_have_what_is_planned_figured_anew_but_not_what_is_logged(coach: Visitor) -> None:

@@ -92,6 +92,37 @@ def test_where_anything_is_lost_everything_is_put_back(tmp_path: Path, loses: st
         same(before, rows(database))
 
 
+KILLED = """
+from finetally.running import upgrade
+real = upgrade._migrate
+def killed(installation):
+    real(installation)
+    import os, sqlite3
+    with sqlite3.connect(installation.database) as made:
+        made.execute("DELETE FROM {table}")
+    made.close()
+    os.kill(os.getpid(), 9)
+upgrade._migrate = killed
+"""
+
+
+def test_an_upgrade_killed_after_its_last_migration_is_looked_at_by_the_next_start(tmp_path: Path) -> None:
+    database = laid_out(OLD, tmp_path)
+    before = rows(database)
+    assert fine_tally(tmp_path, "upgrade", before=f"\n{KILLED.format(table='plan_entry')}").returncode == -9
+    # No migration waits any more; what was lost is seen all the same, and put back.
+    again = fine_tally(tmp_path, "upgrade")
+    assert again.returncode == 3, again.stdout
+    assert "What was there before is back" in again.stderr
+    assert rows(database) == before
+    # Of one that lost nothing the next start says that all is there.
+    assert fine_tally(tmp_path, "upgrade", before=f"\n{KILLED.format(table='django_session')}").returncode == -9
+    last = fine_tally(tmp_path, "upgrade")
+    assert (last.returncode, "documents are what they were" in last.stdout) == (0, True), last.stderr
+    same(before, rows(database))
+    assert fine_tally(tmp_path, "upgrade").stdout.startswith("Nothing to do")
+
+
 def test_nothing_to_upgrade(tmp_path: Path) -> None:
     made = fine_tally(tmp_path, "upgrade")
     assert made.returncode == 3

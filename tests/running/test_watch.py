@@ -13,12 +13,14 @@ import tempfile
 import time
 from collections.abc import Callable, Iterator
 from contextlib import closing
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
 import pytest
 
 from finetally.running.installation import Installation
+from finetally.running.state import queue_of
 from finetally.running.watch import health, listen
 from tests.serving import HANGS_S, Server, Visitor, free_port, served
 
@@ -164,3 +166,23 @@ def test_where_it_listens(tmp_path: Path) -> None:
     short.unlink()
     with pytest.raises(OSError, match="characters"):
         listen(place, "", f"/{'x' * 120}")
+
+
+def test_it_knows_heavy_work_that_is_stuck(tmp_path: Path) -> None:
+    database = tmp_path / "tally.sqlite3"
+    now = datetime(2026, 12, 1, 12, tzinfo=UTC)
+
+    def stuck(*rows: tuple[str, str, str | None]) -> str:
+        database.unlink(missing_ok=True)
+        with closing(sqlite3.connect(database)) as made:
+            made.execute("CREATE TABLE jobs_job (state, created_at, seen_at)")
+            made.executemany("INSERT INTO jobs_job VALUES (?, ?, ?)", rows)
+            made.commit()
+        return queue_of(database, now).stuck
+
+    long_ago, just_now = "2026-12-01 11:00:00", "2026-12-01 11:59:50"
+    assert stuck() == ""
+    assert stuck(("waiting", just_now, None), ("running", just_now, just_now)) == ""
+    assert stuck(("waiting", long_ago, None), ("running", long_ago, just_now)) == ""
+    assert stuck(("running", long_ago, long_ago)) == "a job that runs has reported nothing for 60 minutes"
+    assert stuck(("waiting", long_ago, None)) == "1 jobs wait, the first for 60 minutes, and none runs"

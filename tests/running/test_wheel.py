@@ -7,6 +7,7 @@ import re
 import shutil
 import subprocess
 import sys
+import tomllib
 import urllib.request
 import venv
 from collections.abc import Iterator
@@ -15,6 +16,7 @@ from importlib.metadata import distribution
 from pathlib import Path
 
 import pytest
+from packaging.requirements import Requirement
 
 from tests.conftest import REPOSITORY
 from tests.running.test_watch import until
@@ -131,3 +133,13 @@ def test_without_the_pages_no_wheel_is_made(tmp_path: Path) -> None:
     assert made.returncode != 0
     assert "The front end is not built" in made.stdout + made.stderr
     assert list(tmp_path.glob("*.whl")) == []
+
+
+def test_beside_it_stands_every_package_it_asks_for_with_its_version_and_hashes() -> None:
+    pins = (REPOSITORY / "requirements/app.txt").read_text()
+    pinned = dict(re.findall(r"^([a-z0-9-]+)(?:\[[^]]*\])?==(\S+) \\\n    --hash=sha256:", pins, re.MULTILINE))
+    project = tomllib.loads((REPOSITORY / "pyproject.toml").read_text())["project"]
+    for asked in map(Requirement, project["dependencies"]):
+        assert pinned[asked.name.lower()] in asked.specifier
+    # What ./tally wheel puts beside it is this list.
+    assert 'cp requirements/app.txt "${made%.whl}.requirements.txt"' in (REPOSITORY / "tally").read_text()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 import re
 from collections.abc import Iterator
@@ -14,6 +15,7 @@ from typing import Any
 import pytest
 from django.conf import settings
 from django.contrib.auth import get_user_model
+from django.http import HttpResponse
 from django.test import Client
 from django.test.client import ClientHandler
 from django.utils import timezone
@@ -165,11 +167,17 @@ class World:
     def send(self, who: str | None, method: str, path: str, body: Any = None) -> Any:
         path, body = seen(method, path, body)
         data = "" if body is None else body if isinstance(body, str) else json.dumps(body)
-        return self.client(who).generic(method, f"/api{path}", data, content_type="application/json")
+        answer: Any = self.client(who).generic(method, f"/api{path}", data, content_type="application/json")
+        if not answer.streaming:
+            return answer
+        with contextlib.closing(answer):
+            return HttpResponse(answer.getvalue(), status=answer.status_code, headers=dict(answer.headers))
 
 
 def seen(method: str, path: str, body: Any) -> tuple[str, Any]:
     """The request with the version that stands, as a browser that looked just now would name it."""
+    if re.fullmatch(r"/(people|squads)/[^/]+/(erase|export)", path):
+        return path, {"password": "a-long-password", **(body or {})}
     if not isinstance(body, dict) and method != "DELETE":
         return path, body
     entry = re.fullmatch(r"/plan/entries/([\w-]{36})", path)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from datetime import datetime
 from typing import Any
 from uuid import uuid4
 
@@ -57,10 +58,12 @@ def opened(token: str, client: Client | None = None) -> tuple[Client, Any]:
     return phone, answer
 
 
-def said(phone: Client, *things: dict[str, Any]) -> Any:
-    """What became of things that are said now, if nothing else is told."""
+def said(phone: Client, *things: dict[str, Any], sent: datetime | None = None) -> Any:
+    """What became of things that are said now, if nothing else is told. `sent`: the phone's clock."""
     now = timezone.now().isoformat()
-    body = {"said": [{"number": str(uuid4()), "at": now, **one} for one in things]}
+    body: dict[str, Any] = {"said": [{"number": str(uuid4()), "at": now, **one} for one in things]}
+    if sent is not None:
+        body["sent"] = sent.isoformat()
     answer = phone.post("/api/checkin/say", json.dumps(body), content_type="application/json")
     assert answer.status_code == 200, answer.content
     return answer.json()

@@ -11,6 +11,7 @@ import pytest
 from django.test import Client
 from django.utils import timezone
 
+from finetally.web.accounts import guessing
 from finetally.web.api.checkin import COOKIE, COOKIE_PATH
 from finetally.web.checkin.links import LONGEST, MOST_DEVICES
 from finetally.web.checkin.models import CheckInDevice, CheckInLink
@@ -104,7 +105,7 @@ def test_of_somebody_under_age_only_once_a_guardian_agreed(world: World) -> None
 
 
 def test_guessing_comes_to_a_wait(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("finetally.web.api.account.WRONG_LINKS", 3)
+    monkeypatch.setitem(guessing.MOST_BY_ADDRESS, guessing.ANY_LINK, 3)
     answers = [opened(f"guessed-{n}")[1].status_code for n in range(5)]
     assert answers[:2] == [404, 404]
     assert answers[-1] == 429

@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from finetally.core.floor.events import MAX_EVENTS
 from finetally.web.floor.models import FloorEvent, FloorRun, WallScreen
+from finetally.web.floor.walls import MOST_SCREENS_WAITING
 from finetally.web.plan.models import Attendance, Entry
 from tests.web.conftest import DEVICE, WALL_CODE, World
 
@@ -118,8 +119,10 @@ def test_a_person_of_an_event_is_one_of_the_squad_or_nobody(world: World) -> Non
         run,
         {"t": 1, "do": "away", "person": own, "why": "late"},
         {"t": 2, "do": "note", "text": "x", "person": str(uuid4())},
+        {"t": 3, "do": "note", "text": "the hall is cold"},
     ).json()
     assert [one["event"].get("person") for one in answer["events"]] == [own, None]
+    assert "not in the squad any more" in answer["left_out"][0]
     assert FloorEvent.objects.filter(person=world.known.own).count() == 1
     world.known.own.delete()
     after = world.send("coach", "GET", f"/floor/runs/{run}").json()
@@ -297,10 +300,10 @@ def test_a_paired_wall_ends_with_the_day_of_the_squad(world: World) -> None:
 def test_screens_that_wait_do_not_pile_up(world: World) -> None:
     WallScreen.objects.bulk_create(
         WallScreen(token_hash=f"{n:064d}", code_hash=f"{n:064d}", until=timezone.now() + timedelta(minutes=5))
-        for n in range(300)
+        for n in range(MOST_SCREENS_WAITING + 100)
     )
     world.send(None, "POST", "/floor/wall/screens")
-    assert WallScreen.objects.filter(squad=None).count() == 200
+    assert WallScreen.objects.filter(squad=None).count() == MOST_SCREENS_WAITING
 
 
 def test_a_sheet_counts_equipment_for_who_is_expected(world: World) -> None:

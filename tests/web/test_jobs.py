@@ -6,12 +6,16 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
+from django.db import OperationalError
 from django.utils import timezone
+from django_tasks_db.models import DBTaskResult
 
 from finetally.core.week.planned_load import LoadSummary
+from finetally.web.jobs import work
 from finetally.web.jobs.models import Job, JobState
-from finetally.web.jobs.upkeep import mark_broken, prune
+from finetally.web.jobs.upkeep import MOST_TIMES_BEGUN, prune, queue_forgotten, tidy_after_end
 from finetally.web.jobs.use_cases import MOST_WAITING, JobRequest, ask, waiting_before
+from finetally.web.jobs.work import FAULT, as_kept, work_on, write_ends
 from finetally.web.plan.models import Entry
 from finetally.web.plan.refigure import aged, methods_changed
 from finetally.web.plan.summaries import methods_key, summary_from_json, summary_json
@@ -103,12 +107,57 @@ def test_a_waiting_job_that_is_stopped_ends_at_once(world: World, waiting: None)
 def test_jobs_that_broke_off_are_over_and_old_ones_are_dropped(world: World) -> None:
     Job.objects.all().delete()
     running = Job.objects.create(kind="level", squad=world.squad, state=JobState.RUNNING, answer={"edits": []})
-    assert mark_broken() == 1
+    assert tidy_after_end() == 1
     running.refresh_from_db()
     assert (running.state, running.answer) == (JobState.BROKEN, {"edits": []})
     assert prune() == 0
     Job.objects.update(created_at=timezone.now() - timedelta(days=2))
     assert prune() == 1
+
+
+def test_a_job_that_has_to_be_done_is_begun_anew_and_not_for_ever(world: World, waiting: None) -> None:
+    Job.objects.all().delete()
+    running = Job.objects.create(kind="log", squad=world.squad, state=JobState.RUNNING, times_begun=1)
+    assert tidy_after_end() == 0
+    running.refresh_from_db()
+    assert running.state == JobState.WAITING
+    Job.objects.update(state=JobState.RUNNING, times_begun=MOST_TIMES_BEGUN)
+    tidy_after_end()
+    running.refresh_from_db()
+    assert (running.state, running.refusal) == (JobState.REFUSED, [as_kept(FAULT)])
+
+
+def test_a_job_whose_process_was_killed_between_two_steps_is_taken_again(world: World, settings: Any) -> None:
+    Job.objects.all().delete()
+    settings.TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend", "QUEUES": ["default"]}}
+    job = ask(member(world.users["coach"].pk), world.squad.pk, wanted(1, lock_name="level 1"))
+    assert queue_forgotten() == 0
+    # The task was taken; then the process was killed, before it wrote that the job runs.
+    DBTaskResult.objects.update(status="RUNNING")
+    tidy_after_end()
+    [task] = DBTaskResult.objects.all()
+    assert (task.status, task.args_kwargs["args"]) == ("READY", [str(job.pk)])
+
+
+def test_an_end_that_cannot_be_written_is_written_at_the_next_look(
+    world: World, monkeypatch: pytest.MonkeyPatch, waiting: None
+) -> None:
+    job = ask(member(world.users["coach"].pk), world.squad.pk, JobRequest("log", {"entries": []}))
+    write = work._write
+
+    def full(handle: Any, **more: Any) -> None:
+        if "state" in more:
+            raise OperationalError("database or disk is full")
+        write(handle, **more)
+
+    monkeypatch.setattr(work, "_write", full)
+    work_on.call(str(job.pk))
+    job.refresh_from_db()
+    assert job.state == JobState.RUNNING
+    monkeypatch.setattr(work, "_write", write)
+    write_ends()
+    job.refresh_from_db()
+    assert (job.state, job.answer) == (JobState.DONE, {"count": 0})
 
 
 def test_amounts_of_older_releases_are_read_as_what_they_were() -> None:

@@ -50,6 +50,15 @@ def test_as_planned_in_one_step(world: World) -> None:
     assert (listed["waiting"], len(listed["entries"])) == ([], 2)
 
 
+def test_several_are_logged_or_none_of_them(world: World) -> None:
+    today = today_of(world.squad)
+    first, to_come = an_entry(world, today), an_entry(world, today + timedelta(days=1))
+    answer = world.send("coach", "POST", "/log/settle", {"entries": [str(first.pk), str(to_come.pk)]})
+    assert answer.status_code == 422
+    first.refresh_from_db()
+    assert first.logged_minutes is None
+
+
 def test_a_run_is_logged_as_it_was_done(world: World) -> None:
     entry = an_entry(world)
     # The window as planned, then 90 s of waiting are a pause, and the last two swings are left out.
@@ -282,6 +291,7 @@ def test_health_is_asked_for_only_where_a_squad_does_and_its_caution_comes_at_on
 
 
 def test_notes_of_health_are_forgotten_in_time_and_only_that_they_were_stays(world: World) -> None:
+    Squad.objects.filter(pk=world.squad.pk).update(asks_health=True)
     entry, name = an_entry(world), str(world.known.own.public_id)
     run = a_run(world, entry, START, {"t": 9, "do": "note", "text": "left calf", "kind": "pain", "person": name})
     free = LogNote.objects.create(entry=entry, kind="free", text="cold hall")

@@ -2,17 +2,22 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 from datetime import timedelta
 from typing import Any
+from uuid import uuid4
 
 import pytest
+from django.db import OperationalError
 
 from finetally.core.log.document import read_log
 from finetally.core.log.learn import learn
 from finetally.shipped import shipped_library
 from finetally.web.floor.models import FloorRun
-from finetally.web.log.models import LearnedPace, Result, WatchRecording
+from finetally.web.jobs.upkeep import queue_forgotten, tidy_after_end
+from finetally.web.jobs.work import work_on
+from finetally.web.log.models import LearnedPace, LogPart, Result, WatchRecording
 from finetally.web.plan.models import Entry
 from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Squad
@@ -87,7 +92,7 @@ def test_what_is_no_recording_is_refused(world: World, kind: str, text: str) -> 
 def taken_out(world: World, kind: str = "json", who: str = "coach", **more: Any) -> Any:
     asked = "&".join(f"{key}={value}" for key, value in more.items())
     answer = world.send(who, "GET", f"/log/file.{kind}?squad={world.squad.pk}&{asked}")
-    assert answer.status_code == 200, answer.content
+    assert answer.status_code == 200, answer
     return answer
 
 
@@ -122,9 +127,21 @@ def learned_rows() -> list[tuple[Any, ...]]:
     ]
 
 
+def bring(world: World, text: str, who: str = "coach", **more: Any) -> Any:
+    """Bring a file of one part; the job that it became."""
+    body = {"file": str(uuid4()), "text": text, "squad": world.squad.pk, **more}
+    answer = world.send(who, "POST", "/log/file", body)
+    assert answer.status_code == 202, answer.content
+    return answer.json()
+
+
+def answered(world: World, job: Any) -> Any:
+    return world.send("coach", "GET", f"/jobs/{job['id']}/answer").json()
+
+
 def test_a_log_goes_out_and_comes_in_again_with_the_same_figures(world: World) -> None:
     a_log(world)
-    text = taken_out(world).content.decode()
+    text = taken_out(world).getvalue().decode()
     before = learned_rows()
     entries = Entry.objects.filter(title="Ridge pull").count()
     [minutes] = Entry.objects.filter(title="Ridge pull", logged_minutes__isnull=False).values_list(
@@ -139,39 +156,186 @@ def test_a_log_goes_out_and_comes_in_again_with_the_same_figures(world: World) -
     Entry.objects.filter(title="Ridge pull").delete()
     FloorRun.objects.filter(title="Ridge pull").delete()
     LearnedPace.objects.all().delete()
-    answer = world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
-    assert (answer.status_code, answer.json()) == (200, {"sessions": 2})
+    job = bring(world, text)
+    assert (job["state"], answered(world, job)) == ("done", {"sessions": 2})
+    assert not LogPart.objects.exists()
     assert learned_rows() == before
     assert Entry.objects.filter(title="Ridge pull").count() == entries
     assert Entry.objects.filter(title="Ridge pull", logged_minutes=minutes).exists()
     # Brought again it makes nothing twice.
-    world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
+    bring(world, text)
     assert Entry.objects.filter(title="Ridge pull").count() == entries
     assert learned_rows() == before
-    assert json.loads(taken_out(world).content)["entries"] == json.loads(text)["entries"]
+    assert json.loads(taken_out(world).getvalue())["entries"] == json.loads(text)["entries"]
 
 
 def test_a_file_with_people_whom_nobody_knows_changes_nothing_and_tells_each(world: World) -> None:
     a_log(world)
-    text = taken_out(world).content.decode().replace("Tamsin Arkwell", "Nobody Known")
+    text = taken_out(world).getvalue().decode().replace("Tamsin Arkwell", "Nobody Known")
     results = Result.objects.count()
-    answer = world.send("coach", "POST", "/log/file", {"text": text, "squad": world.squad.pk})
-    assert answer.status_code == 422
-    assert {one["path"].rpartition(".")[2] for one in answer.json()["problems"]} == {"person"}
+    job = bring(world, text)
+    assert job["state"] == "refused"
+    assert {one["path"].rpartition(".")[2] for one in job["problems"]} == {"person"}
+    assert not LogPart.objects.exists(), "of a refused file nothing stays"
     assert Result.objects.count() == results
+
+
+def test_a_file_comes_in_parts_cut_anywhere_and_a_part_twice_counts_once(world: World) -> None:
+    a_log(world)
+    text = "\ufeff" + taken_out(world).getvalue().decode()
+    Entry.objects.filter(title="Ridge pull").delete()
+    file = str(uuid4())
+    parts = [text[at : at + 700] for at in range(0, len(text), 700)]
+    for number, part in enumerate(parts[:-1]):
+        for _ in range(2):
+            body = {"file": file, "number": number, "text": part, "squad": world.squad.pk}
+            answer = world.send("coach", "POST", "/log/file/parts", body)
+    assert answer.json() == {"characters": 700 * (len(parts) - 1)}
+    # Nobody else adds to it.
+    assert world.send("head", "POST", "/log/file/parts", body).status_code == 422
+    missing = {"file": file, "number": len(parts), "text": "", "squad": world.squad.pk}
+    assert world.send("coach", "POST", "/log/file", missing).status_code == 422
+    LogPart.objects.filter(file=file, number=len(parts)).delete()
+    job = bring(world, parts[-1], file=file, number=len(parts) - 1)
+    assert answered(world, job) == {"sessions": 2}
+
+
+def test_nothing_is_figured_while_the_log_is_written(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    a_log(world)
+    text = taken_out(world).getvalue().decode()
+    Entry.objects.filter(title="Ridge pull").delete()
+    FloorRun.objects.filter(title="Ridge pull").delete()
+    steps: list[str] = []
+    from finetally.web.log import brought
+
+    def told(name: str) -> None:
+        work = getattr(brought, name)
+        monkeypatch.setattr(brought, name, lambda *all_of_it: (steps.append(name), work(*all_of_it))[1])
+
+    told("figure_log")
+    told("keep_log")
+    bring(world, text)
+    assert steps == ["figure_log", "figure_log", "keep_log", "keep_log"]
+
+
+@pytest.mark.parametrize("how", ["killed", "disk full"])
+def test_a_log_that_was_broken_off_is_brought_by_a_later_look(
+    world: World, monkeypatch: pytest.MonkeyPatch, settings: Any, how: str
+) -> None:
+    a_log(world)
+    text = taken_out(world).getvalue().decode()
+    before = learned_rows()
+    Entry.objects.filter(title="Ridge pull").delete()
+    FloorRun.objects.filter(title="Ridge pull").delete()
+    from finetally.web.log import brought
+
+    work, kept = brought.keep_log, []
+
+    def ends(*all_of_it: Any) -> Any:
+        if kept:
+            # As nothing else ends it here: a kill is no exception that anybody catches.
+            raise KeyboardInterrupt if how == "killed" else OperationalError("database or disk is full")
+        kept.append(work(*all_of_it))
+        return kept[0]
+
+    monkeypatch.setattr(brought, "keep_log", ends)
+    settings.TASKS = {"default": {"BACKEND": "django_tasks.backends.dummy.DummyBackend"}}
+    job = bring(world, text)
+    with pytest.raises(KeyboardInterrupt) if how == "killed" else contextlib.nullcontext():
+        work_on.call(job["id"])
+    assert LogPart.objects.exists()
+    assert Entry.objects.filter(title="Ridge pull").count() == 1
+    monkeypatch.setattr(brought, "keep_log", work)
+    settings.TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
+    tidy_after_end() if how == "killed" else queue_forgotten()
+    assert answered(world, job) == {"sessions": 2}
+    assert learned_rows() == before
+    assert Entry.objects.filter(title="Ridge pull").count() == 2
+
+
+def test_a_file_has_bounds_and_is_no_other_json(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    deep = '{"fine_tally_log": 1, "as_of": "2026-11-24", "entries": [' + "[" * 500
+    twice = json.dumps(ENTRY_OF_FILE)[:-1] + ', "date": "2026-11-21"}'
+    for text, code in (
+        ("[" * 300_000, "too_deep"), ("", "not_json"), ("{", "not_json"), ("[1, 2]", "missing"), ('{"entries": [1e999]}', "not_json"), (deep, "too_deep"),
+        ('{"fine_tally_log": 1, "as_of": "2026-11-24", "entries": {}}', "list_type"),
+        ('{"fine_tally_log": 1, "as_of": "2026-11-24", "more": 1}', "extra_forbidden"),
+        ('{"fine_tally_log": 1, "as_of": "2026-11-24", "entries": [' + twice + "]}", "duplicate_key"),
+    ):  # fmt: skip
+        assert bring(world, text)["problems"][0]["code"] == code, text[:70]
+    monkeypatch.setattr("finetally.web.log.incoming.MOST_LOG_CHARACTERS", 50)
+    body = {"file": str(uuid4()), "text": "x" * 51, "squad": world.squad.pk}
+    assert world.send("coach", "POST", "/log/file", body).status_code == 413
+    assert not LogPart.objects.exists()
 
 
 def test_one_persons_log_is_theirs_alone(world: World) -> None:
     a_log(world)
     own = taken_out(world, who="athlete", person=world.known.own.public_id)
-    assert {one["person"] for one in json.loads(own.content)["entries"]} == {"Tamsin Arkwell"}
-    assert "Somebody" not in own.content.decode()
+    assert {one["person"] for one in json.loads(own.getvalue())["entries"]} == {"Tamsin Arkwell"}
+    assert "Somebody" not in own.getvalue().decode()
 
 
 def test_the_table_has_a_row_for_each_score_and_rating(world: World) -> None:
     a_log(world)
-    lines = taken_out(world, "csv").content.decode().splitlines()
+    lines = taken_out(world, "csv").getvalue().decode().splitlines()
     assert lines[0].startswith("date,person,session,block")
     assert len(lines) == 1 + 3 + 2
     assert any(",8,2," in line and "Tamsin Arkwell" in line for line in lines)
     assert any("knees" in line for line in lines)
+
+
+ENTRY_OF_FILE: dict[str, Any] = {
+    "date": "2026-11-20", "person": "Tamsin Arkwell",
+    "session": {"fine_tally": 1, "title": "x", "blocks": [
+        {"clock": {"kind": "amrap", "window_s": 60}, "steps": [{"movement": "burpee", "reps": 5}]},
+    ]},
+}  # fmt: skip
+ODD_ENTRIES: dict[str, dict[str, Any]] = {
+    "date": {"date": "0001-01-01"},
+    "scores[0].block": {"scores": [{"block": 9999, "rounds": 3}]},
+    "scores[0]": {"scores": [{"block": 0, "rounds": 3, "time_s": 40}]},
+    "run": {"run": {"events": 7}},
+    "run.events": {"run": {"events": [7, "stop"]}},
+    "run.events[0]": {"run": {"events": [{"t": "soon", "do": "start"}]}},
+    "run.until": {"run": {"until": 1e300}},
+}
+
+
+@pytest.mark.parametrize("place", ODD_ENTRIES)
+def test_an_odd_log_is_refused_with_its_place(world: World, place: str) -> None:
+    log = {"fine_tally_log": 1, "as_of": "2026-11-24", "entries": [{**ENTRY_OF_FILE, **ODD_ENTRIES[place]}]}
+    job = bring(world, json.dumps(log))
+    assert job["state"] == "refused"
+    assert job["problems"][0]["path"].startswith(f"entries[0].{place.partition('[')[0]}")
+
+
+ODD_TCX = "<T><Trackpoint><Time>{0}</Time><HeartRateBpm><Value>{1}</Value></HeartRateBpm></Trackpoint>{2}</T>"
+NEXT = (
+    "<Trackpoint><Time>2026-11-20T10:00:05+01:00</Time><HeartRateBpm><Value>90</Value></HeartRateBpm></Trackpoint>"
+)
+ODD_RECORDINGS = {
+    "a cell without end": ("csv", 'time_s,hr\n0,90\n"' + "x" * 200_000),
+    "line ends within": ("csv", "time_s,hr\n0,90\r1,91\r2,92"),
+    "no numbers": ("csv", "time_s,hr\nnan,inf\n1e400,90"),
+    "far apart": ("csv", "time_s,hr\n-1e308,90\n1e308,91"),
+    "two kinds of time": ("tcx", ODD_TCX.format("2026-11-20T09:00:00", "90", NEXT)),
+    "another alphabet": (
+        "tcx",
+        "<?xml version='1.0' encoding='klingon'?>" + ODD_TCX.format("2026-11-20T09:00:00Z", "90", NEXT),
+    ),
+    "no time": ("tcx", ODD_TCX.format("noon", "90", NEXT)),
+    "no pulse": ("tcx", ODD_TCX.format("2026-11-20T09:00:00Z", "quick", NEXT)),
+    "no watch": ("tcx", "<!DOCTYPE x [<!ENTITY a 'b'>]><x>&a;</x>"),
+}
+
+
+@pytest.mark.parametrize("case", ODD_RECORDINGS)
+def test_an_odd_recording_is_refused_in_words(world: World, case: str) -> None:
+    Squad.objects.filter(pk=world.squad.pk).update(asks_health=True)
+    kind, text = ODD_RECORDINGS[case]
+    body = {
+        "person": str(world.known.own.public_id), "kind": kind, "text": text, "max_hr": 190, "rest_hr": 60,
+    }  # fmt: skip
+    answer = world.send("coach", "PUT", f"/log/entries/{world.logbook.entry.pk}/watch", body)
+    assert answer.status_code == 422, answer.content

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from datetime import date, timedelta
 from typing import Any
 from uuid import uuid4
@@ -87,7 +88,7 @@ def test_of_one_person_it_is_their_own_score_and_their_own_pace_also_when_it_is_
     give(world, FloorRun.objects.get(pk=run), START, {"t": 50, "do": "next"})
     write(world, entry, made(own, 3, 0))
     assert page(world, entry)["runs"][0]["figures"]["reps"]["called"] == 3 * 5
-    file = world.send("coach", "GET", f"/log/file.json?person={own.public_id}").json()
+    file = json.loads(world.send("coach", "GET", f"/log/file.json?person={own.public_id}").getvalue())
     assert file["entries"][-1]["given"]["scores"] == {"w": {"rounds": 3, "reps": 0}}
 
 
@@ -354,7 +355,7 @@ def test_what_was_left_out_is_not_in_what_was_done(world: World) -> None:
     assert page(world, entry)["left_out"] == [1]
     # The file holds what was done, so that whoever learns from it comes to the same.
     write(world, entry, made(own, 5, 0))
-    file = world.send("coach", "GET", f"/log/file.json?person={own.public_id}").json()
+    file = json.loads(world.send("coach", "GET", f"/log/file.json?person={own.public_id}").getvalue())
     [one] = [each for each in file["entries"] if each["date"] == str(entry.day)]
     assert len(one["session"]["blocks"]) == 1
     assert one["scores"] == [{"block": 0, "index": 0, "rounds": 5, "reps": 0}]

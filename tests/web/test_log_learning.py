@@ -6,7 +6,10 @@ from datetime import timedelta
 from typing import Any
 
 from finetally.web.log.models import LearnedPace, Result
+from finetally.web.log.whose_pace import FEWEST_FOR_SPAN, told_span
+from finetally.web.people.people import known_people
 from finetally.web.plan.models import Entry
+from finetally.web.squads.figuring_context import context_of
 from finetally.web.squads.models import Person, Squad
 from finetally.web.squads.today import today_of
 from tests.web.conftest import World
@@ -122,3 +125,16 @@ def test_a_correction_keeps_what_was_expected_and_what_was_done_otherwise(world:
     after = Result.objects.get()
     assert (after.predicted, after.options) == (before.predicted, {"p": "knees"})
     assert (after.pk, after.factor) != (before.pk, before.factor)
+
+
+def test_who_does_not_plan_reads_the_span_rounded_and_not_of_a_few(world: World) -> None:
+    for name, factor in (("Fitz Marlow", 0.712345678), ("Ila Thorn", 1.298765432)):
+        world.squad.people.create(name=name, pace_factor=factor)
+    methods = context_of(world.squad).methods
+    few = list(known_people(world.squad))
+    assert len(few) < FEWEST_FOR_SPAN
+    assert told_span(few, methods, plans=False) == {}
+    assert told_span(few, methods, plans=True)["quickest"].pace_factor == 0.712345678
+    world.squad.people.create(name="Una Ferrow")
+    enough = told_span(list(known_people(world.squad)), methods, plans=False)
+    assert (enough["quickest"].pace_factor, enough["slowest"].pace_factor) == (0.71, 1.3)

@@ -63,19 +63,19 @@ def otherwise(world: World, who: str, document: dict[str, Any] = JUMPS, **more: 
 
 def test_numbers_are_kept_within_bounds_all_or_nothing(world: World) -> None:
     path = path_of(world.planned.person)
-    made = world.send("coach", "PATCH", path, {"body_kg": 70, "pace_factor": 1.2, "effort_offset": -1}).json()
+    made = world.send("head", "PATCH", path, {"body_kg": 70, "pace_factor": 1.2, "effort_offset": -1}).json()
     assert (made["body_kg"], made["pace_factor"], made["effort_offset"]) == (70, 1.2, -1)
     bad = {"body_kg": 19, "pace_factor": 2.1, "effort_offset": 3.5, "short_name": "x" * 21}
-    refused = world.send("coach", "PATCH", path, bad).json()
+    refused = world.send("head", "PATCH", path, bad).json()
     assert {one["path"] for one in refused["problems"]} == set(bad)
-    now = world.send("coach", "PATCH", path, {"body_kg": None, "effort_offset": None}).json()
+    now = world.send("head", "PATCH", path, {"body_kg": None, "effort_offset": None}).json()
     assert (now["body_kg"], now["pace_factor"], now["effort_offset"]) == (None, 1.2, 0)
-    assert world.send("coach", "PATCH", path, {"version": "older", "body_kg": 80}).status_code == 409
+    assert world.send("head", "PATCH", path, {"version": "older", "body_kg": 80}).status_code == 409
 
 
 @pytest.mark.parametrize("name", ["body_kg", "pace_factor", "effort_offset", "short_name", "under_age"])
 def test_nothing_sent_takes_away_what_can_be_without(world: World, name: str) -> None:
-    assert world.send("coach", "PATCH", path_of(world.planned.person), {name: None}).status_code == 200
+    assert world.send("head", "PATCH", path_of(world.planned.person), {name: None}).status_code == 200
 
 
 def test_two_people_have_two_names_on_the_wall(world: World) -> None:
@@ -144,15 +144,15 @@ def test_capacity_says_where_it_is_from(world: World) -> None:
 def test_of_somebody_under_age_little_is_kept_until_a_guardian_agrees(world: World) -> None:
     person = world.planned.person
     path = path_of(person)
-    assert world.send("coach", "PATCH", path, {"under_age": True}).json()["keeps_little"] is True
-    assert world.send("coach", "PATCH", path, {"body_kg": 50}).json()["problems"][0]["code"] == "cannot_under_age"
+    assert world.send("head", "PATCH", path, {"under_age": True}).json()["keeps_little"] is True
+    assert world.send("head", "PATCH", path, {"body_kg": 50}).json()["problems"][0]["code"] == "cannot_under_age"
     capacity = {"test": "shuttle-20-m", "result": 7}
     assert (
         world.send("coach", "PUT", f"{path}/capacity", capacity).json()["problems"][0]["code"] == "cannot_under_age"
     )
     agreed = world.send("head", "PUT", f"{path}/guardian", {"who": "Ada Merribeck", "day": on(0)}).json()
     assert (agreed["guardian"], agreed["guardian_on"], agreed["keeps_little"]) == ("Ada Merribeck", on(0), False)
-    assert world.send("coach", "PATCH", path, {"body_kg": 50}).status_code == 200
+    assert world.send("head", "PATCH", path, {"body_kg": 50}).status_code == 200
     # What is kept goes before the consent does.
     assert world.send("head", "PUT", f"{path}/guardian", {}).json()["problems"][0]["path"] == "body_kg"
     assert world.send("head", "PUT", f"{path}/guardian", {"who": " ", "day": on(0)}).status_code == 422
@@ -161,7 +161,7 @@ def test_of_somebody_under_age_little_is_kept_until_a_guardian_agrees(world: Wor
 @pytest.mark.parametrize(("reps", "status"), [(1, 422), (4, 422), (5, 201)])
 def test_no_maxima_are_tested_under_age(world: World, reps: int, status: int) -> None:
     person = world.planned.person
-    world.send("coach", "PATCH", path_of(person), {"under_age": True})
+    world.send("head", "PATCH", path_of(person), {"under_age": True})
     world.send("head", "PUT", f"{path_of(person)}/guardian", {"who": "Ada", "day": on(0)})
     body = {"movement": "bench-press", "kg": 30, "reps": reps, "day": on(0)}
     assert world.send("coach", "POST", f"{path_of(person)}/maxima", body).status_code == status
@@ -337,3 +337,19 @@ def test_an_import_of_people_is_undone_but_for_who_has_something_since(world: Wo
 def test_nothing_else_is_undone_as_an_import(world: World) -> None:
     for word in ("", "made-up", signing.dumps({"squad": world.squad.pk, "people": [1], "places": []})):
         assert world.send("coach", "POST", "/people/list/undo", {"undo": word}).status_code == 422
+
+
+def test_body_mass_under_age_and_who_agreed_are_a_head_coachs_and_the_persons(world: World) -> None:
+    person = world.known.own
+    Person.objects.filter(pk=person.pk).update(
+        body_kg=61, under_age=True, guardian="Ida Arkwell", guardian_on=date(2026, 11, 2)
+    )
+    private = ("body_kg", "under_age", "guardian", "guardian_on", "keeps_little")
+    for who in ("head", "athlete"):
+        told = world.send(who, "GET", path_of(person)).json()
+        assert [told[name] for name in private] == [61, True, "Ida Arkwell", "2026-11-02", False]
+    told = world.send("coach", "GET", path_of(person)).json()
+    assert [told[name] for name in private] == [None, None, "", None, None]
+    listed = {who: world.send(who, "GET", "/people").json() for who in ("head", "coach")}
+    assert [one["under_age"] for one in listed["head"] if one["id"] == str(person.public_id)] == [True]
+    assert {one["under_age"] for one in listed["coach"]} == {None}

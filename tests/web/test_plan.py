@@ -12,13 +12,11 @@ from zoneinfo import ZoneInfo
 import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
-from django.utils import timezone
 from icalendar import Calendar
 from openpyxl import load_workbook
 
 from finetally.web.plan.demo import load_demo_plan
-from finetally.web.plan.models import Attendance, Change, Entry
-from finetally.web.plan.upkeep import prune
+from finetally.web.plan.models import Change, Entry
 from finetally.web.plan.week import read_week
 from finetally.web.squads.actor import member
 from finetally.web.squads.models import Person, Squad
@@ -389,32 +387,3 @@ def test_times_away_do_not_lie_over_each_other_and_leave_days_out_of_ratios(worl
     assert world.send("coach", "DELETE", f"/plan/away/{mine['id']}").status_code == 204
     week = world.send("coach", "GET", f"/plan/week?day={on(35)}").json()
     assert week["load"]["acwr_coupled"]["why"] == "0 training days in one of the four weeks; 4 are needed"
-
-
-def test_a_removed_entry_can_be_restored_with_all_that_was_noted_of_it(world: World) -> None:
-    entry, person = world.planned.entry, world.planned.person
-    Attendance.objects.create(entry=entry, person=person, came=False)
-    path = f"/plan/entries/{entry.pk}"
-    assert world.send("coach", "DELETE", f"{path}?version={entry.sequence}").status_code == 204
-    assert not Entry.objects.filter(pk=entry.pk).exists()
-    assert world.send("coach", "GET", f"{path}/attendance").status_code == 404
-    assert world.send("athlete", "POST", f"{path}/restore").status_code in (403, 404)
-    restored = world.send("coach", "POST", f"{path}/restore")
-    assert (restored.status_code, restored.json()["title"]) == (200, "Hike")
-    assert Attendance.objects.get(entry=entry).came is False
-    # There is nothing to restore any more.
-    assert world.send("coach", "POST", f"{path}/restore").status_code == 404
-
-
-def test_a_removed_entry_is_deleted_after_an_hour(world: World) -> None:
-    entry = world.planned.entry
-    for minutes, there in ((59, True), (61, False)):
-        Entry.with_removed.filter(pk=entry.pk).update(removed_at=timezone.now() - timedelta(minutes=minutes))
-        prune()
-        assert Entry.with_removed.filter(pk=entry.pk).exists() is there
-
-
-def test_a_group_goes_with_what_was_removed_from_the_plan(world: World) -> None:
-    group = world.known.group
-    Entry.objects.filter(pk=world.planned.entry.pk).update(group=group, removed_at=timezone.now())
-    assert world.send("coach", "DELETE", f"/groups/{group.pk}").status_code == 204

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 from datetime import date
-from typing import Any
 from uuid import uuid4
 
 import pytest
@@ -16,12 +15,16 @@ from django.utils import timezone
 
 from finetally.running.installation import current_installation
 from finetally.web.accounts.models import Notice
-from finetally.web.people.models import Maximum
-from finetally.web.plan.models import Attendance, Entry
+from finetally.web.floor.models import FloorRun
+from finetally.web.jobs.models import Job
+from finetally.web.jobs.work import JobHandle, end_of_job
+from finetally.web.people.models import Group, Maximum
+from finetally.web.plan.models import Attendance, Entry, Link
 from finetally.web.privacy.erased import erased_ids
 from finetally.web.privacy.erasing import ENOUGH_TO_HIDE_AMONG, erase_again
 from finetally.web.privacy.traces import take_out_names, traces_of
-from finetally.web.squads.models import Membership, Person, Record, Role, Squad
+from finetally.web.squads.models import Membership, Person, Record, Role, Squad, SquadMovement
+from finetally.web.training.models import Session, Shape
 from tests.web.conftest import DEVICE, DOCUMENT, World
 
 NAME = "Tamsin Arkwell"
@@ -56,6 +59,7 @@ def well_known(world: World) -> Person:
         ),
     ):
         assert world.send("head", method, where, body).status_code < 300
+    Squad.objects.filter(pk=world.squad.pk).update(asks_health=True)
     hurt = {"t": 40, "do": "note", "text": "the left calf", "kind": "pain", "person": str(person.public_id)}
     free = {"t": 41, "do": "note", "text": f"{NAME} went home"}
     sent = {"events": [{"device": DEVICE, "number": n, "event": one} for n, one in ((1, hurt), (2, free))]}
@@ -116,7 +120,7 @@ def everything() -> str:
 
 def test_everything_about_a_person_is_taken_out(world: World) -> None:
     person = well_known(world)
-    answer = world.send("athlete", "GET", f"{path_of(person)}/export")
+    answer = world.send("athlete", "POST", f"{path_of(person)}/export")
     told = answer.json()
     assert (told["name"], told["account"], told["squad"]) == (NAME, "tams-9", "Thornlow Ridge")
     assert told["measures"]["capacity_met"] == 13
@@ -232,6 +236,49 @@ def test_names_in_texts_are_found_and_taken_out(world: World) -> None:
     assert "Arkwell" not in everything()
 
 
+def test_every_word_that_a_squad_gave_is_gone_through(world: World) -> None:
+    squad = world.squad
+    swing = {"key": "own-swing", "name": "Tamsin Arkwell swing"}
+    Squad.objects.filter(pk=squad.pk).update(emergency="call Tamsin Arkwell's mother", health_why="Tamsin's knee")
+    Session.objects.filter(pk=world.session.pk).update(tags=["hill", "Tamsin"])
+    Group.objects.create(squad=squad, name="Tamsin")
+    Group.objects.create(squad=squad, name="TAMSIN")
+    Link.objects.create(squad=squad, name="for Tamsin Arkwell", token_hash="t")
+    Shape.objects.create(squad=squad, name="Tamsin's ladder", key="ladder")
+    SquadMovement.objects.create(squad=squad, key="own-swing", definition=swing)
+    version = Squad.objects.get(pk=squad.pk).movements_version
+    removed = Entry.objects.create(
+        squad=squad, day=date(2026, 12, 8), title="with Tamsin", removed_at=timezone.now()
+    )
+    kinds = {one["kind"] for one in world.send("head", "GET", f"{path_of(world.known.own)}/traces").json()}
+    assert kinds == {"squad", "session", "group", "calendar link", "shape", "movement", "entry"}
+    assert world.send("head", "POST", f"{path_of(world.known.own)}/erase", {}).status_code == 204
+    removed = Entry.with_removed.get(pk=removed.pk)
+    assert (removed.title, "Tamsin" in everything()) == ("with …", False)
+    squad = Squad.objects.get(pk=squad.pk)
+    assert squad.emergency == "call …'s mother"
+    assert squad.movements_version != version, "whoever kept the movements reads them anew"
+
+
+def test_their_own_runs_go_and_an_export_under_way_leaves_no_file(world: World) -> None:
+    squad, own = world.squad, world.known.own
+    entry = Entry.objects.create(squad=squad, day=date(2026, 12, 8), title="alone", person=own)
+    for number, (of, name) in enumerate(((entry, ""), (None, "Tamsin"), (None, "Somebody"))):
+        FloorRun.objects.create(
+            squad=squad, entry=of, name=name, day=entry.day, title=f"run {number}", document=DOCUMENT,
+            begun_at=timezone.now(),
+        )  # fmt: skip
+    running = Job.objects.create(kind="squad-file", squad=squad, state="running", owner=world.users["head"])
+    must = Job.objects.create(kind="log", squad=squad, state="running")
+    world.send("head", "POST", f"{path_of(own)}/erase", {})
+    assert "run 2" in list(FloorRun.objects.values_list("title", flat=True))
+    assert not FloorRun.objects.filter(title__in=("run 0", "run 1")).exists()
+    handle = JobHandle(running)
+    handle.show(file=b"Tamsin", file_name="squad.json")
+    end_of_job(handle, {"state": "done"})
+    assert list(Job.objects.filter(pk__in=(running.pk, must.pk))) == [must]
+
+
 def test_texts_stay_where_it_is_not_asked_for(world: World) -> None:
     texts(world)
     world.send("head", "POST", f"{path_of(world.known.own)}/erase", {"from_texts": False})
@@ -325,55 +372,3 @@ def test_a_broken_line_of_the_erased_is_left_out(world: World) -> None:
     assert list(erased_ids()) == [("person", "0123")]
     current_installation().erased.unlink()
     assert list(erased_ids()) == []
-
-
-# The squad's own export
-
-
-def squad_file(world: World, **more: Any) -> Any:
-    job = world.send("head", "POST", f"/squads/{world.squad.pk}/export", more).json()
-    answer = world.send("head", "GET", f"/jobs/{job['id']}/file")
-    assert answer.status_code == 200, answer.content
-    return answer
-
-
-def test_a_squads_file_holds_its_work_and_no_health(world: World) -> None:
-    well_known(world)
-    world.send("head", "PATCH", f"/plan/entries/{world.planned.entry.pk}", {"notes": "knees"})
-    answer = squad_file(world)
-    told = json.loads(answer.content)
-    assert [one["title"] for one in told["sessions"]] == ["Ridge"]
-    assert [one["title"] for one in told["plan"]] == ["Window", "Hike", "Windows"]
-    assert [one["do"] for one in told["runs"][0]["events"]] == ["start"]
-    assert [one["name"] for one in told["people"]] == ["Somebody", NAME]
-    assert told["log"][-1]["minutes"] == 33
-    assert told["results"][-1]["score"] == {"rounds": 7, "reps": 3}
-    assert told["ratings"] == []
-    for word in (
-        b"ankle",
-        b"the old sprain",
-        b'"joint": "wrist"',
-        b"the right hip",
-        b'"effort": 8.0',
-        b'"effort": 9.0',
-        b"61.0",
-        b"knees",
-        b"password",
-        b"token",
-    ):
-        assert word not in answer.content, word
-
-
-def test_health_goes_out_where_it_is_ticked(world: World) -> None:
-    well_known(world)
-    told = json.loads(squad_file(world, health=True).content)
-    person = next(one for one in told["people"] if one["name"] == NAME)
-    assert (person["measures"]["body_kg"], person["limits"][0]["note"]) == (61, "the old sprain")
-    records = Record.objects.filter(act="exported").values_list("about", flat=True)
-    assert list(records) == ["the squad with health"]
-
-
-def test_a_squads_file_is_its_askers_alone(world: World) -> None:
-    job = world.send("head", "POST", f"/squads/{world.squad.pk}/export", {}).json()
-    Membership.objects.filter(user=world.users["coach"]).update(role=Role.HEAD_COACH)
-    assert world.send("coach", "GET", f"/jobs/{job['id']}/file").status_code == 404

@@ -7,7 +7,7 @@ from django.conf import settings
 
 from finetally.web.accounts.devices import SHARED_FOR
 from finetally.web.accounts.tokens import HEAD_INVITED_FOR, INVITED_FOR, RESET_FOR
-from finetally.web.api.account import ATTEMPTS_KEPT_FOR
+from finetally.web.accounts.upkeep import ATTEMPTS_KEPT
 from finetally.web.checkin.links import LONGEST, MOST_DEVICES
 from finetally.web.people.measures import LEAST_REPS_OF_THE_YOUNG
 from finetally.web.privacy.erasing import ENOUGH_TO_HIDE_AMONG
@@ -20,8 +20,8 @@ PAGE = (REPOSITORY / "frontend/src/words/texts/privacy.ts").read_text("utf-8")
 @pytest.mark.parametrize(
     "sentence",
     [
-        f"A sign-in ends after {settings.SESSION_COOKIE_AGE // 86_400} days, on a shared device after {SHARED_FOR.seconds // 3600} hours.",
-        f"Wrong passwords are remembered for {ATTEMPTS_KEPT_FOR.days} days",
+        f"A sign-in ends after {settings.SESSION_COOKIE_AGE // 86_400} days without use, on a shared device after {SHARED_FOR.seconds // 3600} hours.",
+        f"Wrong passwords are remembered for {ATTEMPTS_KEPT.days} days",
         f"Invitations are good for {INVITED_FOR.days} days",
         "ten or more people" if ENOUGH_TO_HIDE_AMONG == 10 else "another number",
         "is kept for a year" if HISTORY_KEPT.days == 365 else "another time",

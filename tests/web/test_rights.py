@@ -15,6 +15,8 @@ from tests.web.conftest import DOCUMENT, WALL_CODE, World
 
 ROLES = (None, "athlete", "coach", "head", "stranger", "nobodys")
 AS = {"link": None, "both": "coach", "wall": None, "own": None}
+"""Actors whose rights here are those of another: somebody with a calendar's link and no account; a coach of this squad
+who is head coach of another one; a screen on the wall; somebody by their own link."""
 OF_WALLS = ("/floor/wall",)
 """What a screen on the wall may ask for; to everything else it is nobody."""
 OF_OWN = {
@@ -24,10 +26,8 @@ OF_OWN = {
     ("DELETE", "/checkin/devices/{device_id}"): 204,
 }
 """What somebody may do by their own link; to everything else they are nobody."""
-ELSEWHERE = {"/squads": "stranger"}
-"""What asks for a right in any squad: there whoever is head coach of another one is like its head coach."""
-"""Actors whose rights here are those of another: whoever holds a calendar's link and no account; a coach of this squad
-who is head coach of another one; a screen on the wall; somebody by their own link."""
+ELSEWHERE = {"/squads": "stranger", "/account/second-factor": "stranger"}
+"""What asks for a right in any squad: there the head coach of another squad is like its head coach."""
 TOKEN = {"token": "no-such-token"}
 LIMIT = {"joint": "knee", "first": "2026-12-07"}
 A_SET = {"movement": "bench-press", "kg": 60, "reps": 5, "day": "2026-12-07"}
@@ -38,6 +38,7 @@ PHASE = {"begins": "2026-12-14", "weeks": 2, "kind": "build", "load_low": 1, "lo
 EVENT = {"device": "a-phone-on-a-box", "number": 1, "event": {"t": 12, "do": "next"}}
 COMPARED = {"document": DOCUMENT, "formats": ["even-intervals"]}
 PULSE = {"kind": "csv", "text": "time_s,hr\n0,100\n5,120"}
+A_FILE = "5f0c8e2e-6a4b-4c3c-9a60-0d3c2b0c5a11"
 NO_LOG = '{"fine_tally_log": 1, "as_of": "2026-12-07", "entries": []}'
 SCORES = {"results": [{"person": "PERSON", "block": 0, "score": {"rounds": 4}}]}
 SWEPT = {"document": DOCUMENT, "format": "even-intervals", "param": "work_s", "low": 20, "high": 30, "step": 5}
@@ -120,6 +121,8 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("DELETE", "/plan/entries/{entry_id}", None, (401, 403, 204, 204, 404, 404)),
     # There is nothing removed to be restored.
     ("POST", "/plan/entries/{entry_id}/restore", None, (401, 404, 404, 404, 404, 404)),
+    ("GET", "/plan/entries/{entry_id}/noted", None, (401, 403, 200, 200, 404, 404)),
+    ("GET", "/plan/removed?squad=SQUAD_ID", None, (401, 403, 200, 200, 404, 404)),
     ("PUT", "/plan/days/{day}", {"intent": "hard", "squad": "SQUAD"}, (401, 403, 204, 204, 404, 404)),
     ("POST", "/plan/phases", PHASE, (401, 403, 204, 204, 404, 404)),
     ("DELETE", "/plan/phases/{phase_id}", None, (401, 403, 204, 204, 404, 404)),
@@ -153,8 +156,9 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("POST", "/people/list/undo", {"undo": "unsigned"}, (401, 422, 422, 422, 422, 422)),
     ("GET", "/people/{person_id}", None, (401, 404, 200, 200, 404, 404)),
     ("GET", "/people/OWN", None, (401, 200, 200, 200, 404, 404)),
-    ("PATCH", "/people/{person_id}", {"body_kg": 70}, (401, 404, 200, 200, 404, 404)),
-    ("PATCH", "/people/OWN", {"body_kg": 70}, (401, 403, 200, 200, 404, 404)),
+    ("PATCH", "/people/{person_id}", {"pace_factor": 1.1}, (401, 404, 200, 200, 404, 404)),
+    ("PATCH", "/people/OWN", {"pace_factor": 1.1}, (401, 403, 200, 200, 404, 404)),
+    ("PATCH", "/people/OWN", {"body_kg": 70}, (401, 403, 403, 200, 404, 404)),
     ("PUT", "/people/{person_id}/groups", {"groups": []}, (401, 404, 200, 200, 404, 404)),
     ("PUT", "/people/OWN/groups", {"groups": []}, (401, 403, 200, 200, 404, 404)),
     ("POST", "/people/{person_id}/maxima", A_SET, (401, 404, 201, 201, 404, 404)),
@@ -169,8 +173,8 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("PUT", "/people/{person_id}/named", {"agreed": True}, (401, 404, 200, 200, 404, 404)),
     ("PUT", "/people/OWN/named", {"agreed": True}, (401, 200, 200, 200, 404, 404)),
     ("PUT", "/people/OWN/guardian", GUARDIAN, (401, 403, 403, 200, 404, 404)),
-    ("GET", "/people/{person_id}/export", None, (401, 404, 403, 200, 404, 404)),
-    ("GET", "/people/OWN/export", None, (401, 200, 403, 200, 404, 404)),
+    ("POST", "/people/{person_id}/export", {}, (401, 404, 403, 200, 404, 404)),
+    ("POST", "/people/OWN/export", {}, (401, 200, 403, 200, 404, 404)),
     ("GET", "/people/{person_id}/traces", None, (401, 404, 403, 200, 404, 404)),
     ("GET", "/people/OWN/traces", None, (401, 200, 403, 200, 404, 404)),
     ("POST", "/people/{person_id}/erase", {}, (401, 404, 403, 204, 404, 404)),
@@ -219,7 +223,8 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("GET", "/log/file.{kind}?squad=SQUAD_ID", None, (401, 403, 200, 200, 404, 404)),
     ("GET", "/log/file.{kind}?person=PERSON", None, (401, 404, 200, 200, 404, 404)),
     ("GET", "/log/file.{kind}?person=OWN", None, (401, 200, 200, 200, 404, 404)),
-    ("POST", "/log/file", {"text": NO_LOG, "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
+    ("POST", "/log/file", {"file": A_FILE, "text": NO_LOG, "squad": "SQUAD"}, (401, 403, 202, 202, 404, 404)),
+    ("POST", "/log/file/parts", {"file": A_FILE, "text": NO_LOG, "squad": "SQUAD"}, (401, 403, 200, 200, 404, 404)),
     ("PUT", "/log/entries/{entry_id}/watch", {**PULSE, "person": "PERSON"}, (401, 404, 200, 200, 404, 404)),
     ("PUT", "/log/entries/{entry_id}/watch", {**PULSE, "person": "OWN"}, (401, 200, 200, 200, 404, 404)),
     ("DELETE", "/log/watch/{recording_id}/curve", None, (401, 404, 204, 204, 404, 404)),
@@ -265,6 +270,10 @@ TABLE: list[tuple[str, str, Any, tuple[int, ...]]] = [
     ("DELETE", "/account/devices/{number}", None, (401, 204, 204, 204, 204, 204)),
     ("DELETE", "/account/notices/{notice_id}", None, (401, 204, 204, 204, 204, 204)),
     ("DELETE", "/account/squads/{squad_id}", None, (401, 204, 204, 422, 404, 404)),
+    ("GET", "/account/second-factor", None, (401, 200, 200, 200, 200, 200)),
+    ("POST", "/account/second-factor", {"password": "a-long-password"}, (401, 422, 422, 200, 200, 422)),
+    ("PUT", "/account/second-factor", {"code": "no"}, (401, 422, 422, 422, 422, 422)),
+    ("POST", "/account/second-factor/end", {"password": "no"}, (401, 422, 422, 422, 422, 422)),
     ("POST", "/account/erase", {"password": "no"}, (401, 422, 422, 422, 422, 422)),
     (
         "PATCH",

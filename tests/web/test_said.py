@@ -14,7 +14,7 @@ from finetally.web.checkin.models import SaidOnce
 from finetally.web.checkin.saying import MOST_A_DAY
 from finetally.web.floor.models import FloorRun
 from finetally.web.log.models import LogNote, Result
-from finetally.web.log.notes import forget_notes
+from finetally.web.log.notes import MOST_OWN_NOTES, forget_notes
 from finetally.web.people.models import Freshness
 from finetally.web.plan.models import Attendance, Away, Entry
 from finetally.web.privacy.squad_file import squad_kept
@@ -128,6 +128,61 @@ def test_sent_later_it_counts_by_when_it_was_said(world: World) -> None:
     old = (timezone.now() - timedelta(days=15)).isoformat()
     for at in (ahead, old):
         assert "last 14 days" in said(phone, {**late, "at": at})["refused"][0]["why"]
+
+
+@pytest.mark.parametrize("wrong_by", [timedelta(days=400), timedelta(days=-3), timedelta(hours=2)])
+def test_a_wrong_clock_of_the_phone_is_corrected(world: World, wrong_by: timedelta) -> None:
+    entry = entry_of_today(world)
+    theirs = timezone.now() + wrong_by
+    heard = said(
+        world.client("own"), {"what": "here", "entry": str(entry.pk), "at": theirs.isoformat()}, sent=theirs
+    )
+    assert (len(heard["taken"]), heard["refused"], heard["waiting"]) == (1, [], [])
+    assert Attendance.objects.get(entry=entry, person=world.known.own).said == "here"
+
+
+@pytest.mark.parametrize("at", ["1970-01-01T00:04:00Z", "9999-12-31T23:59:59Z", "0001-01-01T00:00:00Z"])
+def test_what_a_clock_cannot_have_meant_waits_and_is_not_dropped(world: World, at: str) -> None:
+    entry = entry_of_today(world)
+    word = {"what": "here", "entry": str(entry.pk), "at": at}
+    heard = said(world.client("own"), word, sent=timezone.now() - timedelta(days=2))
+    assert (heard["taken"], heard["refused"], len(heard["waiting"])) == ([], [], 1)
+    assert "clock" in heard["waiting"][0]["why"]
+
+
+def test_what_was_said_by_another_link_is_not_taken_by_this_one(world: World) -> None:
+    entry = entry_of_today(world)
+    phone = world.client("own")
+    link = page_of(phone)["link"]
+    here = {"what": "here", "entry": str(entry.pk), "number": str(uuid4()), "at": timezone.now().isoformat()}
+    body = {"link": link + 1, "said": [here]}
+    answer = phone.post("/api/checkin/say", json.dumps(body), content_type="application/json")
+    assert (answer.status_code, answer.json()["type"]) == (409, "about:other-link")
+    assert not Attendance.objects.exclude(said="").exists()
+    assert phone.post(
+        "/api/checkin/say", json.dumps({**body, "link": link}), content_type="application/json"
+    ).json()["taken"]
+
+
+def test_taking_a_rating_back_keeps_that_they_are_here_and_what_they_chose(world: World) -> None:
+    entry = entry_of_today(world)
+    phone, key = world.client("own"), str(entry.pk)
+    said(
+        phone, {"what": "here", "entry": key}, {"what": "option", "entry": key, "step": "b", "label": "step back"},
+        {"what": "effort", "entry": key, "effort": 7},
+    )  # fmt: skip
+    said(phone, {"what": "effort", "entry": key, "effort": None})
+    own = Attendance.objects.get(entry=entry, person=world.known.own)
+    assert (own.came, own.said, own.options, own.effort) == (True, "here", {"b": "step back"}, None)
+
+
+def test_one_link_does_not_fill_the_room_for_everybodys_notes(world: World) -> None:
+    entry = entry_of_today(world)
+    note = {"what": "note", "entry": str(entry.pk), "kind": "free", "text": "again"}
+    heard = said(world.client("own"), *[note] * (MOST_OWN_NOTES + 1))
+    assert (len(heard["taken"]), len(heard["refused"])) == (MOST_OWN_NOTES, 1)
+    body = {"kind": "free", "text": "cold hall"}
+    assert world.send("coach", "POST", f"/log/entries/{entry.pk}/notes", body).status_code == 201
 
 
 def test_what_is_not_theirs_is_not_there(world: World) -> None:

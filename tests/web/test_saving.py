@@ -5,7 +5,10 @@ from __future__ import annotations
 import copy
 from typing import Any
 
+import pytest
+
 from finetally.core.session.ids import without_ids
+from finetally.web.training import use_cases
 from finetally.web.training.models import Revision
 from tests.web.conftest import DOCUMENT, World
 
@@ -68,6 +71,19 @@ def test_a_stale_save_within_a_run_of_autosaves_is_told_too(world: World) -> Non
     first = save(world, read(world), 11, "one")["session"]
     save(world, first, 12, "one")
     assert save(world, first, 13, "two", "head")["outcome"] == "conflict"
+
+
+def test_conflicts_have_a_bound_and_nothing_is_lost_over_it(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(use_cases, "MOST_CONFLICTS", 2)
+    first = read(world)
+    assert save(world, first, 12, "one")["outcome"] == "saved"
+    assert [save(world, first, n, f"tab {n}", "head")["outcome"] for n in (13, 14)] == ["conflict"] * 2
+    # The same tab goes on in its own; another one has to settle something first.
+    assert save(world, first, 15, "tab 14", "head")["outcome"] == "conflict"
+    body = {"document": {**DOCUMENT, "title": "16"}, "base": first["etag"], "tab": "tab 16"}
+    answer = world.send("head", "PUT", f"/sessions/{world.session.pk}", body)
+    assert (answer.status_code, answer.json()["problems"][0]["code"]) == (422, "too_many_conflicts")
+    assert world.session.revisions.filter(kind="conflict").count() == 2
 
 
 def test_a_conflict_can_be_put_on_top(world: World) -> None:

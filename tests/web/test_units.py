@@ -94,6 +94,6 @@ def test_an_own_link_is_in_those_of_the_account_or_as_the_phone_says(world: Worl
 def test_they_are_taken_out_with_all_else_and_go_with_the_account(world: World) -> None:
     set_units(world, "athlete", "imperial")
     path = f"/people/{world.known.own.public_id}/export"
-    assert world.send("athlete", "GET", path).json()["units"] == "imperial"
+    assert world.send("athlete", "POST", path).json()["units"] == "imperial"
     world.users["athlete"].delete()
     assert not OwnSetting.objects.exists()

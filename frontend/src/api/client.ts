@@ -1,7 +1,7 @@
 // What the server can be asked for. Bodies and answers are the generated types (api/schema.d.ts).
 import { got, http } from './http'
 import { answerOf, fileOf } from './jobs'
-import type { Body, DocumentIn, Me, PlanDetails, SessionDoc, SessionsAsked, Settled, Whose } from './types'
+import type { Body, DocumentIn, LogPart, Me, PlanDetails, SessionDoc, SessionsAsked, Settled, Whose } from './types'
 
 const session = (id: string) => ({ path: { session_id: id } })
 const revision = (id: string, number: number) => ({ path: { session_id: id, revision_id: number } })
@@ -14,8 +14,8 @@ const squadOrFirst = (squad: number): number | null => squad || null
 
 const account = {
   me: () => got(http.GET('/api/me')),
-  signIn: (name: string, password: string, shared = false) =>
-    got(http.POST('/api/sign-in', { body: { name, password, shared } })),
+  signIn: (name: string, password: string, shared = false, code = '') =>
+    got(http.POST('/api/sign-in', { body: { name, password, shared, code } })),
   signOut: () => got(http.POST('/api/sign-out')),
   changePassword: (old: string, to: string) => got(http.POST('/api/account/password', { body: { old, new: to } })),
   setUnits: (units: Me['units']) => got(http.PUT('/api/account/units', { body: { units } })),
@@ -25,6 +25,10 @@ const account = {
   readNotice: (id: number) =>
     got(http.DELETE('/api/account/notices/{notice_id}', { params: { path: { notice_id: id } } })),
   leaveSquad: (id: number) => got(http.DELETE('/api/account/squads/{squad_id}', { params: ofSquad(id) })),
+  secondFactor: () => got(http.GET('/api/account/second-factor')),
+  setUpSecondFactor: (password: string) => got(http.POST('/api/account/second-factor', { body: { password } })),
+  beginSecondFactor: (code: string) => got(http.PUT('/api/account/second-factor', { body: { code } })),
+  endSecondFactor: (password: string) => got(http.POST('/api/account/second-factor/end', { body: { password } })),
   eraseAccount: (password: string) => got(http.POST('/api/account/erase', { body: { password } })),
 }
 
@@ -40,7 +44,9 @@ const links = {
 const checkIn = {
   openOwnLink: (token: string) => got(http.POST('/api/checkin/open', { body: { token } })),
   ownPage: (units: Me['units'] | null) => got(http.GET('/api/checkin', { params: { query: { units } } })),
-  say: (said: Body<'SaidIn'>['said']) => got(http.POST('/api/checkin/say', { body: { said } })),
+  /** Say something by the link that is told: refused where this phone has opened another meanwhile. */
+  say: (link: number, said: Body<'SaidIn'>['said']) =>
+    got(http.POST('/api/checkin/say', { body: { link, sent: new Date().toISOString(), said } })),
   dropOwnDevice: (id: number) =>
     got(http.DELETE('/api/checkin/devices/{device_id}', { params: { path: { device_id: id } } })),
   endOwnLink: () => got(http.DELETE('/api/checkin')),
@@ -198,6 +204,8 @@ const plan = {
   keepEntry: (id: string) => got(http.POST('/api/plan/entries/{entry_id}/session', { params: entry(id) })),
   dropEntry: (id: string, version: number) =>
     got(http.DELETE('/api/plan/entries/{entry_id}', { params: { ...entry(id), query: { version } } })),
+  notedOfEntry: (id: string) => got(http.GET('/api/plan/entries/{entry_id}/noted', { params: entry(id) })),
+  removedEntries: (squad: number) => got(http.GET('/api/plan/removed', { params: { query: { squad } } })),
   restoreEntry: (id: string) => got(http.POST('/api/plan/entries/{entry_id}/restore', { params: entry(id) })),
   setDay: (day: string, body: Body<'DayIn'>) =>
     got(http.PUT('/api/plan/days/{day}', { params: { path: { day } }, body })),
@@ -237,7 +245,8 @@ const log = {
     return response.blob()
   },
   lastDone: (squad: number) => got(http.GET('/api/log/last-done', { params: { query: { squad } } })),
-  bringLog: (text: string, squad: number) => got(http.POST('/api/log/file', { body: { text, squad } })),
+  sendLogPart: (part: LogPart) => got(http.POST('/api/log/file/parts', { body: part })),
+  bringLog: (last: LogPart) => got(http.POST('/api/log/file', { body: last })),
   foreseen: (document: SessionDoc, squad: number, person: string | null, signal?: AbortSignal) =>
     got(http.POST('/api/log/foreseen', { body: { document, squad: squadOrFirst(squad), person }, signal })),
   writeLog: (id: string, body: Body<'LogIn'>) =>
@@ -294,8 +303,17 @@ const people = {
   setNamed: (id: string, agreed: boolean) =>
     got(http.PUT('/api/people/{person_id}/named', { params: ofPerson(id), body: { agreed } })),
   traces: (id: string) => got(http.GET('/api/people/{person_id}/traces', { params: ofPerson(id) })),
-  erasePerson: (id: string, fromTexts: boolean) =>
-    got(http.POST('/api/people/{person_id}/erase', { params: ofPerson(id), body: { from_texts: fromTexts } })),
+  erasePerson: (id: string, fromTexts: boolean, password: string) =>
+    got(
+      http.POST('/api/people/{person_id}/erase', {
+        params: ofPerson(id),
+        body: { from_texts: fromTexts, password },
+      }),
+    ),
+  personFile: (id: string, password: string) =>
+    fileOf(
+      http.POST('/api/people/{person_id}/export', { params: ofPerson(id), body: { password }, parseAs: 'stream' }),
+    ),
   groups: (squad: number) => got(http.GET('/api/groups', { params: { query: { squad } } })),
   addGroup: (body: Body<'NewGroupIn'>) => got(http.POST('/api/groups', { body })),
   changeGroup: (id: number, body: Body<'GroupIn'>) =>
@@ -324,8 +342,14 @@ const squad = {
   endInvitation: (id: number) =>
     got(http.DELETE('/api/invitations/{invitation_id}', { params: { path: { invitation_id: id } } })),
   /** The squad's own export. */
-  squadFile: (id: number, health: boolean) =>
-    fileOf(http.POST('/api/squads/{squad_id}/export', { params: ofSquad(id), body: { health }, parseAs: 'stream' })),
+  squadFile: (id: number, health: boolean, password: string) =>
+    fileOf(
+      http.POST('/api/squads/{squad_id}/export', {
+        params: ofSquad(id),
+        body: { health, password },
+        parseAs: 'stream',
+      }),
+    ),
   mutedChecks: (id: number) =>
     got(http.GET('/api/squads/{squad_id}/muted-checks', { params: { path: { squad_id: id } } })),
   muteCheck: (id: number, code: string, muted: boolean) => {

@@ -33,6 +33,10 @@ export async function finished(job: Job, look?: (job: Job) => void, signal?: Abo
   return now
 }
 
+/** The answer of a job that is over. */
+export const jobAnswer = (id: string, signal?: AbortSignal) =>
+  got(http.GET('/api/jobs/{job_id}/answer', { ...at(id), signal }))
+
 /** An answer that comes at once, or after its job (202). */
 export async function answerOf<O extends object>(
   asked: Asked<O>,
@@ -41,7 +45,7 @@ export async function answerOf<O extends object>(
   const { data, response } = await asked
   if (response.status !== 202) return data as Exclude<Answer<O>, Job>
   const job = await finished(data as Job, undefined, signal)
-  return (await got(http.GET('/api/jobs/{job_id}/answer', { ...at(job.id), signal }))) as Exclude<Answer<O>, Job>
+  return (await jobAnswer(job.id, signal)) as Exclude<Answer<O>, Job>
 }
 
 /** A file that comes at once, or after its job; asked for with `parseAs: 'stream'`. */

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 
 import { promised } from '@/testing/promised'
 
-import { anew, keep, newest, queryClient, troubleOf } from './query'
+import { askAgain, keep, newest, queryClient, troubleOf } from './query'
 import { Refusal, UNREACHABLE } from './refusal'
 
 beforeEach(() => {
@@ -69,7 +69,7 @@ test('what is shown is asked for anew after a change, though its first answer is
   const shown = new QueryObserver(queryClient, { queryKey: ['shown'], queryFn: ask })
   const leave = shown.subscribe(() => undefined)
   await vi.advanceTimersByTimeAsync(0)
-  const work = anew(['shown'])
+  const work = askAgain(['shown'])
   await vi.advanceTimersByTimeAsync(0)
   replies[0]?.answer('before')
   replies[1]?.answer('after')

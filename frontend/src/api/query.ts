@@ -36,8 +36,8 @@ export const queryClient = new QueryClient({
   },
 })
 
-/** Ask anew for what a change made out of date. What is still under way was asked before the change: it is called off. */
-export async function anew(queryKey: QueryKey): Promise<void> {
+/** Ask again for what a change made out of date. What is still under way was asked before the change: it is called off. */
+export async function askAgain(queryKey: QueryKey): Promise<void> {
   await queryClient.cancelQueries({ queryKey })
   await queryClient.invalidateQueries({ queryKey })
 }

@@ -17,8 +17,8 @@ export interface paths {
          * Sign In
          * @description Sign in with name and password; the answer sets the session's cookie.
          *
-         *     On a shared device it ends after 12 hours. 401 for a wrong pair, 429 after ten wrong ones for a name from one
-         *     address, 503 while many sign in at once.
+         *     On a shared device it ends after 12 hours. 401 for a wrong pair; 429 after ten wrong ones for a name, or sixty
+         *     for any name, from one address; 503 while many sign in at once.
          */
         post: operations["sign_in"];
         delete?: never;
@@ -38,7 +38,7 @@ export interface paths {
         put?: never;
         /**
          * Sign Out
-         * @description End the session, and have the browser drop what it kept of it.
+         * @description End the session. The page removes what it kept of the account; other accounts' runs stay on the device.
          */
         post: operations["sign_out"];
         delete?: never;
@@ -201,6 +201,54 @@ export interface paths {
          * @description Erase one's account, and all that is kept of oneself in all squads. 422 for the last head coach of one.
          */
         post: operations["erase_account"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Second Factor
+         * @description Whether a second factor is asked for at sign-in.
+         */
+        get: operations["second_factor"];
+        /**
+         * Begin Second Factor
+         * @description Ask for a code at sign-in from now on. 422 for a code that the app does not show now.
+         */
+        put: operations["begin_second_factor"];
+        /**
+         * Set Up Second Factor
+         * @description Make a secret for an app; it counts once a code was shown. For head coaches. 422 for a wrong password.
+         */
+        post: operations["set_up_second_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/second-factor/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Second Factor
+         * @description Ask for no code any more. 422 for a wrong password.
+         */
+        post: operations["end_second_factor"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1249,7 +1297,7 @@ export interface paths {
         post?: never;
         /**
          * Drop Entry
-         * @description Remove an entry from the plan; restorable for an hour. 409 where it is another by now than `version`.
+         * @description Remove an entry from the plan; restorable for 30 days. 409 where it is another by now than `version`.
          */
         delete: operations["drop_entry"];
         options?: never;
@@ -1296,6 +1344,47 @@ export interface paths {
          * @description Make a session of its own of what stands on the day, with the changes that the day made to it.
          */
         post: operations["keep_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Removed Entries
+         * @description Entries that were removed in the last 30 days, the latest first. For those who plan.
+         */
+        get: operations["removed_entries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/entries/{entry_id}/noted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Noted Of Entry
+         * @description How much was noted of an entry and would be removed with it: its log, scores, ratings, notes, runs, and who
+         *     was there.
+         */
+        get: operations["noted_of_entry"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2069,13 +2158,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
          * Export Person
          * @description Download all that is kept about one person as one file; for head coaches, and the person.
+         *
+         *     422 for a wrong password.
          */
-        get: operations["export_person"];
-        put?: never;
-        post?: never;
+        post: operations["export_person"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2115,7 +2206,7 @@ export interface paths {
          * Erase
          * @description Erase a person with all that is kept about them; it cannot be undone, not by a backup either.
          *
-         *     Their account goes too, unless it is in another squad. 422 for the last head coach.
+         *     Their account goes too, unless it is in another squad. 422 for the last head coach, and for a wrong password.
          */
         post: operations["erase_person"];
         delete?: never;
@@ -2490,6 +2581,8 @@ export interface paths {
         /**
          * Say
          * @description Take what the holder says, each thing once by its number and by itself: a refused one holds up no other.
+         *
+         *     409 where it was said by another link than the one that is open on this phone now: nothing is taken.
          */
         post: operations["say"];
         delete?: never;
@@ -2831,7 +2924,7 @@ export interface paths {
         put?: never;
         /**
          * Open Wall
-         * @description A new screen, which shows its code until a coach types it.
+         * @description A new screen, which shows its code until a coach types it. 429 after twenty from one address.
          */
         post: operations["openWall"];
         delete?: never;
@@ -2973,7 +3066,7 @@ export interface paths {
         put?: never;
         /**
          * Settle
-         * @description Log several entries as they were run, or as planned; those that are logged already stay as they are.
+         * @description Log several entries as they were run, or as planned: all, or none where one is refused.
          */
         post: operations["settle"];
         delete?: never;
@@ -3235,6 +3328,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/file/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Part
+         * @description Send a part of a log's file that is longer than one: all but the last. The same number again replaces it.
+         */
+        post: operations["send_log_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log/file": {
         parameters: {
             query?: never;
@@ -3246,7 +3359,10 @@ export interface paths {
         put?: never;
         /**
          * Bring
-         * @description Take in a log's file, all of it or none; 422 with every place that is wrong, people not known among them.
+         * @description Bring in a log's file, all of it or none, with its last part (of a short file the only one).
+         *
+         *     A job does it: it tells how many sessions are there, and is refused with every place that is wrong, people not
+         *     known among them. One file of a squad at a time; of up to 200 million characters.
          */
         post: operations["bring_log"];
         delete?: never;
@@ -3388,7 +3504,7 @@ export interface components {
         };
         /**
          * SignIn
-         * @description Name and password; `shared`: others use this device, too.
+         * @description Name and password; `shared`: others use this device, too. `code`: of the second factor, if there is one.
          */
         SignIn: {
             /** Name */
@@ -3400,10 +3516,15 @@ export interface components {
              * @default false
              */
             shared?: boolean;
+            /**
+             * Code
+             * @default
+             */
+            code?: string;
         };
         /**
          * PasswordIn
-         * @description The password that holds now, and the one that is to hold.
+         * @description The current password and the new one.
          */
         PasswordIn: {
             /** Old */
@@ -3448,11 +3569,57 @@ export interface components {
         };
         /**
          * EraseAccountIn
-         * @description The password that holds now: whoever finds a device must not be able to erase its owner.
+         * @description The current password: somebody who finds a device must not be able to erase its owner.
          */
         EraseAccountIn: {
             /** Password */
             password: string;
+        };
+        /**
+         * SecondFactorOut
+         * @description Whether one signs in with a second factor; `may`: one is a head coach; `spare`: spare codes that are left.
+         */
+        SecondFactorOut: {
+            /** On */
+            on: boolean;
+            /** May */
+            may: boolean;
+            /** Spare */
+            spare: number;
+        };
+        /**
+         * SetUpOut
+         * @description A secret for an app: as text, and as a picture (SVG) for its camera.
+         */
+        SetUpOut: {
+            /** Secret */
+            secret: string;
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * SetUpIn
+         * @description The current password.
+         */
+        SetUpIn: {
+            /** Password */
+            password: string;
+        };
+        /**
+         * SpareOut
+         * @description Codes for when the app is lost, each once. Shown this once.
+         */
+        SpareOut: {
+            /** Spare */
+            spare: string[];
+        };
+        /**
+         * CodeIn
+         * @description The code that the app shows.
+         */
+        CodeIn: {
+            /** Code */
+            code: string;
         };
         /**
          * BalanceFigures
@@ -5560,6 +5727,8 @@ export interface components {
         /**
          * ProgressOut
          * @description How far a levelling is: better answers found so far, aims that the best leaves unmet, its edits.
+         *
+         *     Of a log that is brought in: of `of` sessions `read` are figured, and `count` are in the log.
          */
         ProgressOut: {
             /**
@@ -5571,6 +5740,12 @@ export interface components {
             unmet?: number | null;
             /** Edits */
             edits?: number | null;
+            /** Read */
+            read?: number | null;
+            /** Count */
+            count?: number | null;
+            /** Of */
+            of?: number | null;
         };
         /**
          * ReadingIn
@@ -6744,6 +6919,30 @@ export interface components {
             id: string;
         };
         /**
+         * RemovedOut
+         * @description An entry that was removed and can be restored.
+         *
+         *     `logged`: it was in the log; `left`: days until it is deleted.
+         */
+        RemovedOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Title */
+            title: string;
+            /** Logged */
+            logged: boolean;
+            /** Left */
+            left: number;
+        };
+        /**
          * DayIn
          * @description What a day is meant to be, and the version of it that was seen.
          */
@@ -7585,6 +7784,14 @@ export interface components {
             email?: string | null;
         };
         /**
+         * PersonFileIn
+         * @description The password of the user who asks.
+         */
+        PersonFileIn: {
+            /** Password */
+            password: string;
+        };
+        /**
          * TraceOut
          * @description A text in which somebody's name stands: of what kind, of what title, the words around it.
          */
@@ -7599,6 +7806,8 @@ export interface components {
         /**
          * EraseIn
          * @description `from_texts`: the names are taken out of titles, notes and versions of the squad, too.
+         *
+         *     `password`: that of the user who asks.
          */
         EraseIn: {
             /**
@@ -7606,10 +7815,12 @@ export interface components {
              * @default true
              */
             from_texts?: boolean;
+            /** Password */
+            password: string;
         };
         /**
          * SquadFileIn
-         * @description `health`: with limits, measures, ratings and notes.
+         * @description `health`: with limits, measures, ratings and notes; then with the password of the user who asks.
          */
         SquadFileIn: {
             /**
@@ -7617,6 +7828,11 @@ export interface components {
              * @default false
              */
             health?: boolean;
+            /**
+             * Password
+             * @default
+             */
+            password?: string;
         };
         /**
          * GroupOut
@@ -7634,7 +7850,8 @@ export interface components {
          * PersonOut
          * @description Somebody in the list: name, name on the wall, groups, whether they have an account; what holds today.
          *
-         *     `away`: until when, if they are away; `limited`: whether a limit holds.
+         *     `away`: until when, if they are away; `limited`: whether a limit holds; `under_age`: for head coaches and the
+         *     person, else None.
          */
         PersonOut: {
             /**
@@ -7651,7 +7868,7 @@ export interface components {
             /** Account */
             account: string | null;
             /** Under Age */
-            under_age: boolean;
+            under_age: boolean | null;
             /** Away */
             away: string | null;
             /** Limited */
@@ -7776,6 +7993,8 @@ export interface components {
         /**
          * OnePersonOut
          * @description Everything about one person. `manages`: the actor may erase, note a guardian; `own`: the actor is them.
+         *
+         *     `body_kg`, `under_age`, `guardian`, `guardian_on`, `keeps_little`: for head coaches and the person, else empty.
          */
         OnePersonOut: {
             /**
@@ -7792,7 +8011,7 @@ export interface components {
             /** Account */
             account: string | null;
             /** Under Age */
-            under_age: boolean;
+            under_age: boolean | null;
             /** Away */
             away: string | null;
             /** Limited */
@@ -7821,7 +8040,7 @@ export interface components {
             /** Named On */
             named_on: string | null;
             /** Keeps Little */
-            keeps_little: boolean;
+            keeps_little: boolean | null;
             /** Own */
             own: boolean;
             /** Plans */
@@ -8185,12 +8404,19 @@ export interface components {
         /**
          * HeardOut
          * @description Which things were taken, now or before; which were not. Each thing by itself.
+         *
+         *     `waiting`: their times cannot be right, by this clock or the device's: they stay there and are sent again.
          */
         HeardOut: {
             /** Taken */
             taken: string[];
             /** Refused */
             refused: components["schemas"]["NotTaken"][];
+            /**
+             * Waiting
+             * @default []
+             */
+            waiting?: components["schemas"]["NotTaken"][];
         };
         /**
          * NotTaken
@@ -8368,8 +8594,15 @@ export interface components {
         /**
          * SaidIn
          * @description Things that are said, in their order.
+         *
+         *     `link`: whose they are, by the number that their page told; `sent`: now, by the device's clock, by which a wrong
+         *     one is noticed and their times are corrected.
          */
         SaidIn: {
+            /** Link */
+            link?: number | null;
+            /** Sent */
+            sent?: string | null;
             /** Said */
             said: (components["schemas"]["ComesSaid"] | components["schemas"]["OptionSaid"] | components["schemas"]["ScoreSaid"] | components["schemas"]["EffortSaid"] | components["schemas"]["NoteSaid"] | components["schemas"]["FreshSaid"])[];
         };
@@ -8687,8 +8920,9 @@ export interface components {
         };
         /**
          * FloorSheetOut
-         * @description All that running an entry needs, also without a network. `emergency`: the squad's own words.
+         * @description All that running an entry needs, also without a network.
          *
+         *     `emergency`: the squad's own words; `asks_health`: whether pain, dizziness and who was hurt may be noted.
          *     `people` stand in the order in which they are dealt to stations. `group`: whose entry it is. `planned`: where
          *     the plan would be in beats of `sheet` that go at people's own pace.
          */
@@ -8727,6 +8961,8 @@ export interface components {
             cautions: string[];
             /** Emergency */
             emergency: string;
+            /** Asks Health */
+            asks_health: boolean;
             /** People */
             people: components["schemas"]["FloorPerson"][];
             /** Others */
@@ -9136,6 +9372,8 @@ export interface components {
         /**
          * RunOut
          * @description A run, and what came after event `since`. `last`: from where to ask next; `now`: the server's clock.
+         *
+         *     `left_out`: what was not kept of what was sent, in words. `removed`: its entry was taken off the plan meanwhile.
          */
         RunOut: {
             /**
@@ -9168,6 +9406,16 @@ export interface components {
             layouts: {
                 [key: string]: components["schemas"]["PublishedLayout"];
             };
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out?: string[];
+            /**
+             * Removed
+             * @default false
+             */
+            removed?: boolean;
         };
         /**
          * RunIn
@@ -10586,18 +10834,30 @@ export interface components {
             use: "" | "yes" | "no";
         };
         /**
-         * BroughtOut
-         * @description How many sessions of the log a file made or added to.
+         * LogPartOut
+         * @description How many characters of a file have come.
          */
-        BroughtOut: {
-            /** Sessions */
-            sessions: number;
+        LogPartOut: {
+            /** Characters */
+            characters: number;
         };
         /**
-         * LogFileIn
-         * @description A log in the open form (docs/log.schema.json), as text.
+         * LogPartIn
+         * @description A part of a log in the open form (docs/log.schema.json), as text, cut anywhere.
+         *
+         *     `file`: an id that the parts have in common, made by whoever sends them; `number`: which part, from 0.
          */
-        LogFileIn: {
+        LogPartIn: {
+            /**
+             * File
+             * Format: uuid
+             */
+            file: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number?: number;
             /** Text */
             text: string;
             /** Squad */
@@ -11851,6 +12111,213 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["EraseAccountIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    begin_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpareOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    set_up_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetUpIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetUpOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    end_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetUpIn"];
             };
         };
         responses: {
@@ -15619,6 +16086,160 @@ export interface operations {
             };
         };
     };
+    removed_entries: {
+        parameters: {
+            query?: {
+                squad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    noted_of_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     restore_entry: {
         parameters: {
             query?: never;
@@ -18710,7 +19331,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonFileIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -20366,6 +20991,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -21851,6 +22485,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -23428,7 +24071,7 @@ export interface operations {
             };
         };
     };
-    bring_log: {
+    send_log_part: {
         parameters: {
             query?: never;
             header?: never;
@@ -23437,7 +24080,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LogFileIn"];
+                "application/json": components["schemas"]["LogPartIn"];
             };
         };
         responses: {
@@ -23447,7 +24090,85 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BroughtOut"];
+                    "application/json": components["schemas"]["LogPartOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bring_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogPartIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Unauthorized */

@@ -177,4 +177,5 @@ export type FieldChange = S['FieldChange']
 export type MethodsPage = S['MethodsPageOut']
 export type MethodSetting = S['SettingOut']
 export type MethodSchool = S['SchoolToldOut']
+export type LogPart = Omit<S['LogPartIn'], 'number'> & { number: number }
 export type ParagraphKey = S['ParagraphOut']['key']

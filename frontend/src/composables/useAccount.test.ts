@@ -29,7 +29,23 @@ test("one is about the first squad until another is chosen, and only about one's
 test('signing out leaves nothing behind: what was kept is gone and the page begins anew', async () => {
   vi.spyOn(api, 'signOut').mockResolvedValueOnce(undefined)
   sessionStorage.setItem('squad', '8')
+  localStorage.setItem('fine-tally/first-path', '{}')
   await signOut()
-  expect([account.value, sessionStorage.getItem('squad')]).toEqual([null, null])
+  expect([account.value, sessionStorage.getItem('squad'), localStorage.getItem('fine-tally/first-path')]).toEqual([
+    null,
+    null,
+    null,
+  ])
   expect(window.location.replace).toHaveBeenCalledWith('/sign-in')
+})
+
+test('signing out takes nothing that belongs to the device, a screen on the wall or the runs of other accounts', async () => {
+  vi.spyOn(api, 'signOut').mockResolvedValueOnce(undefined)
+  for (const key of ['runs-may-wait', 'floor-device', 'wall-screen']) localStorage.setItem(key, 'x')
+  await signOut()
+  expect(['runs-may-wait', 'floor-device', 'wall-screen'].map((key) => localStorage.getItem(key))).toEqual([
+    'x',
+    'x',
+    'x',
+  ])
 })

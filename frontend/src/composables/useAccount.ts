@@ -46,22 +46,37 @@ export async function whoAmI(): Promise<void> {
 }
 
 /** Sign in; throws a Refusal with the server's words. What was asked before was asked by nobody, or somebody else. */
-export async function signIn(name: string, password: string, shared = false): Promise<void> {
-  account.value = remembered.value = await api.signIn(name, password, shared)
+export async function signIn(name: string, password: string, shared = false, code = ''): Promise<void> {
+  account.value = remembered.value = await api.signIn(name, password, shared, code)
   queryClient.clear()
 }
 
-/** Sign out here. The page begins anew: nothing of what was shown stays for whoever signs in next. */
+/** Sign out here. The page is loaded again: the next user sees nothing of what was shown. */
+/** Until the page is loaded again: what is typed before that would be lost. */
+export const signingOut = ref(false)
+
 export async function signOut(): Promise<void> {
   await api.signOut()
   beginAnew()
 }
 
-/** The page anew, with nothing kept: the session is over already. */
+/** What belongs to the device, to a screen on the wall, to check-in links, or to other accounts' runs. */
+const OF_THE_DEVICE = [
+  'server-offset',
+  'runs-may-wait',
+  'floor-device',
+  'floor-heard',
+  'wall-screen',
+  'own-units',
+] as const
+
+/** Load the page again, with nothing kept of the account: the session is over already. */
 export function beginAnew(): void {
   queryClient.clear()
   account.value = null
   sessionStorage.clear()
+  const kept = OF_THE_DEVICE.map((key) => [key, localStorage.getItem(key)] as const)
   localStorage.clear()
+  for (const [key, value] of kept) if (value !== null) localStorage.setItem(key, value)
   window.location.replace('/sign-in')
 }

@@ -6,7 +6,7 @@ import { useRouter, type RouteLocationRaw } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew } from '@/api/query'
+import { askAgain } from '@/api/query'
 
 export const STEPS = ['write', 'look', 'compare', 'plan', 'done'] as const
 export type PathStep = (typeof STEPS)[number]
@@ -65,7 +65,7 @@ export const useFirstPath = createSharedComposable(() => {
     if (entry) await api.dropEntry(entry, version)
     if (session) await api.archiveSession(session)
     leave()
-    await Promise.all([anew(KEYS.week()), anew(KEYS.sessions())])
+    await Promise.all([askAgain(KEYS.week()), askAgain(KEYS.sessions())])
     await router.push('/')
   }
   return { step, place, begin, did, next, leave, takeAway, path }

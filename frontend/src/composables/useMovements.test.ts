@@ -58,6 +58,7 @@ vi.mock('@/api/client', () => ({
 }))
 const { movementIn, useMovements } = await import('./useMovements')
 const { Refusal } = await import('@/api/refusal')
+const whileReading = useMovements().codeOf(undefined)
 beforeEach(() => useMovements().ready())
 const found = (typed: string, narrowed = {}, own: MovementDef[] = []): string[] =>
   useMovements()
@@ -120,4 +121,7 @@ test('the code is that of the row in which a movement does most', () => {
   const { codeOf, byKey } = useMovements()
   expect(codeOf(byKey.value.get('squat-jump'))).toBe('JU')
   expect(codeOf(undefined)).toBe('??')
+})
+test('nothing counts as unknown before the movements are there', () => {
+  expect(whileReading).toBe('')
 })

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, LASTING, queryClient } from '@/api/query'
+import { askAgain, LASTING, queryClient } from '@/api/query'
 import { Refusal } from '@/api/refusal'
 import type { MovementDef, SessionDoc } from '@/api/types'
 
@@ -71,8 +71,9 @@ export const useMovements = createSharedComposable(() => {
   const positions = listed((m) => (m.position ? [m.position] : []))
   const planes = listed((m) => (m.plane ? [m.plane] : []))
 
-  /** The short code of the row in which a movement does most. */
+  /** The short code of the row in which a movement does most; '' while the movements are still being read. */
   function codeOf(movement: MovementDef | undefined): string {
+    if (!tables.value) return ''
     const [first] = Object.entries(movement?.patterns ?? {}).sort((a, b) => b[1] - a[1])
     return first ? (rowOf.value.get(first[0])?.code ?? NEW_CODE) : NEW_CODE
   }
@@ -137,7 +138,7 @@ export const useMovements = createSharedComposable(() => {
   /** Resolves when the movements are there, or cannot be had. */
   const ready = (): Promise<unknown> => suspense()
   /** The squad has others now. */
-  const refresh = (): Promise<void> => anew(KEYS.movements(squadNow.value))
+  const refresh = (): Promise<void> => askAgain(KEYS.movements(squadNow.value))
   return {
     all,
     own,

@@ -1,6 +1,6 @@
 import { useRouter } from 'vue-router'
 
-import { account, signOut } from './useAccount'
+import { account, signingOut, signOut } from './useAccount'
 
 /** Leave, then sign out: what is being written is saved on the way, which only somebody signed in can do. */
 export function useSignOut(): () => Promise<void> {
@@ -9,7 +9,14 @@ export function useSignOut(): () => Promise<void> {
     // Fetched when it is needed: nobody signs out often.
     const { leavesFloor } = await import('@/floor/leaving')
     if (!(await leavesFloor(account.value?.name ?? ''))) return
-    const stayed = await router.push({ name: 'sign-in' })
-    if (!stayed) await signOut()
+    signingOut.value = true
+    try {
+      const stayed = await router.push({ name: 'sign-in' })
+      if (!stayed) await signOut()
+      else signingOut.value = false
+    } catch (error) {
+      signingOut.value = false
+      throw error
+    }
   }
 }

@@ -4,7 +4,7 @@ import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, LASTING, queryClient } from '@/api/query'
+import { askAgain, LASTING, queryClient } from '@/api/query'
 import type { Format, Named, Tables } from '@/api/types'
 import type { Choice } from '@/parts/ChoiceField.vue'
 
@@ -127,7 +127,7 @@ export function useShapes(squad: MaybeRefOrGetter<number>) {
     },
     queryClient,
   )
-  const changed = (): Promise<void> => anew(KEYS.shapes(toValue(squad)))
+  const changed = (): Promise<void> => askAgain(KEYS.shapes(toValue(squad)))
   /** Resolves when the shapes are there, or cannot be had; those that are there are not asked for again. */
   const ready = async (): Promise<void> => {
     if (data.value === undefined) await suspense()

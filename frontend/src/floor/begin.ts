@@ -39,6 +39,7 @@ export async function beginRun(sheet: FloorSheet, wish: StartWish, first?: Given
     last: 0,
     over: false,
     keptAt: runClock.now(),
+    measured: runClock.measured,
   }
   const device = deviceName()
   const events: RunEvent[] = [

@@ -32,6 +32,10 @@ export interface KeptRun {
   last: number
   over: boolean
   keptAt: number
+  /** Whether the server's time was known when it began; else its times are this device's, right or wrong. */
+  measured?: boolean
+  /** Its entry was taken off the plan meanwhile. */
+  removed?: boolean
 }
 
 export interface KeptEvent {
@@ -52,6 +56,8 @@ interface Floor extends DBSchema {
 
 const STRICT = { durability: 'strict' } as const
 export const KEPT_DAYS = 30
+/** A run that seems to be as old was kept by a clock that was wrong. */
+const NEVER_SO_OLD_DAYS = 365
 const GOING_S = 6 * 3_600
 
 let opened: Promise<IDBPDatabase<Floor>> | null = null
@@ -122,12 +128,18 @@ export async function sheetsKept(account: string): Promise<FloorSheet[]> {
   return (await (await floor()).getAll('sheets')).filter((one) => one.account === account).map((one) => one.sheet)
 }
 
-/** Drop what is over and sent, and what nobody sent in 30 days; sheets of other days. */
-export async function tidy(now: number, today: string): Promise<void> {
+/** Drop what is over and sent, and what nobody sent in 30 days; sheets of other days. `known`: by the server's clock. */
+export async function tidy(now: number, today: string, known: boolean): Promise<void> {
   const db = await floor()
   const waiting = new Set((await unsentRuns()).map(({ run }) => run.id))
   for (const run of await db.getAll('runs')) {
-    const old = now - run.keptAt > KEPT_DAYS * 86_400
+    const age = (now - run.keptAt) / 86_400
+    if (waiting.has(run.id) && (run.measured === false || age < -1 || age > NEVER_SO_OLD_DAYS)) {
+      // Its 30 days begin when it is known what day it is.
+      if (known) await keepRun({ ...run, keptAt: now, measured: true })
+      continue
+    }
+    const old = age > KEPT_DAYS
     const done = run.over && !waiting.has(run.id) && now - run.keptAt > 86_400
     if (old || done) await forgetRun(run.id)
   }
@@ -144,10 +156,13 @@ export async function forgetRun(id: string): Promise<void> {
   ])
 }
 
-/** Who signs out leaves nothing but what could not be sent: that stays, closed to others, without names of people. */
-export async function forgetAccount(account: string): Promise<void> {
+/**
+ * Who signs out leaves nothing but what could not be sent: that stays, closed to others, without names of people.
+ * `erased`: the account is gone, and nobody can send anything of it any more.
+ */
+export async function forgetAccount(account: string, erased = false): Promise<void> {
   const db = await floor()
-  const waiting = new Map((await unsentRuns(account)).map(({ run }) => [run.id, run]))
+  const waiting = new Set(erased ? [] : (await unsentRuns(account)).map(({ run }) => run.id))
   for (const run of await db.getAll('runs')) {
     if (run.account !== account) continue
     if (waiting.has(run.id)) await keepRun({ ...run, with: null })

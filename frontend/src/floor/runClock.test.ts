@@ -106,3 +106,53 @@ test('a wall clock that is a little off from the steady one is not believed', ()
   phone.wall += 400
   expect(clock.now() - before).toBeCloseTo(10, 3)
 })
+
+test('a device whose clock is wrong by an hour is set right at once, back as well as forth', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  const wrong = clock.now()
+  expect(clock.measured).toBe(false)
+  clock.measure(wrong - 3_600, phone.wall)
+  phone.run(1_000)
+  expect(clock.now()).toBeCloseTo(wrong - 3_599, 3)
+  expect(clock.measured).toBe(true)
+})
+
+test('what was measured last holds after a reload without a network', () => {
+  const phone = device()
+  let kept: number | null = null
+  const source = {
+    wall: () => phone.wall,
+    steady: () => phone.steady,
+    kept: () => kept,
+    keep: (offset: number) => (kept = offset),
+  }
+  const before = new RunClock(source)
+  const wrong = before.now()
+  before.measure(wrong + 600, phone.wall)
+  expect(new RunClock(source).now()).toBeCloseTo(wrong + 600, 3)
+})
+
+test('a server whose clock is set does not move a run that goes on, and counts again after it', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  clock.measure(1_800_000_000, phone.wall)
+  const ends = clock.holdFor()
+  phone.run(10_000)
+  clock.measure(1_800_003_610, phone.wall)
+  expect(clock.now()).toBeCloseTo(1_800_000_010, 3)
+  ends()
+  clock.measure(1_800_003_610, phone.wall)
+  expect(clock.now()).toBeCloseTo(1_800_003_610, 3)
+})
+
+test('a phone whose own clock is set during a run takes the time from the server', () => {
+  const phone = device()
+  const clock = clockOf(phone)
+  clock.measure(1_800_000_000, phone.wall)
+  clock.holdFor()
+  phone.run(10_000)
+  phone.sleep(3_600_000)
+  clock.measure(1_800_000_010, phone.wall)
+  expect(clock.now()).toBeCloseTo(1_800_000_010, 3)
+})

@@ -2,10 +2,11 @@
 import { api } from '@/api/client'
 import { Refusal } from '@/api/refusal'
 import type { RunNews } from '@/api/types'
+import { tellLeftOut } from '@/parts/notices'
 import type { Layout } from '@/timer/beats'
 import type { RunEvent } from '@/timer/events'
 
-import { eventsKept, keepEvents, keepRun, waitsToBeSent, type KeptEvent, type KeptRun } from './kept'
+import { eventsKept, KEPT_DAYS, keepEvents, keepRun, waitsToBeSent, type KeptEvent, type KeptRun } from './kept'
 import { runClock } from './runClock'
 
 const MOST_AT_ONCE = 200
@@ -36,6 +37,7 @@ async function sendPart(run: KeptRun, part: readonly KeptEvent[]): Promise<KeptE
     const events = part.map(({ device, number, event }) => ({ device, number, event }) as never)
     const news = part.length ? await api.sendEvents(run.id, run.last, events) : await api.run(run.id, run.last)
     runClock.measure(news.now, asked)
+    for (const words of news.left_out ?? []) tellLeftOut(words)
     return await takeNews(run, news, part)
   } catch (error) {
     const wrong = error instanceof Refusal && (error.status === 422 || error.status === 413)
@@ -50,10 +52,38 @@ async function sendPart(run: KeptRun, part: readonly KeptEvent[]): Promise<KeptE
   }
 }
 
+/** The second of a run's last event. */
+const lastOf = async (run: KeptRun): Promise<number> =>
+  (await eventsKept(run.id)).reduce((last, one) => Math.max(last, one.event.t), 0)
+
+/** A run that was begun before the server's time was known: its second 0 by the server's clock. */
+async function correct(run: KeptRun): Promise<void> {
+  if (run.measured !== false) return
+  const asked = Date.now()
+  runClock.measure((await api.floorClock()).now, asked)
+  run.begun += runClock.offset
+  const now = runClock.now()
+  const lasted = await lastOf(run)
+  // The device's clock was set right meanwhile: only how long it lasted is known.
+  if (run.begun > now || now - run.begun > KEPT_DAYS * 86_400) run.begun = now - lasted
+  run.keptAt = now
+  run.measured = true
+  await keepRun(run)
+}
+
 async function begin(run: KeptRun): Promise<void> {
   if (run.entry === null) return
-  const { entry, begun, apart, hold, name } = run
-  await api.beginRun(run.id, { entry, begun, apart, hold, name })
+  await correct(run)
+  const { entry, apart, hold, name } = run
+  const asked = () => api.beginRun(run.id, { entry, begun: run.begun, apart, hold, name })
+  try {
+    await asked()
+  } catch (error) {
+    if (!(error instanceof Refusal && error.problems.some((one) => one.path === 'begun_at'))) throw error
+    // The server's clock was set since: how long the run lasted is what is known.
+    run.begun = (await api.floorClock()).now - (await lastOf(run))
+    await asked()
+  }
   run.sent = true
   await keepRun(run)
 }
@@ -70,6 +100,7 @@ export async function takeNews(run: KeptRun, news: RunNews, sent: readonly KeptE
   }))
   await keepEvents([...sent.map((one) => ({ ...one, event: withoutNote(one.event), sent: true })), ...came])
   run.last = news.last
+  run.removed = news.removed
   run.layouts = { ...run.layouts, ...(news.layouts as unknown as Record<string, Layout>) }
   await keepRun(run)
   return came.filter((one) => !known.has(key(one)))

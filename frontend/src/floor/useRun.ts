@@ -42,6 +42,8 @@ export interface LiveRun {
   unsent: ComputedRef<number>
   give: (event: Given) => Promise<void>
   now: () => number
+  /** Send what waits, and take what is new. */
+  send: () => Promise<void>
 }
 
 /** An event without its time, which it gets here. */
@@ -118,6 +120,7 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
     busy = true
     askedAt = Date.now()
     const moved = runClock.moved
+    const wasRemoved = of.removed
     const laidOut = Object.keys(of.layouts).length
     try {
       const sent = await exchange(of)
@@ -131,6 +134,7 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
         const changed = kept.length + fresh.length !== events.value.length || Object.keys(of.layouts).length > laidOut
         events.value = [...kept, ...fresh]
         if (changed) playAll()
+        if (of.removed !== wasRemoved) run.value = { ...of }
       }
     } finally {
       busy = false
@@ -162,9 +166,25 @@ export function useRun(id: string, mayGive: () => boolean): LiveRun {
   watch(visible, (seen) => seen === 'visible' && playAll())
   useEventListener(window, 'online', () => void send())
   onScopeDispose(() => void send())
+  onScopeDispose(runClock.holdFor())
   void load()
 
-  return { run, state, timer: () => timer, events, said, here, windows, turn, trouble, waiting, unsent, give, now }
+  return {
+    run,
+    state,
+    timer: () => timer,
+    events,
+    said,
+    here,
+    windows,
+    turn,
+    trouble,
+    waiting,
+    unsent,
+    give,
+    now,
+    send,
+  }
 }
 
 /** A run that another device began, joined by this one. */

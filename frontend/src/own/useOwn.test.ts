@@ -8,15 +8,23 @@ import { promised } from '@/testing/promised'
 import { useOwn, type OwnLink } from './useOwn'
 
 /** What the phone keeps, without its database. */
-const kept = vi.hoisted(() => ({ said: [] as { number: string }[] }))
+const kept = vi.hoisted(() => ({
+  page: undefined as { page: { link: number }; mark: string } | undefined,
+  said: [] as { link: number; name: string; said: { number: string } }[],
+}))
 vi.mock('./kept', () => ({
-  pageKept: () => Promise.resolve(undefined),
-  keepPage: () => Promise.resolve(),
-  keepSaid: (_link: number, said: { number: string }) => Promise.resolve(void kept.said.push(said)),
-  saidKept: () => Promise.resolve([...kept.said]),
+  markOf: (token: string) => token,
+  pageKept: () => Promise.resolve(kept.page),
+  keepPage: (page: { link: number }, mark: string) => Promise.resolve(void (kept.page = { page, mark })),
+  dropPage: () => Promise.resolve(void (kept.page = undefined)),
+  keepSaid: (link: number, said: { number: string }, name: string) =>
+    Promise.resolve(void kept.said.push({ link, name, said })),
+  saidKept: (link: number) => Promise.resolve(kept.said.filter((one) => one.link === link).map((one) => one.said)),
+  othersKept: (link: number) =>
+    Promise.resolve(kept.said.filter((one) => one.link !== link).map((one) => ({ name: one.name, count: 1 }))),
   dropSaid: (numbers: string[]) =>
-    Promise.resolve(void (kept.said = kept.said.filter((one) => !numbers.includes(one.number)))),
-  forgetOwn: () => Promise.resolve(void (kept.said = [])),
+    Promise.resolve(void (kept.said = kept.said.filter((one) => !numbers.includes(one.said.number)))),
+  forgetOwn: (link: number) => Promise.resolve(void (kept.said = kept.said.filter((one) => one.link !== link))),
 }))
 const PAGE = { link: 1, entries: [], fresh_sent: false } as unknown as OwnPage
 const HERE = { what: 'here', entry: 'a' } as const
@@ -24,13 +32,14 @@ const HERE = { what: 'here', entry: 'a' } as const
 const settled = (): Promise<void> => new Promise((done) => setTimeout(done))
 let scope: EffectScope
 let own: OwnLink
-const opened = async (): Promise<void> => {
+const opened = async (token = ''): Promise<void> => {
+  let brought = token
   scope = effectScope()
   scope.run(
     () =>
       (own = useOwn(
-        () => '',
-        () => undefined,
+        () => brought,
+        () => (brought = ''),
       )),
   )
   await settled()
@@ -39,7 +48,8 @@ const opened = async (): Promise<void> => {
 describe('what is said by an own link', () => {
   beforeEach(() => {
     kept.said = []
-    vi.spyOn(api, 'say').mockImplementation((said: readonly OwnSaid[]) =>
+    kept.page = undefined
+    vi.spyOn(api, 'say').mockImplementation((_link: number, said: readonly OwnSaid[]) =>
       Promise.resolve({ taken: said.map((one) => one.number), refused: [] }),
     )
   })
@@ -60,7 +70,7 @@ describe('what is said by an own link', () => {
     await settled()
     shown.answer(PAGE)
     await settled()
-    expect(vi.mocked(api.say).mock.calls.map(([said]) => said.map((one) => one.what))).toEqual([['here'], ['away']])
+    expect(vi.mocked(api.say).mock.calls.map(([, said]) => said.map((one) => one.what))).toEqual([['here'], ['away']])
     expect(own.waiting.value).toEqual([])
   })
 
@@ -88,5 +98,45 @@ describe('what is said by an own link', () => {
       ['here'],
       'open',
     ])
+  })
+
+  it('waits for its own link where another one is opened on the phone, and is told as theirs', async () => {
+    const lost = new Refusal(UNREACHABLE, 'about:unreachable')
+    vi.spyOn(api, 'ownPage').mockResolvedValue({ ...PAGE, name: 'Ben' } as unknown as OwnPage)
+    await opened()
+    vi.mocked(api.say).mockRejectedValue(lost)
+    await own.say(HERE)
+    scope.stop()
+    vi.mocked(api.say).mockResolvedValue({ taken: [], refused: [] })
+    vi.mocked(api.say).mockClear()
+    vi.spyOn(api, 'openOwnLink').mockResolvedValue(undefined)
+    vi.mocked(api.ownPage).mockResolvedValue({ ...PAGE, link: 2, name: 'Cato' } as unknown as OwnPage)
+    await opened('of cato')
+    expect([own.page.value?.name, own.waiting.value, own.others.value]).toEqual([
+      'Cato',
+      [],
+      [{ name: 'Ben', count: 1 }],
+    ])
+    expect(api.say).not.toHaveBeenCalled()
+    scope.stop()
+    vi.mocked(api.ownPage).mockResolvedValue({ ...PAGE, name: 'Ben' } as unknown as OwnPage)
+    vi.mocked(api.say).mockImplementation((_link: number, said: readonly OwnSaid[]) =>
+      Promise.resolve({ taken: said.map((one) => one.number), refused: [] }),
+    )
+    await opened('of ben')
+    await settled()
+    expect(vi.mocked(api.say).mock.calls.map(([link]) => link)).toEqual([1])
+    expect(own.others.value).toEqual([])
+  })
+
+  it("shows nobody another one's page where a link is opened without a network", async () => {
+    kept.page = { page: { ...PAGE, name: 'Ben' } as unknown as { link: number }, mark: 'of ben' }
+    vi.spyOn(api, 'openOwnLink').mockRejectedValue(new Refusal(UNREACHABLE, 'about:unreachable'))
+    vi.spyOn(api, 'ownPage').mockRejectedValue(new Refusal(UNREACHABLE, 'about:unreachable'))
+    await opened('of cato')
+    expect([own.page.value, own.state.value]).toEqual([null, 'alone'])
+    scope.stop()
+    await opened('of ben')
+    expect([own.page.value?.name, own.state.value]).toEqual(['Ben', 'open'])
   })
 })

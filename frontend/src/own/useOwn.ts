@@ -10,7 +10,18 @@ import { ownUnits, tellHereIn } from '@/words/units'
 import { withSaid } from './asSaid'
 import { newId } from '@/floor/device'
 
-import { dropSaid, forgetOwn, keepPage, keepSaid, pageKept, saidKept } from './kept'
+import {
+  dropPage,
+  dropSaid,
+  forgetOwn,
+  keepPage,
+  keepSaid,
+  markOf,
+  othersKept,
+  pageKept,
+  saidKept,
+  type OthersWaiting,
+} from './kept'
 
 /** As much as fits into one small request, also with long notes. */
 const AT_ONCE = 20
@@ -33,6 +44,8 @@ export interface OwnLink {
   /** Whether the last try found no network. */
   lost: Ref<boolean>
   waiting: ShallowRef<OwnSaid[]>
+  /** What waits on this phone for other people's links. */
+  others: ShallowRef<OthersWaiting[]>
   /** What was not taken, in the server's words. */
   refused: Ref<string[]>
   say: (word: OwnWord) => Promise<void>
@@ -45,9 +58,12 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
   const state = ref<OwnState>('opening')
   const seen = shallowRef<OwnPage | null>(null)
   const waiting = shallowRef<OwnSaid[]>([])
+  const others = shallowRef<OthersWaiting[]>([])
   const refused = ref<string[]>([])
   const trouble = ref('')
   const lost = ref(false)
+  /** By which token the page was opened; '' where that is not known. */
+  let mark = ''
   let busy = false
   /** Something was said, or came, while it was busy: it looks once more. */
   let onceMore = false
@@ -61,23 +77,38 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       lost.value = error.passing || error.status === 408
-      if (error.status === 401) await over(seen.value ? 'closed' : 'nobody')
+      if (error.status === 409) await handedOver()
+      else if (error.status === 401) await over(seen.value ? 'closed' : 'nobody')
       else if (!lost.value) trouble.value = refusalText(error)
       return false
     }
   }
 
+  /** Another link was opened on this phone meanwhile: what was said waits, and the page is theirs. */
+  async function handedOver(): Promise<void> {
+    await dropPage()
+    seen.value = null
+    waiting.value = []
+    mark = ''
+  }
+
   async function over(how: 'closed' | 'nobody'): Promise<void> {
-    await forgetOwn()
+    await forgetOwn(seen.value?.link)
     seen.value = null
     waiting.value = []
     state.value = how
   }
 
+  /** Open the link that was brought. The page that is kept is shown meanwhile only if it is of the same link. */
   async function enter(): Promise<boolean> {
+    const brought = markOf(token())
+    const same = brought === ((await pageKept())?.mark ?? '')
+    if (!same) seen.value = null
     try {
       await api.openOwnLink(token())
       used()
+      if (!same) await dropPage()
+      mark = brought
       return true
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
@@ -87,14 +118,14 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
         trouble.value = refusalText(error)
         state.value = 'refused'
       }
-      return error.passing
+      return error.passing && same
     }
   }
 
   async function look(): Promise<void> {
     await reached(async () => {
       const page = await api.ownPage(ownUnits.value)
-      await keepPage(page)
+      await keepPage(page, mark)
       seen.value = page
       state.value = 'open'
     })
@@ -106,47 +137,76 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
   async function send(): Promise<boolean> {
     const link = seen.value?.link
     if (link === undefined) return true
+    /** What the server would not take yet: it stays, and is sent again the next time. */
+    const later = new Set<string>()
+    const unsent = (): OwnSaid[] => waiting.value.filter((one) => !later.has(one.number))
     waiting.value = await saidKept(link)
-    const sent = await reached(async () => {
-      while (waiting.value.length) {
-        await sendPart(waiting.value.slice(0, AT_ONCE))
+    return reached(async () => {
+      while (unsent().length) {
+        for (const number of await sendPart(link, unsent().slice(0, AT_ONCE))) later.add(number)
         waiting.value = await saidKept(link)
       }
     })
-    return sent
   }
 
   /** Show what the server took before its next page arrives. */
   async function show(taken: readonly OwnSaid[]): Promise<void> {
     if (!seen.value) return
     seen.value = withSaid(seen.value, taken)
-    await keepPage(seen.value)
+    await keepPage(seen.value, mark)
   }
 
-  async function sendPart(part: readonly OwnSaid[]): Promise<void> {
+  /** Send some of it; returns the numbers of what has to wait. */
+  async function sendPart(link: number, part: readonly OwnSaid[]): Promise<string[]> {
     try {
-      const heard = await api.say([...part])
+      const heard = await api.say(link, [...part])
       refused.value.push(...heard.refused.map((one) => one.why))
       await show(part.filter((one) => heard.taken.includes(one.number)))
       await dropSaid([...heard.taken, ...heard.refused.map((one) => one.number)])
+      const why = heard.waiting?.[0]?.why
+      if (why) trouble.value = why
+      return (heard.waiting ?? []).map((one) => one.number)
     } catch (error) {
       const wrong = error instanceof Refusal && (error.status === 422 || error.status === 413)
       if (!wrong) throw error
       if (part.length > 1) {
-        for (const one of part) await sendPart([one])
-        return
+        const later: string[] = []
+        for (const one of part) later.push(...(await sendPart(link, [one])))
+        return later
       }
       refused.value.push(refusalText(error))
       await dropSaid(part.map((one) => one.number))
+      return []
     }
   }
 
-  async function round(): Promise<void> {
-    if (token() && !(await enter())) return
-    seen.value ??= (await pageKept()) ?? null
+  async function showKept(): Promise<void> {
+    if (!seen.value) {
+      const kept = await pageKept()
+      seen.value = kept?.page ?? null
+      mark ||= kept?.mark ?? ''
+    }
     if (seen.value && state.value === 'opening') state.value = 'open'
-    if (await send()) await look()
+  }
+
+  /** Send what waits, then look; where the page is not known yet, look first: only it tells whose words are meant. */
+  async function exchange(): Promise<void> {
+    const first = !seen.value
+    if (first) await look()
+    if (!seen.value) return
+    const waits = (await saidKept(seen.value.link)).length > 0
+    const sent = await send()
+    const gone = !seen.value && state.value === 'open'
+    if (gone || (sent && (waits || !first))) await look()
+  }
+
+  async function round(): Promise<void> {
+    if (!token() || (await enter())) {
+      await showKept()
+      await exchange()
+    }
     if (!seen.value && lost.value) state.value = 'alone'
+    others.value = await othersKept(seen.value?.link)
   }
 
   async function again(): Promise<void> {
@@ -168,7 +228,7 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
     const link = seen.value?.link
     if (link === undefined) return
     const said = { ...word, number: newId(), at: new Date().toISOString() } as OwnSaid
-    await keepSaid(link, said)
+    await keepSaid(link, said, seen.value?.name ?? '')
     waiting.value = [...waiting.value, said]
     await again()
   }
@@ -184,5 +244,5 @@ export function useOwn(token: () => string, used: () => void): OwnLink {
   void again()
 
   const page = computed(() => (seen.value ? withSaid(seen.value, waiting.value) : null))
-  return { state, page, trouble, lost, waiting, refused, say, again, ended: () => over('closed') }
+  return { state, page, trouble, lost, waiting, others, refused, say, again, ended: () => over('closed') }
 }

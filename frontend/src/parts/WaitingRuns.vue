@@ -6,6 +6,8 @@ import { account } from '@/composables/useAccount'
 import { sendWaitingRuns, waitingRuns } from '@/floor/waitingRuns'
 import { WAITING_RUNS as say } from '@/words/texts/parts'
 
+import PutBack from './PutBack.vue'
+
 // Runs on this device that are not sent yet: sent from any page as soon as there is a network, and told until then.
 const AGAIN_MS = 20_000
 const seen = useDocumentVisibility()
@@ -20,6 +22,9 @@ useIntervalFn(() => waitingRuns.value.length && send(), AGAIN_MS)
 <template>
   <p v-if="waitingRuns.length" class="note-bar" role="status">
     {{ waitingRuns.length === 1 ? say.one : say.several(waitingRuns.length) }}
+    <template v-for="one in waitingRuns" :key="one.id">
+      <PutBack v-if="one.removed && one.entry" :entry="one.entry" :title="one.title" @done="send" />
+    </template>
   </p>
 </template>
 

@@ -14,6 +14,11 @@ export function tellFault(): void {
   })
 }
 
+/** Something that was not kept: stays until it is closed. */
+export function tellLeftOut(text: string): void {
+  ElMessage({ message: text, type: 'warning', grouping: true, plain: true, duration: 0, showClose: true })
+}
+
 /** What was done, in passing. */
 export function tellDone(text: string): void {
   ElMessage({ message: text, type: 'success', grouping: true, plain: true })

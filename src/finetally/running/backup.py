@@ -9,8 +9,8 @@ from __future__ import annotations
 import os
 import shutil
 import sqlite3
-from collections.abc import Collection
-from contextlib import closing
+from collections.abc import Collection, Iterator
+from contextlib import closing, contextmanager
 from datetime import datetime
 from pathlib import Path
 
@@ -38,24 +38,35 @@ def back_up(
     os.umask(OWNER_ONLY)
     begin = f"{installation.database.stem}-{why}-" if why else f"{installation.database.stem}-"
     if into is None:
-        installation.backups.mkdir(parents=True, exist_ok=True)
+        with _told_as_refusal():
+            installation.backups.mkdir(parents=True, exist_ok=True)
         into = installation.backups / f"{begin}{datetime.now():{STAMP}}.sqlite3"
     if into.exists():
         raise RefusedError(f"{into} is there already; a backup overwrites nothing.")
     part = into.with_name(f".{into.name}.{os.getpid()}.part")
+    for left in installation.half_made:
+        left.unlink(missing_ok=True)
     try:
-        _write(installation, part)
-        # Only what was looked through gets the name of a backup.
-        refuse_broken(part)
-        part.replace(into)
-    except (OSError, sqlite3.Error) as error:
-        raise RefusedError(f"The backup could not be written: {error}.") from None
+        with _told_as_refusal():
+            _write(installation, part)
+            # Only what was looked through gets the name of a backup.
+            refuse_broken(part)
+            part.replace(into)
     finally:
-        part.unlink(missing_ok=True)
+        for half in (part, part.with_name(f"{part.name}-journal")):
+            half.unlink(missing_ok=True)
     keep_last_backup(installation, into)
     if keep is not None:
         _drop_old(into.parent, begin, keep)
     return into
+
+
+@contextmanager
+def _told_as_refusal() -> Iterator[None]:
+    try:
+        yield
+    except (OSError, sqlite3.Error) as error:
+        raise RefusedError(f"The backup could not be written: {error}.") from None
 
 
 def _write(installation: Installation, part: Path) -> None:

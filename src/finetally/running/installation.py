@@ -63,6 +63,11 @@ class Installation:
         return self.folder / f".{self.database.name}.last-backup"
 
     @property
+    def upgrade_begun(self) -> Path:
+        """What an upgrade that goes on must find again at its end."""
+        return self.folder / f".{self.database.name}.upgrade-begun"
+
+    @property
     def counts(self) -> Path:
         """The folder in which the processes of a server count what they do; begun anew at each start."""
         return self.folder / f".{self.database.stem}.counts"
@@ -84,6 +89,11 @@ class Installation:
         return sorted(one for one in found if not one.name.endswith(("-wal", "-shm")))
 
     @property
+    def half_made(self) -> list[Path]:
+        """What backups and restores that were broken off left: copies of everything, of which nobody would know."""
+        return [one for one in (*self.folder.glob(".*.part*"), *self.backups.glob(".*.part*")) if _is_left(one)]
+
+    @property
     def private(self) -> list[Path]:
         """Everything that none but the owner may read."""
         return [self.folder, self.database, self.secret, *self.beside, self.backups, self.erased]
@@ -93,6 +103,18 @@ class Installation:
         for path in self.private:
             if path.exists():
                 path.chmod(path.stat().st_mode & ~OWNER_ONLY)
+
+
+def _is_left(part: Path) -> bool:
+    """Whether the process that makes a copy, whose number is in its name, runs no more."""
+    number = part.name.partition(".part")[0].rpartition(".")[2]
+    try:
+        os.kill(int(number), 0)
+    except (ProcessLookupError, OverflowError):
+        return True
+    except (PermissionError, ValueError):
+        return False
+    return False
 
 
 def current_installation() -> Installation:

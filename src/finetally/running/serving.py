@@ -34,6 +34,10 @@ keepalive = 10
 
 COUNTS_FOLDER = "PROMETHEUS_MULTIPROC_DIR"
 """The variable by which prometheus-client is told where processes count together."""
+KINDS_COUNTED = ("counter", "histogram")
+"""Kinds of counts of web/metrics.py, each in a file of its own of each process."""
+COUNTS_BYTES = 1 << 20
+"""Bytes of such a file: four times what all routes take."""
 SWITCH_S = 0.02
 GARBAGE_AFTER = 5_000
 AGAIN_S = 1.0
@@ -116,6 +120,26 @@ def on_exit(server: Any) -> None:
     """The server ends."""
     for one in _beside:
         one.end()
+
+
+def post_fork(server: Any, worker: Any) -> None:
+    """A process that will answer is there, and has counted nothing yet: room for its counts is taken now.
+
+    They are written into memory that stands for a file: without room behind it, a full disk would end the process.
+    Where there is none it counts by itself, and nobody is told.
+    """
+    folder = Path(os.environ[COUNTS_FOLDER])
+    try:
+        for kind in KINDS_COUNTED:
+            with (folder / f"{kind}_{os.getpid()}.db").open("wb") as file:
+                # Written, and not only promised: some file systems promise more than they have.
+                file.write(bytes(COUNTS_BYTES))
+                file.flush()
+                os.fsync(file.fileno())
+    except OSError:
+        for kind in KINDS_COUNTED:
+            (folder / f"{kind}_{os.getpid()}.db").unlink(missing_ok=True)
+        del os.environ[COUNTS_FOLDER]
 
 
 def post_worker_init(worker: Any) -> None:

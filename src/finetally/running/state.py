@@ -20,6 +20,10 @@ from prometheus_client.multiprocess import MultiProcessCollector
 
 from finetally.running.installation import Installation
 
+LONGEST_SILENCE_S = 1800
+"""Seconds after which a job that runs and reports nothing counts as stuck: the longest known takes minutes."""
+LONGEST_IDLE_S = 120
+"""Seconds that jobs may wait while none runs."""
 DATABASE_WAIT_S = 5
 """Seconds that looking waits for the database."""
 
@@ -46,10 +50,23 @@ def is_held(lock: Path) -> bool:
 
 @dataclass(frozen=True, slots=True)
 class Queue:
-    """Heavy work that waits: how many jobs, and how many seconds the oldest of them has waited."""
+    """Heavy work: how many jobs wait, and for how many seconds the oldest.
+
+    `silent_s`: for how many the one that runs has reported nothing; None where none runs.
+    """
 
     waiting: int
     oldest_s: float
+    silent_s: float | None = None
+
+    @property
+    def stuck(self) -> str:
+        """What is wrong with it, in words; empty where nothing is."""
+        if self.silent_s is not None and self.silent_s > LONGEST_SILENCE_S:
+            return f"a job that runs has reported nothing for {self.silent_s / 60:.0f} minutes"
+        if self.silent_s is None and self.waiting and self.oldest_s > LONGEST_IDLE_S:
+            return f"{self.waiting} jobs wait, the first for {self.oldest_s / 60:.0f} minutes, and none runs"
+        return ""
 
 
 def queue_of(database: Path, now: datetime) -> Queue:
@@ -58,7 +75,12 @@ def queue_of(database: Path, now: datetime) -> Queue:
         number, oldest = found.execute(
             "SELECT count(*), min(created_at) FROM jobs_job WHERE state = 'waiting'"
         ).fetchone()
-    return Queue(number, (now - moment_of(oldest)).total_seconds() if oldest else 0.0)
+        [seen] = found.execute("SELECT min(seen_at) FROM jobs_job WHERE state = 'running'").fetchone()
+
+    def since(kept: str) -> float:
+        return (now - moment_of(kept)).total_seconds()
+
+    return Queue(number, since(oldest) if oldest else 0.0, since(seen) if seen else None)
 
 
 def moment_of(kept: str) -> datetime:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import hashlib
+import json
+import os
 import sys
 from contextlib import closing
 from dataclasses import dataclass
@@ -59,6 +61,11 @@ def migrate(installation: Installation) -> Upgraded:
             refuse_broken(installation.database)
             refuse_newer(installation, known)
             waiting = len(known - applied(installation.database))
+            begun = _begun(installation, waiting)
+            if begun is not None:
+                # Killed in the middle, or before it was looked whether everything is still there.
+                before, backup = begun
+                return _with_a_way_back(installation, waiting, before, backup)
             return _with_a_way_back(installation, waiting) if waiting else Upgraded(0)
         if installation.set_aside and not installation.database.exists():
             raise RefusedError(
@@ -78,10 +85,15 @@ def _migrate(installation: Installation) -> None:
     installation.close_to_others()
 
 
-def _with_a_way_back(installation: Installation, waiting: int) -> Upgraded:
-    before = _kept(installation.database)
-    backup = back_up(installation, why=WHY, keep=KEPT_BEFORE_MIGRATIONS)
-    sys.stderr.write(f"A backup before the database is changed: {backup}\n")
+def _with_a_way_back(
+    installation: Installation, waiting: int, before: Kept | None = None, backup: Path | None = None
+) -> Upgraded:
+    """Migrate, and look whether everything is still there. `before`, `backup`: of one that was broken off."""
+    if before is None or backup is None:
+        before = _kept(installation.database)
+        backup = back_up(installation, why=WHY, keep=KEPT_BEFORE_MIGRATIONS)
+        sys.stderr.write(f"A backup before the database is changed: {backup}\n")
+        _note_begun(installation, before, backup, waiting)
     try:
         _migrate(installation)
         _refuse_lost(installation.database, before)
@@ -90,11 +102,40 @@ def _with_a_way_back(installation: Installation, waiting: int) -> Upgraded:
 
         connection.close()
         kept = put_in_place(installation, backup)
+        installation.upgrade_begun.unlink(missing_ok=True)
         raise RefusedError(
             f"The database could not be brought up to this release ({error}). What was there before is back; start "
             f"the release you had. What came of it is kept in {kept}."
         ) from error
+    installation.upgrade_begun.unlink(missing_ok=True)
     return Upgraded(waiting, len(before.documents), backup)
+
+
+def _note_begun(installation: Installation, before: Kept, backup: Path, waiting: int) -> None:
+    """Write down what must still be there after the migrations: a process that is killed cannot look itself."""
+    note = {
+        "rows": before.rows,
+        "documents": list(before.documents.items()),
+        "backup": str(backup),
+        "waiting": waiting,
+    }
+    part = installation.upgrade_begun.with_suffix(".part")
+    with os.fdopen(os.open(part, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600), "w") as file:
+        file.write(json.dumps(note))
+        file.flush()
+        os.fsync(file.fileno())
+    part.replace(installation.upgrade_begun)
+
+
+def _begun(installation: Installation, waiting: int) -> tuple[Kept, Path] | None:
+    """What an upgrade that was broken off began with; None where none was, or what was there before is back."""
+    try:
+        note = json.loads(installation.upgrade_begun.read_text())
+        backup = Path(note["backup"])
+        kept = Kept(dict(note["rows"]), {int(key): name for key, name in note["documents"]})
+    except (OSError, ValueError, KeyError, TypeError):
+        return None
+    return (kept, backup) if backup.exists() and waiting < note["waiting"] else None
 
 
 @dataclass(frozen=True, slots=True)

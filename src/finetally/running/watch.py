@@ -43,8 +43,18 @@ def health(installation: Installation, door: str) -> dict[str, str]:
     return {
         "server": _server(door),
         "database": _database(installation),
-        "worker": "ok" if is_held(installation.worker_lock) else "it does not run",
+        "worker": _worker(installation),
     }
+
+
+def _worker(installation: Installation) -> str:
+    if not is_held(installation.worker_lock):
+        return "it does not run"
+    try:
+        return queue_of(installation.database, datetime.now(UTC)).stuck or "ok"
+    except sqlite3.Error:
+        # The database says so itself.
+        return "ok"
 
 
 def _server(door: str) -> str:

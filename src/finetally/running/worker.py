@@ -24,6 +24,8 @@ NICE = 10
 POLL_S = 0.1
 """Seconds between looking for work; looking takes no lock."""
 PRUNE_S = 3600.0
+QUEUE_AGAIN_S = 60.0
+"""Seconds between looking for jobs that wait without a place in the queue."""
 PARENT_S = 1.0
 FORGET_AGAIN_S = 5.0
 """Seconds until freed pages are tried to be written over again, where somebody was in the way."""
@@ -54,7 +56,9 @@ class Loop:
 
         from finetally.web.accounts.upkeep import prune as prune_accounts
         from finetally.web.checkin.upkeep import prune as prune_checkins
-        from finetally.web.jobs.upkeep import mark_broken, prune
+        from finetally.web.jobs.upkeep import prune, queue_forgotten, tidy_after_end
+        from finetally.web.jobs.work import write_ends
+        from finetally.web.log.incoming import forget_parts
         from finetally.web.log.notes import forget_notes
         from finetally.web.log.working_out import catch_up
         from finetally.web.plan.refigure import everywhere
@@ -62,11 +66,11 @@ class Loop:
         from finetally.web.squads.history import forget_history
         from finetally.web.training.upkeep import prune as prune_training
 
-        mark_broken()
+        tidy_after_end()
         everywhere()
         catch_up()
         threading.Thread(target=self._with_parent, daemon=True).start()
-        pruned = -PRUNE_S
+        pruned, queued = -PRUNE_S, time.monotonic()
         while not self.ending:
             if time.monotonic() - pruned > PRUNE_S:
                 prune()
@@ -75,9 +79,14 @@ class Loop:
                 prune_accounts()
                 forget_history()
                 forget_notes()
+                forget_parts()
                 prune_checkins()
                 pruned = time.monotonic()
             self._forget_freed_pages()
+            write_ends()
+            if time.monotonic() - queued > QUEUE_AGAIN_S:
+                queue_forgotten()
+                queued = time.monotonic()
             if DBTaskResult.objects.ready().exists():
                 self._take()
             else:

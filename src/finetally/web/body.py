@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+import threading
 import time
 from collections.abc import Callable, Iterable, Sequence
 from typing import Any
@@ -27,6 +28,17 @@ class TooSlowError(Exception):
     """The body did not come in time."""
 
 
+class TooManyBodiesError(Exception):
+    """Too many long bodies are being read just now."""
+
+
+LONG_BYTES = 65_536
+"""A longer body is read while it comes, by a thread; a shorter one has come before (web/server.py)."""
+
+MOST_LONG = 2
+"""Long bodies that a process reads at a time: half of its threads are for everybody else."""
+_long_ones = threading.BoundedSemaphore(MOST_LONG)
+
 _BOUNDS: list[tuple[re.Pattern[str], int]] = []
 
 
@@ -47,7 +59,7 @@ def bound_of(path: str) -> int:
 
 
 def read_body(request: HttpRequest) -> bytes:
-    """The body, within its route's bound. Raises DocumentError (too_large) or TooSlowError."""
+    """The body, within its route's bound. Raises DocumentError (too_large), TooSlowError, TooManyBodiesError."""
     bound = bound_of(request.path)
     length = request.META.get("CONTENT_LENGTH") or "0"
     wanted = int(length) if length.isascii() and length.isdecimal() and len(length) < 16 else bound + 1
@@ -56,8 +68,17 @@ def read_body(request: HttpRequest) -> bytes:
         raise DocumentError([Problem("(document)", found, f"up to {bound:,} bytes here", "too_large")])
     if not hasattr(request, "_body"):
         # Django's own reading has no end of time; it finds the body read.
-        request._body = _read(request, wanted)
+        request._body = _read_long(request, wanted) if wanted > LONG_BYTES else _read(request, wanted)
     return request.body
+
+
+def _read_long(request: HttpRequest, wanted: int) -> bytes:
+    if not _long_ones.acquire(blocking=False):
+        raise TooManyBodiesError
+    try:
+        return _read(request, wanted)
+    finally:
+        _long_ones.release()
 
 
 def _read(request: HttpRequest, wanted: int) -> bytes:

@@ -11,7 +11,16 @@ from typing import cast
 from django.utils.functional import SimpleLazyObject
 
 from finetally.core.session.limits import MAX_BYTES
-from finetally.environment import LOG_PROBLEMS, data_folder, database_file, hosts, https, proxies, value_of
+from finetally.environment import (
+    LOG_PROBLEMS,
+    data_folder,
+    database_file,
+    hosts,
+    https,
+    idle_days,
+    proxies,
+    value_of,
+)
 from finetally.mail_settings import mail_settings
 from finetally.web.log_config import log_config
 from finetally.web.secret import secret_at
@@ -50,12 +59,12 @@ MIDDLEWARE = [
     "finetally.web.body.OnlyJsonMiddleware",
     "finetally.web.work.WorkMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
+    "finetally.web.accounts.devices.IdleMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "finetally.web.problems.DatabaseMiddleware",
-    "axes.middleware.AxesMiddleware",
 ]
 AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
@@ -116,6 +125,7 @@ JOB_KINDS = {
     "compare": "finetally.web.api.compare.compare_job",
     "card": "finetally.web.training.cards.card_job",
     "refigure": "finetally.web.plan.refigure.refigure_job",
+    "bring-log": "finetally.web.log.brought.bring_log_job",
     "log": "finetally.web.log.working_out.work_out_job",
     "squad-file": "finetally.web.privacy.squad_file.squad_file_job",
 }
@@ -130,7 +140,7 @@ CSRF_FAILURE_VIEW = "finetally.web.problems.csrf_failure"
 CSRF_COOKIE_SAMESITE = SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SECURE = SESSION_COOKIE_SECURE = HTTPS
 SESSION_ENGINE = "finetally.web.accounts.devices"
-SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+SESSION_COOKIE_AGE = 60 * 60 * 24 * idle_days()
 SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
@@ -138,16 +148,17 @@ SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
 SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
 X_FRAME_OPTIONS = "DENY"
 
-# Guessing passwords: counted in the database, by name and address together, so that other names go on.
-AXES_FAILURE_LIMIT = "finetally.web.api.account.wrong_ones_allowed"
+# Guessing is counted in the database, as web/accounts/guessing.py says.
+AXES_FAILURE_LIMIT = "finetally.web.accounts.guessing.wrong_ones_allowed"
 AXES_COOLOFF_TIME = timedelta(minutes=5)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_DISABLE_ACCESS_LOG = True
 AXES_VERBOSE = False
-AXES_USERNAME_CALLABLE = "finetally.web.api.account.name_of"
-AXES_IPWARE_PROXY_COUNT = PROXIES
-AXES_IPWARE_META_PRECEDENCE_ORDER = ["HTTP_X_FORWARDED_FOR", "REMOTE_ADDR"] if PROXIES else ["REMOTE_ADDR"]
+AXES_USERNAME_CALLABLE = "finetally.web.accounts.guessing.counted_name"
+AXES_CLIENT_IP_CALLABLE = "finetally.web.accounts.guessing.client_address"
+# Its middleware would put an answer of its own in the place of ours.
+SILENCED_SYSTEM_CHECKS = ["axes.W002"]
 
 _MAIL = mail_settings(value_of("FINE_TALLY_EMAIL_URL"))
 EMAIL_URL: str = _MAIL["EMAIL_URL"]

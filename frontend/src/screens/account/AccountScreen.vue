@@ -9,6 +9,7 @@ import DeviceList from './DeviceList.vue'
 import EraseAccount from './EraseAccount.vue'
 import OwnSquads from './OwnSquads.vue'
 import PasswordForm from './PasswordForm.vue'
+import SecondFactor from './SecondFactor.vue'
 import UnitsForm from './UnitsForm.vue'
 
 const leave = useSignOut()
@@ -31,6 +32,7 @@ const leave = useSignOut()
       <div class="column">
         <UnitsForm />
         <PasswordForm />
+        <SecondFactor />
         <EraseAccount />
       </div>
     </div>

@@ -5,19 +5,19 @@ import { computed } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { dateOf, fullDate, moment } from '@/words/dates'
 import { DEVICES as say } from '@/words/texts/account'
 
-const { data, error, isPending, refetch } = useQuery({ queryKey: KEYS.devices(), queryFn: api.devices }, queryClient)
+const { data, error, isPending } = useQuery({ queryKey: KEYS.devices(), queryFn: api.devices }, queryClient)
 const devices = computed(() => data.value ?? [])
 const notRead = troubleOf(error)
 const { trouble, attempt } = useAttempt()
 const out = (number: string) =>
   attempt(async () => {
     await api.signOutDevice(number)
-    await refetch()
+    await askAgain(KEYS.devices())
   })
 </script>
 

@@ -3,14 +3,18 @@ import { ElButton, ElInput } from 'element-plus'
 import { ref } from 'vue'
 
 import { api } from '@/api/client'
-import { beginAnew } from '@/composables/useAccount'
+import { account, beginAnew } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { ERASE_ACCOUNT as say } from '@/words/texts/account'
 
 const password = ref('')
 const { trouble, attempt } = useAttempt()
 async function erase(): Promise<void> {
-  if (await attempt(() => api.eraseAccount(password.value))) beginAnew()
+  const name = account.value?.name ?? ''
+  if (!(await attempt(() => api.eraseAccount(password.value)))) return
+  const { forgetAccount } = await import('@/floor/kept')
+  await forgetAccount(name, true)
+  beginAnew()
 }
 </script>
 

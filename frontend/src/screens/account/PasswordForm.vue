@@ -4,7 +4,7 @@ import { ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew } from '@/api/query'
+import { askAgain } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { tellDone } from '@/parts/notices'
 import PasswordField from '@/parts/PasswordField.vue'
@@ -17,7 +17,7 @@ async function change(): Promise<void> {
   if (!(await attempt(() => api.changePassword(old.value, wanted.value)))) return
   old.value = wanted.value = ''
   tellDone(say.changed)
-  await anew(KEYS.devices())
+  await askAgain(KEYS.devices())
 }
 </script>
 

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew } from '@/api/query'
+import { askAgain } from '@/api/query'
 import type { Given, ProblemItem, SessionDoc } from '@/api/types'
 import { useAutosave } from '@/composables/useAutosave'
 import { useDocument } from '@/composables/useDocument'
@@ -166,7 +166,7 @@ async function show(which: View): Promise<void> {
 /** A text of several days becomes a session for each. */
 async function makeSeveral(): Promise<void> {
   for (const text of board.told.value.sessions) await api.importSession('txt', text, squad.value)
-  await anew(KEYS.sessions())
+  await askAgain(KEYS.sessions())
   await board.settle()
   await router.push({ name: 'sessions' })
 }

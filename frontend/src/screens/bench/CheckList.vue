@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, keep, queryClient } from '@/api/query'
+import { askAgain, keep, queryClient } from '@/api/query'
 import type { CheckResult } from '@/api/types'
 import { account } from '@/composables/useAccount'
 import type { Edit } from '@/composables/edits'
@@ -61,7 +61,7 @@ const mute = (code: string, on: boolean) =>
   attempt(async () => {
     await keep(KEYS.muted(squad.value), await api.muteCheck(squad.value, code, on))
     // What checks tell has changed, so every figure kept is out of date.
-    await anew(['figures'])
+    await askAgain(['figures'])
   })
 </script>
 

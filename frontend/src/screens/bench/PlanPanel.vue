@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew } from '@/api/query'
+import { askAgain } from '@/api/query'
 import type { PlanEntry } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import { useFirstPath } from '@/composables/useFirstPath'
@@ -52,7 +52,7 @@ async function planned(wanted: { day: string; time?: string; group?: number }): 
       return
     }
     made = await api.planEntry({ ...wanted, session: props.session, squad: squad.value })
-    void anew(KEYS.week())
+    void askAgain(KEYS.week())
     did({ what: 'plan', entry: made.id, version: made.version })
   })
   busy.value = false

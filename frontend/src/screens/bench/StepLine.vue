@@ -118,7 +118,7 @@ const isPointed = computed(() => shining.value.steps.has(props.step.id ?? String
     <button
       type="button"
       class="grip"
-      :aria-label="`${code} ${say.moveArrowUpOrDown(name)}`"
+      :aria-label="`${code} ${say.moveArrowUpOrDown(name)}`.trim()"
       :title="say.dragOrArrowKeys"
       @keydown="gripKeys"
     >

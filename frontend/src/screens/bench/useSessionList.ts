@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { SessionsAsked } from '@/api/types'
 import { textOf } from '@/composables/textOf'
 import { squadNow } from '@/composables/useAccount'
@@ -34,7 +34,7 @@ export function useSessionList() {
   // Anything else is asked for from its first page on.
   watch([archived, tag, sortBy, downward, wanted], () => (page.value = 1), { flush: 'sync' })
 
-  const { data, error, isPlaceholderData, refetch } = useQuery(
+  const { data, error, isPlaceholderData } = useQuery(
     {
       queryKey: computed(() => [
         ...KEYS.sessions(),
@@ -70,7 +70,7 @@ export function useSessionList() {
   const changed = (work: () => Promise<unknown>) =>
     attempt(async () => {
       await work()
-      await refetch()
+      await askAgain(KEYS.sessions())
     })
   const duplicate = (id: string) => changed(() => api.duplicateSession(id))
   /** What was archived or restored last. */
@@ -87,7 +87,7 @@ export function useSessionList() {
   }
   async function undone(): Promise<void> {
     undoable.value = null
-    await refetch()
+    await askAgain(KEYS.sessions())
   }
 
   const { refresh } = useMovements()
@@ -121,7 +121,7 @@ export function useSessionList() {
         return
       }
     }
-    await refetch()
+    await askAgain(KEYS.sessions())
   }
   return {
     items,

@@ -3,6 +3,8 @@ import { computed } from 'vue'
 
 import type { KeptRun } from '@/floor/kept'
 import type { Given, LiveRun } from '@/floor/useRun'
+import { isRemoved } from '@/floor/waitingRuns'
+import PutBack from '@/parts/PutBack.vue'
 import { publishedPlayed } from '@/timer/played'
 import { clock } from '@/words/format'
 import { ENDED as say } from '@/words/texts/floor'
@@ -19,6 +21,8 @@ const played = computed(() => {
   const ends = timer.played
   return { ...all, whole: (ends.at(-1)?.end ?? 0) - (ends[0]?.start ?? 0) }
 })
+/** Its entry was taken off the plan: there is no log of it until it is put back. */
+const removed = computed(() => props.run.removed || isRemoved(props.live.trouble.value))
 const kept = computed(() => !props.live.waiting.value && props.live.unsent.value === 0)
 </script>
 
@@ -31,17 +35,26 @@ const kept = computed(() => !props.live.waiting.value && props.live.unsent.value
     <p>{{ say.waited(clock(played.waited_s), clock(played.paused_s)) }}</p>
     <p v-if="played.skipped?.length">{{ say.leftOut(played.skipped.length) }}</p>
     <p role="status" class="kept">{{ kept ? say.sent : say.notSent }}</p>
+    <p v-if="run.entry && removed" class="note-bar" role="alert">
+      <PutBack :entry="run.entry" :title="run.title" @done="live.send" />
+    </p>
     <div class="keys">
       <button type="button" class="floor-key" @click="emit('give', { do: 'again', what: 'round' })">
         {{ say.onceMore }}
       </button>
       <button type="button" class="floor-key" @click="emit('give', { do: 'back' })">{{ say.backOne }}</button>
-      <RouterLink v-if="run.entry" class="floor-key to" :to="{ name: 'ratings', params: { id: run.entry } }">{{
-        say.rate
-      }}</RouterLink>
-      <RouterLink v-if="run.entry" class="floor-key to" :to="{ name: 'logged', params: { id: run.entry } }">{{
-        say.log
-      }}</RouterLink>
+      <RouterLink
+        v-if="run.entry && !removed"
+        class="floor-key to"
+        :to="{ name: 'ratings', params: { id: run.entry } }"
+        >{{ say.rate }}</RouterLink
+      >
+      <RouterLink
+        v-if="run.entry && !removed"
+        class="floor-key to"
+        :to="{ name: 'logged', params: { id: run.entry } }"
+        >{{ say.log }}</RouterLink
+      >
       <RouterLink class="floor-key to" to="/today">{{ say.today }}</RouterLink>
     </div>
     <ScoresPanel

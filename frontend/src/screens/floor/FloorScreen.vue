@@ -11,6 +11,8 @@ import { useCalls } from '@/floor/useCalls'
 import { useLeaveOut } from '@/floor/useLeaveOut'
 import { useOneTab } from '@/floor/useOneTab'
 import { useRun, type Given } from '@/floor/useRun'
+import { isRemoved } from '@/floor/waitingRuns'
+import PutBack from '@/parts/PutBack.vue'
 import { clock, whole } from '@/words/format'
 import { refusalText } from '@/words/refusal'
 import { ENDED as ended, FLOOR as say } from '@/words/texts/floor'
@@ -142,6 +144,7 @@ const announced = computed(() => {
       v-else-if="panel === 'hurt'"
       :people="run.with?.people ?? []"
       :emergency="run.with?.emergency ?? ''"
+      :health="run.with?.asks_health ?? true"
       @give="live.give"
       @close="panel = 'none'"
     />
@@ -152,6 +155,9 @@ const announced = computed(() => {
         <button type="button" class="floor-key hurt" @click="hurt">{{ say.hurt }}</button>
       </header>
       <p v-if="!mine" class="note-bar">{{ say.otherTab }}</p>
+      <p v-else-if="run.entry && (run.removed || isRemoved(live.trouble.value))" class="note-bar" role="alert">
+        <PutBack :entry="run.entry" :title="run.title" @done="live.send" />
+      </p>
       <p v-else-if="live.trouble.value" class="note-bar" role="alert">
         {{ say.refused }} {{ refusalText(live.trouble.value) }}
       </p>

@@ -8,7 +8,12 @@ import type { Given } from '@/floor/useRun'
 import { BEFORE as before, HURT as say } from '@/words/texts/floor'
 
 // Someone is hurt: time and sound stand already; the squad's own words, then who, what, and how it goes on.
-const props = defineProps<{ people: readonly FloorPerson[]; emergency: string }>()
+const props = defineProps<{
+  people: readonly FloorPerson[]
+  emergency: string
+  /** Whether the squad notes health: without it nothing of what happened is kept. */
+  health: boolean
+}>()
 const emit = defineEmits<{ give: [given: Given]; close: [] }>()
 const heading = useTemplateRef<HTMLElement>('heading')
 onMounted(() => nextTick(() => heading.value?.focus()))
@@ -48,7 +53,16 @@ function end(): void {
       <span aria-hidden="true">{{ say.whoIsIt }}</span>
       <ChoiceField v-model="person" :label="say.whoIsIt" :options="choices" />
     </div>
-    <ElInput v-model="text" type="textarea" :rows="2" :aria-label="say.what" :placeholder="say.what" maxlength="500" />
+    <ElInput
+      v-if="health"
+      v-model="text"
+      type="textarea"
+      :rows="2"
+      :aria-label="say.what"
+      :placeholder="say.what"
+      maxlength="500"
+    />
+    <p v-else>{{ say.notNoted }}</p>
     <div class="keys">
       <button type="button" class="floor-key" @click="goOn">
         {{ named ? say.goOnWithout(named.name) : say.goOn }}

@@ -67,7 +67,7 @@ function needs(entry: string): string {
 mayWait.value = true
 watch(day.data, () => void fetchAhead())
 void keepShell()
-void tidy(runClock.now(), today())
+void tidy(runClock.now(), today(), runClock.measured)
 void sheetsKept(who.value).then((sheets) => (kept.value = sheets))
 
 const entries = computed(() =>

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient } from '@/api/query'
+import { askAgain, queryClient } from '@/api/query'
 import { squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { clockTime } from '@/words/dates'
@@ -22,13 +22,13 @@ async function show(): Promise<void> {
   await attempt(async () => {
     await api.pairWall(code.value, squadNow.value)
     code.value = ''
-    await anew(KEYS.screens(squadNow.value))
+    await askAgain(KEYS.screens(squadNow.value))
   })
 }
 async function end(id: number): Promise<void> {
   await attempt(async () => {
     await api.endScreen(id)
-    await anew(KEYS.screens(squadNow.value))
+    await askAgain(KEYS.screens(squadNow.value))
   })
 }
 </script>

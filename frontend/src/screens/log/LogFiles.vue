@@ -4,7 +4,7 @@ import { ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew } from '@/api/query'
+import { askAgain } from '@/api/query'
 import { Refusal } from '@/api/refusal'
 import { textOf } from '@/composables/textOf'
 import { squadNow } from '@/composables/useAccount'
@@ -14,6 +14,8 @@ import DayField from '@/parts/DayField.vue'
 import { tellDone } from '@/parts/notices'
 import { placeText, refusalText } from '@/words/refusal'
 import { LOG_FILES as say } from '@/words/texts/log'
+
+import { bringLog, type Brought } from './bringLog'
 
 // The log as a file: taken out between two days or whole, and brought in again.
 const first = ref('')
@@ -27,16 +29,24 @@ const takeOut = (kind: 'csv' | 'json') =>
   attempt(async () => saveFile(`log.${kind}`, await api.logFile(kind, squadNow.value, between())))
 
 const wrong = ref<string[]>([])
+const progress = ref<Brought | null>(null)
 async function bring({ raw }: UploadFile): Promise<void> {
   wrong.value = []
   if (!raw) return
   try {
-    const { sessions } = await api.bringLog(await textOf(raw), squadNow.value)
+    const sessions = await bringLog(await textOf(raw), squadNow.value, (now) => (progress.value = now))
     tellDone(say.brought(sessions))
-    await Promise.all([anew(KEYS.log()), anew(KEYS.lastDone()), anew(KEYS.personLog()), anew(KEYS.week())])
+    await Promise.all([
+      askAgain(KEYS.log()),
+      askAgain(KEYS.lastDone()),
+      askAgain(KEYS.personLog()),
+      askAgain(KEYS.week()),
+    ])
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     wrong.value = error.problems.length ? error.problems.map(placeText) : [refusalText(error)]
+  } finally {
+    progress.value = null
   }
 }
 const MOST_WRONG = 8
@@ -53,10 +63,16 @@ const MOST_WRONG = 8
     </p>
     <p class="line">
       <b>{{ say.bring }}</b>
-      <ElUpload accept=".json,application/json" :auto-upload="false" :show-file-list="false" :on-change="bring">
-        <span class="link">{{ say.choose }}</span>
+      <ElUpload
+        accept=".json,application/json"
+        :auto-upload="false"
+        :show-file-list="false"
+        :disabled="progress !== null"
+        :on-change="bring"
+      >
+        <ElButton size="small" :loading="progress !== null">{{ say.choose }}</ElButton>
       </ElUpload>
-      <span class="said">{{ say.most }}</span>
+      <span class="said" role="status">{{ progress ? say.under(progress) : say.most }}</span>
     </p>
     <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
     <ul v-if="wrong.length" class="note-bar" role="alert">

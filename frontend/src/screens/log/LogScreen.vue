@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { plansHere, squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
@@ -15,6 +15,7 @@ import { LOG_SCREEN as say } from '@/words/texts/log'
 import LogFiles from './LogFiles.vue'
 import LogLines from './LogLines.vue'
 import OffPanel from './OffPanel.vue'
+import RemovedList from './RemovedList.vue'
 import WaitingList from './WaitingList.vue'
 
 // The log of a squad: what waits to be logged, settled in one step, and what was logged, the latest first.
@@ -44,9 +45,10 @@ const { trouble, attempt } = useAttempt()
 const learns = (how: 'auto' | 'ask') =>
   attempt(async () => {
     await api.setLearning(how, squadNow.value)
-    await anew(KEYS.log())
+    await askAgain(KEYS.log())
   })
 const files = ref(false)
+const removed = ref(false)
 const asked = computed(
   () => first.value?.plans === true && first.value.learning === '' && lines.value.some((one) => one.results > 0),
 )
@@ -72,6 +74,9 @@ const toPerson = (id: string | null | undefined): void => {
       <button v-if="plansHere" type="button" class="link" :aria-expanded="files" @click="files = !files">
         {{ say.files }}
       </button>
+      <button v-if="plansHere" type="button" class="link" :aria-expanded="removed" @click="removed = !removed">
+        {{ say.removed }}
+      </button>
     </header>
     <p v-if="notRead" class="note-bar" role="alert">{{ notRead }}</p>
     <div v-else-if="!first" class="inside" role="status">
@@ -80,6 +85,7 @@ const toPerson = (id: string | null | undefined): void => {
     </div>
     <div v-else class="inside">
       <LogFiles v-if="files" />
+      <RemovedList v-if="removed" />
       <p v-if="!first.plans" class="said">{{ say.onlyYours }}</p>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <div v-if="asked" class="note-bar asking">

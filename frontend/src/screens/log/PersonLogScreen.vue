@@ -5,7 +5,7 @@ import { computed, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { WeekDone } from '@/api/types'
 import { turnToSquad } from '@/composables/squadAddress'
 import { useMovements } from '@/composables/useMovements'
@@ -109,7 +109,7 @@ const fresh = computed(() =>
     .reverse()
     .map((one) => ({ key: one.day, cells: [dayOfMonth(one.day), say.outOfFive(one.value)] })),
 )
-const changed = () => anew(KEYS.personLog(props.id))
+const changed = () => askAgain(KEYS.personLog(props.id))
 </script>
 
 <template>

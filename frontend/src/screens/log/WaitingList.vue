@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew } from '@/api/query'
+import { askAgain } from '@/api/query'
 import type { LogLine } from '@/api/types'
 import { squadNow } from '@/composables/useAccount'
 import { usePeople } from '@/composables/useTables'
@@ -36,7 +36,7 @@ async function settle(): Promise<void> {
     await withRunsSent(entries)
     await api.settle(entries, away.value)
     away.value = []
-    await Promise.all([anew(KEYS.log()), anew(KEYS.week()), anew(KEYS.season()), anew(KEYS.today())])
+    await Promise.all([askAgain(KEYS.log()), askAgain(KEYS.week()), askAgain(KEYS.season()), askAgain(KEYS.today())])
   })
   busy.value = false
 }

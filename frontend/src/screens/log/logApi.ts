@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { OWN_KINDS, Refusal, UNREACHABLE } from '@/api/refusal'
 import type { LogResult, ResultIn } from '@/api/types'
 import { sendWaitingRuns, waitingRuns } from '@/floor/waitingRuns'
@@ -59,12 +59,12 @@ export async function withRunsSent(entries: readonly string[]): Promise<void> {
 /** After a change of the log: the page, the list, people, and the week, which takes what was done. */
 export async function logChanged(id: string): Promise<void> {
   await Promise.all([
-    anew(KEYS.logEntry(id)),
-    anew(KEYS.log()),
-    anew(KEYS.lastDone()),
-    anew(KEYS.personLog()),
-    anew(KEYS.week()),
-    anew(KEYS.season()),
-    anew(KEYS.today()),
+    askAgain(KEYS.logEntry(id)),
+    askAgain(KEYS.log()),
+    askAgain(KEYS.lastDone()),
+    askAgain(KEYS.personLog()),
+    askAgain(KEYS.week()),
+    askAgain(KEYS.season()),
+    askAgain(KEYS.today()),
   ])
 }

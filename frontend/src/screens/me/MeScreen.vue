@@ -22,7 +22,7 @@ import './me.css'
 // The one page behind a person's own link: for a phone, without an account, with or without a network.
 const { token, used } = useToken('me')
 const own = useOwn(() => token.value, used)
-const { page, state, waiting, refused, lost, trouble } = own
+const { page, state, waiting, others, refused, lost, trouble } = own
 void keepShell()
 const today = computed(() => page.value?.entries.filter((one) => one.day === page.value?.today) ?? [])
 const before = computed(() => page.value?.entries.filter((one) => one.day !== page.value?.today) ?? [])
@@ -122,5 +122,12 @@ async function end(): Promise<void> {
         </p>
       </section>
     </template>
+    <!-- A phone that several use: nobody's answers are lost, and nobody sends another's. -->
+    <section v-if="others.length" :aria-label="say.othersHeading">
+      <h2>{{ say.othersHeading }}</h2>
+      <p v-for="(one, index) in others" :key="index" class="said">
+        {{ say.others(one.name || say.someoneElse, one.count) }}
+      </p>
+    </section>
   </main>
 </template>

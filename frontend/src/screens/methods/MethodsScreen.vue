@@ -6,7 +6,7 @@ import { useRoute } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { plansHere, squadNow } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
 import { tellDone } from '@/parts/notices'
@@ -39,7 +39,7 @@ const { trouble, attempt } = useAttempt()
 async function change(methods: Record<string, unknown>): Promise<void> {
   const version = page.value?.version ?? ''
   if (!(await attempt(() => api.changeMethods(squadNow.value, { methods, version })))) {
-    await anew(KEYS.methods(squadNow.value))
+    await askAgain(KEYS.methods(squadNow.value))
     return
   }
   // Whatever was figured with the old ones is asked for anew where it is shown.

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { LinkTold, OnePerson } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import LinkShown from '@/parts/LinkShown.vue'
@@ -26,13 +26,13 @@ const { trouble, attempt } = useAttempt()
 const make = () =>
   attempt(async () => {
     told.value = await api.makeCheckInLink(props.person.id)
-    await anew(key.value)
+    await askAgain(key.value)
   })
 const end = () =>
   attempt(async () => {
     await api.endCheckInLink(props.person.id)
     told.value = null
-    await anew(key.value)
+    await askAgain(key.value)
   })
 </script>
 

@@ -5,7 +5,7 @@ import { computed, ref, shallowRef } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { plansHere, squadNow } from '@/composables/useAccount'
 import { useGroups } from '@/composables/useTables'
 import type { Undoable } from '@/composables/undoable'
@@ -57,7 +57,7 @@ async function undone(): Promise<void> {
   undoable.value = null
   await changed()
 }
-const changed = () => Promise.all([anew(KEYS.people(squadNow.value)), anew(KEYS.groups(squadNow.value))])
+const changed = () => Promise.all([askAgain(KEYS.people(squadNow.value)), askAgain(KEYS.groups(squadNow.value))])
 </script>
 
 <template>

@@ -39,7 +39,7 @@ async function save(): Promise<void> {
       version: props.person.version,
       name: name.value,
       short_name: short.value,
-      body_kg: body.value,
+      ...(props.person.manages ? { body_kg: body.value } : {}),
       pace_factor: pace.value,
       effort_offset: effort.value,
     }),
@@ -72,7 +72,7 @@ const setGroups = (wanted: unknown) =>
         </ElCheckboxGroup>
       </template>
       <h3>{{ say.figures }}</h3>
-      <p class="line">
+      <p v-if="person.manages" class="line">
         <MeasureField v-model="body" of="kg" :label="say.bodyMass" :said="say.bodyMass" :min="20" :max="300" />
       </p>
       <p class="line">

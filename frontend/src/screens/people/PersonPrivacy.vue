@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { ElCheckbox } from 'element-plus'
+import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
@@ -8,6 +8,8 @@ import { KEYS } from '@/api/keys'
 import { queryClient, troubleOf } from '@/api/query'
 import type { OnePerson } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
+import { saveFile } from '@/composables/useFiles'
+import PasswordField from '@/parts/PasswordField.vue'
 import SureButton from '@/parts/SureButton.vue'
 import { PERSON_PRIVACY as say } from '@/words/texts/people'
 
@@ -28,16 +30,22 @@ const { data, error } = useQuery(
 const traces = computed(() => data.value ?? null)
 const notRead = troubleOf(error)
 const { trouble, attempt } = useAttempt()
+const password = ref('')
+const takeOut = () =>
+  attempt(async () => saveFile('person.json', await api.personFile(props.person.id, password.value)))
 async function erase(): Promise<void> {
-  if (await attempt(() => api.erasePerson(props.person.id, fromTexts.value))) emit('erased')
+  if (await attempt(() => api.erasePerson(props.person.id, fromTexts.value, password.value))) emit('erased')
 }
 </script>
 
 <template>
   <section :aria-label="say.privacy">
     <h2>{{ say.privacy }}</h2>
+    <div class="password">
+      <PasswordField v-model="password" :label="say.password" :rule="say.passwordFirst" />
+    </div>
     <p class="line">
-      <a :href="`/api/people/${person.id}/export`" download>{{ say.takeOut }}</a>
+      <ElButton size="small" :disabled="!password" @click="takeOut">{{ say.takeOut }}</ElButton>
       <RouterLink to="/privacy">{{ say.toThePage }}</RouterLink>
     </p>
     <p>
@@ -52,13 +60,16 @@ async function erase(): Promise<void> {
     </template>
     <p v-if="trouble || notRead" class="note-bar" role="alert">{{ trouble || notRead }}</p>
     <p>
-      <SureButton :label="say.erase" :warning="say.eraseWarning" :about="person.name" @sure="erase" />
+      <SureButton v-if="password" :label="say.erase" :warning="say.eraseWarning" :about="person.name" @sure="erase" />
     </p>
   </section>
 </template>
 
 <style scoped src="@/styles/section.css"></style>
 <style scoped>
+.password {
+  max-width: 18em;
+}
 .traces {
   max-height: 180px;
   overflow: auto;

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { turnToSquad } from '@/composables/squadAddress'
 import { plansHere, squadNow, whoAmI } from '@/composables/useAccount'
 import HealthReports from '@/parts/HealthReports.vue'
@@ -34,14 +34,14 @@ const trouble = troubleOf(error)
 watch(person, (now) => now && turnToSquad(now.squad), { immediate: true })
 const changed = () =>
   Promise.all([
-    anew(KEYS.person(props.id)),
-    anew(KEYS.people(squadNow.value)),
-    anew(KEYS.groups(squadNow.value)),
-    anew(KEYS.week()),
+    askAgain(KEYS.person(props.id)),
+    askAgain(KEYS.people(squadNow.value)),
+    askAgain(KEYS.groups(squadNow.value)),
+    askAgain(KEYS.week()),
   ])
 async function erased(): Promise<void> {
   queryClient.removeQueries({ queryKey: KEYS.person(props.id) })
-  await anew(KEYS.people(squadNow.value))
+  await askAgain(KEYS.people(squadNow.value))
   await whoAmI()
   await router.push(plansHere.value ? '/people' : '/')
 }
@@ -72,7 +72,7 @@ async function erased(): Promise<void> {
       <div class="column">
         <PersonAway :person="person" @changed="changed" />
         <CapacityPanel :person="person" @changed="changed" />
-        <UnderAge v-if="person.plans" :person="person" @changed="changed" />
+        <UnderAge v-if="person.manages" :person="person" @changed="changed" />
         <CheckInPanel v-if="person.own || person.plans" :person="person" />
         <PersonNamed v-if="person.own || person.plans" :person="person" @changed="changed" />
         <PersonPrivacy v-if="person.own || person.manages" :person="person" @erased="erased" />

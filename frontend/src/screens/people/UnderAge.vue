@@ -28,7 +28,9 @@ const takeBack = () => changed(() => api.guardianAgreed(props.person.id, { who: 
 <template>
   <section :aria-label="say.underAge">
     <h2>{{ say.underAge }}</h2>
-    <ElCheckbox :model-value="person.under_age" @change="set(Boolean($event))">{{ say.isUnderAge }}</ElCheckbox>
+    <ElCheckbox :model-value="Boolean(person.under_age)" @change="set(Boolean($event))">{{
+      say.isUnderAge
+    }}</ElCheckbox>
     <!-- Also where the mark was refused: what is kept may stay once a guardian has agreed. -->
     <template v-if="person.under_age || trouble">
       <p class="said">{{ say.what }}</p>

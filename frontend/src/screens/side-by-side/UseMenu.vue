@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew } from '@/api/query'
+import { askAgain } from '@/api/query'
 import type { Column, SessionDoc } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import type { Edit } from '@/composables/edits'
@@ -70,7 +70,7 @@ const keep = () =>
       }
       const shape = { name: name.value, key: column.format, params: column.params }
       await api.keepShape({ ...shape, squad: props.squad, replaces: there?.id ?? null })
-      await anew(KEYS.shapes(props.squad))
+      await askAgain(KEYS.shapes(props.squad))
       said.value = say.keptAsTheShape(name.value.trim())
       naming.value = null
       return

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ElButton, ElCheckbox, ElInput } from 'element-plus'
-import { ref } from 'vue'
+import { nextTick, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { Refusal } from '@/api/client'
-import { signIn } from '@/composables/useAccount'
+import { signIn, signingOut } from '@/composables/useAccount'
 import PasswordField from '@/parts/PasswordField.vue'
 import { SIGN_IN as say } from '@/words/texts/sign-in'
 
@@ -13,6 +13,10 @@ const password = ref('')
 const trouble = ref('')
 const busy = ref(false)
 const shared = ref(false)
+/** Of the second factor, once the server asks for it. */
+const code = ref('')
+const asked = ref(false)
+const field = useTemplateRef<InstanceType<typeof ElInput>>('field')
 const route = useRoute()
 const router = useRouter()
 
@@ -20,12 +24,18 @@ async function enter(): Promise<void> {
   busy.value = true
   trouble.value = ''
   try {
-    await signIn(name.value.trim(), password.value, shared.value)
+    await signIn(name.value.trim(), password.value, shared.value, code.value)
     const next = route.query.next
     await router.push(typeof next === 'string' && next.startsWith('/') && !next.startsWith('//') ? next : '/')
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     trouble.value = error.message
+    if (error.kind.endsWith('second-factor')) {
+      asked.value = true
+      code.value = ''
+      await nextTick()
+      field.value?.focus()
+    }
   } finally {
     busy.value = false
   }
@@ -73,12 +83,26 @@ const ink = [
       />
       <line x1="0" x2="620" y1="109" y2="109" stroke="var(--ink)" />
     </svg>
-    <form class="form" @submit.prevent="enter">
+    <p v-if="signingOut" class="form" role="status">{{ say.signingOut }}</p>
+    <form v-else class="form" @submit.prevent="enter">
       <h1>{{ say.fineTally }}</h1>
       <p class="lead">{{ say.whatASessionComesTo }}</p>
       <label for="name">{{ say.name }}</label>
       <ElInput id="name" v-model="name" autocomplete="username" autofocus size="large" />
       <PasswordField v-model="password" :label="say.password" large />
+      <template v-if="asked">
+        <label for="code">{{ say.code }}</label>
+        <ElInput
+          id="code"
+          ref="field"
+          v-model="code"
+          autocomplete="one-time-code"
+          maxlength="40"
+          size="large"
+          aria-describedby="code-rule"
+        />
+        <p id="code-rule" class="rule">{{ say.codeRule }}</p>
+      </template>
       <ElCheckbox v-model="shared">{{ say.shared }}</ElCheckbox>
       <p v-if="trouble" class="note-bar" role="alert">{{ trouble }}</p>
       <ElButton type="primary" native-type="submit" size="large" :loading="busy">{{ say.signIn }}</ElButton>
@@ -124,6 +148,10 @@ label {
 }
 .form :deep(.el-button) {
   margin-top: 16px;
+}
+.rule {
+  margin: 0;
+  color: var(--mute);
 }
 .foot {
   margin: 14px 0 0;

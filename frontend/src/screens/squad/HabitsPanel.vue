@@ -4,13 +4,13 @@ import { computed } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { HABITS_PANEL as say } from '@/words/texts/squad'
 
 // How the squad's words are read where they could be meant otherwise: what was chosen twice, until it is forgotten.
 const props = defineProps<{ squad: number }>()
-const { data, error, refetch } = useQuery(
+const { data, error } = useQuery(
   { queryKey: computed(() => KEYS.habits(props.squad)), queryFn: () => api.habits(props.squad) },
   queryClient,
 )
@@ -20,7 +20,7 @@ const { trouble, attempt } = useAttempt()
 const forget = (rule: string) =>
   attempt(async () => {
     await api.forgetHabit(props.squad, rule)
-    await refetch()
+    await askAgain(KEYS.habits(props.squad))
   })
 </script>
 

@@ -5,7 +5,7 @@ import { computed, ref, shallowRef } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { Invitation, LinkTold } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import { usePeople, useTables } from '@/composables/useTables'
@@ -33,7 +33,7 @@ const open = computed(() => (data.value ?? []).filter((one) => one.used_at === n
 const used = computed(() => (data.value ?? []).filter((one) => one.used_at !== null))
 const notRead = troubleOf(error)
 const { trouble, attempt } = useAttempt()
-const changed = () => Promise.all([anew(KEYS.invitations(props.squad)), anew(KEYS.history(props.squad))])
+const changed = () => Promise.all([askAgain(KEYS.invitations(props.squad)), askAgain(KEYS.history(props.squad))])
 const invite = () =>
   attempt(async () => {
     link.value = null

@@ -4,13 +4,13 @@ import { computed } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { dateOf, fullDate } from '@/words/dates'
 import { LINKS_PANEL as say } from '@/words/texts/squad'
 
 const props = defineProps<{ squad: number }>()
-const { data, error, refetch } = useQuery(
+const { data, error } = useQuery(
   { queryKey: computed(() => KEYS.links(props.squad)), queryFn: () => api.calendarLinks(props.squad) },
   queryClient,
 )
@@ -20,7 +20,7 @@ const { trouble, attempt } = useAttempt()
 const revoke = (id: number) =>
   attempt(async () => {
     await api.revokeLink(id)
-    await refetch()
+    await askAgain(KEYS.links(props.squad))
   })
 </script>
 

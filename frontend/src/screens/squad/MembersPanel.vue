@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { LinkTold } from '@/api/types'
 import { whoAmI } from '@/composables/useAccount'
 import { useAttempt } from '@/composables/useAttempt'
@@ -26,8 +26,8 @@ const notRead = troubleOf(error)
 const { trouble, attempt } = useAttempt()
 const link = ref<{ of: number; told: LinkTold } | null>(null)
 const changed = async (own: boolean): Promise<void> => {
-  await anew(KEYS.members(props.squad))
-  await anew(KEYS.history(props.squad))
+  await askAgain(KEYS.members(props.squad))
+  await askAgain(KEYS.history(props.squad))
   if (own) await whoAmI()
 }
 const setRole = (id: number, role: string | null | undefined, own: boolean) =>
@@ -43,7 +43,7 @@ const reset = (id: number) =>
   attempt(async () => {
     link.value = null
     link.value = { of: id, told: await api.makeReset(id) }
-    await anew(KEYS.history(props.squad))
+    await askAgain(KEYS.history(props.squad))
   })
 </script>
 

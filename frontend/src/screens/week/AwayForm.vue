@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { Undoable } from '@/composables/undoable'
 import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
@@ -19,7 +19,7 @@ const first = ref(props.begins)
 const last = ref(props.begins)
 const known = ref(true)
 const { trouble: refused, attempt } = useAttempt()
-const { data, error, refetch } = useQuery(
+const { data, error } = useQuery(
   {
     queryKey: computed(() => KEYS.away(props.squad)),
     queryFn: ({ queryKey }) => api.timesAway(Number(queryKey[1])),
@@ -35,7 +35,7 @@ const add = () =>
   attempt(async () => {
     const before = new Set(times.value.map((one) => one.id))
     await note(first.value, last.value, known.value)
-    await refetch()
+    await askAgain(KEYS.away(props.squad))
     const made = times.value.filter((one) => !before.has(one.id))
     emit('changed', { done: done.awayAdded, undo: () => Promise.all(made.map((one) => api.dropAway(one.id))) })
   })
@@ -43,10 +43,10 @@ const drop = (id: number) =>
   attempt(async () => {
     const before = times.value.find((one) => one.id === id)
     await api.dropAway(id)
-    await refetch()
+    await askAgain(KEYS.away(props.squad))
     const undo = async () => {
       if (before) await note(before.first, before.last, before.known)
-      await refetch()
+      await askAgain(KEYS.away(props.squad))
     }
     emit('changed', { done: done.awayRemoved, undo })
   })

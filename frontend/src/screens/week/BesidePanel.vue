@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { Week } from '@/api/types'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { daysOn, fullDate } from '@/words/dates'
@@ -27,7 +27,7 @@ const { data, error } = useQuery(
 // Another plan of this week is another answer.
 watch(
   () => props.week,
-  () => void anew([...KEYS.week(), 'beside']),
+  () => void askAgain([...KEYS.week(), 'beside']),
 )
 const beside = computed(() => (other.value ? (data.value ?? null) : null))
 const trouble = troubleOf(error)

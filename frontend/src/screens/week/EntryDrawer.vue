@@ -1,14 +1,18 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { useMediaQuery } from '@vueuse/core'
 import { ElButton, ElDrawer, ElInput } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
+import { KEYS } from '@/api/keys'
+import { queryClient } from '@/api/query'
 import type { Again, Group, PersonOut, PlanDetails, PlanEntry } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import NumberField from '@/parts/NumberField.vue'
+import SureButton from '@/parts/SureButton.vue'
 import TimeField from '@/parts/TimeField.vue'
 import { logChanged, withRunsSent } from '@/screens/log/logApi'
 import { longDay, today } from '@/words/dates'
@@ -69,6 +73,15 @@ const log = () =>
     await api.writeLog(props.entry.id, { minutes: loggedMinutes.value, effort: loggedEffort.value })
     await logChanged(props.entry.id)
   })
+/** What was noted of the entry, and goes with it when it is taken off. */
+const noted = useQuery(
+  { queryKey: computed(() => KEYS.noted(props.entry.id)), queryFn: () => api.notedOfEntry(props.entry.id) },
+  queryClient,
+)
+const goes = computed(() => {
+  const found = Object.entries(noted.data.value ?? {}).filter(([, count]) => count > 0)
+  return found.map(([kind, count]) => say.noted(kind, count)).join(', ')
+})
 /** What is to come has not been done. */
 const over = computed(() => props.entry.day <= today())
 </script>
@@ -198,7 +211,14 @@ const over = computed(() => props.entry.day <= today())
         <ElButton :aria-pressed="entry.skipped" @click="emit('change', { skipped: !entry.skipped })">
           {{ entry.skipped ? say.doItAfterAll : say.skip }}
         </ElButton>
-        <ElButton @click="emit('drop')">
+        <SureButton
+          v-if="goes"
+          :label="say.takeOff"
+          :about="entry.title"
+          :warning="say.goesWithIt(goes)"
+          @sure="emit('drop')"
+        />
+        <ElButton v-else :disabled="noted.isPending.value" @click="emit('drop')">
           {{ say.takeOff }}<span class="visually-hidden"> {{ entry.title }}</span>
         </ElButton>
       </p>

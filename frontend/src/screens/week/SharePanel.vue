@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import { useAttempt } from '@/composables/useAttempt'
 import { usePeople } from '@/composables/useTables'
 import ChoiceField from '@/parts/ChoiceField.vue'
@@ -19,7 +19,7 @@ const choices = computed(() => [
   { value: SQUAD, label: say.theSquad },
   ...people.value.map((one) => ({ value: one.id, label: one.name })),
 ])
-const { data, error, refetch } = useQuery(
+const { data, error } = useQuery(
   {
     queryKey: computed(() => KEYS.links(props.squad)),
     queryFn: ({ queryKey }) => api.calendarLinks(Number(queryKey[1])),
@@ -38,12 +38,12 @@ const make = () =>
   attempt(async () => {
     const link = await api.makeLink({ name: name.value, person: person.value || null, squad: props.squad })
     made.value = `${location.origin}${link.path ?? ''}`
-    await refetch()
+    await askAgain(KEYS.links(props.squad))
   })
 const revoke = (id: number) =>
   attempt(async () => {
     await api.revokeLink(id)
-    await refetch()
+    await askAgain(KEYS.links(props.squad))
   })
 const file = (kind: string): string => `/api/plan/week.${kind}?day=${props.begins}&squad=${props.squad}`
 </script>

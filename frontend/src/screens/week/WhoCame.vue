@@ -5,7 +5,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { Attending } from '@/api/types'
 import { useAttempt } from '@/composables/useAttempt'
 import NumberField from '@/parts/NumberField.vue'
@@ -18,7 +18,7 @@ const props = defineProps<{ entry: string }>()
 const emit = defineEmits<{ changed: [] }>()
 const open = ref<string[]>([])
 const { trouble: refused, stale, attempt } = useAttempt()
-const { data, error, isPending, refetch } = useQuery(
+const { data, error, isPending } = useQuery(
   {
     queryKey: computed(() => KEYS.attendance(props.entry)),
     queryFn: ({ queryKey }) => api.attendance(String(queryKey[1])),
@@ -44,7 +44,7 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
   const done = await attempt(() => api.attend(entry, { person, version, came, minutes, effort }))
   // Somebody else noted otherwise: what stands is shown.
   if (entry === props.entry && (done || stale.value)) {
-    await refetch()
+    await askAgain(KEYS.attendance(props.entry))
     const left = new Map(halves.value)
     left.delete(person)
     halves.value = left
@@ -58,7 +58,12 @@ async function note(one: Attending, part: Partial<Attending>): Promise<void> {
     <ElCollapseItem name="who" :title="say.whoCame">
       <p v-if="refused || notRead" class="note-bar" role="alert">{{ refused || notRead }}</p>
       <ElSkeleton v-else-if="isPending" :rows="3" animated :throttle="200" />
-      <TeamSplit v-if="people.length > 1" :entry="entry" :split="people.some((one) => one.team)" @changed="refetch()" />
+      <TeamSplit
+        v-if="people.length > 1"
+        :entry="entry"
+        :split="people.some((one) => one.team)"
+        @changed="askAgain(KEYS.attendance(props.entry))"
+      />
       <ul>
         <li v-for="one in people" :key="one.person">
           <ElCheckbox class="name" :model-value="one.came" @change="note(one, { came: Boolean($event) })">

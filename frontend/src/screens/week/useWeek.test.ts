@@ -9,6 +9,7 @@ import { askedFor, useWeek } from './useWeek'
 
 const MONDAY = '2026-11-23'
 const BEFORE = '2026-11-16'
+const AFTER = '2026-11-30'
 const weekOf = (begins: string) =>
   ({ squad: 7, begins, days: [{ day: begins, version: 'd1' }], entries: [{ id: 'a', version: 4 }] }) as unknown as Week
 
@@ -54,6 +55,24 @@ test('until another week is there, the one that is shown counts as turning', asy
   slow.answer(weekOf(BEFORE))
   await vi.runAllTimersAsync()
   expect([week.value?.begins, turning.value]).toEqual([BEFORE, false])
+})
+
+test('a week that was asked for before a change was kept is asked for once more, though it is the first of its kind', async () => {
+  const kept = promised<never>()
+  vi.spyOn(api, 'repeatEntry').mockReturnValueOnce(kept.promise)
+  const { day, week, again } = await reading()
+  const done = again('a', { weeks: 1 })
+  const before = promised<Week>()
+  read.mockReturnValueOnce(before.promise)
+  day.value = AFTER
+  await vi.runAllTimersAsync()
+  read.mockClear()
+  kept.answer([] as never)
+  await vi.advanceTimersByTimeAsync(0)
+  before.answer({ ...weekOf(AFTER), entries: [] })
+  await vi.runAllTimersAsync()
+  await done
+  expect([read.mock.calls.length, week.value?.begins, week.value?.entries.length]).toEqual([1, AFTER, 1])
 })
 
 test('a week that cannot be read shows why, and no other week in its place', async () => {

@@ -3,7 +3,7 @@ import { computed, shallowRef, watch, type Ref } from 'vue'
 
 import { api } from '@/api/client'
 import { KEYS } from '@/api/keys'
-import { anew, queryClient, troubleOf } from '@/api/query'
+import { askAgain, queryClient, troubleOf } from '@/api/query'
 import type { Again, Body, DayPlan, NewEntry, PlanDetails, PlanEntry, Week, WeekRow, Whose } from '@/api/types'
 import type { Undoable } from '@/composables/undoable'
 import { squadNow } from '@/composables/useAccount'
@@ -38,10 +38,10 @@ function as(before: PlanEntry, details: PlanDetails): PlanDetails {
   return Object.fromEntries(keys.map((key) => [key, whole[key]]))
 }
 
-/** A week of the plan: read anew after every change, since one entry changes what all make together. */
+/** A week of the plan: read again after every change, since one entry changes what all make together. */
 export function useWeek(day: Ref<string>, whose: Ref<string>) {
   const { trouble: refused, stale, clear, attempt } = useAttempt()
-  const { data, error, isPlaceholderData, refetch } = useQuery(
+  const { data, error, isPlaceholderData } = useQuery(
     {
       queryKey: computed(() => [...KEYS.week(), squadNow.value, day.value, whose.value]),
       queryFn: ({ queryKey: [, squad, which, asked], signal }) =>
@@ -62,12 +62,12 @@ export function useWeek(day: Ref<string>, whose: Ref<string>) {
   const trouble = computed(() => refused.value || notRead.value)
 
   const squad = (): number => week.value?.squad ?? squadNow.value
-  const read = (): Promise<unknown> => refetch()
+  const read = (): Promise<unknown> => askAgain(KEYS.week())
   async function act(work: () => Promise<unknown>): Promise<boolean> {
     const done = await attempt(work)
     // Somebody else was quicker: what stands is shown, with the word that nothing was changed.
     if (done || stale.value) await read()
-    if (done) void anew(KEYS.season())
+    if (done) void askAgain(KEYS.season())
     return done
   }
   async function actUndoably(done: string, work: () => Promise<() => Promise<unknown>>): Promise<boolean> {
@@ -80,7 +80,7 @@ export function useWeek(day: Ref<string>, whose: Ref<string>) {
   async function undone(): Promise<void> {
     undoable.value = null
     await read()
-    void anew(KEYS.season())
+    void askAgain(KEYS.season())
   }
   const entryOf = (id: string) => week.value?.entries.find((one) => one.id === id)
   const titleOf = (id: string): string => entryOf(id)?.title ?? ''

@@ -43,6 +43,21 @@ export const OWN_SQUADS = texts('ownSquads', {
   none: 'You are in no squad. An invitation of a head coach brings you into one.',
 })
 
+export const SECOND_FACTOR = texts('secondFactor', {
+  heading: 'Second factor',
+  what: 'With a second factor you sign in with your password and a code from an app on your phone. Somebody who has your password alone cannot sign in.',
+  isOn: (spare: Said) => said`You sign in with your password and a code from your app. ${spare} spare codes are left.`,
+  password: 'Your password',
+  setUp: 'Set it up',
+  end: 'Switch it off',
+  scan: 'Scan this picture with your authenticator app.',
+  picture: 'QR code of the secret, for an authenticator app',
+  orType: 'Or type this into the app:',
+  code: 'The code that the app shows',
+  begin: 'Switch it on',
+  keep: 'It is on. Write these spare codes down: each one lets you in once without your phone. They are shown only now.',
+})
+
 export const ERASE_ACCOUNT = texts('eraseAccount', {
   erase: 'Erase the account',
   what: 'Your account, and all that is kept about you in all your squads, goes. It cannot be undone, by no backup either.',

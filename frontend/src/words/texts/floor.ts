@@ -140,6 +140,7 @@ export const HURT = texts('hurt', {
   whoIsIt: 'Who',
   nobody: 'not said',
   what: 'What happened',
+  notNoted: 'Notes of health are off in this squad: what happened is not saved here.',
   keep: 'Note it',
   goOn: 'Go on',
   goOnWithout: (name: Said) => said`Go on without ${name}`,

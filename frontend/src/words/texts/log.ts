@@ -26,6 +26,7 @@ export const LOG_SCREEN = texts('logScreen', {
   learn: 'Let estimates learn as scores come',
   ask: 'Ask me for each person',
   files: 'Take it out, bring it in',
+  removed: 'Taken off',
   weekOf: (day: Said) => said`Week of ${day}`,
 })
 
@@ -38,8 +39,22 @@ export const LOG_FILES = texts('logFiles', {
   table: 'As a table (CSV)',
   bring: 'Bring a log in',
   choose: 'choose a file (JSON)',
-  most: 'Up to 5 MB at once: of a large squad bring a few months at a time.',
+  most: 'All of a file is taken in, or nothing. Up to 200 MB.',
+  under: ({ stage, done, of }: { stage: 'sent' | 'read' | 'kept'; done: Said; of: Said }) =>
+    stage === 'sent'
+      ? said`Sending: part ${done} of ${of}`
+      : stage === 'read'
+        ? said`Reading: session ${done} of ${of}`
+        : said`Saving: session ${done} of ${of}`,
   brought: (count: Said) => said`${count} sessions of the file are in the log.`,
+})
+
+export const REMOVED_LIST = texts('removedList', {
+  heading: 'Taken off the plan in the last 30 days',
+  nothing: 'Nothing was taken off.',
+  logged: 'logged',
+  left: (days: Said) => said`deleted in ${days} days`,
+  putBack: 'Put back',
 })
 
 export const OFF_PANEL = texts('offPanel', {

@@ -11,6 +11,10 @@ export const ME_SCREEN = texts('meScreen', {
   alone: 'No network: your page cannot be opened yet. What you open here once stays readable without one.',
   tryAgain: 'Try again',
   waits: (count: Said) => said`No network: ${count} of what you said waits on this phone and is sent later.`,
+  others: (name: Said, count: Said) =>
+    said`${name}: ${count} not sent yet. Sent when ${name} opens the link on this phone.`,
+  othersHeading: 'Waiting on this phone for others',
+  someoneElse: 'Someone else',
   lost: 'No network: this is as it was last seen. What you say is kept and sent later.',
   sent: 'All you said is sent.',
   nothingOn: 'Nothing is planned for you today.',

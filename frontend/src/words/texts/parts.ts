@@ -122,6 +122,11 @@ export const WAITING_RUNS = texts('waitingRuns', {
   several: (count: Said) => said`${count} runs on this phone are waiting to be sent.`,
 })
 
+export const PUT_BACK = texts('putBack', {
+  takenOff: (title: Said) => said`${title} was taken off the plan. What was run of it is kept.`,
+  putBack: 'Put it back on its day',
+})
+
 export const UNDO_BAR = texts('undoBar', {
   undo: 'Undo',
   dismiss: 'Dismiss',

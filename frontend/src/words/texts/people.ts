@@ -208,6 +208,8 @@ export const CHECK_IN = texts('checkIn', {
 
 export const PERSON_PRIVACY = texts('personPrivacy', {
   privacy: 'What is kept',
+  password: 'Your password',
+  passwordFirst: 'Needed to export or to erase this data.',
   takeOut: 'All of it as one file',
   toThePage: 'What is kept of everybody, where and how long',
   look: 'See where the name stands in texts',

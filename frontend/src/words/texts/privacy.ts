@@ -48,9 +48,9 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = texts('ke
   [
     'How long',
     [
-      'What is kept of you stays until it is taken away or you are erased. Who did what in the squad is kept for a year.',
+      'What is kept of you stays until it is taken away or you are erased. A session that was taken off the plan can come back with its log for 30 days, then it is deleted. Who did what in the squad is kept for a year.',
       'Notes of pain, dizziness and hurts are kept for 12 months, or from 1 to 36 as a head coach sets it; then only that there was one.',
-      'A sign-in ends after 30 days, on a shared device after 12 hours. Wrong passwords are remembered for 30 days, by name and address.',
+      'A sign-in ends after 14 days without use, on a shared device after 12 hours. Wrong passwords are remembered for 30 days, by name and address. A browser that was signed in keeps a cookie that says so for 180 days; it opens nothing. The secret of a second factor is kept until it is switched off.',
       'A link of your own ends with the season, after 180 days at most, or at once when you or a coach end it; your phone forgets what it kept the next time it asks. How fresh you said you were is kept as long as notes of pain.',
       'Invitations are good for 7 days (for a head coach one), links for a new password for a day; they open something once.',
     ],
@@ -59,7 +59,7 @@ export const KEPT: readonly (readonly [string, readonly string[]])[] = texts('ke
     'Your rights here',
     [
       'On your own page you take all of it out as one file, and you can erase it; a head coach can do both for you, and your guardian may have the file.',
-      'Erasing takes your name, account, links, limits, measures, notes and ratings. That somebody came to a session, and a score, stay without a name only where ten or more people have such there. Your name is looked for in titles and notes, shown to you, and taken out.',
+      'Erasing takes your name, account, links, limits, measures, notes and ratings. That somebody came to a session, and a score, stay without a name only where ten or more people have such there. Your name is looked for in titles, notes and all other words of the squad, shown to you, and taken out.',
       'An id without a name is kept beside the database, so that no backup brings you back. The database file is then written anew. Backups made before hold you until whoever keeps the machine deletes them.',
     ],
   ],

@@ -90,6 +90,7 @@ export const HABITS_PANEL = texts('habitsPanel', {
 export const SQUAD_FILE = texts('squadFile', {
   file: 'The squad as a file',
   what: 'Plan, sessions, people by name, who came: one JSON file. Backups of the whole database belong to whoever keeps the machine.',
+  password: 'Your password',
   withHealth: 'with limits, measures, ratings and notes',
   take: 'Take it out',
 })

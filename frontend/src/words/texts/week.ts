@@ -105,6 +105,22 @@ export const ENTRY_DRAWER = texts('entryDrawer', {
   doItAfterAll: 'do it after all',
   skip: 'skip',
   takeOff: 'take off',
+  noted: (kind: string, count: Said) =>
+    kind === 'logged'
+      ? 'what was logged'
+      : kind === 'results'
+        ? said`scores (${count})`
+        : kind === 'ratings'
+          ? said`ratings (${count})`
+          : kind === 'log_notes'
+            ? said`notes (${count})`
+            : kind === 'runs'
+              ? said`runs (${count})`
+              : kind === 'recordings'
+                ? said`pulse (${count})`
+                : said`who was there (${count})`,
+  goesWithIt: (what: Said) =>
+    said`This also removes: ${what}. You can put it all back for 30 days: here with Undo, later from the Log.`,
   comesTo: (minutes: Said, effort: Said, load: Said) => said`${minutes} min, effort ${effort}, load ${load}`,
   when: 'When',
   forWhom: 'For whom',

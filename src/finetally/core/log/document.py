@@ -88,10 +88,15 @@ def read_log(value: JsonValue) -> Log:
     try:
         return Log.model_validate(value)
     except ValidationError as error:
-        raise DocumentError(
-            Problem(path_text(tuple(d["loc"])), shown(d["input"]), d["msg"].lower(), d["type"])
-            for d in error.errors(include_url=False)
-        ) from None
+        raise DocumentError(log_problems(error)) from None
+
+
+def log_problems(error: ValidationError, *at: str | int) -> list[Problem]:
+    """What is wrong with a log or a part of it, each with its place in the file."""
+    return [
+        Problem(path_text((*at, *d["loc"])), shown(d["input"]), d["msg"].lower(), d["type"])
+        for d in error.errors(include_url=False)
+    ]
 
 
 def log_schema() -> dict[str, Any]:

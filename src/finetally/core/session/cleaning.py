@@ -18,9 +18,17 @@ def cleaned(text: str) -> str:
     return UNCLEAN.sub(lambda found: "\ufffd" if "\ud800" <= found[0] <= "\udfff" else "", text)
 
 
+UNSEEN = re.compile(
+    "[\u00ad\u061c\u180e\u200b\u200e\u200f\u202a-\u202e\u2060-\u2064\u2066-\u206f\ufeff\U000e0000-\U000e007f]"
+    "|(?<![^\x00-\u02ff])[\u200c\u200d]|[\u200c\u200d](?![^\x00-\u02ff])"
+)
+"""Signs that are not seen, or turn the direction of others: two names that look the same must be the same. Joiners
+stay between letters of alphabets that need them."""
+
+
 def one_line(text: str) -> str:
-    """Text for one line: cleaned, line ends and runs of blanks as single blanks."""
-    return " ".join(cleaned(text).split())
+    """Text for one line: cleaned, without unseen signs, line ends and runs of blanks as single blanks."""
+    return " ".join(UNSEEN.sub("", cleaned(text)).split())
 
 
 def cleaned_tree(value: JsonValue) -> JsonValue:

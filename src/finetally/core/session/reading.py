@@ -36,6 +36,26 @@ class _Object(JsonObject):
     twice: tuple[str, ...] = ()
 
 
+class JsonMap(_Object):
+    """The same, filled key by key."""
+
+    def __setitem__(self, key: str, value: JsonValue) -> None:
+        if key in self:
+            self.twice = (*self.twice, key)
+        super().__setitem__(key, value)
+
+
+def clean_value(value: JsonValue, deepest: int) -> JsonValue:
+    """A value that a stream of JSON was read into, with its texts cleaned. Refuses what `read_json` refuses.
+
+    Raises DocumentError with a place for each problem.
+    """
+    problems, _ = _tree_problems(value, deepest)
+    if problems:
+        raise DocumentError(problems)
+    return cleaned_tree(value)
+
+
 def _object(pairs: list[tuple[str, JsonValue]]) -> JsonObject:
     made = _Object(pairs)
     if len(made) < len(pairs):
@@ -114,7 +134,7 @@ def _tree_problems(root: JsonValue, deepest: int) -> tuple[list[Problem], int]:
     return problems, keys
 
 
-_LOOKED_INTO = frozenset((float, dict, list, _Object))
+_LOOKED_INTO = frozenset((float, dict, list, _Object, JsonMap))
 
 _Link = tuple[PathPart, "_Link | None"]
 """A place as a chain from the inside out: a key, and the chain of what it is in."""

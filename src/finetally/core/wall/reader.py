@@ -23,7 +23,15 @@ from finetally.core.wall.page.rests import rest_line
 from finetally.core.wall.page.sets import dose_only
 from finetally.core.wall.page.talk import is_talk, margin_line, says_title, title_like
 from finetally.core.wall.parts import DOSES, dose_json
-from finetally.core.wall.text.lines import clock_marks, dress, has_letters, has_numbers, lines_of, time_slots
+from finetally.core.wall.text.lines import (
+    LONGEST_LINE,
+    clock_marks,
+    dress,
+    has_letters,
+    has_numbers,
+    lines_of,
+    time_slots,
+)
 from finetally.core.wall.text.settings import without_settings
 from finetally.core.wall.text.tables import without_tables
 from finetally.core.wall.text.written import Written
@@ -76,11 +84,7 @@ class TextReader:
     def _read(self, page: Page, text: str, ready: Mapping[int, Written] | None) -> Reading:
         page.ready = dict(ready or {})
         skipped = {number for one in page.ready.values() for number in range(one.first + 1, one.last)}
-        lines = [
-            one
-            for one in lines_of(clock_marks(time_slots(without_settings(without_tables(text)))))
-            if one.number - 1 not in skipped
-        ]
+        lines = [one for one in lines_of(_told_anew(text)) if one.number - 1 not in skipped]
         letters, numbers = has_letters(lines), page.numbered and has_numbers(lines)
         scanner = LineScanner(page.names, page.assumed)
         page.reads = [scanner.scan(dress(one, letters=letters, numbers=numbers)) for one in lines]
@@ -90,6 +94,15 @@ class TextReader:
             page.at = number
             read_line(page, one)
         return finished(page)
+
+
+def _told_anew(text: str) -> str:
+    """The text with tables, settings, slots and marks told on one line each; not of lines too long to read."""
+    rows = text.split("\n")
+    long = {number: row for number, row in enumerate(rows) if len(row) > LONGEST_LINE}
+    short = "\n".join("" if number in long else row for number, row in enumerate(rows))
+    told = clock_marks(time_slots(without_settings(without_tables(short)))).split("\n")
+    return "\n".join(long.get(number, row) for number, row in enumerate(told))
 
 
 def undosed(document: JsonObject) -> bool:

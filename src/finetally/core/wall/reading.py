@@ -20,7 +20,8 @@ from finetally.core.session.problems import DocumentError
 from finetally.core.session.reading import parse_session
 from finetally.core.wall.assumptions import Assumptions
 from finetally.core.wall.reader import Reading, TextReader
-from finetally.core.wall.sound import sound
+from finetally.core.wall.sound import MOST_UNITS, MOST_UNITS_WRITTEN, sound
+from finetally.core.wall.text.lines import MOST_ROWS
 from finetally.core.wall.text.written import written_blocks, written_whole
 from finetally.core.wall.unread import Unread
 
@@ -40,13 +41,14 @@ def read_wall(
     Raises BoardError for a text that is too large or has a broken trailer.
     """
     lines, patch = without_trailer(split_lines(text))
-    below = lines[MAX_LINES:]
-    lines = lines[:MAX_LINES]
+    lines = [line.rstrip() for line in lines]
     if patch is None and before is not None and before.get("blocks"):
         # The words that were kept belong to what stood there before.
         patch = _left_out_of(before, library)
     library = library.with_definitions(definitions_in(patch))
-    board = written_whole(lines, library)
+    board = written_whole(lines[:MAX_LINES], library)
+    most = MOST_ROWS if board is None else MAX_LINES
+    lines, below = lines[:most], lines[most:]
     if board is not None:
         reading = _as_written(board)
     else:
@@ -54,13 +56,14 @@ def read_wall(
         ready = {one.first: one for one in written_blocks(lines, library)}
         reading = reader.read("\n".join(lines), ready)
     if any(line.strip() for line in below):
-        reading.unread.append(Unread(MAX_LINES + 1, f"{len(below)} lines more"))
+        reading.unread.append(Unread(most + 1, f"{len(below)} lines more"))
     reading.rows = lines
     reading.unread = [
         one if one.text or not 0 < one.line <= len(lines) else Unread(one.line, lines[one.line - 1].strip())
         for one in reading.unread
     ]
-    return _with_unsaid(sound(reading, library), patch)
+    most_units = MOST_UNITS if board is None else MOST_UNITS_WRITTEN
+    return _with_unsaid(sound(reading, library, most_units=most_units), patch)
 
 
 def _left_out_of(before: JsonObject, library: Library) -> Patch | None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from finetally.core.movements.library import Library
+from finetally.core.session.budget import budget_of
 from finetally.core.session.json_value import JsonObject, objects
 from finetally.core.session.problems import DocumentError, Problem
 from finetally.core.session.reading import parse_session
@@ -13,6 +14,10 @@ from finetally.core.wall.reader import Reading
 from finetally.core.wall.unread import Unread
 
 MOST_TRIES = 8
+MOST_UNITS = 10_000
+"""Units of work of a session in a coach's own words: ten times the longest that is known; else blocks go."""
+MOST_UNITS_WRITTEN = 600_000
+"""Units of one in the written form, which the Bench writes of any session: as many as one request may take."""
 _BLOCK = re.compile(r"blocks\[(\d+)\]")
 _STEP = re.compile(r"blocks\[(\d+)\]\.steps\[(\d+)\](?:\.(\w+))?")
 OPTIONAL_STEP_KEYS = frozenset(
@@ -21,15 +26,16 @@ OPTIONAL_STEP_KEYS = frozenset(
 """What a step can do without: it is still in the figures when its load makes no sense."""
 
 
-def sound(reading: Reading, library: Library) -> Reading:
-    """A reading that can be figured.
+def sound(reading: Reading, library: Library, *, most_units: int) -> Reading:
+    """A reading that can be figured within some units of work.
 
     A quality out of bounds goes (`10 swings 4000 kg` are ten swings), else its step, else its block; the words
     of what went are among the unread.
     """
     for _ in range(MOST_TRIES):
         try:
-            unfold(parse_session(reading.document), library=library)
+            with budget_of(most_units):
+                unfold(parse_session(reading.document), library=library)
         except DocumentError as error:
             if not _without_parts(reading, error.problems):
                 _without_blocks(reading, {int(m[1]) for p in error.problems if (m := _BLOCK.match(p.path))})

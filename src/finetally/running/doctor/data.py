@@ -134,6 +134,12 @@ def backup(patient: Patient) -> Iterator[Diagnosis]:
     if not patient.installation.database.exists():
         return
     do = "fine-tally backup --keep 14, each night by a timer (docs/running.md)."
+    half = patient.installation.half_made
+    if half:
+        says = (
+            f"A backup or a restore was broken off, and left {len(half)} files with everything in them: {half[0]}"
+        )
+        yield wrong("backup", f"{says}.", "The next backup removes them: fine-tally backup")
     found = last_backup(patient.installation)
     if found is None:
         yield wrong("backup", "No backup is known.", do)

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import datetime, timedelta
 from typing import Any
 
 from django.contrib.auth import SESSION_KEY
 from django.contrib.sessions.backends.db import SessionStore as DatabaseStore
 from django.contrib.sessions.base_session import AbstractBaseSession
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
 from finetally.web.accounts.models import Device
@@ -50,6 +51,31 @@ def called_by(request: HttpRequest) -> str:
     browser = next((name for sign, name in BROWSERS if sign in says), "a browser")
     system = next((name for sign, name in SYSTEMS if sign in says), "")
     return f"{browser}, {system}" if system else browser
+
+
+RENEWED = "renewed"
+RENEWED_AFTER = timedelta(days=1)
+
+
+class IdleMiddleware:
+    """Has a sign-in that is used last on: it ends after `SESSION_COOKIE_AGE` without use.
+
+    On a shared device it ends all the same. Written once a day and not with each request: looking writes nothing.
+    """
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self._get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        answer = self._get_response(request)
+        session = request.session
+        # Only where somebody looked who it is: else the session would be read for files and pages, too.
+        # And only by looking: what changes something may have ended it.
+        looked = request.method == "GET" and session.accessed and SESSION_KEY in session
+        last = session.get(RENEWED) or session.get(BEGAN) if looked and not session.get(SHARED) else None
+        if last and timezone.now() - datetime.fromisoformat(last) > RENEWED_AFTER:
+            session[RENEWED] = timezone.now().isoformat()
+        return answer
 
 
 def describe_device(request: HttpRequest, *, shared: bool) -> None:

@@ -6,7 +6,8 @@ from django.db import transaction
 from django.shortcuts import get_object_or_404
 
 from finetally.core.session.problems import DocumentError, refuse, shown
-from finetally.web.squads.actor import Actor, Right
+from finetally.web.accounts.keys import end_keys
+from finetally.web.squads.actor import RIGHT_OF, Actor, Right
 from finetally.web.squads.models import Act, Membership, Role, Squad
 from finetally.web.squads.record import record
 from finetally.web.squads.use_cases import squad_for
@@ -55,6 +56,7 @@ def change_role(actor: Actor, membership_id: int, role: str) -> Membership:
             keep_a_head(one.squad, one.user_id)
         one.role = role
         one.save()
+        end_keys(one.squad, one.user_id, RIGHT_OF[role])
         record(actor, one.squad_id, Act.ROLE_CHANGED, f"{one.user.get_username()}: {Role(role).label}")
     return one
 
@@ -79,5 +81,6 @@ def leave_squad(actor: Actor, squad_id: int) -> None:
 
 
 def _out(one: Membership) -> None:
+    end_keys(one.squad, one.user_id, None)
     one.squad.people.filter(user_id=one.user_id).update(user=None)
     one.delete()

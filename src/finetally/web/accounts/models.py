@@ -97,6 +97,23 @@ class OwnSetting(models.Model):
         return f"{self.units} of {self.user}"
 
 
+class SecondFactor(models.Model):
+    """What somebody shows at sign-in beside their password: codes of an app that has the same secret.
+
+    `begun_at`: None until a code was shown; `last_step`: the latest code that was used, none of which counts twice;
+    `spare`: hashes of codes for when the app is lost, each once.
+    """
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="second_factor")
+    secret = models.CharField(max_length=64)
+    last_step = models.BigIntegerField(default=0)
+    spare = models.JSONField(default=list)
+    begun_at = models.DateTimeField(null=True)
+
+    def __str__(self) -> str:
+        return f"second factor of {self.user}"
+
+
 class NoticeKind(models.TextChoices):
     """What an account is told the next time it is there."""
 

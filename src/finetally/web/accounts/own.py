@@ -8,7 +8,8 @@ from django.db import transaction
 from django.utils import timezone
 
 from finetally.core.measures import Units
-from finetally.core.session.problems import DocumentError, refuse
+from finetally.core.session.problems import DocumentError
+from finetally.web.accounts.again import wrong_password
 from finetally.web.accounts.invitations import password_problems
 from finetally.web.accounts.models import Device, Notice, OwnSetting
 from finetally.web.accounts.tokens import token_hash
@@ -17,7 +18,7 @@ from finetally.web.accounts.tokens import token_hash
 def change_password(user: Any, old: str, new: str, present: str | None) -> None:
     """Set a new password and sign out all devices but the present one. Raises DocumentError."""
     if not user.check_password(old):
-        raise refuse(("old",), "another one", "That is not the password that holds now.", "cannot_wrong_password")
+        raise wrong_password("old")
     problems = password_problems(new, user.get_username())
     if problems:
         raise DocumentError(problems)

@@ -11,7 +11,7 @@ from django.utils import timezone
 from finetally.core.session.problems import DocumentError, refuse
 from finetally.web.accounts.invitations import password_problems
 from finetally.web.accounts.members import the_membership
-from finetally.web.accounts.models import Device, Notice, NoticeKind, Reset
+from finetally.web.accounts.models import Device, Notice, NoticeKind, Reset, SecondFactor
 from finetally.web.accounts.tokens import RESET_FOR, new_token, reset_of, token_hash
 from finetally.web.squads.actor import Actor
 from finetally.web.squads.models import Act, Membership
@@ -37,8 +37,10 @@ def make_reset(actor: Actor, membership_id: int) -> tuple[Reset, str]:
 
 
 def reset_by_keeper(user: Any) -> str:
-    """The token of a link for any account, made by whoever keeps the machine."""
+    """The token of a link for any account, made by the keeper of the machine; it ends the second factor, too."""
     with transaction.atomic():
+        # Only the keeper can let in somebody who lost their phone and the spare codes.
+        SecondFactor.objects.filter(user=user).delete()
         return _made(user.pk, None, None)[1]
 
 

@@ -11,7 +11,9 @@ import segno
 from django.http import Http404
 from django.utils import timezone
 
+from finetally.web.accounts.keys import still_may
 from finetally.web.accounts.models import Invitation, Reset
+from finetally.web.squads.actor import Right
 
 LINK_BYTES = 16
 INVITED_FOR, HEAD_INVITED_FOR, RESET_FOR = timedelta(days=7), timedelta(days=1), timedelta(days=1)
@@ -35,6 +37,8 @@ def invitation_of(token: str) -> Invitation:
     )
     if found is None or not found.opens_at(timezone.now()):
         raise Http404
+    if not still_may(found.made_by_id, found.squad_id, Right.HEAD):
+        raise Http404
     return found
 
 
@@ -42,6 +46,8 @@ def reset_of(token: str) -> Reset:
     """The reset that a token opens; Http404 for one that opens nothing, or no more."""
     found = Reset.objects.filter(token_hash=token_hash(token)).select_related("user", "squad", "made_by").first()
     if found is None or not found.opens_at(timezone.now()):
+        raise Http404
+    if found.squad_id is not None and not still_may(found.made_by_id, found.squad_id, Right.HEAD):
         raise Http404
     return found
 

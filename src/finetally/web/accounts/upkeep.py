@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import timedelta
 
+from axes.models import AccessAttempt
 from django.db import transaction
 from django.utils import timezone
 
@@ -11,6 +12,8 @@ from finetally.web.accounts.models import Device, Invitation, Reset
 
 LINKS_KEPT = timedelta(days=90)
 """Invitations and resets stay so long after they were good: who joined by which is told until then."""
+ATTEMPTS_KEPT = timedelta(days=30)
+"""How long wrong passwords are remembered."""
 
 
 def prune() -> int:
@@ -20,4 +23,5 @@ def prune() -> int:
         devices, _ = Device.objects.filter(expire_date__lt=now).delete()
         invitations, _ = Invitation.objects.filter(expires_at__lt=now - LINKS_KEPT).delete()
         resets, _ = Reset.objects.filter(expires_at__lt=now - LINKS_KEPT).delete()
-    return devices + invitations + resets
+        attempts, _ = AccessAttempt.objects.filter(attempt_time__lt=now - ATTEMPTS_KEPT).delete()
+    return int(devices + invitations + resets + attempts)

@@ -2,28 +2,35 @@
 
 from __future__ import annotations
 
-import threading
-from datetime import datetime, timedelta
+from datetime import datetime
+from typing import Any
 from uuid import UUID
 
-from axes.models import AccessAttempt
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Router, Schema, Status
 from ninja.utils import check_csrf
 from pydantic import Field
 
 from finetally.core.measures import Units
-from finetally.web.accounts import own
+from finetally.web.accounts import own, second_factor
+from finetally.web.accounts.again import ask_password
 from finetally.web.accounts.devices import SHARED, describe_device
+from finetally.web.accounts.guessing import (
+    ANY_NAME,
+    count,
+    is_over,
+    password_turn,
+    recognise_browser,
+    remember_browser,
+)
 from finetally.web.accounts.members import leave_squad
 from finetally.web.accounts.models import NoticeKind
 from finetally.web.api.request import ActorRequest
 from finetally.web.privacy.erasing import erase_account
-from finetally.web.problems import ProblemOut, busy_response, csrf_failure, problem_response
-from finetally.web.squads.actor import signed_in
+from finetally.web.problems import ProblemOut, csrf_failure, problem_response
+from finetally.web.squads.actor import Right, signed_in
 from finetally.web.squads.models import Person
 
 router = Router()
@@ -32,11 +39,12 @@ Password = Field(max_length=500)
 
 
 class SignIn(Schema):
-    """Name and password; `shared`: others use this device, too."""
+    """Name and password; `shared`: others use this device, too. `code`: of the second factor, if there is one."""
 
     name: str = Field(max_length=150)
     password: str = Password
     shared: bool = False
+    code: str = Field(default="", max_length=40)
 
 
 class SquadOut(Schema):
@@ -95,76 +103,66 @@ def _me(request: HttpRequest) -> MeOut:
 
 REFUSALS = {400: ProblemOut, 401: ProblemOut, 403: ProblemOut, 422: ProblemOut, 429: ProblemOut, 503: ProblemOut}
 OWN = {401: ProblemOut, 404: ProblemOut, 422: ProblemOut, 503: ProblemOut}
-MOST_HASHES = 2
-"""Passwords that a process looks at at the same time: each takes a fifth of a second, on purpose."""
-ATTEMPTS_KEPT_FOR = timedelta(days=30)
-"""How long wrong passwords are remembered."""
-hashing = threading.BoundedSemaphore(MOST_HASHES)
-
-
-def name_of(request: HttpRequest, credentials: dict[str, str] | None = None) -> str:
-    """The name that wrong passwords are counted for, whatever the case it is typed in."""
-    return str((credentials or {}).get("username") or "").casefold()
-
-
-WRONG_PASSWORDS, WRONG_LINKS = 10, 60
-ANY_LINK = "(link)"
-"""The name that wrong tokens are counted for. Nobody guesses 128 bits: what is counted is a squad behind one
-address that opens old links, and whoever wants to keep the server busy."""
-
-
-def wrong_ones_allowed(request: HttpRequest, credentials: dict[str, str] | None = None) -> int:
-    """After so many wrong ones of a name from one address comes a wait."""
-    return WRONG_LINKS if name_of(request, credentials) == ANY_LINK else WRONG_PASSWORDS
 
 
 def wait_a_while(what: str) -> HttpResponse:
-    """429: too many wrong ones from one address."""
+    """429: too many from one address."""
     minutes = int(settings.AXES_COOLOFF_TIME.total_seconds() // 60)
-    return problem_response(
-        429, "too-many-attempts", f"Too many wrong {what}. Wait {minutes} minutes, then try again."
-    )
+    return problem_response(429, "too-many-attempts", f"Too many {what}. Wait {minutes} minutes, then try again.")
 
 
 @router.post("/sign-in", auth=None, response={200: MeOut, **REFUSALS}, operation_id="sign_in")
-def sign_in(request: HttpRequest, data: SignIn) -> MeOut | HttpResponse:
+def sign_in(request: HttpRequest, response: HttpResponse, data: SignIn) -> MeOut | HttpResponse:
     """Sign in with name and password; the answer sets the session's cookie.
 
-    On a shared device it ends after 12 hours. 401 for a wrong pair, 429 after ten wrong ones for a name from one
-    address, 503 while many sign in at once.
+    On a shared device it ends after 12 hours. 401 for a wrong pair; 429 after ten wrong ones for a name, or sixty
+    for any name, from one address; 503 while many sign in at once.
     """
     if check_csrf(request) is not None:
         return csrf_failure(request)
     if settings.HTTPS and not request.is_secure():
         missing = "The proxy in front does not say that it was reached by https: it must send X-Forwarded-Proto."
         return problem_response(400, "proxy", missing)
-    if not hashing.acquire(blocking=False):
-        return busy_response("Many are signing in just now. Try again in a moment.")
-    try:
+    known = recognise_browser(request, data.name)
+    if not known and is_over(request, ANY_NAME):
+        return wait_a_while("wrong sign-ins from this network")
+    with password_turn(request):
         user = authenticate(request, username=data.name, password=data.password)
-    finally:
-        hashing.release()
     if user is None:
         if getattr(request, "axes_locked_out", False):
-            return wait_a_while("passwords")
-        return problem_response(401, "sign-in", "That name and password do not go together.")
-    enter(request, user, shared=data.shared)
-    AccessAttempt.objects.filter(attempt_time__lt=timezone.now() - ATTEMPTS_KEPT_FOR).delete()
+            return wait_a_while("wrong passwords")
+        if not known:
+            count(request, ANY_NAME)
+        return problem_response(401, "sign-in", "Wrong name or password.")
+    factor = second_factor.factor_of(user)
+    if factor is not None and not data.code:
+        return problem_response(401, "second-factor", "Type the code that your app shows.")
+    if factor is not None and not second_factor.passes(factor, data.code):
+        # Counted for the name and for the address, as a wrong password is: six digits can be guessed.
+        count(request, data.name)
+        if not known:
+            count(request, ANY_NAME)
+        return problem_response(
+            401, "second-factor", "That code does not count, or not any more. Type the next one."
+        )
+    enter(request, response, user, shared=data.shared)
     return _me(request)
 
 
-def enter(request: HttpRequest, user: object, *, shared: bool) -> None:
+def enter(request: HttpRequest, answer: HttpResponse, user: Any, *, shared: bool) -> None:
     """Begin a session for somebody who has shown who they are."""
-    login(request, user, backend=settings.AUTHENTICATION_BACKENDS[-1])  # type: ignore[arg-type]
+    login(request, user, backend=settings.AUTHENTICATION_BACKENDS[-1])
     describe_device(request, shared=shared)
+    if not shared:
+        remember_browser(request, answer, user.get_username())
 
 
 @router.post("/sign-out", response={204: None}, operation_id="sign_out")
 def sign_out(request: HttpRequest) -> HttpResponse:
-    """End the session, and have the browser drop what it kept of it."""
+    """End the session. The page removes what it kept of the account; other accounts' runs stay on the device."""
     logout(request)
     answer = HttpResponse(status=204)
-    answer["Clear-Site-Data"] = '"cache", "storage"'
+    answer["Clear-Site-Data"] = '"cache"'
     return answer
 
 
@@ -175,7 +173,7 @@ def me(request: HttpRequest) -> MeOut:
 
 
 class PasswordIn(Schema):
-    """The password that holds now, and the one that is to hold."""
+    """The current password and the new one."""
 
     old: str = Password
     new: str = Password
@@ -184,13 +182,9 @@ class PasswordIn(Schema):
 @router.post("/account/password", response={204: None, **OWN}, operation_id="change_password")
 def change_password(request: HttpRequest, data: PasswordIn) -> HttpResponse:
     """Set another password, and sign out all devices but this one. 422 where the old one is wrong."""
-    if not hashing.acquire(blocking=False):
-        return busy_response("Many are signing in just now. Try again in a moment.")
-    try:
+    with password_turn(request):
         own.change_password(request.user, data.old, data.new, request.session.session_key)
         update_session_auth_hash(request, request.user)  # type: ignore[arg-type]
-    finally:
-        hashing.release()
     return HttpResponse(status=204)
 
 
@@ -252,7 +246,7 @@ def leave(request: ActorRequest, squad_id: int) -> Status[None]:
 
 
 class EraseAccountIn(Schema):
-    """The password that holds now: whoever finds a device must not be able to erase its owner."""
+    """The current password: somebody who finds a device must not be able to erase its owner."""
 
     password: str = Password
 
@@ -260,10 +254,71 @@ class EraseAccountIn(Schema):
 @router.post("/account/erase", response={204: None, **OWN}, operation_id="erase_account")
 def erase(request: HttpRequest, data: EraseAccountIn) -> HttpResponse:
     """Erase one's account, and all that is kept of oneself in all squads. 422 for the last head coach of one."""
-    if not hashing.acquire(blocking=False):
-        return busy_response("Many are signing in just now. Try again in a moment.")
-    try:
-        erase_account(request.user, data.password)
-    finally:
-        hashing.release()
+    ask_password(request, data.password)
+    erase_account(request.user)
     return sign_out(request)
+
+
+class SecondFactorOut(Schema):
+    """Whether one signs in with a second factor; `may`: one is a head coach; `spare`: spare codes that are left."""
+
+    on: bool
+    may: bool
+    spare: int
+
+
+class SetUpIn(Schema):
+    """The current password."""
+
+    password: str = Password
+
+
+class SetUpOut(Schema):
+    """A secret for an app: as text, and as a picture (SVG) for its camera."""
+
+    secret: str
+    picture: str
+
+
+class CodeIn(Schema):
+    """The code that the app shows."""
+
+    code: str = Field(max_length=40)
+
+
+class SpareOut(Schema):
+    """Codes for when the app is lost, each once. Shown this once."""
+
+    spare: list[str]
+
+
+@router.get(
+    "/account/second-factor", response={200: SecondFactorOut, 401: ProblemOut}, operation_id="second_factor"
+)
+def see_second_factor(request: ActorRequest) -> SecondFactorOut:
+    """Whether a second factor is asked for at sign-in."""
+    known = second_factor.factor_of(request.user)
+    may = bool(request.auth.squads(Right.HEAD))
+    return SecondFactorOut(on=known is not None, may=may, spare=len(known.spare) if known is not None else 0)
+
+
+@router.post("/account/second-factor", response={200: SetUpOut, **OWN}, operation_id="set_up_second_factor")
+def set_up_second_factor(request: HttpRequest, data: SetUpIn) -> SetUpOut:
+    """Make a secret for an app; it counts once a code was shown. For head coaches. 422 for a wrong password."""
+    ask_password(request, data.password)
+    secret, address = second_factor.set_up(request.user)
+    return SetUpOut(secret=secret, picture=second_factor.drawn(address))
+
+
+@router.put("/account/second-factor", response={200: SpareOut, **OWN}, operation_id="begin_second_factor")
+def begin_second_factor(request: HttpRequest, data: CodeIn) -> SpareOut:
+    """Ask for a code at sign-in from now on. 422 for a code that the app does not show now."""
+    return SpareOut(spare=second_factor.begin(request.user, data.code))
+
+
+@router.post("/account/second-factor/end", response={204: None, **OWN}, operation_id="end_second_factor")
+def end_second_factor(request: HttpRequest, data: SetUpIn) -> HttpResponse:
+    """Ask for no code any more. 422 for a wrong password."""
+    ask_password(request, data.password)
+    second_factor.end(request.user)
+    return HttpResponse(status=204)

@@ -21,6 +21,7 @@ from pydantic import BaseModel
 from finetally.core.session.limits import MAX_PROBLEMS
 from finetally.core.session.problems import DocumentError, Problem, path_text, shown
 from finetally.core.session.reading import read_json
+from finetally.web.accounts.guessing import TooManyPasswordsError
 from finetally.web.api.account import router as account
 from finetally.web.api.attendance import router as attendance
 from finetally.web.api.away import router as away
@@ -51,8 +52,8 @@ from finetally.web.api.shapes import router as shapes
 from finetally.web.api.squads import router as squads
 from finetally.web.api.tables import router as tables
 from finetally.web.api.walls import router as walls
-from finetally.web.body import TooSlowError, bound_of, read_body, set_bounds
-from finetally.web.problems import database_refusal, problem_response
+from finetally.web.body import TooManyBodiesError, TooSlowError, bound_of, read_body, set_bounds
+from finetally.web.problems import busy_response, database_refusal, problem_response
 from finetally.web.squads.actor import Actor, signed_in
 from finetally.web.versions import ChangedError
 
@@ -144,7 +145,11 @@ api.add_router("/log", log_files)
 @api.exception_handler(DocumentError)
 def _document_error(request: HttpRequest, error: DocumentError) -> HttpResponse:
     too_large = any(problem.code == "too_large" for problem in error.problems)
-    return problem_response(413 if too_large else 422, "document", error.problems[0].text, error.problems)
+    answer = problem_response(413 if too_large else 422, "document", error.problems[0].text, error.problems)
+    if too_large:
+        # What is still on its way is not waited for.
+        answer["Connection"] = "close"
+    return answer
 
 
 def _found(item: dict[str, Any]) -> str:
@@ -182,6 +187,18 @@ def _too_slow(request: HttpRequest, error: TooSlowError) -> HttpResponse:
     answer = problem_response(408, "too-slow", "What was sent did not come in time. Nothing was changed.")
     answer["Connection"] = "close"
     return answer
+
+
+@api.exception_handler(TooManyBodiesError)
+def _too_many(request: HttpRequest, error: TooManyBodiesError) -> HttpResponse:
+    answer = busy_response("Other large files are being received just now. Try again in a moment.")
+    answer["Connection"] = "close"
+    return answer
+
+
+@api.exception_handler(TooManyPasswordsError)
+def _busy(request: HttpRequest, error: TooManyPasswordsError) -> HttpResponse:
+    return busy_response("Many are signing in just now. Try again in a moment.")
 
 
 @api.exception_handler(OperationalError)

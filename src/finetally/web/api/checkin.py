@@ -46,6 +46,7 @@ from finetally.web.problems import ProblemOut, problem_response
 router = Router()
 COOKIE, COOKIE_PATH = "own-link", "/api/checkin"
 IN_USE = "This link is in use on two devices already. End it on one of them, or ask your coach for a new one."
+OTHER_LINK = "Another link is open on this phone now. What was said waits for its own."
 OWN_REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 413: ProblemOut, 422: ProblemOut}
 OPEN_REFUSALS = {403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 422: ProblemOut, 429: ProblemOut}
 
@@ -98,12 +99,20 @@ def look(request: OwnRequest, units: Units | None = None) -> OwnPageOut:
     return _page(own_page(request.auth, units))
 
 
-@router.post("/checkin/say", auth=OwnLink(), response={200: HeardOut, **OWN_REFUSALS}, operation_id="say")
-def say(request: OwnRequest, data: SaidIn) -> HeardOut:
-    """Take what the holder says, each thing once by its number and by itself: a refused one holds up no other."""
-    heard = hear(request.auth, [_saying(one.model_dump()) for one in data.said])
+@router.post(
+    "/checkin/say", auth=OwnLink(), response={200: HeardOut, 409: ProblemOut, **OWN_REFUSALS}, operation_id="say"
+)
+def say(request: OwnRequest, data: SaidIn) -> HeardOut | HttpResponse:
+    """Take what the holder says, each thing once by its number and by itself: a refused one holds up no other.
+
+    409 where it was said by another link than the one that is open on this phone now: nothing is taken.
+    """
+    if data.link not in (None, request.auth.device.link_id):
+        return problem_response(409, "other-link", OTHER_LINK)
+    heard = hear(request.auth, [_saying(one.model_dump()) for one in data.said], sent=data.sent)
     refused = [NotTaken(number=number, why=why) for number, why in heard.refused.items()]
-    return HeardOut(taken=heard.taken, refused=refused)
+    waiting = [NotTaken(number=number, why=why) for number, why in heard.waiting.items()]
+    return HeardOut(taken=heard.taken, refused=refused, waiting=waiting)
 
 
 @router.delete(

@@ -85,8 +85,14 @@ AnySaid = Annotated[
 
 
 class SaidIn(Schema):
-    """Things that are said, in their order."""
+    """Things that are said, in their order.
 
+    `link`: whose they are, by the number that their page told; `sent`: now, by the device's clock, by which a wrong
+    one is noticed and their times are corrected.
+    """
+
+    link: int | None = Field(None, ge=0, lt=2**63)
+    sent: AwareDatetime | None = None
     said: list[AnySaid] = Field(max_length=MOST_SAYINGS)
 
 
@@ -98,10 +104,14 @@ class NotTaken(Schema):
 
 
 class HeardOut(Schema):
-    """Which things were taken, now or before; which were not. Each thing by itself."""
+    """Which things were taken, now or before; which were not. Each thing by itself.
+
+    `waiting`: their times cannot be right, by this clock or the device's: they stay there and are sent again.
+    """
 
     taken: list[UUID]
     refused: list[NotTaken]
+    waiting: list[NotTaken] = []
 
 
 class OwnTokenIn(Schema):

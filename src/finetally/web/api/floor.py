@@ -133,8 +133,9 @@ class StationsOut(Schema):
 
 
 class FloorSheetOut(Schema):
-    """All that running an entry needs, also without a network. `emergency`: the squad's own words.
+    """All that running an entry needs, also without a network.
 
+    `emergency`: the squad's own words; `asks_health`: whether pain, dizziness and who was hurt may be noted.
     `people` stand in the order in which they are dealt to stations. `group`: whose entry it is. `planned`: where
     the plan would be in beats of `sheet` that go at people's own pace.
     """
@@ -154,6 +155,7 @@ class FloorSheetOut(Schema):
     own_cautions: list[str]
     cautions: list[str]
     emergency: str
+    asks_health: bool
     people: list[FloorPerson]
     others: list[CardOption]
     group: str
@@ -228,6 +230,7 @@ def floor_sheet(request: ActorRequest, entry_id: UUID) -> FloorSheetOut:
         own_cautions=found.own_cautions,
         cautions=found.usual_cautions,
         emergency=entry.squad.emergency,
+        asks_health=entry.squad.asks_health,
         people=[
             FloorPerson(
                 person=one.person.public_id,

@@ -20,11 +20,17 @@ REFUSALS = {401: ProblemOut, 404: ProblemOut, 422: ProblemOut}
 
 
 class ProgressOut(Schema):
-    """How far a levelling is: better answers found so far, aims that the best leaves unmet, its edits."""
+    """How far a levelling is: better answers found so far, aims that the best leaves unmet, its edits.
+
+    Of a log that is brought in: of `of` sessions `read` are figured, and `count` are in the log.
+    """
 
     found: int = 0
     unmet: int | None = None
     edits: int | None = None
+    read: int | None = None
+    count: int | None = None
+    of: int | None = None
 
 
 class JobOut(Schema):

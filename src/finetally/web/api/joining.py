@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from datetime import datetime
 
 from django.http import HttpRequest, HttpResponse
@@ -10,11 +9,12 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from finetally.web.accounts import invitations, resets
+from finetally.web.accounts.guessing import password_turn
 from finetally.web.accounts.models import Invitation
 from finetally.web.accounts.tokens import invitation_of
-from finetally.web.api.account import enter, hashing
-from finetally.web.api.links import Opened, opened
-from finetally.web.problems import ProblemOut, busy_response
+from finetally.web.api.account import enter
+from finetally.web.api.links import opened
+from finetally.web.problems import ProblemOut
 from finetally.web.squads.models import Role
 
 router = Router()
@@ -71,20 +71,6 @@ class ResetDone(Schema):
     account: str
 
 
-def _hashed(work: Callable[[], Opened]) -> Callable[[], Opened | HttpResponse]:
-    """The same work, refused while many passwords are looked at."""
-
-    def worked() -> Opened | HttpResponse:
-        if not hashing.acquire(blocking=False):
-            return busy_response("Many are signing in just now. Try again in a moment.")
-        try:
-            return work()
-        finally:
-            hashing.release()
-
-    return worked
-
-
 def _seen(request: HttpRequest, one: Invitation) -> InvitationSeen:
     return InvitationSeen(
         squad=one.squad.name,
@@ -107,20 +93,21 @@ def see_invitation(request: HttpRequest, data: TokenIn) -> InvitationSeen | Http
 @router.post(
     "/invitations/accept", auth=None, response={200: JoinedOut, **REFUSALS}, operation_id="accept_invitation"
 )
-def accept(request: HttpRequest, data: JoinIn) -> JoinedOut | HttpResponse:
+def accept(request: HttpRequest, response: HttpResponse, data: JoinIn) -> JoinedOut | HttpResponse:
     """Accept an invitation: with the account that is signed in, or with a new one of that name and password.
 
     Once. 404 where it opens nothing (more), 422 for a name that is taken, a password that is no good, a member.
     """
     if request.user.is_authenticated:
         return opened(request, lambda: JoinedOut(squad=invitations.accept(request.user, data.token).squad_id))
-    return opened(request, _hashed(lambda: _new_account(request, data)))
 
+    def joined() -> JoinedOut:
+        with password_turn(request):
+            user = invitations.accept_as_new(data.token, data.name or "", data.password or "")
+        enter(request, response, user, shared=data.shared)
+        return JoinedOut(squad=user.memberships.get().squad_id)
 
-def _new_account(request: HttpRequest, data: JoinIn) -> JoinedOut:
-    user = invitations.accept_as_new(data.token, data.name or "", data.password or "")
-    enter(request, user, shared=data.shared)
-    return JoinedOut(squad=user.memberships.get().squad_id)
+    return opened(request, joined)
 
 
 @router.post("/resets/look", auth=None, response={200: ResetSeen, **REFUSALS}, operation_id="see_reset")
@@ -139,6 +126,7 @@ def use_reset(request: HttpRequest, data: ResetIn) -> ResetDone | HttpResponse:
     """Set the password that the link is for, and sign the account out everywhere. Once. 404, 422 as above."""
 
     def done() -> ResetDone:
-        return ResetDone(account=resets.set_anew(data.token, data.password).get_username())
+        with password_turn(request):
+            return ResetDone(account=resets.set_anew(data.token, data.password).get_username())
 
-    return opened(request, _hashed(done))
+    return opened(request, done)

@@ -6,14 +6,13 @@ from collections.abc import Callable
 from datetime import datetime
 from typing import TypeVar
 
-from axes.handlers.proxy import AxesProxyHandler
-from django.contrib.auth.signals import user_login_failed
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Schema
 from ninja.utils import check_csrf
 
+from finetally.web.accounts.guessing import ANY_LINK, count, is_over
 from finetally.web.accounts.tokens import qr_of
-from finetally.web.api.account import ANY_LINK, wait_a_while
+from finetally.web.api.account import wait_a_while
 from finetally.web.problems import csrf_failure, problem_response
 
 
@@ -52,10 +51,10 @@ def opened(request: HttpRequest, work: Callable[[], Opened]) -> Opened | HttpRes
     """What a token leads to; refused where it opens nothing, and for a while where many did not."""
     if check_csrf(request) is not None:
         return csrf_failure(request)
-    if not AxesProxyHandler.is_allowed(request, {"username": ANY_LINK}):
-        return wait_a_while("links")
+    if is_over(request, ANY_LINK):
+        return wait_a_while("wrong links")
     try:
         return work()
     except Http404:
-        user_login_failed.send(sender=__name__, credentials={"username": ANY_LINK}, request=request)
+        count(request, ANY_LINK)
         return problem_response(404, "link", OPENS_NOTHING)

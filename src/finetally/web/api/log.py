@@ -66,7 +66,7 @@ def movements_last_done(request: ActorRequest, squad: int | None = None) -> dict
 
 @router.post("/settle", response={200: SettledOut, **REFUSALS}, operation_id="settle")
 def settle(request: ActorRequest, data: SettleIn) -> SettledOut:
-    """Log several entries as they were run, or as planned; those that are logged already stay as they are."""
+    """Log several entries as they were run, or as planned: all, or none where one is refused."""
     return SettledOut(entries=settling.settle(request.auth, data.entries, data.away))
 
 

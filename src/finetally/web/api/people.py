@@ -19,7 +19,7 @@ from finetally.web.people import groups as group_cases
 from finetally.web.people import limits, measures, people
 from finetally.web.people.models import Limit, Maximum
 from finetally.web.problems import ProblemOut
-from finetally.web.squads.actor import Right
+from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Person
 from finetally.web.squads.today import today_of
 
@@ -30,7 +30,8 @@ REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 
 class PersonOut(Schema):
     """Somebody in the list: name, name on the wall, groups, whether they have an account; what holds today.
 
-    `away`: until when, if they are away; `limited`: whether a limit holds.
+    `away`: until when, if they are away; `limited`: whether a limit holds; `under_age`: for head coaches and the
+    person, else None.
     """
 
     id: UUID
@@ -38,7 +39,7 @@ class PersonOut(Schema):
     short_name: str
     groups: list[GroupOut]
     account: str | None
-    under_age: bool
+    under_age: bool | None
     away: date | None
     limited: bool
 
@@ -95,7 +96,10 @@ class PersonIn(PersonDetails):
 
 
 class OnePersonOut(PersonOut):
-    """Everything about one person. `manages`: the actor may erase, note a guardian; `own`: the actor is them."""
+    """Everything about one person. `manages`: the actor may erase, note a guardian; `own`: the actor is them.
+
+    `body_kg`, `under_age`, `guardian`, `guardian_on`, `keeps_little`: for head coaches and the person, else empty.
+    """
 
     version: str
     squad: int
@@ -109,7 +113,7 @@ class OnePersonOut(PersonOut):
     guardian: str
     guardian_on: date | None
     named_on: date | None
-    keeps_little: bool
+    keeps_little: bool | None
     own: bool
     plans: bool
     manages: bool
@@ -199,7 +203,7 @@ class GuardianIn(Schema):
     day: PlanDay | None = None
 
 
-def _listed(person: Person) -> dict[str, Any]:
+def _listed(actor: Actor, person: Person) -> dict[str, Any]:
     today = today_of(person.squad)
     places = person.present_places  # type: ignore[attr-defined]
     away = [one.last for one in person.away.all() if one.first <= today <= one.last]
@@ -209,7 +213,7 @@ def _listed(person: Person) -> dict[str, Any]:
         "short_name": person.on_the_wall,
         "groups": [group_out(one.group) for one in places],
         "account": person.user.get_username() if person.user is not None else None,
-        "under_age": person.under_age,
+        "under_age": person.under_age if people.sees_private(actor, person) else None,
         "away": max(away, default=None),
         "limited": any(one.holds_on(today) for one in person.limits.all()),
     }
@@ -240,11 +244,12 @@ def _capacity(person: Person) -> CapacityOut | None:
 def _whole(request: ActorRequest, person: Person) -> OnePersonOut:
     actor, today = request.auth, today_of(person.squad)
     noted = limits.reads_notes(actor, person)
+    private = people.sees_private(actor, person)
     return OnePersonOut(
-        **_listed(person),
+        **_listed(actor, person),
         version=people.person_version(person),
         squad=person.squad_id,
-        body_kg=person.body_kg,
+        body_kg=person.body_kg if private else None,
         pace_factor=person.pace_factor,
         effort_offset=person.effort_offset,
         capacity=_capacity(person),
@@ -253,10 +258,10 @@ def _whole(request: ActorRequest, person: Person) -> OnePersonOut:
         times_away=[
             AwayOut(id=one.pk, first=one.first, last=one.last, known=one.known) for one in person.away.all()
         ],
-        guardian=person.guardian,
-        guardian_on=person.guardian_on,
+        guardian=person.guardian if private else "",
+        guardian_on=person.guardian_on if private else None,
         named_on=person.named_on,
-        keeps_little=person.keeps_little,
+        keeps_little=person.keeps_little if private else None,
         own=people.is_self(actor, person),
         plans=actor.may(person.squad_id, Right.PLAN),
         manages=actor.may(person.squad_id, Right.HEAD),
@@ -266,14 +271,14 @@ def _whole(request: ActorRequest, person: Person) -> OnePersonOut:
 @router.get("", response={200: list[PersonOut], **REFUSALS}, operation_id="people")
 def look(request: ActorRequest, squad: int | None = None) -> list[PersonOut]:
     """The people of a squad, by name: their groups, who is away today, for whom a limit holds."""
-    return [PersonOut(**_listed(person)) for person in people.list_people(request.auth, squad)]
+    return [PersonOut(**_listed(request.auth, person)) for person in people.list_people(request.auth, squad)]
 
 
 @router.post("", response={201: PersonOut, **REFUSALS}, operation_id="add_person")
 def add(request: ActorRequest, data: NewPersonIn) -> Status[PersonOut]:
     """Add somebody, without an account; groups that there are not yet are made."""
     made = people.add_person(request.auth, data.squad, data.name, data.groups)
-    return Status(201, PersonOut(**_listed(people.read_person(request.auth, made.public_id))))
+    return Status(201, PersonOut(**_listed(request.auth, people.read_person(request.auth, made.public_id))))
 
 
 @router.post("/list/preview", response={200: list[ListedOut], **REFUSALS}, operation_id="preview_people")

@@ -17,7 +17,7 @@ from finetally.core.week.load import WeekLoad
 from finetally.web.api.days import PlanDay
 from finetally.web.api.figures import json_answer
 from finetally.web.api.request import ActorRequest
-from finetally.web.plan import entries, levelling
+from finetally.web.plan import entries, levelling, removing
 from finetally.web.plan.models import Change, Day, Entry, Phase
 from finetally.web.plan.refigure import Refigured, aged_in, lately
 from finetally.web.plan.summaries import summary_from_json
@@ -335,15 +335,45 @@ def keep_entry(request: ActorRequest, entry_id: UUID) -> Status[KeptOut]:
 
 @router.delete("/entries/{entry_id}", response={204: None, **REFUSALS}, operation_id="drop_entry")
 def drop_entry(request: ActorRequest, entry_id: UUID, version: int) -> Status[None]:
-    """Remove an entry from the plan; restorable for an hour. 409 where it is another by now than `version`."""
-    entries.drop_entry(request.auth, entry_id, version)
+    """Remove an entry from the plan; restorable for 30 days. 409 where it is another by now than `version`."""
+    removing.drop_entry(request.auth, entry_id, version)
     return Status(204, None)
+
+
+class RemovedOut(Schema):
+    """An entry that was removed and can be restored.
+
+    `logged`: it was in the log; `left`: days until it is deleted.
+    """
+
+    id: UUID
+    day: date
+    title: str
+    logged: bool
+    left: int
+
+
+@router.get("/removed", response={200: list[RemovedOut], **REFUSALS}, operation_id="removed_entries")
+def removed_entries(request: ActorRequest, squad: int | None = None) -> list[RemovedOut]:
+    """Entries that were removed in the last 30 days, the latest first. For those who plan."""
+    return [
+        RemovedOut(id=one.pk, day=one.day, title=one.title, logged=one.logged_minutes is not None, left=left)
+        for one, left in removing.removed_entries(request.auth, squad)
+    ]
+
+
+@router.get("/entries/{entry_id}/noted", response={200: dict[str, int], **REFUSALS}, operation_id="noted_of_entry")
+def noted_of_entry(request: ActorRequest, entry_id: UUID) -> dict[str, int]:
+    """How much was noted of an entry and would be removed with it: its log, scores, ratings, notes, runs, and who
+    was there.
+    """
+    return removing.noted_of(request.auth, entry_id)
 
 
 @router.post("/entries/{entry_id}/restore", response={200: EntryOut, **REFUSALS}, operation_id="restore_entry")
 def restore_entry(request: ActorRequest, entry_id: UUID) -> EntryOut:
     """Put a removed entry back on the plan, with all that was noted of it."""
-    return entry_out(entries.restore_entry(request.auth, entry_id))
+    return entry_out(removing.restore_entry(request.auth, entry_id))
 
 
 @router.put("/days/{day}", response={204: None, **REFUSALS}, operation_id="set_day")

@@ -23,6 +23,7 @@ from finetally.web.api.request import ActorRequest
 from finetally.web.floor import replanning, runs, walls
 from finetally.web.floor.clock import server_now, since_1970
 from finetally.web.floor.models import FloorEvent
+from finetally.web.floor.sent import SentEvent
 
 router = Router()
 MOST_SENT = 500
@@ -64,7 +65,10 @@ class EventsIn(Schema):
 
 
 class RunOut(Schema):
-    """A run, and what came after event `since`. `last`: from where to ask next; `now`: the server's clock."""
+    """A run, and what came after event `since`. `last`: from where to ask next; `now`: the server's clock.
+
+    `left_out`: what was not kept of what was sent, in words. `removed`: its entry was taken off the plan meanwhile.
+    """
 
     id: UUID
     entry: UUID | None
@@ -77,6 +81,8 @@ class RunOut(Schema):
     last: int
     events: list[KeptEvent]
     layouts: dict[str, PublishedLayout]
+    left_out: list[str] = []
+    removed: bool = False
 
 
 class LeftIn(Schema):
@@ -133,9 +139,11 @@ def run_sheet(request: ActorRequest, run_id: UUID) -> PublishedSheet:
 @router.post("/runs/{run_id}/events", response={200: RunOut, **REFUSALS}, operation_id="sendEvents")
 def send_events(request: ActorRequest, run_id: UUID, data: EventsIn, since: int = 0) -> RunOut:
     """Keep events, each once; answers with what came after event `since`, these among it."""
-    sent = [runs.SentEvent(one.device, one.number, one.event) for one in data.events]
-    runs.take_events(request.auth, run_id, sent)
-    return run_out(runs.news_of(runs.the_run(request.auth, run_id), since))
+    sent = [SentEvent(one.device, one.number, one.event) for one in data.events]
+    left_out = runs.take_events(request.auth, run_id, sent)
+    answer = run_out(runs.news_of(runs.the_run(request.auth, run_id), since))
+    answer.left_out = left_out
+    return answer
 
 
 def run_out(news: runs.RunNews, *, only: frozenset[str] | None = None) -> RunOut:
@@ -152,6 +160,7 @@ def run_out(news: runs.RunNews, *, only: frozenset[str] | None = None) -> RunOut
         last=news.last,
         events=[_kept(one, only is None) for one in news.events if only is None or one.event["do"] in only],
         layouts=news.layouts,
+        removed=kept.entry is not None and kept.entry.removed_at is not None,
     )
 
 

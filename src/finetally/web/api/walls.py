@@ -6,14 +6,16 @@ from dataclasses import asdict
 from datetime import datetime
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
 from ninja.security import APIKeyHeader
 from pydantic import Field
 
 from finetally.core.floor.published import PublishedSheet
 from finetally.core.measures import Units
+from finetally.web.accounts.guessing import ANY_SCREEN, count, is_over
 from finetally.web.accounts.own import units_of
+from finetally.web.api.account import wait_a_while
 from finetally.web.api.plan import REFUSALS
 from finetally.web.api.request import ActorRequest
 from finetally.web.api.runs import RunOut, run_out
@@ -86,9 +88,17 @@ class WallRequest(HttpRequest):
     auth: WallScreen
 
 
-@router.post("/wall/screens", auth=None, response={200: WallOpened, 422: ProblemOut}, operation_id="openWall")
-def open_wall(request: HttpRequest) -> WallOpened:
-    """A new screen, which shows its code until a coach types it."""
+@router.post(
+    "/wall/screens",
+    auth=None,
+    response={200: WallOpened, 422: ProblemOut, 429: ProblemOut},
+    operation_id="openWall",
+)
+def open_wall(request: HttpRequest) -> WallOpened | HttpResponse:
+    """A new screen, which shows its code until a coach types it. 429 after twenty from one address."""
+    if is_over(request, ANY_SCREEN):
+        return wait_a_while("new screens from this network")
+    count(request, ANY_SCREEN)
     token, code = walls.open_screen()
     return WallOpened(code=code, token=token)
 

@@ -188,6 +188,7 @@ def _windows(
 
 def _results(person: Person, today: date) -> list[OwnResult]:
     """What somebody made lately, the latest first. One query."""
-    made = Result.objects.filter(person=person, used=True, unfinished="", entry__day__lt=today).exclude(score={})
+    made = Result.objects.filter(person=person, used=True, unfinished="", entry__day__lt=today)
+    made = made.filter(entry__removed_at=None).exclude(score={})
     rows = made.order_by("-entry__day", "-id").values_list("entry__day", "entry__title", "score")
     return [OwnResult(*row) for row in rows[:MOST_LAST]]

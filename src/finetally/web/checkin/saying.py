@@ -6,7 +6,8 @@ Said without a network it is sent later, perhaps twice: each thing is taken once
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from contextlib import suppress
+from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from typing import Literal
 from uuid import UUID
@@ -37,6 +38,13 @@ WAITED = timedelta(days=14)
 """What was said without a network is taken so long after."""
 AHEAD = timedelta(minutes=10)
 """How far a phone's clock may be ahead."""
+LONGEST_WAIT = timedelta(days=60)
+"""No phone keeps what was said for so long: a time before that is a wrong clock's."""
+CLOCKS_DIFFER = timedelta(minutes=2)
+"""By how much the clocks differ before times are corrected: less is the network's."""
+WRONG_CLOCK = (
+    "The clock of this phone, or of the server, was wrong: this waits here. Tell your coach if it stays so."
+)
 MOST_A_DAY = 300
 NOT_THERE = "This session is not on your plan any more."
 TOO_MANY = f"More than {MOST_A_DAY} things were said today: tell your coach."
@@ -69,17 +77,27 @@ class Heard:
 
     taken: list[UUID] = field(default_factory=list)
     refused: dict[UUID, str] = field(default_factory=dict)
+    waiting: dict[UUID, str] = field(default_factory=dict)
 
 
-def hear(door: OwnDoor, sayings: Sequence[Saying]) -> Heard:
-    """Take what somebody says, each thing by itself: one that is refused holds up no other."""
+def hear(door: OwnDoor, sayings: Sequence[Saying], *, sent: datetime | None = None) -> Heard:
+    """Take what somebody says, each thing by itself: one that is refused holds up no other.
+
+    `sent`: the device's clock as it sends them; what it is wrong by is taken off their times.
+    """
     heard = Heard()
+    now = timezone.now()
+    wrong_by = now - sent if sent is not None and abs(now - sent) > CLOCKS_DIFFER else timedelta()
     link = door.device.link
     known = set(link.said.filter(number__in=[one.number for one in sayings]).values_list("number", flat=True))
     left = MOST_A_DAY - link.said.filter(at__gte=timezone.now() - timedelta(days=1)).count()
-    for one in sayings:
+    for told in sayings:
+        one = _corrected(told, wrong_by)
         if one.number in known:
             heard.taken.append(one.number)
+            continue
+        if sent is not None and not now - LONGEST_WAIT <= one.at <= now + AHEAD:
+            heard.waiting[one.number] = WRONG_CLOCK
             continue
         if left <= 0:
             heard.refused[one.number] = TOO_MANY
@@ -99,6 +117,13 @@ def hear(door: OwnDoor, sayings: Sequence[Saying]) -> Heard:
             heard.taken.append(one.number)
             known.add(one.number)
     return heard
+
+
+def _corrected(one: Saying, wrong_by: timedelta) -> Saying:
+    """What was said, at the time by the server's clock."""
+    with suppress(OverflowError):
+        return replace(one, at=one.at + wrong_by)
+    return one
 
 
 def _take(door: OwnDoor, one: Saying) -> None:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -22,21 +21,23 @@ from finetally.core.floor.queue import Holding
 from finetally.core.floor.replay import Replay
 from finetally.core.session.cleaning import one_line
 from finetally.core.session.json_value import JsonValue
-from finetally.core.session.problems import DocumentError, refuse
+from finetally.core.session.problems import DocumentError, refuse, shown
+from finetally.core.session.reading import parse_session
+from finetally.core.unfold.unfold import blocks_of
 from finetally.web.floor.models import FloorEvent, FloorRun
+from finetally.web.floor.screened import screened
+from finetally.web.floor.sent import TEAM, SentEvent
 from finetally.web.log.from_floor import take_from_floor
 from finetally.web.log.given_here import entry_given
 from finetally.web.plan.entries import the_entry, wrong
+from finetally.web.plan.models import Entry
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import context_of
-from finetally.web.squads.models import Act, Person, Squad
+from finetally.web.squads.models import Act, Squad
 from finetally.web.squads.record import record
 
 RELAID = ("score", "change")
 """Events that may lay the session out anew."""
-
-TEAM = re.compile(r"team \d{1,3}")
-"""How an event names a team of the day, in a person's place."""
 
 AHEAD, BACK = timedelta(minutes=5), timedelta(days=31)
 """A run begins at most so far from now: clocks differ a little, and a device may have been away for long."""
@@ -53,18 +54,10 @@ class RunWish:
     name: str = ""
 
 
-@dataclass(frozen=True, slots=True)
-class SentEvent:
-    """An event as a device numbers it."""
-
-    device: str
-    number: int
-    event: Event
-
-
 def the_run(actor: Actor, run_id: UUID, right: Right = Right.PLAN) -> FloorRun:
     """One run of the actor's squads."""
-    found = FloorRun.objects.filter(squad_id__in=actor.squads()).select_related("squad", "user")
+    found = FloorRun.objects.filter(squad_id__in=actor.squads()).select_related("squad", "user", "entry")
+    found = found.defer("entry__document")
     run = get_object_or_404(found, pk=run_id)
     actor.require(run.squad_id, right)
     return run
@@ -72,6 +65,12 @@ def the_run(actor: Actor, run_id: UUID, right: Right = Right.PLAN) -> FloorRun:
 
 def begin_run(actor: Actor, run_id: UUID, wish: RunWish) -> FloorRun:
     """Keep a run that a device began; asked for again, it is the one that there is. Raises DocumentError."""
+    removed = Entry.with_removed.filter(
+        pk=wish.entry, squad_id__in=actor.squads(Right.PLAN), removed_at__isnull=False
+    )
+    for one in removed:
+        says = f"{shown(one.title)}, taken off the plan"
+        raise refuse(("entry",), says, "to be put back on its day first", "entry_removed")
     entry = the_entry(actor, wish.entry)
     if entry.document is None:
         raise wrong("entry", "other training", "an entry with a session")
@@ -136,30 +135,43 @@ def lasted(run: FloorRun, events: Sequence[FloorEvent]) -> float:
     return min(MAX_RUN_S, max(last, (run.ended_at - run.begun_at).total_seconds()))
 
 
-def take_events(actor: Actor, run_id: UUID, sent: Sequence[SentEvent]) -> int:
-    """Keep the events that are not kept yet; returns how many came. All of them or none. Raises DocumentError."""
+def take_events(actor: Actor, run_id: UUID, sent: Sequence[SentEvent]) -> list[str]:
+    """Keep the events that are not kept yet, all of them or none; returns what was left out of them, in words.
+
+    Raises DocumentError.
+    """
     with transaction.atomic():
         run = the_run(actor, run_id)
         known = set(run.events.values_list("device", "number"))
         fresh = {(one.device, one.number): one for one in sent if (one.device, one.number) not in known}
         if len(known) + len(fresh) > MAX_EVENTS:
             raise refuse(("events",), f"{len(known) + len(fresh)} events of one run", str(MAX_EVENTS), "too_many")
-        people = _people(run.squad, fresh.values())
+        looked_at = screened(run.squad, fresh.values(), blocks=_blocks_of(run, fresh.values()))
         kept = FloorEvent.objects.bulk_create(
             FloorEvent(
                 run=run,
                 device=one.device,
                 number=one.number,
                 event=_without_person(one.event),
-                person=people.get(str(getattr(one.event, "person", None) or "")),
+                person=looked_at.people.get(str(getattr(one.event, "person", None) or "")),
                 user_id=actor.user_id,
             )
-            for one in fresh.values()
+            for one in looked_at.kept
         )
-        if fresh:
+        if kept:
             _note_end(run)
             take_from_floor(run, kept, _planned_numbers(run))
-    return len(fresh)
+    return looked_at.left_out
+
+
+def _blocks_of(run: FloorRun, fresh: Iterable[SentEvent]) -> int | None:
+    """How many blocks the session of a run has; None where it was changed since, or cannot be read any more."""
+    if any(one.event.do == "change" for one in fresh) or run.events.filter(event__do="change").exists():
+        return None
+    try:
+        return len(blocks_of(parse_session(run.document)))
+    except DocumentError:
+        return None
 
 
 def _planned_numbers(run: FloorRun) -> dict[int, int | None]:
@@ -178,12 +190,6 @@ def _planned_numbers(run: FloorRun) -> dict[int, int | None]:
     # Sorted as the replay sorts them, so that places are the same.
     in_order = sorted(kept, key=lambda one: float(one.event["t"]))
     return {in_order[place].pk: number for place, number in replay.planned.items()}
-
-
-def _people(squad: Squad, sent: Iterable[SentEvent]) -> dict[str, Person]:
-    """Those of the squad that events name, by their id. Who is gone meanwhile is named no more."""
-    named = {str(getattr(one.event, "person", None) or "") for one in sent} - {""}
-    return {str(one.public_id): one for one in squad.people.all() if str(one.public_id) in named} if named else {}
 
 
 def _without_person(event: Event) -> dict[str, Any]:

@@ -37,6 +37,7 @@ def earlier_scores(entry: Entry) -> list[EarlierScore]:
         return []
     numbers = block_numbers(entry.document)
     runs = FloorRun.objects.filter(squad_id=entry.squad_id, entry__session_id=entry.session_id)
+    runs = runs.filter(entry__removed_at=None)
     earlier = list(runs.exclude(entry=entry).order_by("-begun_at")[:MOST_RUNS])
     events: dict[UUID, list[FloorEvent]] = {run.pk: [] for run in earlier}
     for event in FloorEvent.objects.filter(run__in=earlier, event__do="score").select_related("person"):

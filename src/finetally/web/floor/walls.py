@@ -33,7 +33,7 @@ CODE_SIGNS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
 
 CODE_LENGTH = 6
 CODE_HOLDS = timedelta(minutes=15)
-MOST_SCREENS_WAITING = 200
+MOST_SCREENS_WAITING = 1000
 """Screens that wait for a coach at once, of all squads; the oldest give way."""
 
 

@@ -30,8 +30,8 @@ class Job(models.Model):
 
     `lock_name`: what there can be only one of at a time (a squad's levelling), empty for the others. `key`: hash of
     what was asked, so that asking twice is one job. `owner` None: nobody asked, it has to be done. `shared`: seen
-    by everybody who plans in the squad, else by its owner alone. `private`: what later steps need of the answer and
-    nobody is shown. `refusal`: why it was refused.
+    by everybody who plans in the squad, else by its owner alone. `seen_at`: when it began, or last reported its
+    progress. `private`: what later steps need of the answer and nobody is shown. `refusal`: why it was refused.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -53,6 +53,8 @@ class Job(models.Model):
     file_type = models.CharField(max_length=100, blank=True)
     refusal = models.JSONField(null=True)
     created_at = models.DateTimeField(auto_now_add=True)
+    seen_at = models.DateTimeField(null=True)
+    times_begun = models.PositiveSmallIntegerField(default=0)
     ended_at = models.DateTimeField(null=True)
 
     class Meta:

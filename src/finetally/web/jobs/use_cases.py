@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import json
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -19,6 +20,11 @@ from finetally.web.jobs.work import work_on
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Squad
 
+NEEDED: Mapping[Right, tuple[str, ...]] = {
+    Right.HEAD: ("squad-file",),
+    Right.PLAN: ("level", "refigure", "bring-log"),
+}
+"""Kinds of jobs that more than looking is needed for."""
 MOST_WAITING = 20
 """Open jobs of one account: more are refused, so that nobody fills the queue."""
 
@@ -94,8 +100,15 @@ def _refused(found: str, allowed: str) -> DocumentError:
 
 
 def see(actor: Actor, job_id: UUID, kind: str | None = None) -> Job:
-    """A job of one's own, or one that is shared in a squad where one plans: others do not exist. Raises Http404."""
-    mine = Q(owner_id=actor.user_id, squad_id__in=actor.squads())
+    """A job of your own, or one that is shared in a squad where you plan: others do not exist. Raises Http404.
+
+    What may be asked for with a right alone is shown with it alone, also when it was asked for before.
+    """
+    mine = Q(pk__in=[])
+    for right, kinds in NEEDED.items():
+        mine |= Q(owner_id=actor.user_id, squad_id__in=actor.squads(right), kind__in=kinds)
+    others = {one for kinds in NEEDED.values() for one in kinds}
+    mine |= Q(owner_id=actor.user_id, squad_id__in=actor.squads()) & ~Q(kind__in=others)
     ours = Q(shared=True, squad_id__in=actor.squads(Right.PLAN))
     job = Job.objects.filter(mine | ours, pk=job_id).defer("file").first()
     if job is None or (kind is not None and job.kind != kind):

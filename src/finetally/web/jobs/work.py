@@ -14,6 +14,7 @@ from typing import Any
 
 from django.conf import settings
 from django.db import OperationalError, connection, transaction
+from django.db.models import F
 from django.utils import timezone
 from django.utils.module_loading import import_string
 from django_tasks import task
@@ -31,6 +32,11 @@ LOOK_S = 0.25
 FAULT = Problem("job", "a fault of ours", "to ask again; what was asked changed nothing", "fault")
 
 
+def as_kept(problem: Problem) -> dict[str, str]:
+    """A problem as a job keeps it."""
+    return {"path": problem.path, "found": problem.found, "allowed": problem.allowed, "code": problem.code}
+
+
 class JobHandle:
     """What a job's work is handed: a place to lay down the best so far, and whether to stop.
 
@@ -40,6 +46,7 @@ class JobHandle:
     def __init__(self, job: Job) -> None:
         self.job = job
         self.stopped = False
+        self.process_ends = False
         self._lock = threading.Lock()
         self._on_stop: Callable[[], None] | None = None
         self._shown: dict[str, Any] = {}
@@ -57,9 +64,10 @@ class JobHandle:
         if self.stopped:
             act()
 
-    def stop(self) -> None:
-        """Somebody is content with the best so far."""
+    def stop(self, *, process_ends: bool = False) -> None:
+        """Somebody is content with the best so far, or the process ends."""
         with self._lock:
+            self.process_ends = self.process_ends or process_ends
             self.stopped, act = True, self._on_stop
         if act is not None:
             act()
@@ -83,13 +91,19 @@ _handles: list[JobHandle] = []
 def stop_work() -> None:
     """End what this process works on; what it has so far is kept."""
     for handle in list(_handles):
-        handle.stop()
+        handle.stop(process_ends=True)
+
+
+class LaterError(Exception):
+    """The process ends, or cannot write now, and the job has to go on: a later look starts it again."""
 
 
 @task()
 def work_on(job_id: str) -> None:
     """Do one job and keep its answer. Never raises: a fault is the job's refusal."""
-    if not Job.objects.filter(pk=job_id, state=JobState.WAITING).update(state=JobState.RUNNING):
+    waiting = Job.objects.filter(pk=job_id, state=JobState.WAITING)
+    begun = {"seen_at": timezone.now(), "times_begun": F("times_begun") + 1}
+    if not waiting.update(state=JobState.RUNNING, **begun):
         return
     job = Job.objects.select_related("squad").get(pk=job_id)
     handle = JobHandle(job)
@@ -101,24 +115,51 @@ def work_on(job_id: str) -> None:
         with budget_of(settings.JOB_UNITS), _looked_on(handle):
             work(handle)
         last["state"] = JobState.STOPPED if handle.stopped else JobState.DONE
+    except LaterError:
+        log.info("a job goes on later")
+        # What ended well for its process does not count against it.
+        last.update(state=JobState.WAITING, times_begun=max(0, job.times_begun - 1))
     except DocumentError as error:
-        told = [{"path": p.path, "found": p.found, "allowed": p.allowed, "code": p.code} for p in error.problems]
-        last.update(state=JobState.REFUSED, refusal=told)
+        last.update(state=JobState.REFUSED, refusal=[as_kept(one) for one in error.problems])
     except Exception:
         log.exception("a job could not be done")
-        fault = {"path": FAULT.path, "found": FAULT.found, "allowed": FAULT.allowed, "code": FAULT.code}
-        last.update(state=JobState.REFUSED, refusal=[fault])
+        last.update(state=JobState.REFUSED, refusal=[as_kept(FAULT)])
     finally:
         _handles.remove(handle)
-    _write(handle, ended_at=timezone.now(), **last)
+    if last["state"] != JobState.WAITING:
+        last["ended_at"] = timezone.now()
+    end_of_job(handle, last)
     who = None if job.owner_id is None else log_number("account", job.owner_id)
     took = round(1000 * (time.perf_counter() - began), 1)
     lines.info({"what": "job", "kind": job.kind, "ended": last["state"].value, "ms": took, "who": who})
 
 
+_unwritten: list[tuple[JobHandle, dict[str, Any]]] = []
+"""How jobs ended that could not be written yet: the database was busy, or its disk full."""
+
+
+def end_of_job(handle: JobHandle, last: dict[str, Any]) -> None:
+    """Write how a job ended; where that cannot be done it is kept, and written by a later `write_ends`."""
+    _unwritten.append((handle, {**handle.shown(), **last}))
+    write_ends()
+
+
+def write_ends() -> None:
+    """Write the ends of jobs that could not be written before. The process for heavy work calls it at each look."""
+    while _unwritten:
+        handle, last = _unwritten[0]
+        try:
+            _write(handle, **last)
+        except OperationalError:
+            log.info("the end of a job cannot be written: it is tried again")
+            return
+        _unwritten.pop(0)
+
+
 def _write(handle: JobHandle, **more: Any) -> None:
     fields = {**handle.shown(), **more}
     if fields:
+        fields["seen_at"] = timezone.now()
         with transaction.atomic():
             Job.objects.filter(pk=handle.job.pk).update(**fields)
 

@@ -19,7 +19,7 @@ from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import Tally, tally
 from finetally.web.floor.step_options import step_options
 from finetally.web.log.given_here import with_scores_before
-from finetally.web.log.whose_pace import OfGroup, span_of
+from finetally.web.log.whose_pace import OfGroup, told_span
 from finetally.web.log.windows import EarlierHere, ScoredWindow, earlier_by_shape, last_results, windows_of
 from finetally.web.people.limits import limits_by_person, limits_on, options_by_limits
 from finetally.web.people.pace import PaceInUse, pace_in_use
@@ -119,7 +119,7 @@ def foreseen_among(
     windows = list(windows_of(t))
     if not windows:
         return ForeseenHere([])
-    scores = _of_span(t, windows, span_of(people, context.methods), context)
+    scores = _of_span(t, windows, told_span(people, context.methods, plans=tells), context)
     named = [one for one in people if one.is_named]
     took = took_last(t, people, windows, squad, context) if tells else []
     return ForeseenHere(scores, targets_of(squad, named, windows), took)

@@ -37,7 +37,7 @@ def paces_seen(people: Iterable[int], since: date) -> dict[int, list[PaceSeen]]:
     """The pace factors that are kept of some people from a day on, in order of time. One query."""
     found: dict[int, list[PaceSeen]] = {key: [] for key in people}
     results = Result.objects.filter(
-        person__in=found, used=True, factor__isnull=False, entry__day__gte=since
+        person__in=found, used=True, factor__isnull=False, entry__day__gte=since, entry__removed_at=None
     ).order_by("entry__day", "id")
     for key, day, factor in results.values_list("person", "entry__day", "factor"):
         if key is not None and factor is not None:
@@ -48,11 +48,12 @@ def paces_seen(people: Iterable[int], since: date) -> dict[int, list[PaceSeen]]:
 def seen_of(people: Iterable[int]) -> dict[int, tuple[list[PaceSeen], list[EffortSeen]]]:
     """The pace factors and ratings that are kept of some people, in order of time. Two queries."""
     found: dict[int, tuple[list[PaceSeen], list[EffortSeen]]] = {key: ([], []) for key in people}
-    results = Result.objects.filter(person__in=found, used=True, factor__isnull=False)
+    results = Result.objects.filter(person__in=found, used=True, factor__isnull=False, entry__removed_at=None)
     for key, day, factor in results.order_by("entry__day", "id").values_list("person", "entry__day", "factor"):
         if key is not None and factor is not None:
             found[key][0].append(PaceSeen(day, factor))
-    ratings = Rating.objects.filter(person__in=found, estimated__isnull=False).exclude(way=RatingWay.GROUP)
+    ratings = Rating.objects.filter(person__in=found, estimated__isnull=False, entry__removed_at=None)
+    ratings = ratings.exclude(way=RatingWay.GROUP)
     rows = ratings.order_by("entry__day", "id").values_list("person", "entry__day", "effort", "estimated")
     for key, day, rated, estimated in rows:
         if key is not None and estimated is not None:

@@ -102,7 +102,10 @@ def last_done_by_movement(actor: Actor, squad_id: int | None) -> dict[str, int]:
     squad = squad_for(actor, squad_id, Right.PLAN)
     today = today_of(squad)
     kept = LoggedEntry.objects.filter(
-        entry__squad=squad, entry__day__gte=today - LAST_DONE_IN, entry__day__lte=today
+        entry__squad=squad,
+        entry__day__gte=today - LAST_DONE_IN,
+        entry__day__lte=today,
+        entry__removed_at=None,
     ).order_by("entry__day")
     found: dict[str, int] = {}
     for day, movements in kept.values_list("entry__day", "movements"):

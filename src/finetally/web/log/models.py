@@ -1,4 +1,4 @@
-"""LoggedEntry, LoggedRun, Result, Rating, LogNote, WatchRecording, LearnedPace."""
+"""LoggedEntry, LoggedRun, Result, Rating, LogNote, WatchRecording, LearnedPace, LogPart."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from django.db import models
 from finetally.core.learn.learned import Learned
 from finetally.web.floor.models import FloorRun
 from finetally.web.plan.models import Entry
-from finetally.web.squads.models import Person
+from finetally.web.squads.models import Person, Squad
 
 
 class LoggedHow(models.TextChoices):
@@ -232,3 +232,25 @@ class LearnedPace(models.Model):
     def value(self) -> Learned:
         """As the core has it."""
         return Learned(self.pace_factor, self.spread, self.scores, self.effort_offset, self.ratings)
+
+
+class LogPart(models.Model):
+    """A part of a log's file that is being brought in, packed. Deleted when its job has ended, or after a day.
+
+    `asked`: all of the file has come, and its job waits or runs.
+    """
+
+    file = models.UUIDField()
+    number = models.PositiveSmallIntegerField()
+    squad = models.ForeignKey(Squad, on_delete=models.CASCADE, related_name="+")
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    text = models.BinaryField()
+    characters = models.PositiveIntegerField()
+    asked = models.BooleanField(default=False)
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["file", "number"], name="a_part_once")]
+
+    def __str__(self) -> str:
+        return f"{self.file} {self.number}"

@@ -28,6 +28,8 @@ LONGEST_LOG_NOTE = 2000
 NOTE_SIDES = ("", "left", "right", "both")
 MOST_NOTES = 200
 """Notes of one entry."""
+MOST_OWN_NOTES = 20
+"""Notes that somebody who does not plan writes of one entry: the others' room is not theirs to fill."""
 MONTH = timedelta(days=30.4375)
 
 
@@ -68,6 +70,8 @@ def write_note(actor: Actor, entry_id: UUID, wish: NoteWish) -> LogNote:
     with transaction.atomic():
         if entry.log_notes.count() >= MOST_NOTES:
             raise refuse(("text",), f"{MOST_NOTES} notes", "fewer at one session", "too_many")
+        if not looker.plans and entry.log_notes.filter(person=person).count() >= MOST_OWN_NOTES:
+            raise refuse(("text",), f"{MOST_OWN_NOTES} notes", "fewer of yours at one session", "too_many")
         made = LogNote.objects.create(
             entry=entry, person=person, kind=wish.kind, text=text, place=cleaned(wish.place).strip(),
             side=wish.side, level=wish.level, user_id=actor.user_id,
@@ -79,7 +83,9 @@ def write_note(actor: Actor, entry_id: UUID, wish: NoteWish) -> LogNote:
 def lift_note(actor: Actor, note_id: int) -> None:
     """A note of pain or dizziness stands no more. For those who plan, and for the person."""
     with transaction.atomic():
-        found = LogNote.objects.filter(entry__squad_id__in=actor.squads()).select_related("entry__squad", "person")
+        found = LogNote.objects.filter(entry__squad_id__in=actor.squads(), entry__removed_at=None).select_related(
+            "entry__squad", "person"
+        )
         note = get_object_or_404(found, pk=note_id)
         if note.person is not None:
             the_person(actor, note.person.public_id)

@@ -64,7 +64,7 @@ def _scores(squad: Squad) -> Iterator[tuple[str, str, ScoreSeen]]:
     """The scores of people that something was foreseen of, in order of time, with movement and format."""
     made = Result.objects.filter(
         entry__squad=squad, entry__day__gte=today_of(squad) - TELLS_FOR, used=True, person__isnull=False,
-        factor__isnull=False, predicted__isnull=False,
+        factor__isnull=False, predicted__isnull=False, entry__removed_at=None,
     ).order_by("entry__day", "entry", "id")  # fmt: skip
     fields = ("movement", "format", "entry", "entry__day", "factor", "predicted")
     for movement, format_key, entry, day, factor, predicted in made.values_list(*fields):

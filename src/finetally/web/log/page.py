@@ -162,7 +162,7 @@ class _PageReader:
     def runs(self) -> list[LoggedRun]:
         """What each run came to: as kept, else as it is now."""
         found = self.entry.runs.select_related("user").prefetch_related("events__person")
-        made = (logged_run(run, self.context) for run in found)
+        made = (logged_run(run, list(run.events.all()), self.context) for run in found)
         return [one for one in made if one is not None]
 
     @cached_property

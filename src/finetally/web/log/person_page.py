@@ -121,9 +121,11 @@ def person_page(actor: Actor, person_id: UUID) -> PersonPage:
     today = today_of(squad)
     since = today - LOOKED_BACK_ON
     results = Result.objects.filter(
-        person=person, used=True, unfinished="", entry__day__gte=since, entry__day__lte=today
+        person=person, used=True, unfinished="", entry__day__gte=since, entry__day__lte=today,
+        entry__removed_at=None,
     ).exclude(shape="")  # fmt: skip
-    ratings = Rating.objects.filter(person=person, entry__day__gte=since).exclude(way=RatingWay.GROUP)
+    ratings = Rating.objects.filter(person=person, entry__day__gte=since, entry__removed_at=None)
+    ratings = ratings.exclude(way=RatingWay.GROUP)
     rated = ratings.order_by("entry__day").values_list("entry", "entry__day", "entry__title", "effort", "estimated")
     weeks, movements = _done(person, since, today)
     return PersonPage(
@@ -133,7 +135,7 @@ def person_page(actor: Actor, person_id: UUID) -> PersonPage:
         [RatedPoint(*row) for row in rated],
         weeks,
         movements,
-        list(LogNote.objects.filter(person=person).select_related("entry").defer("entry__document")),
+        list(person.log_notes.filter(entry__removed_at=None).select_related("entry").defer("entry__document")),
         actor.may(squad.pk, Right.PLAN),
         list(person.freshness.filter(day__gt=today - FRESH_FOR).order_by("day").values_list("day", "value")),
     )
@@ -142,6 +144,7 @@ def person_page(actor: Actor, person_id: UUID) -> PersonPage:
 def _counted(person: Person, since: date) -> dict[str, dict[str, list[Mapping[str, Any]]]]:
     """What somebody's scores say was done, by entry and block: one for each score. One query."""
     results = Result.objects.filter(person=person, used=True, unfinished="", entry__day__gte=since)
+    results = results.filter(entry__removed_at=None)
     found: dict[str, dict[str, list[Mapping[str, Any]]]] = {}
     for entry, block, counted in results.exclude(counted={}).values_list("entry", "block", "counted"):
         found.setdefault(str(entry), {}).setdefault(str(block), []).append(counted)

@@ -95,12 +95,22 @@ def _attended(entry: Entry, person: Person, effort: float | None) -> None:
     """Who rated was there: their week takes their own effort, for as long as they were noted to be there."""
     own = Attendance.objects.filter(entry=entry, person=person).first()
     if effort is None:
-        Attendance.objects.filter(entry=entry, person=person, came=True).delete()
+        if own is not None and own.came:
+            _not_rated(own)
         return
     minutes = own.minutes if own is not None and own.minutes is not None else minutes_of(entry)
     Attendance.objects.update_or_create(
         entry=entry, person=person, defaults={"came": True, "minutes": minutes, "effort": effort}
     )
+
+
+def _not_rated(own: Attendance) -> None:
+    """Take back what a rating told; what they said of coming, and which options they took, stays."""
+    if not own.said and not own.options:
+        own.delete()
+        return
+    own.minutes = own.effort = None
+    own.save(update_fields=["minutes", "effort"])
 
 
 def refresh_effort(entry: Entry) -> None:

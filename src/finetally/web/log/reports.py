@@ -53,7 +53,7 @@ def open_reports(squad: Squad, day: date) -> list[HealthReport]:
 def _of_notes(squad: Squad, day: date) -> Iterable[HealthReport]:
     notes = LogNote.objects.filter(
         entry__squad=squad, kind__in=HEALTH_KINDS, lifted_on=None, emptied=False, entry__day__lte=day,
-        entry__day__gte=day - REPORTED_FOR,
+        entry__day__gte=day - REPORTED_FOR, entry__removed_at=None,
     ).exclude(person=None).select_related("person", "entry")  # fmt: skip
     for note in notes.defer("entry__document"):
         if note.person is not None:
@@ -66,7 +66,7 @@ def _of_runs(squad: Squad, day: date) -> Iterable[HealthReport]:
     since = before.values_list("day", flat=True).first() or day
     events = FloorEvent.objects.filter(
         run__squad=squad, run__day__gte=max(since, day - REPORTED_FOR), run__day__lte=day,
-        event__do="away", event__why="hurt",
+        event__do="away", event__why="hurt", run__entry__removed_at=None,
     ).exclude(person=None).select_related("person", "run")  # fmt: skip
     for event in events.defer("run__document", "run__given", "run__methods"):
         if event.person is not None:

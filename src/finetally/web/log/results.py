@@ -118,7 +118,9 @@ def _problems(number: int, wish: ResultWish, blocks: int) -> list[Problem]:
 def choose_result(actor: Actor, result_id: int) -> Result:
     """Settle which of several counts is used. For those who plan."""
     with transaction.atomic():
-        found = Result.objects.filter(entry__squad_id__in=actor.squads()).select_related("entry")
+        found = Result.objects.filter(entry__squad_id__in=actor.squads(), entry__removed_at=None).select_related(
+            "entry"
+        )
         result = get_object_or_404(found, pk=result_id)
         entry = the_entry(actor, result.entry_id)
         window = ScoredPlace(

@@ -74,16 +74,26 @@ def log_entry(actor: Actor, entry_id: UUID, wish: LogWish) -> LoggedEntry:
 
     Raises DocumentError.
     """
-    entry = the_entry(actor, entry_id)
-    _refuse(entry, wish)
+    [made] = _log_all(actor, [entry_id], wish)
+    return made
+
+
+def _log_all(actor: Actor, entries: Sequence[UUID], wish: LogWish) -> list[LoggedEntry]:
+    """Log all of some entries, or none. Raises DocumentError."""
     # Figured before anything is locked.
-    figured = figure_log(entry, wish)
+    figured = []
+    for key in entries:
+        entry = the_entry(actor, key)
+        _refuse(entry, wish)
+        figured.append(figure_log(entry, wish))
+    made = []
     with transaction.atomic():
-        entry = the_entry(actor, entry_id)
-        made = keep_log(entry, figured, wish, actor.user_id)
-        record(actor, entry.squad_id, Act.LOGGED, entry_named(entry))
-        if entry.document is not None:
-            ask_to_work_out(entry)
+        for key, ready in zip(entries, figured, strict=True):
+            entry = the_entry(actor, key)
+            made.append(keep_log(entry, ready, wish, actor.user_id))
+            record(actor, entry.squad_id, Act.LOGGED, entry_named(entry))
+            if entry.document is not None:
+                ask_to_work_out(entry)
     return made
 
 
@@ -96,12 +106,21 @@ class FiguredLog:
     done: _Done
 
 
-def figure_log(entry: Entry, wish: LogWish) -> FiguredLog:
-    """Figure what logging an entry keeps. Keeps nothing."""
+@dataclass(frozen=True, slots=True)
+class BroughtRun:
+    """A run that is not saved yet, with its events."""
+
+    run: FloorRun
+    events: list[FloorEvent]
+
+
+def figure_log(entry: Entry, wish: LogWish, brought: Sequence[BroughtRun] = ()) -> FiguredLog:
+    """Figure what logging an entry keeps, with its runs and those that are brought. Keeps nothing."""
     context = context_of(entry.squad)
     planned = _planned(entry, context)
-    found = entry.runs.prefetch_related("events__person")
-    runs = [one for run in found if (one := logged_run(run, context)) is not None]
+    found = [(run, list(run.events.all())) for run in entry.runs.prefetch_related("events__person")]
+    found += [(one.run, one.events) for one in brought]
+    runs = [one for run, events in found if (one := logged_run(run, events, context)) is not None]
     left_out = _left_out(entry, wish, was_run=bool(runs))
     if not left_out:
         return FiguredLog(planned, runs, _done(entry, planned, runs, wish))
@@ -202,9 +221,8 @@ def _done(entry: Entry, planned: Tally | None, kept: Sequence[LoggedRun], wish: 
     return _Done(how, minutes, planned.rpe, summary, dict(movements_kept(planned)), blocks, None)
 
 
-def logged_run(run: FloorRun, context: FiguringContext) -> LoggedRun | None:
+def logged_run(run: FloorRun, events: list[FloorEvent], context: FiguringContext) -> LoggedRun | None:
     """What a run came to; the kept one where no event came since; None where nothing was played. Keeps nothing."""
-    events = list(run.events.all())
     known = LoggedRun.objects.filter(run=run).first()
     if known is not None and known.events == len(events):
         return known
@@ -288,19 +306,16 @@ def _lengthen(entry: Entry) -> None:
 
 
 def settle(actor: Actor, entries: Sequence[UUID], away: Sequence[UUID] = ()) -> list[UUID]:
-    """Log several entries as they were run, or as planned. Those that are logged already stay so. Raises
-    DocumentError.
+    """Log several entries as they were run, or as planned, all or none. Those that are logged already stay so.
 
-    `away`: who was at none of them; of the others it stays as it is noted. Returns those that were logged.
+    `away`: who was at none of them; of the others it stays as it is noted. Returns those that were logged. Raises
+    DocumentError.
     """
     if len(entries) > MOST_SETTLED:
         raise wrong("entries", f"{len(entries)} entries", f"up to {MOST_SETTLED} at once")
-    done = []
-    for key in entries:
-        if the_entry(actor, key).logged_minutes is None:
-            log_entry(actor, key, LogWish(without=tuple(away)))
-            done.append(key)
-    return done
+    open_ones = [key for key in dict.fromkeys(entries) if the_entry(actor, key).logged_minutes is None]
+    _log_all(actor, open_ones, LogWish(without=tuple(away)))
+    return open_ones
 
 
 def unlog(actor: Actor, entry_id: UUID) -> None:

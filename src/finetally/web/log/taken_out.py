@@ -6,11 +6,11 @@ import json
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
-from typing import Any
+from typing import Any, BinaryIO
 from uuid import UUID
 
 from finetally.core.log.left_out import without_blocks
-from finetally.core.session.problems import DocumentError
+from finetally.core.session.problems import DocumentError, refuse
 from finetally.core.session.reading import parse_session
 from finetally.core.tally.measure import tally
 from finetally.core.unfold.unfold import blocks_of
@@ -18,6 +18,7 @@ from finetally.sheets.cells import Cell, csv_text
 from finetally.web.floor.models import FloorRun
 from finetally.web.floor.runs import lasted
 from finetally.web.log.given_here import scores_before
+from finetally.web.log.incoming import MOST_LOG_CHARACTERS
 from finetally.web.log.models import Rating, RatingWay, Result
 from finetally.web.log.windows import windows_of
 from finetally.web.people.people import the_person
@@ -44,8 +45,10 @@ class LogRange:
     last: date | None = None
 
 
-def log_text(actor: Actor, squad_id: int | None, kind: str, wanted: LogRange) -> str:
-    """The log as a file's text. For those who plan; of one person also for them. Written into the history."""
+def write_log(actor: Actor, squad_id: int | None, kind: str, wanted: LogRange, to: BinaryIO) -> None:
+    """Write the log as a file, piece by piece. For those who plan; of one person also for them. Written into the
+    history. Raises DocumentError for one that could not be brought in again.
+    """
     person: Person | None = None
     if wanted.person is not None:
         person = the_person(actor, wanted.person)
@@ -53,9 +56,17 @@ def log_text(actor: Actor, squad_id: int | None, kind: str, wanted: LogRange) ->
     else:
         squad = squad_for(actor, squad_id, Right.PLAN)
     made = _Log(squad, person, wanted)
-    text = csv_text([HEADINGS, *made.rows()]) if kind == "csv" else json.dumps(made.document(), ensure_ascii=False)
+    if kind == "csv":
+        to.write(csv_text([HEADINGS, *made.rows()]).encode("utf-8", "replace"))
+    else:
+        written = 0
+        for piece in made.pieces():
+            written += len(piece)
+            if written > MOST_LOG_CHARACTERS:
+                found = f"a log of over {MOST_LOG_CHARACTERS // 1_000_000} MB"
+                raise refuse(("first",), found, "fewer days: export it as several files", "too_large")
+            to.write(piece.encode("utf-8", "replace"))
     record(actor, squad.pk, Act.EXPORTED, "the log", person)
-    return text
 
 
 class _Log:
@@ -73,13 +84,15 @@ class _Log:
             "results__person", "ratings__person", "runs__events__person"
         )
 
-    def document(self) -> dict[str, Any]:
+    def pieces(self) -> Iterator[str]:
         """In the open form: the scores that are used, of people; those of a whole session are nobody's."""
-        return {
-            "fine_tally_log": 1,
-            "as_of": today_of(self._squad).isoformat(),
-            "entries": [one for entry in self._entries.iterator(chunk_size=50) for one in self._of(entry)],
-        }
+        yield f'{{"fine_tally_log": 1, "as_of": "{today_of(self._squad).isoformat()}", "entries": ['
+        before = ""
+        for entry in self._entries.iterator(chunk_size=50):
+            for one in self._of(entry):
+                yield before + json.dumps(one, ensure_ascii=False)
+                before = ",\n"
+        yield "]}"
 
     def _told(self, entry: Entry) -> tuple[dict[int, list[Result]], dict[int, Rating]]:
         results: dict[int, list[Result]] = {}

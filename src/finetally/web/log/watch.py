@@ -56,7 +56,9 @@ def put_recording(actor: Actor, entry_id: UUID, wish: WatchWish) -> WatchRecordi
 def drop_curve(actor: Actor, recording_id: int) -> None:
     """Delete a recording's curve; its figures stay. For those who plan, and for the person."""
     with transaction.atomic():
-        found = WatchRecording.objects.filter(entry__squad_id__in=actor.squads()).select_related("person", "entry")
+        found = WatchRecording.objects.filter(
+            entry__squad_id__in=actor.squads(), entry__removed_at=None
+        ).select_related("person", "entry")
         one = get_object_or_404(found, pk=recording_id)
         the_person(actor, one.person.public_id)
         one.curve = None

@@ -24,7 +24,7 @@ def read_recording(kind: str, text: str) -> list[PulseSample]:
 
 
 def _csv(text: str) -> Iterator[PulseSample]:
-    rows = csv.reader(io.StringIO(text))
+    rows = _rows(text)
     head = [one.strip().lower() for one in next(rows, [])]
     if not set(HEADINGS_OF_CSV) <= set(head):
         raise refuse(("text",), shown(",".join(head)[:80]), "a first line time_s,hr", "headings")
@@ -38,6 +38,15 @@ def _csv(text: str) -> Iterator[PulseSample]:
             raise refuse(
                 ("text",), f"line {number}: {shown(','.join(row)[:60])}", "seconds and a pulse", "line"
             ) from None
+
+
+def _rows(text: str) -> Iterator[list[str]]:
+    """The rows of a table. Raises DocumentError for what is none (a cell without an end)."""
+    rows = csv.reader(io.StringIO(text))
+    try:
+        yield from rows
+    except csv.Error as error:
+        raise refuse(("text",), f"line {rows.line_num}: {error}", "a table with commas", "line") from None
 
 
 def _tcx(text: str) -> Iterator[PulseSample]:
@@ -57,7 +66,7 @@ def _tcx(text: str) -> Iterator[PulseSample]:
                     yield (at - begun).total_seconds(), pulse
             elif name == "Trackpoint":
                 element.clear()
-    except (ParseError, DefusedXmlException, ValueError) as error:
+    except (ParseError, DefusedXmlException, ValueError, TypeError, LookupError) as error:
         raise refuse(("text",), f"no such file ({type(error).__name__})", "a TCX file", "not_tcx") from None
 
 

@@ -96,7 +96,8 @@ def earlier_by_shape(
     """The last and the best score of each person (by key) in windows of some shapes before a day. One query."""
     found: dict[tuple[int, str], EarlierHere] = {}
     made = Result.objects.filter(
-        person__in=people, shape__in=shapes, used=True, unfinished="", entry__day__lt=before
+        person__in=people, shape__in=shapes, used=True, unfinished="", entry__day__lt=before,
+        entry__removed_at=None,
     )  # fmt: skip
     rows = made.order_by("-entry__day", "-id").values_list("person", "shape", "score", "entry__day")
     for person, shape, score, day in reversed(rows[:MOST_LOOKED_BACK]):
@@ -111,7 +112,8 @@ def earlier_by_shape(
 def last_results(people: Collection[int], shapes: Collection[str], before: date) -> dict[tuple[int, str], Result]:
     """The last used result of each person (by key) in windows of some shapes before a day. One query."""
     made = Result.objects.filter(
-        person__in=people, shape__in=shapes, used=True, unfinished="", entry__day__lt=before
+        person__in=people, shape__in=shapes, used=True, unfinished="", entry__day__lt=before,
+        entry__removed_at=None,
     ).order_by("-entry__day", "-id")  # fmt: skip
     found: dict[tuple[int, str], Result] = {}
     for one in made.only("person", "shape", "options")[:MOST_LOOKED_BACK]:

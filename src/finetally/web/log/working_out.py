@@ -27,8 +27,8 @@ from finetally.core.unfold.tape import RunScore
 from finetally.web.floor.meant import meant_otherwise
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.floor.runs import whole_run
-from finetally.web.jobs.use_cases import JobRequest, ask_by_itself
 from finetally.web.jobs.work import JobHandle
+from finetally.web.log.asking import ask_to_work_out_all
 from finetally.web.log.given_here import scores_before
 from finetally.web.log.learning import relearn
 from finetally.web.log.models import LearnedPace, LoggedEntry, Rating, RatingWay, Result
@@ -61,6 +61,9 @@ def work_out_job(handle: JobHandle) -> None:
         # Also whose last score was taken back.
         people |= set(LearnedPace.objects.filter(person__in=people_for(entry)).values_list("person", flat=True))
         handle.show(progress={"count": number + 1})
+    if asked is None:
+        # Whose last score went with a removed entry has none any more.
+        people |= set(LearnedPace.objects.filter(person__squad=squad).values_list("person", flat=True))
     relearn(squad, people)
     handle.show(answer={"count": len(people)})
 
@@ -68,7 +71,7 @@ def work_out_job(handle: JobHandle) -> None:
 def methods_changed_in_log(squad: Squad) -> None:
     """Have everything that was logged learned from anew, with the squad's methods of today."""
     if Result.objects.filter(entry__squad=squad).exists() or Rating.objects.filter(entry__squad=squad).exists():
-        ask_by_itself(squad, JobRequest("log", {"all": True}, lock_name=f"log of {squad.pk}"))
+        ask_to_work_out_all(squad)
 
 
 def catch_up() -> int:

@@ -134,11 +134,9 @@ def end_group(actor: Actor, group_id: int) -> None:
             says = f"{ahead} entries from today on are planned for {group.name}. Plan them for others first."
             raise refuse(("group",), f"{ahead} entries", says, "cannot_planned")
         record(actor, group.squad_id, Act.GROUP_CHANGED, group.name)
-        if group.entries.exists():
+        if Entry.with_removed.filter(group=group).exists():
             group.places.filter(until=None).update(until=today)
             group.ended_on = today
             group.save()
         else:
-            # What was removed from the plan and could still be restored goes with the group.
-            Entry.with_removed.filter(group=group).delete()
             group.delete()

@@ -77,6 +77,15 @@ def is_self(actor: Actor, person: Person) -> bool:
     return actor.user_id is not None and person.user_id == actor.user_id
 
 
+PRIVATE = frozenset({"body_kg", "under_age"})
+"""Details that head coaches and the person see, and head coaches alone set."""
+
+
+def sees_private(actor: Actor, person: Person) -> bool:
+    """Whether the actor sees somebody's body mass, whether they are under age, and who agreed for them."""
+    return actor.may(person.squad_id, Right.HEAD) or is_self(actor, person)
+
+
 def read_person(actor: Actor, person_id: UUID) -> Person:
     """One person with everything, for those who plan and for the person."""
     person = the_person(actor, person_id)
@@ -188,10 +197,13 @@ def undo_list(actor: Actor, word: str) -> int:
 
 
 def change_person(actor: Actor, person_id: UUID, version: str, changes: Mapping[str, Any]) -> Person:
-    """Set what is known of somebody; None takes a number away. Raises DocumentError (every fault), ChangedError."""
+    """Set what is known of somebody; None takes a number away.
+
+    For those who plan; PRIVATE details for head coaches. Raises DocumentError (every fault), ChangedError.
+    """
     with transaction.atomic():
         person = the_person(actor, person_id)
-        actor.require(person.squad_id, Right.PLAN)
+        actor.require(person.squad_id, Right.HEAD if changes.keys() & PRIVATE else Right.PLAN)
         require_version(person.name, version, person_version(person))
         problems = [one for name, value in changes.items() if (one := _set(person, name, value)) is not None]
         problems += _kept_of_the_young(person)

@@ -11,7 +11,6 @@ from uuid import UUID
 from django.db import transaction
 from django.db.models import Q
 from django.shortcuts import get_object_or_404
-from django.utils import timezone
 
 from finetally.core.session.cleaning import cleaned, one_line
 from finetally.core.session.problems import DocumentError, Problem
@@ -277,28 +276,6 @@ def repeat_weekly(actor: Actor, entry_id: UUID, weeks: int) -> list[Entry]:
     day = the_entry(actor, entry_id).day
     with transaction.atomic():
         return copy_entry(actor, entry_id, [day + timedelta(weeks=n) for n in range(1, weeks + 1)])
-
-
-def drop_entry(actor: Actor, entry_id: UUID, version: int) -> None:
-    """Remove an entry from the plan, as it was seen; its session stays. It can be restored for an hour."""
-    with transaction.atomic():
-        entry = the_entry(actor, entry_id)
-        require_version(entry.title, version, entry.sequence)
-        record(actor, entry.squad_id, Act.ENTRY_DROPPED, entry_named(entry))
-        entry.removed_at = timezone.now()
-        entry.save()
-
-
-def restore_entry(actor: Actor, entry_id: UUID) -> Entry:
-    """Put a removed entry back where it was, with its log, scores and attendance. 404 once it was deleted."""
-    with transaction.atomic():
-        found = Entry.with_removed.filter(squad_id__in=actor.squads()).exclude(removed_at=None)
-        entry = get_object_or_404(found.select_related("squad", "session", "person", "group"), pk=entry_id)
-        actor.require(entry.squad_id, Right.PLAN)
-        entry.removed_at = None
-        entry.save()
-        record(actor, entry.squad_id, Act.ENTRY_RESTORED, entry_named(entry))
-    return entry
 
 
 def day_version(day: Day | None) -> str:

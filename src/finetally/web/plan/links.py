@@ -33,7 +33,11 @@ def make_link(actor: Actor, squad_id: int | None, name: str, person: UUID | None
     token = secrets.token_urlsafe(TOKEN_BYTES)
     with transaction.atomic():
         link = Link.objects.create(
-            squad=squad, person=whose, name=one_line(name) or squad.name, token_hash=token_hash(token)
+            squad=squad,
+            person=whose,
+            name=one_line(name) or squad.name,
+            token_hash=token_hash(token),
+            made_by_id=actor.user_id,
         )
         record(actor, squad.pk, Act.LINK_MADE, link.name, whose)
     return link, token

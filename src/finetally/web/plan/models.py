@@ -15,7 +15,7 @@ from finetally.web.training.models import Revision, Session
 
 
 class PlannedEntries(models.Manager["Entry"]):
-    """Entries that are on the plan: what was removed, and can be restored for an hour, is not among them."""
+    """Entries that are on the plan: what was removed, and can be restored for 30 days, is not among them."""
 
     def get_queryset(self) -> models.QuerySet[Entry]:
         """Without removed entries."""
@@ -52,7 +52,7 @@ class Entry(models.Model):
     sequence = models.PositiveIntegerField(default=0, help_text="how often it was changed; calendars go by it")
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
-    removed_at = models.DateTimeField(null=True, blank=True, help_text="restorable for an hour, then deleted")
+    removed_at = models.DateTimeField(null=True, blank=True, help_text="restorable for 30 days, then deleted")
 
     objects = PlannedEntries()
     with_removed = models.Manager["Entry"]()
@@ -203,6 +203,7 @@ class Link(models.Model):
     person = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True)
     name = models.CharField(max_length=80)
     token_hash = models.CharField(max_length=64, unique=True)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
     revoked_at = models.DateTimeField(null=True, blank=True)
 

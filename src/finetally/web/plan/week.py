@@ -20,6 +20,7 @@ from finetally.web.people.people import own_person
 from finetally.web.plan.entries import week_of
 from finetally.web.plan.models import Attendance, Day, Entry, Phase
 from finetally.web.plan.summaries import LoadFields, planned_load_of
+from finetally.web.snapshot import snapshot
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.models import Squad
 from finetally.web.squads.today import today_of
@@ -89,7 +90,11 @@ def read_week(
     """
     squad = squad_to_look_at(actor, squad_id)
     whose = whose_plan(actor, squad, person, group)
-    begins = week_of(squad, day)
+    with snapshot():
+        return _week_of(squad, week_of(squad, day), whose)
+
+
+def _week_of(squad: Squad, begins: date, whose: Whose) -> PlannedWeek:
     ends = begins + timedelta(days=WEEK)
     found = list(entries_between(squad, begins, ends, whose))
     planned_loads = planned_loads_between(squad, begins - BEFORE, ends + timedelta(days=WEEK), whose)

@@ -10,10 +10,11 @@ from django.contrib.auth import get_user_model
 from django.db import transaction
 from django.db.models import Count, Q, QuerySet
 
-from finetally.core.session.problems import refuse
+from finetally.web.accounts.keys import end_keys
 from finetally.web.accounts.members import keep_a_head
 from finetally.web.accounts.models import Notice
-from finetally.web.log.models import Result
+from finetally.web.jobs.upkeep import GO_ON
+from finetally.web.log.models import LogPart, Result
 from finetally.web.plan.models import Attendance, Change
 from finetally.web.privacy.erased import account_id, erased_ids, note_erased
 from finetally.web.privacy.kept import the_person_themselves
@@ -39,22 +40,17 @@ def erase_person(actor: Actor, person_id: UUID, *, from_texts: bool) -> None:
         person = the_person_themselves(actor, person_id)
         if person.user_id is not None:
             keep_a_head(person.squad, person.user_id)
-        if from_texts:
-            take_out_names(person)
         record(actor, person.squad_id, Act.PERSON_ERASED, "somebody")
         note_erased("person", str(person.public_id))
-        _erase(person)
+        _erase(person, from_texts=from_texts)
 
 
-def erase_account(user: Any, password: str) -> None:
+def erase_account(user: Any) -> None:
     """Erase one's own account and everybody that one is in one's squads, from texts too. Raises DocumentError."""
-    if not user.check_password(password):
-        raise refuse(("password",), "another one", "That is not your password.", "cannot_wrong_password")
     with transaction.atomic():
         for one in Membership.objects.filter(user=user).select_related("squad"):
             keep_a_head(one.squad, user.pk)
         for person in Person.objects.filter(user=user).select_related("squad", "user"):
-            take_out_names(person)
             note_erased("person", str(person.public_id))
             _erase(person)
         # Gone already where the last of its people was erased with it.
@@ -63,15 +59,19 @@ def erase_account(user: Any, password: str) -> None:
             _erase_account(own)
 
 
-def _erase(person: Person) -> None:
+def _erase(person: Person, *, from_texts: bool = True) -> None:
     """Take a person out of the database; call it in a transaction."""
     squad, user = person.squad, person.user
+    _forget_runs(squad, person)
+    if from_texts:
+        take_out_names(person)
     _leave_scores(person)
     _forget_copies(squad, person)
     _forget_in_history(squad, person)
     person.delete()
     if user is None:
         return
+    end_keys(squad, user.pk, None)
     Membership.objects.filter(user=user, squad=squad).delete()
     _forget_account_name(squad.records.all(), user)
     if not Membership.objects.filter(user=user).exists():
@@ -80,8 +80,11 @@ def _erase(person: Person) -> None:
 
 
 def _erase_account(user: Any) -> None:
-    AccessAttempt.objects.filter(username=user.get_username().casefold()).delete()
+    name = user.get_username().casefold()
+    AccessAttempt.objects.filter(Q(username=name) | Q(username__startswith=f"{name} (")).delete()
     _forget_account_name(Record.objects.all(), user)
+    for one in Membership.objects.filter(user=user).select_related("squad"):
+        end_keys(one.squad, user.pk, None)
     user.delete()
 
 
@@ -122,11 +125,20 @@ def _leave_scores(person: Person) -> None:
 
 def _forget_copies(squad: Squad, person: Person) -> None:
     """What was made of the person and is kept for a while: finished work, changes of entries that go with them."""
-    squad.jobs.filter(ended_at__isnull=False).delete()
+    # A job that is gone while it runs leaves no answer and no file; what has to be done stays.
+    squad.jobs.exclude(ended_at=None, kind__in=GO_ON).delete()
+    LogPart.objects.filter(squad=squad, asked=False).delete()
     own = {str(key) for key in squad.entries.filter(person=person).values_list("pk", flat=True)}
     for change in Change.objects.filter(squad=squad) if own else ():
         if any(item["entry"] in own for item in change.items):
             change.delete()
+
+
+def _forget_runs(squad: Squad, person: Person) -> None:
+    """Their own runs: of what was planned for them alone, and under their name."""
+    names = [person.name, person.on_the_wall]
+    own = squad.runs.filter(Q(entry__person=person) | Q(name__in=names) | Q(name__iexact=person.name))
+    own.delete()
 
 
 def _forget_in_history(squad: Squad, person: Person) -> None:
@@ -147,7 +159,6 @@ def erase_again() -> int:
         for first in range(0, len(people), 500):
             found = Person.objects.filter(public_id__in=people[first : first + 500]).select_related("squad", "user")
             for person in found:
-                take_out_names(person)
                 _erase(person)
                 count += 1
         for user in get_user_model().objects.all() if accounts else ():

@@ -8,6 +8,7 @@ from uuid import UUID
 from django.db.models import QuerySet
 
 from finetally.web.accounts.own import units_of
+from finetally.web.accounts.second_factor import factor_of
 from finetally.web.checkin.models import CheckInLink
 from finetally.web.log.models import LearnedPace, Result
 from finetally.web.people.measures import given_of
@@ -48,6 +49,7 @@ def kept_of(person: Person) -> dict[str, Any]:
         "short_name": person.short_name,
         "account": person.user.get_username() if person.user is not None else None,
         "units": units_of(person.user_id) if person.user is not None else None,
+        "second_factor": person.user is not None and factor_of(person.user) is not None,
         "under_age": person.under_age,
         "named_beside_scores_since": _day(person.named_on),
         "guardian": {"name": person.guardian or None, "agreed_on": _day(person.guardian_on)},

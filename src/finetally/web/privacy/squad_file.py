@@ -7,6 +7,7 @@ from typing import Any
 
 from django.utils import timezone
 
+from finetally.core.session.problems import refuse
 from finetally.web.floor.models import FloorRun
 from finetally.web.jobs.models import Job
 from finetally.web.jobs.use_cases import JobRequest, ask
@@ -37,6 +38,9 @@ def ask_for_squad_file(actor: Actor, squad_id: int, *, health: bool) -> Job:
 def squad_file_job(handle: JobHandle) -> None:
     """Write the file that a job asks for; see web/jobs/work.py."""
     squad = handle.job.squad
+    # Asked again: the right may be gone since.
+    if not handle.asker().may(squad.pk, Right.HEAD):
+        raise refuse(("job",), "an export", "one that a head coach of the squad asks for", "cannot_head")
     body = json.dumps(squad_kept(squad, health=handle.job.asked["health"]), ensure_ascii=False, indent=1)
     handle.show(file=body.encode("utf-8", "replace"), file_name="squad.json", file_type="application/json")
 
@@ -130,7 +134,11 @@ def _run(one: FloorRun, health: bool) -> dict[str, Any]:
 
 
 def _of_log(model: Any, squad: Squad) -> Any:
-    return model.objects.filter(entry__squad=squad).select_related("person").order_by("entry__day", "id")
+    return (
+        model.objects.filter(entry__squad=squad, entry__removed_at=None)
+        .select_related("person")
+        .order_by("entry__day", "id")
+    )
 
 
 def _whose(one: Any) -> str | None:
@@ -157,7 +165,11 @@ def _note(one: LogNote) -> dict[str, Any]:
 
 
 def _attendance(squad: Squad) -> Any:
-    return Attendance.objects.filter(entry__squad=squad).select_related("person").order_by("entry__day", "id")
+    return (
+        Attendance.objects.filter(entry__squad=squad, entry__removed_at=None)
+        .select_related("person")
+        .order_by("entry__day", "id")
+    )
 
 
 def _attended(one: Attendance, health: bool) -> dict[str, Any]:

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
+from django.db import IntegrityError, transaction
 from django.db.models import Model, Q, QuerySet, TextField
 from django.db.models.functions import Cast
 
@@ -15,7 +16,7 @@ from finetally.core.session.json_value import JsonValue
 from finetally.web.floor.models import FloorEvent, FloorRun
 from finetally.web.log.models import LogNote
 from finetally.web.plan.models import Entry
-from finetally.web.squads.models import Person, Squad
+from finetally.web.squads.models import Person, Squad, SquadMovement
 from finetally.web.training.models import Revision, Session
 
 TAKEN_OUT = "…"
@@ -29,7 +30,8 @@ MOST_SHOWN = 200
 class Trace:
     """A place where a name stands. `title`: of what; `says`: the words around it.
 
-    `kind`: entry, session, version, run, event of a run, or note of the log.
+    `kind`: entry, session, version, run, event of a run, note of the log, squad (its name and its words for an
+    emergency), group, calendar link, shape, or movement.
     """
 
     kind: str
@@ -86,8 +88,11 @@ def _texts(value: JsonValue) -> Iterator[str]:
             yield from _texts(one)
 
 
-def _rows(squad: Squad, finder: NameFinder) -> Iterator[tuple[str, str, QuerySet[Any], tuple[str, ...]]]:
-    """Kind, the title's path, rows that may hold a name, the fields to look through."""
+_Rows = tuple[str, str, QuerySet[Any], tuple[str, ...]]
+"""Kind, the title's path, rows that may hold a name, the fields to look through."""
+
+
+def _rows(squad: Squad, finder: NameFinder) -> Iterator[_Rows]:
     if not finder.names:
         return
     as_text = Cast("document", TextField())
@@ -95,8 +100,8 @@ def _rows(squad: Squad, finder: NameFinder) -> Iterator[tuple[str, str, QuerySet
     yield "entry", "title", entries.filter(finder.may_hold("title", "notes", "document_text")), (
         "title", "notes", "document",
     )  # fmt: skip
-    sessions = Session.objects.filter(squad=squad)
-    yield "session", "title", sessions.filter(finder.may_hold("title")), ("title",)
+    sessions = Session.objects.filter(squad=squad).annotate(tags_text=Cast("tags", TextField()))
+    yield "session", "title", sessions.filter(finder.may_hold("title", "tags_text")), ("title", "tags")
     runs = FloorRun.objects.filter(squad=squad).annotate(document_text=as_text)
     yield (
         "run",
@@ -114,6 +119,17 @@ def _rows(squad: Squad, finder: NameFinder) -> Iterator[tuple[str, str, QuerySet
         Revision.objects.filter(session__squad=squad).select_related("session").annotate(document_text=as_text)
     )
     yield "version", "session.title", versions.filter(finder.may_hold("document_text")), ("document",)
+    yield from _names_given(squad, finder)
+
+
+def _names_given(squad: Squad, finder: NameFinder) -> Iterator[_Rows]:
+    """The same of what a squad gave names to, and of its own words."""
+    words = ("name", "emergency", "health_why")
+    yield "squad", "name", Squad.objects.filter(finder.may_hold(*words), pk=squad.pk), words
+    for kind, named in (("group", squad.groups), ("calendar link", squad.links), ("shape", squad.shapes)):
+        yield kind, "name", named.filter(finder.may_hold("name")), ("name",)
+    movements = squad.movements.annotate(definition_text=Cast("definition", TextField()))
+    yield "movement", "key", movements.filter(finder.may_hold("definition_text")), ("key", "definition")
 
 
 def traces_of(person: Person) -> list[Trace]:
@@ -146,7 +162,23 @@ def take_out_names(person: Person) -> int:
         for row in rows.iterator(chunk_size=20):
             new = {field: finder.without(getattr(row, field)) for field in fields}
             if any(new[field] != getattr(row, field) for field in fields):
-                # Past the models' own `save`: nobody changed the plan, and a version stays the version it was.
-                type(row).objects.filter(pk=row.pk).update(**new)
+                _write(row, new)
                 changed += 1
     return changed
+
+
+def _write(row: Any, new: dict[str, Any]) -> None:
+    """Keep a row with its names taken out."""
+    if isinstance(row, SquadMovement):
+        for field, value in new.items():
+            setattr(row, field, value)
+        row.save()
+        return
+    # Past the models' own `save`: nobody changed the plan, and a version stays the version it was.
+    rows = getattr(type(row), "with_removed", type(row).objects).filter(pk=row.pk)
+    try:
+        with transaction.atomic():
+            rows.update(**new)
+    except IntegrityError:
+        # Another one has this name already.
+        rows.update(**{**new, "name": f"{new['name']} {row.pk}"})

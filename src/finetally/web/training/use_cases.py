@@ -16,6 +16,7 @@ from django.utils import timezone
 
 from finetally.core.compare.differences import Difference, differences
 from finetally.core.session.ids import with_ids
+from finetally.core.session.problems import refuse
 from finetally.core.session.reading import parse_session
 from finetally.web.squads.actor import Actor, Right
 from finetally.web.squads.figuring_context import FiguringContext, context_of
@@ -130,6 +131,10 @@ def _runs_on(head: Revision, actor: Actor, tab: str) -> bool:
     return own and head.kind == RevisionKind.AUTOSAVE and not head.pinned
 
 
+MOST_CONFLICTS = 30
+"""Versions of one session that clash with its newest: more are refused, and stay in the page that made them."""
+
+
 def _conflict(session: Session, actor: Actor, base: str, tab: str, document: dict[str, Any]) -> Revision:
     """Keep a stale save; further saves of the same tab from the same state run together, until it is pinned."""
     number = base.partition(".")[0]
@@ -143,6 +148,10 @@ def _conflict(session: Session, actor: Actor, base: str, tab: str, document: dic
         mine.version += 1
         mine.save()
         return mine
+    there = session.revisions.filter(kind=RevisionKind.CONFLICT).count()
+    if there >= MOST_CONFLICTS:
+        says = "to settle some of them first: under Versions, by looking at each and keeping or dropping it"
+        raise refuse(("document",), f"{there} versions that clash with this one", says, "too_many_conflicts")
     return Revision.objects.create(
         session=session,
         parent=parent,

@@ -12,6 +12,10 @@ const props = defineProps<{ live: LiveRun; run: KeptRun; disabled: boolean }>()
 const people = computed(() => props.run.with?.people ?? [])
 const emit = defineEmits<{ give: [given: Given] }>()
 const KINDS = ['free', 'form', 'kit', 'pain', 'dizziness'] as const
+/** Health only where the squad asks for it. A device that joined later does not know; the server does. */
+const kinds = computed(() =>
+  props.run.with?.asks_health === false ? KINDS.filter((one) => one !== 'pain' && one !== 'dizziness') : KINDS,
+)
 const kind = ref<(typeof KINDS)[number]>('free')
 const person = ref('')
 const text = ref('')
@@ -32,7 +36,7 @@ function keep(): void {
 <template>
   <form @submit.prevent="keep">
     <ElRadioGroup v-model="kind" size="large" :aria-label="say.kind" @change="kept = false">
-      <ElRadioButton v-for="one in KINDS" :key="one" :value="one">{{ say.kinds[one] }}</ElRadioButton>
+      <ElRadioButton v-for="one in kinds" :key="one" :value="one">{{ say.kinds[one] }}</ElRadioButton>
     </ElRadioGroup>
     <p v-if="cautions" class="note-bar" role="alert">{{ say.caution }}</p>
     <div class="field">

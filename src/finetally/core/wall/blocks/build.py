@@ -111,7 +111,8 @@ class Builder:
             if item.cal and item.dosed and not item.words:
                 self._machine(item)
         items = [i for i in draft.items if i.words or i.rest_turn or (i.dosed and i.sets)]
-        lost = {i.row for i in draft.items if i.reps is not None and i not in items}
+        working = {id(i) for i in items}
+        lost = {i.row for i in draft.items if i.reps is not None and id(i) not in working}
         self.unread.extend(Unread(row, "") for row in sorted(lost))
         return items
 

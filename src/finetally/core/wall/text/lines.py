@@ -17,6 +17,12 @@ LONGEST_LINE = 400
 MOST_LINES = 400
 """Lines of one text that are read: a year's longest wall has two hundred; what stands below is a note."""
 
+MOST_CHARACTERS = 6_000
+"""Characters of one text that are read: six times the longest text of a coach that is known; the rest is notes."""
+
+MOST_ROWS = 2_000
+"""Lines that are kept as notes, each by itself; what stands below is told as so many lines."""
+
 _BULLET = re.compile(
     r"\s*(?:(?:[-*•‣▪●○◦·»>~–—]|\*\*|--)\s+|[-–—~](?=[^\W\d_])|\*{1,3}\s*(?=\w)|[•‣▪●○◦·]\s*|\[[ x]?\]\s*)"
 )
@@ -136,8 +142,13 @@ def clock_marks(text: str) -> str:
 
 def lines_of(text: str) -> Iterator[Line]:
     """The lines that hold words, with how far they stand in and whether a blank line is before them."""
-    gap, count = False, 0
+    gap, count, read = False, 0, 0
     for number, raw in enumerate(text.split("\n"), start=1):
+        if len(raw) > LONGEST_LINE:
+            count += 1
+            yield Line(number, 0, raw.strip(), raw, gap=gap, style="note")
+            gap = False
+            continue
         clean = _DOTTED.sub(lambda m: m[0].replace(".", "").rjust(len(m[0])), without_pictures(raw))
         if raw.strip() in ("-", "–", ".", "+", "*"):
             continue
@@ -146,13 +157,14 @@ def lines_of(text: str) -> Iterator[Line]:
             if raw.strip() and gap is False:
                 gap = True
             continue
-        if _INLINE_LIST.search(clean):
+        read += len(clean)
+        if read <= MOST_CHARACTERS and _INLINE_LIST.search(clean):
             clean = _INLINE_NUMBER.sub(r"\1\2)\3", clean)
         indent = len(clean) - len(clean.lstrip())
         line = Line(number, 0, clean.rstrip(), raw, indent=indent, gap=gap)
         gap = False
         count += 1
-        if len(clean) > LONGEST_LINE or count > MOST_LINES:
+        if count > MOST_LINES or read > MOST_CHARACTERS:
             line.style = "note"
             yield line
             continue

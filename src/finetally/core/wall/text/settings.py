@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 _LINE = re.compile(
-    r"\s*[-*•]?\s*(?P<key>work(?:ing)?|on|rest(?:ing)?|off|rounds?|sets?|laps?|exercises?|movements?)\s*[:=]\s*(?P<value>\S.*?)\s*$",
+    r"\s*+(?:[-*•]\s*+)?(?P<key>work(?:ing)?|on|rest(?:ing)?|off|rounds?|sets?|laps?|exercises?|movements?)\s*+[:=]\s*+(?P<value>\S.*)",
     re.IGNORECASE,
 )
 _KEYS = {"working": "work", "on": "work", "resting": "rest", "off": "rest", "set": "rounds", "sets": "rounds",
@@ -26,7 +26,7 @@ def without_settings(text: str) -> str:
             key = _KEYS.get(m["key"].lower(), m["key"].lower())
             if key in found:
                 break
-            found[key] = m["value"]
+            found[key] = m["value"].rstrip()
             end += 1
         if len(found) >= FEWEST and {"work", "rest"} <= found.keys() and "rest" not in found["rest"].lower():
             rounds = found.get("rounds", "")

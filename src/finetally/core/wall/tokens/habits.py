@@ -12,6 +12,8 @@ def bracketed_rounds(tokens: list[Token]) -> list[Token]:
     """`6 x (200 m run, 10 burpees)`: the bracket holds what is done six times."""
     for i in range(len(tokens) - 2):
         kinds = [t.kind for t in tokens[i : i + 3]]
+        if kinds[0] != "NUM" or kinds[2] != "LPAR":
+            continue
         end = next((k for k in range(i + 3, len(tokens)) if tokens[k].kind == "RPAR"), None)
         inside = [t.kind for t in tokens[i + 3 : end]]
         if kinds == ["NUM", "X", "LPAR"] and end is not None and inside in ONE_DOSE:

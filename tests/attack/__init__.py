@@ -1,0 +1,1 @@
+"""What an attacker would try, against a real server of its own."""
