@@ -8,14 +8,12 @@ import re
 import shutil
 import ssl
 import subprocess
-import time
-import urllib.request
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
 from tests.conftest import REPOSITORY
-from tests.serving import HANGS_S, Server, free_port
+from tests.serving import Server, answers, free_port, until
 
 SAMPLES = REPOSITORY / "docs/server"
 NAME = "tally.example.org"
@@ -101,10 +99,5 @@ def in_front_of(server: Server, name: str, folder: Path) -> Iterator[Proxy]:
 
 
 def _wait(proxy: Proxy, process: subprocess.Popen[bytes]) -> None:
-    give_up = time.monotonic() + HANGS_S
-    while time.monotonic() < give_up and process.poll() is None:
-        with contextlib.suppress(OSError):
-            urllib.request.urlopen(f"{proxy.url}/alive", timeout=20, context=trusting())
-            return
-        time.sleep(0.05)
-    raise RuntimeError(f"the proxy does not answer: {proxy.written()}")
+    until(lambda: process.poll() is not None or answers(f"{proxy.url}/alive", trusting()), proxy.written)
+    assert process.poll() is None, proxy.written()

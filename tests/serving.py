@@ -12,6 +12,7 @@ import os
 import shutil
 import signal
 import socket
+import ssl
 import subprocess
 import sys
 import tempfile
@@ -21,15 +22,33 @@ import urllib.request
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from tests.conftest import REPOSITORY, SHARED
+
+if TYPE_CHECKING:
+    from playwright.sync_api import Page
 
 PASSWORD = "ridge-winter-8420"
 HANGS_S = 120
 """So long is waited for what has to come: only what hangs takes it, however slow the machine."""
-HELD_S = 2.0
-"""Seconds that nobody may be kept waiting by somebody else, where the machine is not slow itself."""
+HELD_S, HANGING_S = 4.0, 8.0
+"""Seconds that nobody may be kept waiting by somebody else, on a quick machine and on any: what hangs takes ten."""
+
+
+def until(look: Callable[[], Any], what: str | Callable[[], object], page: Page | None = None) -> Any:
+    """Look again and again until there is what has to come, and give it back. With a page, its own work goes on meanwhile."""
+    give_up = time.monotonic() + HANGS_S
+    while time.monotonic() < give_up:
+        # What cannot be reached yet has not come yet.
+        with contextlib.suppress(OSError):
+            if found := look():
+                return found
+        if page:
+            page.wait_for_timeout(20)
+        else:
+            time.sleep(0.02)
+    raise AssertionError(f"never came: {what if isinstance(what, str) else what()}")
 
 
 def longest(ask: Callable[[], Any], times: int = 4) -> float:
@@ -44,7 +63,18 @@ def longest(ask: Callable[[], Any], times: int = 4) -> float:
 
 def patience(ask: Callable[[], Any]) -> float:
     """Seconds that nobody may be kept waiting by somebody else: a slow machine has five times what it takes anyway."""
-    return max(HELD_S, 5 * longest(ask))
+    return min(max(HELD_S, 5 * longest(ask)), HANGING_S)
+
+
+def answers(url: str, context: ssl.SSLContext | None = None) -> bool:
+    """Whether a server answers there, if only that nobody is signed in."""
+    try:
+        urllib.request.urlopen(url, timeout=20, context=context).close()
+    except urllib.error.HTTPError:
+        return True
+    except OSError:
+        return False
+    return True
 
 
 def free_port() -> int:
@@ -173,17 +203,8 @@ class Server:
 
     def wait(self) -> None:
         """Wait until it answers."""
-        give_up = time.monotonic() + HANGS_S
-        while time.monotonic() < give_up:
-            try:
-                with urllib.request.urlopen(f"{self.url}/api/me", timeout=20):
-                    return
-            except urllib.error.HTTPError:
-                # Nobody is signed in: it answers. No page is asked for, so the front end need not be built.
-                return
-            except OSError:
-                time.sleep(0.02)
-        raise RuntimeError("the server does not answer")
+        # No page is asked for, so the front end need not be built.
+        until(lambda: answers(f"{self.url}/api/me"), "the server's answer")
 
     def stop(self) -> None:
         if self._process is not None:

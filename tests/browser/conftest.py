@@ -38,14 +38,16 @@ def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
 
 
 HELD_BACK_MS = int(os.environ.get("FINE_TALLY_HELD_BACK_MS", "0"))
-"""Up to so long each answer is held back at random (./tally held-back): none may count on answers coming in order."""
+"""Up to so long each question and each answer is held back at random (./tally held-back): none may count on their order."""
 MOTION: Literal["reduce", "no-preference"] = "no-preference" if HELD_BACK_MS else "reduce"
 """Nobody waits for things to glide into their places, but where answers are held back to find what comes in between."""
 HOLD_BACK = """
 const asked = window.fetch
+const later = () => new Promise((done) => setTimeout(done, Math.random() * MOST))
 window.fetch = async (...what) => {
+  await later()
   const answer = await asked(...what)
-  await new Promise((done) => setTimeout(done, Math.random() * MOST))
+  await later()
   return answer
 }
 """.replace("MOST", str(HELD_BACK_MS))

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import re
-import time
 
 from playwright.sync_api import Locator, Page, Route, TimeoutError, expect
+
+from tests.serving import until
 
 
 def page_of(scope: Page | Locator) -> Page:
@@ -55,8 +56,5 @@ def fill_picker(scope: Page | Locator, name: str, text: str) -> None:
 
 def held_back(page: Page, held: list[Route], number: int) -> Route:
     """That one (from 0) of the questions whose answers are held back, once it has been asked."""
-    give_up = time.monotonic() + 60
-    while len(held) <= number:
-        assert time.monotonic() < give_up, f"question {number} was not asked"
-        page.wait_for_timeout(20)
+    until(lambda: len(held) > number, f"question {number}", page)
     return held[number]

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import time
 from typing import Any
 
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect
 
 from tests.browser.screens import call
 from tests.browser.squads import OwnSquad
+from tests.serving import until
 
 PHONE = {"width": 390, "height": 844}
 
@@ -109,12 +109,28 @@ def open_more(page: Page) -> None:
 
 def sent(page: Page, run: str, *wanted: str) -> list[dict[str, Any]]:
     """The events that the server has of a run, once those wanted are among them."""
-    give_up = time.monotonic() + 60
-    while True:
-        events = [one["event"] for one in call(page, "GET", f"/floor/runs/{run}").get("events", [])]
-        events.sort(key=lambda event: float(event["t"]))
-        kinds = [one["do"] for one in events]
-        if all(kinds.count(do) >= wanted.count(do) for do in wanted):
-            return events
-        assert time.monotonic() < give_up, kinds
-        page.wait_for_timeout(200)
+
+    def events() -> list[dict[str, Any]]:
+        have = [one["event"] for one in call(page, "GET", f"/floor/runs/{run}").get("events", [])]
+        return sorted(have, key=lambda event: float(event["t"]))
+
+    def came() -> bool:
+        kinds = [one["do"] for one in events()]
+        return all(kinds.count(do) >= wanted.count(do) for do in wanted)
+
+    until(came, lambda: f"{wanted} among {[one['do'] for one in events()]}", page)
+    return events()
+
+
+def kept(page: Page) -> str:
+    """The events that a phone keeps."""
+    told: str = page.evaluate(
+        """() => new Promise((done) => {
+          const asked = indexedDB.open('floor')
+          asked.onsuccess = () => {
+            const all = asked.result.transaction('events').objectStore('events').getAll()
+            all.onsuccess = () => done(JSON.stringify(all.result))
+          }
+        })"""
+    )
+    return told

@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser import rooms
 from tests.browser.controls import choose, more
-from tests.browser.floors import CIRCUIT, held, on_today, rounds_in, windows
+from tests.browser.floors import CIRCUIT, held, on_today, rounds_in, sent, windows
 from tests.browser.screens import call, open_list, open_session
 from tests.browser.screenshots import log, log_entry, person_log, ratings
 from tests.serving import PASSWORD
@@ -233,6 +233,8 @@ def wall_code(page: Page) -> None:
 def wall_running(page: Page) -> None:
     page.goto(f"/floor/start/{on_today(page, CIRCUIT)}")
     page.get_by_role("button", name="Start").click()
+    expect(page.locator(".time")).to_be_visible()
+    sent(page, page.url.rsplit("/", 1)[-1], "start")
     opened = call(page, "POST", "/floor/wall/screens")
     call(page, "POST", "/floor/wall/pair", {"code": opened["code"], "squad": squad_of(page)})
     page.evaluate("token => localStorage.setItem('wall-screen', token)", opened["token"])

@@ -9,6 +9,7 @@ from playwright.sync_api import Page, Route, expect
 
 from tests.browser.controls import choose, held_back, tick
 from tests.browser.screens import block, open_session
+from tests.serving import until
 
 pytestmark = pytest.mark.browser
 
@@ -70,7 +71,7 @@ def test_figures_open_columns_sort_rows_hide_and_a_number_is_swept(page: Page) -
     expect(page.locator(".page thead th .name")).to_have_count(7)
     efforts = [float(cell(page, "Effort", n)) for n in range(1, 7)]
     page.get_by_role("button", name=re.compile("^Effort")).click()
-    assert [float(cell(page, "Effort", n)) for n in range(1, 7)] == sorted(efforts)
+    until(lambda: [float(cell(page, "Effort", n)) for n in range(1, 7)] == sorted(efforts), "rows by effort", page)
     assert columns(page)[0] == "As planned"
     page.get_by_role("row", name=re.compile("^Density")).get_by_role("button").nth(2).click()
     expect(page.locator(".opened .sentence")).to_contain_text(re.compile(r"of work\W+in \d"))

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import json
 import re
-import time
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, Route, expect
 
-from tests.browser.floors import due, held, on_today, phone_of, rounds_in, sent, started, windows
+from tests.browser.floors import due, held, kept, on_today, phone_of, rounds_in, sent, started, windows
 from tests.browser.screens import call
 from tests.browser.squads import OwnSquad, signed_out
+from tests.serving import until
 
 pytestmark = pytest.mark.browser
 
@@ -46,6 +46,7 @@ def test_four_blocks_by_phone_with_a_wall_and_without_a_network(browser: Browser
     # The network goes in a window; the page is opened anew, and the run goes on where it is.
     hand.set_offline(True)
     phone.get_by_role("button", name="+10 sec").tap()
+    until(lambda: '"more"' in kept(phone), "the tap on the phone", phone)
     phone.reload()
     expect(phone.locator(".time")).to_be_visible()
     expect(phone.locator(".line")).to_contain_text("march")
@@ -149,17 +150,7 @@ def test_somebody_is_hurt(phone: Page) -> None:
     assert (events[2]["text"], events[2]["kind"], events[3]["why"]) == ("turned an ankle", "hurt", "hurt")
     assert events[2]["person"] == events[3]["person"]
     # A note about somebody leaves the phone once it knows that the note was sent.
-    kept = """() => new Promise((done) => {
-      const asked = indexedDB.open('floor')
-      asked.onsuccess = () => {
-        const all = asked.result.transaction('events').objectStore('events').getAll()
-        all.onsuccess = () => done(JSON.stringify(all.result))
-      }
-    })"""
-    give_up = time.monotonic() + 60
-    while "turned an ankle" in phone.evaluate(kept):
-        assert time.monotonic() < give_up
-        phone.wait_for_timeout(100)
+    until(lambda: "turned an ankle" not in kept(phone), "a phone without the note", phone)
 
 
 def test_only_one_tab_of_a_device_runs_the_run(phone: Page, hand: BrowserContext) -> None:

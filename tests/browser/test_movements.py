@@ -49,6 +49,7 @@ def test_a_movement_is_found_changed_with_a_preview_and_put_back(page: Page) -> 
     expect(page.get_by_text("In the library; the squad has it otherwise")).to_be_visible()
     page.get_by_role("button", name="Back to the library’s").press("Enter")
     page.get_by_role("button", name="Yes, do it").press("Enter")
+    expect(page.get_by_text("Choose a movement to see")).to_be_visible()
     page.goto("/movements?one=push-up")
     expect(page.get_by_text("In the library · Also called")).to_be_visible()
     # Up and down the chain by its names.

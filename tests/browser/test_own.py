@@ -9,8 +9,6 @@ import signal
 import subprocess
 import sys
 import time
-import urllib.error
-import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -22,8 +20,8 @@ from tests.browser.controls import choose, more, tick
 from tests.browser.screens import call
 from tests.browser.squads import OwnSquad, SquadMaker
 from tests.conftest import REPOSITORY
-from tests.serving import HANGS_S, free_port
 from tests.serving import PASSWORD as DEMO_PASSWORD
+from tests.serving import answers, free_port, until
 
 pytestmark = pytest.mark.browser
 PASSWORD = "snow-rope-4410"
@@ -68,15 +66,7 @@ class OwnMachine:
             [sys.executable, "-m", "finetally.cli", "run", "--port", str(self.port)], cwd=REPOSITORY,
             env=self._environment, stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL,
         )  # fmt: skip
-        give_up = time.monotonic() + HANGS_S
-        while time.monotonic() < give_up:
-            try:
-                urllib.request.urlopen(f"{self.url}/api/me", timeout=20)
-            except urllib.error.HTTPError:
-                return
-            except OSError:
-                time.sleep(0.1)
-        raise RuntimeError("the server does not answer")
+        until(lambda: answers(f"{self.url}/api/me"), "the server's answer")
 
     def stop(self) -> None:
         if self._process is not None:
@@ -157,7 +147,8 @@ def the_squad_is_set(head: Page) -> None:
     choose(kit, "add kit", "kettlebell")
     kit.get_by_role("button", name="Put it in").click()
     kit.get_by_label("How many of kettlebell").fill("4")
-    kit.get_by_label("How many of kettlebell").press("Enter")
+    with head.expect_response(lambda answer: answer.request.method != "GET"):
+        kit.get_by_label("How many of kettlebell").press("Enter")
     head.reload()
     expect(kit.get_by_label("How many of kettlebell")).to_have_value("4")
 
@@ -295,12 +286,8 @@ def gone_everywhere(head: Page, athlete: Page, machine: OwnMachine) -> None:
         head.get_by_role("button", name="Take it out").click()
     assert "Karsholt" not in saved.value.path().read_text("utf-8")
     assert athlete.request.get("/api/me").status == 401
-    give_up = time.monotonic() + HANGS_S
-    while time.monotonic() < give_up:
-        if not machine.holds(GONE) and not machine.holds("twisted at the weir"):
-            return
-        time.sleep(0.1)
-    raise AssertionError("the name stands in the database's files")
+    kept = (GONE, "twisted at the weir")
+    until(lambda: not any(machine.holds(one) for one in kept), "database files without the name")
 
 
 def test_who_has_an_account_signs_in_on_the_way_and_joins_with_it(

@@ -16,7 +16,7 @@ from pathlib import Path
 import pytest
 
 from finetally.web.body import READ_S
-from tests.serving import HANGS_S, Server, Visitor
+from tests.serving import HANGS_S, Server, Visitor, until
 from tests.web.conftest import DOCUMENT
 
 KILLS = 50
@@ -52,12 +52,7 @@ class Saver(threading.Thread):
     def more(self) -> None:
         """Wait until another save is confirmed."""
         before = len(self.confirmed)
-        give_up = time.monotonic() + HANGS_S
-        while time.monotonic() < give_up:
-            if len(self.confirmed) > before:
-                return
-            time.sleep(0.01)
-        raise AssertionError("nothing is saved any more")
+        until(lambda: len(self.confirmed) > before, "another save")
 
     def _once(self) -> None:
         now = self.who.send("GET", f"/sessions/{self.session}", timeout=HANGS_S).json()

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import contextlib
 import http.client
 import json
 import os
@@ -10,19 +9,17 @@ import signal
 import socket
 import sqlite3
 import tempfile
-import time
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import closing
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import Any
 
 import pytest
 
 from finetally.running.installation import Installation
 from finetally.running.state import queue_of
 from finetally.running.watch import health, listen
-from tests.serving import HANGS_S, Server, Visitor, free_port, served
+from tests.serving import HANGS_S, Server, Visitor, free_port, served, until
 
 
 class AtSocket(http.client.HTTPConnection):
@@ -42,17 +39,6 @@ def asked(path: Path, question: str) -> tuple[int, str]:
         asking.request("GET", question)
         answer = asking.getresponse()
         return answer.status, answer.read().decode()
-
-
-def until(holds: Callable[[], Any], what: str) -> Any:
-    give_up = time.monotonic() + HANGS_S
-    while time.monotonic() < give_up:
-        with contextlib.suppress(OSError):
-            found = holds()
-            if found:
-                return found
-        time.sleep(0.05)
-    raise AssertionError(f"never: {what}")
 
 
 @pytest.fixture(scope="module")
