@@ -2580,7 +2580,7 @@ export interface paths {
         put?: never;
         /**
          * Say
-         * @description Take what the holder says, each thing once by its number and by itself: a refused one holds up no other.
+         * @description Save what the link's owner reports, each item once by its number; a refused one does not stop the rest.
          *
          *     409 where it was said by another link than the one that is open on this phone now: nothing is taken.
          */
@@ -3361,7 +3361,7 @@ export interface paths {
          * Bring
          * @description Bring in a log's file, all of it or none, with its last part (of a short file the only one).
          *
-         *     A job does it: it tells how many sessions are there, and is refused with every place that is wrong, people not
+         *     A job does it: it reports how many sessions are done, and is refused with every place that is wrong, people not
          *     known among them. One file of a squad at a time; of up to 200 million characters.
          */
         post: operations["bring_log"];
@@ -7848,7 +7848,7 @@ export interface components {
         };
         /**
          * PersonOut
-         * @description Somebody in the list: name, name on the wall, groups, whether they have an account; what holds today.
+         * @description Somebody in the list: name, name on the wall, groups, whether they have an account; their state today.
          *
          *     `away`: until when, if they are away; `limited`: whether a limit holds; `under_age`: for head coaches and the
          *     person, else None.
@@ -8595,7 +8595,7 @@ export interface components {
          * SaidIn
          * @description Things that are said, in their order.
          *
-         *     `link`: whose they are, by the number that their page told; `sent`: now, by the device's clock, by which a wrong
+         *     `link`: the link they belong to, by the number on its page; `sent`: now, by the device's clock, by which a wrong
          *     one is noticed and their times are corrected.
          */
         SaidIn: {
@@ -10845,7 +10845,7 @@ export interface components {
          * LogPartIn
          * @description A part of a log in the open form (docs/log.schema.json), as text, cut anywhere.
          *
-         *     `file`: an id that the parts have in common, made by whoever sends them; `number`: which part, from 0.
+         *     `file`: an id that all parts share, made by the sender; `number`: which part, from 0.
          */
         LogPartIn: {
             /**

@@ -54,7 +54,7 @@ export const REMOVED_LIST = texts('removedList', {
   nothing: 'Nothing was taken off.',
   logged: 'logged',
   left: (days: Said) => said`deleted in ${days} days`,
-  putBack: 'Put back',
+  putBack: 'Restore',
 })
 
 export const OFF_PANEL = texts('offPanel', {

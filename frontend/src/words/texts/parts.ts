@@ -124,7 +124,7 @@ export const WAITING_RUNS = texts('waitingRuns', {
 
 export const PUT_BACK = texts('putBack', {
   takenOff: (title: Said) => said`${title} was taken off the plan. What was run of it is kept.`,
-  putBack: 'Put it back on its day',
+  putBack: 'Restore the session',
 })
 
 export const UNDO_BAR = texts('undoBar', {

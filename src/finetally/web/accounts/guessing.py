@@ -26,14 +26,14 @@ WRONG_PASSWORDS = 10
 WRONG_SIGN_INS, WRONG_LINKS, SCREENS_OPENED = 60, 60, 20
 """What one address may do before the wait: wrong sign-ins of any name, wrong links, screens opened.
 
-Nobody guesses the 128 bits of a link: what is counted is a squad behind one address that opens old links, and
-whoever wants to keep the server busy.
+Nobody guesses the 128 bits of a link: this limits a squad behind one address that opens old links, and
+clients that try to keep the server busy.
 """
 ANY_NAME, ANY_LINK, ANY_SCREEN = "(sign-in)", "(link)", "(screen)"
 MOST_BY_ADDRESS: dict[str, int] = {ANY_NAME: WRONG_SIGN_INS, ANY_LINK: WRONG_LINKS, ANY_SCREEN: SCREENS_OPENED}
 """What is counted by address alone, under names that no account can have."""
 IPV6_NETWORK_BITS = 64
-"""Whoever has one address of version 6 has the whole network of it."""
+"""One client of version 6 has a whole network of addresses: they are counted as one."""
 KNOWN_BROWSER = "known_browser"
 KNOWN_FOR = timedelta(days=180)
 _KNOWN_NAME = "_known_browser_name"
@@ -43,7 +43,7 @@ def client_address(request: HttpRequest) -> str | None:
     """The address that asks, as the nearest trusted proxies tell it; None where nothing is known.
 
     Each proxy adds the address that it was asked from at the end of `X-Forwarded-For`. The first of the `PROXIES`
-    trusted ones added the client's; what stands before it was written by the client, and is ignored.
+    trusted ones added the client's; anything before it was written by the client, and is ignored.
     """
     if settings.PROXIES:
         added = request.META.get("HTTP_X_FORWARDED_FOR", "").split(",")[-settings.PROXIES :]
@@ -96,18 +96,18 @@ def count(request: HttpRequest, counter: str) -> None:
 def recognise_browser(request: HttpRequest, name: str) -> bool:
     """Whether this browser was signed in with this name before; it is counted by itself from now on."""
     try:
-        told = _signer().unsign(request.COOKIES.get(KNOWN_BROWSER, ""), max_age=KNOWN_FOR)
+        cookie = _signer().unsign(request.COOKIES.get(KNOWN_BROWSER, ""), max_age=KNOWN_FOR)
     except BadSignature:
         return False
-    whose, _, browser = told.partition(".")
-    if not constant_time_compare(whose, _hash_of(name)):
+    owner, _, browser = cookie.partition(".")
+    if not constant_time_compare(owner, _hash_of(name)):
         return False
     setattr(request, _KNOWN_NAME, f"{name.casefold()} ({browser})")
     return True
 
 
 def remember_browser(request: HttpRequest, answer: HttpResponse, name: str) -> None:
-    """Set the cookie by which this browser is known. It opens nothing, and holds no name."""
+    """Set the cookie by which this browser is known. It opens nothing and does not contain the name."""
     if recognise_browser(request, name):
         return
     made = _signer().sign(f"{_hash_of(name)}.{secrets.token_hex(4)}")

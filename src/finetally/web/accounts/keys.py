@@ -31,7 +31,7 @@ def end_keys(squad: Squad, user_id: int, left: Right | None) -> None:
 
 
 def still_may(user_id: int | None, squad_id: int, right: Right) -> bool:
-    """Whether whoever made a key may still make it. Nobody: whoever keeps the machine may always."""
+    """Whether the maker of a key may still make it. None: made on the machine's command line, which may always."""
     if user_id is None:
         return True
     role = (

@@ -103,7 +103,7 @@ def look(request: OwnRequest, units: Units | None = None) -> OwnPageOut:
     "/checkin/say", auth=OwnLink(), response={200: HeardOut, 409: ProblemOut, **OWN_REFUSALS}, operation_id="say"
 )
 def say(request: OwnRequest, data: SaidIn) -> HeardOut | HttpResponse:
-    """Take what the holder says, each thing once by its number and by itself: a refused one holds up no other.
+    """Save what the link's owner reports, each item once by its number; a refused one does not stop the rest.
 
     409 where it was said by another link than the one that is open on this phone now: nothing is taken.
     """

@@ -87,7 +87,7 @@ AnySaid = Annotated[
 class SaidIn(Schema):
     """Things that are said, in their order.
 
-    `link`: whose they are, by the number that their page told; `sent`: now, by the device's clock, by which a wrong
+    `link`: the link they belong to, by the number on its page; `sent`: now, by the device's clock, by which a wrong
     one is noticed and their times are corrected.
     """
 

@@ -30,7 +30,7 @@ TYPES = {"json": "application/json", "csv": "text/csv; charset=utf-8"}
 class LogPartIn(Schema):
     """A part of a log in the open form (docs/log.schema.json), as text, cut anywhere.
 
-    `file`: an id that the parts have in common, made by whoever sends them; `number`: which part, from 0.
+    `file`: an id that all parts share, made by the sender; `number`: which part, from 0.
     """
 
     file: UUID
@@ -78,7 +78,7 @@ def send_part(request: ActorRequest, data: LogPartIn) -> LogPartOut:
 def bring(request: ActorRequest, data: LogPartIn) -> Status[JobOut]:
     """Bring in a log's file, all of it or none, with its last part (of a short file the only one).
 
-    A job does it: it tells how many sessions are there, and is refused with every place that is wrong, people not
+    A job does it: it reports how many sessions are done, and is refused with every place that is wrong, people not
     known among them. One file of a squad at a time; of up to 200 million characters.
     """
     return Status(202, job_out(ask_to_bring(request.auth, data.squad, data.file, data.number, data.text)))

@@ -28,7 +28,7 @@ REFUSALS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 
 
 
 class PersonOut(Schema):
-    """Somebody in the list: name, name on the wall, groups, whether they have an account; what holds today.
+    """Somebody in the list: name, name on the wall, groups, whether they have an account; their state today.
 
     `away`: until when, if they are away; `limited`: whether a limit holds; `under_age`: for head coaches and the
     person, else None.
